@@ -1,0 +1,74 @@
+import type { Point } from '../../geometry/point.ts';
+import { holesOf, type Terminal, terminalsOf } from '../../nets/nets.ts';
+import { partsThatAre } from '../../nets/sides.ts';
+import { holeName, holePoint, kindOf } from '../../plan/placed.ts';
+import type { HoleRef, Part } from '../../plan/schema.ts';
+import type { CheckContext, CheckRule } from '../check-rule.ts';
+import type { Finding } from '../finding.ts';
+import { capital } from '../words.ts';
+import { isSeriesNet } from './series.ts';
+
+export const open: CheckRule = {
+  id: 'open',
+  title: 'Not joined',
+  severity: 'stop',
+  touching: 'not touching that should',
+  help: 'A hole that needs thread has none, or its thread leads nowhere: the way from the holder’s + through the light and back to its − is not complete, so no current flows. Sew the missing line. Any hole of the same sign on the same part serves.',
+  check,
+};
+
+function check(context: CheckContext): readonly Finding[] {
+  const { plan } = context;
+  const findings: Finding[] = [];
+  if (partsThatAre(plan, 'cell').length === 0 && Object.keys(plan.parts).length > 0) {
+    const first = Object.values(plan.parts)[0] as Part;
+    findings.push(finding('open:no-holder', first.at, [first.id], 'There is no holder for a cell on the cloth.', 'Place a coin-cell holder.'));
+  }
+  for (const part of Object.values(plan.parts)) {
+    for (const terminal of terminalsOf(part)) {
+      const problem = whatIsMissing(context, part, terminal);
+      if (problem === null) continue;
+      const hole = holesOf(plan, terminal)[0] as HoleRef;
+      const message = `${capital(holeName(plan, hole))} ${problem}.`;
+      const key = `open:${part.id}:${terminal.terminal}`;
+      findings.push(finding(key, holePoint(plan, hole), [part.id], message, stepFor(part)));
+    }
+  }
+  return findings;
+}
+
+function stepFor(part: Part): string {
+  const { kind } = kindOf(part).model;
+  if (kind === 'light') return 'Sew it to the holder’s side of the same sign, or to a light that is joined already.';
+  return kind === 'cell' ? 'Sew it to the lights’ side of the same sign.' : 'Sew the line that this switch should open.';
+}
+
+function finding(
+  key: string,
+  at: Point,
+  partIds: readonly string[],
+  message: string,
+  step: string,
+): Finding {
+  return {
+    key,
+    ruleId: 'open',
+    severity: 'stop',
+    at,
+    message,
+    step,
+    found: { value: 0, unit: 'joins' },
+    wanted: { value: 1, unit: 'joins' },
+    partIds,
+    runIds: [],
+  };
+}
+
+function whatIsMissing(context: CheckContext, part: Part, terminal: Terminal): string | null {
+  const net = context.nets.ofTerminal(terminal);
+  if (net.runIds.length === 0) return 'has no thread';
+  if (kindOf(part).model.kind !== 'light') return null;
+  // A light's thread that stays among lights leads nowhere, unless it is one of a series chain, which has its own rule.
+  if (context.sides.of(net) !== 'neither' || isSeriesNet(context, net)) return null;
+  return 'is sewn, but its thread leads to no holder';
+}

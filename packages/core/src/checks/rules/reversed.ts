@@ -1,0 +1,39 @@
+import { netAt, partsThatAre } from '../../nets/sides.ts';
+import { kindOf } from '../../plan/placed.ts';
+import type { CheckContext, CheckRule } from '../check-rule.ts';
+import type { Finding } from '../finding.ts';
+
+export const reversed: CheckRule = {
+  id: 'reversed',
+  title: 'Wrong way round',
+  severity: 'stop',
+  touching: null,
+  help: 'A light’s + is sewn to the holder’s − side, or its − to the + side. A light lets current through one way only, so it stays dark. Turn the light round, or exchange its two threads.',
+  check,
+};
+
+function check({ plan, nets, sides }: CheckContext): readonly Finding[] {
+  return partsThatAre(plan, 'light').flatMap((part): Finding[] => {
+    const { model } = kindOf(part);
+    if (model.kind !== 'light') return [];
+    const plusSide = sides.of(netAt(nets, part, model.plus));
+    const minusSide = sides.of(netAt(nets, part, model.minus));
+    const wrong = (plusSide === '-' ? 1 : 0) + (minusSide === '+' ? 1 : 0);
+    if (wrong === 0) return [];
+    const which = wrong === 2 ? 'its + is sewn to the − side and its − to the + side' : plusSide === '-' ? 'its + is sewn to the − side' : 'its − is sewn to the + side';
+    return [
+      {
+        key: `reversed:${part.id}`,
+        ruleId: 'reversed',
+        severity: 'stop',
+        at: part.at,
+        message: `${part.name} is the wrong way round: ${which}.`,
+        step: 'Turn it by half a turn, or exchange its two threads.',
+        found: { value: wrong, unit: 'sides' },
+        wanted: { value: 0, unit: 'sides' },
+        partIds: [part.id],
+        runIds: [...netAt(nets, part, model.plus).runIds, ...netAt(nets, part, model.minus).runIds],
+      },
+    ];
+  });
+}

@@ -1,0 +1,56 @@
+import { holePoint, kindOf } from '../../plan/placed.ts';
+import { holesOf, type Net } from '../../nets/nets.ts';
+import type { HoleRef, Part } from '../../plan/schema.ts';
+import type { CheckContext, CheckRule } from '../check-rule.ts';
+import type { Finding } from '../finding.ts';
+
+export const series: CheckRule = {
+  id: 'series',
+  title: 'Lights one after another',
+  severity: 'stop',
+  touching: null,
+  help: 'The − of one light is sewn to the + of another, so the current has to go through both in turn. A 3 V cell cannot push it through two lights: both stay dark. Lights belong side by side: every + on one thread, every − on another.',
+  check,
+};
+
+/** Whether a net is the middle of a chain: it joins the − of one light to the + of another and reaches no holder. */
+export function isSeriesNet(context: CheckContext, net: Net): boolean {
+  return context.sides.of(net) === 'neither' && lightEnds(context, net, '-').length > 0 && lightEnds(context, net, '+').length > 0;
+}
+
+function lightEnds({ plan }: CheckContext, net: Net, sign: '+' | '-'): readonly Part[] {
+  return net.terminals.flatMap(({ partId, terminal }) => {
+    const part = plan.parts[partId] as Part;
+    const { model } = kindOf(part);
+    return model.kind === 'light' && (sign === '+' ? model.plus : model.minus) === terminal ? [part] : [];
+  });
+}
+
+function check(context: CheckContext): readonly Finding[] {
+  const { plan, nets } = context;
+  return nets.all
+    .filter((net) => isSeriesNet(context, net))
+    .map((net): Finding => {
+      const before = lightEnds(context, net, '-');
+      const after = lightEnds(context, net, '+');
+      const parts = [...new Set([...before, ...after])];
+      const first = net.terminals[0];
+      const hole = first === undefined ? undefined : holesOf(plan, first)[0];
+      return {
+        key: `series:${parts.map((part) => part.id).join('+')}`,
+        ruleId: 'series',
+        severity: 'stop',
+        at: holePoint(plan, hole as HoleRef),
+        message: `The − of ${names(before)} is sewn to the + of ${names(after)}: one after another, they stay dark.`,
+        step: 'Unpick that thread and join + to + and − to −.',
+        found: { value: 2, unit: 'sides' },
+        wanted: { value: 1, unit: 'sides' },
+        partIds: parts.map((part) => part.id),
+        runIds: net.runIds,
+      };
+    });
+}
+
+function names(parts: readonly Part[]): string {
+  return parts.map((part) => part.name).join(' and ');
+}

@@ -1,0 +1,47 @@
+import { netAt } from '../../nets/sides.ts';
+import { kindOf } from '../../plan/placed.ts';
+import type { Part } from '../../plan/schema.ts';
+import type { CheckContext, CheckRule } from '../check-rule.ts';
+import type { Finding } from '../finding.ts';
+
+export const shortNet: CheckRule = {
+  id: 'short-net',
+  title: '+ and − joined',
+  severity: 'stop',
+  touching: 'touching that should not',
+  help: 'The drawing itself joins + to −: the current takes the thread instead of the light. The cell runs down in minutes and the thread can get hot. Unpick the run that joins the two sides.',
+  check,
+};
+
+function check({ plan, nets, sides }: CheckContext): readonly Finding[] {
+  return Object.values(plan.parts).flatMap((part): Finding[] => {
+    const { model } = kindOf(part);
+    if (model.kind === 'switch') return [];
+    const plus = netAt(nets, part, model.plus);
+    const minus = netAt(nets, part, model.minus);
+    if (plus === minus) {
+      const what = model.kind === 'cell' ? 'The + and the − of' : 'Both ends of';
+      return [finding(part, `${what} ${part.name} are on the same thread.`, plus.runIds)];
+    }
+    if (model.kind === 'cell' && sides.of(plus) === 'both') {
+      const message = `The + and the − of ${part.name} are joined as soon as the switch is closed.`;
+      return [finding(part, message, [...plus.runIds, ...minus.runIds])];
+    }
+    return [];
+  });
+}
+
+function finding(part: Part, message: string, runIds: readonly string[]): Finding {
+  return {
+    key: `short-net:${part.id}`,
+    ruleId: 'short-net',
+    severity: 'stop',
+    at: part.at,
+    message,
+    step: 'Unpick the run that joins the two sides.',
+    found: { value: 1, unit: 'joins' },
+    wanted: { value: 0, unit: 'joins' },
+    partIds: [part.id],
+    runIds,
+  };
+}

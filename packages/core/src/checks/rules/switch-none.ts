@@ -1,0 +1,46 @@
+import { deriveSides, netAt, partsThatAre, type Sides } from '../../nets/sides.ts';
+import { kindOf } from '../../plan/placed.ts';
+import type { Part } from '../../plan/schema.ts';
+import type { CheckContext, CheckRule } from '../check-rule.ts';
+import type { Finding } from '../finding.ts';
+
+export const switchNone: CheckRule = {
+  id: 'switch-none',
+  title: 'Nothing switches it off',
+  severity: 'mend',
+  touching: null,
+  help: 'There is a way from the holder through a light and back that no switch opens, so it lights until the cell is taken out or empty. Put a switch into one side, take a holder with a switch, or plan to take the cell out each time.',
+  check,
+};
+
+function check({ plan, sides }: CheckContext): readonly Finding[] {
+  const holders = partsThatAre(plan, 'cell').filter((part) => {
+    const { model } = kindOf(part);
+    return model.kind === 'cell' && !model.switched;
+  });
+  if (holders.length === 0) return [];
+  const allOpen = deriveSides(plan, false);
+  const alwaysOn = partsThatAre(plan, 'light').filter((light) => isFed(light, sides) && isFed(light, allOpen));
+  if (alwaysOn.length === 0) return [];
+  return holders.map((holder) => ({
+    key: `switch-none:${holder.id}`,
+    ruleId: 'switch-none',
+    severity: 'mend' as const,
+    at: holder.at,
+    message:
+      alwaysOn.length === 1
+        ? `Nothing switches ${(alwaysOn[0] as Part).name} off.`
+        : `Nothing switches ${alwaysOn.length} lights off.`,
+    step: 'Put a switch into one side, or take a holder with a switch.',
+    found: { value: 0, unit: 'switches' as const },
+    wanted: { value: 1, unit: 'switches' as const },
+    partIds: [holder.id, ...alwaysOn.map((light) => light.id)],
+    runIds: [],
+  }));
+}
+
+function isFed(light: Part, sides: Sides): boolean {
+  const { model } = kindOf(light);
+  if (model.kind !== 'light') return false;
+  return sides.of(netAt(sides.nets, light, model.plus)) === '+' && sides.of(netAt(sides.nets, light, model.minus)) === '-';
+}

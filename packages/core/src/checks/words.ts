@@ -1,0 +1,4 @@
+/** Small help with sentences. */
+export function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}

@@ -1,0 +1,42 @@
+/** A circuit as a list of elements between named nodes. The ground node is always `0`. */
+
+/** I = Is·(exp(Vj/(n·Vt)) − 1) with Rs in series. */
+export interface DiodeLaw {
+  readonly saturationA: number;
+  readonly ideality: number;
+  readonly seriesOhm: number;
+}
+
+export type CircuitElement =
+  | { readonly kind: 'R'; readonly name: string; readonly a: string; readonly b: string; readonly ohm: number }
+  | { readonly kind: 'V'; readonly name: string; readonly plus: string; readonly minus: string; readonly volt: number }
+  /** A current of `amp` flows through the source from `from` to `to`. */
+  | { readonly kind: 'I'; readonly name: string; readonly from: string; readonly to: string; readonly amp: number }
+  | {
+      readonly kind: 'D';
+      readonly name: string;
+      readonly anode: string;
+      readonly cathode: string;
+      readonly law: DiodeLaw;
+    };
+
+export type Circuit = readonly CircuitElement[];
+
+export const GROUND = '0';
+
+/** kT/q at 300 K: 25.852 mV (SI defining constants, derived). */
+export const THERMAL_VOLT = 0.025852;
+
+/** The two nodes an element hangs between: current is counted from the first through the element to the second. */
+export function nodesOf(element: CircuitElement): readonly [string, string] {
+  switch (element.kind) {
+    case 'R':
+      return [element.a, element.b];
+    case 'V':
+      return [element.plus, element.minus];
+    case 'I':
+      return [element.from, element.to];
+    case 'D':
+      return [element.anode, element.cathode];
+  }
+}

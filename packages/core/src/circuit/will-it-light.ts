@@ -1,0 +1,151 @@
+/** The answers a maker wants: how bright each light is, what the cell gives, how long it lasts. */
+import { expectOk, type Result, succeed } from '../errors/problem.ts';
+import { cellCapacityMah, cellAt, maybeCellKind, type CellKind } from '../parts/cells.ts';
+import { holeKey, kindOf, runsByHole } from '../plan/placed.ts';
+import type { HoleRef, Plan } from '../plan/schema.ts';
+import { partsThatAre } from '../nets/sides.ts';
+import { UnionFind } from '../nets/union-find.ts';
+import { nodesOf } from './circuit.ts';
+import { discharge } from './discharge.ts';
+import { elementName, planCircuit } from './plan-circuit.ts';
+import { solveDc } from './solve-dc.ts';
+
+/** Below this a light counts as dark: barely seen in a dim room (assumption). */
+export const DARK_AMP = 0.0001;
+
+export interface LightState {
+  readonly partId: string;
+  readonly amp: number;
+  /** From its + hole to its − hole. */
+  readonly volt: number;
+  /** Share of the brightest light's current, 0 to 1; light output follows the current nearly in proportion. */
+  readonly relative: number;
+}
+
+export interface SupplyState {
+  readonly partId: string;
+  /** Delivered, A. */
+  readonly amp: number;
+  /** Between its + and − holes. */
+  readonly volt: number;
+}
+
+export interface LightAnswer {
+  readonly lights: readonly LightState[];
+  readonly supplies: readonly SupplyState[];
+  /** Dimmest ÷ brightest; null with fewer than two lights or when nothing lights. */
+  readonly evenness: number | null;
+  /** Volts of the thread at each sewn hole against the first holder's −, by hole key. */
+  readonly holeVolts: Readonly<Record<string, number>>;
+}
+
+/** The state of every light and holder with `chargeLeft` in the cells. */
+export function willItLight(plan: Plan, chargeLeft = 1): Result<LightAnswer> {
+  const circuit = planCircuit(plan, { chargeLeft });
+  const solved = solveDc(circuit.elements);
+  if (!solved.ok) return solved;
+  const { volts, amps } = solved.value;
+  const voltAt = (partId: string, terminal: string): number =>
+    volts.get(circuit.nodeOfTerminal(partId, terminal)) ?? 0;
+  const lights = partsThatAre(plan, 'light').flatMap((part) => {
+    const { model } = kindOf(part);
+    if (model.kind !== 'light') return [];
+    const amp = amps.get(elementName.light(part.id)) ?? 0;
+    return [{ partId: part.id, amp, volt: voltAt(part.id, model.plus) - voltAt(part.id, model.minus) }];
+  });
+  const supplies = partsThatAre(plan, 'cell').flatMap((part) => {
+    const { model } = kindOf(part);
+    if (model.kind !== 'cell') return [];
+    const amp = -(amps.get(elementName.cell(part.id)) ?? 0);
+    return [{ partId: part.id, amp, volt: voltAt(part.id, model.plus) - voltAt(part.id, model.minus) }];
+  });
+  const brightest = Math.max(0, ...lights.map((light) => light.amp));
+  const dimmest = Math.min(...lights.map((light) => light.amp));
+  const holeVolts: Record<string, number> = {};
+  for (const [, runs] of runsByHole(plan)) {
+    for (const run of runs) {
+      for (const ref of [run.from, run.to]) holeVolts[holeKey(ref)] = volts.get(circuit.nodeOfHole(ref)) ?? 0;
+    }
+  }
+  return succeed({
+    lights: lights.map((light) => ({
+      ...light,
+      relative: brightest < DARK_AMP ? 0 : Math.max(0, light.amp / brightest),
+    })),
+    supplies,
+    evenness: lights.length < 2 || brightest < DARK_AMP ? null : Math.max(0, dimmest / brightest),
+    holeVolts,
+  });
+}
+
+export interface RunTime {
+  /** Hours until the brightest light has half of its fresh current; null when that never comes first. */
+  readonly halfHours: number | null;
+  /** Hours until dark or the cell is empty: always at most, because real cells give less. */
+  readonly atMostHours: number;
+  readonly stoppedBy: 'dark' | 'empty';
+  /** Brightest light's current over time, for a chart: [hours, A]. */
+  readonly curve: ReadonlyArray<readonly [number, number]>;
+}
+
+/** How long the plan lights on fresh cells; null without exactly one holder or when nothing lights at all. */
+export function howLong(plan: Plan): Result<RunTime | null> {
+  const holder = partsThatAre(plan, 'cell')[0];
+  const model = holder === undefined ? undefined : kindOf(holder).model;
+  if (model?.kind !== 'cell' || partsThatAre(plan, 'cell').length !== 1) return succeed(null);
+  const cell = maybeCellKind(model.cellId) as CellKind;
+  const fresh = willItLight(plan, 1);
+  if (!fresh.ok) return fresh;
+  const brightestOf = (answer: LightAnswer): number => Math.max(0, ...answer.lights.map((light) => light.amp));
+  if (brightestOf(fresh.value) < DARK_AMP) return succeed(null);
+  const loadAt = (chargeLeft: number) => {
+    const answer = expectOk(willItLight(plan, chargeLeft));
+    const supply = answer.supplies[0];
+    return {
+      amp: supply?.amp ?? 0,
+      volt: cellAt(cell, chargeLeft).volt - (supply?.amp ?? 0) * cellAt(cell, chargeLeft).ohm,
+      watched: brightestOf(answer),
+    };
+  };
+  const half = brightestOf(fresh.value) / 2;
+  const result = discharge({
+    loadAt,
+    capacityAh: (amp) => cellCapacityMah(cell, amp * 1000) / 1000,
+    knots: cell.table.map(([charge]) => charge),
+    marks: [
+      { id: 'half', isPast: (load) => load.watched < half },
+      { id: 'dark', isPast: (load) => load.watched < DARK_AMP },
+      { id: 'empty', isPast: (load) => load.volt < cell.cutoffV },
+    ],
+    stopAt: ['dark', 'empty'],
+  });
+  return succeed({
+    halfHours: result.hours.get('half') ?? null,
+    atMostHours: result.endHours,
+    stoppedBy: result.stoppedBy === 'dark' ? 'dark' : 'empty',
+    curve: result.samples.map(({ hours, load }) => [hours, load.watched] as const),
+  });
+}
+
+/** What an ohmmeter reads between two holes with the cell out and lights counted as open; Infinity when not joined. */
+export function ohmsBetween(plan: Plan, a: HoleRef, b: HoleRef): Result<number> {
+  const circuit = planCircuit(plan, { cellsOut: true });
+  const from = circuit.nodeOfTerminal(a.partId, terminalName(plan, a));
+  const to = circuit.nodeOfTerminal(b.partId, terminalName(plan, b));
+  if (from === to) return succeed(0);
+  const joined = new UnionFind();
+  for (const element of circuit.elements) joined.join(...nodesOf(element));
+  if (joined.find(from) !== joined.find(to)) return succeed(Number.POSITIVE_INFINITY);
+  const solved = solveDc([...circuit.elements, { kind: 'I', name: 'Imeter', from: to, to: from, amp: 1e-6 }]);
+  if (!solved.ok) return solved;
+  const ohm = ((solved.value.volts.get(from) ?? 0) - (solved.value.volts.get(to) ?? 0)) / 1e-6;
+  return succeed(Math.abs(ohm) > OPEN_READING_OHM ? Number.POSITIVE_INFINITY : ohm);
+}
+
+/** From here up a household meter shows "open" (assumption: 20 MΩ range). */
+export const OPEN_READING_OHM = 2e7;
+
+function terminalName(plan: Plan, ref: HoleRef): string {
+  const part = plan.parts[ref.partId];
+  return part === undefined ? '' : (kindOf(part).holes.find((hole) => hole.id === ref.holeId)?.terminal ?? '');
+}

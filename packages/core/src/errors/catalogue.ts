@@ -1,0 +1,104 @@
+/**
+ * One catalogue of everything the core refuses. Each entry says what is wrong; `help` says what to do.
+ * `docs/errors.md` is written from this list and a test holds the two together.
+ */
+export const ERROR_CATALOGUE = {
+  'file-not-json': {
+    title: 'The file is not a plan: it is not readable JSON.',
+    help: 'Choose a file that Sashiko exported (its name ends in .sashiko.json). A file cut short by a broken download must be copied again.',
+  },
+  'file-too-large': {
+    title: 'The file is larger than a plan can be.',
+    help: 'A plan file is a few hundred kilobytes. Choose another file.',
+  },
+  'file-foreign': {
+    title: 'The file is JSON, but not a Sashiko plan.',
+    help: 'Choose a file that Sashiko exported; its first line says "format": "sashiko-plan".',
+  },
+  'file-newer': {
+    title: 'The file was written by a newer Sashiko.',
+    help: 'Update Sashiko, or export the plan again from the version that wrote it.',
+  },
+  'file-bad-version': {
+    title: 'The file does not say which version of the plan format it has.',
+    help: 'Its "version" must be a whole number from 1 on.',
+  },
+  'file-wrong-shape': {
+    title: 'Something in the file does not have the form a plan needs.',
+    help: 'The message names the spot. Mend it there, or export the plan again.',
+  },
+  'id-mismatch': {
+    title: 'A record is filed under another id than its own.',
+    help: 'The key and the "id" inside must be the same.',
+  },
+  'unknown-kind': {
+    title: 'The plan names a kind that this Sashiko does not have.',
+    help: 'Use one of the kinds listed in docs/plan-file.md.',
+  },
+  'unknown-part': {
+    title: 'There is no such part in the plan.',
+    help: 'Choose a part that is on the cloth.',
+  },
+  'unknown-run': {
+    title: 'There is no such run of thread in the plan.',
+    help: 'Choose a run that is on the cloth.',
+  },
+  'run-to-nowhere': {
+    title: 'A run of thread must start and end at a hole of a part on the cloth.',
+    help: 'Draw it from one hole to another.',
+  },
+  'run-same-hole': {
+    title: 'A run of thread starts and ends at the same hole.',
+    help: 'End it at another hole.',
+  },
+  'run-unplated': {
+    title: 'That hole has no metal: it is for holding only.',
+    help: 'End the run at a hole with metal round it.',
+  },
+  'run-too-short': {
+    title: 'The two holes are in the same place; there is nothing to sew.',
+    help: 'Move one of the parts first.',
+  },
+  'outside-cloth': {
+    title: 'That would lie outside the cloth.',
+    help: 'Move it inside the outline, or make the cloth larger first.',
+  },
+  'size-not-positive': {
+    title: 'A size must be larger than zero.',
+    help: 'Type a positive length, such as 120 mm.',
+  },
+  'size-too-large': {
+    title: 'The piece is larger than Sashiko plans.',
+    help: 'A piece may measure up to 3 m each way.',
+  },
+  'name-empty': {
+    title: 'A name needs at least one letter.',
+    help: 'Type a name.',
+  },
+  'name-too-long': {
+    title: 'The name is too long.',
+    help: 'Use at most 120 letters.',
+  },
+  'value-out-of-range': {
+    title: 'That value is out of its range.',
+    help: 'The message says which values are possible.',
+  },
+  'circuit-no-solution': {
+    title: 'The circuit could not be computed.',
+    help: 'This is a fault in Sashiko: please keep the plan file that shows it.',
+  },
+  'pattern-too-large': {
+    title: 'The 1:1 pattern would need too many pages.',
+    help: 'Print on a larger paper or make the piece smaller; up to 40 pages are printed.',
+  },
+  'router-no-supply': {
+    title: 'There is nothing to route from: no holder is on the cloth.',
+    help: 'Place a coin-cell holder first.',
+  },
+  'router-no-lights': {
+    title: 'There is nothing to route to: no light is on the cloth.',
+    help: 'Place at least one light first.',
+  },
+} as const satisfies Record<string, { title: string; help: string }>;
+
+export type ErrorCode = keyof typeof ERROR_CATALOGUE;

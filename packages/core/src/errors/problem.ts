@@ -1,0 +1,37 @@
+import { ERROR_CATALOGUE, type ErrorCode } from './catalogue.ts';
+
+/** An expected failure: what, where (a path such as `parts.p3.at`, or empty), and the particulars in words. */
+export interface Problem {
+  readonly code: ErrorCode;
+  readonly path: string;
+  readonly detail: string;
+}
+
+/** The answer of anything that can fail for reasons a maker can mend. */
+export type Result<T> =
+  | { readonly ok: true; readonly value: T }
+  | { readonly ok: false; readonly problem: Problem };
+
+/** A successful result. */
+export function succeed<T>(value: T): Result<T> {
+  return { ok: true, value };
+}
+
+/** A failed result; `detail` completes the catalogue's title with the numbers or names of this case. */
+export function fail(code: ErrorCode, detail = '', path = ''): { readonly ok: false; readonly problem: Problem } {
+  return { ok: false, problem: { code, path, detail } };
+}
+
+/** One line for people: title, particulars, spot, and what to do. */
+export function describeProblem(problem: Problem): string {
+  const entry = ERROR_CATALOGUE[problem.code];
+  const spot = problem.path === '' ? '' : ` (at ${problem.path})`;
+  const detail = problem.detail === '' ? '' : ` ${problem.detail}`;
+  return `${entry.title}${detail}${spot} ${entry.help}`;
+}
+
+/** Takes the value out of a result, or throws a RangeError in the problem's words: for callers that know better. */
+export function expectOk<T>(result: Result<T>): T {
+  if (result.ok) return result.value;
+  throw new RangeError(describeProblem(result.problem));
+}

@@ -1,0 +1,68 @@
+/**
+ * The plan file: versioned JSON, written with sorted keys so that the same plan is the same text. Reading
+ * refuses at the door whatever it cannot read whole, with a path to the spot, and never gives half a plan.
+ */
+import * as v from 'valibot';
+import { fail, type Result, succeed } from '../errors/problem.ts';
+import { PLAN_FORMAT, PLAN_VERSION, type Plan, PlanSchema } from '../plan/schema.ts';
+import { validatePlan } from '../plan/validate.ts';
+import { MIGRATIONS, type Migration, migrate } from './migrations.ts';
+
+/** The largest file that is looked at, in characters: hundreds of times a large plan. */
+export const LARGEST_FILE_CHARACTERS = 20_000_000;
+
+/** How a plan file's name ends. */
+export const PLAN_FILE_ENDING = '.sashiko.json';
+
+/** A plan as the text of a plan file. */
+export function serializePlan(plan: Plan): string {
+  return `${JSON.stringify(plan, sortedKeys, 2)}\n`;
+}
+
+/** Leads with the format and version, then sorts: the same plan gives the same text whatever its history. */
+function sortedKeys(_key: string, value: unknown): unknown {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return value;
+  const lead = ['format', 'version', 'id', 'name'];
+  const rank = (key: string): number => (lead.includes(key) ? lead.indexOf(key) : lead.length);
+  const entries = Object.entries(value).sort(([a], [b]) => rank(a) - rank(b) || compareIds(a, b));
+  return Object.fromEntries(entries);
+}
+
+function compareIds(a: string, b: string): number {
+  return a.localeCompare(b, 'en', { numeric: true });
+}
+
+/** Reads a plan file's text: an up-to-date, sound plan, or why not and where. */
+export function parsePlan(text: string, migrations: readonly Migration[] = MIGRATIONS): Result<Plan> {
+  if (text.length > LARGEST_FILE_CHARACTERS) {
+    return fail('file-too-large', `It has ${(text.length / 1e6).toFixed(0)} million characters.`);
+  }
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text);
+  } catch (error) {
+    return fail('file-not-json', error instanceof Error ? `(${error.message.slice(0, 160)})` : '');
+  }
+  return planFromValue(raw, migrations);
+}
+
+/** As `parsePlan`, from a value that is parsed already (a record of the browser's store). */
+export function planFromValue(raw: unknown, migrations: readonly Migration[] = MIGRATIONS): Result<Plan> {
+  if (typeof raw !== 'object' || raw === null || (raw as { format?: unknown }).format !== PLAN_FORMAT) {
+    return fail('file-foreign');
+  }
+  const { version } = raw as { version?: unknown };
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) {
+    return fail('file-bad-version', '', 'version');
+  }
+  if (version > PLAN_VERSION) {
+    return fail('file-newer', `It has version ${version}; this Sashiko reads up to ${PLAN_VERSION}.`, 'version');
+  }
+  const checked = v.safeParse(PlanSchema, migrate(raw as Readonly<Record<string, unknown>>, version, PLAN_VERSION, migrations));
+  if (!checked.success) {
+    const issue = checked.issues[0];
+    return fail('file-wrong-shape', `${issue.message}.`, v.getDotPath(issue) ?? '');
+  }
+  const sound = validatePlan(checked.output);
+  return sound.ok ? succeed(sound.value) : sound;
+}

@@ -1,0 +1,170 @@
+/** Distances between what is bare on the cloth: threads and the metal of holes. */
+import { type Point, samePoint } from '../geometry/point.ts';
+import { type Closest, closestOfSegments } from '../geometry/segment.ts';
+import { holeKey, holeName, holePoint, kindOf, runPath, sewingOf } from '../plan/placed.ts';
+import { runName } from '../plan/edits/run-edits.ts';
+import type { HoleRef, Plan, Run } from '../plan/schema.ts';
+import { type IndexedSegment, indexSegments, type SegmentIndex } from '../spatial/segment-index.ts';
+import {
+  type Conductor,
+  handSewnLine,
+  judgeGap,
+  LOOPED_HOLE,
+  requiredGap,
+  type SpacingRules,
+} from '../thread/required-gap.ts';
+import { deriveNets } from './nets.ts';
+
+/** Something bare: a run's line, or the metal of a hole as a disc. */
+export interface BareThing {
+  readonly key: string;
+  readonly netId: string;
+  readonly conductor: Conductor;
+  /** Metal reaches this far beyond the indexed line or point. */
+  readonly radiusMm: number;
+  readonly runId: string | null;
+  readonly hole: HoleRef | null;
+}
+
+/** The spacing rules a plan asks for. */
+export function spacingRules(plan: Plan): SpacingRules {
+  return { looseness: plan.cloth.looseness, gapInStitches: plan.habits.gapInStitches };
+}
+
+/** A run as a conductor. */
+export function conductorOf(plan: Plan, run: Pick<Run, 'threadId' | 'stitchId' | 'stitchMm' | 'gapMm'>): Conductor {
+  return handSewnLine(sewingOf(plan, run).thread, Math.max(run.stitchMm, run.gapMm));
+}
+
+/** Everything bare on the cloth, as segments (holes as segments of no length). */
+export function bareSegments(plan: Plan): ReadonlyArray<IndexedSegment<BareThing>> {
+  const nets = deriveNets(plan);
+  const segments: Array<IndexedSegment<BareThing>> = [];
+  for (const run of Object.values(plan.runs)) {
+    const owner: BareThing = {
+      key: run.id,
+      netId: nets.ofRun(run.id).id,
+      conductor: conductorOf(plan, run),
+      radiusMm: 0,
+      runId: run.id,
+      hole: null,
+    };
+    segments.push(...lineSegments(runPath(plan, run), owner));
+  }
+  for (const part of Object.values(plan.parts)) {
+    for (const hole of kindOf(part).holes) {
+      if (!hole.plated) continue;
+      const ref = { partId: part.id, holeId: hole.id };
+      const at = holePoint(plan, ref);
+      const owner: BareThing = {
+        key: holeKey(ref),
+        netId: nets.ofHole(ref).id,
+        conductor: LOOPED_HOLE,
+        radiusMm: hole.padRadiusMm,
+        runId: null,
+        hole: ref,
+      };
+      segments.push({ a: at, b: at, owner });
+    }
+  }
+  return segments;
+}
+
+/** A line as segments of one owner; legs of no length are left out. */
+export function lineSegments<T>(path: readonly Point[], owner: T): Array<IndexedSegment<T>> {
+  const segments: Array<IndexedSegment<T>> = [];
+  for (let i = 1; i < path.length; i += 1) {
+    const a = path[i - 1] as Point;
+    const b = path[i] as Point;
+    if (!samePoint(a, b)) segments.push({ a, b, owner });
+  }
+  return segments;
+}
+
+/** A gap that was measured between two bare things. */
+export interface MeasuredGap {
+  readonly gapMm: number;
+  readonly wantedMm: number;
+  readonly verdict: 'stop' | 'mend' | null;
+  readonly at: Closest;
+  readonly other: BareThing;
+}
+
+/** Puts a distance between centre lines into words of the rule: metal to metal, wanted, verdict. */
+export function measureGap(first: BareThing, found: Closest, other: BareThing, rules: SpacingRules): MeasuredGap {
+  const gapMm = Math.max(0, found.distanceMm - first.radiusMm - other.radiusMm);
+  return {
+    gapMm,
+    wantedMm: requiredGap(first.conductor, other.conductor, rules),
+    verdict: judgeGap(gapMm, first.conductor, other.conductor, rules),
+    at: found,
+    other,
+  };
+}
+
+/** The bare things of a plan, packed for questions about gaps. */
+export interface Clearance {
+  readonly index: SegmentIndex<BareThing>;
+  /** The largest gap that anything on this cloth wants from the given conductor. */
+  widestWantedMm(conductor: Conductor): number;
+  /**
+   * The gap from a line to the nearest bare thing of another net within `reachMm`, or null when there is
+   * none. `ownNets` are the nets the line belongs to; `skipKey` leaves one run out (the one being redrawn).
+   */
+  nearestForeign(
+    path: readonly Point[],
+    conductor: Conductor,
+    ownNets: ReadonlySet<string>,
+    reachMm: number,
+    skipKey?: string,
+  ): MeasuredGap | null;
+}
+
+const remembered = new WeakMap<Plan, Clearance>();
+
+/** Packs a plan's bare things; remembered for the same plan. */
+export function clearanceOf(plan: Plan): Clearance {
+  const known = remembered.get(plan);
+  if (known !== undefined) return known;
+  const clearance = packClearance(plan);
+  remembered.set(plan, clearance);
+  return clearance;
+}
+
+function packClearance(plan: Plan): Clearance {
+  const index = indexSegments(bareSegments(plan));
+  const rules = spacingRules(plan);
+  const conductors = new Map<string, Conductor>();
+  for (const { owner } of index.all) {
+    conductors.set(`${owner.conductor.stitchMm}/${owner.conductor.halfWidthMm}`, owner.conductor);
+  }
+  return {
+    index,
+    widestWantedMm: (conductor) =>
+      Math.max(0, ...[...conductors.values()].map((other) => requiredGap(conductor, other, rules))),
+    nearestForeign(path, conductor, ownNets, reachMm, skipKey) {
+      const own: BareThing = { key: '', netId: '', conductor, radiusMm: 0, runId: null, hole: null };
+      let best: MeasuredGap | null = null;
+      for (const { a, b } of lineSegments(path, own)) {
+        // The nearest metal need not be the nearest centre line, so holes' radii are added to the reach.
+        for (const other of index.near(a, b, reachMm + LARGEST_PAD_RADIUS_MM)) {
+          if (ownNets.has(other.owner.netId) || other.owner.key === skipKey) continue;
+          const found = closestOfSegments(a, b, other.a, other.b);
+          const gap = measureGap(own, found, other.owner, rules);
+          if (gap.gapMm <= reachMm && (best === null || gap.gapMm < best.gapMm)) best = gap;
+        }
+      }
+      return best;
+    },
+  };
+}
+
+/** No hole of the drawer has metal wider than this (checked by test). */
+export const LARGEST_PAD_RADIUS_MM = 4;
+
+/** What a maker calls a bare thing. */
+export function bareName(plan: Plan, thing: BareThing): string {
+  if (thing.hole !== null) return holeName(plan, thing.hole);
+  const run = thing.runId === null ? undefined : plan.runs[thing.runId];
+  return run === undefined ? 'this thread' : `the thread ${runName(plan, run)}`;
+}

@@ -1,0 +1,47 @@
+/** What the plan asks to be joined, as far as Sashiko can tell from its parts: lights in parallel, one switch. */
+import { fail, type Result, succeed } from '../errors/problem.ts';
+import { kindOf } from '../plan/placed.ts';
+import type { Plan } from '../plan/schema.ts';
+import type { Terminal } from './nets.ts';
+import { partsThatAre } from './sides.ts';
+
+/** Terminals that should become one net. A chain starts at the first of them. */
+export interface Wish {
+  readonly side: '+' | '-';
+  readonly title: string;
+  readonly terminals: readonly Terminal[];
+}
+
+/**
+ * Sensible wishes for a plan with one holder: every light between its + and −, and the first separate switch
+ * in the side that the habits name. Refused when there is no holder or no light. Further holders and
+ * switches are left alone.
+ */
+export function deriveWishes(plan: Plan): Result<readonly Wish[]> {
+  const holder = partsThatAre(plan, 'cell')[0];
+  if (holder === undefined) return fail('router-no-supply');
+  const lights = partsThatAre(plan, 'light');
+  if (lights.length === 0) return fail('router-no-lights');
+  const cell = kindOf(holder).model;
+  if (cell.kind !== 'cell') throw new RangeError('deriveWishes: the holder is no cell');
+  const toggle = partsThatAre(plan, 'switch')[0];
+  const wishes: Wish[] = [];
+  for (const side of ['+', '-'] as const) {
+    const power: Terminal = { partId: holder.id, terminal: side === '+' ? cell.plus : cell.minus };
+    const ends = lights.map((light): Terminal => {
+      const { model } = kindOf(light);
+      if (model.kind !== 'light') throw new RangeError('deriveWishes: a light is no light');
+      return { partId: light.id, terminal: side === '+' ? model.plus : model.minus };
+    });
+    const toggleModel = toggle === undefined ? undefined : kindOf(toggle).model;
+    if (toggle !== undefined && toggleModel?.kind === 'switch' && plan.habits.switchSide === side) {
+      const near: Terminal = { partId: toggle.id, terminal: toggleModel.a };
+      const far: Terminal = { partId: toggle.id, terminal: toggleModel.b };
+      wishes.push({ side, title: 'holder to switch', terminals: [power, near] });
+      wishes.push({ side, title: 'switch to lights', terminals: [far, ...ends] });
+    } else {
+      wishes.push({ side, title: 'holder to lights', terminals: [power, ...ends] });
+    }
+  }
+  return succeed(wishes);
+}

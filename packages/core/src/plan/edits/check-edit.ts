@@ -1,0 +1,56 @@
+import { type Result, succeed } from '../../errors/problem.ts';
+import { applyEdit, type Change, type Edit } from '../edit.ts';
+import type { Part, Plan, Run } from '../schema.ts';
+import { partProblem, runProblem } from '../validate.ts';
+
+/**
+ * The gate every intent passes: an edit is only given out when the parts and runs it touches, and the runs
+ * that hang on those parts, are sound in the plan it would make. The plan itself stays untouched.
+ */
+export function checkEdit(plan: Plan, label: string, changes: readonly Change[]): Result<Edit> {
+  const edit: Edit = { label, changes };
+  const next = applyEdit(plan, edit);
+  const touchedParts = new Set<string>();
+  const touchedRuns = new Set<string>();
+  for (const change of changes) {
+    if ('field' in change) {
+      if (change.field === 'cloth') {
+        for (const id of Object.keys(next.parts)) touchedParts.add(id);
+        for (const id of Object.keys(next.runs)) touchedRuns.add(id);
+      }
+    } else if (change.table === 'parts') touchedParts.add(change.id);
+    else if (change.table === 'runs') touchedRuns.add(change.id);
+  }
+  for (const run of Object.values(next.runs)) {
+    if (touchedParts.has(run.from.partId) || touchedParts.has(run.to.partId)) touchedRuns.add(run.id);
+  }
+  for (const id of touchedParts) {
+    const part = next.parts[id];
+    const problem = part === undefined ? null : partProblem(next, part);
+    if (problem !== null) return { ok: false, problem };
+  }
+  for (const id of touchedRuns) {
+    const run = next.runs[id];
+    const problem = run === undefined ? null : runProblem(next, run);
+    if (problem !== null) return { ok: false, problem };
+  }
+  return succeed(edit);
+}
+
+/** The change that puts `after` in place of what the plan has under its id (or adds it). */
+export function putPart(plan: Plan, after: Part): Change {
+  return { table: 'parts', id: after.id, before: plan.parts[after.id] ?? null, after };
+}
+
+/** As `putPart`, for runs. */
+export function putRun(plan: Plan, after: Run): Change {
+  return { table: 'runs', id: after.id, before: plan.runs[after.id] ?? null, after };
+}
+
+/** Takes `count` fresh numbers: the first of them, and the change that marks them as used. */
+export function takeNumbers(plan: Plan, count: number): { readonly first: number; readonly change: Change } {
+  return {
+    first: plan.nextNumber,
+    change: { field: 'nextNumber', before: plan.nextNumber, after: plan.nextNumber + count },
+  };
+}

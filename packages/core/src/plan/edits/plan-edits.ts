@@ -1,0 +1,98 @@
+import { type Cloth, LARGEST_PIECE_MM } from '../../cloth/cloth.ts';
+import { maybeClothKind } from '../../cloth/cloth-kinds.ts';
+import { fail, type Result, succeed } from '../../errors/problem.ts';
+import type { Change, Edit } from '../edit.ts';
+import { type Habits, LONGEST_NAME, type Plan } from '../schema.ts';
+import { checkEdit } from './check-edit.ts';
+
+/** A name as it may be stored, or why not: one line, trimmed, 1 to 120 letters. */
+export function tidyName(text: string): Result<string> {
+  const name = text.replace(/\s+/g, ' ').trim();
+  if (name === '') return fail('name-empty');
+  if (name.length > LONGEST_NAME) return fail('name-too-long', `It has ${name.length}.`);
+  return succeed(name);
+}
+
+/** Gives the plan another name. */
+export function renamePlan(plan: Plan, text: string): Result<Edit> {
+  const name = tidyName(text);
+  if (!name.ok) return name;
+  return succeed({ label: 'rename the plan', changes: [{ field: 'name', before: plan.name, after: name.value }] });
+}
+
+function clothEdit(plan: Plan, label: string, after: Cloth): Result<Edit> {
+  return checkEdit(plan, label, [{ field: 'cloth', before: plan.cloth, after: after as Plan['cloth'] }]);
+}
+
+/** Gives the piece another size. Refused when a part, a bend or a mark would then lie outside. */
+export function resizeCloth(plan: Plan, widthMm: number, heightMm: number): Result<Edit> {
+  for (const size of [widthMm, heightMm]) {
+    if (!(size > 0)) return fail('size-not-positive', `(${size} mm)`, 'cloth.shape');
+    if (size > LARGEST_PIECE_MM) return fail('size-too-large', `(${size} mm)`, 'cloth.shape');
+  }
+  const marks = plan.cloth.marks;
+  if (marks.some((mark) => mark.points.some((p) => p.x > widthMm || p.y > heightMm))) {
+    return fail('outside-cloth', 'A chalk mark would leave the piece.', 'cloth.marks');
+  }
+  return clothEdit(plan, 'change the size of the cloth', {
+    ...plan.cloth,
+    shape: { kind: 'rectangle', widthMm, heightMm },
+  });
+}
+
+/** Takes another kind of cloth, with that kind's thickness and looseness. */
+export function changeClothKind(plan: Plan, kindId: string): Result<Edit> {
+  const kind = maybeClothKind(kindId);
+  if (kind === undefined) return fail('unknown-kind', `There is no cloth "${kindId}".`, 'cloth.kindId');
+  const { thicknessMm, looseness } = kind;
+  return clothEdit(plan, `take ${kind.title.toLowerCase()}`, { ...plan.cloth, kindId, thicknessMm, looseness });
+}
+
+/** Sets measured facts of the cloth: thickness (0.05–20 mm), looseness (1–3). */
+export function measureCloth(
+  plan: Plan,
+  measured: { readonly thicknessMm?: number; readonly looseness?: number },
+): Result<Edit> {
+  const cloth = { ...plan.cloth, ...measured };
+  if (!(cloth.thicknessMm >= 0.05 && cloth.thicknessMm <= 20)) {
+    return fail('value-out-of-range', 'Thickness: 0.05 to 20 mm.', 'cloth.thicknessMm');
+  }
+  if (!(cloth.looseness >= 1 && cloth.looseness <= 3)) {
+    return fail('value-out-of-range', 'Looseness: 1 (firm) to 3.', 'cloth.looseness');
+  }
+  return clothEdit(plan, 'set what was measured of the cloth', cloth);
+}
+
+/** Chooses the face that is sewn on. */
+export function chooseWorkedFace(plan: Plan, workedFace: Cloth['workedFace']): Result<Edit> {
+  return clothEdit(plan, `work on the ${workedFace} side`, { ...plan.cloth, workedFace });
+}
+
+/** Removes all chalk marks. */
+export function wipeMarks(plan: Plan): Result<Edit> {
+  return clothEdit(plan, 'wipe off the chalk marks', { ...plan.cloth, marks: [] });
+}
+
+/** Changes habits of this plan. Ranges are those of the plan file. */
+export function changeHabits(plan: Plan, changes: Partial<Habits>, label = 'change a habit'): Result<Edit> {
+  const ranges: ReadonlyArray<readonly [keyof Habits, number, number]> = [
+    ['stitchMm', 1, 10],
+    ['gapMm', 1, 10],
+    ['loops', 3, 20],
+    ['knotMm', 0, 200],
+    ['spareMm', 0, 500],
+    ['longestPieceMm', 150, 5000],
+    ['gapInStitches', 0, 5],
+  ];
+  for (const [key, smallest, largest] of ranges) {
+    const value = changes[key];
+    if (value !== undefined && !(typeof value === 'number' && value >= smallest && value <= largest)) {
+      return fail('value-out-of-range', `${smallest} to ${largest}.`, `habits.${key}`);
+    }
+  }
+  if (changes.loops !== undefined && !Number.isInteger(changes.loops)) {
+    return fail('value-out-of-range', 'Whole loops only.', 'habits.loops');
+  }
+  const edits: Change[] = [{ field: 'habits', before: plan.habits, after: { ...plan.habits, ...changes } }];
+  return succeed({ label, changes: edits });
+}

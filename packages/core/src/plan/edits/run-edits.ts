@@ -1,0 +1,105 @@
+import { fail, type Result, succeed } from '../../errors/problem.ts';
+import { type Point, snapToMicrometre } from '../../geometry/point.ts';
+import type { Change, Edit } from '../edit.ts';
+import { partOf } from '../placed.ts';
+import type { HoleRef, Plan, Run } from '../schema.ts';
+import { checkEdit, putRun, takeNumbers } from './check-edit.ts';
+
+/** The id a run gets from a fresh number. */
+export function runIdOf(number: number): string {
+  return `r${number}`;
+}
+
+export interface RunDraft {
+  readonly from: HoleRef;
+  readonly to: HoleRef;
+  readonly bends: readonly Point[];
+}
+
+/** What a run is sewn with when the maker says nothing else: the plan's habits. */
+export function sewingByHabit(plan: Plan): Pick<Run, 'threadId' | 'stitchId' | 'stitchMm' | 'gapMm' | 'strands'> {
+  const { threadId, stitchMm, gapMm } = plan.habits;
+  return { threadId, stitchId: 'running', stitchMm, gapMm, strands: 1 };
+}
+
+/** What a run is called: by its two ends. */
+export function runName(plan: Plan, run: Pick<Run, 'from' | 'to'>): string {
+  return `${partOf(plan, run.from.partId).name} to ${partOf(plan, run.to.partId).name}`;
+}
+
+/** Adds a run from hole to hole. Its id is `runIdOf(plan.nextNumber)`. */
+export function drawRun(plan: Plan, draft: RunDraft): Result<Edit> {
+  for (const ref of [draft.from, draft.to]) {
+    if (plan.parts[ref.partId] === undefined) return fail('run-to-nowhere', `There is no part "${ref.partId}".`);
+  }
+  const { first, change } = takeNumbers(plan, 1);
+  const run: Run = {
+    id: runIdOf(first),
+    from: draft.from,
+    to: draft.to,
+    bends: draft.bends.map(snapToMicrometre),
+    ...sewingByHabit(plan),
+  };
+  return checkEdit(plan, `sew ${runName(plan, run)}`, [change, putRun(plan, run)]);
+}
+
+function changeRun(plan: Plan, runId: string, label: string, change: (run: Run) => Partial<Run>): Result<Edit> {
+  const run = plan.runs[runId];
+  if (run === undefined) return fail('unknown-run', '', `runs.${runId}`);
+  return checkEdit(plan, label, [putRun(plan, { ...run, ...change(run) })]);
+}
+
+/** Moves one bend of a run. */
+export function moveBend(plan: Plan, runId: string, index: number, to: Point): Result<Edit> {
+  return changeRun(plan, runId, 'move a bend', (run) => ({
+    bends: run.bends.map((bend, i) => (i === index ? snapToMicrometre(to) : bend)),
+  }));
+}
+
+/** Adds a bend before the `index`-th one: 0 puts it next to the start. */
+export function addBend(plan: Plan, runId: string, index: number, at: Point): Result<Edit> {
+  return changeRun(plan, runId, 'add a bend', (run) => ({
+    bends: [...run.bends.slice(0, index), snapToMicrometre(at), ...run.bends.slice(index)],
+  }));
+}
+
+/** Removes one bend. */
+export function removeBend(plan: Plan, runId: string, index: number): Result<Edit> {
+  return changeRun(plan, runId, 'remove a bend', (run) => ({ bends: run.bends.filter((_, i) => i !== index) }));
+}
+
+/** Sews a run with another thread. */
+export function changeThread(plan: Plan, runId: string, threadId: string): Result<Edit> {
+  return changeRun(plan, runId, 'change the thread', () => ({ threadId }));
+}
+
+/** Sews a run with other stitches (1–10 mm) or more strands (1–4). */
+export function changeStitching(
+  plan: Plan,
+  runId: string,
+  stitching: Partial<Pick<Run, 'stitchMm' | 'gapMm' | 'strands'>>,
+): Result<Edit> {
+  for (const size of [stitching.stitchMm ?? 5, stitching.gapMm ?? 5]) {
+    if (!(size >= 1 && size <= 10)) return fail('value-out-of-range', 'Stitches: 1 to 10 mm.', `runs.${runId}`);
+  }
+  const strands = stitching.strands ?? 1;
+  if (!(Number.isInteger(strands) && strands >= 1 && strands <= 4)) {
+    return fail('value-out-of-range', 'Strands: 1 to 4.', `runs.${runId}`);
+  }
+  return changeRun(plan, runId, 'change the stitches', () => stitching);
+}
+
+/** Unpicks runs. */
+export function deleteRuns(plan: Plan, runIds: readonly string[]): Result<Edit> {
+  const changes: Change[] = [];
+  for (const id of runIds) {
+    const run = plan.runs[id];
+    if (run === undefined) return fail('unknown-run', '', `runs.${id}`);
+    changes.push({ table: 'runs', id, before: run, after: null });
+  }
+  const only = runIds.length === 1 ? plan.runs[runIds[0] as string] : undefined;
+  return succeed({
+    label: only === undefined ? `unpick ${runIds.length} runs` : `unpick ${runName(plan, only)}`,
+    changes,
+  });
+}

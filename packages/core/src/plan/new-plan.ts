@@ -1,0 +1,53 @@
+import type { Cloth } from '../cloth/cloth.ts';
+import { maybeClothKind } from '../cloth/cloth-kinds.ts';
+import { type Habits, PLAN_FORMAT, PLAN_VERSION, type Plan } from './schema.ts';
+
+/** The habits of a new plan. Every figure is editable; sources as in the handbook of the sums (docs/checks.md). */
+export const DEFAULT_HABITS: Habits = {
+  unit: 'mm',
+  threadId: 'steel-3-ply',
+  // About 5 mm, and as much underneath (common practice, no source).
+  stitchMm: 5,
+  gapMm: 5,
+  // 5 or 6 tight loops at each hole, never fewer than 3 (common practice, no source).
+  loops: 5,
+  // Knot and finish at each end, and thread to hold the needle by (assumption).
+  knotMm: 20,
+  spareMm: 60,
+  // An arm's length: longer pieces tangle (common practice, no source).
+  longestPieceMm: 600,
+  switchSide: '+',
+  firstSide: '-',
+  gapInStitches: 1,
+};
+
+/** A rectangular piece of a cloth kind, worked from the right side. Throws RangeError for an unknown kind. */
+export function newCloth(kindId: string, widthMm: number, heightMm: number): Cloth {
+  const kind = maybeClothKind(kindId);
+  if (kind === undefined) throw new RangeError(`newCloth: no cloth kind "${kindId}"`);
+  return {
+    shape: { kind: 'rectangle', widthMm, heightMm },
+    kindId,
+    thicknessMm: kind.thicknessMm,
+    looseness: kind.looseness,
+    workedFace: 'right',
+    marks: [],
+  };
+}
+
+/** An empty plan: 200 × 200 mm of felt. The id is the caller's, because the core throws no dice. */
+export function newPlan(id: string, name: string): Plan {
+  return {
+    format: PLAN_FORMAT,
+    version: PLAN_VERSION,
+    id,
+    name,
+    nextNumber: 1,
+    cloth: newCloth('felt', 200, 200),
+    habits: DEFAULT_HABITS,
+    parts: {},
+    runs: {},
+    ticks: {},
+    readings: {},
+  };
+}

@@ -1,0 +1,140 @@
+/** Reading a plan: where things really lie. Everything here is derived, nothing is stored. */
+import type { Face } from '../cloth/cloth.ts';
+import type { Point } from '../geometry/point.ts';
+import type { Polygon } from '../geometry/polygon.ts';
+import { type Pose, placePoint } from '../geometry/transform.ts';
+import { type Hole, maybeHole, type PartKind } from '../parts/part-kind.ts';
+import { maybePartKind } from '../parts/part-kinds.ts';
+import { maybeStitchKind } from '../thread/stitch-kinds.ts';
+import { maybeThreadKind, type ThreadKind } from '../thread/thread-kinds.ts';
+import type { StitchKind, StitchSetting } from '../thread/stitch-kind.ts';
+import { type LineSum, sumLine } from '../thread/thread-sums.ts';
+import type { HoleRef, Part, Plan, Run } from './schema.ts';
+
+/** The kind of a part of a valid plan. Throws RangeError for a part of no known kind. */
+export function kindOf(part: Pick<Part, 'id' | 'kindId'>): PartKind {
+  const kind = maybePartKind(part.kindId);
+  if (kind === undefined) throw new RangeError(`kindOf: part ${part.id} is of no known kind "${part.kindId}"`);
+  return kind;
+}
+
+/** The part with this id of a valid plan. Throws RangeError when there is none. */
+export function partOf(plan: Plan, partId: string): Part {
+  const part = plan.parts[partId];
+  if (part === undefined) throw new RangeError(`partOf: no part "${partId}"`);
+  return part;
+}
+
+/** How a part lies: parts on the wrong side are seen mirrored from the right side. */
+export function poseOf(part: Part): Pose {
+  return { at: part.at, turnDeg: part.turnDeg, mirrored: part.face === 'wrong' };
+}
+
+/** The hole a reference means. Throws RangeError when there is none. */
+export function holeOf(plan: Plan, ref: HoleRef): Hole {
+  const hole = maybeHole(kindOf(partOf(plan, ref.partId)), ref.holeId);
+  if (hole === undefined) throw new RangeError(`holeOf: part ${ref.partId} has no hole "${ref.holeId}"`);
+  return hole;
+}
+
+/** Where a hole lies on the right side. Throws RangeError when there is none. */
+export function holePoint(plan: Plan, ref: HoleRef): Point {
+  return placePoint(poseOf(partOf(plan, ref.partId)), holeOf(plan, ref).at);
+}
+
+/** The outline of a part as it lies on the right side. */
+export function placedOutline(part: Part): Polygon {
+  const pose = poseOf(part);
+  return kindOf(part).outline.map((corner) => placePoint(pose, corner));
+}
+
+/** The corners of a run, from hole to hole. */
+export function runPath(plan: Plan, run: Pick<Run, 'from' | 'to' | 'bends'>): readonly Point[] {
+  return [holePoint(plan, run.from), ...run.bends, holePoint(plan, run.to)];
+}
+
+/** The stitch, the thread and the setting a run is sewn with. Throws RangeError for unknown kinds. */
+export function sewingOf(
+  plan: Plan,
+  run: Pick<Run, 'threadId' | 'stitchId' | 'stitchMm' | 'gapMm'>,
+): { readonly stitch: StitchKind; readonly thread: ThreadKind; readonly setting: StitchSetting } {
+  const stitch = maybeStitchKind(run.stitchId);
+  const thread = maybeThreadKind(run.threadId);
+  if (stitch === undefined) throw new RangeError(`sewingOf: no stitch "${run.stitchId}"`);
+  if (thread === undefined) throw new RangeError(`sewingOf: no thread "${run.threadId}"`);
+  const workedFace: Face = plan.cloth.workedFace;
+  return { stitch, thread, setting: { stitchMm: run.stitchMm, gapMm: run.gapMm, workedFace } };
+}
+
+/** Everything known about a run's thread between its two holes; loops and contacts are apart. */
+export interface RunSum extends LineSum {
+  /** Ohms from hole to hole: the thread's length over its strands. */
+  readonly ohm: number;
+}
+
+interface RememberedSum {
+  readonly from: Part;
+  readonly to: Part;
+  readonly sum: RunSum;
+}
+
+const remembered = new WeakMap<Run, WeakMap<Plan['cloth'], RememberedSum>>();
+
+/** Lays out and adds up one run. Remembered while the run, the cloth and the two parts are the same objects. */
+export function sumRun(plan: Plan, run: Run): RunSum {
+  const from = partOf(plan, run.from.partId);
+  const to = partOf(plan, run.to.partId);
+  const known = remembered.get(run)?.get(plan.cloth);
+  if (known !== undefined && known.from === from && known.to === to) return known.sum;
+  const sum = sumDraft(plan, run);
+  const byCloth = remembered.get(run) ?? new WeakMap<Plan['cloth'], RememberedSum>();
+  byCloth.set(plan.cloth, { from, to, sum });
+  remembered.set(run, byCloth);
+  return sum;
+}
+
+/** As `sumRun`, for a run that is still being drawn; `path` overrides its corners. */
+export function sumDraft(
+  plan: Plan,
+  run: Pick<Run, 'from' | 'to' | 'bends' | 'threadId' | 'stitchId' | 'stitchMm' | 'gapMm' | 'strands'>,
+  path: readonly Point[] = runPath(plan, run),
+): RunSum {
+  const { stitch, thread, setting } = sewingOf(plan, run);
+  const line = sumLine(stitch, path, setting, plan.cloth.thicknessMm);
+  return { ...line, ohm: ((line.threadMm / 1000) * thread.ohmPerM) / run.strands };
+}
+
+/** A hole reference as one word, for keys: `p3.plus`. */
+export function holeKey(ref: HoleRef): string {
+  return `${ref.partId}.${ref.holeId}`;
+}
+
+/** The runs that end at each hole that has any, by hole key, in the plan's order. */
+export function runsByHole(plan: Plan): ReadonlyMap<string, readonly Run[]> {
+  const byHole = new Map<string, Run[]>();
+  for (const run of Object.values(plan.runs)) {
+    for (const ref of [run.from, run.to]) {
+      const key = holeKey(ref);
+      const list = byHole.get(key);
+      if (list === undefined) byHole.set(key, [run]);
+      else list.push(run);
+    }
+  }
+  return byHole;
+}
+
+/** What a maker calls a hole: `the + hole of holder 1`, or `hole a of switch 1` where it has no sign. */
+export function holeName(plan: Plan, ref: HoleRef): string {
+  const part = partOf(plan, ref.partId);
+  const hole = holeOf(plan, ref);
+  if (hole.sign === 'none') return `hole ${hole.id} of ${part.name}`;
+  const twins = kindOf(part).holes.filter((other) => other.sign === hole.sign);
+  const which = twins.length > 1 ? ` ${twins.indexOf(hole) + 1}` : '';
+  const place = hole.form === 'curl' ? 'loop' : 'hole';
+  return `the ${signMark(hole.sign)} ${place}${which} of ${part.name}`;
+}
+
+/** The printed form of a sign: a true minus, not a hyphen. */
+export function signMark(sign: '+' | '-' | 'none'): string {
+  return sign === '-' ? '−' : sign === '+' ? '+' : '';
+}

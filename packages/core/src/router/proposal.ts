@@ -1,0 +1,77 @@
+import { type Result, succeed } from '../errors/problem.ts';
+import { applyEdit, type Change, type Edit } from '../plan/edit.ts';
+import { checkEdit, putPart, putRun, takeNumbers } from '../plan/edits/check-edit.ts';
+import { runIdOf, sewingByHabit } from '../plan/edits/run-edits.ts';
+import { sumRun } from '../plan/placed.ts';
+import type { HoleRef, Part, Plan, Run } from '../plan/schema.ts';
+import { clearanceOf, conductorOf } from '../nets/clearance.ts';
+import { deriveNets } from '../nets/nets.ts';
+import { runPath } from '../plan/placed.ts';
+import type { RoutingProblem, RoutingSolution } from './routing-problem.ts';
+
+/** Figures to compare the present threads with proposed ones. */
+export interface ThreadFigures {
+  readonly runCount: number;
+  /** Thread along all runs, mm, without loops, knots and spare. */
+  readonly threadMm: number;
+  /** The smallest gap between different nets, mm; null when there is nothing to measure within 50 mm. */
+  readonly tightestGapMm: number | null;
+}
+
+const LOOK_ROUND_MM = 50;
+
+export function threadFigures(plan: Plan): ThreadFigures {
+  const nets = deriveNets(plan);
+  const clearance = clearanceOf(plan);
+  let tightest: number | null = null;
+  let threadMm = 0;
+  for (const run of Object.values(plan.runs)) {
+    threadMm += sumRun(plan, run).threadMm;
+    const own = new Set([nets.ofRun(run.id).id]);
+    const gap = clearance.nearestForeign(runPath(plan, run), conductorOf(plan, run), own, LOOK_ROUND_MM);
+    if (gap !== null && (tightest === null || gap.gapMm < tightest)) tightest = gap.gapMm;
+  }
+  return { runCount: Object.keys(plan.runs).length, threadMm, tightestGapMm: tightest };
+}
+
+/**
+ * The edit that puts a router's solution in place of all present runs. Runs that join the same holes as
+ * before keep their ids, so that ticks and readings stay with them.
+ */
+export function proposalEdit(plan: Plan, problem: RoutingProblem, solution: RoutingSolution): Result<Edit> {
+  const changes: Change[] = [];
+  for (const [i, { id }] of problem.parts.entries()) {
+    const part = plan.parts[id] as Part;
+    const turnDeg = solution.turnDeg[i] as number;
+    if (part.turnDeg !== turnDeg) changes.push(putPart(plan, { ...part, turnDeg }));
+  }
+  const numbers = takeNumbers(plan, solution.traces.length);
+  const sewing = sewingByHabit(plan);
+  const kept = new Set<string>();
+  for (const [i, trace] of solution.traces.entries()) {
+    const ref = (choice: { readonly part: number; readonly pad: number }): HoleRef => ({
+      partId: problem.parts[choice.part]?.id as string,
+      holeId: problem.parts[choice.part]?.pads[choice.pad]?.holeId as string,
+    });
+    const from = ref(trace.from);
+    const to = ref(trace.to);
+    const same = Object.values(plan.runs).find((run) => !kept.has(run.id) && sameHole(run.from, from) && sameHole(run.to, to));
+    const run: Run = { id: same?.id ?? runIdOf(numbers.first + i), from, to, bends: trace.points.slice(1, -1), ...sewing };
+    kept.add(run.id);
+    changes.push(putRun(plan, run));
+  }
+  for (const run of Object.values(plan.runs)) {
+    if (!kept.has(run.id)) changes.push({ table: 'runs', id: run.id, before: run, after: null });
+  }
+  return checkEdit(plan, 'take the proposed threads', [numbers.change, ...changes]);
+}
+
+function sameHole(a: HoleRef, b: HoleRef): boolean {
+  return a.partId === b.partId && a.holeId === b.holeId;
+}
+
+/** The plan as it would be with the proposal taken. */
+export function previewProposal(plan: Plan, problem: RoutingProblem, solution: RoutingSolution): Result<Plan> {
+  const edit = proposalEdit(plan, problem, solution);
+  return edit.ok ? succeed(applyEdit(plan, edit.value)) : edit;
+}

@@ -1,0 +1,60 @@
+/**
+ * How far apart two conductors must lie on the cloth. This is the one place that says so: drawing, router
+ * and checks all ask here. The rule is pure data in, millimetres out, so a benchmark can bring its own.
+ */
+import { HOLE_EDGE_MM } from './thread-sums.ts';
+import type { ThreadKind } from './thread-kinds.ts';
+
+/** How far a hand strays from the line it means to sew (assumption). */
+export const HAND_WANDER_MM = 1;
+
+/** Room wanted between two envelopes that just do not overlap (handbook figure, assumption). */
+export const BETWEEN_ENVELOPES_MM = 1;
+
+/** Room wanted between stitches and the edge of the cloth: a hem's turn and a stitch's hold (assumption). */
+export const EDGE_MARGIN_MM = 6;
+
+/** What matters of a conductor for spacing. */
+export interface Conductor {
+  /** Length of its stitches; 0 for metal. */
+  readonly stitchMm: number;
+  /** How far to each side of its drawn line (or metal edge) bare conductor may lie on firm cloth. */
+  readonly halfWidthMm: number;
+}
+
+/** Facts of the cloth and the maker's own choice. */
+export interface SpacingRules {
+  /** Factor by which the cloth widens the envelope of a thread. */
+  readonly looseness: number;
+  /** The makers' rule, "stop one stitch short of the other thread", as a number of stitches. */
+  readonly gapInStitches: number;
+}
+
+/** A line sewn by hand. Phase is never credited: it occupies its whole length on both faces. */
+export function handSewnLine(thread: ThreadKind, stitchMm: number): Conductor {
+  return { stitchMm, halfWidthMm: thread.diameterMm / 2 + HAND_WANDER_MM + thread.fuzzMm };
+}
+
+/** The metal round a hole, measured from its rim: loops of thread reach as far as the hole-to-edge distance. */
+export const LOOPED_HOLE: Conductor = { stitchMm: 0, halfWidthMm: HOLE_EDGE_MM };
+
+/** The sum of the two envelopes: below this the conductors may touch under the stated assumptions. */
+export function touchingGapMm(a: Conductor, b: Conductor, rules: SpacingRules): number {
+  return (a.halfWidthMm + b.halfWidthMm) * rules.looseness;
+}
+
+/** The wanted gap: the larger of one stitch (the longer of the two) and the envelopes + 1 mm. Symmetric. */
+export function requiredGap(a: Conductor, b: Conductor, rules: SpacingRules): number {
+  const oneStitch = rules.gapInStitches * Math.max(a.stitchMm, b.stitchMm);
+  return Math.max(oneStitch, touchingGapMm(a, b, rules) + BETWEEN_ENVELOPES_MM);
+}
+
+/**
+ * How bad a gap is: `stop` where the envelopes overlap or less than half of the wanted gap is left, `mend`
+ * below the wanted gap, null when it is clear.
+ */
+export function judgeGap(gapMm: number, a: Conductor, b: Conductor, rules: SpacingRules): 'stop' | 'mend' | null {
+  const wanted = requiredGap(a, b, rules);
+  if (gapMm < Math.max(touchingGapMm(a, b, rules), wanted / 2)) return 'stop';
+  return gapMm < wanted ? 'mend' : null;
+}

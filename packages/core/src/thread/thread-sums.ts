@@ -1,0 +1,49 @@
+import { polylineLengthMm } from '../geometry/polyline.ts';
+import type { Point } from '../geometry/point.ts';
+import type { StitchKind, StitchSetting, ThreadSpan } from './stitch-kind.ts';
+
+/** What sewing one line takes. */
+export interface LineSum {
+  readonly pathMm: number;
+  /** Thread in the line itself: along the cloth and through it; no loops, knots or spare. */
+  readonly threadMm: number;
+  /** Stitches that show on the worked face. */
+  readonly stitchCount: number;
+  readonly spans: readonly ThreadSpan[];
+}
+
+/** Lays a line out and adds it up: every span's length, and the cloth's thickness once for every span. */
+export function sumLine(
+  stitch: StitchKind,
+  path: readonly Point[],
+  setting: StitchSetting,
+  thicknessMm: number,
+): LineSum {
+  const spans = stitch.layOut(path, setting);
+  const pathMm = polylineLengthMm(path);
+  return {
+    pathMm,
+    threadMm: pathMm + spans.length * thicknessMm,
+    stitchCount: spans.filter((span) => span.face === setting.workedFace).length,
+    spans,
+  };
+}
+
+/** From a hole's middle over its metal to the cloth and back: the default reach of one loop (assumption). */
+export const HOLE_EDGE_MM = 3;
+
+/** Thread in one loop through a hole: out and back over the edge, and twice through the cloth. */
+export function loopLengthMm(thicknessMm: number): number {
+  return 2 * HOLE_EDGE_MM + 2 * thicknessMm;
+}
+
+/** Contact between thread and hole: 1.5 Ω shared by the loops (assumption). Throws RangeError below one loop. */
+export function contactOhm(loops: number): number {
+  if (loops < 1) throw new RangeError(`contactOhm: a sewn hole needs at least one loop, got ${loops}`);
+  return 1.5 / loops;
+}
+
+/** How many loops of this thread a hole can hold, packed to about half of its opening (assumption). */
+export function loopsThatFit(holeDiameterMm: number, threadDiameterMm: number): number {
+  return Math.max(1, Math.floor(0.5 * (holeDiameterMm / threadDiameterMm) ** 2));
+}
