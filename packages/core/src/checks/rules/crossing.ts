@@ -2,7 +2,7 @@ import { closestOfSegments, segmentMeeting } from '../../geometry/segment.ts';
 import { bareName, clearanceOf } from '../../nets/clearance.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
-import { capital } from '../words.ts';
+import { capital } from '../../units/words.ts';
 
 export const crossing: CheckRule = {
   id: 'crossing',

@@ -7,7 +7,7 @@ import { EDGE_MARGIN_MM } from '../../thread/required-gap.ts';
 import { GAP_SLACK_MM } from '../../units/tolerances.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
-import { capital } from '../words.ts';
+import { capital } from '../../units/words.ts';
 
 export const edge: CheckRule = {
   id: 'edge',

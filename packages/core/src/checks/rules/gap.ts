@@ -12,7 +12,7 @@ import {
 import { GAP_SLACK_MM } from '../../units/tolerances.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
-import { capital } from '../words.ts';
+import { capital } from '../../units/words.ts';
 
 export const gap: CheckRule = {
   id: 'gap',

@@ -5,7 +5,7 @@ import { holeName, holePoint, kindOf } from '../../plan/placed.ts';
 import type { HoleRef, Part } from '../../plan/schema.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
-import { capital } from '../words.ts';
+import { capital } from '../../units/words.ts';
 import { isSeriesNet } from './series.ts';
 
 export const open: CheckRule = {

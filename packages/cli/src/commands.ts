@@ -1,0 +1,89 @@
+import { readFile, stat } from 'node:fs/promises';
+import { checkPlan } from '@sashiko/core/checks/check-plan';
+import type { Finding } from '@sashiko/core/checks/finding';
+import { howLong, willItLight } from '@sashiko/core/circuit/will-it-light';
+import { describeProblem, expectOk, fail, type Result } from '@sashiko/core/errors/problem';
+import { LARGEST_FILE_CHARACTERS, parsePlan } from '@sashiko/core/formats/plan-file';
+import { planNetlist } from '@sashiko/core/formats/spice';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { formatCurrent, formatHours, formatVolt } from '@sashiko/core/units/electrical';
+
+export interface CommandResult {
+  readonly status: 0 | 1 | 2;
+  readonly output: string;
+  readonly error: string;
+}
+
+type Command = (plan: Plan, asJson: boolean) => { readonly output: string; readonly status?: 1 };
+
+const COMMANDS: Readonly<Record<string, Command>> = {
+  validate: (plan) => ({ output: `${plan.name}: a sound plan of version ${plan.version}.\n` }),
+  check,
+  simulate,
+  netlist: (plan) => ({ output: planNetlist(plan) }),
+};
+
+/** Reads a plan file and runs one command on it. Everything that can go wrong with the input is status 2 and one line. */
+export async function runCommand(name: string, file: string, asJson: boolean): Promise<CommandResult> {
+  const command = COMMANDS[name];
+  if (command === undefined) return refuse(`sashiko: there is no command "${name}".`);
+  const plan = await readPlan(file);
+  if (plan === null) return refuse(`sashiko: ${file} cannot be read: is the name right?`);
+  if (!plan.ok) return refuse(`sashiko: ${file}: ${describeProblem(plan.problem)}`);
+  const { output, status = 0 } = command(plan.value, asJson);
+  return { status, output, error: '' };
+}
+
+function refuse(message: string): CommandResult {
+  return { status: 2, output: '', error: `${message.replaceAll(/\s*\n\s*/g, ' ')}\n` };
+}
+
+async function readPlan(file: string): Promise<Result<Plan> | null> {
+  try {
+    const { size } = await stat(file);
+    if (size > LARGEST_FILE_CHARACTERS * 4) return fail('file-too-large', `It has ${Math.round(size / 1e6)} MB.`);
+    return parsePlan(await readFile(file, 'utf8'));
+  } catch {
+    return null;
+  }
+}
+
+function check(plan: Plan, asJson: boolean): ReturnType<Command> {
+  const findings = checkPlan(plan);
+  const output = asJson ? toJson({ plan: plan.name, findings }) : findings.map(findingLine).join('') || 'Clear under the stated assumptions.\n';
+  return findings.some((finding) => finding.severity === 'stop') ? { output, status: 1 } : { output };
+}
+
+function findingLine(finding: Finding): string {
+  const { x, y } = finding.at;
+  return `${finding.severity}  ${finding.ruleId}  at ${x.toFixed(1)}, ${y.toFixed(1)} mm: ${finding.message} ${finding.step}\n`;
+}
+
+function simulate(plan: Plan, asJson: boolean): ReturnType<Command> {
+  const answer = expectOk(willItLight(plan));
+  const time = expectOk(howLong(plan));
+  const name = (partId: string): string => plan.parts[partId]?.name ?? partId;
+  if (asJson) {
+    return {
+      output: toJson({
+        plan: plan.name,
+        lights: answer.lights.map((light) => ({ id: light.partId, name: name(light.partId), currentA: light.amp, voltageV: light.volt, relativeBrightness: light.relative })),
+        sources: answer.supplies.map((supply) => ({ id: supply.partId, name: name(supply.partId), currentA: supply.amp, voltageV: supply.volt })),
+        evenness: answer.evenness,
+        nodeVoltagesV: answer.holeVolts,
+        hours: time === null ? null : { atMost: time.atMostHours, toHalfBrightness: time.halfHours, endedBy: time.stoppedBy },
+      }),
+    };
+  }
+  const lines = [
+    ...answer.lights.map((light) => `${name(light.partId)}  ${formatCurrent(light.amp)}  ${Math.round(light.relative * 100)} %\n`),
+    ...answer.supplies.map((supply) => `${name(supply.partId)} gives ${formatCurrent(supply.amp)} at ${formatVolt(supply.volt)}\n`),
+    time === null ? 'Nothing lights.\n' : `At most ${formatHours(time.atMostHours)}.\n`,
+  ];
+  return { output: lines.join('') };
+}
+
+/** JSON has no infinity: an endless time is null. */
+function toJson(value: unknown): string {
+  return `${JSON.stringify(value, (_key, entry) => (typeof entry === 'number' && !Number.isFinite(entry) ? null : entry), 2)}\n`;
+}

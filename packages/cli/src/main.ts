@@ -1,0 +1,28 @@
+/** `npm run -s sashiko -- <command> FILE`: the core on the command line. Exit status: 0 well, 1 stop findings, 2 unreadable input. */
+import { cac } from 'cac';
+import { runCommand } from './commands.ts';
+
+const cli = cac('sashiko');
+const finish = (name: string) => async (file: string, options: { readonly json?: boolean }) => {
+  const result = await runCommand(name, file, options.json === true);
+  process.stdout.write(result.output);
+  process.stderr.write(result.error);
+  process.exitCode = result.status;
+};
+
+cli.command('validate <file>', 'Say whether a plan file can be read').action(finish('validate'));
+cli.command('check <file>', 'List findings').option('--json', 'As JSON').action(finish('check'));
+cli.command('simulate <file>', 'Current of each light, volts, hours').option('--json', 'As JSON').action(finish('simulate'));
+cli.command('netlist <file>', 'SPICE text of the sewn circuit').action(finish('netlist'));
+cli.help();
+
+try {
+  cli.parse(process.argv, { run: false });
+  if (cli.matchedCommand === undefined && cli.options['help'] !== true) {
+    process.stderr.write('sashiko: name a command: validate, check, simulate or netlist, then a plan file. See docs/cli.md.\n');
+    process.exitCode = 2;
+  } else await cli.runMatchedCommand();
+} catch (error) {
+  process.stderr.write(`sashiko: ${error instanceof Error ? error.message : String(error)}\n`);
+  process.exitCode = 2;
+}

@@ -1,0 +1,163 @@
+/** Pieces of thread: which runs one unbroken length sews, and how long it must be cut. */
+import { deriveSides, type Side } from '../nets/sides.ts';
+import { holeKey, kindOf, partOf, sumRun } from '../plan/placed.ts';
+import type { HoleRef, Plan, Run } from '../plan/schema.ts';
+import { loopLengthMm } from '../thread/thread-sums.ts';
+
+/** One run of a piece, in the direction it is sewn. */
+export interface PieceRun {
+  readonly run: Run;
+  readonly from: HoleRef;
+  readonly to: HoleRef;
+}
+
+/** A part of a cut length, named. */
+export interface Addend {
+  readonly what: 'along the cloth' | 'through the cloth' | 'loops at holes' | 'knots and finishing' | 'spare to hold';
+  readonly mm: number;
+}
+
+export interface Piece {
+  /** Named after its first run: stays while that run stays first. */
+  readonly id: string;
+  readonly side: Side;
+  readonly threadId: string;
+  readonly strands: number;
+  readonly runs: readonly PieceRun[];
+  readonly addends: readonly Addend[];
+  /** Thread that stays in the cloth: path, cloth, loops. */
+  readonly netMm: number;
+  /** Net, knots and spare, rounded up to whole centimetres. */
+  readonly cutMm: number;
+  /** Longer than the habits allow, because one run alone is. */
+  readonly isLong: boolean;
+}
+
+/** All pieces of a plan in the order they are sewn: the first side of the habits, the other, the rest. */
+export function cutPieces(plan: Plan): readonly Piece[] {
+  const sides = deriveSides(plan);
+  const order: readonly Side[] = plan.habits.firstSide === '+' ? ['+', '-', 'both', 'neither'] : ['-', '+', 'both', 'neither'];
+  const pieces: Piece[] = [];
+  for (const net of sides.nets.all) {
+    const side = sides.of(net);
+    const runs = net.runIds.map((id) => plan.runs[id] as Run);
+    for (const strand of walkStrands(plan, runs)) {
+      for (const part of splitAtArmsLength(plan, strand)) pieces.push(pieceOf(plan, side, part));
+    }
+  }
+  return pieces
+    .map((piece, i) => ({ piece, i }))
+    .sort((a, b) => order.indexOf(a.piece.side) - order.indexOf(b.piece.side) || powerFirst(plan, a.piece, b.piece) || a.i - b.i)
+    .map(({ piece }) => piece);
+}
+
+function powerFirst(plan: Plan, a: Piece, b: Piece): number {
+  const startsAtHolder = (piece: Piece): number => {
+    const first = piece.runs[0];
+    return first !== undefined && kindOf(partOf(plan, first.from.partId)).model.kind === 'cell' ? 0 : 1;
+  };
+  return startsAtHolder(a) - startsAtHolder(b);
+}
+
+/**
+ * Divides the runs of one net into unbroken strands: start at a holder if one is there, else at a loose end,
+ * and go on while there is a run of the same thread to follow.
+ */
+function walkStrands(plan: Plan, runs: readonly Run[]): ReadonlyArray<readonly PieceRun[]> {
+  const left = new Set(runs);
+  const strands: PieceRun[][] = [];
+  while (left.size > 0) {
+    const strand: PieceRun[] = [];
+    let at = bestStart(plan, left);
+    for (;;) {
+      const last = strand.at(-1)?.run;
+      const next = [...left].find((run) => touches(run, at) && (last === undefined || sameThread(run, last)));
+      if (next === undefined) break;
+      left.delete(next);
+      const to = holeKey(next.from) === holeKey(at) ? next.to : next.from;
+      strand.push({ run: next, from: at, to });
+      at = to;
+    }
+    strands.push(strand);
+  }
+  return strands;
+}
+
+function touches(run: Run, hole: HoleRef): boolean {
+  return holeKey(run.from) === holeKey(hole) || holeKey(run.to) === holeKey(hole);
+}
+
+function sameThread(a: Run, b: Run): boolean {
+  return a.threadId === b.threadId && a.strands === b.strands;
+}
+
+function bestStart(plan: Plan, runs: ReadonlySet<Run>): HoleRef {
+  const degree = new Map<string, { readonly hole: HoleRef; count: number }>();
+  for (const run of runs) {
+    for (const hole of [run.from, run.to]) {
+      const known = degree.get(holeKey(hole));
+      if (known === undefined) degree.set(holeKey(hole), { hole, count: 1 });
+      else known.count += 1;
+    }
+  }
+  const rank = ({ hole, count }: { readonly hole: HoleRef; readonly count: number }): number => {
+    const { kind } = kindOf(partOf(plan, hole.partId)).model;
+    return (count % 2 === 1 ? 0 : 10) + (kind === 'cell' ? 0 : kind === 'switch' ? 1 : 2);
+  };
+  let best: { readonly hole: HoleRef; readonly count: number } | undefined;
+  for (const entry of degree.values()) if (best === undefined || rank(entry) < rank(best)) best = entry;
+  if (best === undefined) throw new RangeError('bestStart: there are no runs');
+  return best.hole;
+}
+
+function splitAtArmsLength(plan: Plan, strand: readonly PieceRun[]): ReadonlyArray<readonly PieceRun[]> {
+  const parts: PieceRun[][] = [];
+  let current: PieceRun[] = [];
+  for (const step of strand) {
+    const longer = [...current, step];
+    if (current.length > 0 && rawLengthMm(plan, longer) > plan.habits.longestPieceMm) {
+      parts.push(current);
+      current = [step];
+    } else current = longer;
+  }
+  if (current.length > 0) parts.push(current);
+  return parts;
+}
+
+function rawLengthMm(plan: Plan, runs: readonly PieceRun[]): number {
+  return addendsOf(plan, runs).reduce((sum, addend) => sum + addend.mm, 0);
+}
+
+function addendsOf(plan: Plan, runs: readonly PieceRun[]): readonly Addend[] {
+  const strands = runs[0]?.run.strands ?? 1;
+  const sums = runs.map(({ run }) => sumRun(plan, run));
+  const pathMm = sums.reduce((sum, line) => sum + line.pathMm, 0);
+  const threadMm = sums.reduce((sum, line) => sum + line.threadMm, 0);
+  const loops = (runs.length + 1) * plan.habits.loops;
+  return [
+    { what: 'along the cloth', mm: pathMm * strands },
+    { what: 'through the cloth', mm: (threadMm - pathMm) * strands },
+    { what: 'loops at holes', mm: loops * loopLengthMm(plan.cloth.thicknessMm) * strands },
+    { what: 'knots and finishing', mm: 2 * plan.habits.knotMm },
+    { what: 'spare to hold', mm: plan.habits.spareMm },
+  ];
+}
+
+function pieceOf(plan: Plan, side: Side, runs: readonly PieceRun[]): Piece {
+  const first = runs[0];
+  if (first === undefined) throw new RangeError('pieceOf: a piece sews at least one run');
+  const addends = addendsOf(plan, runs);
+  const totalMm = addends.reduce((sum, addend) => sum + addend.mm, 0);
+  const [along, through, loops] = addends.map((addend) => addend.mm) as [number, number, number];
+  return {
+    id: first.run.id,
+    side,
+    threadId: first.run.threadId,
+    strands: first.run.strands,
+    runs,
+    addends,
+    netMm: along + through + loops,
+    cutMm: Math.ceil(totalMm / 10) * 10,
+    isLong: totalMm > plan.habits.longestPieceMm,
+  };
+}

@@ -1,0 +1,134 @@
+/**
+ * What to do, in order, with numbers from the stitches. Step ids are made of the ids of parts and runs, so a
+ * tick stays with its step when the plan is edited.
+ */
+import { faceName, otherFace } from '../cloth/cloth.ts';
+import { formatLength, formatLengthBare } from '../units/length.ts';
+import { formatOhm } from '../units/electrical.ts';
+import { holeKey, holeName, kindOf, runsByHole, signMark, sumRun } from '../plan/placed.ts';
+import type { Plan } from '../plan/schema.ts';
+import { maybeThreadKind } from '../thread/thread-kinds.ts';
+import { cutPieces, type Piece } from './pieces.ts';
+
+export type StepGroup = 'Prepare' | 'Hold down' | 'Sew the + side' | 'Sew the − side' | 'Sew the rest' | 'Finish';
+
+export interface SewingStep {
+  readonly id: string;
+  readonly group: StepGroup;
+  readonly text: string;
+  /** The runs and parts it is about, to show on the cloth. */
+  readonly runIds: readonly string[];
+  readonly partIds: readonly string[];
+}
+
+/** Leg lengths before curling, mm (common practice, no source): the + leg stays longer, so its loop is bigger. */
+export const LEG_MM = { plus: 19, minus: 13 } as const;
+
+/** A finished tail is trimmed to about this, mm (common practice, no source). */
+const TAIL_MM = 3;
+
+/** All steps of a plan, in the order of the habits. */
+export function sewingSteps(plan: Plan, pieces: readonly Piece[] = cutPieces(plan)): readonly SewingStep[] {
+  return [...preparing(plan), ...holdingDown(plan), ...pieces.flatMap((piece) => sewing(plan, piece)), ...finishing(plan)];
+}
+
+function step(id: string, group: StepGroup, text: string, partIds: readonly string[] = [], runIds: readonly string[] = []): SewingStep {
+  return { id, group, text, partIds, runIds };
+}
+
+function preparing(plan: Plan): readonly SewingStep[] {
+  const parts = Object.values(plan.parts);
+  const steps = [
+    step(
+      'prepare:mark',
+      'Prepare',
+      `Print the 1:1 pattern, check its 50 mm square with a ruler, and mark the holes and lines on the ${faceName(plan.cloth.workedFace)}.`,
+    ),
+  ];
+  for (const part of parts) {
+    const kind = kindOf(part);
+    if (kind.model.kind === 'light') {
+      steps.push(step(`prepare:try:${part.id}`, 'Prepare', `Hold ${part.name} to the cell, + to +: it must light before it is sewn.`, [part.id]));
+    }
+    if (kind.holes.some((hole) => hole.form === 'curl')) {
+      const text = `Fold the legs of ${part.name} flat to the sides, cut the + leg to ${LEG_MM.plus} mm and the − leg to ${LEG_MM.minus} mm, and curl both into loops: the bigger loop is +.`;
+      steps.push(step(`prepare:curl:${part.id}`, 'Prepare', text, [part.id]));
+    }
+  }
+  return steps;
+}
+
+function holdingDown(plan: Plan): readonly SewingStep[] {
+  const used = runsByHole(plan);
+  return Object.values(plan.parts).flatMap((part) => {
+    const free = kindOf(part).holes.filter((hole) => !used.has(holeKey({ partId: part.id, holeId: hole.id })));
+    if (free.length === 0) return [];
+    const names = free.map((hole) => (hole.plated ? `the free ${signMark(hole.sign)} hole` : 'a holding hole'));
+    const list = [...new Set(names)].map((name) => {
+      const count = names.filter((other) => other === name).length;
+      return count === 1 ? name : `${count} ${name.replace(/^(the free|a) /, '').replace('hole', 'holes')}`;
+    });
+    const text = `Sew ${part.name} down with ordinary thread through ${list.join(' and ')}, where no conductive thread goes.`;
+    return [step(`hold:${part.id}`, 'Hold down', text, [part.id])];
+  });
+}
+
+function groupOf(piece: Piece): StepGroup {
+  if (piece.side === '+') return 'Sew the + side';
+  return piece.side === '-' ? 'Sew the − side' : 'Sew the rest';
+}
+
+function sewing(plan: Plan, piece: Piece): readonly SewingStep[] {
+  const { unit, loops } = plan.habits;
+  const group = groupOf(piece);
+  const thread = maybeThreadKind(piece.threadId)?.title ?? piece.threadId;
+  const first = piece.runs[0];
+  const last = piece.runs.at(-1);
+  if (first === undefined || last === undefined) return [];
+  const strands = piece.strands === 1 ? 'single' : `${piece.strands} strands`;
+  const steps = [
+    step(
+      `cut:${piece.id}`,
+      group,
+      `Take ${formatLength(piece.cutMm, unit, 0)} of conductive thread (${thread}, ${strands}) and knot its end.`,
+      [],
+      piece.runs.map(({ run }) => run.id),
+    ),
+    step(
+      `start:${piece.id}`,
+      group,
+      `Start at ${holeName(plan, first.from)}: come up from the ${faceName(otherFace(plan.cloth.workedFace))} and sew ${loops} tight loops through it.`,
+      [first.from.partId],
+      [first.run.id],
+    ),
+  ];
+  for (const { run, to } of piece.runs) {
+    const sum = sumRun(plan, run);
+    const each = formatLengthBare(sum.spans.length === 0 ? 0 : sum.pathMm / sum.spans.length, unit);
+    const bends = run.bends.length === 0 ? '' : `, round ${run.bends.length} ${run.bends.length === 1 ? 'bend' : 'bends'}`;
+    const stitches = `${sum.stitchCount} ${sum.stitchCount === 1 ? 'stitch' : 'stitches'} of about ${each} ${unit}`;
+    const text = `Sew ${formatLength(sum.pathMm, unit, 0)} (${stitches})${bends} to ${holeName(plan, to)}; ${loops} tight loops.`;
+    steps.push(step(`sew:${run.id}`, group, text, [to.partId], [run.id]));
+  }
+  const ohm = piece.runs.reduce((sum, { run }) => sum + sumRun(plan, run).ohm, 0);
+  steps.push(
+    step(
+      `finish:${piece.id}`,
+      group,
+      `Weave the end back through three stitches on the ${faceName(otherFace(plan.cloth.workedFace))}, knot, seal the knot, and trim to ${TAIL_MM} mm when dry. The meter should read about ${formatOhm(ohm)} from end to end.`,
+      [last.to.partId],
+      [last.run.id],
+    ),
+  );
+  return steps;
+}
+
+function finishing(plan: Plan): readonly SewingStep[] {
+  const steps = [step('finish:test', 'Finish', 'Work through the tests on the bench, cell still out.')];
+  for (const part of Object.values(plan.parts)) {
+    if (kindOf(part).model.kind !== 'cell') continue;
+    steps.push(step(`finish:cell:${part.id}`, 'Finish', `Put the cell into ${part.name}, + side to +, and switch it on.`, [part.id]));
+  }
+  steps.push(step('finish:cover', 'Finish', 'Cover or line the threads if you like. Take the cell out before washing or storing.'));
+  return steps;
+}
