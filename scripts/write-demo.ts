@@ -30,7 +30,7 @@ function sew(plan: Plan, from: string, to: string, bends: readonly Spot[] = []):
 
 function lighthouseCushion(): Plan {
   let plan: Plan = { ...newPlan('lighthouse-cushion', 'Lighthouse cushion'), cloth: {
-    ...newCloth('firm-woven', 300, 300),
+    ...newCloth('firm-woven', 300, 300, 'indigo'),
     marks: [
       line([[130, 78], [150, 48], [170, 78]]),
       line([[133, 78], [167, 78], [167, 104], [133, 104]]),
@@ -55,7 +55,7 @@ function lighthouseCushion(): Plan {
 /** A ring of bare-leg lights with mistakes left in, each of them found by a check. */
 function tidePool(): Plan {
   let plan: Plan = { ...newPlan('tide-pool-sampler', 'Tide-pool sampler, mistakes left in'), cloth: {
-    ...newCloth('felt', 260, 200),
+    ...newCloth('felt', 260, 200, 'sand'),
     marks: [
       line(Array.from({ length: 24 }, (_, i): Spot => {
         const angle = (i / 24) * 2 * Math.PI;
@@ -85,7 +85,7 @@ function tidePool(): Plan {
   // Urchin and starfish one after another, and their thread across another.
   plan = sew(plan, 'anemone.plus', 'urchin.plus', [[92, 76], [92, 130]]);
   plan = sew(plan, 'urchin.minus', 'starfish.plus', [[64, 154], [129, 154]]);
-  plan = sew(plan, 'starfish.minus', 'holder.minus', [[113, 194], [196, 194]]);
+  plan = sew(plan, 'starfish.minus', 'holder.minus', [[113, 196], [196, 196]]);
   return plan;
 }
 

@@ -24,3 +24,27 @@ export const CLOTH_KINDS: readonly ClothKind[] = [
 export function maybeClothKind(id: string): ClothKind | undefined {
   return CLOTH_KINDS.find((kind) => kind.id === id);
 }
+
+/** Colours a cloth may be shown in; for the eye only, the sums do not use them. */
+export interface ClothColour {
+  readonly id: string;
+  readonly title: string;
+  /** sRGB of the cloth. */
+  readonly hex: string;
+  /** Whether pale lines read better on it. */
+  readonly isDark: boolean;
+}
+
+export const CLOTH_COLOURS: readonly ClothColour[] = [
+  { id: 'indigo', title: 'Indigo', hex: '#25335c', isDark: true },
+  { id: 'undyed', title: 'Undyed cotton', hex: '#efe6d2', isDark: false },
+  { id: 'slate', title: 'Slate', hex: '#4a5260', isDark: true },
+  { id: 'moss', title: 'Moss', hex: '#46583f', isDark: true },
+  { id: 'sand', title: 'Sand', hex: '#d9c49a', isDark: false },
+  { id: 'plum', title: 'Plum', hex: '#573552', isDark: true },
+];
+
+/** The colour with this id, or undefined. */
+export function maybeClothColour(id: string): ClothColour | undefined {
+  return CLOTH_COLOURS.find((colour) => colour.id === id);
+}

@@ -14,6 +14,7 @@ export interface Mark {
 export interface Cloth {
   readonly shape: { readonly kind: 'rectangle'; readonly widthMm: number; readonly heightMm: number };
   readonly kindId: string;
+  readonly colourId: string;
   readonly thicknessMm: number;
   readonly looseness: number;
   readonly workedFace: Face;

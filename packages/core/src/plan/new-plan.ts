@@ -22,12 +22,13 @@ export const DEFAULT_HABITS: Habits = {
 };
 
 /** A rectangular piece of a cloth kind, worked from the right side. Throws RangeError for an unknown kind. */
-export function newCloth(kindId: string, widthMm: number, heightMm: number): Cloth {
+export function newCloth(kindId: string, widthMm: number, heightMm: number, colourId = 'undyed'): Cloth {
   const kind = maybeClothKind(kindId);
   if (kind === undefined) throw new RangeError(`newCloth: no cloth kind "${kindId}"`);
   return {
     shape: { kind: 'rectangle', widthMm, heightMm },
     kindId,
+    colourId,
     thicknessMm: kind.thicknessMm,
     looseness: kind.looseness,
     workedFace: 'right',

@@ -28,6 +28,7 @@ export const PointSchema = v.strictObject({ x: coordinate, y: coordinate });
 export const ClothSchema = v.strictObject({
   shape: v.strictObject({ kind: v.literal('rectangle'), widthMm: sizeMm, heightMm: sizeMm }),
   kindId: id,
+  colourId: id,
   thicknessMm: between(0.05, 20),
   looseness: between(1, 3),
   workedFace: face,

@@ -1,6 +1,6 @@
 /** Rules that span records: what no schema of one record can say. */
 import { type Cloth, clothOutline } from '../cloth/cloth.ts';
-import { maybeClothKind } from '../cloth/cloth-kinds.ts';
+import { maybeClothColour, maybeClothKind } from '../cloth/cloth-kinds.ts';
 import { fail, type Problem, type Result, succeed } from '../errors/problem.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { insideDistanceMm } from '../geometry/polygon.ts';
@@ -22,6 +22,9 @@ export function validatePlan(plan: Plan): Result<Plan> {
 
 function firstProblem(plan: Plan): Problem | null {
   if (maybeClothKind(plan.cloth.kindId) === undefined) return unknown('cloth', plan.cloth.kindId, 'cloth.kindId');
+  if (maybeClothColour(plan.cloth.colourId) === undefined) {
+    return unknown('cloth colour', plan.cloth.colourId, 'cloth.colourId');
+  }
   if (maybeThreadKind(plan.habits.threadId) === undefined) {
     return unknown('thread', plan.habits.threadId, 'habits.threadId');
   }

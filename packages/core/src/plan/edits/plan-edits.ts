@@ -1,5 +1,5 @@
 import { type Cloth, LARGEST_PIECE_MM } from '../../cloth/cloth.ts';
-import { maybeClothKind } from '../../cloth/cloth-kinds.ts';
+import { maybeClothColour, maybeClothKind } from '../../cloth/cloth-kinds.ts';
 import { fail, type Result, succeed } from '../../errors/problem.ts';
 import type { Change, Edit } from '../edit.ts';
 import { type Habits, LONGEST_NAME, type Plan } from '../schema.ts';
@@ -46,6 +46,13 @@ export function changeClothKind(plan: Plan, kindId: string): Result<Edit> {
   if (kind === undefined) return fail('unknown-kind', `There is no cloth "${kindId}".`, 'cloth.kindId');
   const { thicknessMm, looseness } = kind;
   return clothEdit(plan, `take ${kind.title.toLowerCase()}`, { ...plan.cloth, kindId, thicknessMm, looseness });
+}
+
+/** Shows the cloth in another colour. */
+export function dyeCloth(plan: Plan, colourId: string): Result<Edit> {
+  const colour = maybeClothColour(colourId);
+  if (colour === undefined) return fail('unknown-kind', `There is no cloth colour "${colourId}".`, 'cloth.colourId');
+  return clothEdit(plan, `take ${colour.title.toLowerCase()} cloth`, { ...plan.cloth, colourId });
 }
 
 /** Sets measured facts of the cloth: thickness (0.05–20 mm), looseness (1–3). */

@@ -1,0 +1,245 @@
+import { asSeen } from '@sashiko/core/cloth/cloth';
+import { maybeClothColour } from '@sashiko/core/cloth/cloth-kinds';
+import type { Point } from '@sashiko/core/geometry/point';
+import { runName } from '@sashiko/core/plan/edits/run-edits';
+import { kindOf, sumRun } from '@sashiko/core/plan/placed';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { formatLength } from '@sashiko/core/units/length';
+import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { useShownPlan } from '../stores/plan-store.ts';
+import { useViewStore } from '../stores/view-store.ts';
+import { type Camera, fitCamera, toPixels, zoomAbout } from './camera.ts';
+import { ClothDrawing } from './ClothDrawing.tsx';
+import { PartNames, PlacingGhost, TurnHandle } from './PartOverlay.tsx';
+import { Rulers } from './Rulers.tsx';
+import { BendHandles, DraftRun, HoleButtons } from './ThreadOverlay.tsx';
+import { type CanvasAbilities, type Marquee, useCanvasGestures } from './use-canvas-gestures.ts';
+
+interface ClothCanvasProps {
+  readonly abilities: CanvasAbilities;
+  readonly isDim?: boolean;
+  readonly litParts?: readonly string[];
+  /** Drawn over the cloth, in millimetres as seen. */
+  readonly overlay?: (scale: number) => ReactNode;
+  readonly hint?: ReactNode;
+  readonly children?: ReactNode;
+}
+
+const NO_CAMERA: Camera = { scale: 1, originX: 0, originY: 0 };
+
+/** The piece on the table: true to scale, to pan and zoom, with what the stage lays over it. */
+export function ClothCanvas({ abilities, isDim = false, litParts, overlay, hint, children }: ClothCanvasProps) {
+  const plan = useShownPlan();
+  const face = useViewStore((state) => state.face);
+  const selection = useViewStore((state) => state.selection);
+  const spotlight = useViewStore((state) => state.spotlight);
+  const tool = useViewStore((state) => state.tool);
+  const area = useRef<HTMLDivElement>(null);
+  const [camera, size] = useFittedCamera(area, plan);
+  const [marquee, setMarquee] = useState<Marquee | null>(null);
+  const gestures = useCanvasGestures(camera, abilities, setMarquee);
+  const { widthMm, heightMm } = plan.cloth.shape;
+  const isDark = maybeClothColour(plan.cloth.colourId)?.isDark === true || isDim;
+  const chosenParts = [...selection.partIds, ...(spotlight?.partIds ?? [])];
+  const chosenRuns = [...(selection.runId === null ? [] : [selection.runId]), ...(spotlight?.runIds ?? [])];
+
+  return (
+    <div ref={area} className={`cloth-area${isDim ? ' dim' : ''}`} data-testid="cloth-area">
+      {size !== null && (
+        // biome-ignore lint/a11y/noSvgWithoutTitle: it is named by aria-label
+        <svg
+          className="canvas"
+          role="group"
+          aria-label={`${plan.name}, ${face} side, ${formatLength(widthMm, plan.habits.unit, 0)} by ${formatLength(heightMm, plan.habits.unit, 0)}`}
+          style={{ cursor: tool.kind === 'hand' ? 'default' : 'crosshair' }}
+          data-scale={camera.scale}
+          data-origin={`${camera.originX},${camera.originY}`}
+          {...gestures}
+        >
+          <TableStitches width={size.width} height={size.height} isDim={isDim} />
+          <Rulers camera={camera} widthMm={widthMm} heightMm={heightMm} unit={plan.habits.unit} />
+          <g key={face} className="turning" style={{ transformOrigin: 'center' }}>
+            <g transform={`translate(${camera.originX} ${camera.originY}) scale(${camera.scale})`}>
+              <rect data-ground width={widthMm} height={heightMm} fill="transparent" />
+              <g data-ground>
+                <ClothDrawing
+                  plan={plan}
+                  face={face}
+                  isDim={isDim}
+                  chosenParts={chosenParts}
+                  chosenRuns={chosenRuns}
+                  litParts={litParts ?? []}
+                  wrapPart={(id, drawing) => <PartButton plan={plan} id={id} drawing={drawing} isFocusable={!abilities.drawsThread} onPart={abilities.onPart} />}
+                  wrapRun={(id, drawing) => <RunButton plan={plan} id={id} drawing={drawing} scale={camera.scale} isFocusable={abilities.drawsThread} />}
+                />
+              </g>
+              <PartNames plan={plan} face={face} scale={camera.scale} isDark={isDark} />
+              {overlay?.(camera.scale)}
+              {abilities.drawsThread && (
+                <>
+                  <HoleButtons plan={plan} scale={camera.scale} />
+                  <BendHandles plan={plan} scale={camera.scale} />
+                  <DraftRun plan={plan} scale={camera.scale} />
+                </>
+              )}
+              {abilities.movesParts && (
+                <>
+                  <TurnHandle plan={plan} face={face} scale={camera.scale} />
+                  <PlacingGhost plan={plan} face={face} />
+                </>
+              )}
+              {marquee !== null && <MarqueeBox marquee={marquee} seen={(p) => asSeen(plan.cloth, face, p)} scale={camera.scale} />}
+            </g>
+          </g>
+        </svg>
+      )}
+      {hint != null && <div className="canvas-hint">{hint}</div>}
+      {children}
+    </div>
+  );
+}
+
+/** Fits the piece into view when it is first seen or changes size; afterwards the camera is the maker's. */
+function useFittedCamera(area: React.RefObject<HTMLDivElement | null>, plan: Plan): readonly [Camera, { readonly width: number; readonly height: number } | null] {
+  const camera = useViewStore((state) => state.camera);
+  const setCamera = useViewStore((state) => state.setCamera);
+  const [size, setSize] = useState<{ readonly width: number; readonly height: number } | null>(null);
+  const { widthMm, heightMm } = plan.cloth.shape;
+  useLayoutEffect(() => {
+    const element = area.current;
+    if (element === null) return;
+    const observer = new ResizeObserver(() => setSize({ width: element.clientWidth, height: element.clientHeight }));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [area]);
+  useLayoutEffect(() => {
+    if (size !== null) setCamera(fitCamera(widthMm, heightMm, size.width, size.height));
+  }, [size, widthMm, heightMm, setCamera]);
+  useEffect(() => {
+    const element = area.current;
+    if (element === null) return;
+    // React's wheel events cannot keep the page from scrolling, so this one is added by hand.
+    const onWheel = (event: WheelEvent): void => {
+      event.preventDefault();
+      const now = useViewStore.getState().camera;
+      if (now === null) return;
+      const box = element.getBoundingClientRect();
+      const at = { x: event.clientX - box.left, y: event.clientY - box.top };
+      setCamera(zoomAbout(now, at, Math.exp(-event.deltaY * 0.0015)));
+    };
+    element.addEventListener('wheel', onWheel, { passive: false });
+    return () => element.removeEventListener('wheel', onWheel);
+  }, [area, setCamera]);
+  return [camera ?? NO_CAMERA, camera === null ? null : size];
+}
+
+/** The seams of the table the cloth lies on: a quiet grid of long stitches. */
+function TableStitches({ width, height, isDim }: { readonly width: number; readonly height: number; readonly isDim: boolean }) {
+  const every = 96;
+  const lines: string[] = [];
+  for (let x = every / 3; x < width; x += every) lines.push(`M${x} 0V${height}`);
+  for (let y = every / 3; y < height; y += every) lines.push(`M0 ${y}H${width}`);
+  return <path d={lines.join('')} stroke={isDim ? '#1c2747' : 'var(--line)'} strokeWidth={1} strokeDasharray="11 8" opacity={0.6} fill="none" />;
+}
+
+interface PartButtonProps {
+  readonly plan: Plan;
+  readonly id: string;
+  readonly drawing: ReactNode;
+  readonly isFocusable: boolean;
+  readonly onPart: ((partId: string) => void) | undefined;
+}
+
+function PartButton({ plan, id, drawing, isFocusable, onPart }: PartButtonProps) {
+  const part = plan.parts[id];
+  const isChosen = useViewStore((state) => state.selection.partIds.includes(id));
+  if (part === undefined) return drawing;
+  if (!isFocusable) return <g data-part={id}>{drawing}</g>;
+  const { unit } = plan.habits;
+  const where = `${formatLength(part.at.x, unit)} from the left, ${formatLength(part.at.y, unit)} from the top, turned ${Math.round(part.turnDeg)} degrees`;
+  const act = (): void => (onPart === undefined ? useViewStore.getState().select({ partIds: [id] }) : onPart(id));
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a button cannot be drawn inside the cloth's SVG
+    <g
+      data-part={id}
+      role="button"
+      tabIndex={0}
+      aria-pressed={isChosen}
+      aria-label={`${part.name}, ${kindOf(part).title}, ${where}`}
+      style={{ cursor: 'pointer' }}
+      onFocus={(event) => {
+        if (event.currentTarget.matches(':focus-visible') && onPart === undefined) act();
+      }}
+      onKeyDown={(event) => {
+        if (event.key !== 'Enter' && event.key !== ' ') return;
+        event.preventDefault();
+        act();
+      }}
+    >
+      {drawing}
+    </g>
+  );
+}
+
+interface RunButtonProps {
+  readonly plan: Plan;
+  readonly id: string;
+  readonly drawing: ReactNode;
+  readonly scale: number;
+  readonly isFocusable: boolean;
+}
+
+function RunButton({ plan, id, drawing, scale, isFocusable }: RunButtonProps) {
+  const run = plan.runs[id];
+  const face = useViewStore((state) => state.face);
+  const isChosen = useViewStore((state) => state.selection.runId === id);
+  if (run === undefined) return drawing;
+  const { spans, pathMm } = sumRun(plan, run);
+  const first = spans[0];
+  const corners = first === undefined ? [] : [first.a, ...spans.map((span) => span.b)].map((p) => asSeen(plan.cloth, face, p));
+  // A wide, unseen line to take hold of: threads are thin.
+  const grip = <path d={corners.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x} ${p.y}`).join('')} stroke="transparent" strokeWidth={Math.max(3, 12 / scale)} fill="none" />;
+  if (!isFocusable) return <g pointerEvents="none">{drawing}</g>;
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a button cannot be drawn inside the cloth's SVG
+    <g
+      data-run={id}
+      role="button"
+      tabIndex={0}
+      aria-pressed={isChosen}
+      aria-label={`thread ${runName(plan, run)}, ${formatLength(pathMm, plan.habits.unit, 0)}`}
+      style={{ cursor: 'pointer' }}
+      onKeyDown={(event) => {
+        if (event.key !== 'Enter' && event.key !== ' ') return;
+        event.preventDefault();
+        useViewStore.getState().select({ runId: id });
+      }}
+    >
+      {drawing}
+      {grip}
+    </g>
+  );
+}
+
+function MarqueeBox({ marquee, seen, scale }: { readonly marquee: Marquee; readonly seen: (p: Point) => Point; readonly scale: number }) {
+  const a = seen(marquee.from);
+  const b = seen(marquee.to);
+  return (
+    <rect
+      x={Math.min(a.x, b.x)}
+      y={Math.min(a.y, b.y)}
+      width={Math.abs(a.x - b.x)}
+      height={Math.abs(a.y - b.y)}
+      fill="#fffdf8"
+      fillOpacity={0.15}
+      stroke="#fffdf8"
+      strokeWidth={1.5 / scale}
+      strokeDasharray={`${5 / scale} ${4 / scale}`}
+    />
+  );
+}
+
+/** The pixel a place on the cloth is drawn at, for things laid over the canvas. */
+export function pixelOf(camera: Camera, plan: Plan, face: 'right' | 'wrong', p: Point): Point {
+  return toPixels(camera, asSeen(plan.cloth, face, p));
+}

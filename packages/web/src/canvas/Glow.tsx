@@ -1,0 +1,48 @@
+import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
+import type { LightState } from '@sashiko/core/circuit/will-it-light';
+import { maybeLightColour } from '@sashiko/core/parts/light-colours';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { useId } from 'react';
+
+interface GlowProps {
+  readonly plan: Plan;
+  readonly face: Face;
+  readonly lights: readonly LightState[];
+}
+
+/** The current that is drawn at full strength, A: the rated current of a small light. */
+const FULL_AMP = 0.02;
+const WIDEST_MM = 62;
+
+/** How strong a glow looks for a current: the eye answers roughly to the cube root (common practice, no source). */
+export function perceived(amp: number): number {
+  return amp <= 0 ? 0 : Math.min(1, Math.cbrt(amp / FULL_AMP));
+}
+
+/** The lights' glow on the dimmed cloth, as strong as computed. */
+export function Glow({ plan, face, lights }: GlowProps) {
+  const id = useId();
+  return (
+    <g style={{ mixBlendMode: 'screen' }} pointerEvents="none">
+      {lights.map(({ partId, amp }) => {
+        const part = plan.parts[partId];
+        const strength = perceived(amp);
+        if (part === undefined || strength < 0.03) return null;
+        const at = asSeen(plan.cloth, face, part.at);
+        const colour = maybeLightColour(part.colourId ?? '')?.glow ?? '#ffe9a8';
+        // Seen from the other face the cloth swallows most of it.
+        const through = part.face === face ? 1 : 0.35;
+        return (
+          <g key={partId} opacity={through}>
+            <radialGradient id={`${id}-${partId}`}>
+              <stop offset="0" stopColor={colour} stopOpacity={0.95 * strength} />
+              <stop offset="0.25" stopColor={colour} stopOpacity={0.5 * strength} />
+              <stop offset="1" stopColor={colour} stopOpacity={0} />
+            </radialGradient>
+            <circle cx={at.x} cy={at.y} r={WIDEST_MM * (0.3 + 0.7 * strength)} fill={`url(#${id}-${partId})`} />
+          </g>
+        );
+      })}
+    </g>
+  );
+}

@@ -1,0 +1,117 @@
+/** What is laid over the cloth while threads are drawn: the run under way, bend handles, holes as buttons. */
+import { asSeen } from '@sashiko/core/cloth/cloth';
+import { maybeClothColour } from '@sashiko/core/cloth/cloth-kinds';
+import type { Point } from '@sashiko/core/geometry/point';
+import { deriveSides } from '@sashiko/core/nets/sides';
+import { holeKey, holeName, holePoint, kindOf } from '@sashiko/core/plan/placed';
+import type { Plan } from '@sashiko/core/plan/schema';
+import type { KeyboardEvent } from 'react';
+import { useViewStore } from '../stores/view-store.ts';
+import { draftPath, measureDraft } from './live-measure.ts';
+import { nearestHole } from './nearest-hole.ts';
+import { RunDrawing } from './RunDrawing.tsx';
+import { linePath } from './seen.ts';
+import { chooseHole } from './thread-tool.ts';
+import { bendHandles, CATCH_PX } from './use-canvas-gestures.ts';
+
+interface OverlayProps {
+  readonly plan: Plan;
+  readonly scale: number;
+}
+
+/** The run under way, stitches and all. */
+export function DraftRun({ plan, scale }: OverlayProps) {
+  const tool = useViewStore((state) => state.tool);
+  const pointer = useViewStore((state) => state.pointer);
+  const face = useViewStore((state) => state.face);
+  if (tool.kind !== 'draw') return null;
+  const target = pointer === null ? null : nearestHole(plan, pointer, CATCH_PX / scale);
+  const path = draftPath(plan, tool.from, tool.bends, pointer, target);
+  const { sum, gap } = measureDraft(plan, tool.from, target, path);
+  const sides = deriveSides(plan);
+  const seen = (p: Point): Point => asSeen(plan.cloth, face, p);
+  return (
+    <g pointerEvents="none">
+      {sum !== null && (
+        <RunDrawing
+          sum={sum}
+          side={sides.of(sides.nets.ofHole(tool.from))}
+          cloth={plan.cloth}
+          face={face}
+          isDark={maybeClothColour(plan.cloth.colourId)?.isDark === true}
+          isChosen
+        />
+      )}
+      {gap !== null && gap.gapMm < gap.wantedMm * 2 && (
+        <path
+          d={linePath([seen(gap.at.onFirst), seen(gap.at.onSecond)])}
+          stroke={gap.verdict === null ? '#8ed0a4' : '#ffb0a4'}
+          strokeWidth={1.6 / scale}
+          strokeDasharray={`${3 / scale} ${3 / scale}`}
+        />
+      )}
+      {target !== null && <circle {...centre(seen(holePoint(plan, target)))} r={CATCH_PX / scale} fill="none" stroke="#ffe9a8" strokeWidth={2 / scale} />}
+    </g>
+  );
+}
+
+function centre(p: Point): { readonly cx: number; readonly cy: number } {
+  return { cx: p.x, cy: p.y };
+}
+
+/** Round handles on the bends of the chosen run; small ones in the middle of its legs to pull new bends from. */
+export function BendHandles({ plan, scale }: OverlayProps) {
+  const { runId, bend } = useViewStore((state) => state.selection);
+  const face = useViewStore((state) => state.face);
+  if (runId === null || plan.runs[runId] === undefined) return null;
+  const handles = bendHandles(plan, runId);
+  const seen = (p: Point): Point => asSeen(plan.cloth, face, p);
+  return (
+    <g data-run={runId}>
+      {handles.legs.map((p, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: legs are known by their place
+        <circle key={`leg${i}`} data-leg={i} {...centre(seen(p))} r={5 / scale} fill="#fffdf8" fillOpacity={0.75} stroke="#31457a" strokeWidth={1.2 / scale} strokeDasharray={`${2 / scale}`} style={{ cursor: 'copy' }} />
+      ))}
+      {handles.bends.map((p, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: bends are known by their place
+        <circle key={`bend${i}`} data-bend={i} {...centre(seen(p))} r={7 / scale} fill={bend === i ? '#ffe9a8' : '#fffdf8'} stroke="#31457a" strokeWidth={2 / scale} style={{ cursor: 'move' }} />
+      ))}
+    </g>
+  );
+}
+
+/** Every metal hole as a button, for the keyboard and for screen readers. */
+export function HoleButtons({ plan, scale }: OverlayProps) {
+  const face = useViewStore((state) => state.face);
+  return (
+    <g>
+      {Object.values(plan.parts).flatMap((part) =>
+        kindOf(part).holes.flatMap((hole) => {
+          if (!hole.plated) return [];
+          const ref = { partId: part.id, holeId: hole.id };
+          const onKeyDown = (event: KeyboardEvent): void => {
+            if (event.key !== 'Enter' && event.key !== ' ') return;
+            event.preventDefault();
+            event.stopPropagation();
+            chooseHole(ref);
+          };
+          return [
+            // biome-ignore lint/a11y/useSemanticElements: a button cannot be drawn inside the cloth's SVG
+            <circle
+              key={holeKey(ref)}
+              role="button"
+              tabIndex={0}
+              aria-label={holeName(plan, ref)}
+              data-hole={holeKey(ref)}
+              {...centre(asSeen(plan.cloth, face, holePoint(plan, ref)))}
+              r={Math.max(hole.padRadiusMm, 9 / scale)}
+              fill="transparent"
+              style={{ cursor: 'crosshair' }}
+              onKeyDown={onKeyDown}
+            />,
+          ];
+        }),
+      )}
+    </g>
+  );
+}

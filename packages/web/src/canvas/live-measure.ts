@@ -1,0 +1,56 @@
+/** What the tape shows while drawing or dragging: length, stitches, ohms, and the gap to the nearest other thread. */
+import type { Point } from '@sashiko/core/geometry/point';
+import { clearanceOf, conductorOf, type MeasuredGap } from '@sashiko/core/nets/clearance';
+import { deriveNets } from '@sashiko/core/nets/nets';
+import { sewingByHabit } from '@sashiko/core/plan/edits/run-edits';
+import { holePoint, runPath, type RunSum, sumDraft, sumRun } from '@sashiko/core/plan/placed';
+import type { HoleRef, Plan } from '@sashiko/core/plan/schema';
+
+export interface LiveMeasure {
+  readonly what: string;
+  readonly sum: RunSum | null;
+  readonly gap: MeasuredGap | null;
+}
+
+/** Gaps farther than this are not worth a word. */
+const REACH_MM = 80;
+
+/** The corners of a run being drawn, up to the pointer or the hole it hovers on. */
+export function draftPath(plan: Plan, from: HoleRef, bends: readonly Point[], pointer: Point | null, target: HoleRef | null): readonly Point[] {
+  const end = target === null ? pointer : holePoint(plan, target);
+  return [holePoint(plan, from), ...bends, ...(end === null ? [] : [end])];
+}
+
+/** Measures a run that is being drawn. */
+export function measureDraft(plan: Plan, from: HoleRef, target: HoleRef | null, path: readonly Point[]): LiveMeasure {
+  const sewing = sewingByHabit(plan);
+  const nets = deriveNets(plan);
+  const own = new Set([nets.ofHole(from).id, ...(target === null ? [] : [nets.ofHole(target).id])]);
+  return {
+    what: 'this run',
+    sum: path.length < 2 ? null : sumDraft(plan, { ...sewing, from, to: target ?? from, bends: [] }, path),
+    gap: clearanceOf(plan).nearestForeign(path, conductorOf(plan, sewing), own, REACH_MM),
+  };
+}
+
+/** Measures runs that are chosen or being dragged: their length together and the tightest gap. */
+export function measureRuns(plan: Plan, runIds: readonly string[], what: string): LiveMeasure | null {
+  const nets = deriveNets(plan);
+  let gap: MeasuredGap | null = null;
+  let sum: RunSum | null = null;
+  for (const id of runIds) {
+    const run = plan.runs[id];
+    if (run === undefined) continue;
+    sum = runIds.length === 1 ? sumRun(plan, run) : null;
+    const found = clearanceOf(plan).nearestForeign(runPath(plan, run), conductorOf(plan, run), new Set([nets.ofRun(id).id]), REACH_MM);
+    if (found !== null && (gap === null || found.gapMm < gap.gapMm)) gap = found;
+  }
+  return sum === null && gap === null ? null : { what, sum, gap };
+}
+
+/** The runs that end at any of these parts. */
+export function runsAt(plan: Plan, partIds: readonly string[]): readonly string[] {
+  return Object.values(plan.runs)
+    .filter((run) => partIds.includes(run.from.partId) || partIds.includes(run.to.partId))
+    .map((run) => run.id);
+}

@@ -1,0 +1,21 @@
+import { distance, type Point } from '@sashiko/core/geometry/point';
+import { holePoint, kindOf } from '@sashiko/core/plan/placed';
+import type { HoleRef, Plan } from '@sashiko/core/plan/schema';
+
+/** The metal hole nearest to a place, within `reachMm`; null when there is none. */
+export function nearestHole(plan: Plan, p: Point, reachMm: number): HoleRef | null {
+  let best: HoleRef | null = null;
+  let bestMm = reachMm;
+  for (const part of Object.values(plan.parts)) {
+    for (const hole of kindOf(part).holes) {
+      if (!hole.plated) continue;
+      const ref = { partId: part.id, holeId: hole.id };
+      const away = Math.max(0, distance(holePoint(plan, ref), p) - hole.padRadiusMm);
+      if (away < bestMm) {
+        best = ref;
+        bestMm = away;
+      }
+    }
+  }
+  return best;
+}

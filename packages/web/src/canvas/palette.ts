@@ -1,0 +1,24 @@
+/** Colours of the drawing: the same in both themes, because cloth and thread are what they are. */
+import type { Side } from '@sashiko/core/nets/sides';
+import type { Material, Sign } from '@sashiko/core/parts/part-kind';
+
+export const SIDE_THREAD: Readonly<Record<Side, { readonly onDark: string; readonly onLight: string }>> = {
+  '+': { onDark: '#d4503f', onLight: '#a8301f' },
+  '-': { onDark: '#6f8ce0', onLight: '#2a3f80' },
+  both: { onDark: '#e08a2c', onLight: '#9a5200' },
+  neither: { onDark: '#9a927f', onLight: '#6a6250' },
+};
+
+export const SIGN_INK: Readonly<Record<Sign, string>> = { '+': '#a8301f', '-': '#1d2a4d', none: '#5a5346' };
+
+export const MATERIAL: Readonly<Record<Material, { readonly fill: string; readonly stroke: string }>> = {
+  board: { fill: '#f4eddc', stroke: '#7a6d52' },
+  rim: { fill: '#e9e2d2', stroke: '#7a6d52' },
+  metal: { fill: '#c8b98e', stroke: '#7a6d52' },
+  cell: { fill: '#cfd3da', stroke: '#767c88' },
+  lens: { fill: '#fffaf0', stroke: '#9a8b64' },
+  glow: { fill: '#f1d58a', stroke: '#a98f45' },
+  leg: { fill: 'none', stroke: '#a9a594' },
+  slide: { fill: '#2b3350', stroke: '#141a30' },
+  slot: { fill: '#b6ab93', stroke: '#7a6d52' },
+};

@@ -1,0 +1,236 @@
+/** Turns pointer events on the cloth into edits: a gesture previews while it lasts and commits once at its end. */
+import { asSeen } from '@sashiko/core/cloth/cloth';
+import type { Result } from '@sashiko/core/errors/problem';
+import { distance, type Point, snapToMicrometre, subtract } from '@sashiko/core/geometry/point';
+import type { Edit } from '@sashiko/core/plan/edit';
+import { moveParts, partIdOf, placePart, turnPart } from '@sashiko/core/plan/edits/part-edits';
+import { addBend, moveBend } from '@sashiko/core/plan/edits/run-edits';
+import { runPath } from '@sashiko/core/plan/placed';
+import type { Part, Plan } from '@sashiko/core/plan/schema';
+import { type PointerEvent, useRef } from 'react';
+import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
+import { useViewStore } from '../stores/view-store.ts';
+import { type Camera, pan, toMm } from './camera.ts';
+import { clampMove, clampPlacing, clampToCloth } from './clamp.ts';
+import { nearestHole } from './nearest-hole.ts';
+import { chooseHole, putBend } from './thread-tool.ts';
+
+/** What the pointer may do, by stage. */
+export interface CanvasAbilities {
+  readonly movesParts: boolean;
+  readonly drawsThread: boolean;
+  /** Clicks on a part do this instead of choosing it. */
+  readonly onPart?: (partId: string) => void;
+}
+
+/** A press that moves less than this is a click, px. */
+const CLICK_PX = 4;
+/** How near to a hole the pointer catches it, px. */
+export const CATCH_PX = 14;
+/** Turning by the handle catches these angles, degrees; with Alt held it does not. */
+const TURN_STEP_DEG = 15;
+
+type Gesture =
+  | { readonly kind: 'pan'; readonly last: Point }
+  | { readonly kind: 'marquee'; readonly start: Point }
+  | { readonly kind: 'move'; readonly start: Point; readonly ids: readonly string[] }
+  | { readonly kind: 'turn'; readonly id: string }
+  | { readonly kind: 'bend'; readonly runId: string; readonly index: number; readonly isNew: boolean };
+
+export interface Marquee {
+  readonly from: Point;
+  readonly to: Point;
+}
+
+export function useCanvasGestures(camera: Camera, abilities: CanvasAbilities, setMarquee: (marquee: Marquee | null) => void) {
+  const gesture = useRef<Gesture | null>(null);
+  const pressed = useRef<{ readonly at: Point; moved: boolean } | null>(null);
+
+  const pixels = (event: PointerEvent): Point => {
+    const box = event.currentTarget.getBoundingClientRect();
+    return { x: event.clientX - box.left, y: event.clientY - box.top };
+  };
+  const onCloth = (px: Point): Point => asSeen(currentPlan().cloth, useViewStore.getState().face, toMm(camera, px));
+  const editOf = (active: Gesture, p: Point, event: PointerEvent): Result<Edit> | null => {
+    const plan = currentPlan();
+    switch (active.kind) {
+      case 'move': {
+        const parts = active.ids.map((id) => plan.parts[id]).filter((part): part is Part => part !== undefined);
+        return moveParts(plan, active.ids, clampMove(plan, parts, snappedMove(plan, parts, subtract(p, active.start), event.altKey, camera.scale)));
+      }
+      case 'turn':
+        return turnPart(plan, active.id, angleTo(plan, active.id, p, event.altKey));
+      case 'bend': {
+        const at = clampToCloth(plan, snapToMicrometre(p));
+        return active.isNew ? addBend(plan, active.runId, active.index, at) : moveBend(plan, active.runId, active.index, at);
+      }
+      default:
+        return null;
+    }
+  };
+
+  function onPointerDown(event: PointerEvent): void {
+    const px = pixels(event);
+    const p = onCloth(px);
+    const view = useViewStore.getState();
+    const target = event.target as Element;
+    const data = (name: string): string | undefined => target.closest<SVGElement>(`[data-${name}]`)?.dataset[name];
+    pressed.current = { at: px, moved: false };
+    event.currentTarget.setPointerCapture(event.pointerId);
+    if (event.button === 1 || (event.button === 0 && event.shiftKey && event.altKey)) {
+      gesture.current = { kind: 'pan', last: px };
+      return;
+    }
+    if (event.button !== 0) return;
+    if (view.tool.kind !== 'hand') return;
+    const bend = data('bend') ?? data('leg');
+    const runId = data('run');
+    const partId = data('part');
+    if (data('turn') !== undefined) gesture.current = { kind: 'turn', id: data('turn') as string };
+    else if (bend !== undefined && runId !== undefined) {
+      const isNew = data('leg') !== undefined;
+      gesture.current = { kind: 'bend', runId, index: Number(bend), isNew };
+      view.select({ runId, bend: isNew ? null : Number(bend) });
+    } else if (abilities.drawsThread && nearestHole(currentPlan(), p, CATCH_PX / camera.scale) !== null) {
+      gesture.current = null;
+    } else if (partId !== undefined && abilities.onPart === undefined) {
+      const ids = chosenWith(view.selection.partIds, partId, event.shiftKey);
+      view.select({ partIds: ids });
+      if (abilities.movesParts && ids.includes(partId)) gesture.current = { kind: 'move', start: p, ids };
+    } else if (runId !== undefined) view.select({ runId });
+    else if (abilities.movesParts && target.closest('[data-ground]') !== null) gesture.current = { kind: 'marquee', start: p };
+    else gesture.current = { kind: 'pan', last: px };
+  }
+
+  function onPointerMove(event: PointerEvent): void {
+    const px = pixels(event);
+    const p = onCloth(px);
+    const view = useViewStore.getState();
+    view.setPointer(p);
+    const press = pressed.current;
+    if (press !== null && distance(press.at, px) > CLICK_PX) press.moved = true;
+    const active = gesture.current;
+    if (active === null || press?.moved !== true) return;
+    if (active.kind === 'pan') {
+      view.setCamera(pan(camera, px.x - active.last.x, px.y - active.last.y));
+      gesture.current = { kind: 'pan', last: px };
+    } else if (active.kind === 'marquee') setMarquee({ from: active.start, to: p });
+    else {
+      const edit = editOf(active, p, event);
+      if (edit !== null) usePlanStore.getState().showPreview(edit);
+    }
+  }
+
+  function onPointerUp(event: PointerEvent): void {
+    const px = pixels(event);
+    const p = onCloth(px);
+    const view = useViewStore.getState();
+    const active = gesture.current;
+    const moved = pressed.current?.moved === true;
+    const wasPressed = pressed.current !== null;
+    gesture.current = null;
+    pressed.current = null;
+    setMarquee(null);
+    if (active !== null && moved) {
+      if (active.kind === 'marquee') view.select({ partIds: partsBetween(currentPlan(), active.start, p) });
+      const edit = editOf(active, p, event);
+      if (edit !== null) usePlanStore.getState().commit(edit);
+      return;
+    }
+    // A part dragged from the drawer is let go over the cloth without having been pressed here.
+    if (event.button === 0 && (wasPressed || view.tool.kind === 'place')) click(p, event);
+  }
+
+  function click(p: Point, event: PointerEvent): void {
+    const view = useViewStore.getState();
+    const { tool } = view;
+    const plan = currentPlan();
+    if (tool.kind === 'place') {
+      placeAt(p, event.shiftKey);
+      return;
+    }
+    if (abilities.drawsThread) {
+      const hole = nearestHole(plan, p, CATCH_PX / camera.scale);
+      if (hole !== null) chooseHole(hole);
+      else if (tool.kind === 'draw') putBend(p);
+      else if ((event.target as Element).closest('[data-run]') === null) view.select({});
+      return;
+    }
+    const partId = (event.target as Element).closest<SVGElement>('[data-part]')?.dataset['part'];
+    if (partId !== undefined) abilities.onPart?.(partId);
+    else if ((event.target as Element).closest('[data-run]') === null) view.select({});
+  }
+
+  function onPointerCancel(): void {
+    gesture.current = null;
+    pressed.current = null;
+    setMarquee(null);
+    usePlanStore.getState().dropPreview();
+  }
+
+  return { onPointerDown, onPointerMove, onPointerUp, onPointerCancel, onPointerLeave: () => useViewStore.getState().setPointer(null) };
+}
+
+/** Places the part of the tool in hand. With `again`, the tool stays in hand. */
+export function placeAt(p: Point, again: boolean): void {
+  const view = useViewStore.getState();
+  const { tool } = view;
+  if (tool.kind !== 'place') return;
+  const plan = currentPlan();
+  const id = partIdOf(plan.nextNumber);
+  const at = clampPlacing(plan, tool.kindId, tool.turnDeg, p);
+  const { kindId, colourId, turnDeg } = tool;
+  if (!usePlanStore.getState().commit(placePart(plan, { kindId, colourId, turnDeg, at, face: view.face }))) return;
+  if (!again) view.setTool({ kind: 'hand' });
+  view.select({ partIds: [id] });
+}
+
+function chosenWith(chosen: readonly string[], id: string, adds: boolean): readonly string[] {
+  if (!adds) return chosen.includes(id) ? chosen : [id];
+  return chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id];
+}
+
+function partsBetween(plan: Plan, a: Point, b: Point): readonly string[] {
+  const [minX, maxX] = [Math.min(a.x, b.x), Math.max(a.x, b.x)];
+  const [minY, maxY] = [Math.min(a.y, b.y), Math.max(a.y, b.y)];
+  return Object.values(plan.parts)
+    .filter(({ at }) => at.x >= minX && at.x <= maxX && at.y >= minY && at.y <= maxY)
+    .map((part) => part.id);
+}
+
+function angleTo(plan: Plan, id: string, p: Point, isFree: boolean): number {
+  const part = plan.parts[id];
+  if (part === undefined) return 0;
+  const degrees = (Math.atan2(p.y - part.at.y, p.x - part.at.x) * 180) / Math.PI + 90;
+  return isFree ? Math.round(degrees * 10) / 10 : Math.round(degrees / TURN_STEP_DEG) * TURN_STEP_DEG;
+}
+
+/** How near the middle of another part or of the cloth catches a dragged part, px. */
+const SNAP_PX = 6;
+
+/** A movement that lines a single dragged part up with the middles of others and of the cloth; Alt leaves it free. */
+function snappedMove(plan: Plan, parts: readonly Part[], delta: Point, isFree: boolean, scale: number): Point {
+  const only = parts.length === 1 ? parts[0] : undefined;
+  if (only === undefined || isFree) return delta;
+  const { widthMm, heightMm } = plan.cloth.shape;
+  const others = Object.values(plan.parts).filter((part) => part.id !== only.id);
+  const snap = (value: number, lines: readonly number[]): number => {
+    const line = lines.reduce((best, candidate) => (Math.abs(candidate - value) < Math.abs(best - value) ? candidate : best), Number.POSITIVE_INFINITY);
+    return Math.abs(line - value) * scale <= SNAP_PX ? line : Math.round(value * 2) / 2;
+  };
+  return {
+    x: snap(only.at.x + delta.x, [widthMm / 2, ...others.map((part) => part.at.x)]) - only.at.x,
+    y: snap(only.at.y + delta.y, [heightMm / 2, ...others.map((part) => part.at.y)]) - only.at.y,
+  };
+}
+
+/** Where the bends of a chosen run can be taken hold of, and where new ones can be pulled out of its legs. */
+export function bendHandles(plan: Plan, runId: string): { readonly bends: readonly Point[]; readonly legs: readonly Point[] } {
+  const run = plan.runs[runId];
+  if (run === undefined) return { bends: [], legs: [] };
+  const path = runPath(plan, run);
+  return {
+    bends: run.bends,
+    legs: path.slice(1).map((p, i) => ({ x: (p.x + (path[i] as Point).x) / 2, y: (p.y + (path[i] as Point).y) / 2 })),
+  };
+}

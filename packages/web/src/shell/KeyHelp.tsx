@@ -1,0 +1,27 @@
+import { Modal } from 'antd';
+import { Fragment } from 'react';
+import { COMMANDS } from '../ui/commands.ts';
+
+const MORE = [
+  { keys: '1 … 7', words: 'Go to a stage' },
+  { keys: 'Tab, Enter', words: 'Go from part to part, from hole to hole; choose, start or end a run' },
+  { keys: 'Wheel, drag the table', words: 'Zoom and pan' },
+  { keys: '?', words: 'This list' },
+] as const;
+
+export function KeyHelp({ isOpen, onClose }: { readonly isOpen: boolean; readonly onClose: () => void }) {
+  return (
+    <Modal title="Keys" open={isOpen} onCancel={onClose} footer={null} width={560}>
+      <div className="keys">
+        {[...MORE, ...COMMANDS].map(({ keys, words }) => (
+          <Fragment key={keys}>
+            <span>
+              <kbd>{keys}</kbd>
+            </span>
+            <span>{words}</span>
+          </Fragment>
+        ))}
+      </div>
+    </Modal>
+  );
+}

@@ -1,0 +1,69 @@
+import { countFindings } from '@sashiko/core/checks/check-plan';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { Link } from 'react-router';
+import { STAGES, type StageId } from '../stages/stages.ts';
+import { findingsOf, stepsOf } from '../stores/derived.ts';
+import { useShownPlan } from '../stores/plan-store.ts';
+import { StageIcon } from '../ui/StageIcon.tsx';
+
+interface Badge {
+  readonly text: string;
+  readonly kind: 'stop' | 'mend' | 'done' | 'plain';
+  readonly words: string;
+}
+
+function badgeOf(plan: Plan, stage: StageId): Badge | null {
+  const count = (number: number, noun: string): Badge | null =>
+    number === 0 ? null : { text: String(number), kind: 'plain', words: `${number} ${noun}${number === 1 ? '' : 's'}` };
+  switch (stage) {
+    case 'parts':
+      return count(Object.keys(plan.parts).length, 'part');
+    case 'thread':
+      return count(Object.keys(plan.runs).length, 'run');
+    case 'check': {
+      if (Object.keys(plan.parts).length === 0) return null;
+      const counts = countFindings(findingsOf(plan));
+      if (counts.stop > 0) return { text: String(counts.stop), kind: 'stop', words: `${counts.stop} to put right` };
+      if (counts.mend > 0) return { text: String(counts.mend), kind: 'mend', words: `${counts.mend} to mend` };
+      return { text: '✓', kind: 'done', words: 'clear' };
+    }
+    case 'sew': {
+      const steps = stepsOf(plan);
+      const done = steps.filter((step) => plan.ticks[step.id] === true).length;
+      if (done === 0) return null;
+      return done === steps.length ? { text: '✓', kind: 'done', words: 'all done' } : { text: String(done), kind: 'plain', words: `${done} of ${steps.length} steps done` };
+    }
+    case 'bench':
+      return count(Object.keys(plan.readings).length, 'reading');
+    default:
+      return null;
+  }
+}
+
+/** The seven stages, each with its progress or its count of findings. */
+export function Ribbon({ planId, stage }: { readonly planId: string; readonly stage: StageId }) {
+  const plan = useShownPlan();
+  return (
+    <nav className="ribbon" aria-label="Stages">
+      <Link className="home" to="/" aria-label="Back to the shelf" title="Back to the shelf">
+        <img src="/icon.svg" alt="" width={42} height={42} />
+      </Link>
+      {STAGES.map(({ id, title }) => {
+        const badge = badgeOf(plan, id);
+        return (
+          <Link key={id} to={`/plan/${planId}/${id}`} aria-current={id === stage ? 'page' : undefined}>
+            <StageIcon stage={id} />
+            {title}
+            {badge !== null && (
+              <span className={`badge ${badge.kind}`}>
+                <span aria-hidden="true">{badge.text}</span>
+                <span className="visually-hidden">{badge.words}</span>
+              </span>
+            )}
+          </Link>
+        );
+      })}
+      <span className="tail" />
+    </nav>
+  );
+}

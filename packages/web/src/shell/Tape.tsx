@@ -1,0 +1,137 @@
+import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
+import { formatOhm } from '@sashiko/core/units/electrical';
+import { formatLength, formatLengthBare, MM_PER_INCH } from '@sashiko/core/units/length';
+import { fitCamera, LIFE_SIZE, zoomAbout } from '../canvas/camera.ts';
+import { draftPath, type LiveMeasure, measureDraft, measureRuns, runsAt } from '../canvas/live-measure.ts';
+import { nearestHole } from '../canvas/nearest-hole.ts';
+import { CATCH_PX } from '../canvas/use-canvas-gestures.ts';
+import { currentPlan, usePlanStore, useShownPlan } from '../stores/plan-store.ts';
+import { useViewStore } from '../stores/view-store.ts';
+
+/** The strip below the cloth: where the pointer is, what is being measured, the gap to the nearest other thread. */
+export function Tape() {
+  const plan = useShownPlan();
+  const pointer = useViewStore((state) => state.pointer);
+  const camera = useViewStore((state) => state.camera);
+  const { unit } = plan.habits;
+  const measure = useLiveMeasure();
+  return (
+    <footer className="tape" aria-label="Tape measure">
+      <TapeTicks />
+      <div className="tape-words">
+        <span>
+          pointer <span className="figure">{pointer === null ? '–' : `${formatLengthBare(pointer.x, unit)}, ${formatLength(pointer.y, unit)}`}</span>
+        </span>
+        {measure !== null && <MeasureWords measure={measure} />}
+        <span className="grow" />
+        <span>
+          {(['mm', 'in'] as const).map((choice) => (
+            <button
+              key={choice}
+              type="button"
+              aria-pressed={unit === choice}
+              onClick={() =>
+                usePlanStore
+                  .getState()
+                  .commit(changeHabits(currentPlan(), { unit: choice }, `show lengths in ${choice === 'mm' ? 'millimetres' : 'inches'}`))
+              }
+            >
+              {choice === 'mm' ? 'mm' : 'inch'}
+            </button>
+          ))}
+        </span>
+        <span>
+          <button type="button" aria-label="Zoom out" onClick={() => zoom(0.8)}>
+            −
+          </button>
+          <button type="button" title="Fit the whole piece" aria-label="Fit the whole piece" onClick={fit}>
+            <span className="figure">{camera === null ? '' : `${Math.round((camera.scale / LIFE_SIZE) * 100)} %`}</span>
+          </button>
+          <button type="button" aria-label="Zoom in" onClick={() => zoom(1.25)}>
+            +
+          </button>
+        </span>
+      </div>
+    </footer>
+  );
+}
+
+function MeasureWords({ measure }: { readonly measure: LiveMeasure }) {
+  const { unit } = useShownPlan().habits;
+  const { sum, gap, what } = measure;
+  return (
+    <>
+      {sum !== null && (
+        <span>
+          {what} <span className="figure">{formatLength(sum.pathMm, unit)}</span>, <span className="figure">{sum.stitchCount}</span> stitches,{' '}
+          <span className="figure">{formatOhm(sum.ohm)}</span>
+        </span>
+      )}
+      {gap !== null && (
+        <span data-testid="tape-gap">
+          nearest other thread{' '}
+          <span className={gap.verdict === null ? 'good' : 'bad'}>
+            {gap.verdict === null ? '✓' : '✗'} {formatLength(gap.gapMm, unit)}
+          </span>{' '}
+          (wants {formatLength(gap.wantedMm, unit)})
+        </span>
+      )}
+    </>
+  );
+}
+
+function useLiveMeasure(): LiveMeasure | null {
+  const plan = useShownPlan();
+  const tool = useViewStore((state) => state.tool);
+  const pointer = useViewStore((state) => state.pointer);
+  const selection = useViewStore((state) => state.selection);
+  const scale = useViewStore((state) => state.camera?.scale ?? 1);
+  if (tool.kind === 'draw') {
+    if (plan.parts[tool.from.partId] === undefined) return null;
+    const target = pointer === null ? null : nearestHole(plan, pointer, CATCH_PX / scale);
+    return measureDraft(plan, tool.from, target, draftPath(plan, tool.from, tool.bends, pointer, target));
+  }
+  if (selection.runId !== null) return measureRuns(plan, [selection.runId], 'this run');
+  if (selection.partIds.length > 0) return measureRuns(plan, runsAt(plan, selection.partIds), 'its run');
+  return null;
+}
+
+function areaSize(): { readonly width: number; readonly height: number } {
+  const area = document.querySelector('.cloth-area');
+  return { width: area?.clientWidth ?? 800, height: area?.clientHeight ?? 600 };
+}
+
+function zoom(factor: number): void {
+  const { camera, setCamera } = useViewStore.getState();
+  const { width, height } = areaSize();
+  if (camera !== null) setCamera(zoomAbout(camera, { x: width / 2, y: height / 2 }, factor));
+}
+
+function fit(): void {
+  const { widthMm, heightMm } = currentPlan().cloth.shape;
+  const { width, height } = areaSize();
+  useViewStore.getState().setCamera(fitCamera(widthMm, heightMm, width, height));
+}
+
+/** A tape measure's ticks at the cloth's scale, counted from the left of the window. */
+function TapeTicks() {
+  const scale = useViewStore((state) => state.camera?.scale ?? 1);
+  const { unit } = useShownPlan().habits;
+  const base = unit === 'in' ? MM_PER_INCH : 10;
+  const step = ([1, 2, 5, 10, 20].find((factor) => base * factor * scale >= 34) ?? 50) * base;
+  const count = Math.ceil(1400 / (step * scale)) * 10;
+  return (
+    <svg aria-hidden="true" stroke="currentColor" fill="currentColor">
+      {Array.from({ length: count }, (_, i) => (i * step * scale) / 10 + 2).map((x, i) => (
+        <g key={x}>
+          <path d={`M${x} 0v${i % 10 === 0 ? 15 : i % 5 === 0 ? 10 : 6}`} strokeWidth={1} opacity={0.75} />
+          {i % 10 === 0 && (
+            <text x={x + 4} y={24} fontSize={13} stroke="none">
+              {formatLengthBare((i * step) / 10, unit, 0)}
+            </text>
+          )}
+        </g>
+      ))}
+    </svg>
+  );
+}

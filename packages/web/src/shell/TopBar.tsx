@@ -1,0 +1,154 @@
+import { historyLabels } from '@sashiko/core/plan/history';
+import { renamePlan } from '@sashiko/core/plan/edits/plan-edits';
+import { PLAN_FILE_ENDING, serializePlan } from '@sashiko/core/formats/plan-file';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { RedoOutlined, UndoOutlined } from '@ant-design/icons';
+import { Button } from 'antd';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { addCopy, writeFact } from '../storage/repository.ts';
+import { type SaveState, usePlanStore } from '../stores/plan-store.ts';
+import { useViewStore } from '../stores/view-store.ts';
+import { download, fileName } from '../ui/download.ts';
+import { printPdf } from '../ui/print-pdf.ts';
+
+const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
+  saved: 'saved in this browser',
+  waiting: 'saving …',
+  saving: 'saving …',
+  failed: 'not saved: this browser refuses to keep it. Export the plan.',
+  elsewhere: 'changed in another tab',
+};
+
+export function TopBar({ plan, onHelp }: { readonly plan: Plan; readonly onHelp: () => void }) {
+  return (
+    <header className="top">
+      <h1>
+        <PlanName plan={plan} />
+      </h1>
+      <SavedState plan={plan} />
+      <span className="grow" />
+      <UndoRedo />
+      <Flip />
+      <div className="top-actions">
+        <Button onClick={() => download(fileName(plan.name, PLAN_FILE_ENDING), 'application/json', serializePlan(plan))}>Export</Button>
+        <Button type="primary" onClick={() => void printPdf(plan, 'pattern')}>
+          Print 1:1
+        </Button>
+        <ThemeButton />
+        <button type="button" className="icon-button" aria-label="Keys" title="Keys (?)" onClick={onHelp}>
+          ?
+        </button>
+      </div>
+    </header>
+  );
+}
+
+function PlanName({ plan }: { readonly plan: Plan }) {
+  const commit = usePlanStore((state) => state.commit);
+  const [draft, setDraft] = useState<string | null>(null);
+  const take = (): void => {
+    if (draft !== null && draft !== plan.name) commit(renamePlan(plan, draft));
+    setDraft(null);
+  };
+  return (
+    <input
+      className="plan-name"
+      aria-label="Name of the plan"
+      value={draft ?? plan.name}
+      onChange={(event) => setDraft(event.target.value)}
+      onBlur={take}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') event.currentTarget.blur();
+        if (event.key === 'Escape') setDraft(null);
+      }}
+    />
+  );
+}
+
+/** How saving stands. When another tab was first, the maker keeps both: theirs is loaded, ours becomes a copy. */
+function SavedState({ plan }: { readonly plan: Plan }) {
+  const saveState = usePlanStore((state) => state.saveState);
+  const navigate = useNavigate();
+  const isBad = saveState === 'failed' || saveState === 'elsewhere';
+  return (
+    <span className={`save-state${isBad ? ' bad' : ''}`} role="status" data-state={saveState}>
+      {SAVE_WORDS[saveState]}
+      {saveState === 'elsewhere' && (
+        <>
+          {' '}
+          <Button
+            size="small"
+            onClick={() => {
+              void addCopy(plan, `${plan.name}, this tab`, Date.now()).then((id) => navigate(`/plan/${id}/parts`));
+            }}
+          >
+            Keep mine as a copy
+          </Button>{' '}
+          <Button size="small" onClick={() => location.reload()}>
+            Load theirs
+          </Button>
+        </>
+      )}
+    </span>
+  );
+}
+
+function UndoRedo() {
+  const history = usePlanStore((state) => state.history);
+  const undo = usePlanStore((state) => state.undo);
+  const redo = usePlanStore((state) => state.redo);
+  if (history === null) return null;
+  const labels = historyLabels(history);
+  const undoWords = labels.undo === null ? 'Nothing to undo' : `Undo: ${labels.undo}`;
+  const redoWords = labels.redo === null ? 'Nothing to redo' : `Redo: ${labels.redo}`;
+  return (
+    <div>
+      <button type="button" className="icon-button" disabled={labels.undo === null} onClick={undo} aria-label={undoWords} title={undoWords}>
+        <UndoOutlined />
+      </button>
+      <button type="button" className="icon-button" disabled={labels.redo === null} onClick={redo} aria-label={redoWords} title={redoWords}>
+        <RedoOutlined />
+      </button>
+    </div>
+  );
+}
+
+function Flip() {
+  const face = useViewStore((state) => state.face);
+  const setFace = useViewStore((state) => state.setFace);
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a fieldset would bring its own frame
+    <div className="flip" role="group" aria-label="Face that is up">
+      <button type="button" aria-pressed={face === 'right'} onClick={() => setFace('right')}>
+        Right side
+      </button>
+      <button type="button" aria-pressed={face === 'wrong'} onClick={() => setFace('wrong')}>
+        Wrong side
+      </button>
+    </div>
+  );
+}
+
+function ThemeButton() {
+  const theme = useViewStore((state) => state.theme);
+  const setTheme = useViewStore((state) => state.setTheme);
+  const next = theme === 'dark' ? 'light' : 'dark';
+  return (
+    <button
+      type="button"
+      className="icon-button"
+      aria-label={`Use the ${next} theme`}
+      title={`Use the ${next} theme`}
+      onClick={() => {
+        setTheme(next);
+        void writeFact('theme', next);
+      }}
+    >
+      <svg width="18" height="18" viewBox="0 0 18 18" aria-hidden="true">
+        <circle cx="9" cy="9" r="7" fill="none" stroke="currentColor" strokeWidth="1.6" />
+        <path d="M9 2a7 7 0 0 1 0 14Z" fill="currentColor" />
+      </svg>
+    </button>
+  );
+}

@@ -1,0 +1,109 @@
+import { Button } from 'antd';
+import { type ComponentType, useCallback, useEffect, useState } from 'react';
+import { Link, Navigate, useParams } from 'react-router';
+import { BenchStage } from '../stages/bench/BenchStage.tsx';
+import { CheckStage } from '../stages/check/CheckStage.tsx';
+import { ClothStage } from '../stages/cloth/ClothStage.tsx';
+import { LightStage } from '../stages/light/LightStage.tsx';
+import { PartsStage } from '../stages/parts/PartsStage.tsx';
+import { SewStage } from '../stages/sew/SewStage.tsx';
+import { isStageId, type StageId } from '../stages/stages.ts';
+import { ThreadStage } from '../stages/thread/ThreadStage.tsx';
+import { startAutosave } from '../storage/autosave.ts';
+import { loadPlan } from '../storage/repository.ts';
+import { useJobsStore } from '../stores/jobs-store.ts';
+import { usePlanStore } from '../stores/plan-store.ts';
+import { useViewStore } from '../stores/view-store.ts';
+import { usePageTheme } from '../ui/use-page-theme.ts';
+import { KeyHelp } from './KeyHelp.tsx';
+import { Notice } from './Notice.tsx';
+import { Ribbon } from './Ribbon.tsx';
+import { Tape } from './Tape.tsx';
+import { TopBar } from './TopBar.tsx';
+import { useKeyboard } from './use-keyboard.ts';
+
+const STAGE_VIEWS: Readonly<Record<StageId, ComponentType>> = {
+  cloth: ClothStage,
+  parts: PartsStage,
+  thread: ThreadStage,
+  check: CheckStage,
+  light: LightStage,
+  sew: SewStage,
+  bench: BenchStage,
+};
+
+/** One plan on the table. */
+export function Worktable() {
+  const { planId = '', stage } = useParams();
+  const problem = useOpenPlan(planId);
+  const isOpen = usePlanStore((state) => state.history?.plan.id === planId);
+  if (!isStageId(stage)) return <Navigate to={`/plan/${planId}/parts`} replace />;
+  if (problem !== null) return <CannotOpen message={problem} />;
+  if (!isOpen) return <p className="visually-hidden">Opening the plan …</p>;
+  return <Table planId={planId} stage={stage} />;
+}
+
+function Table({ planId, stage }: { readonly planId: string; readonly stage: StageId }) {
+  const plan = usePlanStore((state) => state.preview ?? state.history?.plan);
+  const [isHelpOpen, setHelpOpen] = useState(false);
+  const openHelp = useCallback(() => setHelpOpen(true), []);
+  useKeyboard(planId, stage, openHelp);
+  usePageTheme(stage === 'light');
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a tool or choice of one stage means nothing in the next
+  useEffect(() => () => useViewStore.getState().putDown(), [stage]);
+  const Stage = STAGE_VIEWS[stage];
+  if (plan === undefined) return null;
+  return (
+    <div className="worktable" data-stage={stage}>
+      <Ribbon planId={planId} stage={stage} />
+      <TopBar plan={plan} onHelp={openHelp} />
+      <Stage />
+      <Tape />
+      <Notice />
+      <KeyHelp isOpen={isHelpOpen} onClose={() => setHelpOpen(false)} />
+    </div>
+  );
+}
+
+/** Opens a plan and keeps it saved while it is open; a problem in words, or null. */
+function useOpenPlan(planId: string): string | null {
+  const [problem, setProblem] = useState<string | null>(null);
+  useEffect(() => {
+    let isGone = false;
+    let stop = (): void => {};
+    loadPlan(planId).then(
+      ({ history, revision }) => {
+        if (isGone) return;
+        useViewStore.getState().putDown();
+        useViewStore.setState({ camera: null, face: history.plan.cloth.workedFace, chargeLeft: 1 });
+        usePlanStore.getState().open(history);
+        stop = startAutosave(revision);
+      },
+      (error: unknown) => {
+        if (!isGone) setProblem(error instanceof Error ? error.message : String(error));
+      },
+    );
+    return () => {
+      isGone = true;
+      stop();
+      const job = useJobsStore.getState().route;
+      if (job.state === 'working') job.cancel();
+      useJobsStore.getState().setRoute({ state: 'idle' });
+      usePlanStore.getState().close();
+      setProblem(null);
+    };
+  }, [planId]);
+  return problem;
+}
+
+function CannotOpen({ message }: { readonly message: string }) {
+  usePageTheme();
+  return (
+    <main className="shelf">
+      <p className="problem">{message}</p>
+      <Link to="/">
+        <Button>Back to the shelf</Button>
+      </Link>
+    </main>
+  );
+}

@@ -1,0 +1,30 @@
+import { useEffect } from 'react';
+import { useNavigate } from 'react-router';
+import { STAGES, type StageId } from '../stages/stages.ts';
+import { COMMANDS } from '../ui/commands.ts';
+
+/** Listens for the worktable's keys, except while something is typed or a dialog is open. */
+export function useKeyboard(planId: string, stage: StageId, onHelp: () => void): void {
+  const navigate = useNavigate();
+  useEffect(() => {
+    const onKeyDown = (event: KeyboardEvent): void => {
+      const target = event.target as Element;
+      if (event.defaultPrevented || document.querySelector('[role="dialog"]') !== null) return;
+      const isTyping = target.closest('input:not([type="checkbox"]), textarea, [role="combobox"], [role="slider"], [role="radiogroup"]') !== null;
+      if (isTyping) return;
+      if (event.key === '?') {
+        onHelp();
+        return;
+      }
+      const number = Number(event.key);
+      const next = STAGES[number - 1];
+      if (next !== undefined && !event.ctrlKey && !event.metaKey && !event.altKey) {
+        void navigate(`/plan/${planId}/${next.id}`);
+        return;
+      }
+      if (COMMANDS.some((command) => command.act(event, stage))) event.preventDefault();
+    };
+    window.addEventListener('keydown', onKeyDown);
+    return () => window.removeEventListener('keydown', onKeyDown);
+  }, [planId, stage, onHelp, navigate]);
+}

@@ -1,0 +1,129 @@
+import { type BenchTest, OPEN_READING } from '@sashiko/core/bench/bench-tests';
+import { judgeReading } from '@sashiko/core/bench/judge-reading';
+import { writeReading } from '@sashiko/core/plan/edits/progress-edits';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { formatOhm, formatVolt } from '@sashiko/core/units/electrical';
+import { Button, InputNumber } from 'antd';
+import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
+import { testsOf } from '../../stores/derived.ts';
+import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { useViewStore } from '../../stores/view-store.ts';
+
+const GROUPS = [
+  { kind: 'lights', title: 'Each light, before sewing' },
+  { kind: 'ohms', title: 'Along each run, cell out' },
+  { kind: 'open', title: 'Between the sides, cell out' },
+  { kind: 'volts', title: 'With the cell in' },
+] as const;
+
+/** Tests in order, what the meter should show, and what it showed. */
+export function BenchStage() {
+  const plan = useShownPlan();
+  const tests = testsOf(plan);
+  return (
+    <>
+      <ClothCanvas abilities={{ movesParts: false, drawsThread: false }} />
+      <aside className="tray" aria-label="Bench">
+        <p>Take the cell out for ohms. Write down what the meter shows; Sashiko says whether it is in order and where to look.</p>
+        {tests.ok ? (
+          GROUPS.map(({ kind, title }) => {
+            const group = tests.value.filter((test) => test.kind === kind);
+            if (group.length === 0) return null;
+            return (
+              <section key={kind}>
+                <h2>{title}</h2>
+                {group.map((test) => (
+                  <TestCard key={test.id} plan={plan} test={test} />
+                ))}
+              </section>
+            );
+          })
+        ) : (
+          <p>The circuit could not be computed.</p>
+        )}
+      </aside>
+    </>
+  );
+}
+
+function TestCard({ plan, test }: { readonly plan: Plan; readonly test: BenchTest }) {
+  const setSpotlight = useViewStore((state) => state.setSpotlight);
+  const reading = plan.readings[test.id];
+  const judgement = reading === undefined ? null : judgeReading(plan, test, reading.value);
+  const isGood = judgement?.verdict === 'in order';
+  return (
+    <div className={`test${judgement === null ? '' : isGood ? ' good' : ' bad'}`}>
+      <button type="button" className="linkish" onClick={() => setSpotlight({ key: test.id, partIds: test.partIds, runIds: test.runIds })}>
+        {test.text}
+      </button>
+      <p className="figure">{expectation(test)}</p>
+      <Answer plan={plan} test={test} value={reading?.value ?? null} />
+      {judgement !== null && (
+        <div role="status">
+          <p className={`verdict ${isGood ? 'good' : 'bad'}`}>
+            {isGood ? '✓ in order' : `✗ ${judgement.verdict}${judgement.fault === null ? '' : `: ${judgement.fault}`}`}
+          </p>
+          {judgement.causes.length > 0 && (
+            <ul>
+              {judgement.causes.map((cause) => (
+                <li key={cause}>{cause}</li>
+              ))}
+            </ul>
+          )}
+        </div>
+      )}
+    </div>
+  );
+}
+
+function expectation(test: BenchTest): string {
+  switch (test.kind) {
+    case 'lights':
+      return 'It lights.';
+    case 'open':
+      return `Open: more than ${formatOhm(test.low)}.`;
+    case 'ohms':
+      return `About ${formatOhm(test.expected)} (${formatOhm(test.low)} to ${formatOhm(test.high)}).`;
+    case 'volts':
+      return `About ${formatVolt(test.expected)} (${formatVolt(test.low)} to ${formatVolt(test.high)}).`;
+  }
+}
+
+function Answer({ plan, test, value }: { readonly plan: Plan; readonly test: BenchTest; readonly value: number | null }) {
+  const commit = usePlanStore((state) => state.commit);
+  const write = (next: number | null): void => {
+    commit(writeReading(plan, test.id, next), `reading ${test.id}`);
+  };
+  if (test.kind === 'lights') {
+    return (
+      <div className="answer">
+        <Button size="small" type={value === 1 ? 'primary' : 'default'} aria-pressed={value === 1} onClick={() => write(value === 1 ? null : 1)}>
+          It lights
+        </Button>
+        <Button size="small" type={value === 0 ? 'primary' : 'default'} aria-pressed={value === 0} onClick={() => write(value === 0 ? null : 0)}>
+          It stays dark
+        </Button>
+      </div>
+    );
+  }
+  const isOpen = value === OPEN_READING;
+  return (
+    <div className="answer">
+      <InputNumber
+        size="small"
+        style={{ width: 120 }}
+        aria-label={`Reading: ${test.text}`}
+        placeholder="reading"
+        min={0}
+        suffix={test.unit}
+        value={isOpen ? null : value}
+        onChange={(next) => write(next)}
+      />
+      {test.unit === 'Ω' && (
+        <Button size="small" type={isOpen ? 'primary' : 'default'} aria-pressed={isOpen} onClick={() => write(isOpen ? null : OPEN_READING)}>
+          shows open
+        </Button>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,160 @@
+import { DARK_AMP, type LightAnswer, type RunTime, willItLight } from '@sashiko/core/circuit/will-it-light';
+import type { Result } from '@sashiko/core/errors/problem';
+import { LIGHT_RATED_A, maybeLightColour } from '@sashiko/core/parts/light-colours';
+import { flickSwitch } from '@sashiko/core/plan/edits/part-edits';
+import { runName } from '@sashiko/core/plan/edits/run-edits';
+import { sumRun } from '@sashiko/core/plan/placed';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { formatCurrent, formatHours, formatOhm, formatVolt } from '@sashiko/core/units/electrical';
+import { Slider } from 'antd';
+import { useDeferredValue, useMemo } from 'react';
+import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
+import { Glow } from '../../canvas/Glow.tsx';
+import { runTimeOf } from '../../stores/derived.ts';
+import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { useViewStore } from '../../stores/view-store.ts';
+import { RunTimeCurve } from './RunTimeCurve.tsx';
+
+/** The room is dimmed: lights glow as bright as computed, and the numbers stand beside. */
+export function LightStage() {
+  const plan = useShownPlan();
+  const face = useViewStore((state) => state.face);
+  const chargeLeft = useViewStore((state) => state.chargeLeft);
+  const answer = useMemo(() => willItLight(plan, chargeLeft), [plan, chargeLeft]);
+  const lights = answer.ok ? answer.value.lights : [];
+  const flick = (partId: string): void => {
+    const part = currentPlan().parts[partId];
+    if (part?.switchedOn === undefined) useViewStore.getState().select({ partIds: [partId] });
+    else usePlanStore.getState().commit(flickSwitch(currentPlan(), partId, !part.switchedOn));
+  };
+  const hasSwitch = Object.values(plan.parts).some((part) => part.switchedOn !== undefined);
+  return (
+    <>
+      <ClothCanvas
+        isDim
+        abilities={{ movesParts: false, drawsThread: false, onPart: flick }}
+        litParts={lights.filter((light) => light.amp > DARK_AMP).map((light) => light.partId)}
+        overlay={() => <Glow plan={plan} face={face} lights={lights} />}
+        hint={hasSwitch ? 'Click the switch to turn it on and off.' : null}
+      />
+      <aside className="tray" aria-label="Light">
+        <Answer plan={plan} answer={answer} />
+        <ChargeLeft />
+        <HowLong plan={plan} />
+        <Ways plan={plan} />
+      </aside>
+    </>
+  );
+}
+
+function Answer({ plan, answer }: { readonly plan: Plan; readonly answer: Result<LightAnswer> }) {
+  if (!answer.ok) return <p>The circuit could not be computed.</p>;
+  const { lights, supplies, evenness } = answer.value;
+  if (lights.length === 0) return <p>There is no light on the cloth yet.</p>;
+  const isOver = lights.some((light) => light.amp > LIGHT_RATED_A);
+  return (
+    <section>
+      <h2>Will it light</h2>
+      <table className="light-table">
+        <thead>
+          <tr>
+            <th scope="col">light</th>
+            <th scope="col">current</th>
+            <th scope="col">of brightest</th>
+          </tr>
+        </thead>
+        <tbody>
+          {lights.map((light) => {
+            const part = plan.parts[light.partId];
+            const isDark = light.amp < DARK_AMP;
+            return (
+              <tr key={light.partId}>
+                <td>
+                  {part?.name}
+                  <span className="quiet">, {maybeLightColour(part?.colourId ?? '')?.title.toLowerCase()}</span>
+                </td>
+                <td className="figure">{isDark ? 'dark' : formatCurrent(light.amp)}</td>
+                <td className="figure">{isDark ? '–' : `${Math.round(light.relative * 100)} %`}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      {supplies.map((supply) => (
+        <div className="row" key={supply.partId}>
+          <span>
+            {plan.parts[supply.partId]?.name} gives, at {formatVolt(supply.volt)}
+          </span>
+          <span className="figure">{formatCurrent(supply.amp)}</span>
+        </div>
+      ))}
+      {evenness !== null && (
+        <div className="row">
+          <span>evenness, dimmest ÷ brightest</span>
+          <span className="figure">{evenness.toFixed(2)}</span>
+        </div>
+      )}
+      {isOver && <p className="quiet">A light gets more than its usual {formatCurrent(LIGHT_RATED_A)}. A coin cell alone settles lower after the first minutes.</p>}
+    </section>
+  );
+}
+
+function ChargeLeft() {
+  const chargeLeft = useViewStore((state) => state.chargeLeft);
+  const setChargeLeft = useViewStore((state) => state.setChargeLeft);
+  return (
+    <section>
+      <h2>Cell: {chargeLeft === 1 ? 'fresh' : `${Math.round(chargeLeft * 100)} % left`}</h2>
+      <Slider min={0} max={100} value={Math.round(chargeLeft * 100)} onChange={(value) => setChargeLeft(value / 100)} ariaLabelForHandle="Charge left in the cell, percent" tooltip={{ formatter: (value) => `${value} % left` }} />
+    </section>
+  );
+}
+
+function HowLong({ plan }: { readonly plan: Plan }) {
+  const deferred = useDeferredValue(plan);
+  const time = useMemo(() => runTimeOf(deferred), [deferred]);
+  return (
+    <section>
+      <h2>How long, at most</h2>
+      {time.ok && time.value !== null ? <Hours time={time.value} /> : <p>Nothing lights, so nothing runs down.</p>}
+      <p className="quiet">Real cells give less: old, cold or cheap ones much less.</p>
+    </section>
+  );
+}
+
+function Hours({ time }: { readonly time: RunTime }) {
+  return (
+    <>
+      <div className="row">
+        <span>half as bright after</span>
+        <span className="figure">{time.halfHours === null ? 'not before the end' : formatHours(time.halfHours)}</span>
+      </div>
+      <div className="row">
+        <span>{time.stoppedBy === 'dark' ? 'too dim to see after' : 'cell empty after'}</span>
+        <span className="figure">{formatHours(time.atMostHours)}</span>
+      </div>
+      <RunTimeCurve time={time} />
+    </>
+  );
+}
+
+/** What the threads themselves take: the longest ways first. */
+function Ways({ plan }: { readonly plan: Plan }) {
+  const runs = Object.values(plan.runs)
+    .map((run) => ({ run, ohm: sumRun(plan, run).ohm }))
+    .sort((a, b) => b.ohm - a.ohm)
+    .slice(0, 4);
+  if (runs.length === 0) return null;
+  return (
+    <section>
+      <h2>Most ohms on the way</h2>
+      {runs.map(({ run, ohm }) => (
+        <div className="row" key={run.id}>
+          <span>{runName(plan, run)}</span>
+          <span className="figure">{formatOhm(ohm)}</span>
+        </div>
+      ))}
+    </section>
+  );
+}
+

@@ -1,0 +1,18 @@
+import { duplicateParts } from '@sashiko/core/plan/edits/part-edits';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { usePlanStore } from '../../stores/plan-store.ts';
+import { useViewStore } from '../../stores/view-store.ts';
+
+/** Copies parts a little to the side, inside the cloth, and chooses the copies. */
+export function copyParts(plan: Plan, ids: readonly string[]): void {
+  const first = plan.nextNumber;
+  const shift = [16, -16].find((by) =>
+    ids.every((id) => {
+      const at = plan.parts[id]?.at;
+      return at !== undefined && at.y + by > 10 && at.y + by < plan.cloth.shape.heightMm - 10;
+    }),
+  );
+  if (usePlanStore.getState().commit(duplicateParts(plan, ids, { x: 0, y: shift ?? 16 }))) {
+    useViewStore.getState().select({ partIds: ids.map((_, i) => `p${first + i}`) });
+  }
+}

@@ -1,0 +1,37 @@
+import { asSeen } from '@sashiko/core/cloth/cloth';
+import type { Point } from '@sashiko/core/geometry/point';
+import { previewProposal } from '@sashiko/core/router/proposal';
+import { PartDrawing } from '../../canvas/PartDrawing.tsx';
+import { linePath } from '../../canvas/seen.ts';
+import { useViewStore } from '../../stores/view-store.ts';
+import type { RouteJobResult } from '../../workers/messages.ts';
+
+/** The proposed threads over the present ones: gold, with the lights as they would be turned. */
+export function ProposalOverlay({ result, scale }: { readonly result: RouteJobResult; readonly scale: number }) {
+  const face = useViewStore((state) => state.face);
+  const { plan, problem, solution } = result;
+  const preview = previewProposal(plan, problem, solution);
+  const seen = (p: Point): Point => asSeen(plan.cloth, face, p);
+  const { widthMm, heightMm } = plan.cloth.shape;
+  return (
+    <g pointerEvents="none" fill="none" strokeLinejoin="round" strokeLinecap="round">
+      <rect width={widthMm} height={heightMm} fill="#10162a" opacity={0.45} />
+      {solution.traces.map((trace) => {
+        const data = linePath(trace.points.map(seen));
+        const isPlus = problem.nets[trace.net]?.title.startsWith('+') === true;
+        return (
+          <g key={data}>
+            <path d={data} stroke="#ffd98a" strokeWidth={3.4} />
+            <path d={data} stroke={isPlus ? '#a8301f' : '#1d2a4d'} strokeWidth={1.3} strokeDasharray={isPlus ? '4 3' : '4 2 1 2'} />
+          </g>
+        );
+      })}
+      {preview.ok &&
+        Object.values(preview.value.parts).map((part) => (
+          <g key={part.id} strokeWidth={1 / scale}>
+            <PartDrawing part={part} cloth={plan.cloth} face={face} isChosen={part !== plan.parts[part.id]} isLit={false} />
+          </g>
+        ))}
+    </g>
+  );
+}

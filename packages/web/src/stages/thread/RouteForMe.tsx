@@ -1,0 +1,155 @@
+import { countFindings } from '@sashiko/core/checks/check-plan';
+import { previewProposal, proposalEdit, type ThreadFigures, threadFigures } from '@sashiko/core/router/proposal';
+import type { Freedom } from '@sashiko/core/router/routing-problem';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { formatLength } from '@sashiko/core/units/length';
+import { Button, Progress, Segmented } from 'antd';
+import { useEffect, useState } from 'react';
+import { findingsOf } from '../../stores/derived.ts';
+import { useJobsStore } from '../../stores/jobs-store.ts';
+import { currentPlan, usePlanStore } from '../../stores/plan-store.ts';
+import { useViewStore } from '../../stores/view-store.ts';
+import type { RouteJobResult } from '../../workers/messages.ts';
+import { ask, Cancelled, type Job } from '../../workers/workshop.ts';
+
+/** Asks the router for a proposal and shows it beside what is there, to take or leave. */
+export function RouteForMe({ plan }: { readonly plan: Plan }) {
+  const job = useJobsStore((state) => state.route);
+  const setRoute = useJobsStore((state) => state.setRoute);
+  const tell = usePlanStore((state) => state.tell);
+  const [freedom, setFreedom] = useState<Freedom>('half');
+  const [seed, setSeed] = useState(1);
+
+  // A proposal is for the plan it was made for; when that changes, it is stale.
+  useEffect(() => {
+    if (job.state === 'proposal' && job.result.plan !== plan) setRoute({ state: 'idle' });
+  }, [job, plan, setRoute]);
+
+  const start = (nextSeed: number): void => {
+    const asked = currentPlan();
+    useViewStore.getState().putDown();
+    setSeed(nextSeed);
+    const work: Job<RouteJobResult> = ask('route', { plan: asked, freedom, seed: nextSeed }, (share) => setRoute({ state: 'working', share, cancel: work.cancel }));
+    setRoute({ state: 'working', share: 0, cancel: work.cancel });
+    work.answer.then(
+      (result) => setRoute(currentPlan() === asked ? { state: 'proposal', result: { ...result, plan: asked } } : { state: 'idle' }),
+      (error: unknown) => {
+        setRoute({ state: 'idle' });
+        if (!(error instanceof Cancelled)) tell(error instanceof Error ? error.message : String(error), 'problem');
+      },
+    );
+  };
+
+  return (
+    <section aria-label="Route for me" aria-live="polite">
+      <h2>Route for me</h2>
+      {job.state === 'idle' && (
+        <>
+          <p className="quiet">Proposes a + and a − thread through all lights, one piece per side, without crossings.</p>
+          <div className="field">
+            <span id="freedom">Lights may turn</span>
+          </div>
+          <Segmented
+            aria-labelledby="freedom"
+            size="small"
+            block
+            value={freedom}
+            options={[
+              { value: 'fixed', label: 'not' },
+              { value: 'half', label: 'half round' },
+              { value: 'quarter', label: 'any quarter' },
+            ]}
+            onChange={(value) => setFreedom(value as Freedom)}
+          />
+          <div className="buttons">
+            <Button type="primary" onClick={() => start(1)}>
+              Propose threads
+            </Button>
+          </div>
+        </>
+      )}
+      {job.state === 'working' && (
+        <>
+          <Progress percent={Math.round(job.share * 100)} size="small" aria-label="Routing" strokeColor="#31457a" />
+          <div className="buttons">
+            <Button onClick={job.cancel}>Stop</Button>
+          </div>
+        </>
+      )}
+      {job.state === 'proposal' && job.result.plan === plan && (
+        <Proposal plan={plan} result={job.result} onAgain={() => start(seed + 1)} onLeave={() => setRoute({ state: 'idle' })} />
+      )}
+    </section>
+  );
+}
+
+interface ProposalProps {
+  readonly plan: Plan;
+  readonly result: RouteJobResult;
+  readonly onAgain: () => void;
+  readonly onLeave: () => void;
+}
+
+function Proposal({ plan, result, onAgain, onLeave }: ProposalProps) {
+  const commit = usePlanStore((state) => state.commit);
+  const preview = previewProposal(plan, result.problem, result.solution);
+  if (!preview.ok) return <p>The proposal does not fit the plan any more.</p>;
+  const { unit } = plan.habits;
+  const now = threadFigures(plan);
+  const then = threadFigures(preview.value);
+  const gap = (figures: ThreadFigures): string => (figures.tightestGapMm === null ? '–' : formatLength(figures.tightestGapMm, unit));
+  const stops = (of: Plan): number => countFindings(findingsOf(of)).stop;
+  const isClean = result.solution.conflicts === 0;
+  return (
+    <>
+      <p>
+        {isClean
+          ? 'A proposal, drawn in gold: no crossings, all gaps kept.'
+          : `The best found still has ${result.solution.conflicts} places where threads come too close. Try again, let lights turn further, or give the parts more room.`}
+      </p>
+      <table className="compare">
+        <thead>
+          <tr>
+            <td />
+            <th scope="col">now</th>
+            <th scope="col">proposed</th>
+          </tr>
+        </thead>
+        <tbody className="figure">
+          <tr>
+            <td>thread in lines</td>
+            <td>{formatLength(now.threadMm, unit, 0)}</td>
+            <td>{formatLength(then.threadMm, unit, 0)}</td>
+          </tr>
+          <tr>
+            <td>runs</td>
+            <td>{now.runCount}</td>
+            <td>{then.runCount}</td>
+          </tr>
+          <tr>
+            <td>tightest gap</td>
+            <td>{gap(now)}</td>
+            <td>{gap(then)}</td>
+          </tr>
+          <tr>
+            <td>stops</td>
+            <td>{stops(plan)}</td>
+            <td>{stops(preview.value)}</td>
+          </tr>
+        </tbody>
+      </table>
+      <div className="buttons">
+        <Button
+          type="primary"
+          onClick={() => {
+            if (commit(proposalEdit(plan, result.problem, result.solution))) onLeave();
+          }}
+        >
+          Take it
+        </Button>
+        <Button onClick={onLeave}>Leave it</Button>
+        <Button onClick={onAgain}>Another</Button>
+      </div>
+    </>
+  );
+}

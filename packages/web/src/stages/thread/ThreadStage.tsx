@@ -1,0 +1,183 @@
+import { deriveSides } from '@sashiko/core/nets/sides';
+import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
+import { changeStitching, changeThread, deleteRuns, removeBend, runName } from '@sashiko/core/plan/edits/run-edits';
+import { holeName, sumRun } from '@sashiko/core/plan/placed';
+import type { Plan, Run } from '@sashiko/core/plan/schema';
+import { THREAD_KINDS } from '@sashiko/core/thread/thread-kinds';
+import { formatOhm } from '@sashiko/core/units/electrical';
+import { formatLength } from '@sashiko/core/units/length';
+import { Button, InputNumber, Select } from 'antd';
+import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
+import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { useJobsStore } from '../../stores/jobs-store.ts';
+import { useViewStore } from '../../stores/view-store.ts';
+import { LengthField } from '../../ui/LengthField.tsx';
+import { ProposalOverlay } from './ProposalOverlay.tsx';
+import { RouteForMe } from './RouteForMe.tsx';
+
+/** Threads drawn by hand or proposed, and what each is sewn with. */
+export function ThreadStage() {
+  const plan = useShownPlan();
+  const tool = useViewStore((state) => state.tool);
+  const selection = useViewStore((state) => state.selection);
+  const job = useJobsStore((state) => state.route);
+  const run = selection.runId === null ? undefined : plan.runs[selection.runId];
+  const hint =
+    tool.kind === 'draw'
+      ? 'Click for a bend, click a hole to end. Esc takes the last bend back.'
+      : Object.keys(plan.parts).length < 2
+        ? 'Place a holder and a light first (stage 2), then join their holes here.'
+        : Object.keys(plan.runs).length === 0
+          ? 'Click a hole and then another to sew between them, or let Sashiko propose the threads.'
+          : null;
+  return (
+    <>
+      <ClothCanvas
+        abilities={{ movesParts: false, drawsThread: job.state !== 'proposal' }}
+        hint={hint}
+        overlay={(scale) => (job.state === 'proposal' ? <ProposalOverlay result={job.result} scale={scale} /> : null)}
+      />
+      <aside className="tray" aria-label="Thread">
+        <RouteForMe plan={plan} />
+        {run === undefined ? <Spool plan={plan} /> : <ChosenRun key={run.id} plan={plan} run={run} />}
+        <RunList plan={plan} />
+      </aside>
+    </>
+  );
+}
+
+function ChosenRun({ plan, run }: { readonly plan: Plan; readonly run: Run }) {
+  const commit = usePlanStore((state) => state.commit);
+  const select = useViewStore((state) => state.select);
+  const bend = useViewStore((state) => state.selection.bend);
+  const sum = sumRun(plan, run);
+  const { unit } = plan.habits;
+  return (
+    <section aria-label="Chosen run">
+      <h2>This run</h2>
+      <p>
+        From {holeName(plan, run.from)} to {holeName(plan, run.to)}.
+      </p>
+      <Row label="along the cloth" value={formatLength(sum.pathMm, unit)} />
+      <Row label="stitches on this side" value={String(sum.stitchCount)} />
+      <Row label="thread in the line" value={formatLength(sum.threadMm * run.strands, unit)} />
+      <Row label="resistance, hole to hole" value={formatOhm(sum.ohm)} />
+      <ThreadSelect value={run.threadId} onChange={(id) => commit(changeThread(plan, run.id, id))} />
+      <LengthField label="Stitch" valueMm={run.stitchMm} unit={unit} onChange={(stitchMm) => commit(changeStitching(plan, run.id, { stitchMm }))} />
+      <LengthField label="Step underneath" valueMm={run.gapMm} unit={unit} onChange={(gapMm) => commit(changeStitching(plan, run.id, { gapMm }))} />
+      <div className="field">
+        <label htmlFor="strands">Strands</label>
+        <InputNumber
+          id="strands"
+          style={{ width: '100%' }}
+          min={1}
+          max={4}
+          precision={0}
+          value={run.strands}
+          onChange={(strands) => {
+            if (strands !== null) commit(changeStitching(plan, run.id, { strands }), 'strands');
+          }}
+        />
+      </div>
+      <p className="quiet">Pull a bend out of the small circles; drag a bend to move it.</p>
+      <div className="buttons">
+        <Button
+          size="small"
+          disabled={bend === null}
+          onClick={() => {
+            if (bend !== null && commit(removeBend(plan, run.id, bend))) select({ runId: run.id });
+          }}
+        >
+          Remove bend
+        </Button>
+        <Button
+          size="small"
+          danger
+          onClick={() => {
+            if (commit(deleteRuns(plan, [run.id]))) select({});
+          }}
+        >
+          Unpick
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+function Row({ label, value }: { readonly label: string; readonly value: string }) {
+  return (
+    <div className="row">
+      <span>{label}</span>
+      <span className="figure">{value}</span>
+    </div>
+  );
+}
+
+function ThreadSelect({ value, onChange }: { readonly value: string; readonly onChange: (id: string) => void }) {
+  return (
+    <Select
+      aria-label="Thread"
+      value={value}
+      options={THREAD_KINDS.map((kind) => ({ value: kind.id, label: `${kind.title} · ${kind.ohmPerM} Ω/m` }))}
+      onChange={onChange}
+    />
+  );
+}
+
+function Spool({ plan }: { readonly plan: Plan }) {
+  const commit = usePlanStore((state) => state.commit);
+  const { habits } = plan;
+  return (
+    <section>
+      <h2>Next run: running stitch</h2>
+      <ThreadSelect value={habits.threadId} onChange={(threadId) => commit(changeHabits(plan, { threadId }, 'change the thread for new runs'))} />
+      <LengthField label="Stitch" valueMm={habits.stitchMm} unit={habits.unit} onChange={(stitchMm) => commit(changeHabits(plan, { stitchMm }))} />
+      <LengthField label="Step underneath" valueMm={habits.gapMm} unit={habits.unit} onChange={(gapMm) => commit(changeHabits(plan, { gapMm }))} />
+      <div className="field">
+        <label htmlFor="loops">Loops at each hole</label>
+        <InputNumber
+          id="loops"
+          style={{ width: '100%' }}
+          min={3}
+          max={20}
+          precision={0}
+          value={habits.loops}
+          onChange={(loops) => {
+            if (loops !== null) commit(changeHabits(plan, { loops }), 'loops');
+          }}
+        />
+      </div>
+    </section>
+  );
+}
+
+/** All runs by side, to choose one without aiming at it. */
+function RunList({ plan }: { readonly plan: Plan }) {
+  const select = useViewStore((state) => state.select);
+  const chosen = useViewStore((state) => state.selection.runId);
+  const runs = Object.values(plan.runs);
+  const sides = deriveSides(plan);
+  if (runs.length === 0) return null;
+  return (
+    <section>
+      <h2>Runs on the cloth</h2>
+      <ul className="steps">
+        {runs.map((run) => {
+          const side = sides.of(sides.nets.ofRun(run.id));
+          const isPlus = side === '+';
+          return (
+            <li key={run.id} className={chosen === run.id ? 'chosen' : ''}>
+              <span className={isPlus ? 'plus' : 'minus'} aria-hidden="true">
+                {isPlus ? '+' : side === '-' ? '−' : '·'}
+              </span>
+              <button type="button" className="linkish" onClick={() => select({ runId: run.id })}>
+                {runName(plan, run)}, <span className="figure">{formatLength(sumRun(plan, run).pathMm, plan.habits.unit, 0)}</span>
+                <span className="visually-hidden">, {side === 'neither' ? 'not joined to a holder' : `${side} side`}</span>
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,18 @@
+/** Long work: one job at a time in the worker, with progress and cancel. */
+import type { RouteJobResult } from '../workers/messages.ts';
+import { create } from 'zustand';
+
+export type RouteJob =
+  | { readonly state: 'idle' }
+  | { readonly state: 'working'; readonly share: number; cancel(): void }
+  | { readonly state: 'proposal'; readonly result: RouteJobResult };
+
+interface JobsState {
+  readonly route: RouteJob;
+  setRoute(route: RouteJob): void;
+}
+
+export const useJobsStore = create<JobsState>()((set) => ({
+  route: { state: 'idle' },
+  setRoute: (route) => set({ route }),
+}));

@@ -1,0 +1,63 @@
+/** How the open plan is looked at: face, camera, selection, tool. Nothing here is part of the plan. */
+import type { Face } from '@sashiko/core/cloth/cloth';
+import type { Point } from '@sashiko/core/geometry/point';
+import type { HoleRef } from '@sashiko/core/plan/schema';
+import { create } from 'zustand';
+import type { Camera } from '../canvas/camera.ts';
+
+export type Tool =
+  | { readonly kind: 'hand' }
+  | { readonly kind: 'place'; readonly kindId: string; readonly colourId: string; readonly turnDeg: number }
+  | { readonly kind: 'draw'; readonly from: HoleRef; readonly bends: readonly Point[] };
+
+export interface Selection {
+  readonly partIds: readonly string[];
+  readonly runId: string | null;
+  readonly bend: number | null;
+}
+
+export const NOTHING: Selection = { partIds: [], runId: null, bend: null };
+
+interface ViewState {
+  readonly face: Face;
+  readonly theme: 'light' | 'dark';
+  readonly camera: Camera | null;
+  readonly tool: Tool;
+  readonly selection: Selection;
+  /** Where the pointer is on the right side, or null when it is off the cloth. */
+  readonly pointer: Point | null;
+  /** Things to show off on the cloth: the finding, step or test that was chosen. */
+  readonly spotlight: { readonly key: string; readonly partIds: readonly string[]; readonly runIds: readonly string[] } | null;
+  /** Charge left in the cells, for the Light stage. */
+  readonly chargeLeft: number;
+  setFace(face: Face): void;
+  setTheme(theme: 'light' | 'dark'): void;
+  setCamera(camera: Camera | null): void;
+  setTool(tool: Tool): void;
+  select(selection: Partial<Selection>): void;
+  setPointer(pointer: Point | null): void;
+  setSpotlight(spotlight: ViewState['spotlight']): void;
+  setChargeLeft(chargeLeft: number): void;
+  /** Back to looking with nothing chosen: when a plan is opened or a stage left. */
+  putDown(): void;
+}
+
+export const useViewStore = create<ViewState>()((set) => ({
+  face: 'right',
+  theme: 'light',
+  camera: null,
+  tool: { kind: 'hand' },
+  selection: NOTHING,
+  pointer: null,
+  spotlight: null,
+  chargeLeft: 1,
+  setFace: (face) => set({ face }),
+  setTheme: (theme) => set({ theme }),
+  setCamera: (camera) => set({ camera }),
+  setTool: (tool) => set({ tool }),
+  select: (selection) => set({ selection: { ...NOTHING, ...selection } }),
+  setPointer: (pointer) => set({ pointer }),
+  setSpotlight: (spotlight) => set({ spotlight }),
+  setChargeLeft: (chargeLeft) => set({ chargeLeft }),
+  putDown: () => set({ tool: { kind: 'hand' }, selection: NOTHING, spotlight: null, pointer: null }),
+}));

@@ -1,0 +1,160 @@
+/** Everything the keyboard can do on the worktable: what is listed under `?` and what is done are the same entries. */
+import { add, type Point } from '@sashiko/core/geometry/point';
+import { deleteParts, moveParts, turnPart } from '@sashiko/core/plan/edits/part-edits';
+import { deleteRuns, moveBend, removeBend } from '@sashiko/core/plan/edits/run-edits';
+import { holePoint } from '@sashiko/core/plan/placed';
+import type { Part } from '@sashiko/core/plan/schema';
+import { clampMove } from '../canvas/clamp.ts';
+import { putBend, stepBack } from '../canvas/thread-tool.ts';
+import { copyParts } from '../stages/parts/copy-parts.ts';
+import type { StageId } from '../stages/stages.ts';
+import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
+import { useViewStore } from '../stores/view-store.ts';
+
+export interface Command {
+  readonly keys: string;
+  readonly words: string;
+  /** Does it and says true, or says false when the key is not its own or there is nothing to do. */
+  act(event: KeyboardEvent, stage: StageId): boolean;
+}
+
+const plain = (event: KeyboardEvent): boolean => !event.ctrlKey && !event.metaKey;
+const control = (event: KeyboardEvent): boolean => event.ctrlKey || event.metaKey;
+
+const ARROWS: Readonly<Record<string, Point>> = {
+  ArrowLeft: { x: -1, y: 0 },
+  ArrowRight: { x: 1, y: 0 },
+  ArrowUp: { x: 0, y: -1 },
+  ArrowDown: { x: 0, y: 1 },
+};
+
+/** Arrow keys move by 1 mm, with Shift by 5, with Alt by a tenth; on the face that is up, left is left. */
+function arrowStep(event: KeyboardEvent): Point | null {
+  const direction = ARROWS[event.key];
+  if (direction === undefined || control(event)) return null;
+  const size = event.altKey ? 0.1 : event.shiftKey ? 5 : 1;
+  const mirror = useViewStore.getState().face === 'wrong' ? -1 : 1;
+  return { x: direction.x * size * mirror, y: direction.y * size };
+}
+
+export const COMMANDS: readonly Command[] = [
+  {
+    keys: 'Ctrl Z',
+    words: 'Undo',
+    act: (event) => doIf(control(event) && event.key.toLowerCase() === 'z' && !event.shiftKey, () => usePlanStore.getState().undo()),
+  },
+  {
+    keys: 'Ctrl Shift Z, Ctrl Y',
+    words: 'Redo',
+    act: (event) =>
+      doIf(control(event) && ((event.key.toLowerCase() === 'z' && event.shiftKey) || event.key.toLowerCase() === 'y'), () =>
+        usePlanStore.getState().redo(),
+      ),
+  },
+  {
+    keys: 'F',
+    words: 'Turn the piece over',
+    act: (event) =>
+      doIf(plain(event) && event.key.toLowerCase() === 'f', () => {
+        const { face, setFace } = useViewStore.getState();
+        setFace(face === 'right' ? 'wrong' : 'right');
+      }),
+  },
+  {
+    keys: '← ↑ → ↓',
+    words: 'Move what is chosen by 1 mm (Shift: 5 mm, Alt: 0.1 mm); while sewing, move the needle',
+    act: (event) => {
+      const step = arrowStep(event);
+      return step !== null && moveChosen(step);
+    },
+  },
+  {
+    keys: 'R, Shift R',
+    words: 'Turn the chosen part by 15° (Shift: the other way)',
+    act(event) {
+      if (!plain(event) || event.key.toLowerCase() !== 'r') return false;
+      const { selection } = useViewStore.getState();
+      const part = selection.partIds.length === 1 ? currentPlan().parts[selection.partIds[0] as string] : undefined;
+      if (part === undefined) return false;
+      const by = event.shiftKey ? -15 : 15;
+      return usePlanStore.getState().commit(turnPart(currentPlan(), part.id, part.turnDeg + by), `turn ${part.id}`);
+    },
+  },
+  {
+    keys: 'B',
+    words: 'While sewing: a bend where the needle is',
+    act(event) {
+      const { tool, pointer } = useViewStore.getState();
+      if (!plain(event) || event.key.toLowerCase() !== 'b' || tool.kind !== 'draw' || pointer === null) return false;
+      putBend(pointer);
+      return true;
+    },
+  },
+  {
+    keys: 'Ctrl D',
+    words: 'Copy the chosen parts beside themselves',
+    act(event, stage) {
+      const { selection } = useViewStore.getState();
+      if (!control(event) || event.key.toLowerCase() !== 'd' || stage !== 'parts' || selection.partIds.length === 0) return false;
+      copyParts(currentPlan(), selection.partIds);
+      return true;
+    },
+  },
+  {
+    keys: 'Delete',
+    words: 'Take away the chosen parts, bend or run',
+    act: (event) => (event.key === 'Delete' || event.key === 'Backspace') && plain(event) && deleteChosen(),
+  },
+  {
+    keys: 'Esc',
+    words: 'Step back: the last bend, the part in hand, the choice',
+    act(event) {
+      if (event.key !== 'Escape') return false;
+      usePlanStore.getState().dropPreview();
+      if (!stepBack()) {
+        useViewStore.getState().select({});
+        useViewStore.getState().setSpotlight(null);
+      }
+      return true;
+    },
+  },
+];
+
+function doIf(applies: boolean, act: () => void): boolean {
+  if (applies) act();
+  return applies;
+}
+
+function moveChosen(step: Point): boolean {
+  const { tool, pointer, selection, setPointer } = useViewStore.getState();
+  const plan = currentPlan();
+  const { commit } = usePlanStore.getState();
+  if (tool.kind === 'draw') {
+    setPointer(add(pointer ?? holePoint(plan, tool.from), { x: step.x * 5, y: step.y * 5 }));
+    return true;
+  }
+  if (selection.partIds.length > 0) {
+    const parts = selection.partIds.map((id) => plan.parts[id]).filter((part): part is Part => part !== undefined);
+    return commit(moveParts(plan, selection.partIds, clampMove(plan, parts, step)), `nudge ${selection.partIds.join()}`);
+  }
+  const run = selection.runId === null ? undefined : plan.runs[selection.runId];
+  const bend = selection.bend === null ? undefined : run?.bends[selection.bend];
+  if (run === undefined || bend === undefined || selection.bend === null) return false;
+  return commit(moveBend(plan, run.id, selection.bend, add(bend, step)), `nudge ${run.id} ${selection.bend}`);
+}
+
+function deleteChosen(): boolean {
+  const { selection, select, tool } = useViewStore.getState();
+  const plan = currentPlan();
+  const { commit } = usePlanStore.getState();
+  if (tool.kind !== 'hand') return stepBack();
+  if (selection.partIds.length > 0) {
+    if (commit(deleteParts(plan, selection.partIds))) select({});
+    return true;
+  }
+  if (selection.runId === null) return false;
+  const { runId, bend } = selection;
+  const edit = bend === null ? deleteRuns(plan, [runId]) : removeBend(plan, runId, bend);
+  if (commit(edit)) select(bend === null ? {} : { runId });
+  return true;
+}

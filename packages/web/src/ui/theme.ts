@@ -1,0 +1,58 @@
+/** The look of the component library, by its tokens: cotton and indigo, nothing of its default. */
+import { theme, type ThemeConfig } from 'antd';
+
+const shared = {
+  fontFamily: "'Source Sans 3', system-ui, sans-serif",
+  fontSize: 15,
+  fontSizeSM: 14,
+  borderRadius: 7,
+  borderRadiusSM: 6,
+  controlHeight: 34,
+  controlHeightSM: 28,
+  motionDurationMid: '0.12s',
+  wireframe: false,
+};
+
+export const LIGHT_THEME: ThemeConfig = {
+  algorithm: theme.defaultAlgorithm,
+  token: {
+    ...shared,
+    colorPrimary: '#1d2a4d',
+    colorInfo: '#31457a',
+    colorError: '#b3372c',
+    colorWarning: '#a8640f',
+    colorSuccess: '#3f7350',
+    colorText: '#232a3b',
+    colorTextSecondary: '#545b6b',
+    colorTextPlaceholder: '#6d6f76',
+    colorBgBase: '#fffdf8',
+    colorBgContainer: '#fffdf8',
+    colorBgElevated: '#fffdf8',
+    colorBorder: '#b9ab90',
+    colorBorderSecondary: '#d8cdb8',
+    colorSplit: '#d8cdb8',
+  },
+  components: { Segmented: { trackBg: '#ece4d4', itemSelectedBg: '#fffdf8', itemColor: '#454c5d' } },
+};
+
+export const DARK_THEME: ThemeConfig = {
+  algorithm: theme.darkAlgorithm,
+  token: {
+    ...shared,
+    colorPrimary: '#7f97e0',
+    colorInfo: '#8ba3ec',
+    colorError: '#ec8378',
+    colorWarning: '#e8a74c',
+    colorSuccess: '#7fc497',
+    colorText: '#eef0f7',
+    colorTextSecondary: '#b7bfd4',
+    colorTextPlaceholder: '#9aa4bf',
+    colorBgBase: '#151d35',
+    colorBgContainer: '#1c2644',
+    colorBgElevated: '#202b4c',
+    colorBorder: '#4a598a',
+    colorBorderSecondary: '#2c375c',
+    colorSplit: '#2c375c',
+  },
+  components: { Segmented: { trackBg: '#10162a', itemSelectedBg: '#31457a', itemSelectedColor: '#ffffff', itemColor: '#b7bfd4' } },
+};

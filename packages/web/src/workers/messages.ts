@@ -1,0 +1,30 @@
+/** The one list of what can be asked of the worker: request and answer, by name. */
+import type { Plan } from '@sashiko/core/plan/schema';
+import type { Freedom, RoutingProblem, RoutingSolution } from '@sashiko/core/router/routing-problem';
+
+export interface RouteJobResult {
+  /** The plan the proposal was made for: it can only be taken into this one. */
+  readonly plan: Plan;
+  readonly problem: RoutingProblem;
+  readonly solution: RoutingSolution;
+}
+
+export interface WorkerMessages {
+  route: [request: { readonly plan: Plan; readonly freedom: Freedom; readonly seed: number }, answer: RouteJobResult];
+  pdf: [
+    request: { readonly plan: Plan; readonly what: 'pattern' | 'sheet'; readonly fontUrls: { readonly regular: string; readonly bold: string } },
+    answer: Uint8Array,
+  ];
+}
+
+export type MessageName = keyof WorkerMessages;
+
+export type ToWorker =
+  | { readonly kind: 'ask'; readonly id: number; readonly name: MessageName; readonly request: unknown }
+  | { readonly kind: 'cancel'; readonly id: number };
+
+export type FromWorker =
+  | { readonly kind: 'progress'; readonly id: number; readonly share: number }
+  | { readonly kind: 'answer'; readonly id: number; readonly answer: unknown }
+  /** `message` is in words for the maker. */
+  | { readonly kind: 'refused'; readonly id: number; readonly message: string };

@@ -1,0 +1,2 @@
+/** Stands in for optional packages of the PDF writer that are not used. */
+export default {};

@@ -1,0 +1,70 @@
+/** Asking the worker. It is started once and kept warm. */
+import type { FromWorker, MessageName, ToWorker, WorkerMessages } from './messages.ts';
+
+interface Waiting {
+  readonly resolve: (answer: unknown) => void;
+  readonly reject: (error: Error) => void;
+  readonly onProgress: (share: number) => void;
+}
+
+/** Rejects a job that the maker stopped. */
+export class Cancelled extends Error {}
+
+const waiting = new Map<number, Waiting>();
+let worker: Worker | null = null;
+let lastId = 0;
+
+function start(): Worker {
+  if (worker !== null) return worker;
+  worker = new Worker(new URL('./workshop.worker.ts', import.meta.url), { type: 'module', name: 'sashiko-workshop' });
+  worker.addEventListener('message', (event: MessageEvent<FromWorker>) => {
+    const message = event.data;
+    const job = waiting.get(message.id);
+    if (job === undefined) return;
+    if (message.kind === 'progress') {
+      job.onProgress(message.share);
+      return;
+    }
+    waiting.delete(message.id);
+    if (message.kind === 'answer') job.resolve(message.answer);
+    else job.reject(new Error(message.message));
+  });
+  worker.addEventListener('error', () => {
+    // A worker that broke is put away with all its jobs; the next question starts a new one.
+    for (const job of waiting.values()) job.reject(new Error('The work stopped unexpectedly. Please try again.'));
+    waiting.clear();
+    worker?.terminate();
+    worker = null;
+  });
+  return worker;
+}
+
+export interface Job<Answer> {
+  readonly answer: Promise<Answer>;
+  cancel(): void;
+}
+
+/** Asks the worker for something; the answer may be cancelled, which rejects it with `Cancelled`. */
+export function ask<Name extends MessageName>(
+  name: Name,
+  request: WorkerMessages[Name][0],
+  onProgress: (share: number) => void = () => {},
+): Job<WorkerMessages[Name][1]> {
+  lastId += 1;
+  const id = lastId;
+  const send = (message: ToWorker): void => start().postMessage(message);
+  const answer = new Promise<WorkerMessages[Name][1]>((resolve, reject) => {
+    waiting.set(id, { resolve: resolve as (answer: unknown) => void, reject, onProgress });
+    send({ kind: 'ask', id, name, request });
+  });
+  return {
+    answer,
+    cancel() {
+      const job = waiting.get(id);
+      if (job === undefined) return;
+      waiting.delete(id);
+      send({ kind: 'cancel', id });
+      job.reject(new Cancelled('Stopped.'));
+    },
+  };
+}
