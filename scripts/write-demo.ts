@@ -1,92 +1,76 @@
 /** Writes the demo plans into `demo/` from the core's own edits: `npx tsx scripts/write-demo.ts`. */
 import { writeFileSync } from 'node:fs';
 import { checkPlan } from '@sashiko/core/checks/check-plan';
-import { expectOk, type Result } from '@sashiko/core/errors/problem';
-import { applyEdit, type Edit } from '@sashiko/core/plan/edit';
-import { placePart, type Placing } from '@sashiko/core/plan/edits/part-edits';
-import { drawRun } from '@sashiko/core/plan/edits/run-edits';
-import { newCloth, newPlan } from '@sashiko/core/plan/new-plan';
+import { expectOk } from '@sashiko/core/errors/problem';
+import { serializePlan } from '@sashiko/core/formats/plan-file';
+import { newCloth } from '@sashiko/core/plan/new-plan';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { proposalEdit } from '@sashiko/core/router/proposal';
 import { route } from '@sashiko/core/router/route';
 import { routingProblemOf } from '@sashiko/core/router/routing-problem';
-import { serializePlan } from '@sashiko/core/formats/plan-file';
+import { PlanBuilder, type Spot } from '@sashiko/core/testing/plan-builder';
 
-type Spot = readonly [x: number, y: number];
-
-const apply = (plan: Plan, edit: Result<Edit>): Plan => applyEdit(plan, expectOk(edit));
-const place = (plan: Plan, placing: Placing): Plan => apply(plan, placePart(plan, placing));
 const line = (points: readonly Spot[], closed = true) => ({ points: points.map(([x, y]) => ({ x, y })), closed });
 
-function sew(plan: Plan, from: string, to: string, bends: readonly Spot[] = []): Plan {
-  const ref = (text: string) => {
-    const [name, holeId] = text.split('.') as [string, string];
-    const part = Object.values(plan.parts).find((candidate) => candidate.name === name);
-    if (part === undefined) throw new RangeError(`no part "${name}"`);
-    return { partId: part.id, holeId };
-  };
-  return apply(plan, drawRun(plan, { from: ref(from), to: ref(to), bends: bends.map(([x, y]) => ({ x, y })) }));
-}
-
 function lighthouseCushion(): Plan {
-  let plan: Plan = { ...newPlan('lighthouse-cushion', 'Lighthouse cushion'), cloth: {
-    ...newCloth('firm-woven', 300, 300, 'indigo'),
-    marks: [
+  const build = new PlanBuilder('Lighthouse cushion');
+  build.plan = {
+    ...build.plan,
+    id: 'lighthouse-cushion',
+    cloth: {
+      ...newCloth('firm-woven', 300, 300, 'indigo'),
+      marks: [
       line([[130, 78], [150, 48], [170, 78]]),
       line([[133, 78], [167, 78], [167, 104], [133, 104]]),
       line([[136, 104], [164, 104], [176, 262], [124, 262]]),
       line([[60, 262], [240, 262]], false),
       line([[60, 276], [78, 270], [96, 276], [114, 270], [132, 276], [150, 270], [168, 276], [186, 270], [204, 276], [222, 270], [240, 276]], false),
     ],
-  } };
-  plan = place(plan, { kindId: 'sew-on-light', name: 'lamp', at: { x: 150, y: 91 }, colourId: 'warm-white' });
-  for (const [i, y] of [132, 174, 216].entries()) {
-    plan = place(plan, { kindId: 'sew-on-light', name: `window ${i + 1}`, at: { x: 150, y }, colourId: 'warm-white' });
-  }
-  plan = place(plan, { kindId: 'coin-cell-holder', name: 'holder', at: { x: 236, y: 66 } });
-  plan = place(plan, { kindId: 'slide-switch', name: 'switch', at: { x: 236, y: 118 } });
-  const problem = expectOk(routingProblemOf(plan, 'half'));
+    },
+  };
+  build.light('lamp', 150, 91).light('window 1', 150, 132).light('window 2', 150, 174).light('window 3', 150, 216);
+  build.holder(236, 66).switch(236, 118);
+  const problem = expectOk(routingProblemOf(build.plan, 'half'));
   const search = route(problem, { seed: 7, tries: 8 });
   let step = search.next();
   while (step.done !== true) step = search.next();
-  return apply(plan, proposalEdit(plan, problem, step.value));
+  return build.edit(proposalEdit(build.plan, problem, step.value)).plan;
 }
 
 /** A ring of bare-leg lights with mistakes left in, each of them found by a check. */
 function tidePool(): Plan {
-  let plan: Plan = { ...newPlan('tide-pool-sampler', 'Tide-pool sampler, mistakes left in'), cloth: {
-    ...newCloth('felt', 260, 200, 'sand'),
-    marks: [
+  const build = new PlanBuilder('Tide-pool sampler, mistakes left in');
+  build.plan = {
+    ...build.plan,
+    id: 'tide-pool-sampler',
+    cloth: {
+      ...newCloth('felt', 260, 200, 'sand'),
+      marks: [
       line(Array.from({ length: 24 }, (_, i): Spot => {
         const angle = (i / 24) * 2 * Math.PI;
         const wobble = 1 + 0.06 * Math.sin(3 * angle);
         return [Math.round(130 + 112 * wobble * Math.cos(angle)), Math.round(100 + 82 * wobble * Math.sin(angle))];
       })),
     ],
-  } };
-  const lights: ReadonlyArray<readonly [name: string, x: number, y: number, turn: number, colour: string]> = [
-    ['anemone', 70, 60, 0, 'pink'],
-    ['limpet', 120, 60, 0, 'amber'],
-    ['crab', 170, 60, 180, 'red'],
-    ['urchin', 70, 140, 0, 'blue'],
-    ['starfish', 120, 140, 0, 'yellow'],
-  ];
-  for (const [name, x, y, turnDeg, colourId] of lights) {
-    plan = place(plan, { kindId: 'bare-leg-light-5', name, at: { x, y }, turnDeg, colourId });
-  }
-  plan = place(plan, { kindId: 'coin-cell-holder', name: 'holder', at: { x: 214, y: 104 }, turnDeg: 270 });
+    },
+  };
+  build.bareLight('anemone', 62, 56, 0, 'pink').bareLight('limpet', 116, 56, 0, 'amber').bareLight('crab', 170, 56, 180, 'red');
+  build.bareLight('urchin', 62, 140, 0, 'blue').bareLight('starfish', 116, 140, 0, 'yellow').bareLight('snail', 168, 150, 0, 'green');
+  build.holder(220, 100, 270);
   // Anemone and limpet are joined well; crab is the wrong way round.
-  plan = sew(plan, 'holder.plus', 'crab.minus', [[214, 60]]);
-  plan = sew(plan, 'crab.minus', 'limpet.plus', [[176, 48], [130, 48]]);
-  plan = sew(plan, 'limpet.plus', 'anemone.plus', [[129, 45], [79, 45]]);
-  plan = sew(plan, 'holder.minus', 'crab.plus', [[176, 112], [160, 76]]);
-  plan = sew(plan, 'crab.plus', 'limpet.minus', [[160, 74], [114, 74]]);
-  plan = sew(plan, 'limpet.minus', 'anemone.minus', [[113, 78], [82, 72], [64, 72]]);
-  // Urchin and starfish one after another, and their thread across another.
-  plan = sew(plan, 'anemone.plus', 'urchin.plus', [[92, 76], [92, 130]]);
-  plan = sew(plan, 'urchin.minus', 'starfish.plus', [[64, 154], [129, 154]]);
-  plan = sew(plan, 'starfish.minus', 'holder.minus', [[113, 196], [196, 196]]);
-  return plan;
+  build.sew('holder.plus', 'crab.minus', [[220, 44], [176, 44]]);
+  build.sew('crab.minus', 'limpet.plus', [[176, 38], [125, 38]]);
+  build.sew('limpet.plus', 'anemone.plus', [[125, 40], [71, 40]]);
+  build.sew('holder.minus', 'crab.plus', [[196, 118], [160, 78]]);
+  build.sew('crab.plus', 'limpet.minus', [[160, 72], [110, 72]]);
+  build.sew('limpet.minus', 'anemone.minus', [[110, 72], [56, 72]]);
+  // Urchin's + line crosses the − line; urchin and starfish are sewn one after another, the way back comes too near.
+  build.sew('anemone.plus', 'urchin.plus', [[82, 64], [82, 132]]);
+  build.sew('urchin.minus', 'starfish.plus', [[56, 158], [125, 158]]);
+  build.sew('starfish.minus', 'holder.minus', [[110, 126], [129, 126], [129, 172], [150, 196], [220, 196]]);
+  // Snail has only its − sewn.
+  build.sew('snail.minus', 'holder.minus', [[162, 128], [206, 122]]);
+  return build.plan;
 }
 
 for (const plan of [lighthouseCushion(), tidePool()]) {

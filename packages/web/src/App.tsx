@@ -8,7 +8,7 @@ import { useViewStore } from './stores/view-store.ts';
 import { DARK_THEME, LIGHT_THEME } from './ui/theme.ts';
 
 export function App() {
-  const theme = useViewStore((state) => state.theme);
+  const isDark = useViewStore((state) => state.isNight || state.theme === 'dark');
   const setTheme = useViewStore((state) => state.setTheme);
   useEffect(() => {
     // A browser that keeps nothing still gets a light table.
@@ -21,7 +21,7 @@ export function App() {
     );
   }, [setTheme]);
   return (
-    <ConfigProvider theme={theme === 'dark' ? DARK_THEME : LIGHT_THEME} wave={{ disabled: true }}>
+    <ConfigProvider theme={isDark ? DARK_THEME : LIGHT_THEME} wave={{ disabled: true }}>
       <BrowserRouter>
         <Routes>
           <Route path="/" element={<Shelf />} />

@@ -46,7 +46,8 @@ export function* findGridPaths(
   const grid = gridOver(problem);
   const size = grid.columns * grid.rows;
   const owners = padOwners(chains);
-  const room = problem.nets.map((_, net) => roomFor(problem, placement, grid, owners, net));
+  const ground = groundFor(problem, placement, grid);
+  const room = problem.nets.map((_, net) => roomFor(problem, placement, grid, ground, owners, net));
   const used = problem.nets.map(() => new Int16Array(size));
   const history = new Float64Array(size);
   const paths: Array<readonly number[] | null> = wanted.map(() => null);
@@ -118,28 +119,52 @@ function padOwners(chains: ReadonlyArray<readonly PadChoice[]>): ReadonlyMap<str
   return owners;
 }
 
-/** Which cells a net may use at all: on the cloth, clear of foreign pads, not under a body (0 free, 1 under a body). */
+/** What every net finds: blocked off the cloth, 1 under or beside a body, 0 free. */
+function groundFor(problem: RoutingProblem, placement: Placement, grid: Grid): Int8Array {
+  const ground = new Int8Array(grid.columns * grid.rows);
+  const bodies = problem.parts.map((_, part) => {
+    const body = placement.body(part);
+    return { body, box: boundsOf(body) };
+  });
+  for (let cell = 0; cell < ground.length; cell += 1) {
+    const p = cellPoint(grid, cell);
+    if (insideDistanceMm(problem.outline, p) < problem.edgeMm) ground[cell] = BLOCKED;
+    else if (bodies.some(({ body, box }) => isNearBox(p, box, problem.bodyGapMm) && insideDistanceMm(body, p) > -problem.bodyGapMm)) {
+      ground[cell] = 1;
+    }
+  }
+  return ground;
+}
+
+function isNearBox(p: Point, [minX, minY, maxX, maxY]: ReturnType<typeof boundsOf>, reach: number): boolean {
+  return p.x > minX - reach && p.x < maxX + reach && p.y > minY - reach && p.y < maxY + reach;
+}
+
+/** Which cells a net may use: the ground, less what lies too near a pad that is not its own. */
 function roomFor(
   problem: RoutingProblem,
   placement: Placement,
   grid: Grid,
+  ground: Int8Array,
   owners: ReadonlyMap<string, number>,
   net: number,
 ): Int8Array {
-  const room = new Int8Array(grid.columns * grid.rows);
-  const foreign: Array<{ readonly at: Point; readonly reachMm: number }> = [];
+  const room = ground.slice();
   for (const [part, { pads }] of problem.parts.entries()) {
     for (const [pad, { radiusMm }] of pads.entries()) {
       if (owners.get(`${part}.${pad}`) === net) continue;
-      foreign.push({ at: placement.pad({ part, pad }), reachMm: radiusMm + problem.padGapMm + CELL_MM / 4 });
+      const at = placement.pad({ part, pad });
+      const reachMm = radiusMm + problem.padGapMm + CELL_MM / 4;
+      const reach = Math.ceil(reachMm / CELL_MM) + 1;
+      const column = Math.round((at.x - grid.minX) / CELL_MM);
+      const row = Math.round((at.y - grid.minY) / CELL_MM);
+      for (let r = Math.max(0, row - reach); r <= Math.min(grid.rows - 1, row + reach); r += 1) {
+        for (let c = Math.max(0, column - reach); c <= Math.min(grid.columns - 1, column + reach); c += 1) {
+          const cell = r * grid.columns + c;
+          if (distance(cellPoint(grid, cell), at) < reachMm) room[cell] = BLOCKED;
+        }
+      }
     }
-  }
-  const bodies = problem.parts.map((_, part) => placement.body(part));
-  for (let cell = 0; cell < room.length; cell += 1) {
-    const p = cellPoint(grid, cell);
-    if (insideDistanceMm(problem.outline, p) < problem.edgeMm) room[cell] = BLOCKED;
-    else if (foreign.some(({ at, reachMm }) => distance(p, at) < reachMm)) room[cell] = BLOCKED;
-    else if (bodies.some((body) => insideDistanceMm(body, p) > -problem.bodyGapMm)) room[cell] = 1;
   }
   return room;
 }

@@ -14,7 +14,10 @@ import type { PadChoice, RoutingProblem } from './routing-problem.ts';
 const CROSSING_COST_MM = 500;
 
 /** What a line too near a foreign pad costs, mm: about the way round it. */
-const NEAR_PAD_COST_MM = 40;
+const NEAR_PAD_COST_MM = 10;
+
+/** What lines cost that lie on each other or end on each other, mm: one bows out a little to either side. */
+const LAID_OVER_COST_MM = 15;
 
 /** Share of moves that change twins together. */
 const TWIN_SHARE = 0.7;
@@ -188,7 +191,9 @@ function costOf(problem: RoutingProblem, placed: PlacedProblem, state: State): n
     for (let j = i + 1; j < lines.length; j += 1) {
       const other = lines[j] as StraightLine;
       if (other.net === one.net) continue;
-      if (segmentMeeting(one.a, one.b, other.a, other.b) !== 'apart') cost += CROSSING_COST_MM;
+      const meeting = segmentMeeting(one.a, one.b, other.a, other.b);
+      if (meeting === 'cross') cost += CROSSING_COST_MM;
+      else if (meeting !== 'apart') cost += LAID_OVER_COST_MM;
     }
     for (const [part, { pads }] of problem.parts.entries()) {
       for (const [pad, { radiusMm }] of pads.entries()) {

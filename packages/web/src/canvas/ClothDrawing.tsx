@@ -34,7 +34,7 @@ export function ClothDrawing(props: ClothDrawingProps) {
     <g>
       <Ground plan={plan} face={face} isDark={isDark} isDim={isDim} />
       {Object.values(plan.runs).map((run) => (
-        <g key={run.id}>
+        <g key={run.id} opacity={isDim ? 0.7 : 1}>
           {wrapRun(
             run.id,
             <RunDrawing
@@ -49,7 +49,7 @@ export function ClothDrawing(props: ClothDrawingProps) {
         </g>
       ))}
       {Object.values(plan.parts).map((part) => (
-        <g key={part.id}>
+        <g key={part.id} opacity={isDim && !litParts.includes(part.id) ? 0.6 : 1}>
           {wrapPart(
             part.id,
             <PartDrawing part={part} cloth={cloth} face={face} isChosen={chosenParts.includes(part.id)} isLit={litParts.includes(part.id)} />,

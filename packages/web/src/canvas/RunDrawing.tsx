@@ -28,7 +28,7 @@ export const RunDrawing = memo(function RunDrawing({ sum, side, cloth, face, isD
   const corners = pathOf(sum).map((p) => asSeen(cloth, face, p));
   return (
     <g strokeLinecap="round" fill="none">
-      {isChosen && <path d={linePath(corners)} stroke={isDark ? '#ffe9a8' : '#31457a'} strokeWidth={4.4} opacity={0.45} strokeLinejoin="round" />}
+      {isChosen && <path d={linePath(corners)} stroke={isDark ? '#ffe9a8' : '#31457a'} strokeWidth={4} opacity={isDark ? 0.45 : 0.28} strokeLinejoin="round" />}
       <path d={far} stroke={colour} strokeWidth={0.6} strokeDasharray="1 1.1" strokeLinecap="butt" opacity={isDark ? 0.75 : 0.6} />
       <path d={near} stroke="#fbf6ea" strokeWidth={2.5} />
       <path d={near} stroke={colour} strokeWidth={1.4} />

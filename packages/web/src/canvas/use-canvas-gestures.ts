@@ -44,7 +44,8 @@ export interface Marquee {
 
 export function useCanvasGestures(camera: Camera, abilities: CanvasAbilities, setMarquee: (marquee: Marquee | null) => void) {
   const gesture = useRef<Gesture | null>(null);
-  const pressed = useRef<{ readonly at: Point; moved: boolean } | null>(null);
+  // With the pointer captured, later events name the canvas as their target, so what was pressed is kept.
+  const pressed = useRef<{ readonly at: Point; readonly target: Element; moved: boolean } | null>(null);
 
   const pixels = (event: PointerEvent): Point => {
     const box = event.currentTarget.getBoundingClientRect();
@@ -75,7 +76,7 @@ export function useCanvasGestures(camera: Camera, abilities: CanvasAbilities, se
     const view = useViewStore.getState();
     const target = event.target as Element;
     const data = (name: string): string | undefined => target.closest<SVGElement>(`[data-${name}]`)?.dataset[name];
-    pressed.current = { at: px, moved: false };
+    pressed.current = { at: px, target, moved: false };
     event.currentTarget.setPointerCapture(event.pointerId);
     if (event.button === 1 || (event.button === 0 && event.shiftKey && event.altKey)) {
       gesture.current = { kind: 'pan', last: px };
@@ -127,7 +128,7 @@ export function useCanvasGestures(camera: Camera, abilities: CanvasAbilities, se
     const view = useViewStore.getState();
     const active = gesture.current;
     const moved = pressed.current?.moved === true;
-    const wasPressed = pressed.current !== null;
+    const target = pressed.current?.target ?? null;
     gesture.current = null;
     pressed.current = null;
     setMarquee(null);
@@ -138,27 +139,27 @@ export function useCanvasGestures(camera: Camera, abilities: CanvasAbilities, se
       return;
     }
     // A part dragged from the drawer is let go over the cloth without having been pressed here.
-    if (event.button === 0 && (wasPressed || view.tool.kind === 'place')) click(p, event);
+    if (event.button === 0 && (target !== null || view.tool.kind === 'place')) click(p, target, event.shiftKey);
   }
 
-  function click(p: Point, event: PointerEvent): void {
+  function click(p: Point, target: Element | null, isShifted: boolean): void {
     const view = useViewStore.getState();
     const { tool } = view;
     const plan = currentPlan();
     if (tool.kind === 'place') {
-      placeAt(p, event.shiftKey);
+      placeAt(p, isShifted);
       return;
     }
     if (abilities.drawsThread) {
       const hole = nearestHole(plan, p, CATCH_PX / camera.scale);
       if (hole !== null) chooseHole(hole);
       else if (tool.kind === 'draw') putBend(p);
-      else if ((event.target as Element).closest('[data-run]') === null) view.select({});
+      else if (target?.closest('[data-run]') == null) view.select({});
       return;
     }
-    const partId = (event.target as Element).closest<SVGElement>('[data-part]')?.dataset['part'];
+    const partId = target?.closest<SVGElement>('[data-part]')?.dataset['part'];
     if (partId !== undefined) abilities.onPart?.(partId);
-    else if ((event.target as Element).closest('[data-run]') === null) view.select({});
+    else if (target?.closest('[data-run], [data-turn]') == null) view.select({});
   }
 
   function onPointerCancel(): void {

@@ -21,6 +21,8 @@ export const NOTHING: Selection = { partIds: [], runId: null, bend: null };
 interface ViewState {
   readonly face: Face;
   readonly theme: 'light' | 'dark';
+  /** Whether the room is dimmed for the moment, whatever the theme. */
+  readonly isNight: boolean;
   readonly camera: Camera | null;
   readonly tool: Tool;
   readonly selection: Selection;
@@ -32,6 +34,7 @@ interface ViewState {
   readonly chargeLeft: number;
   setFace(face: Face): void;
   setTheme(theme: 'light' | 'dark'): void;
+  setNight(isNight: boolean): void;
   setCamera(camera: Camera | null): void;
   setTool(tool: Tool): void;
   select(selection: Partial<Selection>): void;
@@ -45,6 +48,7 @@ interface ViewState {
 export const useViewStore = create<ViewState>()((set) => ({
   face: 'right',
   theme: 'light',
+  isNight: false,
   camera: null,
   tool: { kind: 'hand' },
   selection: NOTHING,
@@ -53,6 +57,7 @@ export const useViewStore = create<ViewState>()((set) => ({
   chargeLeft: 1,
   setFace: (face) => set({ face }),
   setTheme: (theme) => set({ theme }),
+  setNight: (isNight) => set({ isNight }),
   setCamera: (camera) => set({ camera }),
   setTool: (tool) => set({ tool }),
   select: (selection) => set({ selection: { ...NOTHING, ...selection } }),

@@ -32,7 +32,9 @@ function check({ plan, nets, sides }: CheckContext): readonly Finding[] {
         found: { value: wrong, unit: 'sides' },
         wanted: { value: 0, unit: 'sides' },
         partIds: [part.id],
-        runIds: [...netAt(nets, part, model.plus).runIds, ...netAt(nets, part, model.minus).runIds],
+        runIds: Object.values(plan.runs).flatMap((run) =>
+          run.from.partId === part.id || run.to.partId === part.id ? [run.id] : [],
+        ),
       },
     ];
   });
