@@ -1,0 +1,81 @@
+import { describe, expect, test } from 'vitest';
+import { expectOk } from '../errors/problem.ts';
+import { cellAt, type CellKind } from '../parts/cells.ts';
+import { LIGHT_COLOURS } from '../parts/light-colours.ts';
+import reference from '../testing/reference/coin-discharge.json' with { type: 'json' };
+import type { CircuitElement } from './circuit.ts';
+import { discharge, type Load } from './discharge.ts';
+import { solveDc } from './solve-dc.ts';
+
+interface LightsLoad {
+  readonly n: number;
+  readonly colour: string;
+  readonly rser: number;
+  readonly rc: number;
+  readonly rcommon: number;
+}
+
+/** n lights side by side behind common threads, as the reference describes them. */
+function lightsLoad({ n, colour, rser, rc, rcommon }: LightsLoad, volt: number, ohm: number): Load {
+  const law = LIGHT_COLOURS.find((candidate) => candidate.id === colour) as (typeof LIGHT_COLOURS)[number];
+  const circuit: CircuitElement[] = [
+    { kind: 'V', name: 'V', plus: 'e', minus: '0', volt },
+    { kind: 'R', name: 'Ri', a: 'e', b: 't', ohm },
+    { kind: 'R', name: 'Rc', a: 't', b: 'bus', ohm: rcommon },
+  ];
+  for (let i = 0; i < n; i += 1) {
+    circuit.push({ kind: 'R', name: `R${i}`, a: 'bus', b: `d${i}`, ohm: rser + 2 * rc });
+    circuit.push({ kind: 'D', name: `D${i}`, anode: `d${i}`, cathode: '0', law });
+  }
+  const { amps, volts } = expectOk(solveDc(circuit));
+  const amp = -(amps.get('V') as number);
+  return { amp, volt: volts.get('t') as number, watched: amp };
+}
+
+describe('hours of a coin cell against quadrature, Runge-Kutta and a circuit simulator', () => {
+  test.each(reference.cases.map((entry) => [entry.id, entry] as const))('%s', (_id, entry) => {
+    const cell: CellKind = {
+      id: entry.id,
+      title: entry.title,
+      nominalV: 3,
+      cutoffV: entry.cell.cutoff_V,
+      table: entry.cell.table as unknown as CellKind['table'],
+      capacity: [],
+    };
+    const loadAt = (chargeLeft: number): Load => {
+      const { volt, ohm } = cellAt(cell, chargeLeft);
+      if (entry.kind === 'const') {
+        const amp = (entry.load as { readonly I: number }).I;
+        return { amp, volt: volt - amp * ohm, watched: amp };
+      }
+      return lightsLoad(entry.load as LightsLoad, volt, ohm);
+    };
+    const marks = Object.keys(entry.crossings).map((id) => {
+      const limit = Number(/<([\d.]+)/.exec(id)?.[1]) * (id.startsWith('I') ? 0.001 : 1);
+      return { id, isPast: (load: Load) => (id.startsWith('I') ? load.amp : load.volt) < limit };
+    });
+    const { hours } = discharge({
+      loadAt,
+      capacityAh: () => entry.cell.capacity_Ah,
+      knots: cell.table.map(([charge]) => charge),
+      marks,
+      stopAt: [],
+    });
+    let compared = 0;
+    for (const [id, wanted] of Object.entries(entry.crossings as unknown as Record<string, number | null>)) {
+      if (wanted === null) continue;
+      const found = hours.get(id);
+      if (wanted === 0) expect(found, id).toBe(0);
+      else expect(Math.abs((found as number) / wanted - 1), id).toBeLessThan(0.001);
+      compared += 1;
+    }
+    expect(compared).toBeGreaterThan(0);
+  });
+});
+
+test('a steady load empties a cell in capacity ÷ current', () => {
+  const steady: Load = { amp: 0.01, volt: 3, watched: 1 };
+  const result = discharge({ loadAt: () => steady, capacityAh: () => 0.08, knots: [1, 0.5, 0], marks: [], stopAt: [] });
+  expect(result.endHours).toBeCloseTo(8, 12);
+  expect(result.stoppedBy).toBeNull();
+});

@@ -1,0 +1,70 @@
+/** Random edits that a maker could make, for property tests: the same seed gives the same edits. */
+import type { Result } from '../errors/problem.ts';
+import { applyEdit, type Edit } from '../plan/edit.ts';
+import { deleteParts, duplicateParts, flickSwitch, moveParts, placePart, recolourLight, renamePart, turnPart, turnPartOver } from '../plan/edits/part-edits.ts';
+import { changeClothKind, changeHabits, chooseWorkedFace, renamePlan, resizeCloth } from '../plan/edits/plan-edits.ts';
+import { tickStep, writeReading } from '../plan/edits/progress-edits.ts';
+import { addBend, changeStitching, changeThread, deleteRuns, drawRun, moveBend, removeBend } from '../plan/edits/run-edits.ts';
+import { kindOf } from '../plan/placed.ts';
+import type { HoleRef, Plan } from '../plan/schema.ts';
+import { PART_KINDS } from '../parts/part-kinds.ts';
+import { type Random, randomIndex, seededRandom } from '../random/random.ts';
+
+/** One edit that may or may not be allowed in this plan. */
+export function randomEdit(plan: Plan, random: Random): Result<Edit> {
+  const { widthMm, heightMm } = plan.cloth.shape;
+  const pick = <T>(list: readonly T[]): T => list[randomIndex(random, list.length)] as T;
+  const point = () => ({ x: random() * widthMm, y: random() * heightMm });
+  const partId = pick(['p0', ...Object.keys(plan.parts)]);
+  const runId = pick(['r0', ...Object.keys(plan.runs)]);
+  const bends = plan.runs[runId]?.bends.length ?? 0;
+  const hole = (): HoleRef => {
+    const part = plan.parts[pick(['p0', ...Object.keys(plan.parts)])];
+    return part === undefined ? { partId: 'p0', holeId: 'plus' } : { partId: part.id, holeId: pick(kindOf(part).holes).id };
+  };
+  return pick<() => Result<Edit>>([
+    () => placePart(plan, { kindId: pick(PART_KINDS).id, at: point(), turnDeg: random() * 360 }),
+    () => placePart(plan, { kindId: pick(PART_KINDS).id, at: point() }),
+    () => moveParts(plan, [partId], { x: random() * 40 - 20, y: random() * 40 - 20 }),
+    () => turnPart(plan, partId, random() * 720 - 360),
+    () => turnPartOver(plan, partId, pick(['right', 'wrong'])),
+    () => renamePart(plan, partId, pick(['owl', 'gate', '', '<b>x</b>'])),
+    () => recolourLight(plan, partId, pick(['red', 'blue', 'ultraviolet'])),
+    () => flickSwitch(plan, partId, random() < 0.5),
+    () => duplicateParts(plan, [partId], { x: 15, y: 15 }),
+    () => deleteParts(plan, [partId]),
+    () => drawRun(plan, { from: hole(), to: hole(), bends: random() < 0.5 ? [] : [point(), point()] }),
+    () => drawRun(plan, { from: hole(), to: hole(), bends: [] }),
+    () => addBend(plan, runId, randomIndex(random, bends + 1), point()),
+    () => moveBend(plan, runId, randomIndex(random, bends + 1), point()),
+    () => removeBend(plan, runId, randomIndex(random, bends + 1)),
+    () => changeThread(plan, runId, pick(['steel-2-ply', 'plated-nylon', 'gold'])),
+    () => changeStitching(plan, runId, { stitchMm: random() * 12 }),
+    () => deleteRuns(plan, [runId]),
+    () => resizeCloth(plan, widthMm + random() * 40 - 20, heightMm),
+    () => changeClothKind(plan, pick(['felt', 'knit', 'sailcloth'])),
+    () => chooseWorkedFace(plan, pick(['right', 'wrong'])),
+    () => changeHabits(plan, { loops: randomIndex(random, 25) }),
+    () => renamePlan(plan, pick(['Moth lamp', ' ', 'Fern'])),
+    () => tickStep(plan, `sew:${runId}`, random() < 0.7),
+    () => writeReading(plan, `ohms:${runId}`, random() * 20 - 2),
+  ])();
+}
+
+/** A plan after `count` random edits that were allowed, and those edits in order. */
+export function randomPlan(start: Plan, seed: number, count: number): { readonly plan: Plan; readonly edits: readonly Edit[]; readonly refused: number } {
+  const random = seededRandom(seed);
+  const edits: Edit[] = [];
+  let plan = start;
+  let refused = 0;
+  while (edits.length < count) {
+    const result = randomEdit(plan, random);
+    if (!result.ok) {
+      refused += 1;
+      continue;
+    }
+    edits.push(result.value);
+    plan = applyEdit(plan, result.value);
+  }
+  return { plan, edits, refused };
+}

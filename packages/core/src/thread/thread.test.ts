@@ -1,0 +1,104 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import type { Point } from '../geometry/point.ts';
+import { distance } from '../geometry/point.ts';
+import { ohmPerMetreOf, THREAD_KINDS } from './thread-kinds.ts';
+import { contactOhm, loopLengthMm, loopsThatFit, sumLine } from './thread-sums.ts';
+import { runningStitch } from './stitches/running.ts';
+
+const setting = { stitchMm: 5, gapMm: 5, workedFace: 'right' as const };
+const line = (mm: number): readonly Point[] => [
+  { x: 0, y: 0 },
+  { x: mm, y: 0 },
+];
+
+describe('running stitch', () => {
+  test('a line of whole stitches is laid out exactly', () => {
+    const spans = runningStitch.layOut(line(35), setting);
+    expect(spans.map((span) => [span.a.x, span.b.x, span.face])).toEqual([
+      [0, 5, 'right'],
+      [5, 10, 'wrong'],
+      [10, 15, 'right'],
+      [15, 20, 'wrong'],
+      [20, 25, 'right'],
+      [25, 30, 'wrong'],
+      [30, 35, 'right'],
+    ]);
+  });
+
+  test('any path is covered without gaps, ends and bends are needle holes, faces alternate', () => {
+    const point = fc.record({ x: fc.double({ min: 0, max: 300, noNaN: true }), y: fc.double({ min: 0, max: 300, noNaN: true }) });
+    fc.assert(
+      fc.property(fc.array(point, { minLength: 2, maxLength: 6 }), (path) => {
+        const spans = runningStitch.layOut(path, setting);
+        for (const [i, span] of spans.entries()) {
+          const next = spans[i + 1];
+          if (next === undefined) continue;
+          expect(next.a).toEqual(span.b);
+          expect(next.face).not.toBe(span.face);
+        }
+        const holes = [spans[0]?.a, ...spans.map((span) => span.b)];
+        for (const corner of path) if (spans.length > 0) expect(holes).toContainEqual(corner);
+        const length = path.slice(1).reduce((sum, p, i) => sum + distance(p, path[i] as Point), 0);
+        const laid = spans.reduce((sum, span) => sum + distance(span.a, span.b), 0);
+        expect(laid).toBeCloseTo(length, 6);
+      }),
+      { seed: 12, numRuns: 300 },
+    );
+  });
+
+  test('on a long straight line the thread used agrees with the closed formula 1 + 2t/(s + g)', () => {
+    for (const [stitchMm, gapMm, thickness] of [
+      [5, 5, 2],
+      [4, 2, 0.7],
+      [6, 3, 0.3],
+    ] as const) {
+      const own = { stitchMm, gapMm, workedFace: 'right' as const };
+      const { threadMm } = sumLine(runningStitch, line(3000), own, thickness);
+      expect(threadMm / 3000).toBeCloseTo(runningStitch.threadPerPath(own, thickness), 3);
+    }
+  });
+
+  test('no stitch is longer than 10 mm for stitches of about 5 (common practice, no source)', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.5, max: 400, noNaN: true }), (mm) => {
+        for (const span of runningStitch.layOut(line(mm), setting)) expect(distance(span.a, span.b)).toBeLessThan(10);
+      }),
+      { seed: 13 },
+    );
+  });
+
+  test('a line of no length has no stitches', () => {
+    expect(runningStitch.layOut(line(0), setting)).toEqual([]);
+  });
+});
+
+describe('sums of the trade', () => {
+  test('resistance from first principles: 316L steel of 50 tex has 118.4 Ω/m (7.4e-7 Ω·m, 8000 kg/m³; from memory)', () => {
+    expect(ohmPerMetreOf(7.4e-7, 8000, 50)).toBeCloseTo(118.4, 6);
+    // Steel 3-ply of about 30 Ω/m would then be some 200 tex, 2-ply of 50 Ω/m some 120: heavier thread, fewer ohms.
+    const tex = (perMetre: number): number => 5920 / perMetre;
+    const ohmPerM = (id: string): number => THREAD_KINDS.find((kind) => kind.id === id)?.ohmPerM ?? Number.NaN;
+    expect(tex(ohmPerM('steel-3-ply'))).toBeGreaterThan(tex(ohmPerM('steel-2-ply')));
+  });
+
+  test('a run of two holes and three stitches needs more than 75 mm and no more than 230 (common practice, no source)', () => {
+    const thickness = 1;
+    const { threadMm } = sumLine(runningStitch, line(25), setting, thickness);
+    const net = threadMm + 2 * 5 * loopLengthMm(thickness);
+    const cut = net + 2 * 20 + 60;
+    expect(net).toBeGreaterThan(75);
+    expect(cut).toBeGreaterThan(180);
+    expect(cut).toBeLessThan(230);
+  });
+
+  test('contact gets better with loops; at least one is asked for', () => {
+    expect(contactOhm(5)).toBeCloseTo(0.3, 12);
+    expect(contactOhm(3)).toBeGreaterThan(contactOhm(6));
+    expect(() => contactOhm(0)).toThrow(RangeError);
+  });
+
+  test('the usual 5 or 6 loops fit a 2 mm hole with every thread of the drawer (common practice, no source)', () => {
+    for (const thread of THREAD_KINDS) expect(loopsThatFit(2, thread.diameterMm)).toBeGreaterThanOrEqual(6);
+  });
+});
