@@ -34,12 +34,15 @@ interface Wanted {
   readonly to: PadChoice;
 }
 
-/** Routes all traces of a topology. Yields after every round; returns the traces and how many stay in conflict. */
+/**
+ * Routes all traces of a topology. Yields after every round. Traces for which there is no way at all are
+ * counted as `unreached` and drawn straight.
+ */
 export function* findGridPaths(
   problem: RoutingProblem,
   placement: Placement,
   chains: ReadonlyArray<readonly PadChoice[]>,
-): Generator<void, { readonly traces: readonly RoutedTrace[]; readonly conflicts: number }> {
+): Generator<void, { readonly traces: readonly RoutedTrace[]; readonly unreached: number }> {
   const wanted: Wanted[] = chains.flatMap((chain, net) =>
     chain.slice(1).map((to, i) => ({ net, from: chain[i] as PadChoice, to })),
   );
@@ -88,7 +91,7 @@ export function* findGridPaths(
     yield;
     if (conflicts === 0 || round === MOST_ROUNDS) {
       const traces = wanted.map((trace, i): RoutedTrace => ({ ...trace, points: toPoints(grid, placement, trace, paths[i] ?? []) }));
-      return { traces, conflicts };
+      return { traces, unreached: paths.filter((path) => path === null).length };
     }
   }
   throw new RangeError('findGridPaths: the last round must return');

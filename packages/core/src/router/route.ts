@@ -7,7 +7,7 @@ import { polylineLengthMm } from '../geometry/polyline.ts';
 import { seededRandom } from '../random/random.ts';
 import { findGridPaths } from './grid-paths.ts';
 import { searchOrder, type Topology } from './order-search.ts';
-import { placeProblem } from './placed-problem.ts';
+import { type PlacedProblem, placeProblem } from './placed-problem.ts';
 import type { RoutingProblem, RoutingSolution } from './routing-problem.ts';
 import { countConflicts, tightenTraces } from './tighten.ts';
 
@@ -26,43 +26,55 @@ export interface RouteProgress {
 /** Once a clean solution is known, topologies whose straight lines alone are this much longer are not tried. */
 const HOPELESS = 1.02;
 
+/** How often a fresh set of topologies is searched for while no clean solution is known. */
+const MOST_SETS = 3;
+
+/** Share of the work that goes into topologies, for the progress. */
+const ORDER_SHARE = 0.4;
+
 /** Runs the router. The best solution is returned; its `conflicts` say whether it is clean. */
 export function* route(problem: RoutingProblem, options: RouteOptions): Generator<RouteProgress, RoutingSolution> {
   const { seed, tries = 6 } = options;
   const placed = placeProblem(problem);
   const random = seededRandom(seed);
-  const moves = 1500 + 500 * problem.parts.length;
-  const topologies: Topology[] = [];
-  for (let i = 0; i < tries; i += 1) {
-    topologies.push(searchOrder(problem, placed, random, moves));
-    yield { share: (0.4 * (i + 1)) / tries, best: null };
-  }
-  topologies.sort((a, b) => a.costMm - b.costMm);
-  let best: RoutingSolution | null = null;
   const tried = new Set<string>();
-  for (const [i, topology] of topologies.entries()) {
-    const key = JSON.stringify([topology.turns, topology.chains]);
-    if (tried.has(key)) continue;
-    tried.add(key);
-    if (best !== null && best.conflicts === 0 && topology.costMm > best.lengthMm * HOPELESS) break;
-    const placement = placed.at(topology.turns);
-    const search = findGridPaths(problem, placement, topology.chains);
-    let step = search.next();
-    while (step.done !== true) {
-      yield { share: 0.4 + (0.6 * i) / topologies.length, best };
-      step = search.next();
+  let best: RoutingSolution | null = null;
+  for (let set = 0; set < MOST_SETS && (best === null || best.conflicts > 0); set += 1) {
+    const topologies: Topology[] = [];
+    for (let i = 0; i < tries; i += 1) {
+      topologies.push(searchOrder(problem, placed, random, 1500 + 500 * problem.parts.length));
+      yield { share: (ORDER_SHARE * (i + 1)) / tries, best };
     }
-    const traces = tightenTraces(problem, placement, step.value.traces);
-    const solution: RoutingSolution = {
-      turnDeg: problem.parts.map((part, p) => part.turns[topology.turns[p] as number] as number),
-      traces,
-      lengthMm: traces.reduce((sum, trace) => sum + polylineLengthMm(trace.points), 0),
-      conflicts: countConflicts(problem, placement, traces),
-    };
-    if (best === null || isBetter(solution, best)) best = solution;
+    topologies.sort((a, b) => a.costMm - b.costMm);
+    for (const [i, topology] of topologies.entries()) {
+      const key = JSON.stringify([topology.turns, topology.chains]);
+      if (tried.has(key)) continue;
+      tried.add(key);
+      if (best !== null && best.conflicts === 0 && topology.costMm > best.lengthMm * HOPELESS) break;
+      const realising = realise(problem, placed, topology);
+      let step = realising.next();
+      while (step.done !== true) {
+        yield { share: ORDER_SHARE + ((1 - ORDER_SHARE) * i) / topologies.length, best };
+        step = realising.next();
+      }
+      if (best === null || isBetter(step.value, best)) best = step.value;
+    }
   }
   if (best === null) throw new RangeError('route: it needs at least one try');
   return best;
+}
+
+/** Real, tight lines for one topology. */
+function* realise(problem: RoutingProblem, placed: PlacedProblem, topology: Topology): Generator<void, RoutingSolution> {
+  const placement = placed.at(topology.turns);
+  const found = yield* findGridPaths(problem, placement, topology.chains);
+  const traces = tightenTraces(problem, placement, found.traces);
+  return {
+    turnDeg: problem.parts.map((part, p) => part.turns[topology.turns[p] as number] as number),
+    traces,
+    lengthMm: traces.reduce((sum, trace) => sum + polylineLengthMm(trace.points), 0),
+    conflicts: found.unreached + countConflicts(problem, placement, traces),
+  };
 }
 
 function isBetter(a: RoutingSolution, b: RoutingSolution): boolean {

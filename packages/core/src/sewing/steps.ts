@@ -63,10 +63,10 @@ function holdingDown(plan: Plan): readonly SewingStep[] {
   return Object.values(plan.parts).flatMap((part) => {
     const free = kindOf(part).holes.filter((hole) => !used.has(holeKey({ partId: part.id, holeId: hole.id })));
     if (free.length === 0) return [];
-    const names = free.map((hole) => (hole.plated ? `the free ${signMark(hole.sign)} hole` : 'a holding hole'));
-    const list = [...new Set(names)].map((name) => {
-      const count = names.filter((other) => other === name).length;
-      return count === 1 ? name : `${count} ${name.replace(/^(the free|a) /, '').replace('hole', 'holes')}`;
+    const kinds = free.map((hole) => (hole.plated ? `free ${signMark(hole.sign)} hole`.replace('  ', ' ') : 'holding hole'));
+    const list = [...new Set(kinds)].map((kind) => {
+      const count = kinds.filter((other) => other === kind).length;
+      return count === 1 ? `the ${kind}` : `${count} ${kind}s`;
     });
     const text = `Sew ${part.name} down with ordinary thread through ${list.join(' and ')}, where no conductive thread goes.`;
     return [step(`hold:${part.id}`, 'Hold down', text, [part.id])];

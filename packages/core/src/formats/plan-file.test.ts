@@ -1,0 +1,114 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, test } from 'vitest';
+import { checkPlan } from '../checks/check-plan.ts';
+import { describeProblem, expectOk } from '../errors/problem.ts';
+import { PLAN_VERSION, type Plan } from '../plan/schema.ts';
+import { smallLantern } from '../testing/plan-builder.ts';
+import { randomPlan } from '../testing/random-edits.ts';
+import { migrate } from './migrations.ts';
+import { parsePlan, planFromValue, serializePlan } from './plan-file.ts';
+import { planJsonSchema } from './plan-schema-json.ts';
+
+const { plan } = smallLantern();
+
+/** The plan's file with something changed in it. */
+function changed(change: (raw: Record<string, unknown> & { parts: Record<string, Record<string, unknown>>; runs: Record<string, Record<string, unknown>>; cloth: Record<string, unknown> }) => void): string {
+  const raw = JSON.parse(serializePlan(plan)) as Parameters<typeof change>[0];
+  change(raw);
+  return JSON.stringify(raw);
+}
+
+describe('round trips', () => {
+  test('any plan that edits can make is read back as it was', () => {
+    for (const seed of [2, 4, 6, 10]) {
+      const random = randomPlan(plan, seed, 80).plan;
+      expect(expectOk(parsePlan(serializePlan(random)))).toEqual(random);
+    }
+  });
+
+  test('the same plan is the same text, whatever the order its records came in', () => {
+    const shuffled: Plan = { ...plan, parts: Object.fromEntries(Object.entries(plan.parts).reverse()) };
+    expect(serializePlan(shuffled)).toBe(serializePlan(plan));
+    expect(serializePlan(plan).startsWith('{\n  "format": "sashiko-plan",\n  "version": 1,')).toBe(true);
+  });
+});
+
+describe('refusals name the spot and what to do', () => {
+  test.each([
+    ['nothing', '', 'file-not-json', ''],
+    ['a truncated file', serializePlan(plan).slice(0, 700), 'file-not-json', ''],
+    ['a foreign file', '{"hello": "world"}', 'file-foreign', ''],
+    ['a list', '[1, 2, 3]', 'file-foreign', ''],
+    ['a newer version', changed((raw) => Object.assign(raw, { version: PLAN_VERSION + 1 })), 'file-newer', 'version'],
+    ['no version', changed((raw) => Object.assign(raw, { version: 'one' })), 'file-bad-version', 'version'],
+    ['a zero size', changed((raw) => Object.assign(raw.cloth, { shape: { kind: 'rectangle', widthMm: 0, heightMm: 10 } })), 'file-wrong-shape', 'cloth.shape.widthMm'],
+    ['a negative size', changed((raw) => Object.assign(raw.cloth, { shape: { kind: 'rectangle', widthMm: 10, heightMm: -3 } })), 'file-wrong-shape', 'cloth.shape.heightMm'],
+    ['a coordinate beyond the world', changed((raw) => Object.assign(raw.parts['p3'] as object, { at: { x: 1e9, y: 0 } })), 'file-wrong-shape', 'parts.p3.at.x'],
+    ['a part outside the cloth', changed((raw) => Object.assign(raw.parts['p3'] as object, { at: { x: 190, y: 500 } })), 'outside-cloth', 'parts.p3.at'],
+    ['a run to nowhere', changed((raw) => Object.assign(raw.runs['r5'] as object, { to: { partId: 'p77', holeId: 'plus' } })), 'run-to-nowhere', 'runs.r5.to'],
+    ['a run to an inherited name', changed((raw) => Object.assign(raw.runs['r5'] as object, { to: { partId: 'constructor', holeId: 'plus' } })), 'run-to-nowhere', 'runs.r5.to'],
+    ['an unknown part', changed((raw) => Object.assign(raw.parts['p3'] as object, { kindId: 'lava-lamp' })), 'unknown-kind', 'parts.p3.kindId'],
+    ['a record misfiled', changed((raw) => Object.assign(raw.parts['p3'] as object, { id: 'p4' })), 'id-mismatch', 'parts.p3'],
+    ['a field nobody knows', changed((raw) => Object.assign(raw, { glitter: true })), 'file-wrong-shape', 'glitter'],
+    ['no cloth at all', changed((raw) => Reflect.deleteProperty(raw, 'cloth')), 'file-wrong-shape', 'cloth'],
+    ['a name of spaces', changed((raw) => Object.assign(raw, { name: '   ' })), 'file-wrong-shape', 'name'],
+  ] as const)('%s', (_what, text, code, path) => {
+    const result = parsePlan(text);
+    expect(result).toMatchObject({ ok: false, problem: { code, path } });
+    if (!result.ok) expect(describeProblem(result.problem)).not.toContain('\n');
+  });
+
+  test('fifty megabytes of nonsense are refused at once', () => {
+    expect(parsePlan('x'.repeat(50_000_000))).toMatchObject({ ok: false, problem: { code: 'file-too-large' } });
+  });
+
+  test('markup in names is kept as the text it is', () => {
+    const name = '<img src=x onerror="alert(1)">';
+    expect(expectOk(parsePlan(changed((raw) => Object.assign(raw, { name })))).name).toBe(name);
+  });
+});
+
+describe('migrations', () => {
+  const steps = [
+    { from: 1, apply: (raw: Readonly<Record<string, unknown>>) => ({ ...raw, title: raw['name'] }) },
+    { from: 2, apply: (raw: Readonly<Record<string, unknown>>) => ({ ...raw, colour: 'red' }) },
+  ];
+
+  test('steps are taken in order up to the target', () => {
+    expect(migrate({ name: 'a', version: 1 }, 1, 3, steps)).toEqual({ name: 'a', title: 'a', colour: 'red', version: 3 });
+    expect(migrate({ name: 'a', version: 2 }, 2, 3, steps)).toEqual({ name: 'a', colour: 'red', version: 3 });
+    expect(migrate({ version: 3 }, 3, 3, steps)).toEqual({ version: 3 });
+  });
+
+  test('a missing step is the programmer’s fault and thrown', () => {
+    expect(() => migrate({}, 1, 4, steps)).toThrow(/no step from version 3/);
+  });
+});
+
+describe('the JSON Schema', () => {
+  test('is the one in docs/, made from the Valibot schema', () => {
+    const written = JSON.parse(readFileSync(new URL('../../../../docs/plan-file.schema.json', import.meta.url), 'utf8')) as unknown;
+    expect(written).toEqual(JSON.parse(JSON.stringify(planJsonSchema())));
+  });
+});
+
+describe('the demo plans', () => {
+  const read = (name: string): Plan => expectOk(planFromValue(JSON.parse(readFileSync(new URL(`../../../../demo/${name}.sashiko.json`, import.meta.url), 'utf8'))));
+
+  test('the lighthouse cushion is clear', () => {
+    expect(checkPlan(read('lighthouse-cushion'))).toEqual([]);
+  });
+
+  test('the tide-pool sampler has exactly the mistakes that were left in', () => {
+    expect(checkPlan(read('tide-pool-sampler')).map((finding) => `${finding.severity} ${finding.ruleId}`)).toEqual([
+      'stop crossing',
+      'stop gap',
+      'stop reversed',
+      'stop series',
+      'stop open',
+      'mend gap',
+      'mend switch-none',
+      'mend edge',
+    ]);
+  });
+});

@@ -1,0 +1,54 @@
+import { describe, expect, test } from 'vitest';
+import type { CircuitElement } from '../circuit/circuit.ts';
+import { planCircuit } from '../circuit/plan-circuit.ts';
+import { solveDc } from '../circuit/solve-dc.ts';
+import { willItLight } from '../circuit/will-it-light.ts';
+import { expectOk } from '../errors/problem.ts';
+import { smallLantern } from '../testing/plan-builder.ts';
+import { planNetlist } from './spice.ts';
+
+/** Reads the SPICE subset that we write: R, V, D and .model lines. */
+function readNetlist(text: string): readonly CircuitElement[] {
+  const lines = text.split('\n');
+  const models = new Map(
+    lines.flatMap((line) => {
+      const match = /^\.model (\w+) D\(IS=(\S+) N=(\S+) RS=(\S+)\)$/.exec(line);
+      return match === null ? [] : [[match[1] as string, { saturationA: Number(match[2]), ideality: Number(match[3]), seriesOhm: Number(match[4]) }] as const];
+    }),
+  );
+  return lines.flatMap((line): CircuitElement[] => {
+    const [name = '', a = '', b = '', value = '', volt] = line.split(' ');
+    if (/^R\w/.test(name)) return [{ kind: 'R', name, a, b, ohm: Number(value) }];
+    if (/^V\w/.test(name)) return [{ kind: 'V', name, plus: a, minus: b, volt: Number(volt) }];
+    const law = models.get(value);
+    if (/^D\w/.test(name) && law !== undefined) return [{ kind: 'D', name, anode: a, cathode: b, law }];
+    return [];
+  });
+}
+
+describe('the netlist', () => {
+  const { plan } = smallLantern();
+  const text = planNetlist(plan);
+
+  test('holds the very circuit that was computed', () => {
+    const elements = readNetlist(text);
+    expect(elements).toHaveLength(planCircuit(plan).elements.length);
+    const { amps } = expectOk(solveDc(elements));
+    for (const light of expectOk(willItLight(plan)).lights) expect(amps.get(`D_${light.partId}`)).toBeCloseTo(light.amp, 12);
+  });
+
+  test('gives what a general-purpose simulator prints for it', () => {
+    // Printed by ngspice 39 for this text: @d_p3[id] and @d_p4[id].
+    const printed = { p3: 2.590287051361e-3, p4: 2.583281149642e-3 };
+    for (const light of expectOk(willItLight(plan)).lights) {
+      const wanted = printed[light.partId as keyof typeof printed];
+      expect(Math.abs(light.amp / wanted - 1)).toBeLessThan(1e-6);
+    }
+  });
+
+  test('names are words that any simulator takes, and titles cannot break out of their line', () => {
+    for (const line of planNetlist({ ...plan, name: 'a\n.end\nV1 x 0 DC 9' }).split('\n').slice(0, 1)) expect(line).toBe('* a .end V1 x 0 DC 9');
+    for (const element of readNetlist(text)) expect(element.name).toMatch(/^[A-Za-z][A-Za-z0-9_]*$/);
+    expect(text.trimEnd().endsWith('.end')).toBe(true);
+  });
+});
