@@ -1,0 +1,97 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { describe, expect, test } from 'vitest';
+import { runCommand } from './commands.ts';
+
+const root = fileURLToPath(new URL('../../../', import.meta.url));
+const good = join(root, 'demo/lighthouse-cushion.sashiko.json');
+const bad = join(root, 'demo/tide-pool-sampler.sashiko.json');
+const folder = mkdtempSync(join(tmpdir(), 'sashiko-cli-'));
+
+function file(name: string, text: string): string {
+  const path = join(folder, name);
+  writeFileSync(path, text);
+  return path;
+}
+
+describe('exit status and output', () => {
+  test('validate', async () => {
+    expect(await runCommand('validate', good, false)).toEqual({ status: 0, output: 'Lighthouse cushion: a sound plan of version 1.\n', error: '' });
+  });
+
+  test('check: 0 when clear, 1 when something is to be put right; JSON as documented', async () => {
+    expect(await runCommand('check', good, true)).toMatchObject({ status: 0 });
+    const result = await runCommand('check', bad, true);
+    expect(result.status).toBe(1);
+    const { findings } = JSON.parse(result.output) as { findings: { severity: string; ruleId: string; at: { x: number }; found: { value: number; unit: string } }[] };
+    expect(findings).toHaveLength(8);
+    for (const finding of findings) {
+      expect(Object.keys(finding).sort()).toEqual(['at', 'found', 'key', 'message', 'partIds', 'ruleId', 'runIds', 'severity', 'step', 'wanted']);
+    }
+    const words = await runCommand('check', bad, false);
+    expect(words.output.split('\n').filter((line) => line !== '')).toHaveLength(8);
+  });
+
+  test('simulate: currents in A add up to what the source gives', async () => {
+    const { output } = await runCommand('simulate', good, true);
+    const answer = JSON.parse(output) as {
+      lights: { currentA: number; relativeBrightness: number }[];
+      sources: { currentA: number }[];
+      nodeVoltagesV: Record<string, number>;
+      hours: { atMost: number; toHalfBrightness: number };
+    };
+    expect(answer.lights).toHaveLength(4);
+    const sum = answer.lights.reduce((total, light) => total + light.currentA, 0);
+    expect(answer.sources[0]?.currentA).toBeCloseTo(sum, 9);
+    expect(Math.max(...answer.lights.map((light) => light.relativeBrightness))).toBe(1);
+    expect(answer.nodeVoltagesV['p5.plus']).toBeGreaterThan(3);
+    expect(answer.hours.toHalfBrightness).toBeLessThan(answer.hours.atMost);
+  });
+
+  test('netlist', async () => {
+    const { output, status } = await runCommand('netlist', good, false);
+    expect(status).toBe(0);
+    expect(output).toMatch(/^\* Lighthouse cushion\n\.options /);
+  });
+
+  test.each([
+    ['a file that is not there', join(folder, 'missing.json'), /cannot be read/],
+    ['nonsense', file('nonsense.json', 'light me up'), /not readable JSON/],
+    ['a truncated file', file('short.json', '{"format": "sashiko-plan", "vers'), /not readable JSON/],
+    ['a foreign file', file('foreign.json', '{"a": 1}'), /not a Sashiko plan/],
+    ['a newer file', file('newer.json', '{"format": "sashiko-plan", "version": 99}'), /newer Sashiko/],
+    ['a folder', folder, /cannot be read/],
+    ['fifty megabytes', file('large.json', 'x'.repeat(90_000_000)), /larger than a plan/],
+  ] as const)('%s: status 2 and one line', async (_what, path, words) => {
+    for (const command of ['validate', 'check', 'simulate', 'netlist']) {
+      const result = await runCommand(command, path, true);
+      expect(result).toMatchObject({ status: 2, output: '' });
+      expect(result.error).toMatch(words);
+      expect(result.error.trimEnd()).not.toContain('\n');
+    }
+  });
+});
+
+describe('as a maker calls it', () => {
+  const call = (...args: string[]) => {
+    try {
+      const output = execFileSync(process.execPath, [join(root, 'node_modules/tsx/dist/cli.mjs'), join(root, 'packages/cli/src/main.ts'), ...args], { encoding: 'utf8', stdio: 'pipe' });
+      return { status: 0, output, error: '' };
+    } catch (error) {
+      const { status, stdout, stderr } = error as { status: number; stdout: string; stderr: string };
+      return { status, output: stdout, error: stderr };
+    }
+  };
+
+  test('commands, statuses and a missing word', () => {
+    expect(call('check', bad, '--json').status).toBe(1);
+    expect(call('validate', good)).toMatchObject({ status: 0, error: '' });
+    expect(call('validate', 'nowhere.json')).toMatchObject({ status: 2, output: '' });
+    expect(call()).toMatchObject({ status: 2 });
+    expect(call('polish', good)).toMatchObject({ status: 2 });
+    expect(call('check').error.trimEnd().split('\n')).toHaveLength(1);
+  });
+});

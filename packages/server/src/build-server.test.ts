@@ -1,0 +1,75 @@
+import { execFile } from 'node:child_process';
+import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { describe, expect, test } from 'vitest';
+import { buildServer } from './build-server.ts';
+import { portFrom } from './port.ts';
+
+function builtFolder(): string {
+  const folder = mkdtempSync(join(tmpdir(), 'sashiko-built-'));
+  mkdirSync(join(folder, 'assets'));
+  writeFileSync(join(folder, 'index.html'), '<!doctype html><title>Sashiko</title>');
+  writeFileSync(join(folder, 'assets/app-abc123.js'), `console.log(${JSON.stringify('stitch '.repeat(2000))})`);
+  return folder;
+}
+
+describe('the server', () => {
+  test('gives the application at every page address, and 404 for files that are not there', async () => {
+    const server = await buildServer(builtFolder());
+    for (const url of ['/', '/plan/abc/thread']) {
+      const page = await server.inject({ url, headers: { accept: 'text/html' } });
+      expect(page.statusCode).toBe(200);
+      expect(page.body).toContain('Sashiko');
+      expect(page.headers['cache-control']).toBe('no-cache');
+    }
+    expect((await server.inject({ url: '/assets/gone.js' })).statusCode).toBe(404);
+    expect((await server.inject({ url: '/../package.json' })).statusCode).not.toBe(200);
+    await server.close();
+  });
+
+  test('lets nothing in from elsewhere', async () => {
+    const server = await buildServer(builtFolder());
+    const { headers } = await server.inject({ url: '/', headers: { accept: 'text/html' } });
+    const policy = String(headers['content-security-policy']);
+    expect(policy).toContain("default-src 'none'");
+    expect(policy).toContain("script-src 'self';");
+    expect(policy).not.toMatch(/script-src[^;]*unsafe/);
+    expect(policy).not.toMatch(/https?:/);
+    expect(headers['x-content-type-options']).toBe('nosniff');
+    await server.close();
+  });
+
+  test('compresses, and caches for ever what has a hash in its name', async () => {
+    const server = await buildServer(builtFolder());
+    const script = await server.inject({ url: '/assets/app-abc123.js', headers: { 'accept-encoding': 'gzip' } });
+    expect(script.headers['content-encoding']).toBe('gzip');
+    expect(script.rawPayload.length).toBeLessThan(1000);
+    expect(script.headers['cache-control']).toContain('immutable');
+    await server.close();
+  });
+});
+
+test('a busy port gets a clear message and a failing status', async () => {
+  const blocker = createServer();
+  await new Promise<void>((resolve) => blocker.listen(0, '127.0.0.1', resolve));
+  const { port } = blocker.address() as { port: number };
+  const root = fileURLToPath(new URL('../../../', import.meta.url));
+  const result = await new Promise<{ code: number | string | null | undefined; stderr: string }>((resolve) => {
+    execFile(process.execPath, [join(root, 'node_modules/tsx/dist/cli.mjs'), join(root, 'packages/server/src/main.ts')], { env: { ...process.env, PORT: String(port) } }, (error, _stdout, stderr) =>
+      resolve({ code: error?.code, stderr }),
+    );
+  });
+  blocker.close();
+  expect(result.code).toBe(1);
+  expect(result.stderr).toContain(`Port ${port} is busy`);
+  expect(result.stderr).toContain(`PORT=${port + 1} npm start`);
+});
+
+test('ports', () => {
+  expect(portFrom(undefined)).toBe(4173);
+  expect(portFrom('8080')).toBe(8080);
+  for (const text of ['0', '70000', 'http', '1.5']) expect(portFrom(text)).toBeNull();
+});
