@@ -1,7 +1,7 @@
 /** Puts a fresh machine in order: packages from the lock file, and for tests a Chromium. */
 import { spawnSync } from 'node:child_process';
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { createHash } from 'node:crypto';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 
 export const ROOT = fileURLToPath(new URL('..', import.meta.url));
@@ -21,7 +21,9 @@ export function setUpPackages() {
     process.exit(1);
   }
   const stamp = `${ROOT}node_modules/.sashiko-installed`;
-  const wanted = createHash('sha256').update(readFileSync(`${ROOT}package-lock.json`)).digest('hex');
+  const wanted = createHash('sha256')
+    .update(readFileSync(`${ROOT}package-lock.json`))
+    .digest('hex');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   console.log('Installing packages (about a minute, once) …');
   if (!run('npm', ['ci', '--no-audit', '--no-fund'])) {
@@ -34,7 +36,8 @@ export function setUpPackages() {
 /** Makes sure there is a Chromium for the browser tests. True when there is one. */
 export function setUpChromium() {
   if (existsSync(CHROMIUM)) return true;
-  const mayInstall = process.platform === 'linux' && process.getuid?.() === 0 && existsSync('/usr/bin/apt-get');
+  const mayInstall =
+    process.platform === 'linux' && process.getuid?.() === 0 && existsSync('/usr/bin/apt-get');
   if (mayInstall) {
     console.log('Installing Chromium for the browser tests (once) …');
     const quiet = ['-o', 'DPkg::Lock::Timeout=300', '-y', '-qq'];

@@ -19,17 +19,39 @@ function file(name: string, text: string): string {
 
 describe('exit status and output', () => {
   test('validate', async () => {
-    expect(await runCommand('validate', good, false)).toEqual({ status: 0, output: 'Lighthouse cushion: a sound plan of version 1.\n', error: '' });
+    expect(await runCommand('validate', good, false)).toEqual({
+      status: 0,
+      output: 'Lighthouse cushion: a sound plan of version 1.\n',
+      error: '',
+    });
   });
 
   test('check: 0 when clear, 1 when something is to be put right; JSON as documented', async () => {
     expect(await runCommand('check', good, true)).toMatchObject({ status: 0 });
     const result = await runCommand('check', bad, true);
     expect(result.status).toBe(1);
-    const { findings } = JSON.parse(result.output) as { findings: { severity: string; ruleId: string; at: { x: number }; found: { value: number; unit: string } }[] };
+    const { findings } = JSON.parse(result.output) as {
+      findings: {
+        severity: string;
+        ruleId: string;
+        at: { x: number };
+        found: { value: number; unit: string };
+      }[];
+    };
     expect(findings).toHaveLength(8);
     for (const finding of findings) {
-      expect(Object.keys(finding).sort()).toEqual(['at', 'found', 'key', 'message', 'partIds', 'ruleId', 'runIds', 'severity', 'step', 'wanted']);
+      expect(Object.keys(finding).sort()).toEqual([
+        'at',
+        'found',
+        'key',
+        'message',
+        'partIds',
+        'ruleId',
+        'runIds',
+        'severity',
+        'step',
+        'wanted',
+      ]);
     }
     const words = await runCommand('check', bad, false);
     expect(words.output.split('\n').filter((line) => line !== '')).toHaveLength(8);
@@ -78,7 +100,11 @@ describe('exit status and output', () => {
 describe('as a maker calls it', () => {
   const call = (...args: string[]) => {
     try {
-      const output = execFileSync(process.execPath, [join(root, 'node_modules/tsx/dist/cli.mjs'), join(root, 'packages/cli/src/main.ts'), ...args], { encoding: 'utf8', stdio: 'pipe' });
+      const output = execFileSync(
+        process.execPath,
+        [join(root, 'node_modules/tsx/dist/cli.mjs'), join(root, 'packages/cli/src/main.ts'), ...args],
+        { encoding: 'utf8', stdio: 'pipe' },
+      );
       return { status: 0, output, error: '' };
     } catch (error) {
       const { status, stdout, stderr } = error as { status: number; stdout: string; stderr: string };

@@ -41,7 +41,8 @@ function refuse(message: string): CommandResult {
 async function readPlan(file: string): Promise<Result<Plan> | null> {
   try {
     const { size } = await stat(file);
-    if (size > LARGEST_FILE_CHARACTERS * 4) return fail('file-too-large', `It has ${Math.round(size / 1e6)} MB.`);
+    if (size > LARGEST_FILE_CHARACTERS * 4)
+      return fail('file-too-large', `It has ${Math.round(size / 1e6)} MB.`);
     return parsePlan(await readFile(file, 'utf8'));
   } catch {
     return null;
@@ -50,7 +51,9 @@ async function readPlan(file: string): Promise<Result<Plan> | null> {
 
 function check(plan: Plan, asJson: boolean): ReturnType<Command> {
   const findings = checkPlan(plan);
-  const output = asJson ? toJson({ plan: plan.name, findings }) : findings.map(findingLine).join('') || 'Clear under the stated assumptions.\n';
+  const output = asJson
+    ? toJson({ plan: plan.name, findings })
+    : findings.map(findingLine).join('') || 'Clear under the stated assumptions.\n';
   return findings.some((finding) => finding.severity === 'stop') ? { output, status: 1 } : { output };
 }
 
@@ -67,17 +70,36 @@ function simulate(plan: Plan, asJson: boolean): ReturnType<Command> {
     return {
       output: toJson({
         plan: plan.name,
-        lights: answer.lights.map((light) => ({ id: light.partId, name: name(light.partId), currentA: light.amp, voltageV: light.volt, relativeBrightness: light.relative })),
-        sources: answer.supplies.map((supply) => ({ id: supply.partId, name: name(supply.partId), currentA: supply.amp, voltageV: supply.volt })),
+        lights: answer.lights.map((light) => ({
+          id: light.partId,
+          name: name(light.partId),
+          currentA: light.amp,
+          voltageV: light.volt,
+          relativeBrightness: light.relative,
+        })),
+        sources: answer.supplies.map((supply) => ({
+          id: supply.partId,
+          name: name(supply.partId),
+          currentA: supply.amp,
+          voltageV: supply.volt,
+        })),
         evenness: answer.evenness,
         nodeVoltagesV: answer.holeVolts,
-        hours: time === null ? null : { atMost: time.atMostHours, toHalfBrightness: time.halfHours, endedBy: time.stoppedBy },
+        hours:
+          time === null
+            ? null
+            : { atMost: time.atMostHours, toHalfBrightness: time.halfHours, endedBy: time.stoppedBy },
       }),
     };
   }
   const lines = [
-    ...answer.lights.map((light) => `${name(light.partId)}  ${formatCurrent(light.amp)}  ${Math.round(light.relative * 100)} %\n`),
-    ...answer.supplies.map((supply) => `${name(supply.partId)} gives ${formatCurrent(supply.amp)} at ${formatVolt(supply.volt)}\n`),
+    ...answer.lights.map(
+      (light) =>
+        `${name(light.partId)}  ${formatCurrent(light.amp)}  ${Math.round(light.relative * 100)} %\n`,
+    ),
+    ...answer.supplies.map(
+      (supply) => `${name(supply.partId)} gives ${formatCurrent(supply.amp)} at ${formatVolt(supply.volt)}\n`,
+    ),
     time === null ? 'Nothing lights.\n' : `At most ${formatHours(time.atMostHours)}.\n`,
   ];
   return { output: lines.join('') };

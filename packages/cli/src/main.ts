@@ -12,14 +12,19 @@ const finish = (name: string) => async (file: string, options: { readonly json?:
 
 cli.command('validate <file>', 'Say whether a plan file can be read').action(finish('validate'));
 cli.command('check <file>', 'List findings').option('--json', 'As JSON').action(finish('check'));
-cli.command('simulate <file>', 'Current of each light, volts, hours').option('--json', 'As JSON').action(finish('simulate'));
+cli
+  .command('simulate <file>', 'Current of each light, volts, hours')
+  .option('--json', 'As JSON')
+  .action(finish('simulate'));
 cli.command('netlist <file>', 'SPICE text of the sewn circuit').action(finish('netlist'));
 cli.help();
 
 try {
   cli.parse(process.argv, { run: false });
   if (cli.matchedCommand === undefined && cli.options['help'] !== true) {
-    process.stderr.write('sashiko: name a command: validate, check, simulate or netlist, then a plan file. See docs/cli.md.\n');
+    process.stderr.write(
+      'sashiko: name a command: validate, check, simulate or netlist, then a plan file. See docs/cli.md.\n',
+    );
     process.exitCode = 2;
   } else await cli.runMatchedCommand();
 } catch (error) {

@@ -33,17 +33,27 @@ function filesBelow(folder: string): readonly string[] {
 }
 
 function importsOf(file: string, text: string): readonly Import[] {
-  const found = text.matchAll(/(?:^|\n)\s*(?:import|export)[^'"]*?from\s*['"]([^'"]+)['"]|import\(\s*['"]([^'"]+)['"]|(?:^|\n)\s*import\s*['"]([^'"]+)['"]/g);
+  const found = text.matchAll(
+    /(?:^|\n)\s*(?:import|export)[^'"]*?from\s*['"]([^'"]+)['"]|import\(\s*['"]([^'"]+)['"]|(?:^|\n)\s*import\s*['"]([^'"]+)['"]/g,
+  );
   return [...found].map((match) => ({ file, target: (match[1] ?? match[2] ?? match[3]) as string }));
 }
 
 const sources = filesBelow(ROOT)
-  .filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts') && !relative(ROOT, file).startsWith('testing'))
-  .map((file) => ({ file, name: relative(ROOT, file), imports: importsOf(file, readFileSync(file, 'utf8')) }));
+  .filter(
+    (file) =>
+      file.endsWith('.ts') && !file.endsWith('.test.ts') && !relative(ROOT, file).startsWith('testing'),
+  )
+  .map((file) => ({
+    file,
+    name: relative(ROOT, file),
+    imports: importsOf(file, readFileSync(file, 'utf8')),
+  }));
 
 test('every source file lies in a known folder', () => {
   expect(sources.length).toBeGreaterThan(50);
-  for (const { name } of sources) expect(rankOf(name.split(sep)[0] as string), name).toBeGreaterThanOrEqual(0);
+  for (const { name } of sources)
+    expect(rankOf(name.split(sep)[0] as string), name).toBeGreaterThanOrEqual(0);
 });
 
 test('a folder imports only from folders to its left', () => {
@@ -58,11 +68,21 @@ test('a folder imports only from folders to its left', () => {
 });
 
 test('the core imports only packages it declares, and nothing of Node', () => {
-  const manifest = JSON.parse(readFileSync(join(ROOT, '../package.json'), 'utf8')) as { dependencies: Record<string, string> };
+  const manifest = JSON.parse(readFileSync(join(ROOT, '../package.json'), 'utf8')) as {
+    dependencies: Record<string, string>;
+  };
   const wrong = sources.flatMap(({ name, imports }) =>
     imports
       .filter(({ target }) => !target.startsWith('.'))
-      .filter(({ target }) => manifest.dependencies[target.split('/').slice(0, target.startsWith('@') ? 2 : 1).join('/')] === undefined)
+      .filter(
+        ({ target }) =>
+          manifest.dependencies[
+            target
+              .split('/')
+              .slice(0, target.startsWith('@') ? 2 : 1)
+              .join('/')
+          ] === undefined,
+      )
       .map(({ target }) => `${name} → ${target}`),
   );
   expect(wrong).toEqual([]);
@@ -70,11 +90,15 @@ test('the core imports only packages it declares, and nothing of Node', () => {
 
 test('no two files import each other in a circle', () => {
   const edges = new Map(
-    sources.map(({ file, imports }) => [file, imports.filter(({ target }) => target.startsWith('.')).map(({ target }) => join(file, '..', target))]),
+    sources.map(({ file, imports }) => [
+      file,
+      imports.filter(({ target }) => target.startsWith('.')).map(({ target }) => join(file, '..', target)),
+    ]),
   );
   const done = new Set<string>();
   const visit = (file: string, path: readonly string[]): void => {
-    if (path.includes(file)) throw new Error(`circle: ${[...path, file].map((step) => relative(ROOT, step)).join(' → ')}`);
+    if (path.includes(file))
+      throw new Error(`circle: ${[...path, file].map((step) => relative(ROOT, step)).join(' → ')}`);
     if (done.has(file)) return;
     for (const next of edges.get(file) ?? []) visit(next, [...path, file]);
     done.add(file);

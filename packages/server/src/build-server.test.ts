@@ -12,7 +12,10 @@ function builtFolder(): string {
   const folder = mkdtempSync(join(tmpdir(), 'sashiko-built-'));
   mkdirSync(join(folder, 'assets'));
   writeFileSync(join(folder, 'index.html'), '<!doctype html><title>Sashiko</title>');
-  writeFileSync(join(folder, 'assets/app-abc123.js'), `console.log(${JSON.stringify('stitch '.repeat(2000))})`);
+  writeFileSync(
+    join(folder, 'assets/app-abc123.js'),
+    `console.log(${JSON.stringify('stitch '.repeat(2000))})`,
+  );
   return folder;
 }
 
@@ -44,7 +47,10 @@ describe('the server', () => {
 
   test('compresses, and caches for ever what has a hash in its name', async () => {
     const server = await buildServer(builtFolder());
-    const script = await server.inject({ url: '/assets/app-abc123.js', headers: { 'accept-encoding': 'gzip' } });
+    const script = await server.inject({
+      url: '/assets/app-abc123.js',
+      headers: { 'accept-encoding': 'gzip' },
+    });
     expect(script.headers['content-encoding']).toBe('gzip');
     expect(script.rawPayload.length).toBeLessThan(1000);
     expect(script.headers['cache-control']).toContain('immutable');
@@ -57,11 +63,16 @@ test('a busy port gets a clear message and a failing status', async () => {
   await new Promise<void>((resolve) => blocker.listen(0, '127.0.0.1', resolve));
   const { port } = blocker.address() as { port: number };
   const root = fileURLToPath(new URL('../../../', import.meta.url));
-  const result = await new Promise<{ code: number | string | null | undefined; stderr: string }>((resolve) => {
-    execFile(process.execPath, [join(root, 'node_modules/tsx/dist/cli.mjs'), join(root, 'packages/server/src/main.ts')], { env: { ...process.env, PORT: String(port) } }, (error, _stdout, stderr) =>
-      resolve({ code: error?.code, stderr }),
-    );
-  });
+  const result = await new Promise<{ code: number | string | null | undefined; stderr: string }>(
+    (resolve) => {
+      execFile(
+        process.execPath,
+        [join(root, 'node_modules/tsx/dist/cli.mjs'), join(root, 'packages/server/src/main.ts')],
+        { env: { ...process.env, PORT: String(port) } },
+        (error, _stdout, stderr) => resolve({ code: error?.code, stderr }),
+      );
+    },
+  );
   blocker.close();
   expect(result.code).toBe(1);
   expect(result.stderr).toContain(`Port ${port} is busy`);

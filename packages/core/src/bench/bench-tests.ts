@@ -6,8 +6,8 @@ import { type LightAnswer, ohmsBetween, willItLight } from '../circuit/will-it-l
 import { type Result, succeed } from '../errors/problem.ts';
 import { deriveNets, holesOf, type Net } from '../nets/nets.ts';
 import { partsThatAre } from '../nets/sides.ts';
-import { holeName, holeKey, runsByHole } from '../plan/placed.ts';
 import { runName } from '../plan/edits/run-edits.ts';
+import { holeKey, holeName, runsByHole } from '../plan/placed.ts';
 import type { HoleRef, Plan } from '../plan/schema.ts';
 import { cutPieces } from '../sewing/pieces.ts';
 
@@ -43,13 +43,21 @@ export const OPEN_READING = 1e12;
 export function benchTests(plan: Plan): Result<readonly BenchTest[]> {
   const answer = willItLight(withSwitchesOn(plan));
   if (!answer.ok) return answer;
-  return succeed([...lightTests(plan), ...runTests(plan), ...openTests(plan), ...voltTests(plan, answer.value)]);
+  return succeed([
+    ...lightTests(plan),
+    ...runTests(plan),
+    ...openTests(plan),
+    ...voltTests(plan, answer.value),
+  ]);
 }
 
 /** The plan with every switch on: how it is tested with the cell in. */
 function withSwitchesOn(plan: Plan): Plan {
   const parts = Object.fromEntries(
-    Object.entries(plan.parts).map(([id, part]) => [id, part.switchedOn === false ? { ...part, switchedOn: true } : part]),
+    Object.entries(plan.parts).map(([id, part]) => [
+      id,
+      part.switchedOn === false ? { ...part, switchedOn: true } : part,
+    ]),
   );
   return { ...plan, parts };
 }
@@ -137,7 +145,12 @@ function voltTests(plan: Plan, answer: LightAnswer): readonly BenchTest[] {
   const nameOf = (partId: string): string => plan.parts[partId]?.name ?? partId;
   return [
     ...answer.supplies.map(({ partId, volt }) =>
-      test(`volts:${partId}`, `Cell in, switch on: volts between + and − of ${nameOf(partId)}.`, volt, partId),
+      test(
+        `volts:${partId}`,
+        `Cell in, switch on: volts between + and − of ${nameOf(partId)}.`,
+        volt,
+        partId,
+      ),
     ),
     ...answer.lights.map(({ partId, volt }) =>
       test(`volts:${partId}`, `Cell in, switch on: volts from + to − of ${nameOf(partId)}.`, volt, partId),

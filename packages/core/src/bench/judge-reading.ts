@@ -1,5 +1,5 @@
 /** What a reading says: in order or not, and if not, what it most likely is. */
-import { clearanceOf, conductorOf, bareName } from '../nets/clearance.ts';
+import { bareLine, bareName, clearanceOf } from '../nets/clearance.ts';
 import { deriveNets } from '../nets/nets.ts';
 import { runPath } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -29,7 +29,11 @@ export function judgeReading(plan: Plan, test: BenchTest, value: number): Judgem
       return {
         verdict,
         fault: 'the part itself',
-        causes: ['It was held the wrong way round: try − and + exchanged.', 'The cell is empty.', 'The light is dead: take another.'],
+        causes: [
+          'It was held the wrong way round: try − and + exchanged.',
+          'The cell is empty.',
+          'The light is dead: take another.',
+        ],
       };
     case 'ohms':
       return verdict === 'too high' ? brokenLine(plan, test, value) : shortedLine(plan, test);
@@ -58,8 +62,15 @@ function brokenLine(plan: Plan, test: BenchTest, value: number): Judgement {
     verdict: 'too high',
     fault: 'not touching that should',
     causes: open
-      ? [`The thread is broken or never reached a hole between ${endsOf(plan, test)}.`, `The loops at ${endsOf(plan, test)} do not touch the metal.`]
-      : [`Loose loops at ${endsOf(plan, test)}: sew more, tighter.`, 'The thread has more ohms than its table: measure a swatch.', 'A knot or splice in this run is loose.'],
+      ? [
+          `The thread is broken or never reached a hole between ${endsOf(plan, test)}.`,
+          `The loops at ${endsOf(plan, test)} do not touch the metal.`,
+        ]
+      : [
+          `Loose loops at ${endsOf(plan, test)}: sew more, tighter.`,
+          'The thread has more ohms than its table: measure a swatch.',
+          'A knot or splice in this run is loose.',
+        ],
   };
 }
 
@@ -87,19 +98,37 @@ function wrongVolts(plan: Plan, test: BenchTest, value: number): Judgement {
           causes:
             value < NO_VOLT
               ? ['The cell is in upside down or not in.', 'The switch is off.', 'The cell is empty.']
-              : ['A short between + and −: take the cell out at once and look for thread that touches.', 'The cell is nearly empty.'],
+              : [
+                  'A short between + and −: take the cell out at once and look for thread that touches.',
+                  'The cell is nearly empty.',
+                ],
         }
-      : { verdict: 'too high', fault: 'not touching that should', causes: ['Less current flows than planned: a light or a run is not joined.'] };
+      : {
+          verdict: 'too high',
+          fault: 'not touching that should',
+          causes: ['Less current flows than planned: a light or a run is not joined.'],
+        };
   }
   if (value < NO_VOLT) {
     return {
       verdict: 'too low',
       fault: 'not touching that should',
-      causes: [`A break or loose loop just before ${name}.`, 'The switch is off or the cell is upside down.', `Thread lies round both legs of ${name}.`],
+      causes: [
+        `A break or loose loop just before ${name}.`,
+        'The switch is off or the cell is upside down.',
+        `Thread lies round both legs of ${name}.`,
+      ],
     };
   }
   return value < test.low
-    ? { verdict: 'too low', fault: 'not touching that should', causes: ['Loose loops on the way: measure the ohms of the runs before it.', 'The cell is nearly empty.'] }
+    ? {
+        verdict: 'too low',
+        fault: 'not touching that should',
+        causes: [
+          'Loose loops on the way: measure the ohms of the runs before it.',
+          'The cell is nearly empty.',
+        ],
+      }
     : {
         verdict: 'too high',
         fault: 'not touching that should',
@@ -116,7 +145,7 @@ function tightestPlace(plan: Plan, test: BenchTest): readonly string[] {
     const run = plan.runs[id];
     if (run === undefined) continue;
     const own = new Set([nets.ofRun(id).id]);
-    const gap = clearance.nearestForeign(runPath(plan, run), conductorOf(plan, run), own, 50);
+    const gap = clearance.nearestForeign(runPath(plan, run), bareLine(plan, run), own, 50);
     if (gap === null || (best !== null && gap.gapMm >= best.gapMm)) continue;
     const { x, y } = gap.at.onFirst;
     best = {

@@ -9,7 +9,16 @@ import { series } from './rules/series.ts';
 import { shortNet } from './rules/short-net.ts';
 import { switchNone } from './rules/switch-none.ts';
 
-export const CHECK_RULES: readonly CheckRule[] = [shortNet, crossing, gap, reversed, series, open, switchNone, edge];
+export const CHECK_RULES: readonly CheckRule[] = [
+  shortNet,
+  crossing,
+  gap,
+  reversed,
+  series,
+  open,
+  switchNone,
+  edge,
+];
 
 if (new Set(CHECK_RULES.map((rule) => rule.id)).size !== CHECK_RULES.length) {
   throw new RangeError('check-rules: two rules have the same id');

@@ -8,14 +8,28 @@ import { checkPlan, countFindings } from './check-plan.ts';
 import { CHECK_RULES } from './check-rules.ts';
 import type { Finding } from './finding.ts';
 
-const findingsOf = (plan: Plan, ruleId: string): readonly Finding[] => checkPlan(plan).filter((finding) => finding.ruleId === ruleId);
+const findingsOf = (plan: Plan, ruleId: string): readonly Finding[] =>
+  checkPlan(plan).filter((finding) => finding.ruleId === ruleId);
 
 /** Two threads of different sides side by side, `apart` mm from line to line, far from all holes. */
 function twoRails(apart: number, more: { readonly stitchMm?: number } = {}): PlanBuilder {
-  const build = new PlanBuilder('Rails', 300, 200).light('a', 30, 30, 90).light('b', 270, 30, 90).light('c', 30, 170, 270).light('d', 270, 170, 270);
-  build.sew('a.plus', 'b.plus', [[60, 100], [240, 100]]).sew('c.plus', 'd.plus', [[60, 100 + apart], [240, 100 + apart]]);
+  const build = new PlanBuilder('Rails', 300, 200)
+    .light('a', 30, 30, 90)
+    .light('b', 270, 30, 90)
+    .light('c', 30, 170, 270)
+    .light('d', 270, 170, 270);
+  build
+    .sew('a.plus', 'b.plus', [
+      [60, 100],
+      [240, 100],
+    ])
+    .sew('c.plus', 'd.plus', [
+      [60, 100 + apart],
+      [240, 100 + apart],
+    ]);
   if (more.stitchMm !== undefined) {
-    for (const id of Object.keys(build.plan.runs)) build.edit(changeStitching(build.plan, id, { stitchMm: more.stitchMm }));
+    for (const id of Object.keys(build.plan.runs))
+      build.edit(changeStitching(build.plan, id, { stitchMm: more.stitchMm }));
   }
   return build;
 }
@@ -52,8 +66,19 @@ describe('crossing', () => {
     const [first] = Object.keys(build.plan.runs) as [string];
     build.edit(addBend(build.plan, first, 1, { x: 150, y: 109.999 }));
     expect(findingsOf(build.plan, 'crossing')).toEqual([]);
-    const same = new PlanBuilder('One net', 200, 200).light('a', 50, 50).light('b', 150, 50).light('c', 100, 150);
-    same.sew('a.plus', 'b.plus', [[60, 120], [140, 120]]).sew('b.plus', 'c.plus', [[100, 100], [90, 130]]);
+    const same = new PlanBuilder('One net', 200, 200)
+      .light('a', 50, 50)
+      .light('b', 150, 50)
+      .light('c', 100, 150);
+    same
+      .sew('a.plus', 'b.plus', [
+        [60, 120],
+        [140, 120],
+      ])
+      .sew('b.plus', 'c.plus', [
+        [100, 100],
+        [90, 130],
+      ]);
     expect(findingsOf(same.plan, 'crossing')).toEqual([]);
   });
 });
@@ -76,7 +101,9 @@ describe('gap', () => {
 
   test('phase is not credited: lines 2 mm apart are a stop whatever their stitches do', () => {
     for (const stitchMm of [3, 4, 5, 6]) {
-      expect(findingsOf(twoRails(2, { stitchMm }).plan, 'gap').map((finding) => finding.severity)).toEqual(['stop']);
+      expect(findingsOf(twoRails(2, { stitchMm }).plan, 'gap').map((finding) => finding.severity)).toEqual([
+        'stop',
+      ]);
     }
   });
 
@@ -91,8 +118,14 @@ describe('gap', () => {
   });
 
   test('a thread over a foreign hole is a stop, beside it in good distance nothing', () => {
-    const over = new PlanBuilder('Over', 300, 200).light('a', 30, 100).light('b', 270, 100).light('c', 150, 104.5);
-    over.sew('a.plus', 'b.plus', [[60, 104.5], [240, 104.5]]);
+    const over = new PlanBuilder('Over', 300, 200)
+      .light('a', 30, 100)
+      .light('b', 270, 100)
+      .light('c', 150, 104.5);
+    over.sew('a.plus', 'b.plus', [
+      [60, 104.5],
+      [240, 104.5],
+    ]);
     const findings = findingsOf(over.plan, 'gap').filter((finding) => finding.message.includes('of c'));
     expect(findings.map((finding) => [finding.severity, finding.found.value])).toEqual([
       ['stop', 0],
@@ -116,15 +149,29 @@ describe('open', () => {
 
   test('fires where thread leads to no holder', () => {
     const build = smallLantern();
-    const holderPlus = Object.values(build.plan.runs).find((run) => run.from.holeId === 'plus' && run.from.partId === 'p1');
+    const holderPlus = Object.values(build.plan.runs).find(
+      (run) => run.from.holeId === 'plus' && run.from.partId === 'p1',
+    );
     build.edit(deleteRuns(build.plan, [holderPlus?.id as string]));
-    expect(findingsOf(build.plan, 'open').map((finding) => finding.key).sort()).toEqual(['open:p1:plus', 'open:p2:b', 'open:p3:plus', 'open:p4:plus']);
-    const loose = new PlanBuilder().holder(50, 150).light('a', 50, 50).light('b', 120, 50).sew('a.plus', 'b.plus', [[85, 30]]);
-    expect(findingsOf(loose.plan, 'open').filter((finding) => finding.message.includes('leads to no holder'))).toHaveLength(2);
+    expect(
+      findingsOf(build.plan, 'open')
+        .map((finding) => finding.key)
+        .sort(),
+    ).toEqual(['open:p1:plus', 'open:p2:b', 'open:p3:plus', 'open:p4:plus']);
+    const loose = new PlanBuilder()
+      .holder(50, 150)
+      .light('a', 50, 50)
+      .light('b', 120, 50)
+      .sew('a.plus', 'b.plus', [[85, 30]]);
+    expect(
+      findingsOf(loose.plan, 'open').filter((finding) => finding.message.includes('leads to no holder')),
+    ).toHaveLength(2);
   });
 
   test('one of several equal holes is enough', () => {
-    const build = new PlanBuilder().place('coin-cell-holder-switched', 'holder', 100, 150).light('a', 100, 40);
+    const build = new PlanBuilder()
+      .place('coin-cell-holder-switched', 'holder', 100, 150)
+      .light('a', 100, 40);
     build.sew('holder.plus-1', 'a.plus').sew('holder.minus-1', 'a.minus');
     expect(findingsOf(build.plan, 'open')).toEqual([]);
   });
@@ -146,7 +193,10 @@ describe('reversed', () => {
   });
 
   test('fires when only one end is wrong, not when both are right', () => {
-    const half = new PlanBuilder().holder(100, 150, 180).light('a', 100, 50, 180).sew('holder.plus', 'a.minus');
+    const half = new PlanBuilder()
+      .holder(100, 150, 180)
+      .light('a', 100, 50, 180)
+      .sew('holder.plus', 'a.minus');
     expect(findingsOf(half.plan, 'reversed')[0]?.message).toContain('its − is sewn to the + side');
     expect(findingsOf(smallLantern().plan, 'reversed')).toEqual([]);
   });
@@ -154,11 +204,18 @@ describe('reversed', () => {
 
 describe('series', () => {
   const chain = (): PlanBuilder =>
-    new PlanBuilder('Chain', 220, 160).holder(100, 120).light('a', 60, 40).light('b', 150, 40).sew('holder.minus', 'a.minus', [[54, 90]]).sew('a.plus', 'b.minus');
+    new PlanBuilder('Chain', 220, 160)
+      .holder(100, 120)
+      .light('a', 60, 40)
+      .light('b', 150, 40)
+      .sew('holder.minus', 'a.minus', [[54, 90]])
+      .sew('a.plus', 'b.minus');
 
   test('fires when the − of one is sewn to the + of the next', () => {
     const build = chain().sew('b.plus', 'holder.plus', [[170, 100]]);
-    expect(findingsOf(build.plan, 'series')).toMatchObject([{ severity: 'stop', partIds: expect.arrayContaining(['p2', 'p3']) as string[] }]);
+    expect(findingsOf(build.plan, 'series')).toMatchObject([
+      { severity: 'stop', partIds: expect.arrayContaining(['p2', 'p3']) as string[] },
+    ]);
     expect(findingsOf(build.plan, 'open')).toEqual([]);
   });
 
@@ -178,7 +235,9 @@ describe('short-net', () => {
       'Both ends of right are on the same thread.',
     ]);
     const direct = new PlanBuilder().holder(100, 100).sew('holder.plus', 'holder.minus', [[100, 60]]);
-    expect(findingsOf(direct.plan, 'short-net')).toMatchObject([{ severity: 'stop', message: 'The + and the − of holder are on the same thread.' }]);
+    expect(findingsOf(direct.plan, 'short-net')).toMatchObject([
+      { severity: 'stop', message: 'The + and the − of holder are on the same thread.' },
+    ]);
   });
 
   test('does not fire for a light between the sides', () => {
@@ -187,18 +246,29 @@ describe('short-net', () => {
 });
 
 describe('switch-none', () => {
-  const bare = (): PlanBuilder => new PlanBuilder().holder(100, 150, 180).light('a', 100, 50, 180).sew('holder.plus', 'a.plus').sew('holder.minus', 'a.minus');
+  const bare = (): PlanBuilder =>
+    new PlanBuilder()
+      .holder(100, 150, 180)
+      .light('a', 100, 50, 180)
+      .sew('holder.plus', 'a.plus')
+      .sew('holder.minus', 'a.minus');
 
   test('fires when nothing opens the way', () => {
-    expect(findingsOf(bare().plan, 'switch-none')).toMatchObject([{ severity: 'mend', message: 'Nothing switches a off.' }]);
+    expect(findingsOf(bare().plan, 'switch-none')).toMatchObject([
+      { severity: 'mend', message: 'Nothing switches a off.' },
+    ]);
   });
 
   test('does not fire with a switch in the way, a holder that switches itself, or a plan that does not light yet', () => {
     expect(findingsOf(smallLantern().plan, 'switch-none')).toEqual([]);
-    const own = new PlanBuilder().place('coin-cell-holder-switched', 'holder', 100, 150, { turnDeg: 180 }).light('a', 100, 40, 180);
+    const own = new PlanBuilder()
+      .place('coin-cell-holder-switched', 'holder', 100, 150, { turnDeg: 180 })
+      .light('a', 100, 40, 180);
     own.sew('holder.plus-1', 'a.plus').sew('holder.minus-1', 'a.minus');
     expect(findingsOf(own.plan, 'switch-none')).toEqual([]);
-    expect(findingsOf(new PlanBuilder().holder(100, 150).light('a', 100, 50).plan, 'switch-none')).toEqual([]);
+    expect(findingsOf(new PlanBuilder().holder(100, 150).light('a', 100, 50).plan, 'switch-none')).toEqual(
+      [],
+    );
   });
 
   test('fires for a switch that is passed by', () => {
@@ -213,13 +283,18 @@ describe('edge', () => {
     [5.9, 1],
     [0, 1],
   ] as const)('a bend %d mm from the edge: %d finding', (inside, count) => {
-    const build = new PlanBuilder().light('a', 50, 50).light('b', 150, 50).sew('a.plus', 'b.plus', [[100, inside]]);
+    const build = new PlanBuilder()
+      .light('a', 50, 50)
+      .light('b', 150, 50)
+      .sew('a.plus', 'b.plus', [[100, inside]]);
     expect(findingsOf(build.plan, 'edge')).toHaveLength(count);
   });
 
   test('a hole too near the edge is found as well', () => {
     const build = new PlanBuilder().light('a', 9, 50);
-    expect(findingsOf(build.plan, 'edge')).toMatchObject([{ severity: 'mend', partIds: ['p1'], found: { value: 3.5, unit: 'mm' } }]);
+    expect(findingsOf(build.plan, 'edge')).toMatchObject([
+      { severity: 'mend', partIds: ['p1'], found: { value: 3.5, unit: 'mm' } },
+    ]);
   });
 });
 

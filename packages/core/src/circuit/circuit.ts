@@ -8,10 +8,28 @@ export interface DiodeLaw {
 }
 
 export type CircuitElement =
-  | { readonly kind: 'R'; readonly name: string; readonly a: string; readonly b: string; readonly ohm: number }
-  | { readonly kind: 'V'; readonly name: string; readonly plus: string; readonly minus: string; readonly volt: number }
+  | {
+      readonly kind: 'R';
+      readonly name: string;
+      readonly a: string;
+      readonly b: string;
+      readonly ohm: number;
+    }
+  | {
+      readonly kind: 'V';
+      readonly name: string;
+      readonly plus: string;
+      readonly minus: string;
+      readonly volt: number;
+    }
   /** A current of `amp` flows through the source from `from` to `to`. */
-  | { readonly kind: 'I'; readonly name: string; readonly from: string; readonly to: string; readonly amp: number }
+  | {
+      readonly kind: 'I';
+      readonly name: string;
+      readonly from: string;
+      readonly to: string;
+      readonly amp: number;
+    }
   | {
       readonly kind: 'D';
       readonly name: string;

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { expectOk } from '../errors/problem.ts';
-import { cellAt, type CellKind } from '../parts/cells.ts';
+import { type CellKind, cellAt } from '../parts/cells.ts';
 import { LIGHT_COLOURS } from '../parts/light-colours.ts';
 import reference from '../testing/reference/coin-discharge.json' with { type: 'json' };
 import type { CircuitElement } from './circuit.ts';
@@ -75,7 +75,13 @@ describe('hours of a coin cell against quadrature, Runge-Kutta and a circuit sim
 
 test('a steady load empties a cell in capacity ÷ current', () => {
   const steady: Load = { amp: 0.01, volt: 3, watched: 1 };
-  const result = discharge({ loadAt: () => steady, capacityAh: () => 0.08, knots: [1, 0.5, 0], marks: [], stopAt: [] });
+  const result = discharge({
+    loadAt: () => steady,
+    capacityAh: () => 0.08,
+    knots: [1, 0.5, 0],
+    marks: [],
+    stopAt: [],
+  });
   expect(result.endHours).toBeCloseTo(8, 12);
   expect(result.stoppedBy).toBeNull();
 });

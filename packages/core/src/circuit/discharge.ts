@@ -27,7 +27,11 @@ export interface DischargeResult {
   readonly endHours: number;
   /** The mark that ended it, or null when the charge ran out first. */
   readonly stoppedBy: string | null;
-  readonly samples: ReadonlyArray<{ readonly hours: number; readonly chargeLeft: number; readonly load: Load }>;
+  readonly samples: ReadonlyArray<{
+    readonly hours: number;
+    readonly chargeLeft: number;
+    readonly load: Load;
+  }>;
 }
 
 /** Steps between two knots: Simpson's error is then far below a thousandth for smooth loads (tested). */
@@ -87,7 +91,12 @@ function hoursBetween(task: DischargeTask, high: number, highLoad: Load, low: nu
   return ((high - low) * (rate(highLoad) + 4 * rate(middle) + rate(lowLoad))) / 6;
 }
 
-function chargeWhere(task: DischargeTask, isPast: (load: Load) => boolean, high: number, low: number): number {
+function chargeWhere(
+  task: DischargeTask,
+  isPast: (load: Load) => boolean,
+  high: number,
+  low: number,
+): number {
   let before = high;
   let after = low;
   for (let i = 0; i < HALVINGS; i += 1) {

@@ -1,9 +1,10 @@
 /** The circuit that the stitches of a plan really make: every run a resistor, every sewn hole a contact. */
+
+import { partsThatAre } from '../nets/sides.ts';
 import { cellAt, maybeCellKind } from '../parts/cells.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
 import { kindOf, runsByHole, sumRun } from '../plan/placed.ts';
 import type { HoleRef, Part, Plan } from '../plan/schema.ts';
-import { partsThatAre } from '../nets/sides.ts';
 import { contactOhm } from '../thread/thread-sums.ts';
 import { type Circuit, type CircuitElement, GROUND } from './circuit.ts';
 
@@ -112,5 +113,8 @@ function partElements(
     law: { saturationA, ideality, seriesOhm },
   };
   if (model.seriesOhm === 0) return [light];
-  return [{ kind: 'R', name: word('Rl', part.id), a: node(model.plus), b: anode, ohm: model.seriesOhm }, light];
+  return [
+    { kind: 'R', name: word('Rl', part.id), a: node(model.plus), b: anode, ohm: model.seriesOhm },
+    light,
+  ];
 }

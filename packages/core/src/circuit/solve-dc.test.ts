@@ -21,7 +21,10 @@ function circuitOf(rows: readonly Row[], diodes: Readonly<Record<string, Law>>):
 
 describe('against a general-purpose circuit simulator', () => {
   test.each(reference.cases.map((entry) => [entry.id, entry] as const))('%s', (_id, entry) => {
-    const circuit = circuitOf(entry.elements as unknown as readonly Row[], entry.diodes as unknown as Readonly<Record<string, Law>>);
+    const circuit = circuitOf(
+      entry.elements as unknown as readonly Row[],
+      entry.diodes as unknown as Readonly<Record<string, Law>>,
+    );
     const { volts, amps } = expectOk(solveDc(circuit));
     const { node_voltage_abs_V, current_rel, current_abs_A } = entry.tolerance;
     for (const [node, volt] of Object.entries(entry.nodeVoltages as Record<string, number>)) {
@@ -98,6 +101,27 @@ describe('odd circuits', () => {
     expect(volts.get('y')).toBe(0);
   });
 
+  test('an open switch of a gigaohm among contacts of tenths of an ohm settles, at any small offset', () => {
+    for (let i = 0; i < 40; i += 1) {
+      const law = { saturationA: 4.71412e-22, ideality: 2.5, seriesOhm: 13.9547 };
+      const circuit: CircuitElement[] = [
+        { kind: 'V', name: 'V', plus: 'e', minus: '0', volt: 3.2 + i * 1e-3 },
+        { kind: 'R', name: 'Ri', a: 'e', b: 't', ohm: 10 },
+        { kind: 'R', name: 'Rsw', a: 't', b: 'p0', ohm: 1e9 },
+      ];
+      for (let k = 0; k < 6; k += 1) {
+        circuit.push({ kind: 'R', name: `Rt${k}`, a: `p${k}`, b: `p${k + 1}`, ohm: 1.3 + 0.01 * i });
+        circuit.push({ kind: 'R', name: `Rc${k}`, a: `p${k + 1}`, b: `a${k}`, ohm: 0.3 });
+        circuit.push({ kind: 'R', name: `Rl${k}`, a: `a${k}`, b: `d${k}`, ohm: 100 });
+        circuit.push({ kind: 'D', name: `D${k}`, anode: `d${k}`, cathode: '0', law });
+      }
+      const { amps } = expectOk(solveDc(circuit));
+      const sum = [0, 1, 2, 3, 4, 5].reduce((total, k) => total + (amps.get(`D${k}`) as number), 0);
+      expect(sum).toBeGreaterThan(1e-9);
+      expect(sum).toBeLessThan(3.3e-9);
+    }
+  });
+
   test('two ideal cells that contradict each other are refused', () => {
     const result = solveDc([
       { kind: 'V', name: 'V1', plus: 'a', minus: '0', volt: 3 },
@@ -111,7 +135,9 @@ test('the sparse solver agrees with plain Gaussian elimination on random systems
   const random = seededRandom(17);
   for (let trial = 0; trial < 40; trial += 1) {
     const n = 2 + Math.floor(random() * 25);
-    const dense = Array.from({ length: n }, () => Array.from({ length: n + 1 }, () => (random() < 0.3 ? random() * 2 - 1 : 0)));
+    const dense = Array.from({ length: n }, () =>
+      Array.from({ length: n + 1 }, () => (random() < 0.3 ? random() * 2 - 1 : 0)),
+    );
     for (const [i, row] of dense.entries()) row[(i + 1) % n] = 3 + random();
     const system = sparseSystem(n);
     for (const [i, row] of dense.entries()) {
@@ -119,7 +145,8 @@ test('the sparse solver agrees with plain Gaussian elimination on random systems
       system.right[i] = row[n] as number;
     }
     const wanted = solvePlainly(dense);
-    for (const [i, value] of (maybeSolve(system) as Float64Array).entries()) expect(value).toBeCloseTo(wanted[i] as number, 8);
+    for (const [i, value] of (maybeSolve(system) as Float64Array).entries())
+      expect(value).toBeCloseTo(wanted[i] as number, 8);
   }
 });
 

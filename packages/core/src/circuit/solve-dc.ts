@@ -5,7 +5,14 @@
  * limited where the exponential is steep, as circuit simulators do.
  */
 import { fail, type Result, succeed } from '../errors/problem.ts';
-import { type Circuit, type CircuitElement, type DiodeLaw, GROUND, nodesOf, THERMAL_VOLT } from './circuit.ts';
+import {
+  type Circuit,
+  type CircuitElement,
+  type DiodeLaw,
+  GROUND,
+  nodesOf,
+  THERMAL_VOLT,
+} from './circuit.ts';
 import { addTo, maybeSolve, type SparseSystem, sparseSystem } from './sparse-solve.ts';
 
 /** Conductance laid over every junction so that reversed diodes do not cut a node off; bounds its error to 1e-14 A. */
@@ -13,6 +20,13 @@ const JUNCTION_LEAK_S = 1e-15;
 
 /** Newton stops when no junction moves by more than this: far below what any meter shows. */
 const SETTLED_VOLT = 1e-11;
+
+/**
+ * Where gigaohms meet tenths of an ohm (an open switch), doubles lose the last digits of a voltage and Newton
+ * keeps trembling. After this many rounds a tremble below a microvolt is taken as settled.
+ */
+const PATIENT_ITERATIONS = 40;
+const TREMBLE_VOLT = 1e-6;
 
 const MOST_ITERATIONS = 300;
 
@@ -45,7 +59,8 @@ export function solveDc(circuit: Circuit): Result<OperatingPoint> {
       junctions[i] = next;
       moved = Math.max(moved, Math.abs(next - old));
     }
-    if (moved < SETTLED_VOLT) return succeed(report(circuit, layout, diodes, junctions, solution, iteration));
+    const settled = iteration < PATIENT_ITERATIONS ? SETTLED_VOLT : TREMBLE_VOLT;
+    if (moved < settled) return succeed(report(circuit, layout, diodes, junctions, solution, iteration));
   }
   return fail('circuit-no-solution', `It did not settle in ${MOST_ITERATIONS} rounds.`);
 }
@@ -181,7 +196,8 @@ function report(
   const amps = new Map<string, number>();
   for (const element of circuit) {
     const [a, b] = nodesOf(element);
-    if (element.kind === 'R') amps.set(element.name, ((volts.get(a) ?? 0) - (volts.get(b) ?? 0)) / element.ohm);
+    if (element.kind === 'R')
+      amps.set(element.name, ((volts.get(a) ?? 0) - (volts.get(b) ?? 0)) / element.ohm);
     else if (element.kind === 'I') amps.set(element.name, element.amp);
     else if (element.kind === 'V') {
       amps.set(element.name, solution[layout.rowOfSource.get(element.name) as number] as number);

@@ -29,7 +29,8 @@ export function maybeSolve(system: SparseSystem): Float64Array | null {
   const { rows, right } = system;
   const n = rows.length;
   const rowsOfColumn = Array.from({ length: n }, () => new Set<number>());
-  for (let r = 0; r < n; r += 1) for (const c of (rows[r] as Map<number, number>).keys()) rowsOfColumn[c]?.add(r);
+  for (let r = 0; r < n; r += 1)
+    for (const c of (rows[r] as Map<number, number>).keys()) rowsOfColumn[c]?.add(r);
   const open = new Set<number>(rows.keys());
   const pivots: Array<readonly [row: number, column: number]> = [];
   while (open.size > 0) {

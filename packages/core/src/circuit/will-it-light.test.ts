@@ -26,8 +26,15 @@ describe('will it light', () => {
   });
 
   test('a red light beside a white one takes nearly everything (common practice, no source)', () => {
-    const build = new PlanBuilder('Pair', 220, 160).holder(100, 120, 180).bareLight('red one', 60, 50, 180, 'red').bareLight('white one', 150, 50, 180, 'white');
-    build.sew('holder.plus', 'red one.plus').sew('red one.plus', 'white one.plus').sew('holder.minus', 'white one.minus').sew('white one.minus', 'red one.minus');
+    const build = new PlanBuilder('Pair', 220, 160)
+      .holder(100, 120, 180)
+      .bareLight('red one', 60, 50, 180, 'red')
+      .bareLight('white one', 150, 50, 180, 'white');
+    build
+      .sew('holder.plus', 'red one.plus')
+      .sew('red one.plus', 'white one.plus')
+      .sew('holder.minus', 'white one.minus')
+      .sew('white one.minus', 'red one.minus');
     const [red, white] = expectOk(willItLight(build.plan)).lights;
     expect((white?.amp as number) / (red?.amp as number)).toBeLessThan(0.05);
     build.edit(recolourLight(build.plan, 'p2', 'white'));
@@ -35,7 +42,10 @@ describe('will it light', () => {
   });
 
   test('a reversed light and two in series stay dark', () => {
-    const build = new PlanBuilder('Row', 220, 160).holder(100, 120).bareLight('a', 60, 40, 0, 'white').bareLight('b', 150, 40, 0, 'white');
+    const build = new PlanBuilder('Row', 220, 160)
+      .holder(100, 120)
+      .bareLight('a', 60, 40, 0, 'white')
+      .bareLight('b', 150, 40, 0, 'white');
     build.sew('holder.plus', 'a.plus').sew('a.minus', 'b.plus').sew('b.minus', 'holder.minus');
     for (const light of expectOk(willItLight(build.plan)).lights) expect(light.amp).toBeLessThan(1e-5);
   });
@@ -43,15 +53,23 @@ describe('will it light', () => {
   test('doubled strands halve the ohms of a run', () => {
     const build = smallLantern();
     const [id] = Object.keys(build.plan.runs) as [string];
-    const ohm = () => sumRun(build.plan, build.plan.runs[id] as NonNullable<(typeof build.plan.runs)[string]>).ohm;
+    const ohm = () =>
+      sumRun(build.plan, build.plan.runs[id] as NonNullable<(typeof build.plan.runs)[string]>).ohm;
     const single = ohm();
     build.edit(changeStitching(build.plan, id, { strands: 2 }));
     expect(ohm()).toBeCloseTo(single / 2, 12);
   });
 
   test('a plan without a holder, or with nothing on it, has an answer too', () => {
-    expect(expectOk(willItLight(new PlanBuilder().plan))).toMatchObject({ lights: [], supplies: [], evenness: null });
-    expect(expectOk(willItLight(new PlanBuilder().light('a', 50, 50).plan)).lights[0]?.amp).toBeCloseTo(0, 12);
+    expect(expectOk(willItLight(new PlanBuilder().plan))).toMatchObject({
+      lights: [],
+      supplies: [],
+      evenness: null,
+    });
+    expect(expectOk(willItLight(new PlanBuilder().light('a', 50, 50).plan)).lights[0]?.amp).toBeCloseTo(
+      0,
+      12,
+    );
   });
 });
 
@@ -75,10 +93,13 @@ describe('how long', () => {
 
 describe('the ohmmeter, cell out', () => {
   const build = smallLantern();
-  const ohms = (a: string, b: string): number => expectOk(ohmsBetween(build.plan, build.hole(a), build.hole(b)));
+  const ohms = (a: string, b: string): number =>
+    expectOk(ohmsBetween(build.plan, build.hole(a), build.hole(b)));
 
   test('reads the thread and two contacts along a run', () => {
-    const run = Object.values(build.plan.runs).find((candidate) => candidate.from.partId === 'p1' && candidate.to.partId === 'p4');
+    const run = Object.values(build.plan.runs).find(
+      (candidate) => candidate.from.partId === 'p1' && candidate.to.partId === 'p4',
+    );
     if (run === undefined) throw new Error('no run from the holder to the right light');
     // 5 loops at each end: 0.3 Ω and 0.3 Ω.
     expect(ohms('holder.minus', 'right.minus')).toBeCloseTo(sumRun(build.plan, run).ohm + 0.6, 9);
@@ -88,13 +109,17 @@ describe('the ohmmeter, cell out', () => {
     expect(ohms('left.plus', 'left.minus')).toBe(Number.POSITIVE_INFINITY);
     expect(ohms('holder.minus', 'holder.minus')).toBe(0);
     const loose = new PlanBuilder().light('a', 50, 50).light('b', 90, 50);
-    expect(expectOk(ohmsBetween(loose.plan, loose.hole('a.plus'), loose.hole('b.plus')))).toBe(Number.POSITIVE_INFINITY);
+    expect(expectOk(ohmsBetween(loose.plan, loose.hole('a.plus'), loose.hole('b.plus')))).toBe(
+      Number.POSITIVE_INFINITY,
+    );
   });
 
   test('reads through a closed switch and not through an open one', () => {
     expect(ohms('holder.plus', 'left.plus')).toBeLessThan(20);
     const off = smallLantern();
     off.edit(flickSwitch(off.plan, 'p2', false));
-    expect(expectOk(ohmsBetween(off.plan, off.hole('holder.plus'), off.hole('left.plus')))).toBe(Number.POSITIVE_INFINITY);
+    expect(expectOk(ohmsBetween(off.plan, off.hole('holder.plus'), off.hole('left.plus')))).toBe(
+      Number.POSITIVE_INFINITY,
+    );
   });
 });

@@ -1,10 +1,10 @@
 /** The answers a maker wants: how bright each light is, what the cell gives, how long it lasts. */
 import { expectOk, type Result, succeed } from '../errors/problem.ts';
-import { cellCapacityMah, cellAt, maybeCellKind, type CellKind } from '../parts/cells.ts';
-import { holeKey, kindOf, runsByHole } from '../plan/placed.ts';
-import type { HoleRef, Plan } from '../plan/schema.ts';
 import { partsThatAre } from '../nets/sides.ts';
 import { UnionFind } from '../nets/union-find.ts';
+import { type CellKind, cellAt, cellCapacityMah, maybeCellKind } from '../parts/cells.ts';
+import { holeKey, kindOf, runsByHole } from '../plan/placed.ts';
+import type { HoleRef, Plan } from '../plan/schema.ts';
 import { nodesOf } from './circuit.ts';
 import { discharge } from './discharge.ts';
 import { elementName, planCircuit } from './plan-circuit.ts';
@@ -96,7 +96,8 @@ export function howLong(plan: Plan): Result<RunTime | null> {
   const cell = maybeCellKind(model.cellId) as CellKind;
   const fresh = willItLight(plan, 1);
   if (!fresh.ok) return fresh;
-  const brightestOf = (answer: LightAnswer): number => Math.max(0, ...answer.lights.map((light) => light.amp));
+  const brightestOf = (answer: LightAnswer): number =>
+    Math.max(0, ...answer.lights.map((light) => light.amp));
   if (brightestOf(fresh.value) < DARK_AMP) return succeed(null);
   const loadAt = (chargeLeft: number) => {
     const answer = expectOk(willItLight(plan, chargeLeft));
@@ -147,5 +148,7 @@ export const OPEN_READING_OHM = 2e7;
 
 function terminalName(plan: Plan, ref: HoleRef): string {
   const part = plan.parts[ref.partId];
-  return part === undefined ? '' : (kindOf(part).holes.find((hole) => hole.id === ref.holeId)?.terminal ?? '');
+  return part === undefined
+    ? ''
+    : (kindOf(part).holes.find((hole) => hole.id === ref.holeId)?.terminal ?? '');
 }

@@ -15,9 +15,27 @@ export interface ClothKind {
 export const CLOTH_KINDS: readonly ClothKind[] = [
   { id: 'felt', title: 'Felt', thicknessMm: 2, looseness: 1, hint: 'Firm, does not fray; holds parts well.' },
   { id: 'firm-woven', title: 'Firm woven', thicknessMm: 0.7, looseness: 1, hint: 'Canvas, denim, twill.' },
-  { id: 'light-woven', title: 'Light woven', thicknessMm: 0.3, looseness: 1, hint: 'Shirting, lawn; frays at the edge.' },
-  { id: 'knit', title: 'Knit', thicknessMm: 0.8, looseness: 1.5, hint: 'Jersey: lines wander when it stretches.' },
-  { id: 'loose-knit', title: 'Loose knit', thicknessMm: 2, looseness: 2, hint: 'Hand knitting: keep lines far apart.' },
+  {
+    id: 'light-woven',
+    title: 'Light woven',
+    thicknessMm: 0.3,
+    looseness: 1,
+    hint: 'Shirting, lawn; frays at the edge.',
+  },
+  {
+    id: 'knit',
+    title: 'Knit',
+    thicknessMm: 0.8,
+    looseness: 1.5,
+    hint: 'Jersey: lines wander when it stretches.',
+  },
+  {
+    id: 'loose-knit',
+    title: 'Loose knit',
+    thicknessMm: 2,
+    looseness: 2,
+    hint: 'Hand knitting: keep lines far apart.',
+  },
 ];
 
 /** The kind with this id, or undefined. */

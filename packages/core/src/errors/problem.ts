@@ -18,7 +18,11 @@ export function succeed<T>(value: T): Result<T> {
 }
 
 /** A failed result; `detail` completes the catalogue's title with the numbers or names of this case. */
-export function fail(code: ErrorCode, detail = '', path = ''): { readonly ok: false; readonly problem: Problem } {
+export function fail(
+  code: ErrorCode,
+  detail = '',
+  path = '',
+): { readonly ok: false; readonly problem: Problem } {
   return { ok: false, problem: { code, path, detail } };
 }
 

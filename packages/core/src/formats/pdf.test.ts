@@ -15,7 +15,9 @@ import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { writePdf } from './pdf.ts';
 
 const font = (name: string): string =>
-  readFileSync(new URL(`../../../../node_modules/source-sans/TTF/SourceSans3-${name}.ttf`, import.meta.url)).toString('base64');
+  readFileSync(
+    new URL(`../../../../node_modules/source-sans/TTF/SourceSans3-${name}.ttf`, import.meta.url),
+  ).toString('base64');
 const fonts = { regular: font('Regular'), bold: font('Semibold') };
 
 /** 25.4 mm are 72 points (PDF standard: a default unit is 1/72 inch). */
@@ -41,9 +43,15 @@ interface ReadPage {
 
 /** Reads a PDF back with a general-purpose PDF library: paths through the transforms that are in force. */
 async function readPdf(bytes: Uint8Array): Promise<readonly ReadPage[]> {
-  const document = await getDocument({ data: bytes, useSystemFonts: false, disableFontFace: true, verbosity: 0 }).promise;
+  const document = await getDocument({
+    data: bytes,
+    useSystemFonts: false,
+    disableFontFace: true,
+    verbosity: 0,
+  }).promise;
   const pages: ReadPage[] = [];
-  for (let number = 1; number <= document.numPages; number += 1) pages.push(await readPage(await document.getPage(number)));
+  for (let number = 1; number <= document.numPages; number += 1)
+    pages.push(await readPage(await document.getPage(number)));
   return pages;
 }
 
@@ -58,14 +66,18 @@ async function readPage(page: PDFPageProxy): Promise<ReadPage> {
     if (operator === OPS.save) stack.push(matrix);
     else if (operator === OPS.restore) matrix = stack.pop() ?? matrix;
     else if (operator === OPS.transform) matrix = multiply(matrix, args as number[]);
-    else if (operator === OPS.constructPath) shapes.push(shapeOf(args[0] as number[], args[1] as number[], matrix, heightPt));
+    else if (operator === OPS.constructPath)
+      shapes.push(shapeOf(args[0] as number[], args[1] as number[], matrix, heightPt));
   }
   const content = await page.getTextContent();
   const text = content.items.map((item) => ('str' in item ? item.str : '')).join(' ');
   return { widthMm: widthPt * MM_PER_POINT, heightMm: heightPt * MM_PER_POINT, shapes, text };
 }
 
-function multiply([a, b, c, d, e, f]: readonly number[], [g, h, i, j, k, l]: readonly number[]): readonly number[] {
+function multiply(
+  [a, b, c, d, e, f]: readonly number[],
+  [g, h, i, j, k, l]: readonly number[],
+): readonly number[] {
   const n = (x: number | undefined): number => x as number;
   return [
     n(a) * n(g) + n(c) * n(h),
@@ -77,8 +89,19 @@ function multiply([a, b, c, d, e, f]: readonly number[], [g, h, i, j, k, l]: rea
   ];
 }
 
-function shapeOf(operators: readonly number[], numbers: readonly number[], matrix: readonly number[], heightPt: number): Shape {
-  const counts: Readonly<Record<number, number>> = { [OPS.moveTo]: 2, [OPS.lineTo]: 2, [OPS.curveTo]: 6, [OPS.rectangle]: 4, [OPS.closePath]: 0 };
+function shapeOf(
+  operators: readonly number[],
+  numbers: readonly number[],
+  matrix: readonly number[],
+  heightPt: number,
+): Shape {
+  const counts: Readonly<Record<number, number>> = {
+    [OPS.moveTo]: 2,
+    [OPS.lineTo]: 2,
+    [OPS.curveTo]: 6,
+    [OPS.rectangle]: 4,
+    [OPS.closePath]: 0,
+  };
   let at = 0;
   const xs: number[] = [];
   const ys: number[] = [];
@@ -95,24 +118,47 @@ function shapeOf(operators: readonly number[], numbers: readonly number[], matri
     }
   }
   const [minX, minY] = [Math.min(...xs), Math.min(...ys)];
-  return { closed: operators.includes(OPS.closePath), minX, minY, width: Math.max(...xs) - minX, height: Math.max(...ys) - minY };
+  return {
+    closed: operators.includes(OPS.closePath),
+    minX,
+    minY,
+    width: Math.max(...xs) - minX,
+    height: Math.max(...ys) - minY,
+  };
 }
 
 function expectHolesWhereTheyBelong(plan: Plan, pages: readonly ReadPage[]): void {
   const tiling = tilePattern(plan.cloth.shape.widthMm, plan.cloth.shape.heightMm, A4);
   for (const part of Object.values(plan.parts)) {
     for (const hole of kindOf(part).holes) {
-      const seen = asSeen(plan.cloth, plan.cloth.workedFace, holePoint(plan, { partId: part.id, holeId: hole.id }));
+      const seen = asSeen(
+        plan.cloth,
+        plan.cloth.workedFace,
+        holePoint(plan, { partId: part.id, holeId: hole.id }),
+      );
       const tiles = tiling.tiles
-        .map((tile, i) => ({ page: pages[i + 1] as ReadPage, x: seen.x - tile.origin.x, y: seen.y - tile.origin.y }))
+        .map((tile, i) => ({
+          page: pages[i + 1] as ReadPage,
+          x: seen.x - tile.origin.x,
+          y: seen.y - tile.origin.y,
+        }))
         .filter(({ x, y }) => x >= 0 && y >= 0 && x <= tiling.windowWidthMm && y <= tiling.windowHeightMm);
       expect(tiles.length, `${part.name} ${hole.id} is printed somewhere`).toBeGreaterThan(0);
       const radius = hole.plated ? hole.padRadiusMm : hole.diameterMm / 2;
       for (const { page, x, y } of tiles) {
         const off = Math.min(
           ...page.shapes
-            .filter((shape) => Math.abs(shape.width - 2 * radius) < ALLOWED_MM && Math.abs(shape.height - 2 * radius) < ALLOWED_MM)
-            .map((shape) => Math.hypot(shape.minX + shape.width / 2 - (WINDOW_AT.x + x), shape.minY + shape.height / 2 - (WINDOW_AT.y + y))),
+            .filter(
+              (shape) =>
+                Math.abs(shape.width - 2 * radius) < ALLOWED_MM &&
+                Math.abs(shape.height - 2 * radius) < ALLOWED_MM,
+            )
+            .map((shape) =>
+              Math.hypot(
+                shape.minX + shape.width / 2 - (WINDOW_AT.x + x),
+                shape.minY + shape.height / 2 - (WINDOW_AT.y + y),
+              ),
+            ),
         );
         expect(off, `${part.name} ${hole.id}`).toBeLessThan(ALLOWED_MM);
       }
@@ -129,7 +175,9 @@ describe('the 1:1 pattern, read back from the file', () => {
       expect(Math.abs(page.heightMm - 297)).toBeLessThan(ALLOWED_MM);
     }
     const squares = (pages[0] as ReadPage).shapes.filter(
-      (shape) => Math.abs(shape.width - CHECK_SQUARE_MM) < ALLOWED_MM && Math.abs(shape.height - CHECK_SQUARE_MM) < ALLOWED_MM,
+      (shape) =>
+        Math.abs(shape.width - CHECK_SQUARE_MM) < ALLOWED_MM &&
+        Math.abs(shape.height - CHECK_SQUARE_MM) < ALLOWED_MM,
     );
     expect(squares).toHaveLength(1);
   });
@@ -139,21 +187,29 @@ describe('the 1:1 pattern, read back from the file', () => {
     const pages = await readPdf(writePdf(expectOk(patternPages(build.plan)), 'Wide', fonts));
     expect(pages).toHaveLength(1 + 3 * 2);
     for (const page of pages.slice(1)) {
-      const rulers = page.shapes.filter((shape) => Math.abs(shape.width - 50) < ALLOWED_MM && shape.height < 0.01);
+      const rulers = page.shapes.filter(
+        (shape) => Math.abs(shape.width - 50) < ALLOWED_MM && shape.height < 0.01,
+      );
       expect(rulers).toHaveLength(1);
     }
   });
 
-  test.each(['right', 'wrong'] as const)('hole centres lie where they belong within 0.2 mm, worked from the %s side', async (face) => {
-    const build = smallLantern().bareLight('eye', 150, 100, 33);
-    build.edit(chooseWorkedFace(build.plan, face));
-    const pages = await readPdf(writePdf(expectOk(patternPages(build.plan)), build.plan.name, fonts));
-    expectHolesWhereTheyBelong(build.plan, pages);
-  });
+  test.each(['right', 'wrong'] as const)(
+    'hole centres lie where they belong within 0.2 mm, worked from the %s side',
+    async (face) => {
+      const build = smallLantern().bareLight('eye', 150, 100, 33);
+      build.edit(chooseWorkedFace(build.plan, face));
+      const pages = await readPdf(writePdf(expectOk(patternPages(build.plan)), build.plan.name, fonts));
+      expectHolesWhereTheyBelong(build.plan, pages);
+    },
+  );
 
   test('holes on the seam of two pages are on both', async () => {
     const build = new PlanBuilder('Seam', 360, 200).light('a', 181, 100).light('b', 60, 100);
-    expectHolesWhereTheyBelong(build.plan, await readPdf(writePdf(expectOk(patternPages(build.plan)), 'Seam', fonts)));
+    expectHolesWhereTheyBelong(
+      build.plan,
+      await readPdf(writePdf(expectOk(patternPages(build.plan)), 'Seam', fonts)),
+    );
   });
 
   test('signs and names are there as text', async () => {
@@ -177,6 +233,8 @@ test('the sewing sheet holds its words, with ohms and true minus signs', async (
 test('the same plan gives the same file', () => {
   const { plan } = smallLantern();
   const pages = expectOk(patternPages(plan));
-  expect(Buffer.from(writePdf(pages, 'a', fonts)).equals(Buffer.from(writePdf(pages, 'a', fonts)))).toBe(true);
+  expect(Buffer.from(writePdf(pages, 'a', fonts)).equals(Buffer.from(writePdf(pages, 'a', fonts)))).toBe(
+    true,
+  );
   expect(() => writePdf([], 'empty', fonts)).toThrow(RangeError);
 });

@@ -21,7 +21,7 @@ export function writePdf(pages: readonly SheetPage[], title: string, fonts: PdfF
   const pdf = new jsPDF({ unit: 'mm', format: size(first), compress: true });
   pdf.setProperties({ title, creator: 'Sashiko' });
   // A fixed date and id keep the same plan the same file.
-  pdf.setCreationDate('D:20000101000000+00\'00\'');
+  pdf.setCreationDate("D:20000101000000+00'00'");
   pdf.setFileId('00000000000000000000000000000000');
   pdf.addFileToVFS('regular.ttf', fonts.regular);
   pdf.addFileToVFS('bold.ttf', fonts.bold);

@@ -12,7 +12,15 @@ import { planJsonSchema } from './plan-schema-json.ts';
 const { plan } = smallLantern();
 
 /** The plan's file with something changed in it. */
-function changed(change: (raw: Record<string, unknown> & { parts: Record<string, Record<string, unknown>>; runs: Record<string, Record<string, unknown>>; cloth: Record<string, unknown> }) => void): string {
+function changed(
+  change: (
+    raw: Record<string, unknown> & {
+      parts: Record<string, Record<string, unknown>>;
+      runs: Record<string, Record<string, unknown>>;
+      cloth: Record<string, unknown>;
+    },
+  ) => void,
+): string {
   const raw = JSON.parse(serializePlan(plan)) as Parameters<typeof change>[0];
   change(raw);
   return JSON.stringify(raw);
@@ -39,17 +47,69 @@ describe('refusals name the spot and what to do', () => {
     ['a truncated file', serializePlan(plan).slice(0, 700), 'file-not-json', ''],
     ['a foreign file', '{"hello": "world"}', 'file-foreign', ''],
     ['a list', '[1, 2, 3]', 'file-foreign', ''],
-    ['a newer version', changed((raw) => Object.assign(raw, { version: PLAN_VERSION + 1 })), 'file-newer', 'version'],
+    [
+      'a newer version',
+      changed((raw) => Object.assign(raw, { version: PLAN_VERSION + 1 })),
+      'file-newer',
+      'version',
+    ],
     ['no version', changed((raw) => Object.assign(raw, { version: 'one' })), 'file-bad-version', 'version'],
-    ['a zero size', changed((raw) => Object.assign(raw.cloth, { shape: { kind: 'rectangle', widthMm: 0, heightMm: 10 } })), 'file-wrong-shape', 'cloth.shape.widthMm'],
-    ['a negative size', changed((raw) => Object.assign(raw.cloth, { shape: { kind: 'rectangle', widthMm: 10, heightMm: -3 } })), 'file-wrong-shape', 'cloth.shape.heightMm'],
-    ['a coordinate beyond the world', changed((raw) => Object.assign(raw.parts['p3'] as object, { at: { x: 1e9, y: 0 } })), 'file-wrong-shape', 'parts.p3.at.x'],
-    ['a part outside the cloth', changed((raw) => Object.assign(raw.parts['p3'] as object, { at: { x: 190, y: 500 } })), 'outside-cloth', 'parts.p3.at'],
-    ['a run to nowhere', changed((raw) => Object.assign(raw.runs['r5'] as object, { to: { partId: 'p77', holeId: 'plus' } })), 'run-to-nowhere', 'runs.r5.to'],
-    ['a run to an inherited name', changed((raw) => Object.assign(raw.runs['r5'] as object, { to: { partId: 'constructor', holeId: 'plus' } })), 'run-to-nowhere', 'runs.r5.to'],
-    ['an unknown part', changed((raw) => Object.assign(raw.parts['p3'] as object, { kindId: 'lava-lamp' })), 'unknown-kind', 'parts.p3.kindId'],
-    ['a record misfiled', changed((raw) => Object.assign(raw.parts['p3'] as object, { id: 'p4' })), 'id-mismatch', 'parts.p3'],
-    ['a field nobody knows', changed((raw) => Object.assign(raw, { glitter: true })), 'file-wrong-shape', 'glitter'],
+    [
+      'a zero size',
+      changed((raw) => Object.assign(raw.cloth, { shape: { kind: 'rectangle', widthMm: 0, heightMm: 10 } })),
+      'file-wrong-shape',
+      'cloth.shape.widthMm',
+    ],
+    [
+      'a negative size',
+      changed((raw) => Object.assign(raw.cloth, { shape: { kind: 'rectangle', widthMm: 10, heightMm: -3 } })),
+      'file-wrong-shape',
+      'cloth.shape.heightMm',
+    ],
+    [
+      'a coordinate beyond the world',
+      changed((raw) => Object.assign(raw.parts['p3'] as object, { at: { x: 1e9, y: 0 } })),
+      'file-wrong-shape',
+      'parts.p3.at.x',
+    ],
+    [
+      'a part outside the cloth',
+      changed((raw) => Object.assign(raw.parts['p3'] as object, { at: { x: 190, y: 500 } })),
+      'outside-cloth',
+      'parts.p3.at',
+    ],
+    [
+      'a run to nowhere',
+      changed((raw) => Object.assign(raw.runs['r5'] as object, { to: { partId: 'p77', holeId: 'plus' } })),
+      'run-to-nowhere',
+      'runs.r5.to',
+    ],
+    [
+      'a run to an inherited name',
+      changed((raw) =>
+        Object.assign(raw.runs['r5'] as object, { to: { partId: 'constructor', holeId: 'plus' } }),
+      ),
+      'run-to-nowhere',
+      'runs.r5.to',
+    ],
+    [
+      'an unknown part',
+      changed((raw) => Object.assign(raw.parts['p3'] as object, { kindId: 'lava-lamp' })),
+      'unknown-kind',
+      'parts.p3.kindId',
+    ],
+    [
+      'a record misfiled',
+      changed((raw) => Object.assign(raw.parts['p3'] as object, { id: 'p4' })),
+      'id-mismatch',
+      'parts.p3',
+    ],
+    [
+      'a field nobody knows',
+      changed((raw) => Object.assign(raw, { glitter: true })),
+      'file-wrong-shape',
+      'glitter',
+    ],
     ['no cloth at all', changed((raw) => Reflect.deleteProperty(raw, 'cloth')), 'file-wrong-shape', 'cloth'],
     ['a name of spaces', changed((raw) => Object.assign(raw, { name: '   ' })), 'file-wrong-shape', 'name'],
   ] as const)('%s', (_what, text, code, path) => {
@@ -59,7 +119,10 @@ describe('refusals name the spot and what to do', () => {
   });
 
   test('fifty megabytes of nonsense are refused at once', () => {
-    expect(parsePlan('x'.repeat(50_000_000))).toMatchObject({ ok: false, problem: { code: 'file-too-large' } });
+    expect(parsePlan('x'.repeat(50_000_000))).toMatchObject({
+      ok: false,
+      problem: { code: 'file-too-large' },
+    });
   });
 
   test('markup in names is kept as the text it is', () => {
@@ -75,7 +138,12 @@ describe('migrations', () => {
   ];
 
   test('steps are taken in order up to the target', () => {
-    expect(migrate({ name: 'a', version: 1 }, 1, 3, steps)).toEqual({ name: 'a', title: 'a', colour: 'red', version: 3 });
+    expect(migrate({ name: 'a', version: 1 }, 1, 3, steps)).toEqual({
+      name: 'a',
+      title: 'a',
+      colour: 'red',
+      version: 3,
+    });
     expect(migrate({ name: 'a', version: 2 }, 2, 3, steps)).toEqual({ name: 'a', colour: 'red', version: 3 });
     expect(migrate({ version: 3 }, 3, 3, steps)).toEqual({ version: 3 });
   });
@@ -87,20 +155,29 @@ describe('migrations', () => {
 
 describe('the JSON Schema', () => {
   test('is the one in docs/, made from the Valibot schema', () => {
-    const written = JSON.parse(readFileSync(new URL('../../../../docs/plan-file.schema.json', import.meta.url), 'utf8')) as unknown;
+    const written = JSON.parse(
+      readFileSync(new URL('../../../../docs/plan-file.schema.json', import.meta.url), 'utf8'),
+    ) as unknown;
     expect(written).toEqual(JSON.parse(JSON.stringify(planJsonSchema())));
   });
 });
 
 describe('the demo plans', () => {
-  const read = (name: string): Plan => expectOk(planFromValue(JSON.parse(readFileSync(new URL(`../../../../demo/${name}.sashiko.json`, import.meta.url), 'utf8'))));
+  const read = (name: string): Plan =>
+    expectOk(
+      planFromValue(
+        JSON.parse(readFileSync(new URL(`../../../../demo/${name}.sashiko.json`, import.meta.url), 'utf8')),
+      ),
+    );
 
   test('the lighthouse cushion is clear', () => {
     expect(checkPlan(read('lighthouse-cushion'))).toEqual([]);
   });
 
   test('the tide-pool sampler has exactly the mistakes that were left in', () => {
-    expect(checkPlan(read('tide-pool-sampler')).map((finding) => `${finding.severity} ${finding.ruleId}`)).toEqual([
+    expect(
+      checkPlan(read('tide-pool-sampler')).map((finding) => `${finding.severity} ${finding.ruleId}`),
+    ).toEqual([
       'stop crossing',
       'stop gap',
       'stop reversed',

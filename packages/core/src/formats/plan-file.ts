@@ -56,9 +56,16 @@ export function planFromValue(raw: unknown, migrations: readonly Migration[] = M
     return fail('file-bad-version', '', 'version');
   }
   if (version > PLAN_VERSION) {
-    return fail('file-newer', `It has version ${version}; this Sashiko reads up to ${PLAN_VERSION}.`, 'version');
+    return fail(
+      'file-newer',
+      `It has version ${version}; this Sashiko reads up to ${PLAN_VERSION}.`,
+      'version',
+    );
   }
-  const checked = v.safeParse(PlanSchema, migrate(raw as Readonly<Record<string, unknown>>, version, PLAN_VERSION, migrations));
+  const checked = v.safeParse(
+    PlanSchema,
+    migrate(raw as Readonly<Record<string, unknown>>, version, PLAN_VERSION, migrations),
+  );
   if (!checked.success) {
     const issue = checked.issues[0];
     return fail('file-wrong-shape', `${issue.message}.`, v.getDotPath(issue) ?? '');

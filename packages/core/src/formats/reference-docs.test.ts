@@ -4,7 +4,8 @@ import { CHECK_RULES } from '../checks/check-rules.ts';
 import { ERROR_CATALOGUE } from '../errors/catalogue.ts';
 import { referenceDocs } from './reference-docs.ts';
 
-const written = (name: string): string => readFileSync(new URL(`../../../../docs/${name}`, import.meta.url), 'utf8');
+const written = (name: string): string =>
+  readFileSync(new URL(`../../../../docs/${name}`, import.meta.url), 'utf8');
 
 test.each(Object.keys(referenceDocs()))('docs/%s is what the code says (npm run docs)', (name) => {
   expect(written(name)).toBe(referenceDocs()[name]);

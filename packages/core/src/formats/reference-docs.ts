@@ -13,7 +13,9 @@ export function referenceDocs(): Readonly<Record<string, string>> {
 }
 
 function errorsPage(): string {
-  const rows = Object.entries(ERROR_CATALOGUE).map(([code, { title, help }]) => `| \`${code}\` | ${title} | ${help} |`);
+  const rows = Object.entries(ERROR_CATALOGUE).map(
+    ([code, { title, help }]) => `| \`${code}\` | ${title} | ${help} |`,
+  );
   return `# Errors
 
 Everything the core refuses, by code. Written from \`packages/core/src/errors/catalogue.ts\` by \`npm run docs\`.

@@ -13,7 +13,14 @@ function readNetlist(text: string): readonly CircuitElement[] {
   const models = new Map(
     lines.flatMap((line) => {
       const match = /^\.model (\w+) D\(IS=(\S+) N=(\S+) RS=(\S+)\)$/.exec(line);
-      return match === null ? [] : [[match[1] as string, { saturationA: Number(match[2]), ideality: Number(match[3]), seriesOhm: Number(match[4]) }] as const];
+      return match === null
+        ? []
+        : [
+            [
+              match[1] as string,
+              { saturationA: Number(match[2]), ideality: Number(match[3]), seriesOhm: Number(match[4]) },
+            ] as const,
+          ];
     }),
   );
   return lines.flatMap((line): CircuitElement[] => {
@@ -34,7 +41,8 @@ describe('the netlist', () => {
     const elements = readNetlist(text);
     expect(elements).toHaveLength(planCircuit(plan).elements.length);
     const { amps } = expectOk(solveDc(elements));
-    for (const light of expectOk(willItLight(plan)).lights) expect(amps.get(`D_${light.partId}`)).toBeCloseTo(light.amp, 12);
+    for (const light of expectOk(willItLight(plan)).lights)
+      expect(amps.get(`D_${light.partId}`)).toBeCloseTo(light.amp, 12);
   });
 
   test('gives what a general-purpose simulator prints for it', () => {
@@ -47,7 +55,10 @@ describe('the netlist', () => {
   });
 
   test('names are words that any simulator takes, and titles cannot break out of their line', () => {
-    for (const line of planNetlist({ ...plan, name: 'a\n.end\nV1 x 0 DC 9' }).split('\n').slice(0, 1)) expect(line).toBe('* a .end V1 x 0 DC 9');
+    for (const line of planNetlist({ ...plan, name: 'a\n.end\nV1 x 0 DC 9' })
+      .split('\n')
+      .slice(0, 1))
+      expect(line).toBe('* a .end V1 x 0 DC 9');
     for (const element of readNetlist(text)) expect(element.name).toMatch(/^[A-Za-z][A-Za-z0-9_]*$/);
     expect(text.trimEnd().endsWith('.end')).toBe(true);
   });

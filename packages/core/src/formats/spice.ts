@@ -12,7 +12,9 @@ export function planNetlist(plan: Plan): string {
 export function circuitNetlist(circuit: Circuit, title: string): string {
   const models = new Map<string, string>();
   const lines = circuit.map((element) => elementLine(element, models));
-  const lights = circuit.filter((element) => element.kind === 'D').map((element) => `print @${element.name.toLowerCase()}[id]`);
+  const lights = circuit
+    .filter((element) => element.kind === 'D')
+    .map((element) => `print @${element.name.toLowerCase()}[id]`);
   return [
     `* ${title.replaceAll(/[^\x20-\x7e]+/g, ' ')}`,
     `.options temp=${CELSIUS_FOR_THERMAL_VOLT} tnom=${CELSIUS_FOR_THERMAL_VOLT} reltol=1e-9 abstol=1e-18 vntol=1e-12 gmin=1e-15 itl1=1000`,

@@ -12,13 +12,24 @@ const anywhere = fc.record({
 
 /** The slow, obvious answer, in whole numbers of any size. */
 function exactMeeting(a: Point, b: Point, c: Point, d: Point): Meeting {
-  const big = (p: Point): readonly [bigint, bigint] => [BigInt(Math.round(p.x * 1000)), BigInt(Math.round(p.y * 1000))];
+  const big = (p: Point): readonly [bigint, bigint] => [
+    BigInt(Math.round(p.x * 1000)),
+    BigInt(Math.round(p.y * 1000)),
+  ];
   const [A, B, C, D] = [big(a), big(b), big(c), big(d)];
-  const side = (p: readonly [bigint, bigint], q: readonly [bigint, bigint], r: readonly [bigint, bigint]): number => {
+  const side = (
+    p: readonly [bigint, bigint],
+    q: readonly [bigint, bigint],
+    r: readonly [bigint, bigint],
+  ): number => {
     const cross = (q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0]);
     return cross > 0n ? 1 : cross < 0n ? -1 : 0;
   };
-  const on = (p: readonly [bigint, bigint], q: readonly [bigint, bigint], r: readonly [bigint, bigint]): boolean =>
+  const on = (
+    p: readonly [bigint, bigint],
+    q: readonly [bigint, bigint],
+    r: readonly [bigint, bigint],
+  ): boolean =>
     side(p, q, r) === 0 &&
     r[0] >= (p[0] < q[0] ? p[0] : q[0]) &&
     r[0] <= (p[0] > q[0] ? p[0] : q[0]) &&
@@ -49,7 +60,11 @@ describe('how segments meet', () => {
     fc.assert(
       fc.property(lattice, lattice, lattice, lattice, (a, b, c, d) => {
         const answer = segmentMeeting(a, b, c, d);
-        for (const other of [segmentMeeting(b, a, c, d), segmentMeeting(a, b, d, c), segmentMeeting(c, d, a, b)]) {
+        for (const other of [
+          segmentMeeting(b, a, c, d),
+          segmentMeeting(a, b, d, c),
+          segmentMeeting(c, d, a, b),
+        ]) {
           expect(other).toBe(answer);
         }
       }),
@@ -67,7 +82,9 @@ describe('how segments meet', () => {
     ['one micrometre short', [0, 0, 10, 0, 5, 0.001, 5, 8], 'apart'],
     ['far away', [19_999, 19_999, 20_000, 20_000, 19_999, 20_000, 20_000, 19_999], 'cross'],
   ] as const)('%s', (_name, [ax, ay, bx, by, cx, cy, dx, dy], wanted) => {
-    expect(segmentMeeting({ x: ax, y: ay }, { x: bx, y: by }, { x: cx, y: cy }, { x: dx, y: dy })).toBe(wanted);
+    expect(segmentMeeting({ x: ax, y: ay }, { x: bx, y: by }, { x: cx, y: cy }, { x: dx, y: dy })).toBe(
+      wanted,
+    );
   });
 });
 

@@ -22,10 +22,14 @@ test('area and containment against closed forms', () => {
   // A regular polygon of n corners on a circle of radius r has area n·r²·sin(2π/n)/2.
   expect(polygonAreaMm2(ring)).toBeCloseTo((corners * 49 * Math.sin((2 * Math.PI) / corners)) / 2, 9);
   fc.assert(
-    fc.property(fc.double({ min: -9, max: 9, noNaN: true }), fc.double({ min: -9, max: 9, noNaN: true }), (x, y) => {
-      const away = Math.hypot(x, y);
-      if (Math.abs(away - 7) > 0.02) expect(polygonContains(ring, { x, y })).toBe(away < 7);
-    }),
+    fc.property(
+      fc.double({ min: -9, max: 9, noNaN: true }),
+      fc.double({ min: -9, max: 9, noNaN: true }),
+      (x, y) => {
+        const away = Math.hypot(x, y);
+        if (Math.abs(away - 7) > 0.02) expect(polygonContains(ring, { x, y })).toBe(away < 7);
+      },
+    ),
     { seed: 8 },
   );
 });

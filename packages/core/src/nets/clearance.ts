@@ -1,8 +1,8 @@
 /** Distances between what is bare on the cloth: threads and the metal of holes. */
 import { type Point, samePoint } from '../geometry/point.ts';
 import { type Closest, closestOfSegments } from '../geometry/segment.ts';
-import { holeKey, holeName, holePoint, kindOf, runPath, sewingOf } from '../plan/placed.ts';
 import { runName } from '../plan/edits/run-edits.ts';
+import { holeKey, holeName, holePoint, kindOf, runPath, sewingOf } from '../plan/placed.ts';
 import type { HoleRef, Plan, Run } from '../plan/schema.ts';
 import { type IndexedSegment, indexSegments, type SegmentIndex } from '../spatial/segment-index.ts';
 import {
@@ -32,7 +32,10 @@ export function spacingRules(plan: Plan): SpacingRules {
 }
 
 /** A run as a conductor. */
-export function conductorOf(plan: Plan, run: Pick<Run, 'threadId' | 'stitchId' | 'stitchMm' | 'gapMm'>): Conductor {
+export function conductorOf(
+  plan: Plan,
+  run: Pick<Run, 'threadId' | 'stitchId' | 'stitchMm' | 'gapMm'>,
+): Conductor {
   return handSewnLine(sewingOf(plan, run).thread, Math.max(run.stitchMm, run.gapMm));
 }
 
@@ -91,7 +94,12 @@ export interface MeasuredGap {
 }
 
 /** Puts a distance between centre lines into words of the rule: metal to metal, wanted, verdict. */
-export function measureGap(first: BareThing, found: Closest, other: BareThing, rules: SpacingRules): MeasuredGap {
+export function measureGap(
+  first: Pick<BareThing, 'conductor' | 'radiusMm'>,
+  found: Closest,
+  other: BareThing,
+  rules: SpacingRules,
+): MeasuredGap {
   const gapMm = Math.max(0, found.distanceMm - first.radiusMm - other.radiusMm);
   return {
     gapMm,
@@ -102,21 +110,33 @@ export function measureGap(first: BareThing, found: Closest, other: BareThing, r
   };
 }
 
+/** Holes of one part are as far apart as it was made. */
+export function isSamePart(a: Pick<BareThing, 'hole'>, b: Pick<BareThing, 'hole'>): boolean {
+  return a.hole !== null && b.hole !== null && a.hole.partId === b.hole.partId;
+}
+
+/** A run as a bare thing to measure from. */
+export function bareLine(
+  plan: Plan,
+  run: Parameters<typeof conductorOf>[1],
+): Pick<BareThing, 'conductor' | 'radiusMm' | 'hole'> {
+  return { conductor: conductorOf(plan, run), radiusMm: 0, hole: null };
+}
+
 /** The bare things of a plan, packed for questions about gaps. */
 export interface Clearance {
   readonly index: SegmentIndex<BareThing>;
   /** The largest gap that anything on this cloth wants from the given conductor. */
   widestWantedMm(conductor: Conductor): number;
   /**
-   * The gap from a line to the nearest bare thing of another net within `reachMm`, or null when there is
-   * none. `ownNets` are the nets the line belongs to; `skipKey` leaves one run out (the one being redrawn).
+   * The gap from a line (or, for a path of one point, a hole's metal) to the nearest bare thing of another
+   * net within `reachMm`, or null when there is none. `ownNets` are the nets it belongs to.
    */
   nearestForeign(
     path: readonly Point[],
-    conductor: Conductor,
+    own: Pick<BareThing, 'conductor' | 'radiusMm' | 'hole'>,
     ownNets: ReadonlySet<string>,
     reachMm: number,
-    skipKey?: string,
   ): MeasuredGap | null;
 }
 
@@ -142,13 +162,13 @@ function packClearance(plan: Plan): Clearance {
     index,
     widestWantedMm: (conductor) =>
       Math.max(0, ...[...conductors.values()].map((other) => requiredGap(conductor, other, rules))),
-    nearestForeign(path, conductor, ownNets, reachMm, skipKey) {
-      const own: BareThing = { key: '', netId: '', conductor, radiusMm: 0, runId: null, hole: null };
+    nearestForeign(path, own, ownNets, reachMm) {
       let best: MeasuredGap | null = null;
-      for (const { a, b } of lineSegments(path, own)) {
+      const only = path.length === 1 ? path[0] : undefined;
+      for (const { a, b } of only === undefined ? lineSegments(path, own) : [{ a: only, b: only }]) {
         // The nearest metal need not be the nearest centre line, so holes' radii are added to the reach.
-        for (const other of index.near(a, b, reachMm + LARGEST_PAD_RADIUS_MM)) {
-          if (ownNets.has(other.owner.netId) || other.owner.key === skipKey) continue;
+        for (const other of index.near(a, b, reachMm + own.radiusMm + LARGEST_PAD_RADIUS_MM)) {
+          if (ownNets.has(other.owner.netId) || isSamePart(own, other.owner)) continue;
           const found = closestOfSegments(a, b, other.a, other.b);
           const gap = measureGap(own, found, other.owner, rules);
           if (gap.gapMm <= reachMm && (best === null || gap.gapMm < best.gapMm)) best = gap;

@@ -1,12 +1,12 @@
 import { describe, expect, test } from 'vitest';
+import { expectOk } from '../errors/problem.ts';
+import { deleteRuns } from '../plan/edits/run-edits.ts';
+import { runPath } from '../plan/placed.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
-import { clearanceOf, conductorOf } from './clearance.ts';
+import { bareLine, clearanceOf } from './clearance.ts';
 import { deriveNets, terminalKey } from './nets.ts';
 import { deriveSides } from './sides.ts';
 import { deriveWishes } from './wishes.ts';
-import { deleteRuns } from '../plan/edits/run-edits.ts';
-import { runPath } from '../plan/placed.ts';
-import { expectOk } from '../errors/problem.ts';
 
 const namesOf = (build: PlanBuilder, keys: readonly string[]): readonly string[] =>
   keys.map((key) => `${build.plan.parts[key.split('/')[0] as string]?.name}/${key.split('/')[1]}`).sort();
@@ -14,7 +14,8 @@ const namesOf = (build: PlanBuilder, keys: readonly string[]): readonly string[]
 describe('nets are what the stitches join', () => {
   const build = smallLantern();
   const nets = deriveNets(build.plan);
-  const netOf = (hole: string): readonly string[] => namesOf(build, nets.ofHole(build.hole(hole)).terminals.map(terminalKey));
+  const netOf = (hole: string): readonly string[] =>
+    namesOf(build, nets.ofHole(build.hole(hole)).terminals.map(terminalKey));
 
   test('each side is one net, the switch parts the + side in two', () => {
     expect(netOf('holder.minus')).toEqual(['holder/minus', 'left/minus', 'right/minus']);
@@ -30,7 +31,10 @@ describe('nets are what the stitches join', () => {
   });
 
   test('holes of one sign on one part are one conductor', () => {
-    const two = new PlanBuilder().place('coin-cell-holder-switched', 'holder', 100, 100).light('a', 60, 30).light('b', 150, 30);
+    const two = new PlanBuilder()
+      .place('coin-cell-holder-switched', 'holder', 100, 100)
+      .light('a', 60, 30)
+      .light('b', 150, 30);
     two.sew('holder.plus-1', 'a.plus').sew('holder.plus-2', 'b.plus');
     const found = deriveNets(two.plan);
     expect(found.ofHole(two.hole('a.plus'))).toBe(found.ofHole(two.hole('b.plus')));
@@ -57,21 +61,37 @@ describe('wishes', () => {
   });
 
   test('nothing to route from, or to, is said', () => {
-    expect(deriveWishes(new PlanBuilder().light('a', 50, 50).plan)).toMatchObject({ problem: { code: 'router-no-supply' } });
-    expect(deriveWishes(new PlanBuilder().holder(50, 50).plan)).toMatchObject({ problem: { code: 'router-no-lights' } });
+    expect(deriveWishes(new PlanBuilder().light('a', 50, 50).plan)).toMatchObject({
+      problem: { code: 'router-no-supply' },
+    });
+    expect(deriveWishes(new PlanBuilder().holder(50, 50).plan)).toMatchObject({
+      problem: { code: 'router-no-lights' },
+    });
   });
 });
 
 describe('the gap to the nearest other thread', () => {
   test('is measured between lines, and from the rim of metal', () => {
-    const build = new PlanBuilder().light('a', 40, 40).light('b', 140, 40).light('c', 40, 90).light('d', 140, 90);
-    build.sew('a.plus', 'b.plus').sew('c.plus', 'd.plus', [[45.5, 47], [145.5, 47]]);
+    const build = new PlanBuilder()
+      .light('a', 40, 40)
+      .light('b', 140, 40)
+      .light('c', 40, 90)
+      .light('d', 140, 90);
+    build.sew('a.plus', 'b.plus').sew('c.plus', 'd.plus', [
+      [45.5, 47],
+      [145.5, 47],
+    ]);
     const { plan } = build;
     const clearance = clearanceOf(plan);
     const nets = deriveNets(plan);
     const gap = (id: string) => {
       const run = plan.runs[id] as NonNullable<(typeof plan.runs)[string]>;
-      return clearance.nearestForeign(runPath(plan, run), conductorOf(plan, run), new Set([nets.ofRun(id).id]), 60);
+      return clearance.nearestForeign(
+        runPath(plan, run),
+        bareLine(plan, run),
+        new Set([nets.ofRun(id).id]),
+        60,
+      );
     };
     const [ab, cd] = Object.keys(plan.runs) as [string, string];
     // a's − metal (radius 1.8) starts 9.2 mm before ab, b's − metal lies on the line itself.

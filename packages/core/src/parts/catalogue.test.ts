@@ -1,9 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { insideDistanceMm } from '../geometry/polygon.ts';
-import { LEG_MM } from '../sewing/steps.ts';
 import { LARGEST_PAD_RADIUS_MM } from '../nets/clearance.ts';
+import { LEG_MM } from '../sewing/steps.ts';
+import { CELL_KINDS, cellAt, cellCapacityMah } from './cells.ts';
 import { LIGHT_COLOURS } from './light-colours.ts';
-import { cellAt, cellCapacityMah, CELL_KINDS } from './cells.ts';
 import { holesOfTerminal, type PartKind } from './part-kind.ts';
 import { PART_KINDS } from './part-kinds.ts';
 
@@ -54,7 +54,8 @@ test('the bigger loop of a bare-leg light is +, and both can be bent from legs c
   const [minus] = holesOfTerminal(kind, 'minus');
   if (plus === undefined || minus === undefined) throw new Error('a loop is missing');
   expect(plus.padRadiusMm).toBeGreaterThan(minus.padRadiusMm);
-  const lead = (hole: typeof plus): number => Math.abs(hole.at.x) - 1.27 - hole.padRadiusMm + 2 * Math.PI * hole.padRadiusMm;
+  const lead = (hole: typeof plus): number =>
+    Math.abs(hole.at.x) - 1.27 - hole.padRadiusMm + 2 * Math.PI * hole.padRadiusMm;
   expect(lead(plus)).toBeLessThanOrEqual(LEG_MM.plus);
   expect(lead(minus)).toBeLessThanOrEqual(LEG_MM.minus);
 });
@@ -71,7 +72,8 @@ test('every colour meets the two datasheet points it was fitted to (from memory)
     pink: [3.2, 2.81],
   };
   for (const colour of LIGHT_COLOURS) {
-    const volt = (amp: number): number => colour.ideality * 0.025852 * Math.log1p(amp / colour.saturationA) + amp * colour.seriesOhm;
+    const volt = (amp: number): number =>
+      colour.ideality * 0.025852 * Math.log1p(amp / colour.saturationA) + amp * colour.seriesOhm;
     const [high, low] = points[colour.id] as readonly [number, number];
     expect(volt(0.02), colour.id).toBeCloseTo(high, 4);
     expect(volt(0.002), colour.id).toBeCloseTo(low, 4);
@@ -90,7 +92,10 @@ test('a coin cell gives 220, 150 and 80 mAh at 0.2, 3 and 10 mA (handbook table)
   ] as const) {
     expect(cellCapacityMah(cell, mA)).toBeCloseTo(mAh, 9);
   }
-  expect(cellAt(cell, 0.7)).toEqual({ volt: expect.closeTo(2.975, 9) as number, ohm: expect.closeTo(14, 9) as number });
+  expect(cellAt(cell, 0.7)).toEqual({
+    volt: expect.closeTo(2.975, 9) as number,
+    ohm: expect.closeTo(14, 9) as number,
+  });
   for (let charge = 1; charge >= 0.02; charge -= 0.02) {
     expect(cellAt(cell, charge).volt).toBeGreaterThanOrEqual(cellAt(cell, charge - 0.02).volt);
     expect(cellAt(cell, charge).ohm).toBeLessThanOrEqual(cellAt(cell, charge - 0.02).ohm);

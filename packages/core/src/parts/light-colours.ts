@@ -17,12 +17,47 @@ export interface LightColour {
 export const LIGHT_COLOURS: readonly LightColour[] = [
   { id: 'red', title: 'Red', saturationA: 1.80819e-18, ideality: 2, seriesOhm: 4.49706, glow: '#ff5a4a' },
   { id: 'amber', title: 'Amber', saturationA: 4.01734e-19, ideality: 2, seriesOhm: 5.60817, glow: '#ff9d2e' },
-  { id: 'yellow', title: 'Yellow', saturationA: 2.72278e-18, ideality: 2.1, seriesOhm: 5.83303, glow: '#ffd23d' },
-  { id: 'green', title: 'Green', saturationA: 9.37679e-22, ideality: 2.5, seriesOhm: 16.1769, glow: '#54e08a' },
+  {
+    id: 'yellow',
+    title: 'Yellow',
+    saturationA: 2.72278e-18,
+    ideality: 2.1,
+    seriesOhm: 5.83303,
+    glow: '#ffd23d',
+  },
+  {
+    id: 'green',
+    title: 'Green',
+    saturationA: 9.37679e-22,
+    ideality: 2.5,
+    seriesOhm: 16.1769,
+    glow: '#54e08a',
+  },
   { id: 'blue', title: 'Blue', saturationA: 5.5761e-23, ideality: 2.4, seriesOhm: 13.1743, glow: '#6aa2ff' },
-  { id: 'white', title: 'White', saturationA: 4.71412e-22, ideality: 2.5, seriesOhm: 13.9547, glow: '#eef3ff' },
-  { id: 'warm-white', title: 'Warm white', saturationA: 4.71412e-22, ideality: 2.5, seriesOhm: 13.9547, glow: '#ffe0a0' },
-  { id: 'pink', title: 'Pink', saturationA: 1.65701e-22, ideality: 2.45, seriesOhm: 13.5645, glow: '#ff9ad0' },
+  {
+    id: 'white',
+    title: 'White',
+    saturationA: 4.71412e-22,
+    ideality: 2.5,
+    seriesOhm: 13.9547,
+    glow: '#eef3ff',
+  },
+  {
+    id: 'warm-white',
+    title: 'Warm white',
+    saturationA: 4.71412e-22,
+    ideality: 2.5,
+    seriesOhm: 13.9547,
+    glow: '#ffe0a0',
+  },
+  {
+    id: 'pink',
+    title: 'Pink',
+    saturationA: 1.65701e-22,
+    ideality: 2.45,
+    seriesOhm: 13.5645,
+    glow: '#ff9ad0',
+  },
 ];
 
 /** Current the lights are rated for, A: typical of small indicator lights (memory). */

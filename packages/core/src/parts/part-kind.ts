@@ -40,7 +40,13 @@ export type Material = 'board' | 'rim' | 'metal' | 'cell' | 'lens' | 'glow' | 'l
 /** One shape of a part's drawing, in local mm. */
 export type DrawnShape =
   | { readonly form: 'circle'; readonly material: Material; readonly at: Point; readonly radiusMm: number }
-  | { readonly form: 'oval'; readonly material: Material; readonly at: Point; readonly radiusX: number; readonly radiusY: number }
+  | {
+      readonly form: 'oval';
+      readonly material: Material;
+      readonly at: Point;
+      readonly radiusX: number;
+      readonly radiusY: number;
+    }
   | {
       readonly form: 'box';
       readonly material: Material;

@@ -44,7 +44,11 @@ export function applyEdit(plan: Plan, edit: Edit): Plan {
   return next;
 }
 
-function withRecord<T>(table: Readonly<Record<string, T>>, id: string, after: T | null): Readonly<Record<string, T>> {
+function withRecord<T>(
+  table: Readonly<Record<string, T>>,
+  id: string,
+  after: T | null,
+): Readonly<Record<string, T>> {
   if (after !== null) return { ...table, [id]: after };
   const { [id]: _removed, ...rest } = table;
   return rest;
@@ -52,7 +56,9 @@ function withRecord<T>(table: Readonly<Record<string, T>>, id: string, after: T 
 
 /** The edit that takes this one back. */
 export function invertEdit(edit: Edit): Edit {
-  const changes = edit.changes.map((change) => ({ ...change, before: change.after, after: change.before }) as Change);
+  const changes = edit.changes.map(
+    (change) => ({ ...change, before: change.after, after: change.before }) as Change,
+  );
   return { label: edit.label, changes: changes.reverse() };
 }
 

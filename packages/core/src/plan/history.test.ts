@@ -1,10 +1,10 @@
 import { describe, expect, test } from 'vitest';
-import { randomPlan } from '../testing/random-edits.ts';
+import { expectOk } from '../errors/problem.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
+import { randomPlan } from '../testing/random-edits.ts';
 import { applyEdit, invertEdit } from './edit.ts';
 import { moveParts, turnPart } from './edits/part-edits.ts';
 import { commitEdit, historyLabels, redo, startHistory, undo } from './history.ts';
-import { expectOk } from '../errors/problem.ts';
 import { validatePlan } from './validate.ts';
 
 const SEEDS = [1, 2, 3, 5, 8, 13, 21, 34];
@@ -49,7 +49,8 @@ test('an edit leaves the records it does not name as the same objects', () => {
 test('the moves of one gesture are one step back, and a gesture that ends where it began is none', () => {
   const { plan } = smallLantern();
   let history = startHistory(plan);
-  for (const x of [1, 2, 3]) history = commitEdit(history, expectOk(moveParts(history.plan, ['p3'], { x, y: 0 })), 'drag');
+  for (const x of [1, 2, 3])
+    history = commitEdit(history, expectOk(moveParts(history.plan, ['p3'], { x, y: 0 })), 'drag');
   expect(history.past).toHaveLength(1);
   expect(history.plan.parts['p3']?.at.x).toBe(66);
   expect(undo(history).plan).toEqual(plan);
@@ -69,5 +70,7 @@ test('labels say in plain words what is undone', () => {
 test('an edit that changes nothing leaves no trace', () => {
   const history = startHistory(smallLantern().plan);
   const habits = history.plan.habits;
-  expect(commitEdit(history, { label: 'nothing', changes: [{ field: 'habits', before: habits, after: habits }] })).toBe(history);
+  expect(
+    commitEdit(history, { label: 'nothing', changes: [{ field: 'habits', before: habits, after: habits }] }),
+  ).toBe(history);
 });

@@ -57,6 +57,9 @@ export function redo(history: History): History {
 }
 
 /** What would be undone and redone, in words; null when nothing would. */
-export function historyLabels(history: History): { readonly undo: string | null; readonly redo: string | null } {
+export function historyLabels(history: History): {
+  readonly undo: string | null;
+  readonly redo: string | null;
+} {
   return { undo: history.past.at(-1)?.edit.label ?? null, redo: history.future[0]?.edit.label ?? null };
 }

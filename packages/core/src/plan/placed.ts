@@ -5,16 +5,17 @@ import type { Polygon } from '../geometry/polygon.ts';
 import { type Pose, placePoint } from '../geometry/transform.ts';
 import { type Hole, maybeHole, type PartKind } from '../parts/part-kind.ts';
 import { maybePartKind } from '../parts/part-kinds.ts';
+import type { StitchKind, StitchSetting } from '../thread/stitch-kind.ts';
 import { maybeStitchKind } from '../thread/stitch-kinds.ts';
 import { maybeThreadKind, type ThreadKind } from '../thread/thread-kinds.ts';
-import type { StitchKind, StitchSetting } from '../thread/stitch-kind.ts';
 import { type LineSum, sumLine } from '../thread/thread-sums.ts';
 import type { HoleRef, Part, Plan, Run } from './schema.ts';
 
 /** The kind of a part of a valid plan. Throws RangeError for a part of no known kind. */
 export function kindOf(part: Pick<Part, 'id' | 'kindId'>): PartKind {
   const kind = maybePartKind(part.kindId);
-  if (kind === undefined) throw new RangeError(`kindOf: part ${part.id} is of no known kind "${part.kindId}"`);
+  if (kind === undefined)
+    throw new RangeError(`kindOf: part ${part.id} is of no known kind "${part.kindId}"`);
   return kind;
 }
 

@@ -11,7 +11,12 @@ export const PLAN_FORMAT = 'sashiko-plan';
 export const PLAN_VERSION = 1;
 export const LONGEST_NAME = 120;
 
-const coordinate = v.pipe(v.number(), v.finite(), v.minValue(-LARGEST_COORDINATE_MM), v.maxValue(LARGEST_COORDINATE_MM));
+const coordinate = v.pipe(
+  v.number(),
+  v.finite(),
+  v.minValue(-LARGEST_COORDINATE_MM),
+  v.maxValue(LARGEST_COORDINATE_MM),
+);
 const between = (smallest: number, largest: number) =>
   v.pipe(v.number(), v.finite(), v.minValue(smallest), v.maxValue(largest));
 const wholeBetween = (smallest: number, largest: number) =>

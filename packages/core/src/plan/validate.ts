@@ -21,7 +21,8 @@ export function validatePlan(plan: Plan): Result<Plan> {
 }
 
 function firstProblem(plan: Plan): Problem | null {
-  if (maybeClothKind(plan.cloth.kindId) === undefined) return unknown('cloth', plan.cloth.kindId, 'cloth.kindId');
+  if (maybeClothKind(plan.cloth.kindId) === undefined)
+    return unknown('cloth', plan.cloth.kindId, 'cloth.kindId');
   if (maybeClothColour(plan.cloth.colourId) === undefined) {
     return unknown('cloth colour', plan.cloth.colourId, 'cloth.colourId');
   }
@@ -64,7 +65,8 @@ export function partProblem(plan: Plan, part: Part): Problem | null {
     return unknown('light colour', part.colourId ?? '', `${path}.colourId`);
   }
   if (!partFitsCloth(plan.cloth, part)) {
-    return fail('outside-cloth', `${part.name} has its middle or a hole off the piece.`, `${path}.at`).problem;
+    return fail('outside-cloth', `${part.name} has its middle or a hole off the piece.`, `${path}.at`)
+      .problem;
   }
   return null;
 }
@@ -72,7 +74,9 @@ export function partProblem(plan: Plan, part: Part): Problem | null {
 /** Whether a part's middle and all its holes lie on the cloth. */
 export function partFitsCloth(cloth: Cloth, part: Part): boolean {
   const pose = poseOf(part);
-  return isInside(cloth, part.at) && kindOf(part).holes.every((hole) => isInside(cloth, placePoint(pose, hole.at)));
+  return (
+    isInside(cloth, part.at) && kindOf(part).holes.every((hole) => isInside(cloth, placePoint(pose, hole.at)))
+  );
 }
 
 /** Whether a point lies on the piece or on its very edge. */
@@ -93,7 +97,8 @@ export function runProblem(plan: Plan, run: Run): Problem | null {
     return fail('run-same-hole', '', path).problem;
   }
   for (const [i, bend] of run.bends.entries()) {
-    if (!isInside(plan.cloth, bend)) return fail('outside-cloth', 'A bend lies off the piece.', `${path}.bends.${i}`).problem;
+    if (!isInside(plan.cloth, bend))
+      return fail('outside-cloth', 'A bend lies off the piece.', `${path}.bends.${i}`).problem;
   }
   const points = runPath(plan, run);
   const first = points[0] as Point;
@@ -105,6 +110,7 @@ function endProblem(plan: Plan, ref: HoleRef, path: string): Problem | null {
   const part = Object.hasOwn(plan.parts, ref.partId) ? plan.parts[ref.partId] : undefined;
   if (part === undefined) return fail('run-to-nowhere', `There is no part "${ref.partId}".`, path).problem;
   const hole = maybeHole(kindOf(part), ref.holeId);
-  if (hole === undefined) return fail('run-to-nowhere', `${part.name} has no hole "${ref.holeId}".`, path).problem;
+  if (hole === undefined)
+    return fail('run-to-nowhere', `${part.name} has no hole "${ref.holeId}".`, path).problem;
   return hole.plated ? null : fail('run-unplated', `(${hole.id} of ${part.name})`, path).problem;
 }

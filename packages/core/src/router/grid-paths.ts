@@ -69,7 +69,16 @@ export function* findGridPaths(
       const mine = used[trace.net] as Int16Array;
       const before = paths[i];
       if (before != null) stamp(grid, mine, before, haloCells, -1);
-      const path = cheapestPath(problem, placement, grid, room[trace.net] as Int8Array, used, history, trace, price);
+      const path = cheapestPath(
+        problem,
+        placement,
+        grid,
+        room[trace.net] as Int8Array,
+        used,
+        history,
+        trace,
+        price,
+      );
       paths[i] = path;
       if (path !== null) stamp(grid, mine, path, haloCells, 1);
     }
@@ -90,7 +99,9 @@ export function* findGridPaths(
     }
     yield;
     if (conflicts === 0 || round === MOST_ROUNDS) {
-      const traces = wanted.map((trace, i): RoutedTrace => ({ ...trace, points: toPoints(grid, placement, trace, paths[i] ?? []) }));
+      const traces = wanted.map(
+        (trace, i): RoutedTrace => ({ ...trace, points: toPoints(grid, placement, trace, paths[i] ?? []) }),
+      );
       return { traces, unreached: paths.filter((path) => path === null).length };
     }
   }
@@ -132,7 +143,12 @@ function groundFor(problem: RoutingProblem, placement: Placement, grid: Grid): I
   for (let cell = 0; cell < ground.length; cell += 1) {
     const p = cellPoint(grid, cell);
     if (insideDistanceMm(problem.outline, p) < problem.edgeMm) ground[cell] = BLOCKED;
-    else if (bodies.some(({ body, box }) => isNearBox(p, box, problem.bodyGapMm) && insideDistanceMm(body, p) > -problem.bodyGapMm)) {
+    else if (
+      bodies.some(
+        ({ body, box }) =>
+          isNearBox(p, box, problem.bodyGapMm) && insideDistanceMm(body, p) > -problem.bodyGapMm,
+      )
+    ) {
       ground[cell] = 1;
     }
   }
@@ -284,6 +300,11 @@ function walkBack(cameFrom: Int32Array, goal: number): readonly number[] {
   return path.reverse();
 }
 
-function toPoints(grid: Grid, placement: Placement, trace: Wanted, path: readonly number[]): readonly Point[] {
+function toPoints(
+  grid: Grid,
+  placement: Placement,
+  trace: Wanted,
+  path: readonly number[],
+): readonly Point[] {
   return [placement.pad(trace.from), ...path.map((cell) => cellPoint(grid, cell)), placement.pad(trace.to)];
 }

@@ -42,7 +42,12 @@ interface State {
 }
 
 /** The best topology of one annealing run of `moves` moves. */
-export function searchOrder(problem: RoutingProblem, placed: PlacedProblem, random: Random, moves: number): Topology {
+export function searchOrder(
+  problem: RoutingProblem,
+  placed: PlacedProblem,
+  random: Random,
+  moves: number,
+): Topology {
   const twins = findTwins(problem);
   let state = startState(problem, placed, twins);
   let cost = costOf(problem, placed, state);
@@ -62,7 +67,11 @@ export function searchOrder(problem: RoutingProblem, placed: PlacedProblem, rand
       }
     }
   }
-  return { turns: best.turns, chains: problem.nets.map((_, net) => chainOf(problem, best, net)), costMm: bestCost };
+  return {
+    turns: best.turns,
+    chains: problem.nets.map((_, net) => chainOf(problem, best, net)),
+    costMm: bestCost,
+  };
 }
 
 function chainOf(problem: RoutingProblem, state: State, net: number): readonly PadChoice[] {
@@ -76,7 +85,10 @@ function chainOf(problem: RoutingProblem, state: State, net: number): readonly P
 /** Pairs of nets whose stops after the start are at the same parts, in the same order of the list. */
 function findTwins(problem: RoutingProblem): ReadonlyMap<number, number> {
   const signature = (net: number): string =>
-    (problem.nets[net]?.stops ?? []).slice(1).map((stop) => stop[0]?.part).join(',');
+    (problem.nets[net]?.stops ?? [])
+      .slice(1)
+      .map((stop) => stop[0]?.part)
+      .join(',');
   const twins = new Map<number, number>();
   for (let a = 0; a < problem.nets.length; a += 1) {
     for (let b = a + 1; b < problem.nets.length; b += 1) {
@@ -88,7 +100,11 @@ function findTwins(problem: RoutingProblem): ReadonlyMap<number, number> {
   return twins;
 }
 
-function startState(problem: RoutingProblem, placed: PlacedProblem, twins: ReadonlyMap<number, number>): State {
+function startState(
+  problem: RoutingProblem,
+  placed: PlacedProblem,
+  twins: ReadonlyMap<number, number>,
+): State {
   const turns = problem.parts.map(() => 0);
   const placement = placed.at(turns);
   const orders: number[][] = [];

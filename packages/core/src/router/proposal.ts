@@ -1,12 +1,11 @@
 import { type Result, succeed } from '../errors/problem.ts';
+import { bareLine, clearanceOf } from '../nets/clearance.ts';
+import { deriveNets } from '../nets/nets.ts';
 import { applyEdit, type Change, type Edit } from '../plan/edit.ts';
 import { checkEdit, putPart, putRun, takeNumbers } from '../plan/edits/check-edit.ts';
 import { runIdOf, sewingByHabit } from '../plan/edits/run-edits.ts';
-import { sumRun } from '../plan/placed.ts';
+import { runPath, sumRun } from '../plan/placed.ts';
 import type { HoleRef, Part, Plan, Run } from '../plan/schema.ts';
-import { clearanceOf, conductorOf } from '../nets/clearance.ts';
-import { deriveNets } from '../nets/nets.ts';
-import { runPath } from '../plan/placed.ts';
 import type { RoutingProblem, RoutingSolution } from './routing-problem.ts';
 
 /** Figures to compare the present threads with proposed ones. */
@@ -28,7 +27,7 @@ export function threadFigures(plan: Plan): ThreadFigures {
   for (const run of Object.values(plan.runs)) {
     threadMm += sumRun(plan, run).threadMm;
     const own = new Set([nets.ofRun(run.id).id]);
-    const gap = clearance.nearestForeign(runPath(plan, run), conductorOf(plan, run), own, LOOK_ROUND_MM);
+    const gap = clearance.nearestForeign(runPath(plan, run), bareLine(plan, run), own, LOOK_ROUND_MM);
     if (gap !== null && (tightest === null || gap.gapMm < tightest)) tightest = gap.gapMm;
   }
   return { runCount: Object.keys(plan.runs).length, threadMm, tightestGapMm: tightest };
@@ -55,8 +54,16 @@ export function proposalEdit(plan: Plan, problem: RoutingProblem, solution: Rout
     });
     const from = ref(trace.from);
     const to = ref(trace.to);
-    const same = Object.values(plan.runs).find((run) => !kept.has(run.id) && sameHole(run.from, from) && sameHole(run.to, to));
-    const run: Run = { id: same?.id ?? runIdOf(numbers.first + i), from, to, bends: trace.points.slice(1, -1), ...sewing };
+    const same = Object.values(plan.runs).find(
+      (run) => !kept.has(run.id) && sameHole(run.from, from) && sameHole(run.to, to),
+    );
+    const run: Run = {
+      id: same?.id ?? runIdOf(numbers.first + i),
+      from,
+      to,
+      bends: trace.points.slice(1, -1),
+      ...sewing,
+    };
     kept.add(run.id);
     changes.push(putRun(plan, run));
   }
@@ -71,7 +78,11 @@ function sameHole(a: HoleRef, b: HoleRef): boolean {
 }
 
 /** The plan as it would be with the proposal taken. */
-export function previewProposal(plan: Plan, problem: RoutingProblem, solution: RoutingSolution): Result<Plan> {
+export function previewProposal(
+  plan: Plan,
+  problem: RoutingProblem,
+  solution: RoutingSolution,
+): Result<Plan> {
   const edit = proposalEdit(plan, problem, solution);
   return edit.ok ? succeed(applyEdit(plan, edit.value)) : edit;
 }

@@ -1,16 +1,26 @@
 import { describe, expect, test } from 'vitest';
 import { checkPlan } from '../checks/check-plan.ts';
-import { applyEdit } from '../plan/edit.ts';
 import { expectOk } from '../errors/problem.ts';
+import { applyEdit } from '../plan/edit.ts';
 import { runPath } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { seededRandom } from '../random/random.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { previewProposal, proposalEdit, threadFigures } from './proposal.ts';
 import { route } from './route.ts';
-import { type Freedom, routingProblemOf, type RoutingProblem, type RoutingSolution } from './routing-problem.ts';
+import {
+  type Freedom,
+  type RoutingProblem,
+  type RoutingSolution,
+  routingProblemOf,
+} from './routing-problem.ts';
 
-function solve(plan: Plan, freedom: Freedom = 'half', seed = 1, tries = 3): { readonly problem: RoutingProblem; readonly solution: RoutingSolution } {
+function solve(
+  plan: Plan,
+  freedom: Freedom = 'half',
+  seed = 1,
+  tries = 3,
+): { readonly problem: RoutingProblem; readonly solution: RoutingSolution } {
   const problem = expectOk(routingProblemOf(plan, freedom));
   const search = route(problem, { seed, tries });
   let step = search.next();
@@ -59,7 +69,12 @@ describe('proposals keep every rule', () => {
     const build = new PlanBuilder('Ring', 320, 320).place('coin-cell-holder-switched', 'holder', 160, 160);
     for (let i = 0; i < 12; i += 1) {
       const angle = (i / 12) * 2 * Math.PI;
-      build.light(`l${i}`, 160 + 110 * Math.cos(angle), 160 + 110 * Math.sin(angle), (angle * 180) / Math.PI + 90);
+      build.light(
+        `l${i}`,
+        160 + 110 * Math.cos(angle),
+        160 + 110 * Math.sin(angle),
+        (angle * 180) / Math.PI + 90,
+      );
     }
     const { problem, solution } = solve(build.plan, 'quarter');
     expect(solution.conflicts).toBe(0);
@@ -69,7 +84,10 @@ describe('proposals keep every rule', () => {
 
 describe('against what is known', () => {
   test('two lights that cannot get in each other’s way: no longer than the straight lines, bar the way round pads', () => {
-    const build = new PlanBuilder('Pair', 300, 200).holder(150, 160, 180).light('a', 100, 60, 180).light('b', 200, 60, 180);
+    const build = new PlanBuilder('Pair', 300, 200)
+      .holder(150, 160, 180)
+      .light('a', 100, 60, 180)
+      .light('b', 200, 60, 180);
     const { solution } = solve(build.plan);
     const straight = 2 * 100;
     expect(solution.lengthMm).toBeLessThan(straight + 2 * 115);
@@ -107,7 +125,15 @@ describe('the same again', () => {
     const { plan } = strewn(7, 5);
     const width = plan.cloth.shape.widthMm;
     const parts = Object.fromEntries(
-      Object.entries(plan.parts).map(([id, part]) => [id, { ...part, at: { x: width - part.at.x, y: part.at.y }, turnDeg: (360 - part.turnDeg) % 360, face: 'wrong' as const }]),
+      Object.entries(plan.parts).map(([id, part]) => [
+        id,
+        {
+          ...part,
+          at: { x: width - part.at.x, y: part.at.y },
+          turnDeg: (360 - part.turnDeg) % 360,
+          face: 'wrong' as const,
+        },
+      ]),
     );
     const mirrored = solve({ ...plan, parts });
     expect(mirrored.solution.conflicts).toBe(0);
@@ -130,18 +156,24 @@ describe('taking a proposal', () => {
   test('nothing to route is said; a part walled in leaves a proposal that admits its conflicts', () => {
     expect(routingProblemOf(new PlanBuilder().plan, 'half')).toMatchObject({ ok: false });
     // The − of one light lies 2.4 mm from the + of the other: no thread fits between.
-    const tight = new PlanBuilder('Tight', 160, 120).holder(80, 90).light('a', 80, 30, 0).light('b', 80, 36, 180);
+    const tight = new PlanBuilder('Tight', 160, 120)
+      .holder(80, 90)
+      .light('a', 80, 30, 0)
+      .light('b', 80, 36, 180);
     const { problem, solution } = solve(tight.plan, 'fixed');
     expect(solution.conflicts).toBeGreaterThan(0);
     const proposed = expectOk(previewProposal(tight.plan, problem, solution));
-    expect(checkPlan(proposed).some((finding) => finding.ruleId === 'gap' || finding.ruleId === 'crossing')).toBe(true);
+    expect(
+      checkPlan(proposed).some((finding) => finding.ruleId === 'gap' || finding.ruleId === 'crossing'),
+    ).toBe(true);
   });
 
   test('every trace starts and ends in the middle of its pad', () => {
     const { plan } = strewn(3, 4);
     const { problem, solution } = solve(plan);
     const proposed = expectOk(previewProposal(plan, problem, solution));
-    for (const run of Object.values(proposed.runs)) expect(runPath(proposed, run).length).toBe(run.bends.length + 2);
+    for (const run of Object.values(proposed.runs))
+      expect(runPath(proposed, run).length).toBe(run.bends.length + 2);
     expect(Object.values(proposed.runs)).toHaveLength(solution.traces.length);
   });
 });
@@ -150,7 +182,11 @@ describe('taking a proposal', () => {
 function shortestUncrossed(problem: RoutingProblem): number {
   const lights = problem.parts.slice(1);
   const holder = problem.parts[0] as RoutingProblem['parts'][number];
-  const at = (part: RoutingProblem['parts'][number], holeId: string, turn: number): { x: number; y: number } => {
+  const at = (
+    part: RoutingProblem['parts'][number],
+    holeId: string,
+    turn: number,
+  ): { x: number; y: number } => {
     const pad = part.pads.find((candidate) => candidate.holeId === holeId)?.at as { x: number; y: number };
     const sign = turn % 360 === 180 ? -1 : 1;
     return { x: part.at.x + sign * pad.x, y: part.at.y + sign * pad.y };
@@ -178,7 +214,9 @@ function shortestUncrossed(problem: RoutingProblem): number {
 type P = { readonly x: number; readonly y: number };
 
 function lengthOf(points: readonly P[]): number {
-  return points.slice(1).reduce((sum, p, i) => sum + Math.hypot(p.x - (points[i] as P).x, p.y - (points[i] as P).y), 0);
+  return points
+    .slice(1)
+    .reduce((sum, p, i) => sum + Math.hypot(p.x - (points[i] as P).x, p.y - (points[i] as P).y), 0);
 }
 
 function linesCross(one: readonly P[], other: readonly P[]): boolean {
@@ -194,5 +232,7 @@ function linesCross(one: readonly P[], other: readonly P[]): boolean {
 
 function permutations(items: readonly number[]): readonly (readonly number[])[] {
   if (items.length <= 1) return [items];
-  return items.flatMap((item) => permutations(items.filter((other) => other !== item)).map((rest) => [item, ...rest]));
+  return items.flatMap((item) =>
+    permutations(items.filter((other) => other !== item)).map((rest) => [item, ...rest]),
+  );
 }

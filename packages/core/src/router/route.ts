@@ -33,7 +33,10 @@ const MOST_SETS = 3;
 const ORDER_SHARE = 0.4;
 
 /** Runs the router. The best solution is returned; its `conflicts` say whether it is clean. */
-export function* route(problem: RoutingProblem, options: RouteOptions): Generator<RouteProgress, RoutingSolution> {
+export function* route(
+  problem: RoutingProblem,
+  options: RouteOptions,
+): Generator<RouteProgress, RoutingSolution> {
   const { seed, tries = 6 } = options;
   const placed = placeProblem(problem);
   const random = seededRandom(seed);
@@ -65,7 +68,11 @@ export function* route(problem: RoutingProblem, options: RouteOptions): Generato
 }
 
 /** Real, tight lines for one topology. */
-function* realise(problem: RoutingProblem, placed: PlacedProblem, topology: Topology): Generator<void, RoutingSolution> {
+function* realise(
+  problem: RoutingProblem,
+  placed: PlacedProblem,
+  topology: Topology,
+): Generator<void, RoutingSolution> {
   const placement = placed.at(topology.turns);
   const found = yield* findGridPaths(problem, placement, topology.chains);
   const traces = tightenTraces(problem, placement, found.traces);

@@ -10,8 +10,8 @@ import { normaliseDeg } from '../geometry/transform.ts';
 import { spacingRules } from '../nets/clearance.ts';
 import type { Terminal } from '../nets/nets.ts';
 import { deriveWishes } from '../nets/wishes.ts';
-import { kindOf, sewingOf } from '../plan/placed.ts';
 import { sewingByHabit } from '../plan/edits/run-edits.ts';
+import { kindOf, sewingOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { EDGE_MARGIN_MM, handSewnLine, LOOPED_HOLE, requiredGap } from '../thread/required-gap.ts';
 
@@ -91,7 +91,10 @@ export function routingProblemOf(plan: Plan, freedom: Freedom): Result<RoutingPr
   const wishes = deriveWishes(plan);
   if (!wishes.ok) return wishes;
   const parts = Object.values(plan.parts);
-  const line = handSewnLine(sewingOf(plan, sewingByHabit(plan)).thread, Math.max(plan.habits.stitchMm, plan.habits.gapMm));
+  const line = handSewnLine(
+    sewingOf(plan, sewingByHabit(plan)).thread,
+    Math.max(plan.habits.stitchMm, plan.habits.gapMm),
+  );
   const rules = spacingRules(plan);
   const padsOf = (terminal: Terminal): readonly PadChoice[] => {
     const part = parts.findIndex((candidate) => candidate.id === terminal.partId);
@@ -108,17 +111,25 @@ export function routingProblemOf(plan: Plan, freedom: Freedom): Result<RoutingPr
     bodyGapMm: BODY_GAP_MM,
     parts: parts.map((part) => {
       const kind = kindOf(part);
-      const steps = kind.model.kind === 'light' ? STEPS_DEG[freedom] : kind.model.kind === 'switch' ? [0, 180] : [0];
+      const steps =
+        kind.model.kind === 'light' ? STEPS_DEG[freedom] : kind.model.kind === 'switch' ? [0, 180] : [0];
       return {
         id: part.id,
         at: part.at,
         mirrored: part.face === 'wrong',
         turns: steps.map((step) => normaliseDeg(part.turnDeg + step)),
         body: kind.outline,
-        pads: platedHoles(kind.holes).map((hole) => ({ holeId: hole.id, at: hole.at, radiusMm: hole.padRadiusMm })),
+        pads: platedHoles(kind.holes).map((hole) => ({
+          holeId: hole.id,
+          at: hole.at,
+          radiusMm: hole.padRadiusMm,
+        })),
       };
     }),
-    nets: wishes.value.map((wish) => ({ title: `${wish.side} ${wish.title}`, stops: wish.terminals.map(padsOf) })),
+    nets: wishes.value.map((wish) => ({
+      title: `${wish.side} ${wish.title}`,
+      stops: wish.terminals.map(padsOf),
+    })),
   });
 }
 

@@ -1,8 +1,8 @@
 /** Last touch of routing: pulls every line tight without leaving the rules, and says which rules are broken. */
 import { distance, type Point, snapToMicrometre } from '../geometry/point.ts';
 import { insideDistanceMm, polygonEdges } from '../geometry/polygon.ts';
-import { closestOfSegments, pointToSegmentMm, segmentMeeting } from '../geometry/segment.ts';
 import { polylineLengthMm } from '../geometry/polyline.ts';
+import { closestOfSegments, pointToSegmentMm, segmentMeeting } from '../geometry/segment.ts';
 import { accessRadiusMm, type Placement } from './placed-problem.ts';
 import type { PadChoice, RoutedTrace, RoutingProblem } from './routing-problem.ts';
 
@@ -48,7 +48,10 @@ function pullTight(points: readonly Point[], isFree: (a: Point, b: Point) => boo
     let corner = kept[i] as Point;
     const target = { x: (before.x + after.x) / 2, y: (before.y + after.y) / 2 };
     for (let step = 0.5; step > 0.02; step /= 2) {
-      const moved = { x: corner.x + (target.x - corner.x) * step, y: corner.y + (target.y - corner.y) * step };
+      const moved = {
+        x: corner.x + (target.x - corner.x) * step,
+        y: corner.y + (target.y - corner.y) * step,
+      };
       if (isFree(before, moved) && isFree(moved, after)) corner = moved;
     }
     kept[i] = corner;
@@ -65,7 +68,10 @@ function legIsFree(
   b: Point,
 ): boolean {
   const trace = traces[self] as RoutedTrace;
-  if (insideDistanceMm(problem.outline, a) < problem.edgeMm || insideDistanceMm(problem.outline, b) < problem.edgeMm) {
+  if (
+    insideDistanceMm(problem.outline, a) < problem.edgeMm ||
+    insideDistanceMm(problem.outline, b) < problem.edgeMm
+  ) {
     return isEnd(placement, trace, a) || isEnd(placement, trace, b);
   }
   for (const [i, other] of traces.entries()) {
@@ -108,7 +114,13 @@ function padsOfNet(traces: readonly RoutedTrace[], net: number): ReadonlySet<str
   return pads;
 }
 
-function clearOfBodies(problem: RoutingProblem, placement: Placement, trace: RoutedTrace, a: Point, b: Point): boolean {
+function clearOfBodies(
+  problem: RoutingProblem,
+  placement: Placement,
+  trace: RoutedTrace,
+  a: Point,
+  b: Point,
+): boolean {
   const ends: readonly PadChoice[] = [trace.from, trace.to];
   for (let part = 0; part < problem.parts.length; part += 1) {
     const body = placement.body(part);
@@ -131,12 +143,17 @@ function clearOfBodies(problem: RoutingProblem, placement: Placement, trace: Rou
 }
 
 /** Counts pairs of traces, and traces and pads, that break the rules: an own check of the result. */
-export function countConflicts(problem: RoutingProblem, placement: Placement, traces: readonly RoutedTrace[]): number {
+export function countConflicts(
+  problem: RoutingProblem,
+  placement: Placement,
+  traces: readonly RoutedTrace[],
+): number {
   let conflicts = 0;
   for (const [i, one] of traces.entries()) {
     for (let j = i + 1; j < traces.length; j += 1) {
       const other = traces[j] as RoutedTrace;
-      if (other.net !== one.net && closestOfLines(one.points, other.points) < problem.lineGapMm) conflicts += 1;
+      if (other.net !== one.net && closestOfLines(one.points, other.points) < problem.lineGapMm)
+        conflicts += 1;
     }
     const ownPads = padsOfNet(traces, one.net);
     for (const [part, { pads }] of problem.parts.entries()) {
@@ -146,7 +163,8 @@ export function countConflicts(problem: RoutingProblem, placement: Placement, tr
         if (closestOfLines(one.points, [at, at]) - radiusMm < problem.padGapMm) conflicts += 1;
       }
     }
-    if (one.points.slice(1, -1).some((p) => insideDistanceMm(problem.outline, p) < problem.edgeMm - 1e-6)) conflicts += 1;
+    if (one.points.slice(1, -1).some((p) => insideDistanceMm(problem.outline, p) < problem.edgeMm - 1e-6))
+      conflicts += 1;
   }
   return conflicts;
 }
@@ -155,7 +173,12 @@ function closestOfLines(one: readonly Point[], other: readonly Point[]): number 
   let least = Number.POSITIVE_INFINITY;
   for (let i = 1; i < one.length; i += 1) {
     for (let k = 1; k < other.length; k += 1) {
-      const found = closestOfSegments(one[i - 1] as Point, one[i] as Point, other[k - 1] as Point, other[k] as Point);
+      const found = closestOfSegments(
+        one[i - 1] as Point,
+        one[i] as Point,
+        other[k - 1] as Point,
+        other[k] as Point,
+      );
       least = Math.min(least, found.distanceMm);
     }
   }

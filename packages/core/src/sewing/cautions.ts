@@ -39,7 +39,8 @@ const CAUTIONS: readonly CautionRule[] = [
   {
     id: 'legs',
     text: 'Cut leg ends fly: cover them with your hand and protect your eyes.',
-    appliesTo: (plan) => Object.values(plan.parts).some((part) => kindOf(part).holes.some((hole) => hole.form === 'curl')),
+    appliesTo: (plan) =>
+      Object.values(plan.parts).some((part) => kindOf(part).holes.some((hole) => hole.form === 'curl')),
   },
   {
     id: 'tools',

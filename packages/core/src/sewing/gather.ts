@@ -1,10 +1,11 @@
 /** What to lay out before the first stitch. */
+
+import { maybeClothKind } from '../cloth/cloth-kinds.ts';
 import { maybeCellKind } from '../parts/cells.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
 import { kindOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
-import { maybeClothKind } from '../cloth/cloth-kinds.ts';
 import { cutPieces, type Piece } from './pieces.ts';
 
 export interface GatherItem {
@@ -48,9 +49,17 @@ export function gatherList(plan: Plan, pieces: readonly Piece[] = cutPieces(plan
     });
   }
   items.push({ id: 'ordinary-thread', what: 'Ordinary thread for holding parts down', amount: 'some' });
-  items.push({ id: 'needle', what: 'Needle whose eye takes the thread and whose shank passes a 2 mm hole', amount: '1' });
+  items.push({
+    id: 'needle',
+    what: 'Needle whose eye takes the thread and whose shank passes a 2 mm hole',
+    amount: '1',
+  });
   items.push({ id: 'sealant', what: 'Clear varnish or fabric glue for the knots', amount: 'a few drops' });
-  items.push({ id: 'marker', what: 'Marker that vanishes (by air within about two days: mark when you sew)', amount: '1' });
+  items.push({
+    id: 'marker',
+    what: 'Marker that vanishes (by air within about two days: mark when you sew)',
+    amount: '1',
+  });
   if (Object.values(plan.parts).some((part) => kindOf(part).holes.some((hole) => hole.form === 'curl'))) {
     items.push({ id: 'pliers', what: 'Small round pliers and cutters for the legs', amount: '1' });
   }

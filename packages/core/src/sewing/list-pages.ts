@@ -1,7 +1,8 @@
 /** The sheet in words: what to gather, what to cut, what to do, with boxes to tick. */
-import { formatLength } from '../units/length.ts';
+
 import type { Plan } from '../plan/schema.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
+import { formatLength } from '../units/length.ts';
 import { cautionsFor } from './cautions.ts';
 import { gatherList } from './gather.ts';
 import { cutPieces } from './pieces.ts';
@@ -23,7 +24,11 @@ interface Line {
 }
 
 /** The pages of the sheet. Findings of severity stop that are still there are the caller's to print first, as `warnings`. */
-export function listPages(plan: Plan, warnings: readonly string[] = [], paper: Paper = A4): readonly SheetPage[] {
+export function listPages(
+  plan: Plan,
+  warnings: readonly string[] = [],
+  paper: Paper = A4,
+): readonly SheetPage[] {
   return paginate(plan, linesOf(plan, warnings), paper);
 }
 
@@ -38,7 +43,8 @@ function linesOf(plan: Plan, warnings: readonly string[]): readonly Line[] {
   lines.push({ text: 'Cautions', bold: true, spaceBeforeMm: 4 });
   for (const caution of cautionsFor(plan)) lines.push({ text: caution.text, indentMm: 2 });
   lines.push({ text: 'Gather', bold: true, spaceBeforeMm: 4 });
-  for (const item of gatherList(plan, pieces)) lines.push({ text: `${item.what}: ${item.amount}`, box: true });
+  for (const item of gatherList(plan, pieces))
+    lines.push({ text: `${item.what}: ${item.amount}`, box: true });
   lines.push({ text: 'Cut', bold: true, spaceBeforeMm: 4 });
   for (const [i, piece] of pieces.entries()) {
     const thread = maybeThreadKind(piece.threadId)?.title ?? piece.threadId;
@@ -65,7 +71,13 @@ function paginate(plan: Plan, lines: readonly Line[], paper: Paper): readonly Sh
     items = [];
     pages.push(items);
     items.push({ kind: 'text', at: { x: MARGIN_MM, y: MARGIN_MM }, text: plan.name, sizeMm: 6, bold: true });
-    items.push({ kind: 'text', at: { x: paper.widthMm - MARGIN_MM, y: MARGIN_MM }, text: `sewing sheet, page ${pages.length}`, sizeMm: 4, anchor: 'end' });
+    items.push({
+      kind: 'text',
+      at: { x: paper.widthMm - MARGIN_MM, y: MARGIN_MM },
+      text: `sewing sheet, page ${pages.length}`,
+      sizeMm: 4,
+      anchor: 'end',
+    });
     y = MARGIN_MM + 10;
   };
   startPage();
@@ -88,7 +100,13 @@ function paginate(plan: Plan, lines: readonly Line[], paper: Paper): readonly Sh
       items.push({ kind: 'line', points: corners, widthMm: 0.25, closed: true });
     }
     for (const text of wrapped) {
-      items.push({ kind: 'text', at: { x: indent, y }, text, sizeMm: TEXT_MM, ...(line.bold === true ? { bold: true } : {}) });
+      items.push({
+        kind: 'text',
+        at: { x: indent, y },
+        text,
+        sizeMm: TEXT_MM,
+        ...(line.bold === true ? { bold: true } : {}),
+      });
       y += LINE_MM;
     }
   }
@@ -105,7 +123,9 @@ export function wrapText(text: string, widthMm: number, sizeMm: number): readonl
   const most = Math.max(8, Math.floor(widthMm / (sizeMm * LETTER_WIDTH)));
   const lines: string[] = [];
   let line = '';
-  for (const word of text.split(' ').flatMap((long) => long.match(new RegExp(`.{1,${most}}`, 'gu')) ?? [''])) {
+  for (const word of text
+    .split(' ')
+    .flatMap((long) => long.match(new RegExp(`.{1,${most}}`, 'gu')) ?? [''])) {
     const longer = line === '' ? word : `${line} ${word}`;
     if (longer.length > most && line !== '') {
       lines.push(line);

@@ -3,7 +3,7 @@ import { faceName } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Plan } from '../plan/schema.ts';
 import { cross } from './pattern-drawing.ts';
-import { tileLabel, type Tiling } from './pattern-tiling.ts';
+import { type Tiling, tileLabel } from './pattern-tiling.ts';
 import type { DrawItem, Paper, SheetPage } from './sheet-drawing.ts';
 
 export const CHECK_SQUARE_MM = 50;
@@ -16,20 +16,60 @@ export function coverPage(plan: Plan, paper: Paper, tiling: Tiling): SheetPage {
   const { x, y } = CHECK_SQUARE_AT;
   const items: DrawItem[] = [
     { kind: 'text', at: { x: 20, y: 28 }, text: plan.name, sizeMm: 9, bold: true },
-    { kind: 'text', at: { x: 20, y: 38 }, text: `Full-size pattern of the ${faceName(plan.cloth.workedFace)}: the side you sew on.`, sizeMm: 4.5 },
+    {
+      kind: 'text',
+      at: { x: 20, y: 38 },
+      text: `Full-size pattern of the ${faceName(plan.cloth.workedFace)}: the side you sew on.`,
+      sizeMm: 4.5,
+    },
     { kind: 'text', at: { x: 20, y: 54 }, text: 'Check square', sizeMm: 4.5, bold: true },
-    { kind: 'line', points: [{ x, y }, { x: x + s, y }, { x: x + s, y: y + s }, { x, y: y + s }], widthMm: 0.3, closed: true },
+    {
+      kind: 'line',
+      points: [
+        { x, y },
+        { x: x + s, y },
+        { x: x + s, y: y + s },
+        { x, y: y + s },
+      ],
+      widthMm: 0.3,
+      closed: true,
+    },
     { kind: 'text', at: { x: x + s / 2, y: y + s / 2 - 1 }, text: '50 mm', sizeMm: 5, anchor: 'middle' },
     { kind: 'text', at: { x: x + s / 2, y: y + s / 2 + 5 }, text: 'each way', sizeMm: 4, anchor: 'middle' },
-    { kind: 'text', at: { x: x + s + 6, y: y + 6 }, text: 'Print at 100 %, without “fit to page”.', sizeMm: 4 },
-    { kind: 'text', at: { x: x + s + 6, y: y + 13 }, text: 'Measure this square with a ruler first.', sizeMm: 4 },
-    { kind: 'text', at: { x: x + s + 6, y: y + 20 }, text: 'If it is not 50 mm each way, holes will not fit.', sizeMm: 4 },
+    {
+      kind: 'text',
+      at: { x: x + s + 6, y: y + 6 },
+      text: 'Print at 100 %, without “fit to page”.',
+      sizeMm: 4,
+    },
+    {
+      kind: 'text',
+      at: { x: x + s + 6, y: y + 13 },
+      text: 'Measure this square with a ruler first.',
+      sizeMm: 4,
+    },
+    {
+      kind: 'text',
+      at: { x: x + s + 6, y: y + 20 },
+      text: 'If it is not 50 mm each way, holes will not fit.',
+      sizeMm: 4,
+    },
     { kind: 'text', at: { x: 20, y: 130 }, text: 'How the pages join', sizeMm: 4.5, bold: true },
-    { kind: 'text', at: { x: 20, y: 136.5 }, text: 'Lay the crossed circles of neighbouring pages on each other.', sizeMm: 4 },
+    {
+      kind: 'text',
+      at: { x: 20, y: 136.5 },
+      text: 'Lay the crossed circles of neighbouring pages on each other.',
+      sizeMm: 4,
+    },
     ...pageMap(plan, tiling, { x: 20, y: 142 }),
     { kind: 'text', at: { x: 120, y: 130 }, text: 'What the marks mean', sizeMm: 4.5, bold: true },
     ...legend({ x: 120, y: 140 }),
-    { kind: 'text', at: { x: 20, y: paper.heightMm - 20 }, text: 'Take the cell out while sewing. Coin cells are deadly if swallowed: keep them from children.', sizeMm: 4 },
+    {
+      kind: 'text',
+      at: { x: 20, y: paper.heightMm - 20 },
+      text: 'Take the cell out while sewing. Coin cells are deadly if swallowed: keep them from children.',
+      sizeMm: 4,
+    },
   ];
   return { widthMm: paper.widthMm, heightMm: paper.heightMm, title: 'Pattern, cover', items };
 }
@@ -43,25 +83,45 @@ function pageMap(plan: Plan, tiling: Tiling, at: Point): readonly DrawItem[] {
     { x: at.x + (x + w) * factor, y: at.y + (y + h) * factor },
     { x: at.x + x * factor, y: at.y + (y + h) * factor },
   ];
-  const items: DrawItem[] = [{ kind: 'line', points: box(0, 0, widthMm, heightMm), widthMm: 0.4, closed: true }];
+  const items: DrawItem[] = [
+    { kind: 'line', points: box(0, 0, widthMm, heightMm), widthMm: 0.4, closed: true },
+  ];
   for (const tile of tiling.tiles) {
     const { x, y } = tile.origin;
     const w = Math.min(tiling.windowWidthMm, widthMm - x);
     const h = Math.min(tiling.windowHeightMm, heightMm - y);
     items.push({ kind: 'line', points: box(x, y, w, h), widthMm: 0.15, closed: true, dashMm: [1, 1] });
     const middle = { x: at.x + (x + w / 2) * factor, y: at.y + (y + h / 2) * factor + 1.5 };
-    items.push({ kind: 'text', at: middle, text: tileLabel(tile), sizeMm: 4.5, bold: true, anchor: 'middle' });
+    items.push({
+      kind: 'text',
+      at: middle,
+      text: tileLabel(tile),
+      sizeMm: 4.5,
+      bold: true,
+      anchor: 'middle',
+    });
   }
   return items;
 }
 
 function legend(at: Point): readonly DrawItem[] {
   const row = (i: number): Point => ({ x: at.x, y: at.y + i * 9 });
-  const text = (i: number, words: string): DrawItem => ({ kind: 'text', at: { x: at.x + 16, y: row(i).y + 1.4 }, text: words, sizeMm: 4 });
+  const text = (i: number, words: string): DrawItem => ({
+    kind: 'text',
+    at: { x: at.x + 16, y: row(i).y + 1.4 },
+    text: words,
+    sizeMm: 4,
+  });
   return [
     { kind: 'line', points: [row(0), { x: at.x + 11, y: row(0).y }], widthMm: 0.7 },
     text(0, 'stitch on this side'),
-    { kind: 'line', points: [row(1), { x: at.x + 11, y: row(1).y }], widthMm: 0.2, grey: 0.45, dashMm: [0.8, 0.8] },
+    {
+      kind: 'line',
+      points: [row(1), { x: at.x + 11, y: row(1).y }],
+      widthMm: 0.2,
+      grey: 0.45,
+      dashMm: [0.8, 0.8],
+    },
     text(1, 'step on the other side'),
     { kind: 'circle', at: { x: at.x + 5, y: row(2).y }, radiusMm: 2, widthMm: 0.4 },
     ...cross({ x: at.x + 5, y: row(2).y }, 1),
@@ -69,7 +129,14 @@ function legend(at: Point): readonly DrawItem[] {
     { kind: 'circle', at: { x: at.x + 5, y: row(3).y }, radiusMm: 2, widthMm: 0.15 },
     ...cross({ x: at.x + 5, y: row(3).y }, 1),
     text(3, 'hole to hold down'),
-    { kind: 'text', at: { x: at.x + 5, y: row(4).y + 1.4 }, text: '+  −', sizeMm: 5, bold: true, anchor: 'middle' },
+    {
+      kind: 'text',
+      at: { x: at.x + 5, y: row(4).y + 1.4 },
+      text: '+  −',
+      sizeMm: 5,
+      bold: true,
+      anchor: 'middle',
+    },
     text(4, 'sign of hole and thread'),
   ];
 }

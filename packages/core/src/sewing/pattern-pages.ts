@@ -5,7 +5,15 @@ import { add, type Point, subtract } from '../geometry/point.ts';
 import type { Plan } from '../plan/schema.ts';
 import { coverPage } from './pattern-cover.ts';
 import { cross, patternDrawing } from './pattern-drawing.ts';
-import { MARGIN_MM, OVERLAP_MM, type Tile, tileLabel, tilePattern, type Tiling, WINDOW_AT } from './pattern-tiling.ts';
+import {
+  MARGIN_MM,
+  OVERLAP_MM,
+  type Tile,
+  type Tiling,
+  tileLabel,
+  tilePattern,
+  WINDOW_AT,
+} from './pattern-tiling.ts';
 import { A4, type DrawItem, type Paper, type SheetPage } from './sheet-drawing.ts';
 
 export const MOST_PAGES = 40;
@@ -14,7 +22,8 @@ export const MOST_PAGES = 40;
 export function patternPages(plan: Plan, paper: Paper = A4): Result<readonly SheetPage[]> {
   const { widthMm, heightMm } = plan.cloth.shape;
   const tiling = tilePattern(widthMm, heightMm, paper);
-  if (tiling.tiles.length > MOST_PAGES) return fail('pattern-too-large', `It would need ${tiling.tiles.length}.`);
+  if (tiling.tiles.length > MOST_PAGES)
+    return fail('pattern-too-large', `It would need ${tiling.tiles.length}.`);
   const drawing = patternDrawing(plan);
   return succeed([
     coverPage(plan, paper, tiling),
@@ -34,11 +43,16 @@ export function patternPages(plan: Plan, paper: Paper = A4): Result<readonly She
 }
 
 function moved(item: DrawItem, by: Point): DrawItem {
-  return item.kind === 'line' ? { ...item, points: item.points.map((p) => add(p, by)) } : { ...item, at: add(item.at, by) };
+  return item.kind === 'line'
+    ? { ...item, points: item.points.map((p) => add(p, by)) }
+    : { ...item, at: add(item.at, by) };
 }
 
 /** What of an item lies in the window of a page. Lines are cut at its border; circles and words are kept whole if their middle is in it. */
-function clipped(item: DrawItem, window: { readonly width: number; readonly height: number }): readonly DrawItem[] {
+function clipped(
+  item: DrawItem,
+  window: { readonly width: number; readonly height: number },
+): readonly DrawItem[] {
   const left = WINDOW_AT.x;
   const top = WINDOW_AT.y;
   const right = left + window.width;
@@ -58,7 +72,14 @@ function clipped(item: DrawItem, window: { readonly width: number; readonly heig
 }
 
 /** The stretch of a leg inside a box (Liang–Barsky, textbook), or null. */
-function clipLeg(a: Point, b: Point, left: number, top: number, right: number, bottom: number): readonly [Point, Point] | null {
+function clipLeg(
+  a: Point,
+  b: Point,
+  left: number,
+  top: number,
+  right: number,
+  bottom: number,
+): readonly [Point, Point] | null {
   let from = 0;
   let to = 1;
   const dx = b.x - a.x;
@@ -87,9 +108,21 @@ function tileFrame(plan: Plan, tiling: Tiling, tile: Tile, label: string): reado
   const title = `${plan.name} — ${faceName(plan.cloth.workedFace)}, full size`;
   const items: DrawItem[] = [
     { kind: 'text', at: { x: WINDOW_AT.x, y: MARGIN_MM + 5 }, text: title, sizeMm: 4, bold: true },
-    { kind: 'text', at: { x: right, y: MARGIN_MM + 5 }, text: `page ${label} of ${tiling.columns} × ${tiling.rows}`, sizeMm: 4, anchor: 'end' },
+    {
+      kind: 'text',
+      at: { x: right, y: MARGIN_MM + 5 },
+      text: `page ${label} of ${tiling.columns} × ${tiling.rows}`,
+      sizeMm: 4,
+      anchor: 'end',
+    },
     ...ruler({ x: WINDOW_AT.x, y: bottom + 8 }),
-    { kind: 'text', at: { x: right, y: bottom + 9 }, text: 'Print at 100 %: the ruler must measure 50 mm.', sizeMm: 3, anchor: 'end' },
+    {
+      kind: 'text',
+      at: { x: right, y: bottom + 9 },
+      text: 'Print at 100 %: the ruler must measure 50 mm.',
+      sizeMm: 3,
+      anchor: 'end',
+    },
   ];
   // Joining marks: a cross where the neighbour's page begins, in the middle of the shared strip.
   const half = OVERLAP_MM / 2;
@@ -118,12 +151,18 @@ function joinMarks(tiling: Tiling, axis: 'x' | 'y', at: number): readonly DrawIt
   });
 }
 
-
 /** A 50 mm ruler with a tick at every centimetre. */
 function ruler(from: Point): readonly DrawItem[] {
   const items: DrawItem[] = [{ kind: 'line', points: [from, { x: from.x + 50, y: from.y }], widthMm: 0.3 }];
   for (let mm = 0; mm <= 50; mm += 10) {
-    items.push({ kind: 'line', points: [{ x: from.x + mm, y: from.y }, { x: from.x + mm, y: from.y - 2.5 }], widthMm: 0.3 });
+    items.push({
+      kind: 'line',
+      points: [
+        { x: from.x + mm, y: from.y },
+        { x: from.x + mm, y: from.y - 2.5 },
+      ],
+      widthMm: 0.3,
+    });
   }
   items.push({ kind: 'text', at: { x: from.x + 52, y: from.y }, text: '50 mm', sizeMm: 3 });
   return items;

@@ -29,7 +29,8 @@ export interface Tiling {
 export function tilePattern(widthMm: number, heightMm: number, paper: Paper): Tiling {
   const windowWidthMm = paper.widthMm - 2 * MARGIN_MM;
   const windowHeightMm = paper.heightMm - 2 * MARGIN_MM - HEADER_MM - FOOTER_MM;
-  const count = (size: number, window: number): number => Math.max(1, Math.ceil((size - OVERLAP_MM) / (window - OVERLAP_MM)));
+  const count = (size: number, window: number): number =>
+    Math.max(1, Math.ceil((size - OVERLAP_MM) / (window - OVERLAP_MM)));
   const columns = count(widthMm, windowWidthMm);
   const rows = count(heightMm, windowHeightMm);
   const tiles: Tile[] = [];

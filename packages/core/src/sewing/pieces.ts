@@ -13,7 +13,12 @@ export interface PieceRun {
 
 /** A part of a cut length, named. */
 export interface Addend {
-  readonly what: 'along the cloth' | 'through the cloth' | 'loops at holes' | 'knots and finishing' | 'spare to hold';
+  readonly what:
+    | 'along the cloth'
+    | 'through the cloth'
+    | 'loops at holes'
+    | 'knots and finishing'
+    | 'spare to hold';
   readonly mm: number;
 }
 
@@ -36,7 +41,8 @@ export interface Piece {
 /** All pieces of a plan in the order they are sewn: the first side of the habits, the other, the rest. */
 export function cutPieces(plan: Plan): readonly Piece[] {
   const sides = deriveSides(plan);
-  const order: readonly Side[] = plan.habits.firstSide === '+' ? ['+', '-', 'both', 'neither'] : ['-', '+', 'both', 'neither'];
+  const order: readonly Side[] =
+    plan.habits.firstSide === '+' ? ['+', '-', 'both', 'neither'] : ['-', '+', 'both', 'neither'];
   const pieces: Piece[] = [];
   for (const net of sides.nets.all) {
     const side = sides.of(net);
@@ -47,7 +53,12 @@ export function cutPieces(plan: Plan): readonly Piece[] {
   }
   return pieces
     .map((piece, i) => ({ piece, i }))
-    .sort((a, b) => order.indexOf(a.piece.side) - order.indexOf(b.piece.side) || powerFirst(plan, a.piece, b.piece) || a.i - b.i)
+    .sort(
+      (a, b) =>
+        order.indexOf(a.piece.side) - order.indexOf(b.piece.side) ||
+        powerFirst(plan, a.piece, b.piece) ||
+        a.i - b.i,
+    )
     .map(({ piece }) => piece);
 }
 

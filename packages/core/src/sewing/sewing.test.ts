@@ -27,7 +27,8 @@ describe('pieces of thread', () => {
       ['+', 2],
     ]);
     for (const piece of pieces) {
-      for (const [i, step] of piece.runs.entries()) expect(step.from).toEqual(i === 0 ? step.from : piece.runs[i - 1]?.to);
+      for (const [i, step] of piece.runs.entries())
+        expect(step.from).toEqual(i === 0 ? step.from : piece.runs[i - 1]?.to);
     }
     expect(pieces[0]?.runs[0]?.from).toEqual({ partId: 'p1', holeId: 'minus' });
   });
@@ -41,12 +42,18 @@ describe('pieces of thread', () => {
     for (const piece of pieces) {
       const of = (what: string): number => piece.addends.find((addend) => addend.what === what)?.mm as number;
       const lines = piece.runs.map(({ run }) => sumRun(plan, run));
-      expect(of('along the cloth')).toBeCloseTo(lines.reduce((sum, line) => sum + line.pathMm, 0), 9);
+      expect(of('along the cloth')).toBeCloseTo(
+        lines.reduce((sum, line) => sum + line.pathMm, 0),
+        9,
+      );
       // Felt is 2 mm thick: a loop takes 2·3 + 2·2 = 10 mm, five of them at each hole.
       expect(of('loops at holes')).toBeCloseTo((piece.runs.length + 1) * 5 * 10, 9);
       expect(of('knots and finishing')).toBe(40);
       expect(of('spare to hold')).toBe(60);
-      expect(piece.netMm).toBeCloseTo(of('along the cloth') + of('through the cloth') + of('loops at holes'), 9);
+      expect(piece.netMm).toBeCloseTo(
+        of('along the cloth') + of('through the cloth') + of('loops at holes'),
+        9,
+      );
       const total = piece.netMm + 100;
       expect(piece.cutMm).toBeGreaterThanOrEqual(total);
       expect(piece.cutMm).toBeLessThan(total + 10);
@@ -59,7 +66,10 @@ describe('pieces of thread', () => {
     const minus = cutPieces(short.plan).filter((piece) => piece.side === '-');
     expect(minus).toHaveLength(2);
     expect(minus[1]?.runs[0]?.from).toEqual(minus[0]?.runs[0]?.to);
-    const long = new PlanBuilder('Long', 900, 100).holder(40, 50).light('far', 850, 50).sew('holder.plus', 'far.minus');
+    const long = new PlanBuilder('Long', 900, 100)
+      .holder(40, 50)
+      .light('far', 850, 50)
+      .sew('holder.plus', 'far.minus');
     expect(cutPieces(long.plan)).toMatchObject([{ isLong: true }]);
   });
 
@@ -71,7 +81,11 @@ describe('pieces of thread', () => {
   });
 
   test('three lights and a holder in a row take about half a metre of thread per side (common practice, no source)', () => {
-    const row = new PlanBuilder('Row', 320, 120).holder(40, 60, 90).light('a', 110, 60, 90).light('b', 180, 60, 90).light('c', 250, 60, 90);
+    const row = new PlanBuilder('Row', 320, 120)
+      .holder(40, 60, 90)
+      .light('a', 110, 60, 90)
+      .light('b', 180, 60, 90)
+      .light('c', 250, 60, 90);
     row.sew('holder.plus', 'a.plus').sew('a.plus', 'b.plus').sew('b.plus', 'c.plus');
     row.sew('holder.minus', 'a.minus').sew('a.minus', 'b.minus').sew('b.minus', 'c.minus');
     for (const piece of cutPieces(row.plan)) {
@@ -97,14 +111,22 @@ describe('steps', () => {
   const steps = sewingSteps(plan);
 
   test('prepare, hold down, sew each side, finish', () => {
-    expect([...new Set(steps.map((step) => step.group))]).toEqual(['Prepare', 'Hold down', 'Sew the − side', 'Sew the + side', 'Finish']);
+    expect([...new Set(steps.map((step) => step.group))]).toEqual([
+      'Prepare',
+      'Hold down',
+      'Sew the − side',
+      'Sew the + side',
+      'Finish',
+    ]);
   });
 
   test('say piece, length, loops, stitches and where to go, with true numbers', () => {
     const piece = cutPieces(plan)[0];
     const [first] = piece?.runs ?? [];
     const sum = sumRun(plan, first?.run as NonNullable<typeof first>['run']);
-    expect(steps.find((step) => step.id === `cut:${piece?.id}`)?.text).toContain(`Take ${piece?.cutMm} mm of conductive thread`);
+    expect(steps.find((step) => step.id === `cut:${piece?.id}`)?.text).toContain(
+      `Take ${piece?.cutMm} mm of conductive thread`,
+    );
     const text = steps.find((step) => step.id === `sew:${first?.run.id}`)?.text;
     expect(text).toContain(`${sum.stitchCount} stitches`);
     expect(text).toContain('to the − hole of right; 5 tight loops');
@@ -114,13 +136,20 @@ describe('steps', () => {
     expect(steps.filter((step) => step.id.startsWith('hold:')).map((step) => step.text)).toEqual([
       'Sew holder down with ordinary thread through 2 holding holes, where no conductive thread goes.',
     ]);
-    const switched = new PlanBuilder().place('coin-cell-holder-switched', 'case', 100, 100).light('a', 40, 40).sew('case.plus-1', 'a.plus');
-    expect(sewingSteps(switched.plan).find((step) => step.id === 'hold:p1')?.text).toContain('2 free − holes and the free + hole');
+    const switched = new PlanBuilder()
+      .place('coin-cell-holder-switched', 'case', 100, 100)
+      .light('a', 40, 40)
+      .sew('case.plus-1', 'a.plus');
+    expect(sewingSteps(switched.plan).find((step) => step.id === 'hold:p1')?.text).toContain(
+      '2 free − holes and the free + hole',
+    );
   });
 
   test('bare legs are cut and curled, the bigger loop is +', () => {
     const bare = new PlanBuilder().bareLight('eye', 60, 60);
-    expect(sewingSteps(bare.plan).find((step) => step.id === 'prepare:curl:p1')?.text).toMatch(/\+ leg to 19 mm .* − leg to 13 mm.* bigger loop is \+/);
+    expect(sewingSteps(bare.plan).find((step) => step.id === 'prepare:curl:p1')?.text).toMatch(
+      /\+ leg to 19 mm .* − leg to 13 mm.* bigger loop is \+/,
+    );
   });
 
   test('ids are unique and survive an edit of the plan', () => {
@@ -136,16 +165,24 @@ describe('what to gather, and cautions', () => {
   test('counts parts by kind and colour, and adds up thread', () => {
     const { plan } = smallLantern();
     const items = gatherList(plan);
-    expect(items).toContainEqual({ id: 'part:Sew-on light with resistor, warm white', what: 'Sew-on light with resistor, warm white', amount: '2' });
+    expect(items).toContainEqual({
+      id: 'part:Sew-on light with resistor, warm white',
+      what: 'Sew-on light with resistor, warm white',
+      amount: '2',
+    });
     const metres = cutPieces(plan).reduce((sum, piece) => sum + piece.cutMm, 0) / 1000;
-    expect(items.find((item) => item.id === 'thread:steel-3-ply')?.amount).toBe(`${metres.toFixed(2)} m in 3 pieces`);
+    expect(items.find((item) => item.id === 'thread:steel-3-ply')?.amount).toBe(
+      `${metres.toFixed(2)} m in 3 pieces`,
+    );
     expect(items.find((item) => item.id === 'pliers')).toBeUndefined();
   });
 
   test('a coin cell brings up swallowing first; an empty cloth only the usual care', () => {
     expect(cautionsFor(smallLantern().plan)[0]?.text).toMatch(/deadly if swallowed.*medical help at once/);
     expect(cautionsFor(new PlanBuilder().plan).map((caution) => caution.id)).toEqual(['tools', 'not-rated']);
-    expect(cautionsFor(new PlanBuilder().bareLight('eye', 60, 60).plan).map((caution) => caution.id)).toContain('legs');
+    expect(
+      cautionsFor(new PlanBuilder().bareLight('eye', 60, 60).plan).map((caution) => caution.id),
+    ).toContain('legs');
   });
 });
 
@@ -176,15 +213,26 @@ describe('the pattern', () => {
       const circles = patternDrawing(build.plan).filter((item) => item.kind === 'circle');
       for (const part of Object.values(build.plan.parts)) {
         for (const hole of kindOf(part).holes) {
-          const wanted = asSeen(build.plan.cloth, face, holePoint(build.plan, { partId: part.id, holeId: hole.id }));
-          expect(circles.some((circle) => circle.kind === 'circle' && circle.at.x === wanted.x && circle.at.y === wanted.y)).toBe(true);
+          const wanted = asSeen(
+            build.plan.cloth,
+            face,
+            holePoint(build.plan, { partId: part.id, holeId: hole.id }),
+          );
+          expect(
+            circles.some(
+              (circle) => circle.kind === 'circle' && circle.at.x === wanted.x && circle.at.y === wanted.y,
+            ),
+          ).toBe(true);
         }
       }
     }
   });
 
   test('a curtain of more than 40 pages is refused in words', () => {
-    expect(patternPages(new PlanBuilder('Curtain', 3000, 3000).plan)).toMatchObject({ ok: false, problem: { code: 'pattern-too-large' } });
+    expect(patternPages(new PlanBuilder('Curtain', 3000, 3000).plan)).toMatchObject({
+      ok: false,
+      problem: { code: 'pattern-too-large' },
+    });
   });
 
   test('pages of lists keep inside the paper and print stops first', () => {
@@ -196,14 +244,17 @@ describe('the pattern', () => {
   });
 
   test('long words are cut rather than run off the page', () => {
-    for (const line of wrapText(`${'x'.repeat(300)} end`, 100, 4)) expect(line.length).toBeLessThanOrEqual(50);
+    for (const line of wrapText(`${'x'.repeat(300)} end`, 100, 4))
+      expect(line.length).toBeLessThanOrEqual(50);
     expect(wrapText('a b', 100, 4)).toEqual(['a b']);
   });
 
   test('markup in names stays text', () => {
     const build = new PlanBuilder('<script>alert(1)</script>').light('<b>bold</b>', 60, 60);
     const pages = expectOk(patternPages(build.plan));
-    const words = pages.flatMap((page) => page.items.flatMap((item) => (item.kind === 'text' ? [item.text] : [])));
+    const words = pages.flatMap((page) =>
+      page.items.flatMap((item) => (item.kind === 'text' ? [item.text] : [])),
+    );
     expect(words).toContain('<script>alert(1)</script>');
     expect(words).toContain('<b>bold</b>');
   });

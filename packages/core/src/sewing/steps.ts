@@ -3,14 +3,20 @@
  * tick stays with its step when the plan is edited.
  */
 import { faceName, otherFace } from '../cloth/cloth.ts';
-import { formatLength, formatLengthBare } from '../units/length.ts';
-import { formatOhm } from '../units/electrical.ts';
 import { holeKey, holeName, kindOf, runsByHole, signMark, sumRun } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
+import { formatOhm } from '../units/electrical.ts';
+import { formatLength, formatLengthBare } from '../units/length.ts';
 import { cutPieces, type Piece } from './pieces.ts';
 
-export type StepGroup = 'Prepare' | 'Hold down' | 'Sew the + side' | 'Sew the − side' | 'Sew the rest' | 'Finish';
+export type StepGroup =
+  | 'Prepare'
+  | 'Hold down'
+  | 'Sew the + side'
+  | 'Sew the − side'
+  | 'Sew the rest'
+  | 'Finish';
 
 export interface SewingStep {
   readonly id: string;
@@ -29,10 +35,21 @@ const TAIL_MM = 3;
 
 /** All steps of a plan, in the order of the habits. */
 export function sewingSteps(plan: Plan, pieces: readonly Piece[] = cutPieces(plan)): readonly SewingStep[] {
-  return [...preparing(plan), ...holdingDown(plan), ...pieces.flatMap((piece) => sewing(plan, piece)), ...finishing(plan)];
+  return [
+    ...preparing(plan),
+    ...holdingDown(plan),
+    ...pieces.flatMap((piece) => sewing(plan, piece)),
+    ...finishing(plan),
+  ];
 }
 
-function step(id: string, group: StepGroup, text: string, partIds: readonly string[] = [], runIds: readonly string[] = []): SewingStep {
+function step(
+  id: string,
+  group: StepGroup,
+  text: string,
+  partIds: readonly string[] = [],
+  runIds: readonly string[] = [],
+): SewingStep {
   return { id, group, text, partIds, runIds };
 }
 
@@ -48,7 +65,14 @@ function preparing(plan: Plan): readonly SewingStep[] {
   for (const part of parts) {
     const kind = kindOf(part);
     if (kind.model.kind === 'light') {
-      steps.push(step(`prepare:try:${part.id}`, 'Prepare', `Hold ${part.name} to the cell, + to +: it must light before it is sewn.`, [part.id]));
+      steps.push(
+        step(
+          `prepare:try:${part.id}`,
+          'Prepare',
+          `Hold ${part.name} to the cell, + to +: it must light before it is sewn.`,
+          [part.id],
+        ),
+      );
     }
     if (kind.holes.some((hole) => hole.form === 'curl')) {
       const text = `Fold the legs of ${part.name} flat to the sides, cut the + leg to ${LEG_MM.plus} mm and the − leg to ${LEG_MM.minus} mm, and curl both into loops: the bigger loop is +.`;
@@ -61,9 +85,13 @@ function preparing(plan: Plan): readonly SewingStep[] {
 function holdingDown(plan: Plan): readonly SewingStep[] {
   const used = runsByHole(plan);
   return Object.values(plan.parts).flatMap((part) => {
-    const free = kindOf(part).holes.filter((hole) => !used.has(holeKey({ partId: part.id, holeId: hole.id })));
+    const free = kindOf(part).holes.filter(
+      (hole) => !used.has(holeKey({ partId: part.id, holeId: hole.id })),
+    );
     if (free.length === 0) return [];
-    const kinds = free.map((hole) => (hole.plated ? `free ${signMark(hole.sign)} hole`.replace('  ', ' ') : 'holding hole'));
+    const kinds = free.map((hole) =>
+      hole.plated ? `free ${signMark(hole.sign)} hole`.replace('  ', ' ') : 'holding hole',
+    );
     const list = [...new Set(kinds)].map((kind) => {
       const count = kinds.filter((other) => other === kind).length;
       return count === 1 ? `the ${kind}` : `${count} ${kind}s`;
@@ -105,7 +133,10 @@ function sewing(plan: Plan, piece: Piece): readonly SewingStep[] {
   for (const { run, to } of piece.runs) {
     const sum = sumRun(plan, run);
     const each = formatLengthBare(sum.spans.length === 0 ? 0 : sum.pathMm / sum.spans.length, unit);
-    const bends = run.bends.length === 0 ? '' : `, round ${run.bends.length} ${run.bends.length === 1 ? 'bend' : 'bends'}`;
+    const bends =
+      run.bends.length === 0
+        ? ''
+        : `, round ${run.bends.length} ${run.bends.length === 1 ? 'bend' : 'bends'}`;
     const stitches = `${sum.stitchCount} ${sum.stitchCount === 1 ? 'stitch' : 'stitches'} of about ${each} ${unit}`;
     const text = `Sew ${formatLength(sum.pathMm, unit, 0)} (${stitches})${bends} to ${holeName(plan, to)}; ${loops} tight loops.`;
     steps.push(step(`sew:${run.id}`, group, text, [to.partId], [run.id]));
@@ -127,8 +158,21 @@ function finishing(plan: Plan): readonly SewingStep[] {
   const steps = [step('finish:test', 'Finish', 'Work through the tests on the bench, cell still out.')];
   for (const part of Object.values(plan.parts)) {
     if (kindOf(part).model.kind !== 'cell') continue;
-    steps.push(step(`finish:cell:${part.id}`, 'Finish', `Put the cell into ${part.name}, + side to +, and switch it on.`, [part.id]));
+    steps.push(
+      step(
+        `finish:cell:${part.id}`,
+        'Finish',
+        `Put the cell into ${part.name}, + side to +, and switch it on.`,
+        [part.id],
+      ),
+    );
   }
-  steps.push(step('finish:cover', 'Finish', 'Cover or line the threads if you like. Take the cell out before washing or storing.'));
+  steps.push(
+    step(
+      'finish:cover',
+      'Finish',
+      'Cover or line the threads if you like. Take the cell out before washing or storing.',
+    ),
+  );
   return steps;
 }

@@ -17,7 +17,8 @@ test('finds every segment within reach that a plain scan finds', () => {
     const reach = random() * 25;
     const near = new Set(index.near(a, b, reach).map(({ owner }) => owner));
     for (const segment of segments) {
-      if (closestOfSegments(a, b, segment.a, segment.b).distanceMm <= reach) expect(near).toContain(segment.owner);
+      if (closestOfSegments(a, b, segment.a, segment.b).distanceMm <= reach)
+        expect(near).toContain(segment.owner);
     }
   }
 });

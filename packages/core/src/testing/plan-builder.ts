@@ -68,7 +68,13 @@ export function smallLantern(): PlanBuilder {
     .light('right', 130, 50, 180)
     .sew('holder.plus', 'switch.b')
     .sew('switch.a', 'left.plus', [[40, 60]])
-    .sew('left.plus', 'right.plus', [[54, 30], [124, 30]])
+    .sew('left.plus', 'right.plus', [
+      [54, 30],
+      [124, 30],
+    ])
     .sew('holder.minus', 'right.minus', [[135, 100]])
-    .sew('right.minus', 'left.minus', [[135, 66], [66, 66]]);
+    .sew('right.minus', 'left.minus', [
+      [135, 66],
+      [66, 66],
+    ]);
 }

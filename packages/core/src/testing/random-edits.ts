@@ -1,13 +1,37 @@
 /** Random edits that a maker could make, for property tests: the same seed gives the same edits. */
 import type { Result } from '../errors/problem.ts';
+import { PART_KINDS } from '../parts/part-kinds.ts';
 import { applyEdit, type Edit } from '../plan/edit.ts';
-import { deleteParts, duplicateParts, flickSwitch, moveParts, placePart, recolourLight, renamePart, turnPart, turnPartOver } from '../plan/edits/part-edits.ts';
-import { changeClothKind, changeHabits, chooseWorkedFace, renamePlan, resizeCloth } from '../plan/edits/plan-edits.ts';
+import {
+  deleteParts,
+  duplicateParts,
+  flickSwitch,
+  moveParts,
+  placePart,
+  recolourLight,
+  renamePart,
+  turnPart,
+  turnPartOver,
+} from '../plan/edits/part-edits.ts';
+import {
+  changeClothKind,
+  changeHabits,
+  chooseWorkedFace,
+  renamePlan,
+  resizeCloth,
+} from '../plan/edits/plan-edits.ts';
 import { tickStep, writeReading } from '../plan/edits/progress-edits.ts';
-import { addBend, changeStitching, changeThread, deleteRuns, drawRun, moveBend, removeBend } from '../plan/edits/run-edits.ts';
+import {
+  addBend,
+  changeStitching,
+  changeThread,
+  deleteRuns,
+  drawRun,
+  moveBend,
+  removeBend,
+} from '../plan/edits/run-edits.ts';
 import { kindOf } from '../plan/placed.ts';
 import type { HoleRef, Plan } from '../plan/schema.ts';
-import { PART_KINDS } from '../parts/part-kinds.ts';
 import { type Random, randomIndex, seededRandom } from '../random/random.ts';
 
 /** One edit that may or may not be allowed in this plan. */
@@ -20,7 +44,9 @@ export function randomEdit(plan: Plan, random: Random): Result<Edit> {
   const bends = plan.runs[runId]?.bends.length ?? 0;
   const hole = (): HoleRef => {
     const part = plan.parts[pick(['p0', ...Object.keys(plan.parts)])];
-    return part === undefined ? { partId: 'p0', holeId: 'plus' } : { partId: part.id, holeId: pick(kindOf(part).holes).id };
+    return part === undefined
+      ? { partId: 'p0', holeId: 'plus' }
+      : { partId: part.id, holeId: pick(kindOf(part).holes).id };
   };
   return pick<() => Result<Edit>>([
     () => placePart(plan, { kindId: pick(PART_KINDS).id, at: point(), turnDeg: random() * 360 }),
@@ -52,7 +78,11 @@ export function randomEdit(plan: Plan, random: Random): Result<Edit> {
 }
 
 /** A plan after `count` random edits that were allowed, and those edits in order. */
-export function randomPlan(start: Plan, seed: number, count: number): { readonly plan: Plan; readonly edits: readonly Edit[]; readonly refused: number } {
+export function randomPlan(
+  start: Plan,
+  seed: number,
+  count: number,
+): { readonly plan: Plan; readonly edits: readonly Edit[]; readonly refused: number } {
   const random = seededRandom(seed);
   const edits: Edit[] = [];
   let plan = start;

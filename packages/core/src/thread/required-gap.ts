@@ -2,8 +2,9 @@
  * How far apart two conductors must lie on the cloth. This is the one place that says so: drawing, router
  * and checks all ask here. The rule is pure data in, millimetres out, so a benchmark can bring its own.
  */
-import { HOLE_EDGE_MM } from './thread-sums.ts';
+
 import type { ThreadKind } from './thread-kinds.ts';
+import { HOLE_EDGE_MM } from './thread-sums.ts';
 
 /** How far a hand strays from the line it means to sew (assumption). */
 export const HAND_WANDER_MM = 1;
@@ -53,7 +54,12 @@ export function requiredGap(a: Conductor, b: Conductor, rules: SpacingRules): nu
  * How bad a gap is: `stop` where the envelopes overlap or less than half of the wanted gap is left, `mend`
  * below the wanted gap, null when it is clear.
  */
-export function judgeGap(gapMm: number, a: Conductor, b: Conductor, rules: SpacingRules): 'stop' | 'mend' | null {
+export function judgeGap(
+  gapMm: number,
+  a: Conductor,
+  b: Conductor,
+  rules: SpacingRules,
+): 'stop' | 'mend' | null {
   const wanted = requiredGap(a, b, rules);
   if (gapMm < Math.max(touchingGapMm(a, b, rules), wanted / 2)) return 'stop';
   return gapMm < wanted ? 'mend' : null;

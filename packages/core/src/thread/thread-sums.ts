@@ -1,5 +1,5 @@
-import { polylineLengthMm } from '../geometry/polyline.ts';
 import type { Point } from '../geometry/point.ts';
+import { polylineLengthMm } from '../geometry/polyline.ts';
 import type { StitchKind, StitchSetting, ThreadSpan } from './stitch-kind.ts';
 
 /** What sewing one line takes. */

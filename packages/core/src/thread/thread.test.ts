@@ -2,9 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
+import { runningStitch } from './stitches/running.ts';
 import { ohmPerMetreOf, THREAD_KINDS } from './thread-kinds.ts';
 import { contactOhm, loopLengthMm, loopsThatFit, sumLine } from './thread-sums.ts';
-import { runningStitch } from './stitches/running.ts';
 
 const setting = { stitchMm: 5, gapMm: 5, workedFace: 'right' as const };
 const line = (mm: number): readonly Point[] => [
@@ -27,7 +27,10 @@ describe('running stitch', () => {
   });
 
   test('any path is covered without gaps, ends and bends are needle holes, faces alternate', () => {
-    const point = fc.record({ x: fc.double({ min: 0, max: 300, noNaN: true }), y: fc.double({ min: 0, max: 300, noNaN: true }) });
+    const point = fc.record({
+      x: fc.double({ min: 0, max: 300, noNaN: true }),
+      y: fc.double({ min: 0, max: 300, noNaN: true }),
+    });
     fc.assert(
       fc.property(fc.array(point, { minLength: 2, maxLength: 6 }), (path) => {
         const spans = runningStitch.layOut(path, setting);
@@ -62,7 +65,8 @@ describe('running stitch', () => {
   test('no stitch is longer than 10 mm for stitches of about 5 (common practice, no source)', () => {
     fc.assert(
       fc.property(fc.double({ min: 0.5, max: 400, noNaN: true }), (mm) => {
-        for (const span of runningStitch.layOut(line(mm), setting)) expect(distance(span.a, span.b)).toBeLessThan(10);
+        for (const span of runningStitch.layOut(line(mm), setting))
+          expect(distance(span.a, span.b)).toBeLessThan(10);
       }),
       { seed: 13 },
     );
@@ -78,7 +82,8 @@ describe('sums of the trade', () => {
     expect(ohmPerMetreOf(7.4e-7, 8000, 50)).toBeCloseTo(118.4, 6);
     // Steel 3-ply of about 30 Ω/m would then be some 200 tex, 2-ply of 50 Ω/m some 120: heavier thread, fewer ohms.
     const tex = (perMetre: number): number => 5920 / perMetre;
-    const ohmPerM = (id: string): number => THREAD_KINDS.find((kind) => kind.id === id)?.ohmPerM ?? Number.NaN;
+    const ohmPerM = (id: string): number =>
+      THREAD_KINDS.find((kind) => kind.id === id)?.ohmPerM ?? Number.NaN;
     expect(tex(ohmPerM('steel-3-ply'))).toBeGreaterThan(tex(ohmPerM('steel-2-ply')));
   });
 

@@ -23,11 +23,15 @@ describe('reading lengths', () => {
 
   test('what is printed is read back', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 3_000_000 }), fc.constantFrom('mm', 'in'), (micrometres, unit) => {
-        const mm = micrometres / 1000;
-        const back = maybeParseLengthMm(formatLength(mm, unit, 3), unit) as number;
-        expect(Math.abs(back - mm)).toBeLessThan(0.002);
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 3_000_000 }),
+        fc.constantFrom('mm', 'in'),
+        (micrometres, unit) => {
+          const mm = micrometres / 1000;
+          const back = maybeParseLengthMm(formatLength(mm, unit, 3), unit) as number;
+          expect(Math.abs(back - mm)).toBeLessThan(0.002);
+        },
+      ),
       { seed: 11 },
     );
   });

@@ -8,8 +8,8 @@ import { formatLength } from '@sashiko/core/units/length';
 import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { useShownPlan } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
-import { type Camera, fitCamera, toPixels, zoomAbout } from './camera.ts';
 import { ClothDrawing } from './ClothDrawing.tsx';
+import { type Camera, fitCamera, toPixels, zoomAbout } from './camera.ts';
 import { PartNames, PlacingGhost, TurnHandle } from './PartOverlay.tsx';
 import { Rulers } from './Rulers.tsx';
 import { BendHandles, DraftRun, HoleButtons } from './ThreadOverlay.tsx';
@@ -28,7 +28,14 @@ interface ClothCanvasProps {
 const NO_CAMERA: Camera = { scale: 1, originX: 0, originY: 0 };
 
 /** The piece on the table: true to scale, to pan and zoom, with what the stage lays over it. */
-export function ClothCanvas({ abilities, isDim = false, litParts, overlay, hint, children }: ClothCanvasProps) {
+export function ClothCanvas({
+  abilities,
+  isDim = false,
+  litParts,
+  overlay,
+  hint,
+  children,
+}: ClothCanvasProps) {
   const plan = useShownPlan();
   const face = useViewStore((state) => state.face);
   const selection = useViewStore((state) => state.selection);
@@ -46,7 +53,7 @@ export function ClothCanvas({ abilities, isDim = false, litParts, overlay, hint,
   return (
     <div ref={area} className={`cloth-area${isDim ? ' dim' : ''}`} data-testid="cloth-area">
       {size !== null && (
-        // biome-ignore lint/a11y/noSvgWithoutTitle: it is named by aria-label
+        // biome-ignore lint/a11y/useSemanticElements: the cloth is a drawing that holds buttons
         <svg
           className="canvas"
           role="group"
@@ -69,8 +76,24 @@ export function ClothCanvas({ abilities, isDim = false, litParts, overlay, hint,
                   chosenParts={chosenParts}
                   chosenRuns={chosenRuns}
                   litParts={litParts ?? []}
-                  wrapPart={(id, drawing) => <PartButton plan={plan} id={id} drawing={drawing} isFocusable={!abilities.drawsThread} onPart={abilities.onPart} />}
-                  wrapRun={(id, drawing) => <RunButton plan={plan} id={id} drawing={drawing} scale={camera.scale} isFocusable={abilities.drawsThread} />}
+                  wrapPart={(id, drawing) => (
+                    <PartButton
+                      plan={plan}
+                      id={id}
+                      drawing={drawing}
+                      isFocusable={!abilities.drawsThread}
+                      onPart={abilities.onPart}
+                    />
+                  )}
+                  wrapRun={(id, drawing) => (
+                    <RunButton
+                      plan={plan}
+                      id={id}
+                      drawing={drawing}
+                      scale={camera.scale}
+                      isFocusable={abilities.drawsThread}
+                    />
+                  )}
                 />
               </g>
               <PartNames plan={plan} face={face} scale={camera.scale} isDark={isDark} />
@@ -88,7 +111,13 @@ export function ClothCanvas({ abilities, isDim = false, litParts, overlay, hint,
                   <PlacingGhost plan={plan} face={face} />
                 </>
               )}
-              {marquee !== null && <MarqueeBox marquee={marquee} seen={(p) => asSeen(plan.cloth, face, p)} scale={camera.scale} />}
+              {marquee !== null && (
+                <MarqueeBox
+                  marquee={marquee}
+                  seen={(p) => asSeen(plan.cloth, face, p)}
+                  scale={camera.scale}
+                />
+              )}
             </g>
           </g>
         </svg>
@@ -100,7 +129,10 @@ export function ClothCanvas({ abilities, isDim = false, litParts, overlay, hint,
 }
 
 /** Fits the piece into view when it is first seen or changes size; afterwards the camera is the maker's. */
-function useFittedCamera(area: React.RefObject<HTMLDivElement | null>, plan: Plan): readonly [Camera, { readonly width: number; readonly height: number } | null] {
+function useFittedCamera(
+  area: React.RefObject<HTMLDivElement | null>,
+  plan: Plan,
+): readonly [Camera, { readonly width: number; readonly height: number } | null] {
   const camera = useViewStore((state) => state.camera);
   const setCamera = useViewStore((state) => state.setCamera);
   const [size, setSize] = useState<{ readonly width: number; readonly height: number } | null>(null);
@@ -108,7 +140,9 @@ function useFittedCamera(area: React.RefObject<HTMLDivElement | null>, plan: Pla
   useLayoutEffect(() => {
     const element = area.current;
     if (element === null) return;
-    const observer = new ResizeObserver(() => setSize({ width: element.clientWidth, height: element.clientHeight }));
+    const observer = new ResizeObserver(() =>
+      setSize({ width: element.clientWidth, height: element.clientHeight }),
+    );
     observer.observe(element);
     return () => observer.disconnect();
   }, [area]);
@@ -134,12 +168,29 @@ function useFittedCamera(area: React.RefObject<HTMLDivElement | null>, plan: Pla
 }
 
 /** The seams of the table the cloth lies on: a quiet grid of long stitches. */
-function TableStitches({ width, height, isDim }: { readonly width: number; readonly height: number; readonly isDim: boolean }) {
+function TableStitches({
+  width,
+  height,
+  isDim,
+}: {
+  readonly width: number;
+  readonly height: number;
+  readonly isDim: boolean;
+}) {
   const every = 96;
   const lines: string[] = [];
   for (let x = every / 3; x < width; x += every) lines.push(`M${x} 0V${height}`);
   for (let y = every / 3; y < height; y += every) lines.push(`M0 ${y}H${width}`);
-  return <path d={lines.join('')} stroke={isDim ? '#1c2747' : 'var(--line)'} strokeWidth={1} strokeDasharray="11 8" opacity={0.6} fill="none" />;
+  return (
+    <path
+      d={lines.join('')}
+      stroke={isDim ? '#1c2747' : 'var(--line)'}
+      strokeWidth={1}
+      strokeDasharray="11 8"
+      opacity={0.6}
+      fill="none"
+    />
+  );
 }
 
 interface PartButtonProps {
@@ -157,7 +208,8 @@ function PartButton({ plan, id, drawing, isFocusable, onPart }: PartButtonProps)
   if (!isFocusable) return <g data-part={id}>{drawing}</g>;
   const { unit } = plan.habits;
   const where = `${formatLength(part.at.x, unit)} from the left, ${formatLength(part.at.y, unit)} from the top, turned ${Math.round(part.turnDeg)} degrees`;
-  const act = (): void => (onPart === undefined ? useViewStore.getState().select({ partIds: [id] }) : onPart(id));
+  const act = (): void =>
+    onPart === undefined ? useViewStore.getState().select({ partIds: [id] }) : onPart(id);
   return (
     // biome-ignore lint/a11y/useSemanticElements: a button cannot be drawn inside the cloth's SVG
     <g
@@ -196,9 +248,19 @@ function RunButton({ plan, id, drawing, scale, isFocusable }: RunButtonProps) {
   if (run === undefined) return drawing;
   const { spans, pathMm } = sumRun(plan, run);
   const first = spans[0];
-  const corners = first === undefined ? [] : [first.a, ...spans.map((span) => span.b)].map((p) => asSeen(plan.cloth, face, p));
+  const corners =
+    first === undefined
+      ? []
+      : [first.a, ...spans.map((span) => span.b)].map((p) => asSeen(plan.cloth, face, p));
   // A wide, unseen line to take hold of: threads are thin.
-  const grip = <path d={corners.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x} ${p.y}`).join('')} stroke="transparent" strokeWidth={Math.max(3, 12 / scale)} fill="none" />;
+  const grip = (
+    <path
+      d={corners.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x} ${p.y}`).join('')}
+      stroke="transparent"
+      strokeWidth={Math.max(3, 12 / scale)}
+      fill="none"
+    />
+  );
   if (!isFocusable) return <g pointerEvents="none">{drawing}</g>;
   return (
     // biome-ignore lint/a11y/useSemanticElements: a button cannot be drawn inside the cloth's SVG
@@ -221,7 +283,15 @@ function RunButton({ plan, id, drawing, scale, isFocusable }: RunButtonProps) {
   );
 }
 
-function MarqueeBox({ marquee, seen, scale }: { readonly marquee: Marquee; readonly seen: (p: Point) => Point; readonly scale: number }) {
+function MarqueeBox({
+  marquee,
+  seen,
+  scale,
+}: {
+  readonly marquee: Marquee;
+  readonly seen: (p: Point) => Point;
+  readonly scale: number;
+}) {
   const a = seen(marquee.from);
   const b = seen(marquee.to);
   return (

@@ -52,7 +52,13 @@ export function ClothDrawing(props: ClothDrawingProps) {
         <g key={part.id} opacity={isDim && !litParts.includes(part.id) ? 0.6 : 1}>
           {wrapPart(
             part.id,
-            <PartDrawing part={part} cloth={cloth} face={face} isChosen={chosenParts.includes(part.id)} isLit={litParts.includes(part.id)} />,
+            <PartDrawing
+              part={part}
+              cloth={cloth}
+              face={face}
+              isChosen={chosenParts.includes(part.id)}
+              isLit={litParts.includes(part.id)}
+            />,
           )}
         </g>
       ))}
@@ -85,11 +91,29 @@ function Ground({ plan, face, isDark, isDim }: GroundProps) {
       <rect width={widthMm} height={heightMm} rx={2.5} fill={hex} />
       <rect width={widthMm} height={heightMm} rx={2.5} fill={`url(#${weave})`} />
       {isDim && <rect width={widthMm} height={heightMm} rx={2.5} fill="#060a18" opacity={0.72} />}
-      {face === 'wrong' && !isDim && <rect width={widthMm} height={heightMm} rx={2.5} fill={isDark ? '#fff' : '#000'} opacity={0.07} />}
-      <g stroke={chalk} strokeWidth={0.5} fill="none" opacity={face === 'right' ? 0.6 : 0.18} strokeLinejoin="round">
+      {face === 'wrong' && !isDim && (
+        <rect width={widthMm} height={heightMm} rx={2.5} fill={isDark ? '#fff' : '#000'} opacity={0.07} />
+      )}
+      <g
+        stroke={chalk}
+        strokeWidth={0.5}
+        fill="none"
+        opacity={face === 'right' ? 0.6 : 0.18}
+        strokeLinejoin="round"
+      >
         {cloth.marks.map((mark) => {
-          const data = linePath(mark.points.map((p) => asSeen(cloth, face, p)), mark.closed);
-          return <path key={data} d={data} fill={mark.closed ? chalk : 'none'} fillOpacity={mark.closed ? 0.1 : 0} />;
+          const data = linePath(
+            mark.points.map((p) => asSeen(cloth, face, p)),
+            mark.closed,
+          );
+          return (
+            <path
+              key={data}
+              d={data}
+              fill={mark.closed ? chalk : 'none'}
+              fillOpacity={mark.closed ? 0.1 : 0}
+            />
+          );
         })}
       </g>
     </g>

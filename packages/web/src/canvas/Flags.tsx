@@ -1,5 +1,5 @@
-import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
 import type { Finding } from '@sashiko/core/checks/finding';
+import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
 import type { Plan } from '@sashiko/core/plan/schema';
 
 interface FlagsProps {
@@ -22,17 +22,49 @@ export function Flags({ plan, face, scale, findings, chosenKey, onChoose }: Flag
         const up = 20 / scale;
         const fill = finding.severity === 'stop' ? '#b3372c' : '#96560b';
         return (
-          // biome-ignore lint/a11y/useKeyWithClickEvents: the list beside the cloth offers the same by keyboard
-          <g key={finding.key} onClick={() => onChoose(finding)} onPointerDown={(event) => event.stopPropagation()} style={{ cursor: 'pointer' }} aria-hidden="true">
-            {isChosen && <circle cx={at.x} cy={at.y} r={16 / scale} fill="none" stroke="#ffe9a8" strokeWidth={2.5 / scale} strokeDasharray={`${5 / scale} ${3 / scale}`} />}
+          // Unseen by screen readers and the keyboard: the list beside the cloth offers the same.
+          <g
+            key={finding.key}
+            onClick={() => onChoose(finding)}
+            onPointerDown={(event) => event.stopPropagation()}
+            style={{ cursor: 'pointer' }}
+            aria-hidden="true"
+          >
+            {isChosen && (
+              <circle
+                cx={at.x}
+                cy={at.y}
+                r={16 / scale}
+                fill="none"
+                stroke="#ffe9a8"
+                strokeWidth={2.5 / scale}
+                strokeDasharray={`${5 / scale} ${3 / scale}`}
+              />
+            )}
             <path d={`M${at.x} ${at.y}v${-up}`} stroke={fill} strokeWidth={2 / scale} />
             <circle cx={at.x} cy={at.y} r={3 / scale} fill={fill} stroke="#fff" strokeWidth={1 / scale} />
             {finding.severity === 'stop' ? (
-              <rect x={at.x - r} y={at.y - up - r} width={2 * r} height={2 * r} rx={3 / scale} fill={fill} stroke="#fff" strokeWidth={1.5 / scale} />
+              <rect
+                x={at.x - r}
+                y={at.y - up - r}
+                width={2 * r}
+                height={2 * r}
+                rx={3 / scale}
+                fill={fill}
+                stroke="#fff"
+                strokeWidth={1.5 / scale}
+              />
             ) : (
               <circle cx={at.x} cy={at.y - up} r={r} fill={fill} stroke="#fff" strokeWidth={1.5 / scale} />
             )}
-            <text x={at.x} y={at.y - up + 4.6 / scale} fontSize={13.5 / scale} textAnchor="middle" fill="#fff" fontWeight={700}>
+            <text
+              x={at.x}
+              y={at.y - up + 4.6 / scale}
+              fontSize={13.5 / scale}
+              textAnchor="middle"
+              fill="#fff"
+              fontWeight={700}
+            >
               {i + 1}
             </text>
             <title>{finding.message}</title>

@@ -1,5 +1,5 @@
-import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
 import type { LightState } from '@sashiko/core/circuit/will-it-light';
+import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
 import { maybeLightColour } from '@sashiko/core/parts/light-colours';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { useId } from 'react';
@@ -39,7 +39,12 @@ export function Glow({ plan, face, lights }: GlowProps) {
               <stop offset="0.25" stopColor={colour} stopOpacity={0.5 * strength} />
               <stop offset="1" stopColor={colour} stopOpacity={0} />
             </radialGradient>
-            <circle cx={at.x} cy={at.y} r={WIDEST_MM * (0.3 + 0.7 * strength)} fill={`url(#${id}-${partId})`} />
+            <circle
+              cx={at.x}
+              cy={at.y}
+              r={WIDEST_MM * (0.3 + 0.7 * strength)}
+              fill={`url(#${id}-${partId})`}
+            />
           </g>
         );
       })}

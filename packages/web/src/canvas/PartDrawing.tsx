@@ -17,16 +17,37 @@ interface PartDrawingProps {
 }
 
 /** A part as it lies on the cloth, true to scale; parts on the far face show faintly. */
-export const PartDrawing = memo(function PartDrawing({ part, cloth, face, isChosen, isLit }: PartDrawingProps) {
+export const PartDrawing = memo(function PartDrawing({
+  part,
+  cloth,
+  face,
+  isChosen,
+  isLit,
+}: PartDrawingProps) {
   const kind = kindOf(part);
   const glow = maybeLightColour(part.colourId ?? '')?.glow;
   const isFar = part.face !== face;
   return (
     <g opacity={isFar ? 0.55 : 1}>
       <g transform={partTransform(cloth, face, part)}>
-        {isChosen && <path d={linePath(kind.outline, true)} fill="none" stroke="#fff" strokeWidth={2.6} strokeLinejoin="round" />}
         {isChosen && (
-          <path d={linePath(kind.outline, true)} fill="none" stroke="#31457a" strokeWidth={1.2} strokeDasharray="3 2" strokeLinejoin="round" />
+          <path
+            d={linePath(kind.outline, true)}
+            fill="none"
+            stroke="#fff"
+            strokeWidth={2.6}
+            strokeLinejoin="round"
+          />
+        )}
+        {isChosen && (
+          <path
+            d={linePath(kind.outline, true)}
+            fill="none"
+            stroke="#31457a"
+            strokeWidth={1.2}
+            strokeDasharray="3 2"
+            strokeLinejoin="round"
+          />
         )}
         <path d={linePath(kind.outline, true)} fill="transparent" stroke="none" />
         {kind.shapes.map((shape, i) => (
@@ -48,7 +69,15 @@ function shifted(shape: DrawnShape, part: Part): DrawnShape {
   return { ...shape, at: tall ? { x: shape.at.x, y: -shape.at.y } : { x: -shape.at.x, y: shape.at.y } };
 }
 
-function Shape({ shape, glow, isLit }: { readonly shape: DrawnShape; readonly glow: string | undefined; readonly isLit: boolean }) {
+function Shape({
+  shape,
+  glow,
+  isLit,
+}: {
+  readonly shape: DrawnShape;
+  readonly glow: string | undefined;
+  readonly isLit: boolean;
+}) {
   const { fill, stroke } = MATERIAL[shape.material];
   const isGlow = glow !== undefined && (shape.material === 'glow' || (isLit && shape.material === 'lens'));
   const paint = { fill: isGlow ? glow : fill, stroke, strokeWidth: 0.35 };
@@ -69,21 +98,56 @@ function Shape({ shape, glow, isLit }: { readonly shape: DrawnShape; readonly gl
         />
       );
     case 'line':
-      return <path d={linePath(shape.points)} fill="none" stroke={stroke} strokeWidth={0.8} strokeLinecap="round" />;
+      return (
+        <path
+          d={linePath(shape.points)}
+          fill="none"
+          stroke={stroke}
+          strokeWidth={0.8}
+          strokeLinecap="round"
+        />
+      );
   }
 }
 
 /** A hole with its sign, upright whichever way the part and the cloth are turned. */
-function HoleDrawing({ hole, part, cloth, face }: { readonly hole: Hole; readonly part: Part; readonly cloth: Cloth; readonly face: Face }) {
+function HoleDrawing({
+  hole,
+  part,
+  cloth,
+  face,
+}: {
+  readonly hole: Hole;
+  readonly part: Part;
+  readonly cloth: Cloth;
+  readonly face: Face;
+}) {
   const at = asSeen(cloth, face, placePointExactly(poseOf(part), hole.at));
   const ink = SIGN_INK[hole.sign];
   if (!hole.plated) {
-    return <circle cx={at.x} cy={at.y} r={hole.diameterMm / 2} fill="#fffdf8" stroke="#8b8069" strokeWidth={0.4} strokeDasharray="0.8 0.6" />;
+    return (
+      <circle
+        cx={at.x}
+        cy={at.y}
+        r={hole.diameterMm / 2}
+        fill="#fffdf8"
+        stroke="#8b8069"
+        strokeWidth={0.4}
+        strokeDasharray="0.8 0.6"
+      />
+    );
   }
   const arm = hole.padRadiusMm * 0.52;
   return (
     <g>
-      <circle cx={at.x} cy={at.y} r={hole.padRadiusMm} fill="#fffdf8" stroke={ink} strokeWidth={hole.form === 'curl' ? 0.9 : 0.5} />
+      <circle
+        cx={at.x}
+        cy={at.y}
+        r={hole.padRadiusMm}
+        fill="#fffdf8"
+        stroke={ink}
+        strokeWidth={hole.form === 'curl' ? 0.9 : 0.5}
+      />
       {hole.sign === 'none' ? (
         <circle cx={at.x} cy={at.y} r={hole.diameterMm / 4} fill={ink} />
       ) : (

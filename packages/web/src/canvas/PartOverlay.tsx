@@ -21,7 +21,15 @@ export function PartNames({ plan, face, scale, isDark }: NamesProps) {
   const ink = isDark ? '#fbf6ea' : '#232a3b';
   const halo = isDark ? '#131b34' : '#fbf6ea';
   return (
-    <g pointerEvents="none" fontSize={13 / scale} fill={ink} stroke={halo} strokeWidth={3 / scale} paintOrder="stroke" strokeLinejoin="round">
+    <g
+      pointerEvents="none"
+      fontSize={13 / scale}
+      fill={ink}
+      stroke={halo}
+      strokeWidth={3 / scale}
+      paintOrder="stroke"
+      strokeLinejoin="round"
+    >
       {Object.values(plan.parts).map((part) => {
         const [, , right, bottom] = boundsOf(placedOutline(part).map((p) => asSeen(plan.cloth, face, p)));
         const at = asSeen(plan.cloth, face, part.at);
@@ -42,7 +50,15 @@ export function PartNames({ plan, face, scale, isDark }: NamesProps) {
 }
 
 /** A handle above the one chosen part; dragging it turns the part. */
-export function TurnHandle({ plan, face, scale }: { readonly plan: Plan; readonly face: Face; readonly scale: number }) {
+export function TurnHandle({
+  plan,
+  face,
+  scale,
+}: {
+  readonly plan: Plan;
+  readonly face: Face;
+  readonly scale: number;
+}) {
   const { partIds } = useViewStore((state) => state.selection);
   const part = partIds.length === 1 ? plan.parts[partIds[0] as string] : undefined;
   if (part === undefined) return null;
@@ -52,8 +68,20 @@ export function TurnHandle({ plan, face, scale }: { readonly plan: Plan; readonl
   const handle = seen({ x: 0, y: top - 22 / scale });
   return (
     <g data-turn={part.id} style={{ cursor: 'grab' }}>
-      <path d={`M${rim.x} ${rim.y}L${handle.x} ${handle.y}`} stroke="#fffdf8" strokeWidth={2 / scale} strokeDasharray={`${4 / scale} ${3 / scale}`} />
-      <circle cx={handle.x} cy={handle.y} r={8 / scale} fill="#fffdf8" stroke="#31457a" strokeWidth={2 / scale} />
+      <path
+        d={`M${rim.x} ${rim.y}L${handle.x} ${handle.y}`}
+        stroke="#fffdf8"
+        strokeWidth={2 / scale}
+        strokeDasharray={`${4 / scale} ${3 / scale}`}
+      />
+      <circle
+        cx={handle.x}
+        cy={handle.y}
+        r={8 / scale}
+        fill="#fffdf8"
+        stroke="#31457a"
+        strokeWidth={2 / scale}
+      />
       <path
         d={`M${handle.x - 3.4 / scale} ${handle.y + 1 / scale}a${3.5 / scale} ${3.5 / scale} 0 1 1 ${3.4 / scale} ${2.6 / scale}`}
         fill="none"
@@ -70,7 +98,15 @@ export function PlacingGhost({ plan, face }: { readonly plan: Plan; readonly fac
   const pointer = useViewStore((state) => state.pointer);
   if (tool.kind !== 'place' || pointer === null) return null;
   const at = clampPlacing(plan, tool.kindId, tool.turnDeg, pointer);
-  const ghost: Part = { id: 'ghost', kindId: tool.kindId, name: '', at, turnDeg: tool.turnDeg, face, colourId: tool.colourId };
+  const ghost: Part = {
+    id: 'ghost',
+    kindId: tool.kindId,
+    name: '',
+    at,
+    turnDeg: tool.turnDeg,
+    face,
+    colourId: tool.colourId,
+  };
   return (
     <g pointerEvents="none" opacity={0.8}>
       <PartDrawing part={ghost} cloth={plan.cloth} face={face} isChosen isLit={false} />

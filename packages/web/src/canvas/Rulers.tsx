@@ -30,7 +30,14 @@ export function Rulers({ camera, widthMm, heightMm, unit }: RulersProps) {
   const top = camera.originY - 8;
   const left = camera.originX - 8;
   return (
-    <g className="rulers" stroke="currentColor" fill="currentColor" fontSize={13} aria-hidden="true" style={{ color: 'var(--quiet)' }}>
+    <g
+      className="rulers"
+      stroke="currentColor"
+      fill="currentColor"
+      fontSize={13}
+      aria-hidden="true"
+      style={{ color: 'var(--quiet)' }}
+    >
       {ticks(widthMm).map((i) => {
         const x = camera.originX + ((i * step) / 5) * camera.scale;
         return (

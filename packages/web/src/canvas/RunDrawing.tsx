@@ -1,6 +1,6 @@
 import { asSeen, type Cloth, type Face, otherFace } from '@sashiko/core/cloth/cloth';
-import { pointAlong, polylineLengthMm } from '@sashiko/core/geometry/polyline';
 import type { Point } from '@sashiko/core/geometry/point';
+import { pointAlong, polylineLengthMm } from '@sashiko/core/geometry/polyline';
 import type { Side } from '@sashiko/core/nets/sides';
 import { signMark } from '@sashiko/core/plan/placed';
 import type { LineSum } from '@sashiko/core/thread/thread-sums';
@@ -21,18 +21,42 @@ interface RunDrawingProps {
 const SIGN_EVERY_MM = 55;
 
 /** A thread as it will be sewn: stitches on this face with a pale halo, steps on the far face faintly. */
-export const RunDrawing = memo(function RunDrawing({ sum, side, cloth, face, isDark, isChosen }: RunDrawingProps) {
+export const RunDrawing = memo(function RunDrawing({
+  sum,
+  side,
+  cloth,
+  face,
+  isDark,
+  isChosen,
+}: RunDrawingProps) {
   const colour = SIDE_THREAD[side][isDark ? 'onDark' : 'onLight'];
   const near = spansPath(cloth, face, sum.spans, face);
   const far = spansPath(cloth, face, sum.spans, otherFace(face));
   const corners = pathOf(sum).map((p) => asSeen(cloth, face, p));
   return (
     <g strokeLinecap="round" fill="none">
-      {isChosen && <path d={linePath(corners)} stroke={isDark ? '#ffe9a8' : '#31457a'} strokeWidth={4} opacity={isDark ? 0.45 : 0.28} strokeLinejoin="round" />}
-      <path d={far} stroke={colour} strokeWidth={0.6} strokeDasharray="1 1.1" strokeLinecap="butt" opacity={isDark ? 0.75 : 0.6} />
+      {isChosen && (
+        <path
+          d={linePath(corners)}
+          stroke={isDark ? '#ffe9a8' : '#31457a'}
+          strokeWidth={4}
+          opacity={isDark ? 0.45 : 0.28}
+          strokeLinejoin="round"
+        />
+      )}
+      <path
+        d={far}
+        stroke={colour}
+        strokeWidth={0.6}
+        strokeDasharray="1 1.1"
+        strokeLinecap="butt"
+        opacity={isDark ? 0.75 : 0.6}
+      />
       <path d={near} stroke="#fbf6ea" strokeWidth={2.5} />
       <path d={near} stroke={colour} strokeWidth={1.4} />
-      {(side === '+' || side === '-') && <Signs points={corners} sign={side} colour={SIDE_THREAD[side].onLight} />}
+      {(side === '+' || side === '-') && (
+        <Signs points={corners} sign={side} colour={SIDE_THREAD[side].onLight} />
+      )}
     </g>
   );
 });
@@ -42,7 +66,15 @@ function pathOf(sum: LineSum): readonly Point[] {
   return first === undefined ? [] : [first.a, ...sum.spans.map((span) => span.b)];
 }
 
-function Signs({ points, sign, colour }: { readonly points: readonly Point[]; readonly sign: '+' | '-'; readonly colour: string }) {
+function Signs({
+  points,
+  sign,
+  colour,
+}: {
+  readonly points: readonly Point[];
+  readonly sign: '+' | '-';
+  readonly colour: string;
+}) {
   const length = polylineLengthMm(points);
   if (length < 24) return null;
   const count = Math.max(1, Math.round(length / SIGN_EVERY_MM));
@@ -51,7 +83,11 @@ function Signs({ points, sign, colour }: { readonly points: readonly Point[]; re
       {Array.from({ length: count }, (_, i) => pointAlong(points, (length * (i + 0.5)) / count)).map((p) => (
         <g key={`${p.x},${p.y}`}>
           <circle cx={p.x} cy={p.y} r={1.9} fill="#fffdf8" stroke={colour} strokeWidth={0.35} />
-          <path d={`M${p.x - 1} ${p.y}H${p.x + 1}${sign === '+' ? `M${p.x} ${p.y - 1}V${p.y + 1}` : ''}`} stroke={colour} strokeWidth={0.6} />
+          <path
+            d={`M${p.x - 1} ${p.y}H${p.x + 1}${sign === '+' ? `M${p.x} ${p.y - 1}V${p.y + 1}` : ''}`}
+            stroke={colour}
+            strokeWidth={0.6}
+          />
         </g>
       ))}
       <title>{signMark(sign)} side</title>

@@ -50,7 +50,15 @@ export function DraftRun({ plan, scale }: OverlayProps) {
           strokeDasharray={`${3 / scale} ${3 / scale}`}
         />
       )}
-      {target !== null && <circle {...centre(seen(holePoint(plan, target)))} r={CATCH_PX / scale} fill="none" stroke="#ffe9a8" strokeWidth={2 / scale} />}
+      {target !== null && (
+        <circle
+          {...centre(seen(holePoint(plan, target)))}
+          r={CATCH_PX / scale}
+          fill="none"
+          stroke="#ffe9a8"
+          strokeWidth={2 / scale}
+        />
+      )}
     </g>
   );
 }
@@ -69,12 +77,32 @@ export function BendHandles({ plan, scale }: OverlayProps) {
   return (
     <g data-run={runId}>
       {handles.legs.map((p, i) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: legs are known by their place
-        <circle key={`leg${i}`} data-leg={i} {...centre(seen(p))} r={5 / scale} fill="#fffdf8" fillOpacity={0.75} stroke="#31457a" strokeWidth={1.2 / scale} strokeDasharray={`${2 / scale}`} style={{ cursor: 'copy' }} />
+        <circle
+          // biome-ignore lint/suspicious/noArrayIndexKey: legs are known by their place
+          key={`leg${i}`}
+          data-leg={i}
+          {...centre(seen(p))}
+          r={5 / scale}
+          fill="#fffdf8"
+          fillOpacity={0.75}
+          stroke="#31457a"
+          strokeWidth={1.2 / scale}
+          strokeDasharray={`${2 / scale}`}
+          style={{ cursor: 'copy' }}
+        />
       ))}
       {handles.bends.map((p, i) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: bends are known by their place
-        <circle key={`bend${i}`} data-bend={i} {...centre(seen(p))} r={7 / scale} fill={bend === i ? '#ffe9a8' : '#fffdf8'} stroke="#31457a" strokeWidth={2 / scale} style={{ cursor: 'move' }} />
+        <circle
+          // biome-ignore lint/suspicious/noArrayIndexKey: bends are known by their place
+          key={`bend${i}`}
+          data-bend={i}
+          {...centre(seen(p))}
+          r={7 / scale}
+          fill={bend === i ? '#ffe9a8' : '#fffdf8'}
+          stroke="#31457a"
+          strokeWidth={2 / scale}
+          style={{ cursor: 'move' }}
+        />
       ))}
     </g>
   );

@@ -1,5 +1,5 @@
-import { describe, expect, test } from 'vitest';
 import { PlanBuilder, smallLantern } from '@sashiko/core/testing/plan-builder';
+import { describe, expect, test } from 'vitest';
 import { bringIntoView, fitCamera, toMm, toPixels, zoomAbout } from './camera.ts';
 import { clampMove, clampPlacing } from './clamp.ts';
 import { measureRuns, runsAt } from './live-measure.ts';
@@ -30,7 +30,10 @@ describe('camera', () => {
   test('a place in view is left alone, one outside comes to the middle', () => {
     expect(bringIntoView(camera, { x: 150, y: 100 }, 900, 700)).toBe(camera);
     const moved = bringIntoView(camera, { x: 900, y: 100 }, 900, 700);
-    expect(toPixels(moved, { x: 900, y: 100 })).toEqual({ x: expect.closeTo(450, 6) as number, y: expect.closeTo(350, 6) as number });
+    expect(toPixels(moved, { x: 900, y: 100 })).toEqual({
+      x: expect.closeTo(450, 6) as number,
+      y: expect.closeTo(350, 6) as number,
+    });
   });
 });
 
@@ -41,7 +44,10 @@ describe('keeping parts on the cloth', () => {
   });
 
   test('a part let go beyond the edge lands just inside', () => {
-    expect(clampPlacing(new PlanBuilder().plan, 'sew-on-light', 0, { x: 900, y: -50 })).toEqual({ x: 194.5, y: 0 });
+    expect(clampPlacing(new PlanBuilder().plan, 'sew-on-light', 0, { x: 900, y: -50 })).toEqual({
+      x: 194.5,
+      y: 0,
+    });
   });
 });
 

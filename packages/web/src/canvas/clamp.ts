@@ -1,6 +1,6 @@
 import type { Point } from '@sashiko/core/geometry/point';
-import { maybePartKind } from '@sashiko/core/parts/part-kinds';
 import { placePointExactly } from '@sashiko/core/geometry/transform';
+import { maybePartKind } from '@sashiko/core/parts/part-kinds';
 import { kindOf, poseOf } from '@sashiko/core/plan/placed';
 import type { Part, Plan } from '@sashiko/core/plan/schema';
 
@@ -9,7 +9,10 @@ export function clampMove(plan: Plan, parts: readonly Part[], delta: Point): Poi
   const { widthMm, heightMm } = plan.cloth.shape;
   let { x, y } = delta;
   for (const part of parts) {
-    for (const p of [part.at, ...kindOf(part).holes.map((hole) => placePointExactly(poseOf(part), hole.at))]) {
+    for (const p of [
+      part.at,
+      ...kindOf(part).holes.map((hole) => placePointExactly(poseOf(part), hole.at)),
+    ]) {
       x = Math.min(Math.max(x, -p.x), widthMm - p.x);
       y = Math.min(Math.max(y, -p.y), heightMm - p.y);
     }

@@ -1,10 +1,11 @@
 /** What the tape shows while drawing or dragging: length, stitches, ohms, and the gap to the nearest other thread. */
 import type { Point } from '@sashiko/core/geometry/point';
-import { clearanceOf, conductorOf, type MeasuredGap } from '@sashiko/core/nets/clearance';
+import { bareLine, clearanceOf, type MeasuredGap } from '@sashiko/core/nets/clearance';
 import { deriveNets } from '@sashiko/core/nets/nets';
 import { sewingByHabit } from '@sashiko/core/plan/edits/run-edits';
-import { holePoint, runPath, type RunSum, sumDraft, sumRun } from '@sashiko/core/plan/placed';
+import { holePoint, kindOf, type RunSum, runPath, sumDraft, sumRun } from '@sashiko/core/plan/placed';
 import type { HoleRef, Plan } from '@sashiko/core/plan/schema';
+import { LOOPED_HOLE } from '@sashiko/core/thread/required-gap';
 
 export interface LiveMeasure {
   readonly what: string;
@@ -16,20 +17,31 @@ export interface LiveMeasure {
 const REACH_MM = 80;
 
 /** The corners of a run being drawn, up to the pointer or the hole it hovers on. */
-export function draftPath(plan: Plan, from: HoleRef, bends: readonly Point[], pointer: Point | null, target: HoleRef | null): readonly Point[] {
+export function draftPath(
+  plan: Plan,
+  from: HoleRef,
+  bends: readonly Point[],
+  pointer: Point | null,
+  target: HoleRef | null,
+): readonly Point[] {
   const end = target === null ? pointer : holePoint(plan, target);
   return [holePoint(plan, from), ...bends, ...(end === null ? [] : [end])];
 }
 
 /** Measures a run that is being drawn. */
-export function measureDraft(plan: Plan, from: HoleRef, target: HoleRef | null, path: readonly Point[]): LiveMeasure {
+export function measureDraft(
+  plan: Plan,
+  from: HoleRef,
+  target: HoleRef | null,
+  path: readonly Point[],
+): LiveMeasure {
   const sewing = sewingByHabit(plan);
   const nets = deriveNets(plan);
   const own = new Set([nets.ofHole(from).id, ...(target === null ? [] : [nets.ofHole(target).id])]);
   return {
     what: 'this run',
     sum: path.length < 2 ? null : sumDraft(plan, { ...sewing, from, to: target ?? from, bends: [] }, path),
-    gap: clearanceOf(plan).nearestForeign(path, conductorOf(plan, sewing), own, REACH_MM),
+    gap: clearanceOf(plan).nearestForeign(path, bareLine(plan, sewing), own, REACH_MM),
   };
 }
 
@@ -42,10 +54,35 @@ export function measureRuns(plan: Plan, runIds: readonly string[], what: string)
     const run = plan.runs[id];
     if (run === undefined) continue;
     sum = runIds.length === 1 ? sumRun(plan, run) : null;
-    const found = clearanceOf(plan).nearestForeign(runPath(plan, run), conductorOf(plan, run), new Set([nets.ofRun(id).id]), REACH_MM);
+    const found = clearanceOf(plan).nearestForeign(
+      runPath(plan, run),
+      bareLine(plan, run),
+      new Set([nets.ofRun(id).id]),
+      REACH_MM,
+    );
     if (found !== null && (gap === null || found.gapMm < gap.gapMm)) gap = found;
   }
   return sum === null && gap === null ? null : { what, sum, gap };
+}
+
+/** Measures parts that are chosen or being dragged: the tightest gap of their runs and their holes. */
+export function measureParts(plan: Plan, partIds: readonly string[]): LiveMeasure | null {
+  const nets = deriveNets(plan);
+  const runs = measureRuns(plan, runsAt(plan, partIds), 'its run');
+  let gap = runs?.gap ?? null;
+  for (const partId of partIds) {
+    const part = plan.parts[partId];
+    if (part === undefined) continue;
+    for (const hole of kindOf(part).holes) {
+      if (!hole.plated) continue;
+      const ref = { partId, holeId: hole.id };
+      const own = { conductor: LOOPED_HOLE, radiusMm: hole.padRadiusMm, hole: ref };
+      const ownNets = new Set([nets.ofHole(ref).id]);
+      const found = clearanceOf(plan).nearestForeign([holePoint(plan, ref)], own, ownNets, REACH_MM);
+      if (found !== null && (gap === null || found.gapMm < gap.gapMm)) gap = found;
+    }
+  }
+  return runs === null && gap === null ? null : { what: 'its run', sum: runs?.sum ?? null, gap };
 }
 
 /** The runs that end at any of these parts. */

@@ -31,7 +31,9 @@ export function spansPath(cloth: Cloth, face: Face, spans: readonly ThreadSpan[]
 
 /** SVG path data of a line through points. */
 export function linePath(points: readonly Point[], closed = false): string {
-  return points.map((p, i) => `${i === 0 ? 'M' : 'L'}${round(p.x)} ${round(p.y)}`).join('') + (closed ? 'Z' : '');
+  return (
+    points.map((p, i) => `${i === 0 ? 'M' : 'L'}${round(p.x)} ${round(p.y)}`).join('') + (closed ? 'Z' : '')
+  );
 }
 
 function round(value: number): number {

@@ -20,7 +20,9 @@ export function chooseHole(hole: HoleRef): void {
     setTool({ kind: 'hand' });
     return;
   }
-  const done = usePlanStore.getState().commit(drawRun(currentPlan(), { from: tool.from, to: hole, bends: tool.bends }));
+  const done = usePlanStore
+    .getState()
+    .commit(drawRun(currentPlan(), { from: tool.from, to: hole, bends: tool.bends }));
   if (done) setTool({ kind: 'hand' });
 }
 

@@ -42,7 +42,11 @@ export interface Marquee {
   readonly to: Point;
 }
 
-export function useCanvasGestures(camera: Camera, abilities: CanvasAbilities, setMarquee: (marquee: Marquee | null) => void) {
+export function useCanvasGestures(
+  camera: Camera,
+  abilities: CanvasAbilities,
+  setMarquee: (marquee: Marquee | null) => void,
+) {
   const gesture = useRef<Gesture | null>(null);
   // With the pointer captured, later events name the canvas as their target, so what was pressed is kept.
   const pressed = useRef<{ readonly at: Point; readonly target: Element; moved: boolean } | null>(null);
@@ -51,19 +55,32 @@ export function useCanvasGestures(camera: Camera, abilities: CanvasAbilities, se
     const box = event.currentTarget.getBoundingClientRect();
     return { x: event.clientX - box.left, y: event.clientY - box.top };
   };
-  const onCloth = (px: Point): Point => asSeen(currentPlan().cloth, useViewStore.getState().face, toMm(camera, px));
+  const onCloth = (px: Point): Point =>
+    asSeen(currentPlan().cloth, useViewStore.getState().face, toMm(camera, px));
   const editOf = (active: Gesture, p: Point, event: PointerEvent): Result<Edit> | null => {
     const plan = currentPlan();
     switch (active.kind) {
       case 'move': {
-        const parts = active.ids.map((id) => plan.parts[id]).filter((part): part is Part => part !== undefined);
-        return moveParts(plan, active.ids, clampMove(plan, parts, snappedMove(plan, parts, subtract(p, active.start), event.altKey, camera.scale)));
+        const parts = active.ids
+          .map((id) => plan.parts[id])
+          .filter((part): part is Part => part !== undefined);
+        return moveParts(
+          plan,
+          active.ids,
+          clampMove(
+            plan,
+            parts,
+            snappedMove(plan, parts, subtract(p, active.start), event.altKey, camera.scale),
+          ),
+        );
       }
       case 'turn':
         return turnPart(plan, active.id, angleTo(plan, active.id, p, event.altKey));
       case 'bend': {
         const at = clampToCloth(plan, snapToMicrometre(p));
-        return active.isNew ? addBend(plan, active.runId, active.index, at) : moveBend(plan, active.runId, active.index, at);
+        return active.isNew
+          ? addBend(plan, active.runId, active.index, at)
+          : moveBend(plan, active.runId, active.index, at);
       }
       default:
         return null;
@@ -75,7 +92,8 @@ export function useCanvasGestures(camera: Camera, abilities: CanvasAbilities, se
     const p = onCloth(px);
     const view = useViewStore.getState();
     const target = event.target as Element;
-    const data = (name: string): string | undefined => target.closest<SVGElement>(`[data-${name}]`)?.dataset[name];
+    const data = (name: string): string | undefined =>
+      target.closest<SVGElement>(`[data-${name}]`)?.dataset[name];
     pressed.current = { at: px, target, moved: false };
     event.currentTarget.setPointerCapture(event.pointerId);
     if (event.button === 1 || (event.button === 0 && event.shiftKey && event.altKey)) {
@@ -99,7 +117,8 @@ export function useCanvasGestures(camera: Camera, abilities: CanvasAbilities, se
       view.select({ partIds: ids });
       if (abilities.movesParts && ids.includes(partId)) gesture.current = { kind: 'move', start: p, ids };
     } else if (runId !== undefined) view.select({ runId });
-    else if (abilities.movesParts && target.closest('[data-ground]') !== null) gesture.current = { kind: 'marquee', start: p };
+    else if (abilities.movesParts && target.closest('[data-ground]') !== null)
+      gesture.current = { kind: 'marquee', start: p };
     else gesture.current = { kind: 'pan', last: px };
   }
 
@@ -139,7 +158,8 @@ export function useCanvasGestures(camera: Camera, abilities: CanvasAbilities, se
       return;
     }
     // A part dragged from the drawer is let go over the cloth without having been pressed here.
-    if (event.button === 0 && (target !== null || view.tool.kind === 'place')) click(p, target, event.shiftKey);
+    if (event.button === 0 && (target !== null || view.tool.kind === 'place'))
+      click(p, target, event.shiftKey);
   }
 
   function click(p: Point, target: Element | null, isShifted: boolean): void {
@@ -169,7 +189,13 @@ export function useCanvasGestures(camera: Camera, abilities: CanvasAbilities, se
     usePlanStore.getState().dropPreview();
   }
 
-  return { onPointerDown, onPointerMove, onPointerUp, onPointerCancel, onPointerLeave: () => useViewStore.getState().setPointer(null) };
+  return {
+    onPointerDown,
+    onPointerMove,
+    onPointerUp,
+    onPointerCancel,
+    onPointerLeave: () => useViewStore.getState().setPointer(null),
+  };
 }
 
 /** Places the part of the tool in hand. With `again`, the tool stays in hand. */
@@ -181,7 +207,8 @@ export function placeAt(p: Point, again: boolean): void {
   const id = partIdOf(plan.nextNumber);
   const at = clampPlacing(plan, tool.kindId, tool.turnDeg, p);
   const { kindId, colourId, turnDeg } = tool;
-  if (!usePlanStore.getState().commit(placePart(plan, { kindId, colourId, turnDeg, at, face: view.face }))) return;
+  if (!usePlanStore.getState().commit(placePart(plan, { kindId, colourId, turnDeg, at, face: view.face })))
+    return;
   if (!again) view.setTool({ kind: 'hand' });
   view.select({ partIds: [id] });
 }
@@ -210,13 +237,22 @@ function angleTo(plan: Plan, id: string, p: Point, isFree: boolean): number {
 const SNAP_PX = 6;
 
 /** A movement that lines a single dragged part up with the middles of others and of the cloth; Alt leaves it free. */
-function snappedMove(plan: Plan, parts: readonly Part[], delta: Point, isFree: boolean, scale: number): Point {
+function snappedMove(
+  plan: Plan,
+  parts: readonly Part[],
+  delta: Point,
+  isFree: boolean,
+  scale: number,
+): Point {
   const only = parts.length === 1 ? parts[0] : undefined;
   if (only === undefined || isFree) return delta;
   const { widthMm, heightMm } = plan.cloth.shape;
   const others = Object.values(plan.parts).filter((part) => part.id !== only.id);
   const snap = (value: number, lines: readonly number[]): number => {
-    const line = lines.reduce((best, candidate) => (Math.abs(candidate - value) < Math.abs(best - value) ? candidate : best), Number.POSITIVE_INFINITY);
+    const line = lines.reduce(
+      (best, candidate) => (Math.abs(candidate - value) < Math.abs(best - value) ? candidate : best),
+      Number.POSITIVE_INFINITY,
+    );
     return Math.abs(line - value) * scale <= SNAP_PX ? line : Math.round(value * 2) / 2;
   };
   return {
@@ -226,12 +262,17 @@ function snappedMove(plan: Plan, parts: readonly Part[], delta: Point, isFree: b
 }
 
 /** Where the bends of a chosen run can be taken hold of, and where new ones can be pulled out of its legs. */
-export function bendHandles(plan: Plan, runId: string): { readonly bends: readonly Point[]; readonly legs: readonly Point[] } {
+export function bendHandles(
+  plan: Plan,
+  runId: string,
+): { readonly bends: readonly Point[]; readonly legs: readonly Point[] } {
   const run = plan.runs[runId];
   if (run === undefined) return { bends: [], legs: [] };
   const path = runPath(plan, run);
   return {
     bends: run.bends,
-    legs: path.slice(1).map((p, i) => ({ x: (p.x + (path[i] as Point).x) / 2, y: (p.y + (path[i] as Point).y) / 2 })),
+    legs: path
+      .slice(1)
+      .map((p, i) => ({ x: (p.x + (path[i] as Point).x) / 2, y: (p.y + (path[i] as Point).y) / 2 })),
   };
 }

@@ -14,7 +14,9 @@ interface Badge {
 
 function badgeOf(plan: Plan, stage: StageId): Badge | null {
   const count = (number: number, noun: string): Badge | null =>
-    number === 0 ? null : { text: String(number), kind: 'plain', words: `${number} ${noun}${number === 1 ? '' : 's'}` };
+    number === 0
+      ? null
+      : { text: String(number), kind: 'plain', words: `${number} ${noun}${number === 1 ? '' : 's'}` };
   switch (stage) {
     case 'parts':
       return count(Object.keys(plan.parts).length, 'part');
@@ -23,15 +25,19 @@ function badgeOf(plan: Plan, stage: StageId): Badge | null {
     case 'check': {
       if (Object.keys(plan.parts).length === 0) return null;
       const counts = countFindings(findingsOf(plan));
-      if (counts.stop > 0) return { text: String(counts.stop), kind: 'stop', words: `${counts.stop} to put right` };
-      if (counts.mend > 0) return { text: String(counts.mend), kind: 'mend', words: `${counts.mend} to mend` };
+      if (counts.stop > 0)
+        return { text: String(counts.stop), kind: 'stop', words: `${counts.stop} to put right` };
+      if (counts.mend > 0)
+        return { text: String(counts.mend), kind: 'mend', words: `${counts.mend} to mend` };
       return { text: '✓', kind: 'done', words: 'clear' };
     }
     case 'sew': {
       const steps = stepsOf(plan);
       const done = steps.filter((step) => plan.ticks[step.id] === true).length;
       if (done === 0) return null;
-      return done === steps.length ? { text: '✓', kind: 'done', words: 'all done' } : { text: String(done), kind: 'plain', words: `${done} of ${steps.length} steps done` };
+      return done === steps.length
+        ? { text: '✓', kind: 'done', words: 'all done' }
+        : { text: String(done), kind: 'plain', words: `${done} of ${steps.length} steps done` };
     }
     case 'bench':
       return count(Object.keys(plan.readings).length, 'reading');

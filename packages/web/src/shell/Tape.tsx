@@ -2,7 +2,13 @@ import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
 import { formatOhm } from '@sashiko/core/units/electrical';
 import { formatLength, formatLengthBare, MM_PER_INCH } from '@sashiko/core/units/length';
 import { fitCamera, LIFE_SIZE, zoomAbout } from '../canvas/camera.ts';
-import { draftPath, type LiveMeasure, measureDraft, measureRuns, runsAt } from '../canvas/live-measure.ts';
+import {
+  draftPath,
+  type LiveMeasure,
+  measureDraft,
+  measureParts,
+  measureRuns,
+} from '../canvas/live-measure.ts';
 import { nearestHole } from '../canvas/nearest-hole.ts';
 import { CATCH_PX } from '../canvas/use-canvas-gestures.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../stores/plan-store.ts';
@@ -16,11 +22,16 @@ export function Tape() {
   const { unit } = plan.habits;
   const measure = useLiveMeasure();
   return (
-    <footer className="tape" aria-label="Tape measure">
+    <footer className="tape">
       <TapeTicks />
       <div className="tape-words">
         <span>
-          pointer <span className="figure">{pointer === null ? '–' : `${formatLengthBare(pointer.x, unit)}, ${formatLength(pointer.y, unit)}`}</span>
+          pointer{' '}
+          <span className="figure">
+            {pointer === null
+              ? '–'
+              : `${formatLengthBare(pointer.x, unit)}, ${formatLength(pointer.y, unit)}`}
+          </span>
         </span>
         {measure !== null && <MeasureWords measure={measure} />}
         <span className="grow" />
@@ -33,7 +44,13 @@ export function Tape() {
               onClick={() =>
                 usePlanStore
                   .getState()
-                  .commit(changeHabits(currentPlan(), { unit: choice }, `show lengths in ${choice === 'mm' ? 'millimetres' : 'inches'}`))
+                  .commit(
+                    changeHabits(
+                      currentPlan(),
+                      { unit: choice },
+                      `show lengths in ${choice === 'mm' ? 'millimetres' : 'inches'}`,
+                    ),
+                  )
               }
             >
               {choice === 'mm' ? 'mm' : 'inch'}
@@ -45,7 +62,9 @@ export function Tape() {
             −
           </button>
           <button type="button" title="Fit the whole piece" aria-label="Fit the whole piece" onClick={fit}>
-            <span className="figure">{camera === null ? '' : `${Math.round((camera.scale / LIFE_SIZE) * 100)} %`}</span>
+            <span className="figure">
+              {camera === null ? '' : `${Math.round((camera.scale / LIFE_SIZE) * 100)} %`}
+            </span>
           </button>
           <button type="button" aria-label="Zoom in" onClick={() => zoom(1.25)}>
             +
@@ -63,7 +82,8 @@ function MeasureWords({ measure }: { readonly measure: LiveMeasure }) {
     <>
       {sum !== null && (
         <span>
-          {what} <span className="figure">{formatLength(sum.pathMm, unit)}</span>, <span className="figure">{sum.stitchCount}</span> stitches,{' '}
+          {what} <span className="figure">{formatLength(sum.pathMm, unit)}</span>,{' '}
+          <span className="figure">{sum.stitchCount}</span> stitches,{' '}
           <span className="figure">{formatOhm(sum.ohm)}</span>
         </span>
       )}
@@ -92,7 +112,7 @@ function useLiveMeasure(): LiveMeasure | null {
     return measureDraft(plan, tool.from, target, draftPath(plan, tool.from, tool.bends, pointer, target));
   }
   if (selection.runId !== null) return measureRuns(plan, [selection.runId], 'this run');
-  if (selection.partIds.length > 0) return measureRuns(plan, runsAt(plan, selection.partIds), 'its run');
+  if (selection.partIds.length > 0) return measureParts(plan, selection.partIds);
   return null;
 }
 

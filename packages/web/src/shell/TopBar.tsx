@@ -1,8 +1,8 @@
-import { historyLabels } from '@sashiko/core/plan/history';
-import { renamePlan } from '@sashiko/core/plan/edits/plan-edits';
-import { PLAN_FILE_ENDING, serializePlan } from '@sashiko/core/formats/plan-file';
-import type { Plan } from '@sashiko/core/plan/schema';
 import { RedoOutlined, UndoOutlined } from '@ant-design/icons';
+import { PLAN_FILE_ENDING, serializePlan } from '@sashiko/core/formats/plan-file';
+import { renamePlan } from '@sashiko/core/plan/edits/plan-edits';
+import { historyLabels } from '@sashiko/core/plan/history';
+import type { Plan } from '@sashiko/core/plan/schema';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -31,7 +31,13 @@ export function TopBar({ plan, onHelp }: { readonly plan: Plan; readonly onHelp:
       <UndoRedo />
       <Flip />
       <div className="top-actions">
-        <Button onClick={() => download(fileName(plan.name, PLAN_FILE_ENDING), 'application/json', serializePlan(plan))}>Export</Button>
+        <Button
+          onClick={() =>
+            download(fileName(plan.name, PLAN_FILE_ENDING), 'application/json', serializePlan(plan))
+          }
+        >
+          Export
+        </Button>
         <Button type="primary" onClick={() => void printPdf(plan, 'pattern')}>
           Print 1:1
         </Button>
@@ -80,7 +86,9 @@ function SavedState({ plan }: { readonly plan: Plan }) {
           <Button
             size="small"
             onClick={() => {
-              void addCopy(plan, `${plan.name}, this tab`, Date.now()).then((id) => navigate(`/plan/${id}/parts`));
+              void addCopy(plan, `${plan.name}, this tab`, Date.now()).then((id) =>
+                navigate(`/plan/${id}/parts`),
+              );
             }}
           >
             Keep mine as a copy
@@ -104,10 +112,24 @@ function UndoRedo() {
   const redoWords = labels.redo === null ? 'Nothing to redo' : `Redo: ${labels.redo}`;
   return (
     <div>
-      <button type="button" className="icon-button" disabled={labels.undo === null} onClick={undo} aria-label={undoWords} title={undoWords}>
+      <button
+        type="button"
+        className="icon-button"
+        disabled={labels.undo === null}
+        onClick={undo}
+        aria-label={undoWords}
+        title={undoWords}
+      >
         <UndoOutlined />
       </button>
-      <button type="button" className="icon-button" disabled={labels.redo === null} onClick={redo} aria-label={redoWords} title={redoWords}>
+      <button
+        type="button"
+        className="icon-button"
+        disabled={labels.redo === null}
+        onClick={redo}
+        aria-label={redoWords}
+        title={redoWords}
+      >
         <RedoOutlined />
       </button>
     </div>

@@ -10,7 +10,10 @@ export function useKeyboard(planId: string, stage: StageId, onHelp: () => void):
     const onKeyDown = (event: KeyboardEvent): void => {
       const target = event.target as Element;
       if (event.defaultPrevented || document.querySelector('[role="dialog"]') !== null) return;
-      const isTyping = target.closest('input:not([type="checkbox"]), textarea, [role="combobox"], [role="slider"], [role="radiogroup"]') !== null;
+      const isTyping =
+        target.closest(
+          'input:not([type="checkbox"]), textarea, [role="combobox"], [role="slider"], [role="radiogroup"]',
+        ) !== null;
       if (isTyping) return;
       if (event.key === '?') {
         onHelp();

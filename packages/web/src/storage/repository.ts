@@ -14,7 +14,16 @@ function freshId(): string {
 }
 
 function stored(plan: Plan, now: number): StoredPlan {
-  return { id: plan.id, name: plan.name, plan, past: [], future: [], revision: 1, changedAt: now, removedAt: 0 };
+  return {
+    id: plan.id,
+    name: plan.name,
+    plan,
+    past: [],
+    future: [],
+    revision: 1,
+    changedAt: now,
+    removedAt: 0,
+  };
 }
 
 /** Lays the demo plans on the shelf, once per browser. */
@@ -36,9 +45,12 @@ export async function listPlans(removed = false): Promise<readonly StoredPlan[]>
 }
 
 /** Opens a plan with its history; throws an Error in plain words when it is missing or cannot be read. */
-export async function loadPlan(id: string): Promise<{ readonly history: History; readonly revision: number }> {
+export async function loadPlan(
+  id: string,
+): Promise<{ readonly history: History; readonly revision: number }> {
   const entry = await database.plans.get(id);
-  if (entry === undefined || entry.removedAt > 0) throw new Error('This plan is not on the shelf of this browser.');
+  if (entry === undefined || entry.removedAt > 0)
+    throw new Error('This plan is not on the shelf of this browser.');
   const result = planFromValue(entry.plan);
   if (!result.ok) throw new Error(describeProblem(result.problem));
   // A history belongs to the plan as it was stored; after a migration it would not fit.
@@ -49,7 +61,9 @@ export async function loadPlan(id: string): Promise<{ readonly history: History;
   return { history, revision: entry.revision };
 }
 
-export type SaveOutcome = { readonly kind: 'saved'; readonly revision: number } | { readonly kind: 'elsewhere' };
+export type SaveOutcome =
+  | { readonly kind: 'saved'; readonly revision: number }
+  | { readonly kind: 'elsewhere' };
 
 /** Saves a history over revision `base`; refused when another tab has saved since. */
 export async function savePlan(history: History, base: number, now: number): Promise<SaveOutcome> {
@@ -59,7 +73,16 @@ export async function savePlan(history: History, base: number, now: number): Pro
     const revision = base + 1;
     const { plan, past, future } = history;
     const removedAt = entry?.removedAt ?? 0;
-    await database.plans.put({ id: plan.id, name: plan.name, plan, past, future, revision, changedAt: now, removedAt });
+    await database.plans.put({
+      id: plan.id,
+      name: plan.name,
+      plan,
+      past,
+      future,
+      revision,
+      changedAt: now,
+      removedAt,
+    });
     return { kind: 'saved', revision };
   });
 }
@@ -84,7 +107,12 @@ export async function renameStored(id: string, name: string, now: number): Promi
     .where('id')
     .equals(id)
     .modify((entry) => {
-      Object.assign(entry, { name, plan: { ...entry.plan, name }, revision: entry.revision + 1, changedAt: now });
+      Object.assign(entry, {
+        name,
+        plan: { ...entry.plan, name },
+        revision: entry.revision + 1,
+        changedAt: now,
+      });
     });
 }
 

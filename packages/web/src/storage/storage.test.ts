@@ -1,16 +1,30 @@
 import 'fake-indexeddb/auto';
-import { serializePlan } from '@sashiko/core/formats/plan-file';
-import { commitEdit, startHistory, undo } from '@sashiko/core/plan/history';
-import { renamePlan } from '@sashiko/core/plan/edits/plan-edits';
 import { expectOk } from '@sashiko/core/errors/problem';
+import { serializePlan } from '@sashiko/core/formats/plan-file';
+import { renamePlan } from '@sashiko/core/plan/edits/plan-edits';
+import { commitEdit, startHistory, undo } from '@sashiko/core/plan/history';
 import { smallLantern } from '@sashiko/core/testing/plan-builder';
 import { beforeEach, describe, expect, test, vi } from 'vitest';
 import { usePlanStore } from '../stores/plan-store.ts';
 import { database } from './database.ts';
-import { addCopy, addPlan, importPlan, layOutDemo, listPlans, loadPlan, renameStored, savePlan, setRemoved } from './repository.ts';
+import {
+  addCopy,
+  addPlan,
+  importPlan,
+  layOutDemo,
+  listPlans,
+  loadPlan,
+  renameStored,
+  savePlan,
+  setRemoved,
+} from './repository.ts';
 
-vi.mock('../../../../demo/lighthouse-cushion.sashiko.json?raw', async () => ({ default: await demoText('lighthouse-cushion') }));
-vi.mock('../../../../demo/tide-pool-sampler.sashiko.json?raw', async () => ({ default: await demoText('tide-pool-sampler') }));
+vi.mock('../../../../demo/lighthouse-cushion.sashiko.json?raw', async () => ({
+  default: await demoText('lighthouse-cushion'),
+}));
+vi.mock('../../../../demo/tide-pool-sampler.sashiko.json?raw', async () => ({
+  default: await demoText('tide-pool-sampler'),
+}));
 
 async function demoText(name: string): Promise<string> {
   const { readFile } = await import('node:fs/promises');
@@ -26,7 +40,10 @@ describe('the shelf', () => {
   test('demo plans are laid out once, and stay away when they were removed', async () => {
     await layOutDemo(1000);
     await layOutDemo(2000);
-    expect((await listPlans()).map((entry) => entry.name)).toEqual(['Lighthouse cushion', 'Tide-pool sampler, mistakes left in']);
+    expect((await listPlans()).map((entry) => entry.name)).toEqual([
+      'Lighthouse cushion',
+      'Tide-pool sampler, mistakes left in',
+    ]);
     await setRemoved('lighthouse-cushion', 3000);
     await layOutDemo(4000);
     expect(await listPlans()).toHaveLength(1);
@@ -53,7 +70,9 @@ describe('the shelf', () => {
   });
 
   test('a bad file is refused in words and changes nothing', async () => {
-    await expect(importPlan(serializePlan(smallLantern().plan).slice(0, 500), 1)).rejects.toThrow(/not readable JSON/);
+    await expect(importPlan(serializePlan(smallLantern().plan).slice(0, 500), 1)).rejects.toThrow(
+      /not readable JSON/,
+    );
     expect(await listPlans()).toHaveLength(0);
   });
 
@@ -93,7 +112,10 @@ describe('the open plan', () => {
     const before = usePlanStore.getState().history;
     expect(usePlanStore.getState().commit(renamePlan(smallLantern().plan, '  '))).toBe(false);
     expect(usePlanStore.getState().history).toBe(before);
-    expect(usePlanStore.getState().notice).toMatchObject({ kind: 'problem', text: expect.stringContaining('A name needs') as string });
+    expect(usePlanStore.getState().notice).toMatchObject({
+      kind: 'problem',
+      text: expect.stringContaining('A name needs') as string,
+    });
   });
 
   test('a preview is shown, not kept; undo says what it took back', () => {

@@ -3,8 +3,8 @@ import { benchTests } from '@sashiko/core/bench/bench-tests';
 import { checkPlan } from '@sashiko/core/checks/check-plan';
 import { howLong, willItLight } from '@sashiko/core/circuit/will-it-light';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { sewingSteps } from '@sashiko/core/sewing/steps';
 import { cutPieces } from '@sashiko/core/sewing/pieces';
+import { sewingSteps } from '@sashiko/core/sewing/steps';
 
 /** Remembers a function's answer for as long as the plan it was asked about is alive. */
 function oncePerPlan<T>(compute: (plan: Plan) => T): (plan: Plan) => T {

@@ -1,6 +1,7 @@
 /** Long work: one job at a time in the worker, with progress and cancel. */
-import type { RouteJobResult } from '../workers/messages.ts';
+
 import { create } from 'zustand';
+import type { RouteJobResult } from '../workers/messages.ts';
 
 export type RouteJob =
   | { readonly state: 'idle' }

@@ -29,7 +29,11 @@ interface ViewState {
   /** Where the pointer is on the right side, or null when it is off the cloth. */
   readonly pointer: Point | null;
   /** Things to show off on the cloth: the finding, step or test that was chosen. */
-  readonly spotlight: { readonly key: string; readonly partIds: readonly string[]; readonly runIds: readonly string[] } | null;
+  readonly spotlight: {
+    readonly key: string;
+    readonly partIds: readonly string[];
+    readonly runIds: readonly string[];
+  } | null;
   /** Charge left in the cells, for the Light stage. */
   readonly chargeLeft: number;
   setFace(face: Face): void;

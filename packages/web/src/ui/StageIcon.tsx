@@ -23,7 +23,17 @@ const DRAWINGS: Readonly<Record<StageId, React.ReactNode>> = {
 
 export function StageIcon({ stage }: { readonly stage: StageId }) {
   return (
-    <svg width="26" height="24" viewBox="0 0 24 24" fill="none" stroke="currentColor" strokeWidth="1.8" strokeLinecap="round" strokeLinejoin="round" aria-hidden="true">
+    <svg
+      width="26"
+      height="24"
+      viewBox="0 0 24 24"
+      fill="none"
+      stroke="currentColor"
+      strokeWidth="1.8"
+      strokeLinecap="round"
+      strokeLinejoin="round"
+      aria-hidden="true"
+    >
       {DRAWINGS[stage]}
     </svg>
   );

@@ -41,14 +41,19 @@ export const COMMANDS: readonly Command[] = [
   {
     keys: 'Ctrl Z',
     words: 'Undo',
-    act: (event) => doIf(control(event) && event.key.toLowerCase() === 'z' && !event.shiftKey, () => usePlanStore.getState().undo()),
+    act: (event) =>
+      doIf(control(event) && event.key.toLowerCase() === 'z' && !event.shiftKey, () =>
+        usePlanStore.getState().undo(),
+      ),
   },
   {
     keys: 'Ctrl Shift Z, Ctrl Y',
     words: 'Redo',
     act: (event) =>
-      doIf(control(event) && ((event.key.toLowerCase() === 'z' && event.shiftKey) || event.key.toLowerCase() === 'y'), () =>
-        usePlanStore.getState().redo(),
+      doIf(
+        control(event) &&
+          ((event.key.toLowerCase() === 'z' && event.shiftKey) || event.key.toLowerCase() === 'y'),
+        () => usePlanStore.getState().redo(),
       ),
   },
   {
@@ -74,10 +79,13 @@ export const COMMANDS: readonly Command[] = [
     act(event) {
       if (!plain(event) || event.key.toLowerCase() !== 'r') return false;
       const { selection } = useViewStore.getState();
-      const part = selection.partIds.length === 1 ? currentPlan().parts[selection.partIds[0] as string] : undefined;
+      const part =
+        selection.partIds.length === 1 ? currentPlan().parts[selection.partIds[0] as string] : undefined;
       if (part === undefined) return false;
       const by = event.shiftKey ? -15 : 15;
-      return usePlanStore.getState().commit(turnPart(currentPlan(), part.id, part.turnDeg + by), `turn ${part.id}`);
+      return usePlanStore
+        .getState()
+        .commit(turnPart(currentPlan(), part.id, part.turnDeg + by), `turn ${part.id}`);
     },
   },
   {
@@ -85,7 +93,8 @@ export const COMMANDS: readonly Command[] = [
     words: 'While sewing: a bend where the needle is',
     act(event) {
       const { tool, pointer } = useViewStore.getState();
-      if (!plain(event) || event.key.toLowerCase() !== 'b' || tool.kind !== 'draw' || pointer === null) return false;
+      if (!plain(event) || event.key.toLowerCase() !== 'b' || tool.kind !== 'draw' || pointer === null)
+        return false;
       putBend(pointer);
       return true;
     },
@@ -95,7 +104,13 @@ export const COMMANDS: readonly Command[] = [
     words: 'Copy the chosen parts beside themselves',
     act(event, stage) {
       const { selection } = useViewStore.getState();
-      if (!control(event) || event.key.toLowerCase() !== 'd' || stage !== 'parts' || selection.partIds.length === 0) return false;
+      if (
+        !control(event) ||
+        event.key.toLowerCase() !== 'd' ||
+        stage !== 'parts' ||
+        selection.partIds.length === 0
+      )
+        return false;
       copyParts(currentPlan(), selection.partIds);
       return true;
     },
@@ -134,8 +149,13 @@ function moveChosen(step: Point): boolean {
     return true;
   }
   if (selection.partIds.length > 0) {
-    const parts = selection.partIds.map((id) => plan.parts[id]).filter((part): part is Part => part !== undefined);
-    return commit(moveParts(plan, selection.partIds, clampMove(plan, parts, step)), `nudge ${selection.partIds.join()}`);
+    const parts = selection.partIds
+      .map((id) => plan.parts[id])
+      .filter((part): part is Part => part !== undefined);
+    return commit(
+      moveParts(plan, selection.partIds, clampMove(plan, parts, step)),
+      `nudge ${selection.partIds.join()}`,
+    );
   }
   const run = selection.runId === null ? undefined : plan.runs[selection.runId];
   const bend = selection.bend === null ? undefined : run?.bends[selection.bend];

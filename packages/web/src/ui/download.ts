@@ -12,6 +12,11 @@ export function download(name: string, type: string, content: string | Uint8Arra
 
 /** A plan's name as the name of a file. */
 export function fileName(planName: string, ending: string): string {
-  const base = planName.normalize('NFKD').replaceAll(/[^\w -]+/g, '').trim().replaceAll(/\s+/g, '-').toLowerCase();
+  const base = planName
+    .normalize('NFKD')
+    .replaceAll(/[^\w -]+/g, '')
+    .trim()
+    .replaceAll(/\s+/g, '-')
+    .toLowerCase();
   return `${base === '' ? 'plan' : base}${ending}`;
 }

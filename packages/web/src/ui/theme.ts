@@ -1,5 +1,5 @@
 /** The look of the component library, by its tokens: cotton and indigo, nothing of its default. */
-import { theme, type ThemeConfig } from 'antd';
+import { type ThemeConfig, theme } from 'antd';
 
 const shared = {
   fontFamily: "'Source Sans 3', system-ui, sans-serif",
@@ -54,5 +54,12 @@ export const DARK_THEME: ThemeConfig = {
     colorBorderSecondary: '#2c375c',
     colorSplit: '#2c375c',
   },
-  components: { Segmented: { trackBg: '#10162a', itemSelectedBg: '#31457a', itemSelectedColor: '#ffffff', itemColor: '#b7bfd4' } },
+  components: {
+    Segmented: {
+      trackBg: '#10162a',
+      itemSelectedBg: '#31457a',
+      itemSelectedColor: '#ffffff',
+      itemColor: '#b7bfd4',
+    },
+  },
 };

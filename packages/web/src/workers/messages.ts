@@ -10,9 +10,16 @@ export interface RouteJobResult {
 }
 
 export interface WorkerMessages {
-  route: [request: { readonly plan: Plan; readonly freedom: Freedom; readonly seed: number }, answer: RouteJobResult];
+  route: [
+    request: { readonly plan: Plan; readonly freedom: Freedom; readonly seed: number },
+    answer: RouteJobResult,
+  ];
   pdf: [
-    request: { readonly plan: Plan; readonly what: 'pattern' | 'sheet'; readonly fontUrls: { readonly regular: string; readonly bold: string } },
+    request: {
+      readonly plan: Plan;
+      readonly what: 'pattern' | 'sheet';
+      readonly fontUrls: { readonly regular: string; readonly bold: string };
+    },
     answer: Uint8Array,
   ];
 }

@@ -16,7 +16,10 @@ let lastId = 0;
 
 function start(): Worker {
   if (worker !== null) return worker;
-  worker = new Worker(new URL('./workshop.worker.ts', import.meta.url), { type: 'module', name: 'sashiko-workshop' });
+  worker = new Worker(new URL('./workshop.worker.ts', import.meta.url), {
+    type: 'module',
+    name: 'sashiko-workshop',
+  });
   worker.addEventListener('message', (event: MessageEvent<FromWorker>) => {
     const message = event.data;
     const job = waiting.get(message.id);
@@ -31,7 +34,8 @@ function start(): Worker {
   });
   worker.addEventListener('error', () => {
     // A worker that broke is put away with all its jobs; the next question starts a new one.
-    for (const job of waiting.values()) job.reject(new Error('The work stopped unexpectedly. Please try again.'));
+    for (const job of waiting.values())
+      job.reject(new Error('The work stopped unexpectedly. Please try again.'));
     waiting.clear();
     worker?.terminate();
     worker = null;

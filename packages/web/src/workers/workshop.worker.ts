@@ -22,7 +22,12 @@ const jobs = new Map<number, Job>();
 const post = (message: FromWorker): void => self.postMessage(message);
 const breathe = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 0));
 
-type Handlers = { readonly [Name in MessageName]: (request: WorkerMessages[Name][0], job: Job) => Promise<WorkerMessages[Name][1] | null> };
+type Handlers = {
+  readonly [Name in MessageName]: (
+    request: WorkerMessages[Name][0],
+    job: Job,
+  ) => Promise<WorkerMessages[Name][1] | null>;
+};
 
 /** Answers by name; null when the job was cancelled. */
 const handlers: Handlers = {
@@ -45,7 +50,13 @@ const handlers: Handlers = {
     const pattern = patternPages(plan);
     if (!pattern.ok && what === 'pattern') throw new Refusal(describeProblem(pattern.problem));
     const stops = checkPlan(plan).filter((finding) => finding.severity === 'stop');
-    const pages = what === 'pattern' && pattern.ok ? pattern.value : listPages(plan, stops.map((finding) => finding.message));
+    const pages =
+      what === 'pattern' && pattern.ok
+        ? pattern.value
+        : listPages(
+            plan,
+            stops.map((finding) => finding.message),
+          );
     return writePdf(pages, plan.name, { regular, bold });
   },
 };
@@ -65,7 +76,8 @@ async function handle(id: number, name: MessageName, request: unknown): Promise<
     const answer = await handler(request, job);
     if (answer !== null) post({ kind: 'answer', id, answer });
   } catch (error) {
-    const message = error instanceof Refusal ? error.message : `Something went wrong in Sashiko itself: ${String(error)}`;
+    const message =
+      error instanceof Refusal ? error.message : `Something went wrong in Sashiko itself: ${String(error)}`;
     post({ kind: 'refused', id, message });
   } finally {
     jobs.delete(id);

@@ -1,8 +1,8 @@
 import { closestOfSegments, segmentMeeting } from '../../geometry/segment.ts';
 import { bareName, clearanceOf } from '../../nets/clearance.ts';
+import { capital } from '../../units/words.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
-import { capital } from '../../units/words.ts';
 
 export const crossing: CheckRule = {
   id: 'crossing',
@@ -22,7 +22,8 @@ function check({ plan }: CheckContext): readonly Finding[] {
     if (owner.runId === null) continue;
     for (const other of index.near(a, b, 0)) {
       // Each pair of runs is met twice; it is judged once, in the order of their ids.
-      if (other.owner.runId === null || other.owner.netId === owner.netId || other.owner.key <= owner.key) continue;
+      if (other.owner.runId === null || other.owner.netId === owner.netId || other.owner.key <= owner.key)
+        continue;
       if (segmentMeeting(a, b, other.a, other.b) === 'apart') continue;
       const at = closestOfSegments(a, b, other.a, other.b).onFirst;
       const pair = `${owner.key}+${other.owner.key}`;

@@ -1,13 +1,13 @@
 import { clothOutline } from '../../cloth/cloth.ts';
 import type { Point } from '../../geometry/point.ts';
 import { insideDistanceMm } from '../../geometry/polygon.ts';
-import { holeName, holePoint, kindOf, runPath } from '../../plan/placed.ts';
 import { runName } from '../../plan/edits/run-edits.ts';
+import { holeName, holePoint, kindOf, runPath } from '../../plan/placed.ts';
 import { EDGE_MARGIN_MM } from '../../thread/required-gap.ts';
 import { GAP_SLACK_MM } from '../../units/tolerances.ts';
+import { capital } from '../../units/words.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
-import { capital } from '../../units/words.ts';
 
 export const edge: CheckRule = {
   id: 'edge',
@@ -21,7 +21,12 @@ export const edge: CheckRule = {
 function check({ plan }: CheckContext): readonly Finding[] {
   const outline = clothOutline(plan.cloth);
   const findings: Finding[] = [];
-  const consider = (key: string, what: string, points: readonly Point[], ids: Pick<Finding, 'partIds' | 'runIds'>): void => {
+  const consider = (
+    key: string,
+    what: string,
+    points: readonly Point[],
+    ids: Pick<Finding, 'partIds' | 'runIds'>,
+  ): void => {
     // A straight leg comes nearest to the edge of a convex piece at one of its ends.
     let at: Point | undefined;
     let nearest = Number.POSITIVE_INFINITY;
@@ -48,12 +53,18 @@ function check({ plan }: CheckContext): readonly Finding[] {
   for (const part of Object.values(plan.parts)) {
     for (const hole of kindOf(part).holes) {
       const ref = { partId: part.id, holeId: hole.id };
-      consider(`${part.id}.${hole.id}`, holeName(plan, ref), [holePoint(plan, ref)], { partIds: [part.id], runIds: [] });
+      consider(`${part.id}.${hole.id}`, holeName(plan, ref), [holePoint(plan, ref)], {
+        partIds: [part.id],
+        runIds: [],
+      });
     }
   }
   for (const run of Object.values(plan.runs)) {
     // Ends are holes and speak for themselves.
-    consider(run.id, `the thread ${runName(plan, run)}`, runPath(plan, run).slice(1, -1), { partIds: [], runIds: [run.id] });
+    consider(run.id, `the thread ${runName(plan, run)}`, runPath(plan, run).slice(1, -1), {
+      partIds: [],
+      runIds: [run.id],
+    });
   }
   return findings;
 }

@@ -1,18 +1,19 @@
 import { between } from '../../geometry/point.ts';
 import { closestOfSegments } from '../../geometry/segment.ts';
 import {
-  bareName,
   type BareThing,
+  bareName,
   clearanceOf,
+  isSamePart,
   LARGEST_PAD_RADIUS_MM,
-  measureGap,
   type MeasuredGap,
+  measureGap,
   spacingRules,
 } from '../../nets/clearance.ts';
 import { GAP_SLACK_MM } from '../../units/tolerances.ts';
+import { capital } from '../../units/words.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
-import { capital } from '../../units/words.ts';
 
 export const gap: CheckRule = {
   id: 'gap',
@@ -37,13 +38,16 @@ function check({ plan }: CheckContext): readonly Finding[] {
   for (const { a, b, owner } of index.all) {
     const reachMm = owner.radiusMm + LARGEST_PAD_RADIUS_MM + clearance.widestWantedMm(owner.conductor);
     for (const other of index.near(a, b, reachMm)) {
-      if (other.owner.netId === owner.netId || other.owner.key <= owner.key || sameHolder(owner, other.owner)) continue;
+      if (other.owner.netId === owner.netId || other.owner.key <= owner.key || isSamePart(owner, other.owner))
+        continue;
       const pair = `${owner.key}+${other.owner.key}`;
       const measured = measureGap(owner, closestOfSegments(a, b, other.a, other.b), other.owner, rules);
-      if (measured.at.distanceMm === 0 && owner.runId !== null && other.owner.runId !== null) crossed.add(pair);
+      if (measured.at.distanceMm === 0 && owner.runId !== null && other.owner.runId !== null)
+        crossed.add(pair);
       if (measured.verdict === null || measured.gapMm > measured.wantedMm - GAP_SLACK_MM) continue;
       const known = worst.get(pair);
-      if (known === undefined || measured.gapMm < known.gap.gapMm) worst.set(pair, { first: owner, gap: measured });
+      if (known === undefined || measured.gapMm < known.gap.gapMm)
+        worst.set(pair, { first: owner, gap: measured });
     }
   }
   return [...worst]
@@ -64,9 +68,4 @@ function check({ plan }: CheckContext): readonly Finding[] {
         runIds: [first, other].flatMap((thing) => (thing.runId === null ? [] : [thing.runId])),
       };
     });
-}
-
-/** Holes of one part are as far apart as it was made. */
-function sameHolder(a: BareThing, b: BareThing): boolean {
-  return a.hole !== null && b.hole !== null && a.hole.partId === b.hole.partId;
 }

@@ -3,9 +3,9 @@ import { holesOf, type Terminal, terminalsOf } from '../../nets/nets.ts';
 import { partsThatAre } from '../../nets/sides.ts';
 import { holeName, holePoint, kindOf } from '../../plan/placed.ts';
 import type { HoleRef, Part } from '../../plan/schema.ts';
+import { capital } from '../../units/words.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
-import { capital } from '../../units/words.ts';
 import { isSeriesNet } from './series.ts';
 
 export const open: CheckRule = {
@@ -22,7 +22,15 @@ function check(context: CheckContext): readonly Finding[] {
   const findings: Finding[] = [];
   if (partsThatAre(plan, 'cell').length === 0 && Object.keys(plan.parts).length > 0) {
     const first = Object.values(plan.parts)[0] as Part;
-    findings.push(finding('open:no-holder', first.at, [first.id], 'There is no holder for a cell on the cloth.', 'Place a coin-cell holder.'));
+    findings.push(
+      finding(
+        'open:no-holder',
+        first.at,
+        [first.id],
+        'There is no holder for a cell on the cloth.',
+        'Place a coin-cell holder.',
+      ),
+    );
   }
   for (const part of Object.values(plan.parts)) {
     for (const terminal of terminalsOf(part)) {
@@ -39,17 +47,14 @@ function check(context: CheckContext): readonly Finding[] {
 
 function stepFor(part: Part): string {
   const { kind } = kindOf(part).model;
-  if (kind === 'light') return 'Sew it to the holder’s side of the same sign, or to a light that is joined already.';
-  return kind === 'cell' ? 'Sew it to the lights’ side of the same sign.' : 'Sew the line that this switch should open.';
+  if (kind === 'light')
+    return 'Sew it to the holder’s side of the same sign, or to a light that is joined already.';
+  return kind === 'cell'
+    ? 'Sew it to the lights’ side of the same sign.'
+    : 'Sew the line that this switch should open.';
 }
 
-function finding(
-  key: string,
-  at: Point,
-  partIds: readonly string[],
-  message: string,
-  step: string,
-): Finding {
+function finding(key: string, at: Point, partIds: readonly string[], message: string, step: string): Finding {
   return {
     key,
     ruleId: 'open',

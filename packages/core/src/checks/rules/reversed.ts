@@ -20,7 +20,12 @@ function check({ plan, nets, sides }: CheckContext): readonly Finding[] {
     const minusSide = sides.of(netAt(nets, part, model.minus));
     const wrong = (plusSide === '-' ? 1 : 0) + (minusSide === '+' ? 1 : 0);
     if (wrong === 0) return [];
-    const which = wrong === 2 ? 'its + is sewn to the − side and its − to the + side' : plusSide === '-' ? 'its + is sewn to the − side' : 'its − is sewn to the + side';
+    const which =
+      wrong === 2
+        ? 'its + is sewn to the − side and its − to the + side'
+        : plusSide === '-'
+          ? 'its + is sewn to the − side'
+          : 'its − is sewn to the + side';
     return [
       {
         key: `reversed:${part.id}`,

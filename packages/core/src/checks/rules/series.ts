@@ -1,5 +1,5 @@
-import { holePoint, kindOf } from '../../plan/placed.ts';
 import { holesOf, type Net } from '../../nets/nets.ts';
+import { holePoint, kindOf } from '../../plan/placed.ts';
 import type { HoleRef, Part } from '../../plan/schema.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
@@ -15,7 +15,11 @@ export const series: CheckRule = {
 
 /** Whether a net is the middle of a chain: it joins the − of one light to the + of another and reaches no holder. */
 export function isSeriesNet(context: CheckContext, net: Net): boolean {
-  return context.sides.of(net) === 'neither' && lightEnds(context, net, '-').length > 0 && lightEnds(context, net, '+').length > 0;
+  return (
+    context.sides.of(net) === 'neither' &&
+    lightEnds(context, net, '-').length > 0 &&
+    lightEnds(context, net, '+').length > 0
+  );
 }
 
 function lightEnds({ plan }: CheckContext, net: Net, sign: '+' | '-'): readonly Part[] {

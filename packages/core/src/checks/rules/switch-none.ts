@@ -20,7 +20,9 @@ function check({ plan, sides }: CheckContext): readonly Finding[] {
   });
   if (holders.length === 0) return [];
   const allOpen = deriveSides(plan, false);
-  const alwaysOn = partsThatAre(plan, 'light').filter((light) => isFed(light, sides) && isFed(light, allOpen));
+  const alwaysOn = partsThatAre(plan, 'light').filter(
+    (light) => isFed(light, sides) && isFed(light, allOpen),
+  );
   if (alwaysOn.length === 0) return [];
   return holders.map((holder) => ({
     key: `switch-none:${holder.id}`,
@@ -42,5 +44,8 @@ function check({ plan, sides }: CheckContext): readonly Finding[] {
 function isFed(light: Part, sides: Sides): boolean {
   const { model } = kindOf(light);
   if (model.kind !== 'light') return false;
-  return sides.of(netAt(sides.nets, light, model.plus)) === '+' && sides.of(netAt(sides.nets, light, model.minus)) === '-';
+  return (
+    sides.of(netAt(sides.nets, light, model.plus)) === '+' &&
+    sides.of(netAt(sides.nets, light, model.minus)) === '-'
+  );
 }

@@ -15,12 +15,44 @@ export const bareLegLight: PartKind = {
   source: 'leads and loops: common practice; dome 5 mm: memory of typical datasheets',
   outline: ovalOutline(11.6, 3.4),
   holes: [
-    { id: 'minus', at: { x: -6.3, y: 0 }, terminal: 'minus', sign: '-', plated: true, form: 'curl', diameterMm: 2.2, padRadiusMm: 1.5 },
-    { id: 'plus', at: { x: 9.3, y: 0 }, terminal: 'plus', sign: '+', plated: true, form: 'curl', diameterMm: 3.2, padRadiusMm: 2 },
+    {
+      id: 'minus',
+      at: { x: -6.3, y: 0 },
+      terminal: 'minus',
+      sign: '-',
+      plated: true,
+      form: 'curl',
+      diameterMm: 2.2,
+      padRadiusMm: 1.5,
+    },
+    {
+      id: 'plus',
+      at: { x: 9.3, y: 0 },
+      terminal: 'plus',
+      sign: '+',
+      plated: true,
+      form: 'curl',
+      diameterMm: 3.2,
+      padRadiusMm: 2,
+    },
   ],
   shapes: [
-    { form: 'line', material: 'leg', points: [{ x: -1.27, y: 0 }, { x: -4.8, y: 0 }] },
-    { form: 'line', material: 'leg', points: [{ x: 1.27, y: 0 }, { x: 7.3, y: 0 }] },
+    {
+      form: 'line',
+      material: 'leg',
+      points: [
+        { x: -1.27, y: 0 },
+        { x: -4.8, y: 0 },
+      ],
+    },
+    {
+      form: 'line',
+      material: 'leg',
+      points: [
+        { x: 1.27, y: 0 },
+        { x: 7.3, y: 0 },
+      ],
+    },
     { form: 'circle', material: 'rim', at: { x: 0, y: 0 }, radiusMm: 2.9 },
     { form: 'circle', material: 'lens', at: { x: 0, y: 0 }, radiusMm: 2.5 },
     { form: 'circle', material: 'glow', at: { x: 0, y: 0 }, radiusMm: 1.2 },

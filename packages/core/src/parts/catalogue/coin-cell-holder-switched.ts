@@ -6,7 +6,8 @@ export const coinCellHolderSwitched: PartKind = {
   title: 'Coin-cell holder with switch',
   noun: 'holder',
   drawer: 'Power',
-  description: 'Takes one 3 V coin cell of 20 mm and turns it on and off. Two + holes and two − holes; either serves.',
+  description:
+    'Takes one 3 V coin cell of 20 mm and turns it on and off. Two + holes and two − holes; either serves.',
   source: 'dimensions: assumption, our own part; cell 20 mm × 3.2 mm: IEC 60086 size code (from memory)',
   outline: boxOutline(36, 27),
   holes: [

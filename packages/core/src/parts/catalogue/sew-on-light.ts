@@ -9,7 +9,10 @@ export const sewOnLight: PartKind = {
   description: 'A small oval board with a light, its own 100 Ω resistor and one hole at each end.',
   source: 'dimensions: assumption, our own part; resistor 100 Ω: memory of typical boards',
   outline: ovalOutline(8, 4),
-  holes: [eyelet('minus', { x: -5.5, y: 0 }, 'minus', '-', 1.8), eyelet('plus', { x: 5.5, y: 0 }, 'plus', '+', 1.8)],
+  holes: [
+    eyelet('minus', { x: -5.5, y: 0 }, 'minus', '-', 1.8),
+    eyelet('plus', { x: 5.5, y: 0 }, 'plus', '+', 1.8),
+  ],
   shapes: [
     { form: 'oval', material: 'board', at: { x: 0, y: 0 }, radiusX: 8, radiusY: 4 },
     { form: 'box', material: 'lens', at: { x: 0, y: 0 }, widthMm: 3.4, heightMm: 2.8, cornerMm: 0.5 },

@@ -13,7 +13,10 @@ import { addBend, changeStitching, drawRun, runIdOf } from './run-edits.ts';
 /** The plan with its parts' ids: p1 holder, p2 switch, p3 left, p4 right. */
 const { plan } = smallLantern();
 const run = (holeA: string, holeB: string, bends = [] as { x: number; y: number }[]): Result<Edit> => {
-  const ref = (text: string) => ({ partId: text.split('.')[0] as string, holeId: text.split('.')[1] as string });
+  const ref = (text: string) => ({
+    partId: text.split('.')[0] as string,
+    holeId: text.split('.')[1] as string,
+  });
   return drawRun(plan, { from: ref(holeA), to: ref(holeB), bends });
 };
 
@@ -25,9 +28,21 @@ describe('bad input is refused in words, and the plan stays as it is', () => {
     ['a size that is no number', (from) => resizeCloth(from, Number.NaN, 100), 'size-not-positive'],
     ['a sail', (from) => resizeCloth(from, 4000, 100), 'size-too-large'],
     ['a cloth too small for its parts', (from) => resizeCloth(from, 100, 160), 'outside-cloth'],
-    ['a part off the cloth', (from) => placePart(from, { kindId: 'sew-on-light', at: { x: -20, y: 30 } }), 'outside-cloth'],
-    ['a part with a hole over the edge', (from) => placePart(from, { kindId: 'sew-on-light', at: { x: 3, y: 30 } }), 'outside-cloth'],
-    ['a part nobody has', (from) => placePart(from, { kindId: 'lava-lamp', at: { x: 30, y: 30 } }), 'unknown-kind'],
+    [
+      'a part off the cloth',
+      (from) => placePart(from, { kindId: 'sew-on-light', at: { x: -20, y: 30 } }),
+      'outside-cloth',
+    ],
+    [
+      'a part with a hole over the edge',
+      (from) => placePart(from, { kindId: 'sew-on-light', at: { x: 3, y: 30 } }),
+      'outside-cloth',
+    ],
+    [
+      'a part nobody has',
+      (from) => placePart(from, { kindId: 'lava-lamp', at: { x: 30, y: 30 } }),
+      'unknown-kind',
+    ],
     ['a move off the cloth', (from) => moveParts(from, ['p3'], { x: 900, y: 0 }), 'outside-cloth'],
     ['a move of no part', (from) => moveParts(from, ['p99'], { x: 1, y: 0 }), 'unknown-part'],
     ['a run to nowhere', () => run('p3.plus', 'p99.plus'), 'run-to-nowhere'],
@@ -38,7 +53,11 @@ describe('bad input is refused in words, and the plan stays as it is', () => {
     ['a bend added off the cloth', (from) => addBend(from, 'r5', 0, { x: -1, y: 0 }), 'outside-cloth'],
     ['an empty name', (from) => renamePart(from, 'p3', '  '), 'name-empty'],
     ['a name of a page', (from) => renamePart(from, 'p3', 'x'.repeat(121)), 'name-too-long'],
-    ['stitches of half a hand', (from) => changeStitching(from, 'r5', { stitchMm: 80 }), 'value-out-of-range'],
+    [
+      'stitches of half a hand',
+      (from) => changeStitching(from, 'r5', { stitchMm: 80 }),
+      'value-out-of-range',
+    ],
     ['two loops', (from) => changeHabits(from, { loops: 2 }), 'value-out-of-range'],
     ['a reading below nothing', (from) => writeReading(from, 'ohms:r5', -1), 'value-out-of-range'],
   ])('%s', (_what, edit, code) => {
@@ -54,7 +73,10 @@ test('names keep whatever letters they have, on one line', () => {
 });
 
 test('runs follow their holes; bends between two moved parts move along', () => {
-  const build = new PlanBuilder().light('a', 60, 60).light('b', 100, 60).sew('a.plus', 'b.plus', [[80, 30]]);
+  const build = new PlanBuilder()
+    .light('a', 60, 60)
+    .light('b', 100, 60)
+    .sew('a.plus', 'b.plus', [[80, 30]]);
   build.edit(moveParts(build.plan, ['p1', 'p2'], { x: 10, y: 5 }));
   const [first] = Object.values(build.plan.runs);
   if (first === undefined) throw new Error('no run');
@@ -84,9 +106,16 @@ test('taking a part away takes its runs along; ids are never used twice', () => 
 });
 
 test('copies bring the runs between them and get names of their own', () => {
-  const build = new PlanBuilder().light('a', 60, 60).light('b', 100, 60).sew('a.plus', 'b.plus', [[80, 30]]);
+  const build = new PlanBuilder()
+    .light('a', 60, 60)
+    .light('b', 100, 60)
+    .sew('a.plus', 'b.plus', [[80, 30]]);
   const next = build.plan.nextNumber;
   build.edit(duplicateParts(build.plan, ['p1', 'p2'], { x: 0, y: 50 }));
-  expect(build.plan.runs[runIdOf(next + 2)]).toMatchObject({ from: { partId: `p${next}` }, to: { partId: `p${next + 1}` }, bends: [{ x: 80, y: 80 }] });
+  expect(build.plan.runs[runIdOf(next + 2)]).toMatchObject({
+    from: { partId: `p${next}` },
+    to: { partId: `p${next + 1}` },
+    bends: [{ x: 80, y: 80 }],
+  });
   expect(new Set(Object.values(build.plan.parts).map((part) => part.name)).size).toBe(4);
 });

@@ -46,12 +46,19 @@ export function placePart(plan: Plan, placing: Placing): Result<Edit> {
     turnDeg: normaliseDeg(placing.turnDeg ?? 0),
     face: placing.face ?? 'right',
     ...(kind.model.kind === 'light' ? { colourId: placing.colourId ?? 'warm-white' } : {}),
-    ...(kind.model.kind === 'switch' || (kind.model.kind === 'cell' && kind.model.switched) ? { switchedOn: true } : {}),
+    ...(kind.model.kind === 'switch' || (kind.model.kind === 'cell' && kind.model.switched)
+      ? { switchedOn: true }
+      : {}),
   };
   return checkEdit(plan, `place ${part.name}`, [change, putPart(plan, part)]);
 }
 
-function changePart(plan: Plan, partId: string, label: (part: Part) => string, change: Partial<Part>): Result<Edit> {
+function changePart(
+  plan: Plan,
+  partId: string,
+  label: (part: Part) => string,
+  change: Partial<Part>,
+): Result<Edit> {
   const part = plan.parts[partId];
   if (part === undefined) return fail('unknown-part', '', `parts.${partId}`);
   return checkEdit(plan, label(part), [putPart(plan, { ...part, ...change })]);
@@ -74,7 +81,9 @@ export function moveParts(plan: Plan, partIds: readonly string[], delta: Point):
   const moved = new Set(partIds);
   for (const run of Object.values(plan.runs)) {
     if (run.bends.length > 0 && moved.has(run.from.partId) && moved.has(run.to.partId)) {
-      changes.push(putRun(plan, { ...run, bends: run.bends.map((bend) => snapToMicrometre(add(bend, delta))) }));
+      changes.push(
+        putRun(plan, { ...run, bends: run.bends.map((bend) => snapToMicrometre(add(bend, delta))) }),
+      );
     }
   }
   return checkEdit(plan, `move ${namesOf(plan, partIds)}`, changes);
@@ -106,7 +115,9 @@ export function recolourLight(plan: Plan, partId: string, colourId: string): Res
 
 /** Opens or closes a switch. */
 export function flickSwitch(plan: Plan, partId: string, switchedOn: boolean): Result<Edit> {
-  return changePart(plan, partId, (part) => `switch ${part.name} ${switchedOn ? 'on' : 'off'}`, { switchedOn });
+  return changePart(plan, partId, (part) => `switch ${part.name} ${switchedOn ? 'on' : 'off'}`, {
+    switchedOn,
+  });
 }
 
 /** Takes parts off the cloth, and the runs that end at them. */

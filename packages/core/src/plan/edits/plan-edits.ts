@@ -17,7 +17,10 @@ export function tidyName(text: string): Result<string> {
 export function renamePlan(plan: Plan, text: string): Result<Edit> {
   const name = tidyName(text);
   if (!name.ok) return name;
-  return succeed({ label: 'rename the plan', changes: [{ field: 'name', before: plan.name, after: name.value }] });
+  return succeed({
+    label: 'rename the plan',
+    changes: [{ field: 'name', before: plan.name, after: name.value }],
+  });
 }
 
 function clothEdit(plan: Plan, label: string, after: Cloth): Result<Edit> {
@@ -45,13 +48,19 @@ export function changeClothKind(plan: Plan, kindId: string): Result<Edit> {
   const kind = maybeClothKind(kindId);
   if (kind === undefined) return fail('unknown-kind', `There is no cloth "${kindId}".`, 'cloth.kindId');
   const { thicknessMm, looseness } = kind;
-  return clothEdit(plan, `take ${kind.title.toLowerCase()}`, { ...plan.cloth, kindId, thicknessMm, looseness });
+  return clothEdit(plan, `take ${kind.title.toLowerCase()}`, {
+    ...plan.cloth,
+    kindId,
+    thicknessMm,
+    looseness,
+  });
 }
 
 /** Shows the cloth in another colour. */
 export function dyeCloth(plan: Plan, colourId: string): Result<Edit> {
   const colour = maybeClothColour(colourId);
-  if (colour === undefined) return fail('unknown-kind', `There is no cloth colour "${colourId}".`, 'cloth.colourId');
+  if (colour === undefined)
+    return fail('unknown-kind', `There is no cloth colour "${colourId}".`, 'cloth.colourId');
   return clothEdit(plan, `take ${colour.title.toLowerCase()} cloth`, { ...plan.cloth, colourId });
 }
 

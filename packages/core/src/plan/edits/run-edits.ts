@@ -17,7 +17,9 @@ export interface RunDraft {
 }
 
 /** What a run is sewn with when the maker says nothing else: the plan's habits. */
-export function sewingByHabit(plan: Plan): Pick<Run, 'threadId' | 'stitchId' | 'stitchMm' | 'gapMm' | 'strands'> {
+export function sewingByHabit(
+  plan: Plan,
+): Pick<Run, 'threadId' | 'stitchId' | 'stitchMm' | 'gapMm' | 'strands'> {
   const { threadId, stitchMm, gapMm } = plan.habits;
   return { threadId, stitchId: 'running', stitchMm, gapMm, strands: 1 };
 }
@@ -30,7 +32,8 @@ export function runName(plan: Plan, run: Pick<Run, 'from' | 'to'>): string {
 /** Adds a run from hole to hole. Its id is `runIdOf(plan.nextNumber)`. */
 export function drawRun(plan: Plan, draft: RunDraft): Result<Edit> {
   for (const ref of [draft.from, draft.to]) {
-    if (plan.parts[ref.partId] === undefined) return fail('run-to-nowhere', `There is no part "${ref.partId}".`);
+    if (plan.parts[ref.partId] === undefined)
+      return fail('run-to-nowhere', `There is no part "${ref.partId}".`);
   }
   const { first, change } = takeNumbers(plan, 1);
   const run: Run = {
@@ -43,7 +46,12 @@ export function drawRun(plan: Plan, draft: RunDraft): Result<Edit> {
   return checkEdit(plan, `sew ${runName(plan, run)}`, [change, putRun(plan, run)]);
 }
 
-function changeRun(plan: Plan, runId: string, label: string, change: (run: Run) => Partial<Run>): Result<Edit> {
+function changeRun(
+  plan: Plan,
+  runId: string,
+  label: string,
+  change: (run: Run) => Partial<Run>,
+): Result<Edit> {
   const run = plan.runs[runId];
   if (run === undefined) return fail('unknown-run', '', `runs.${runId}`);
   return checkEdit(plan, label, [putRun(plan, { ...run, ...change(run) })]);
@@ -65,7 +73,9 @@ export function addBend(plan: Plan, runId: string, index: number, at: Point): Re
 
 /** Removes one bend. */
 export function removeBend(plan: Plan, runId: string, index: number): Result<Edit> {
-  return changeRun(plan, runId, 'remove a bend', (run) => ({ bends: run.bends.filter((_, i) => i !== index) }));
+  return changeRun(plan, runId, 'remove a bend', (run) => ({
+    bends: run.bends.filter((_, i) => i !== index),
+  }));
 }
 
 /** Sews a run with another thread. */
@@ -80,7 +90,8 @@ export function changeStitching(
   stitching: Partial<Pick<Run, 'stitchMm' | 'gapMm' | 'strands'>>,
 ): Result<Edit> {
   for (const size of [stitching.stitchMm ?? 5, stitching.gapMm ?? 5]) {
-    if (!(size >= 1 && size <= 10)) return fail('value-out-of-range', 'Stitches: 1 to 10 mm.', `runs.${runId}`);
+    if (!(size >= 1 && size <= 10))
+      return fail('value-out-of-range', 'Stitches: 1 to 10 mm.', `runs.${runId}`);
   }
   const strands = stitching.strands ?? 1;
   if (!(Number.isInteger(strands) && strands >= 1 && strands <= 4)) {

@@ -24,7 +24,10 @@ export function BenchStage() {
     <>
       <ClothCanvas abilities={{ movesParts: false, drawsThread: false }} />
       <aside className="tray" aria-label="Bench">
-        <p>Take the cell out for ohms. Write down what the meter shows; Sashiko says whether it is in order and where to look.</p>
+        <p>
+          Take the cell out for ohms. Write down what the meter shows; Sashiko says whether it is in order and
+          where to look.
+        </p>
         {tests.ok ? (
           GROUPS.map(({ kind, title }) => {
             const group = tests.value.filter((test) => test.kind === kind);
@@ -53,7 +56,11 @@ function TestCard({ plan, test }: { readonly plan: Plan; readonly test: BenchTes
   const isGood = judgement?.verdict === 'in order';
   return (
     <div className={`test${judgement === null ? '' : isGood ? ' good' : ' bad'}`}>
-      <button type="button" className="linkish" onClick={() => setSpotlight({ key: test.id, partIds: test.partIds, runIds: test.runIds })}>
+      <button
+        type="button"
+        className="linkish"
+        onClick={() => setSpotlight({ key: test.id, partIds: test.partIds, runIds: test.runIds })}
+      >
         {test.text}
       </button>
       <p className="figure">{expectation(test)}</p>
@@ -61,7 +68,9 @@ function TestCard({ plan, test }: { readonly plan: Plan; readonly test: BenchTes
       {judgement !== null && (
         <div role="status">
           <p className={`verdict ${isGood ? 'good' : 'bad'}`}>
-            {isGood ? '✓ in order' : `✗ ${judgement.verdict}${judgement.fault === null ? '' : `: ${judgement.fault}`}`}
+            {isGood
+              ? '✓ in order'
+              : `✗ ${judgement.verdict}${judgement.fault === null ? '' : `: ${judgement.fault}`}`}
           </p>
           {judgement.causes.length > 0 && (
             <ul>
@@ -89,7 +98,15 @@ function expectation(test: BenchTest): string {
   }
 }
 
-function Answer({ plan, test, value }: { readonly plan: Plan; readonly test: BenchTest; readonly value: number | null }) {
+function Answer({
+  plan,
+  test,
+  value,
+}: {
+  readonly plan: Plan;
+  readonly test: BenchTest;
+  readonly value: number | null;
+}) {
   const commit = usePlanStore((state) => state.commit);
   const write = (next: number | null): void => {
     commit(writeReading(plan, test.id, next), `reading ${test.id}`);
@@ -97,10 +114,20 @@ function Answer({ plan, test, value }: { readonly plan: Plan; readonly test: Ben
   if (test.kind === 'lights') {
     return (
       <div className="answer">
-        <Button size="small" type={value === 1 ? 'primary' : 'default'} aria-pressed={value === 1} onClick={() => write(value === 1 ? null : 1)}>
+        <Button
+          size="small"
+          type={value === 1 ? 'primary' : 'default'}
+          aria-pressed={value === 1}
+          onClick={() => write(value === 1 ? null : 1)}
+        >
           It lights
         </Button>
-        <Button size="small" type={value === 0 ? 'primary' : 'default'} aria-pressed={value === 0} onClick={() => write(value === 0 ? null : 0)}>
+        <Button
+          size="small"
+          type={value === 0 ? 'primary' : 'default'}
+          aria-pressed={value === 0}
+          onClick={() => write(value === 0 ? null : 0)}
+        >
           It stays dark
         </Button>
       </div>
@@ -120,7 +147,12 @@ function Answer({ plan, test, value }: { readonly plan: Plan; readonly test: Ben
         onChange={(next) => write(next)}
       />
       {test.unit === 'Ω' && (
-        <Button size="small" type={isOpen ? 'primary' : 'default'} aria-pressed={isOpen} onClick={() => write(isOpen ? null : OPEN_READING)}>
+        <Button
+          size="small"
+          type={isOpen ? 'primary' : 'default'}
+          aria-pressed={isOpen}
+          onClick={() => write(isOpen ? null : OPEN_READING)}
+        >
           shows open
         </Button>
       )}

@@ -2,12 +2,12 @@ import { countFindings } from '@sashiko/core/checks/check-plan';
 import { CHECK_RULES, maybeCheckRule } from '@sashiko/core/checks/check-rules';
 import type { Finding, Measure } from '@sashiko/core/checks/finding';
 import { asSeen } from '@sashiko/core/cloth/cloth';
-import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
 import { spacingRules } from '@sashiko/core/nets/clearance';
 import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
+import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
 import { InputNumber } from 'antd';
-import { bringIntoView } from '../../canvas/camera.ts';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
+import { bringIntoView } from '../../canvas/camera.ts';
 import { Flags } from '../../canvas/Flags.tsx';
 import { findingsOf } from '../../stores/derived.ts';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
@@ -26,14 +26,25 @@ export function CheckStage() {
     view.setSpotlight({ key: finding.key, partIds: finding.partIds, runIds: finding.runIds });
     const area = document.querySelector('.cloth-area');
     if (view.camera !== null && area !== null) {
-      view.setCamera(bringIntoView(view.camera, asSeen(plan.cloth, face, finding.at), area.clientWidth, area.clientHeight));
+      view.setCamera(
+        bringIntoView(view.camera, asSeen(plan.cloth, face, finding.at), area.clientWidth, area.clientHeight),
+      );
     }
   };
   return (
     <>
       <ClothCanvas
         abilities={{ movesParts: true, drawsThread: false }}
-        overlay={(scale) => <Flags plan={plan} face={face} scale={scale} findings={findings} chosenKey={spotlight?.key ?? null} onChoose={choose} />}
+        overlay={(scale) => (
+          <Flags
+            plan={plan}
+            face={face}
+            scale={scale}
+            findings={findings}
+            chosenKey={spotlight?.key ?? null}
+            onChoose={choose}
+          />
+        )}
       />
       <aside className="tray" aria-label="Check">
         <section aria-live="polite">
@@ -50,7 +61,14 @@ export function CheckStage() {
         </section>
         <section>
           {findings.map((finding, i) => (
-            <FindingCard key={finding.key} finding={finding} number={i + 1} unit={plan.habits.unit} isChosen={spotlight?.key === finding.key} onChoose={() => choose(finding)} />
+            <FindingCard
+              key={finding.key}
+              finding={finding}
+              number={i + 1}
+              unit={plan.habits.unit}
+              isChosen={spotlight?.key === finding.key}
+              onChoose={() => choose(finding)}
+            />
           ))}
         </section>
         <Assumptions />
@@ -69,7 +87,8 @@ interface FindingCardProps {
 
 function FindingCard({ finding, number, unit, isChosen, onChoose }: FindingCardProps) {
   const rule = maybeCheckRule(finding.ruleId);
-  const severity = finding.severity === 'stop' ? 'stop: will not work' : finding.severity === 'mend' ? 'mend: weak' : 'note';
+  const severity =
+    finding.severity === 'stop' ? 'stop: will not work' : finding.severity === 'mend' ? 'mend: weak' : 'note';
   return (
     <button type="button" className="finding" aria-pressed={isChosen} onClick={onChoose}>
       <span className={`mark ${finding.severity}`} aria-hidden="true">
@@ -91,7 +110,13 @@ function FindingCard({ finding, number, unit, isChosen, onChoose }: FindingCardP
   );
 }
 
-const ONE: Readonly<Record<Measure['unit'], string>> = { mm: 'mm', crossings: 'crossing', sides: 'side', joins: 'join', switches: 'switch' };
+const ONE: Readonly<Record<Measure['unit'], string>> = {
+  mm: 'mm',
+  crossings: 'crossing',
+  sides: 'side',
+  joins: 'join',
+  switches: 'switch',
+};
 
 function measure({ value, unit: kind }: Measure, unit: LengthUnit): string {
   if (kind === 'mm') return formatLength(value, unit);
@@ -116,12 +141,15 @@ function Assumptions() {
           step={0.1}
           value={plan.habits.gapInStitches}
           onChange={(gapInStitches) => {
-            if (gapInStitches !== null) commit(changeHabits(plan, { gapInStitches }, 'change the wanted gap'), 'gap');
+            if (gapInStitches !== null)
+              commit(changeHabits(plan, { gapInStitches }, 'change the wanted gap'), 'gap');
           }}
         />
       </div>
       <p className="quiet">
-        Between threads of different sides: one stitch, or both threads’ envelopes (a hand wanders 1 mm, hairs stand off 0.2 to 0.5 mm, the cloth gives × {rules.looseness}) and 1 mm more. {CHECK_RULES.length} rules are checked while you edit.
+        Between threads of different sides: one stitch, or both threads’ envelopes (a hand wanders 1 mm, hairs
+        stand off 0.2 to 0.5 mm, the cloth gives × {rules.looseness}) and 1 mm more. {CHECK_RULES.length}{' '}
+        rules are checked while you edit.
       </p>
     </section>
   );

@@ -27,8 +27,18 @@ export function ClothStage() {
       <aside className="tray" aria-label="Cloth">
         <section>
           <h2>Piece</h2>
-          <LengthField label="Width" valueMm={widthMm} unit={habits.unit} onChange={(mm) => commit(resizeCloth(plan, mm, heightMm))} />
-          <LengthField label="Height" valueMm={heightMm} unit={habits.unit} onChange={(mm) => commit(resizeCloth(plan, widthMm, mm))} />
+          <LengthField
+            label="Width"
+            valueMm={widthMm}
+            unit={habits.unit}
+            onChange={(mm) => commit(resizeCloth(plan, mm, heightMm))}
+          />
+          <LengthField
+            label="Height"
+            valueMm={heightMm}
+            unit={habits.unit}
+            onChange={(mm) => commit(resizeCloth(plan, widthMm, mm))}
+          />
           <div className="field">
             <span id="unit-label">Shown in</span>
             <Segmented
@@ -38,7 +48,15 @@ export function ClothStage() {
                 { value: 'mm', label: 'mm' },
                 { value: 'in', label: 'inch' },
               ]}
-              onChange={(unit) => commit(changeHabits(plan, { unit: unit as 'mm' | 'in' }, `show lengths in ${unit === 'mm' ? 'millimetres' : 'inches'}`))}
+              onChange={(unit) =>
+                commit(
+                  changeHabits(
+                    plan,
+                    { unit: unit as 'mm' | 'in' },
+                    `show lengths in ${unit === 'mm' ? 'millimetres' : 'inches'}`,
+                  ),
+                )
+              }
             />
           </div>
         </section>
@@ -51,7 +69,13 @@ export function ClothStage() {
             onChange={(kindId) => commit(changeClothKind(plan, kindId))}
           />
           <p className="quiet">{CLOTH_KINDS.find((kind) => kind.id === cloth.kindId)?.hint}</p>
-          <LengthField label="Thickness" valueMm={cloth.thicknessMm} unit={habits.unit} digits={2} onChange={(thicknessMm) => commit(measureCloth(plan, { thicknessMm }))} />
+          <LengthField
+            label="Thickness"
+            valueMm={cloth.thicknessMm}
+            unit={habits.unit}
+            digits={2}
+            onChange={(thicknessMm) => commit(measureCloth(plan, { thicknessMm }))}
+          />
           <div className="field">
             <label htmlFor="looseness">Looseness</label>
             <InputNumber
@@ -67,13 +91,21 @@ export function ClothStage() {
               }}
             />
           </div>
-          <p className="quiet">How much wider a thread must be reckoned because the cloth gives: 1 firm, 2 loose knit.</p>
+          <p className="quiet">
+            How much wider a thread must be reckoned because the cloth gives: 1 firm, 2 loose knit.
+          </p>
         </section>
         <section>
           <h2>Colour</h2>
           <div className="swatches">
             {CLOTH_COLOURS.map((colour) => (
-              <button key={colour.id} type="button" className="swatch" aria-pressed={cloth.colourId === colour.id} onClick={() => commit(dyeCloth(plan, colour.id))}>
+              <button
+                key={colour.id}
+                type="button"
+                className="swatch"
+                aria-pressed={cloth.colourId === colour.id}
+                onClick={() => commit(dyeCloth(plan, colour.id))}
+              >
                 <i style={{ background: colour.hex }} />
                 {colour.title}
               </button>
@@ -91,10 +123,13 @@ export function ClothStage() {
               { value: 'wrong', label: 'wrong side' },
             ]}
             onChange={(face) => {
-              if (commit(chooseWorkedFace(plan, face as 'right' | 'wrong'))) setFace(face as 'right' | 'wrong');
+              if (commit(chooseWorkedFace(plan, face as 'right' | 'wrong')))
+                setFace(face as 'right' | 'wrong');
             }}
           />
-          <p className="quiet">The pattern is printed for this face, mirrored as the piece lies in your hand.</p>
+          <p className="quiet">
+            The pattern is printed for this face, mirrored as the piece lies in your hand.
+          </p>
         </section>
         {cloth.marks.length > 0 && (
           <section>

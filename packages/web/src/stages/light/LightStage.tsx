@@ -71,7 +71,9 @@ function Answer({ plan, answer }: { readonly plan: Plan; readonly answer: Result
               <tr key={light.partId}>
                 <td>
                   {part?.name}
-                  <span className="quiet">, {maybeLightColour(part?.colourId ?? '')?.title.toLowerCase()}</span>
+                  <span className="quiet">
+                    , {maybeLightColour(part?.colourId ?? '')?.title.toLowerCase()}
+                  </span>
                 </td>
                 <td className="figure">{isDark ? 'dark' : formatCurrent(light.amp)}</td>
                 <td className="figure">{isDark ? '–' : `${Math.round(light.relative * 100)} %`}</td>
@@ -94,7 +96,12 @@ function Answer({ plan, answer }: { readonly plan: Plan; readonly answer: Result
           <span className="figure">{evenness.toFixed(2)}</span>
         </div>
       )}
-      {isOver && <p className="quiet">A light gets more than its usual {formatCurrent(LIGHT_RATED_A)}. A coin cell alone settles lower after the first minutes.</p>}
+      {isOver && (
+        <p className="quiet">
+          A light gets more than its usual {formatCurrent(LIGHT_RATED_A)}. A coin cell alone settles lower
+          after the first minutes.
+        </p>
+      )}
     </section>
   );
 }
@@ -105,7 +112,14 @@ function ChargeLeft() {
   return (
     <section>
       <h2>Cell: {chargeLeft === 1 ? 'fresh' : `${Math.round(chargeLeft * 100)} % left`}</h2>
-      <Slider min={0} max={100} value={Math.round(chargeLeft * 100)} onChange={(value) => setChargeLeft(value / 100)} ariaLabelForHandle="Charge left in the cell, percent" tooltip={{ formatter: (value) => `${value} % left` }} />
+      <Slider
+        min={0}
+        max={100}
+        value={Math.round(chargeLeft * 100)}
+        onChange={(value) => setChargeLeft(value / 100)}
+        ariaLabelForHandle="Charge left in the cell, percent"
+        tooltip={{ formatter: (value) => `${value} % left` }}
+      />
     </section>
   );
 }
@@ -116,7 +130,11 @@ function HowLong({ plan }: { readonly plan: Plan }) {
   return (
     <section>
       <h2>How long, at most</h2>
-      {time.ok && time.value !== null ? <Hours time={time.value} /> : <p>Nothing lights, so nothing runs down.</p>}
+      {time.ok && time.value !== null ? (
+        <Hours time={time.value} />
+      ) : (
+        <p>Nothing lights, so nothing runs down.</p>
+      )}
       <p className="quiet">Real cells give less: old, cold or cheap ones much less.</p>
     </section>
   );
@@ -127,7 +145,9 @@ function Hours({ time }: { readonly time: RunTime }) {
     <>
       <div className="row">
         <span>half as bright after</span>
-        <span className="figure">{time.halfHours === null ? 'not before the end' : formatHours(time.halfHours)}</span>
+        <span className="figure">
+          {time.halfHours === null ? 'not before the end' : formatHours(time.halfHours)}
+        </span>
       </div>
       <div className="row">
         <span>{time.stoppedBy === 'dark' ? 'too dim to see after' : 'cell empty after'}</span>
@@ -157,4 +177,3 @@ function Ways({ plan }: { readonly plan: Plan }) {
     </section>
   );
 }
-

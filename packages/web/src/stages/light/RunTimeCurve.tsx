@@ -11,7 +11,9 @@ export function RunTimeCurve({ time }: { readonly time: RunTime }) {
   if (!Number.isFinite(end) || end <= 0 || most <= 0) return null;
   const x = (hours: number): number => 4 + (hours / end) * (WIDTH - 8);
   const y = (amp: number): number => HEIGHT - 18 - (amp / most) * (HEIGHT - 30);
-  const line = time.curve.map(([hours, amp], i) => `${i === 0 ? 'M' : 'L'}${x(hours).toFixed(1)} ${y(amp).toFixed(1)}`).join('');
+  const line = time.curve
+    .map(([hours, amp], i) => `${i === 0 ? 'M' : 'L'}${x(hours).toFixed(1)} ${y(amp).toFixed(1)}`)
+    .join('');
   const label = `Current of the brightest light from fresh to ${formatHours(end)}`;
   return (
     <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={label}>

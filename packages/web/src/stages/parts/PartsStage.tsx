@@ -2,15 +2,23 @@ import type { Face } from '@sashiko/core/cloth/cloth';
 import { LIGHT_COLOURS } from '@sashiko/core/parts/light-colours';
 import type { PartKind } from '@sashiko/core/parts/part-kind';
 import { PART_KINDS } from '@sashiko/core/parts/part-kinds';
-import { deleteParts, flickSwitch, moveParts, recolourLight, renamePart, turnPart, turnPartOver } from '@sashiko/core/plan/edits/part-edits';
+import {
+  deleteParts,
+  flickSwitch,
+  moveParts,
+  recolourLight,
+  renamePart,
+  turnPart,
+  turnPartOver,
+} from '@sashiko/core/plan/edits/part-edits';
 import { newCloth } from '@sashiko/core/plan/new-plan';
 import { kindOf } from '@sashiko/core/plan/placed';
 import type { Part, Plan } from '@sashiko/core/plan/schema';
 import { Button, Input, InputNumber, Segmented } from 'antd';
 import { useState } from 'react';
-import { placeAt } from '../../canvas/use-canvas-gestures.ts';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { PartDrawing } from '../../canvas/PartDrawing.tsx';
+import { placeAt } from '../../canvas/use-canvas-gestures.ts';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
@@ -21,7 +29,9 @@ export function PartsStage() {
   const plan = useShownPlan();
   const selection = useViewStore((state) => state.selection);
   const tool = useViewStore((state) => state.tool);
-  const chosen = selection.partIds.map((id) => plan.parts[id]).filter((part): part is Part => part !== undefined);
+  const chosen = selection.partIds
+    .map((id) => plan.parts[id])
+    .filter((part): part is Part => part !== undefined);
   const only = chosen.length === 1 ? chosen[0] : undefined;
   const isEmpty = Object.keys(plan.parts).length === 0;
   const hint =
@@ -33,10 +43,20 @@ export function PartsStage() {
   return (
     <>
       <ClothCanvas abilities={{ movesParts: true, drawsThread: false }} hint={hint} />
-      <aside className="tray" aria-label="Parts">
-        {only !== undefined && <ChosenPart key={only.id} plan={plan} part={only} />}
-        {chosen.length > 1 && <ChosenParts plan={plan} ids={selection.partIds} />}
-        <Drawer />
+      <aside className="tray docked" aria-label="Parts">
+        <div className="tray-scroll">
+          <Drawer />
+        </div>
+        {only !== undefined && (
+          <div className="tray-dock">
+            <ChosenPart key={only.id} plan={plan} part={only} />
+          </div>
+        )}
+        {chosen.length > 1 && (
+          <div className="tray-dock">
+            <ChosenParts plan={plan} ids={selection.partIds} />
+          </div>
+        )}
       </aside>
     </>
   );
@@ -72,14 +92,24 @@ function Drawer() {
                   if (event.key !== 'Enter' && event.key !== ' ') return;
                   event.preventDefault();
                   take(kind);
-                  const { widthMm, heightMm } = usePlanStore.getState().history?.plan.cloth.shape ?? { widthMm: 0, heightMm: 0 };
+                  const { widthMm, heightMm } = usePlanStore.getState().history?.plan.cloth.shape ?? {
+                    widthMm: 0,
+                    heightMm: 0,
+                  };
                   placeAt({ x: widthMm / 2, y: heightMm / 2 }, false);
                 }}
               >
-                {/* biome-ignore lint/a11y/noSvgWithoutTitle: the card says the name below */}
                 <svg viewBox={kind.drawer === 'Power' ? '-20 -15 40 30' : '-14 -8 28 16'} aria-hidden="true">
                   <PartDrawing
-                    part={{ id: 'card', kindId: kind.id, name: kind.title, at: { x: 0, y: 0 }, turnDeg: 0, face: 'right', colourId }}
+                    part={{
+                      id: 'card',
+                      kindId: kind.id,
+                      name: kind.title,
+                      at: { x: 0, y: 0 },
+                      turnDeg: 0,
+                      face: 'right',
+                      colourId,
+                    }}
                     cloth={CARD_CLOTH}
                     face="right"
                     isChosen={false}
@@ -90,19 +120,35 @@ function Drawer() {
               </button>
             ))}
           </div>
-          {drawer === 'Lights' && <Colours value={colourId} onChange={setColourId} label="Colour of the next light" />}
+          {drawer === 'Lights' && (
+            <Colours value={colourId} onChange={setColourId} label="Colour of the next light" />
+          )}
         </section>
       ))}
     </>
   );
 }
 
-function Colours({ value, onChange, label }: { readonly value: string | undefined; readonly onChange: (id: string) => void; readonly label: string }) {
+function Colours({
+  value,
+  onChange,
+  label,
+}: {
+  readonly value: string | undefined;
+  readonly onChange: (id: string) => void;
+  readonly label: string;
+}) {
   return (
     <fieldset className="swatches" style={{ border: 0, margin: 0, padding: 0 }}>
       <legend className="visually-hidden">{label}</legend>
       {LIGHT_COLOURS.map((colour) => (
-        <button key={colour.id} type="button" className="swatch" aria-pressed={value === colour.id} onClick={() => onChange(colour.id)}>
+        <button
+          key={colour.id}
+          type="button"
+          className="swatch"
+          aria-pressed={value === colour.id}
+          onClick={() => onChange(colour.id)}
+        >
           <i style={{ background: colour.glow }} />
           {colour.title}
         </button>
@@ -127,10 +173,27 @@ function ChosenPart({ plan, part }: { readonly plan: Plan; readonly part: Part }
       <h2>{kind.title}</h2>
       <div className="field">
         <label htmlFor="part-name">Name</label>
-        <Input id="part-name" value={name ?? part.name} maxLength={140} onChange={(event) => setName(event.target.value)} onBlur={takeName} onPressEnter={takeName} />
+        <Input
+          id="part-name"
+          value={name ?? part.name}
+          maxLength={140}
+          onChange={(event) => setName(event.target.value)}
+          onBlur={takeName}
+          onPressEnter={takeName}
+        />
       </div>
-      <LengthField label="From the left" valueMm={part.at.x} unit={unit} onChange={(mm) => commit(moveParts(plan, [part.id], { x: mm - part.at.x, y: 0 }))} />
-      <LengthField label="From the top" valueMm={part.at.y} unit={unit} onChange={(mm) => commit(moveParts(plan, [part.id], { x: 0, y: mm - part.at.y }))} />
+      <LengthField
+        label="From the left"
+        valueMm={part.at.x}
+        unit={unit}
+        onChange={(mm) => commit(moveParts(plan, [part.id], { x: mm - part.at.x, y: 0 }))}
+      />
+      <LengthField
+        label="From the top"
+        valueMm={part.at.y}
+        unit={unit}
+        onChange={(mm) => commit(moveParts(plan, [part.id], { x: 0, y: mm - part.at.y }))}
+      />
       <div className="field">
         <label htmlFor="part-turn">Turned by</label>
         <InputNumber
@@ -151,7 +214,13 @@ function ChosenPart({ plan, part }: { readonly plan: Plan; readonly part: Part }
           Exchange + and −
         </Button>
       </div>
-      {part.colourId !== undefined && <Colours label="Colour" value={part.colourId} onChange={(id) => commit(recolourLight(plan, part.id, id))} />}
+      {part.colourId !== undefined && (
+        <Colours
+          label="Colour"
+          value={part.colourId}
+          onChange={(id) => commit(recolourLight(plan, part.id, id))}
+        />
+      )}
       <div className="field">
         <span id="part-face">On the</span>
         <Segmented

@@ -1,11 +1,11 @@
 import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
 import { tickStep } from '@sashiko/core/plan/edits/progress-edits';
+import { signMark } from '@sashiko/core/plan/placed';
+import type { Habits, Plan } from '@sashiko/core/plan/schema';
 import { cautionsFor } from '@sashiko/core/sewing/cautions';
 import { gatherList } from '@sashiko/core/sewing/gather';
 import type { Piece } from '@sashiko/core/sewing/pieces';
 import type { SewingStep } from '@sashiko/core/sewing/steps';
-import { signMark } from '@sashiko/core/plan/placed';
-import type { Habits, Plan } from '@sashiko/core/plan/schema';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button, Segmented } from 'antd';
@@ -30,7 +30,8 @@ export function SewStage() {
       <aside className="tray" aria-label="Sew">
         {stops > 0 && (
           <p>
-            <strong className="plus">! {stops} findings to put right first.</strong> The sheet prints them at its top.
+            <strong className="plus">! {stops} findings to put right first.</strong> The sheet prints them at
+            its top.
           </p>
         )}
         <div className="buttons">
@@ -79,7 +80,9 @@ function Steps({ plan }: { readonly plan: Plan }) {
         <section key={group}>
           <h2>{group}</h2>
           <ol className="steps">
-            {steps.map((step, i) => (step.group === group ? <StepRow key={step.id} plan={plan} step={step} number={i + 1} /> : null))}
+            {steps.map((step, i) =>
+              step.group === group ? <StepRow key={step.id} plan={plan} step={step} number={i + 1} /> : null,
+            )}
           </ol>
         </section>
       ))}
@@ -87,15 +90,32 @@ function Steps({ plan }: { readonly plan: Plan }) {
   );
 }
 
-function StepRow({ plan, step, number }: { readonly plan: Plan; readonly step: SewingStep; readonly number: number }) {
+function StepRow({
+  plan,
+  step,
+  number,
+}: {
+  readonly plan: Plan;
+  readonly step: SewingStep;
+  readonly number: number;
+}) {
   const commit = usePlanStore((state) => state.commit);
   const setSpotlight = useViewStore((state) => state.setSpotlight);
   const isChosen = useViewStore((state) => state.spotlight?.key === step.id);
   const isDone = plan.ticks[step.id] === true;
   return (
     <li className={isChosen ? 'chosen' : ''}>
-      <input type="checkbox" checked={isDone} aria-label={`Step ${number} done`} onChange={(event) => commit(tickStep(plan, step.id, event.target.checked))} />
-      <button type="button" className="linkish" onClick={() => setSpotlight({ key: step.id, partIds: step.partIds, runIds: step.runIds })}>
+      <input
+        type="checkbox"
+        checked={isDone}
+        aria-label={`Step ${number} done`}
+        onChange={(event) => commit(tickStep(plan, step.id, event.target.checked))}
+      />
+      <button
+        type="button"
+        className="linkish"
+        onClick={() => setSpotlight({ key: step.id, partIds: step.partIds, runIds: step.runIds })}
+      >
         <span className="figure">{number}. </span>
         <span className={isDone ? 'done' : ''}>{step.text}</span>
       </button>
@@ -120,9 +140,24 @@ function CutList({ plan }: { readonly plan: Plan }) {
       </section>
       <section>
         <h2>Habits</h2>
-        <LengthField label="Knot at each end" valueMm={habits.knotMm} unit={habits.unit} onChange={(knotMm) => change({ knotMm })} />
-        <LengthField label="Spare to hold" valueMm={habits.spareMm} unit={habits.unit} onChange={(spareMm) => change({ spareMm })} />
-        <LengthField label="Longest piece" valueMm={habits.longestPieceMm} unit={habits.unit} onChange={(longestPieceMm) => change({ longestPieceMm })} />
+        <LengthField
+          label="Knot at each end"
+          valueMm={habits.knotMm}
+          unit={habits.unit}
+          onChange={(knotMm) => change({ knotMm })}
+        />
+        <LengthField
+          label="Spare to hold"
+          valueMm={habits.spareMm}
+          unit={habits.unit}
+          onChange={(spareMm) => change({ spareMm })}
+        />
+        <LengthField
+          label="Longest piece"
+          valueMm={habits.longestPieceMm}
+          unit={habits.unit}
+          onChange={(longestPieceMm) => change({ longestPieceMm })}
+        />
         <div className="field">
           <span id="first-side">Sewn first</span>
           <Segmented
@@ -141,7 +176,15 @@ function CutList({ plan }: { readonly plan: Plan }) {
   );
 }
 
-function PieceCard({ plan, piece, number }: { readonly plan: Plan; readonly piece: Piece; readonly number: number }) {
+function PieceCard({
+  plan,
+  piece,
+  number,
+}: {
+  readonly plan: Plan;
+  readonly piece: Piece;
+  readonly number: number;
+}) {
   const { unit } = plan.habits;
   const side = piece.side === '+' || piece.side === '-' ? `${signMark(piece.side)} side` : 'no side yet';
   return (
@@ -153,7 +196,8 @@ function PieceCard({ plan, piece, number }: { readonly plan: Plan; readonly piec
         <span className="figure">cut {formatLength(piece.cutMm, unit, 0)}</span>
       </div>
       <p className="quiet">
-        {maybeThreadKind(piece.threadId)?.title}, {piece.strands === 1 ? 'single' : `${piece.strands} strands`}
+        {maybeThreadKind(piece.threadId)?.title},{' '}
+        {piece.strands === 1 ? 'single' : `${piece.strands} strands`}
       </p>
       <table>
         <tbody>
@@ -173,7 +217,9 @@ function PieceCard({ plan, piece, number }: { readonly plan: Plan; readonly piec
           </tr>
         </tbody>
       </table>
-      {piece.isLong && <p className="quiet">Longer than your longest piece, because one run alone is: it may tangle.</p>}
+      {piece.isLong && (
+        <p className="quiet">Longer than your longest piece, because one run alone is: it may tangle.</p>
+      )}
     </div>
   );
 }

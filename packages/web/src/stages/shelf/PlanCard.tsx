@@ -15,14 +15,23 @@ interface PlanCardProps {
 const DATE = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
 /** One plan on the shelf, with a small drawing of it. */
-export const PlanCard = memo(function PlanCard({ entry, onCopy, onRename, onRemove, onExport }: PlanCardProps) {
+export const PlanCard = memo(function PlanCard({
+  entry,
+  onCopy,
+  onRename,
+  onRemove,
+  onExport,
+}: PlanCardProps) {
   const plan = useMemo(() => planFromValue(entry.plan), [entry.plan]);
   const lights = Object.values(entry.plan.parts).filter((part) => part.colourId !== undefined).length;
   return (
     <li className="card">
       <Link to={`/plan/${entry.id}/parts`} className="picture" aria-hidden="true" tabIndex={-1}>
         {plan.ok && (
-          <svg viewBox={`-10 -10 ${plan.value.cloth.shape.widthMm + 20} ${plan.value.cloth.shape.heightMm + 20}`} aria-hidden="true">
+          <svg
+            viewBox={`-10 -10 ${plan.value.cloth.shape.widthMm + 20} ${plan.value.cloth.shape.heightMm + 20}`}
+            aria-hidden="true"
+          >
             <ClothDrawing plan={plan.value} face="right" />
           </svg>
         )}
@@ -30,7 +39,8 @@ export const PlanCard = memo(function PlanCard({ entry, onCopy, onRename, onRemo
       <div className="words">
         <Link to={`/plan/${entry.id}/parts`}>{entry.name}</Link>
         <p className="quiet">
-          {lights} {lights === 1 ? 'light' : 'lights'}, {Object.keys(entry.plan.runs).length} runs · {DATE.format(entry.changedAt)}
+          {lights} {lights === 1 ? 'light' : 'lights'}, {Object.keys(entry.plan.runs).length} runs ·{' '}
+          {DATE.format(entry.changedAt)}
         </p>
       </div>
       <div className="actions">

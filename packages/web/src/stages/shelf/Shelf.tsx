@@ -1,12 +1,21 @@
-import { tidyName } from '@sashiko/core/plan/edits/plan-edits';
 import { describeProblem } from '@sashiko/core/errors/problem';
 import { LARGEST_FILE_CHARACTERS, PLAN_FILE_ENDING, serializePlan } from '@sashiko/core/formats/plan-file';
+import { tidyName } from '@sashiko/core/plan/edits/plan-edits';
 import { Button, Input, Modal } from 'antd';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { StoredPlan } from '../../storage/database.ts';
-import { addCopy, addPlan, deleteForGood, importPlan, layOutDemo, listPlans, renameStored, setRemoved } from '../../storage/repository.ts';
+import {
+  addCopy,
+  addPlan,
+  deleteForGood,
+  importPlan,
+  layOutDemo,
+  listPlans,
+  renameStored,
+  setRemoved,
+} from '../../storage/repository.ts';
 import { download, fileName } from '../../ui/download.ts';
 import { usePageTheme } from '../../ui/use-page-theme.ts';
 import { PlanCard } from './PlanCard.tsx';
@@ -25,20 +34,28 @@ export function Shelf() {
   const fileInput = useRef<HTMLInputElement>(null);
   const report = (error: unknown): void => setProblem(error instanceof Error ? error.message : String(error));
   useEffect(() => {
-    layOutDemo(Date.now()).catch(() => setProblem('This browser does not let pages keep data (a private window, or storage is full). Plans cannot be saved here.'));
+    layOutDemo(Date.now()).catch(() =>
+      setProblem(
+        'This browser does not let pages keep data (a private window, or storage is full). Plans cannot be saved here.',
+      ),
+    );
   }, []);
 
   const takeFile = async (file: File): Promise<void> => {
     setProblem(null);
     if (file.size > LARGEST_FILE_CHARACTERS * 2) {
-      setProblem(`“${file.name}” is ${Math.round(file.size / 1e6)} MB: a plan file is never that large. Nothing was changed.`);
+      setProblem(
+        `“${file.name}” is ${Math.round(file.size / 1e6)} MB: a plan file is never that large. Nothing was changed.`,
+      );
       return;
     }
     try {
       const id = await importPlan(await file.text(), Date.now());
       void navigate(`/plan/${id}/parts`);
     } catch (error) {
-      setProblem(`“${file.name}” was not taken in. ${error instanceof Error ? error.message : String(error)} Nothing was changed.`);
+      setProblem(
+        `“${file.name}” was not taken in. ${error instanceof Error ? error.message : String(error)} Nothing was changed.`,
+      );
     }
   };
   const remove = async (entry: StoredPlan): Promise<void> => {
@@ -66,9 +83,19 @@ export function Shelf() {
         <img src="/icon.svg" alt="" width={56} height={56} />
         <div style={{ flex: 1, minWidth: 260 }}>
           <h1>Sashiko</h1>
-          <p className="lead">Plan where light goes on cloth, sew it with thread that carries it, and know beforehand that it will work.</p>
+          <p className="lead">
+            Plan where light goes on cloth, sew it with thread that carries it, and know beforehand that it
+            will work.
+          </p>
         </div>
-        <Input.Search aria-label="Search plans" placeholder="Search" allowClear style={{ width: 180 }} value={search} onChange={(event) => setSearch(event.target.value)} />
+        <Input.Search
+          aria-label="Search plans"
+          placeholder="Search"
+          allowClear
+          style={{ width: 180 }}
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+        />
         <Button onClick={() => fileInput.current?.click()}>Import a plan file</Button>
         <input
           ref={fileInput}
@@ -121,11 +148,19 @@ export function Shelf() {
             onCopy={() => void addCopy(entry.plan, `${entry.name}, copy`, Date.now()).catch(report)}
             onRename={() => setRenaming(entry)}
             onRemove={() => void remove(entry).catch(report)}
-            onExport={() => download(fileName(entry.name, PLAN_FILE_ENDING), 'application/json', serializePlan(entry.plan))}
+            onExport={() =>
+              download(fileName(entry.name, PLAN_FILE_ENDING), 'application/json', serializePlan(entry.plan))
+            }
           />
         ))}
       </ul>
-      {shown?.length === 0 && <p className="lead">{search === '' ? 'The shelf is empty. Begin with “New plan”, or import a plan file.' : 'No plan has that name.'}</p>}
+      {shown?.length === 0 && (
+        <p className="lead">
+          {search === ''
+            ? 'The shelf is empty. Begin with “New plan”, or import a plan file.'
+            : 'No plan has that name.'}
+        </p>
+      )}
       {removed !== undefined && removed.length > 0 && (
         <>
           <hr className="stitch-line" />
@@ -158,8 +193,22 @@ function RenameDialog({ entry, onClose }: { readonly entry: StoredPlan; readonly
     void renameStored(entry.id, name.value, Date.now()).then(onClose);
   };
   return (
-    <Modal title="Rename" open onCancel={onClose} onOk={take} okText="Rename" okButtonProps={{ disabled: !name.ok }}>
-      <Input aria-label="Name" autoFocus value={text} status={name.ok ? '' : 'error'} onChange={(event) => setText(event.target.value)} onPressEnter={take} />
+    <Modal
+      title="Rename"
+      open
+      onCancel={onClose}
+      onOk={take}
+      okText="Rename"
+      okButtonProps={{ disabled: !name.ok }}
+    >
+      <Input
+        aria-label="Name"
+        autoFocus
+        value={text}
+        status={name.ok ? '' : 'error'}
+        onChange={(event) => setText(event.target.value)}
+        onPressEnter={take}
+      />
       {!name.ok && <p className="plus">{describeProblem(name.problem)}</p>}
     </Modal>
   );

@@ -7,7 +7,13 @@ import { useViewStore } from '../../stores/view-store.ts';
 import type { RouteJobResult } from '../../workers/messages.ts';
 
 /** The proposed threads over the present ones: gold, with the lights as they would be turned. */
-export function ProposalOverlay({ result, scale }: { readonly result: RouteJobResult; readonly scale: number }) {
+export function ProposalOverlay({
+  result,
+  scale,
+}: {
+  readonly result: RouteJobResult;
+  readonly scale: number;
+}) {
   const face = useViewStore((state) => state.face);
   const { plan, problem, solution } = result;
   const preview = previewProposal(plan, problem, solution);
@@ -22,14 +28,25 @@ export function ProposalOverlay({ result, scale }: { readonly result: RouteJobRe
         return (
           <g key={data}>
             <path d={data} stroke="#ffd98a" strokeWidth={3.4} />
-            <path d={data} stroke={isPlus ? '#a8301f' : '#1d2a4d'} strokeWidth={1.3} strokeDasharray={isPlus ? '4 3' : '4 2 1 2'} />
+            <path
+              d={data}
+              stroke={isPlus ? '#a8301f' : '#1d2a4d'}
+              strokeWidth={1.3}
+              strokeDasharray={isPlus ? '4 3' : '4 2 1 2'}
+            />
           </g>
         );
       })}
       {preview.ok &&
         Object.values(preview.value.parts).map((part) => (
           <g key={part.id} strokeWidth={1 / scale}>
-            <PartDrawing part={part} cloth={plan.cloth} face={face} isChosen={part !== plan.parts[part.id]} isLit={false} />
+            <PartDrawing
+              part={part}
+              cloth={plan.cloth}
+              face={face}
+              isChosen={part !== plan.parts[part.id]}
+              isLit={false}
+            />
           </g>
         ))}
     </g>

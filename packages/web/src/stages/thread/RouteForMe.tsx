@@ -1,7 +1,12 @@
 import { countFindings } from '@sashiko/core/checks/check-plan';
-import { previewProposal, proposalEdit, type ThreadFigures, threadFigures } from '@sashiko/core/router/proposal';
-import type { Freedom } from '@sashiko/core/router/routing-problem';
 import type { Plan } from '@sashiko/core/plan/schema';
+import {
+  previewProposal,
+  proposalEdit,
+  type ThreadFigures,
+  threadFigures,
+} from '@sashiko/core/router/proposal';
+import type { Freedom } from '@sashiko/core/router/routing-problem';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button, Progress, Segmented } from 'antd';
 import { useEffect, useState } from 'react';
@@ -29,13 +34,21 @@ export function RouteForMe({ plan }: { readonly plan: Plan }) {
     const asked = currentPlan();
     useViewStore.getState().putDown();
     setSeed(nextSeed);
-    const work: Job<RouteJobResult> = ask('route', { plan: asked, freedom, seed: nextSeed }, (share) => setRoute({ state: 'working', share, cancel: work.cancel }));
+    const work: Job<RouteJobResult> = ask('route', { plan: asked, freedom, seed: nextSeed }, (share) =>
+      setRoute({ state: 'working', share, cancel: work.cancel }),
+    );
     setRoute({ state: 'working', share: 0, cancel: work.cancel });
     work.answer.then(
-      (result) => setRoute(currentPlan() === asked ? { state: 'proposal', result: { ...result, plan: asked } } : { state: 'idle' }),
+      (result) =>
+        setRoute(
+          currentPlan() === asked
+            ? { state: 'proposal', result: { ...result, plan: asked } }
+            : { state: 'idle' },
+        ),
       (error: unknown) => {
         setRoute({ state: 'idle' });
-        if (!(error instanceof Cancelled)) tell(error instanceof Error ? error.message : String(error), 'problem');
+        if (!(error instanceof Cancelled))
+          tell(error instanceof Error ? error.message : String(error), 'problem');
       },
     );
   };
@@ -45,7 +58,9 @@ export function RouteForMe({ plan }: { readonly plan: Plan }) {
       <h2>Route for me</h2>
       {job.state === 'idle' && (
         <>
-          <p className="quiet">Proposes a + and a − thread through all lights, one piece per side, without crossings.</p>
+          <p className="quiet">
+            Proposes a + and a − thread through all lights, one piece per side, without crossings.
+          </p>
           <div className="field">
             <span id="freedom">Lights may turn</span>
           </div>
@@ -70,14 +85,24 @@ export function RouteForMe({ plan }: { readonly plan: Plan }) {
       )}
       {job.state === 'working' && (
         <>
-          <Progress percent={Math.round(job.share * 100)} size="small" aria-label="Routing" strokeColor="#31457a" />
+          <Progress
+            percent={Math.round(job.share * 100)}
+            size="small"
+            aria-label="Routing"
+            strokeColor="#31457a"
+          />
           <div className="buttons">
             <Button onClick={job.cancel}>Stop</Button>
           </div>
         </>
       )}
       {job.state === 'proposal' && job.result.plan === plan && (
-        <Proposal plan={plan} result={job.result} onAgain={() => start(seed + 1)} onLeave={() => setRoute({ state: 'idle' })} />
+        <Proposal
+          plan={plan}
+          result={job.result}
+          onAgain={() => start(seed + 1)}
+          onLeave={() => setRoute({ state: 'idle' })}
+        />
       )}
     </section>
   );
@@ -97,7 +122,8 @@ function Proposal({ plan, result, onAgain, onLeave }: ProposalProps) {
   const { unit } = plan.habits;
   const now = threadFigures(plan);
   const then = threadFigures(preview.value);
-  const gap = (figures: ThreadFigures): string => (figures.tightestGapMm === null ? '–' : formatLength(figures.tightestGapMm, unit));
+  const gap = (figures: ThreadFigures): string =>
+    figures.tightestGapMm === null ? '–' : formatLength(figures.tightestGapMm, unit);
   const stops = (of: Plan): number => countFindings(findingsOf(of)).stop;
   const isClean = result.solution.conflicts === 0;
   return (

@@ -1,6 +1,12 @@
 import { deriveSides } from '@sashiko/core/nets/sides';
 import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
-import { changeStitching, changeThread, deleteRuns, removeBend, runName } from '@sashiko/core/plan/edits/run-edits';
+import {
+  changeStitching,
+  changeThread,
+  deleteRuns,
+  removeBend,
+  runName,
+} from '@sashiko/core/plan/edits/run-edits';
 import { holeName, sumRun } from '@sashiko/core/plan/placed';
 import type { Plan, Run } from '@sashiko/core/plan/schema';
 import { THREAD_KINDS } from '@sashiko/core/thread/thread-kinds';
@@ -8,8 +14,8 @@ import { formatOhm } from '@sashiko/core/units/electrical';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button, InputNumber, Select } from 'antd';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
-import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useJobsStore } from '../../stores/jobs-store.ts';
+import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { ProposalOverlay } from './ProposalOverlay.tsx';
@@ -35,7 +41,9 @@ export function ThreadStage() {
       <ClothCanvas
         abilities={{ movesParts: false, drawsThread: job.state !== 'proposal' }}
         hint={hint}
-        overlay={(scale) => (job.state === 'proposal' ? <ProposalOverlay result={job.result} scale={scale} /> : null)}
+        overlay={(scale) =>
+          job.state === 'proposal' ? <ProposalOverlay result={job.result} scale={scale} /> : null
+        }
       />
       <aside className="tray" aria-label="Thread">
         <RouteForMe plan={plan} />
@@ -63,8 +71,18 @@ function ChosenRun({ plan, run }: { readonly plan: Plan; readonly run: Run }) {
       <Row label="thread in the line" value={formatLength(sum.threadMm * run.strands, unit)} />
       <Row label="resistance, hole to hole" value={formatOhm(sum.ohm)} />
       <ThreadSelect value={run.threadId} onChange={(id) => commit(changeThread(plan, run.id, id))} />
-      <LengthField label="Stitch" valueMm={run.stitchMm} unit={unit} onChange={(stitchMm) => commit(changeStitching(plan, run.id, { stitchMm }))} />
-      <LengthField label="Step underneath" valueMm={run.gapMm} unit={unit} onChange={(gapMm) => commit(changeStitching(plan, run.id, { gapMm }))} />
+      <LengthField
+        label="Stitch"
+        valueMm={run.stitchMm}
+        unit={unit}
+        onChange={(stitchMm) => commit(changeStitching(plan, run.id, { stitchMm }))}
+      />
+      <LengthField
+        label="Step underneath"
+        valueMm={run.gapMm}
+        unit={unit}
+        onChange={(gapMm) => commit(changeStitching(plan, run.id, { gapMm }))}
+      />
       <div className="field">
         <label htmlFor="strands">Strands</label>
         <InputNumber
@@ -113,7 +131,13 @@ function Row({ label, value }: { readonly label: string; readonly value: string 
   );
 }
 
-function ThreadSelect({ value, onChange }: { readonly value: string; readonly onChange: (id: string) => void }) {
+function ThreadSelect({
+  value,
+  onChange,
+}: {
+  readonly value: string;
+  readonly onChange: (id: string) => void;
+}) {
   return (
     <Select
       aria-label="Thread"
@@ -130,9 +154,22 @@ function Spool({ plan }: { readonly plan: Plan }) {
   return (
     <section>
       <h2>Next run: running stitch</h2>
-      <ThreadSelect value={habits.threadId} onChange={(threadId) => commit(changeHabits(plan, { threadId }, 'change the thread for new runs'))} />
-      <LengthField label="Stitch" valueMm={habits.stitchMm} unit={habits.unit} onChange={(stitchMm) => commit(changeHabits(plan, { stitchMm }))} />
-      <LengthField label="Step underneath" valueMm={habits.gapMm} unit={habits.unit} onChange={(gapMm) => commit(changeHabits(plan, { gapMm }))} />
+      <ThreadSelect
+        value={habits.threadId}
+        onChange={(threadId) => commit(changeHabits(plan, { threadId }, 'change the thread for new runs'))}
+      />
+      <LengthField
+        label="Stitch"
+        valueMm={habits.stitchMm}
+        unit={habits.unit}
+        onChange={(stitchMm) => commit(changeHabits(plan, { stitchMm }))}
+      />
+      <LengthField
+        label="Step underneath"
+        valueMm={habits.gapMm}
+        unit={habits.unit}
+        onChange={(gapMm) => commit(changeHabits(plan, { gapMm }))}
+      />
       <div className="field">
         <label htmlFor="loops">Loops at each hole</label>
         <InputNumber
@@ -171,8 +208,11 @@ function RunList({ plan }: { readonly plan: Plan }) {
                 {isPlus ? '+' : side === '-' ? '−' : '·'}
               </span>
               <button type="button" className="linkish" onClick={() => select({ runId: run.id })}>
-                {runName(plan, run)}, <span className="figure">{formatLength(sumRun(plan, run).pathMm, plan.habits.unit, 0)}</span>
-                <span className="visually-hidden">, {side === 'neither' ? 'not joined to a holder' : `${side} side`}</span>
+                {runName(plan, run)},{' '}
+                <span className="figure">{formatLength(sumRun(plan, run).pathMm, plan.habits.unit, 0)}</span>
+                <span className="visually-hidden">
+                  , {side === 'neither' ? 'not joined to a holder' : `${side} side`}
+                </span>
               </button>
             </li>
           );

@@ -1,0 +1,148 @@
+import { expect, test } from '@playwright/test';
+import { canvas, clickAt, drag, goTo, openDemo, pixel, waitUntilSaved } from './worktable.ts';
+
+test('undo and redo in plain words, all the way back', async ({ page }) => {
+  await openDemo(page, 'lighthouse-cushion', 'parts');
+  const before = await canvas(page).locator('[data-part="p2"]').getAttribute('aria-label');
+  await drag(page, [150, 132], [120, 150]);
+  await page.keyboard.press('r');
+  await page.keyboard.press('Delete');
+  await expect(canvas(page).locator('[data-part="p2"]')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo: take away window 1' }).click();
+  await expect(page.getByText('Undone: take away window 1')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Undo: move window 1' })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(canvas(page).locator('[data-part="p2"]')).toHaveAttribute('aria-label', before ?? '');
+  await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeDisabled();
+  await page.keyboard.press('Control+Shift+z');
+  await page.keyboard.press('Control+y');
+  await expect(page.getByRole('button', { name: 'Redo: take away window 1' })).toBeVisible();
+});
+
+test('findings follow a drag before it is let go', async ({ page }) => {
+  await openDemo(page, 'lighthouse-cushion', 'check');
+  await expect(page.getByText('✓ Clear')).toBeVisible();
+  await page.mouse.move(...(await pixel(page, 150, 174)));
+  await page.mouse.down();
+  await page.mouse.move(...(await pixel(page, 156, 141)), { steps: 6 });
+  await expect(page.locator('.finding').first()).toBeVisible();
+  await expect(page.getByTestId('tape-gap')).toContainText('✗');
+  await page.mouse.move(...(await pixel(page, 150, 174)), { steps: 6 });
+  await expect(page.getByText('✓ Clear')).toBeVisible();
+  await page.mouse.up();
+});
+
+test('turning the piece over mirrors it as in the hand', async ({ page }) => {
+  await openDemo(page, 'lighthouse-cushion', 'parts');
+  const middle = async (): Promise<number> => {
+    const box = await canvas(page).locator('[data-part="p5"]').boundingBox();
+    return (box?.x ?? 0) + (box?.width ?? 0) / 2;
+  };
+  const [left] = await pixel(page, 0, 0);
+  const [right] = await pixel(page, 300, 0);
+  const seen = await middle();
+  await page.keyboard.press('f');
+  await expect(page.getByRole('button', { name: 'Wrong side' })).toHaveAttribute('aria-pressed', 'true');
+  await page.waitForTimeout(500);
+  expect(await middle()).toBeCloseTo(left + right - seen, -1);
+  // A drag to the left goes to the left on the face that is up, and away from the left on the other.
+  await drag(page, [64, 66], [44, 66]);
+  await expect(page.getByLabel('From the left', { exact: true })).toHaveValue('256');
+});
+
+test('drawing by keyboard alone: hole, bend, hole; bends are moved and removed', async ({ page }) => {
+  await openDemo(page, 'lighthouse-cushion', 'thread');
+  await page
+    .getByRole('button', { name: /^window 2 to window 3.*\+ side/ })
+    .first()
+    .click();
+  await page.keyboard.press('Delete');
+  await canvas(page).getByRole('button', { name: 'the + hole of window 2' }).focus();
+  await page.keyboard.press('Enter');
+  for (let i = 0; i < 4; i += 1) await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('b');
+  for (let i = 0; i < 5; i += 1) await page.keyboard.press('Shift+ArrowDown');
+  await expect(page.locator('.tape')).toContainText('this run');
+  await canvas(page).getByRole('button', { name: 'the + hole of window 3' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Undo: sew window 2 to window 3' })).toBeVisible();
+  await page
+    .getByRole('button', { name: /^window 2 to window 3.*\+ side/ })
+    .first()
+    .click();
+  await drag(page, [175.5, 174], [170, 190]);
+  await expect(page.getByRole('button', { name: 'Undo: move a bend' })).toBeVisible();
+  await page.keyboard.press('Delete');
+  await expect(page.getByRole('button', { name: 'Undo: remove a bend' })).toBeVisible();
+});
+
+test('Escape steps back: a bend, then the run', async ({ page }) => {
+  await openDemo(page, 'lighthouse-cushion', 'thread');
+  await clickAt(page, 155.5, 216);
+  await clickAt(page, 200, 230);
+  await clickAt(page, 210, 200);
+  await expect(page.locator('.canvas-hint')).toContainText('Click for a bend');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  await expect(page.locator('.canvas-hint')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.locator('.canvas-hint')).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeDisabled();
+});
+
+test('routing can be stopped, and a proposal left', async ({ page }) => {
+  await openDemo(page, 'tide-pool-sampler', 'thread');
+  await page.getByRole('button', { name: 'Propose threads' }).click();
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await expect(page.getByRole('button', { name: 'Propose threads' })).toBeVisible();
+  await page.getByRole('button', { name: 'Propose threads' }).click();
+  await expect(page.getByRole('button', { name: 'Take it' })).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Leave it' }).click();
+  await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeDisabled();
+  await goTo(page, 'check');
+  await expect(page.locator('.finding')).toHaveCount(8);
+});
+
+test('a killed tab loses nothing older than a second', async ({ context, page }) => {
+  await openDemo(page, 'lighthouse-cushion', 'parts');
+  await drag(page, [150, 216], [110, 220]);
+  await page.waitForTimeout(900);
+  // Killed: no unload handlers run.
+  await page.close({ runBeforeUnload: false });
+  const again = await context.newPage();
+  await again.goto('/plan/lighthouse-cushion/parts');
+  await expect(canvas(again).locator('[data-part="p4"]')).toHaveAttribute(
+    'aria-label',
+    /110 mm from the left, 220 mm from the top/,
+  );
+  await again.getByRole('button', { name: 'Undo: move window 3' }).click();
+  await expect(canvas(again).locator('[data-part="p4"]')).toHaveAttribute(
+    'aria-label',
+    /150 mm from the left/,
+  );
+});
+
+test('two tabs: the later one is told, and keeps its work as a copy', async ({ context, page }) => {
+  await openDemo(page, 'lighthouse-cushion', 'parts');
+  const other = await context.newPage();
+  await other.goto('/plan/lighthouse-cushion/parts');
+  await expect(canvas(other)).toBeVisible();
+  await drag(page, [150, 216], [110, 220]);
+  await waitUntilSaved(page);
+  await drag(other, [150, 132], [90, 132]);
+  await expect(other.locator('.save-state')).toContainText('changed in another tab');
+  await other.getByRole('button', { name: 'Keep mine as a copy' }).click();
+  await expect(other.getByLabel('Name of the plan')).toHaveValue('Lighthouse cushion, this tab');
+  await expect(canvas(other).locator('[data-part="p2"]')).toHaveAttribute(
+    'aria-label',
+    /90 mm from the left/,
+  );
+});
+
+test('a switch is flicked on the dimmed cloth', async ({ page }) => {
+  await openDemo(page, 'lighthouse-cushion', 'light');
+  await expect(page.locator('.light-table tbody tr').first()).toContainText('mA');
+  await canvas(page).locator('[data-part="p6"]').click();
+  await expect(page.locator('.light-table tbody tr').first()).toContainText('dark');
+});

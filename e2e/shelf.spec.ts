@@ -1,0 +1,162 @@
+import { readFileSync } from 'node:fs';
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { canvas, downloadBytes, goTo, openDemo, place, type Stage } from './worktable.ts';
+
+test('copy, rename, delete with undo, search', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Copy Lighthouse cushion' }).click();
+  await expect(page.locator('.card')).toHaveCount(3);
+  await page.getByRole('button', { name: 'Rename Lighthouse cushion, copy' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Harbour cushion');
+  await page.getByLabel('Name', { exact: true }).press('Enter');
+  await expect(page.getByRole('link', { name: 'Harbour cushion' })).toBeVisible();
+  await page.getByRole('button', { name: 'Delete Harbour cushion' }).click();
+  await expect(page.locator('.card')).toHaveCount(2);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.locator('.card')).toHaveCount(3);
+  await page.getByLabel('Search plans').fill('harb');
+  await expect(page.locator('.card')).toHaveCount(1);
+});
+
+test('a plan goes out as a file and comes in again', async ({ page }) => {
+  await page.goto('/');
+  const file = await downloadBytes(page, () =>
+    page.getByRole('button', { name: 'Export Lighthouse cushion' }).click(),
+  );
+  expect(file.name).toBe('lighthouse-cushion.sashiko.json');
+  expect(file.bytes.toString()).toBe(readFileSync('demo/lighthouse-cushion.sashiko.json', 'utf8'));
+  await page
+    .getByLabel('Plan file')
+    .setInputFiles({ name: file.name, mimeType: 'application/json', buffer: file.bytes });
+  await expect(canvas(page)).toBeVisible();
+  await page.goto('/');
+  await expect(page.locator('.card')).toHaveCount(3);
+});
+
+test('bad files are refused in words, and the shelf stays as it is', async ({ page }) => {
+  await page.goto('/');
+  const good = readFileSync('demo/lighthouse-cushion.sashiko.json', 'utf8');
+  const cases = [
+    ['cut.json', Buffer.from(good.slice(0, 900)), /not readable JSON/],
+    ['other.json', Buffer.from('{"cat": true}'), /not a Sashiko plan/],
+    ['newer.json', Buffer.from(good.replace('"version": 1', '"version": 7')), /newer Sashiko/],
+    ['zero.json', Buffer.from(good.replace('"widthMm": 300', '"widthMm": 0')), /cloth\.shape\.widthMm/],
+    ['huge.json', Buffer.alloc(48_000_000, 'x'), /never that large/],
+  ] as const;
+  for (const [name, buffer, words] of cases) {
+    await page.getByLabel('Plan file').setInputFiles({ name, mimeType: 'application/json', buffer });
+    await expect(page.getByRole('alert')).toContainText(words);
+    await expect(page.getByRole('alert')).toContainText('Nothing was changed');
+    await expect(page.locator('.card')).toHaveCount(2);
+  }
+});
+
+test('names with markup are text everywhere', async ({ page }) => {
+  let alarmed = false;
+  page.on('dialog', (dialog) => {
+    alarmed = true;
+    void dialog.dismiss();
+  });
+  const name = '<img src=x onerror=alert(1)>';
+  await openDemo(page, 'lighthouse-cushion', 'parts');
+  await page.getByLabel('Name of the plan').fill(name);
+  await page.getByLabel('Name of the plan').press('Enter');
+  await canvas(page).locator('[data-part="p1"]').click();
+  await page.getByLabel('Name', { exact: true }).fill(name);
+  await page.getByLabel('Name', { exact: true }).press('Enter');
+  for (const stage of ['check', 'light', 'sew', 'bench'] as const) await goTo(page, stage);
+  await expect(page.locator('.tray')).toContainText(name);
+  await page.goto('/');
+  await expect(page.getByText(name)).toBeVisible();
+  await expect(page.locator('.tray img, .card img')).toHaveCount(0);
+  expect(alarmed).toBe(false);
+});
+
+test('bad sizes and places are refused on the table', async ({ page }) => {
+  await openDemo(page, 'lighthouse-cushion', 'cloth');
+  await page.getByLabel('Width', { exact: true }).fill('0');
+  await page.getByLabel('Width', { exact: true }).press('Enter');
+  await expect(page.getByText('A size must be larger than zero')).toBeVisible();
+  await page.getByLabel('Width', { exact: true }).fill('-20');
+  await page.getByLabel('Width', { exact: true }).press('Enter');
+  await expect(page.getByText('A size must be larger than zero')).toBeVisible();
+  await page.getByLabel('Width', { exact: true }).fill('120');
+  await page.getByLabel('Width', { exact: true }).press('Enter');
+  await expect(page.getByText('would lie outside the cloth')).toBeVisible();
+  await expect(page.getByLabel('Width', { exact: true })).toHaveValue('300');
+  await goTo(page, 'parts');
+  await canvas(page).locator('[data-part="p1"]').click();
+  await page.getByLabel('From the left', { exact: true }).fill('900');
+  await page.getByLabel('From the left', { exact: true }).press('Enter');
+  await expect(page.getByText('would lie outside the cloth')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeDisabled();
+});
+
+test('inches on choice', async ({ page }) => {
+  await openDemo(page, 'lighthouse-cushion', 'cloth');
+  await page.locator('.tape').getByRole('button', { name: 'inch' }).click();
+  await expect(page.getByLabel('Width', { exact: true })).toHaveValue('11.81');
+  await page.getByLabel('Width', { exact: true }).fill('12 1/2');
+  await page.getByLabel('Width', { exact: true }).press('Enter');
+  await page.locator('.tape').getByRole('button', { name: 'mm' }).click();
+  await expect(page.getByLabel('Width', { exact: true })).toHaveValue('317.5');
+});
+
+test('number keys go to stages, ? lists the keys', async ({ page }) => {
+  await openDemo(page, 'lighthouse-cushion', 'cloth');
+  await page.keyboard.press('5');
+  await expect(page.locator('.worktable[data-stage="light"]')).toBeVisible();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toContainText('Turn the piece over');
+});
+
+test('a part is placed from the drawer by keyboard, and one by dragging it over', async ({ page }) => {
+  await openDemo(page, 'lighthouse-cushion', 'parts');
+  await page.getByRole('button', { name: 'Bare-leg light, 5 mm' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Undo: place light 1' })).toBeVisible();
+  await page.getByRole('button', { name: 'Slide switch', exact: true }).scrollIntoViewIfNeeded();
+  const card = await page.getByRole('button', { name: 'Slide switch', exact: true }).boundingBox();
+  const cloth = await canvas(page).boundingBox();
+  if (card === null || cloth === null) throw new Error('not on screen');
+  await page.mouse.move(card.x + 20, card.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(cloth.x + 400, cloth.y + 500, { steps: 8 });
+  await page.mouse.up();
+  await expect(page.getByRole('button', { name: 'Undo: place switch 1' })).toBeVisible();
+  await place(page, 'Coin-cell holder with switch', 60, 60);
+  await expect(page.getByRole('button', { name: 'Undo: place holder 1' })).toBeVisible();
+});
+
+test('every view passes an accessibility scan, in light and dark', async ({ page }) => {
+  const scan = async (what: string): Promise<void> => {
+    await page.waitForTimeout(400);
+    const { violations } = await new AxeBuilder({ page })
+      .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+      .analyze();
+    expect(
+      violations.map((violation) => `${what}: ${violation.id} ${violation.nodes[0]?.html.slice(0, 160)}`),
+    ).toEqual([]);
+  };
+  await openDemo(page, 'tide-pool-sampler', 'cloth');
+  for (const theme of ['light', 'dark']) {
+    for (const stage of [
+      'cloth',
+      'parts',
+      'thread',
+      'check',
+      'light',
+      'sew',
+      'bench',
+    ] as const satisfies readonly Stage[]) {
+      await goTo(page, stage);
+      await scan(`${stage}, ${theme}`);
+    }
+    await goTo(page, 'cloth');
+    if (theme === 'light') await page.getByRole('button', { name: 'Use the dark theme' }).click();
+  }
+  await page.goto('/');
+  await expect(page.locator('.card').first()).toBeVisible();
+  await scan('shelf');
+});

@@ -1,0 +1,74 @@
+/** Hands for the browser tests: places on the cloth in millimetres, stages, parts by name. */
+import { expect, type Locator, type Page } from '@playwright/test';
+
+export type Stage = 'cloth' | 'parts' | 'thread' | 'check' | 'light' | 'sew' | 'bench';
+
+/** Opens a demo plan at a stage, by way of the shelf. */
+export async function openDemo(page: Page, id: string, stage: Stage): Promise<void> {
+  await page.goto('/');
+  await expect(page.locator('.card')).toHaveCount(2);
+  await page.goto(`/plan/${id}/${stage}`);
+  await expect(canvas(page)).toBeVisible();
+}
+
+export function canvas(page: Page): Locator {
+  return page.locator('svg.canvas');
+}
+
+export async function goTo(page: Page, stage: Stage): Promise<void> {
+  await page.getByRole('navigation', { name: 'Stages' }).locator(`a[href$="/${stage}"]`).click();
+  await expect(page.locator(`.worktable[data-stage="${stage}"]`)).toBeVisible();
+}
+
+/** The pixel of a place on the cloth, in mm as seen on the face that is up. */
+export async function pixel(page: Page, x: number, y: number): Promise<readonly [number, number]> {
+  const svg = canvas(page);
+  const box = await svg.boundingBox();
+  const scale = Number(await svg.getAttribute('data-scale'));
+  const [originX, originY] = ((await svg.getAttribute('data-origin')) ?? '').split(',').map(Number) as [
+    number,
+    number,
+  ];
+  if (box === null) throw new Error('the canvas is not on screen');
+  return [box.x + originX + x * scale, box.y + originY + y * scale];
+}
+
+export async function clickAt(page: Page, x: number, y: number): Promise<void> {
+  const [px, py] = await pixel(page, x, y);
+  await page.mouse.move(px, py, { steps: 3 });
+  await page.mouse.down();
+  await page.mouse.up();
+}
+
+export async function drag(
+  page: Page,
+  from: readonly [number, number],
+  to: readonly [number, number],
+): Promise<void> {
+  await page.mouse.move(...(await pixel(page, ...from)));
+  await page.mouse.down();
+  await page.mouse.move(...(await pixel(page, ...to)), { steps: 8 });
+  await page.mouse.up();
+}
+
+/** Takes a part from the drawer and places it. */
+export async function place(page: Page, card: string, x: number, y: number): Promise<void> {
+  await page.getByRole('button', { name: card, exact: true }).click();
+  await clickAt(page, x, y);
+}
+
+export async function waitUntilSaved(page: Page): Promise<void> {
+  await expect(page.locator('.save-state')).toHaveAttribute('data-state', 'saved');
+}
+
+/** The text of a PDF or plan file that a click downloads. */
+export async function downloadBytes(
+  page: Page,
+  click: () => Promise<void>,
+): Promise<{ readonly name: string; readonly bytes: Buffer }> {
+  const [download] = await Promise.all([page.waitForEvent('download'), click()]);
+  const stream = await download.createReadStream();
+  const chunks: Buffer[] = [];
+  for await (const chunk of stream) chunks.push(chunk as Buffer);
+  return { name: download.suggestedFilename(), bytes: Buffer.concat(chunks) };
+}

@@ -1,0 +1,37 @@
+import { defineConfig } from '@playwright/test';
+
+const PORT = 4517;
+
+export default defineConfig({
+  testDir: './e2e',
+  testMatch: '*.spec.ts',
+  timeout: 90_000,
+  expect: { timeout: 10_000 },
+  workers: 2,
+  fullyParallel: true,
+  reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
+  outputDir: 'test-results/e2e',
+  use: {
+    baseURL: `http://localhost:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    acceptDownloads: true,
+    launchOptions: {
+      executablePath: process.env['SASHIKO_CHROMIUM'] ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  webServer: {
+    command: `npx tsx packages/server/src/main.ts`,
+    env: { PORT: String(PORT) },
+    url: `http://localhost:${PORT}`,
+    reuseExistingServer: false,
+  },
+});

@@ -1,0 +1,57 @@
+/**
+ * `npm test`: sets up, then everything that must hold: types, lint, unit tests (the layer test among them) and
+ * journeys in the browser. Ends with the line `N passed, N failed`.
+ */
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { ROOT, run, setUpChromium, setUpPackages } from './set-up.mjs';
+
+setUpPackages();
+const results = `${ROOT}test-results`;
+rmSync(results, { recursive: true, force: true });
+mkdirSync(results, { recursive: true });
+let passed = 0;
+let failed = 0;
+
+/** One thing that passes or fails as a whole. */
+function step(title, command, args) {
+  console.log(`\n== ${title}`);
+  if (run(command, args)) passed += 1;
+  else {
+    failed += 1;
+    console.error(`-- ${title} failed`);
+  }
+}
+
+/** A run of many tests, counted from its report; a run that broke before reporting is one failure. */
+function suite(title, command, args, report, count) {
+  console.log(`\n== ${title}`);
+  const went = run(command, args);
+  const file = `${results}/${report}`;
+  if (!existsSync(file)) {
+    failed += 1;
+    console.error(`-- ${title} broke off`);
+    return;
+  }
+  const counts = count(JSON.parse(readFileSync(file, 'utf8')));
+  passed += counts.passed;
+  failed += counts.failed;
+  if (!went && counts.failed === 0) failed += 1;
+}
+
+step('Types of the core alone', 'npx', ['tsc', '-p', 'tsconfig.core.json']);
+step('Types', 'npx', ['tsc', '-p', 'tsconfig.json']);
+step('Lint and format', 'npx', ['biome', 'check', '.']);
+suite('Unit tests', 'npx', ['vitest', 'run'], 'unit.json', (report) => ({
+  passed: report.numPassedTests,
+  failed: report.numFailedTests + (report.numFailedTestSuites > 0 && report.numFailedTests === 0 ? 1 : 0),
+}));
+step('Build', 'npx', ['vite', 'build', 'packages/web', '--logLevel', 'warn']);
+if (setUpChromium()) {
+  suite('Journeys in the browser', 'npx', ['playwright', 'test'], 'e2e.json', ({ stats }) => ({
+    passed: stats.expected + stats.flaky,
+    failed: stats.unexpected,
+  }));
+} else failed += 1;
+
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed === 0 ? 0 : 1);
