@@ -22,11 +22,12 @@ const JUNCTION_LEAK_S = 1e-15;
 const SETTLED_VOLT = 1e-11;
 
 /**
- * Where gigaohms meet tenths of an ohm (an open switch), doubles lose the last digits of a voltage and Newton
- * keeps trembling. After this many rounds a tremble below a microvolt is taken as settled.
+ * Where picoamperes meet tenths of an ohm (an open switch, dark lights in a chain), doubles lose the last
+ * digits of a voltage and Newton keeps trembling. After this many rounds a tremble that changes no current by
+ * a picoampere is taken as settled: no meter and no eye sees it.
  */
-const PATIENT_ITERATIONS = 40;
-const TREMBLE_VOLT = 1e-6;
+const PATIENT_ITERATIONS = 80;
+const TREMBLE_AMP = 1e-12;
 
 const MOST_ITERATIONS = 300;
 
@@ -50,6 +51,7 @@ export function solveDc(circuit: Circuit): Result<OperatingPoint> {
     const solution = maybeSolve(system);
     if (solution === null) return fail('circuit-no-solution', 'Its equations contradict each other.');
     let moved = 0;
+    let trembled = 0;
     for (const [i, diode] of diodes.entries()) {
       const old = junctions[i] as number;
       const line = tangent(diode.law, old);
@@ -58,9 +60,14 @@ export function solveDc(circuit: Circuit): Result<OperatingPoint> {
       const next = limitedStep(diode.law, old, wanted);
       junctions[i] = next;
       moved = Math.max(moved, Math.abs(next - old));
+      trembled = Math.max(
+        trembled,
+        Math.abs(next - old) * Math.max(line.slopeS, tangent(diode.law, next).slopeS),
+      );
     }
-    const settled = iteration < PATIENT_ITERATIONS ? SETTLED_VOLT : TREMBLE_VOLT;
-    if (moved < settled) return succeed(report(circuit, layout, diodes, junctions, solution, iteration));
+    if (moved < SETTLED_VOLT || (iteration > PATIENT_ITERATIONS && trembled < TREMBLE_AMP)) {
+      return succeed(report(circuit, layout, diodes, junctions, solution, iteration));
+    }
   }
   return fail('circuit-no-solution', `It did not settle in ${MOST_ITERATIONS} rounds.`);
 }

@@ -50,6 +50,25 @@ describe('will it light', () => {
     for (const light of expectOk(willItLight(build.plan)).lights) expect(light.amp).toBeLessThan(1e-5);
   });
 
+  test('dark chains, reversed lights and crossed threads have an answer at every charge', () => {
+    const build = new PlanBuilder('Muddle', 260, 200)
+      .holder(220, 100, 270)
+      .bareLight('a', 62, 140, 0, 'blue')
+      .bareLight('b', 116, 140, 0, 'yellow')
+      .bareLight('c', 170, 56, 180, 'red');
+    build
+      .sew('holder.plus', 'c.minus')
+      .sew('holder.minus', 'c.plus')
+      .sew('c.minus', 'a.plus')
+      .sew('a.minus', 'b.plus')
+      .sew('b.minus', 'holder.minus');
+    for (let charge = 0; charge <= 1; charge += 0.002) {
+      const { lights } = expectOk(willItLight(build.plan, charge));
+      for (const light of lights) expect(Math.abs(light.amp)).toBeLessThan(1e-4);
+      expect((lights[0]?.amp as number) - (lights[1]?.amp as number)).toBeCloseTo(0, 11);
+    }
+  });
+
   test('doubled strands halve the ohms of a run', () => {
     const build = smallLantern();
     const [id] = Object.keys(build.plan.runs) as [string];

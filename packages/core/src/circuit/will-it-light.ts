@@ -1,5 +1,5 @@
 /** The answers a maker wants: how bright each light is, what the cell gives, how long it lasts. */
-import { expectOk, type Result, succeed } from '../errors/problem.ts';
+import { type Result, succeed } from '../errors/problem.ts';
 import { partsThatAre } from '../nets/sides.ts';
 import { UnionFind } from '../nets/union-find.ts';
 import { type CellKind, cellAt, cellCapacityMah, maybeCellKind } from '../parts/cells.ts';
@@ -99,8 +99,13 @@ export function howLong(plan: Plan): Result<RunTime | null> {
   const brightestOf = (answer: LightAnswer): number =>
     Math.max(0, ...answer.lights.map((light) => light.amp));
   if (brightestOf(fresh.value) < DARK_AMP) return succeed(null);
+  let problem: Result<RunTime | null> | null = null;
+  let last: LightAnswer = fresh.value;
   const loadAt = (chargeLeft: number) => {
-    const answer = expectOk(willItLight(plan, chargeLeft));
+    const solved = willItLight(plan, chargeLeft);
+    if (solved.ok) last = solved.value;
+    else problem = solved;
+    const answer = last;
     const supply = answer.supplies[0];
     return {
       amp: supply?.amp ?? 0,
@@ -120,6 +125,7 @@ export function howLong(plan: Plan): Result<RunTime | null> {
     ],
     stopAt: ['dark', 'empty'],
   });
+  if (problem !== null) return problem;
   return succeed({
     halfHours: result.hours.get('half') ?? null,
     atMostHours: result.endHours,

@@ -14,6 +14,7 @@ import { loadPlan } from '../storage/repository.ts';
 import { useJobsStore } from '../stores/jobs-store.ts';
 import { usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
+import { ErrorFence } from '../ui/ErrorFence.tsx';
 import { usePageTheme } from '../ui/use-page-theme.ts';
 import { KeyHelp } from './KeyHelp.tsx';
 import { Notice } from './Notice.tsx';
@@ -57,7 +58,9 @@ function Table({ planId, stage }: { readonly planId: string; readonly stage: Sta
     <div className="worktable" data-stage={stage}>
       <Ribbon planId={planId} stage={stage} />
       <TopBar plan={plan} onHelp={openHelp} />
-      <Stage />
+      <ErrorFence key={stage}>
+        <Stage />
+      </ErrorFence>
       <Tape />
       <Notice />
       <KeyHelp isOpen={isHelpOpen} onClose={() => setHelpOpen(false)} />

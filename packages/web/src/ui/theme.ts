@@ -39,7 +39,7 @@ export const DARK_THEME: ThemeConfig = {
   algorithm: theme.darkAlgorithm,
   token: {
     ...shared,
-    colorPrimary: '#7f97e0',
+    colorPrimary: '#5d78cf',
     colorInfo: '#8ba3ec',
     colorError: '#ec8378',
     colorWarning: '#e8a74c',
@@ -55,6 +55,12 @@ export const DARK_THEME: ThemeConfig = {
     colorSplit: '#2c375c',
   },
   components: {
+    Button: {
+      colorPrimary: '#40559c',
+      colorPrimaryHover: '#4a61ae',
+      colorPrimaryActive: '#364a8c',
+      primaryColor: '#ffffff',
+    },
     Segmented: {
       trackBg: '#10162a',
       itemSelectedBg: '#31457a',
