@@ -37,8 +37,8 @@ export interface DischargeResult {
 /** Steps between two knots: Simpson's error is then far below a thousandth for smooth loads (tested). */
 const STEPS_PER_KNOT = 6;
 
-/** Halvings when looking for the charge at which a mark is passed: 2^-40 of a step. */
-const HALVINGS = 40;
+/** Halvings when looking for the charge at which a mark is passed: 2^-24 of a step. */
+const HALVINGS = 24;
 
 /** Integrates from full to the first stopping mark, or to empty. A load without current never ends: Infinity. */
 export function discharge(task: DischargeTask): DischargeResult {

@@ -3,8 +3,8 @@ import { expectOk } from '../errors/problem.ts';
 import { seededRandom } from '../random/random.ts';
 import reference from '../testing/reference/operating-points.json' with { type: 'json' };
 import type { Circuit, CircuitElement } from './circuit.ts';
+import { emptyNetwork, inject, link, linkToKnown, solveNetwork } from './network-solve.ts';
 import { solveDc } from './solve-dc.ts';
-import { addTo, maybeSolve, sparseSystem } from './sparse-solve.ts';
 
 type Row = readonly [type: string, name: string, a: string, b: string, value: string | number];
 type Law = { readonly Is: number; readonly n: number; readonly Rs: number };
@@ -131,23 +131,65 @@ describe('odd circuits', () => {
   });
 });
 
-test('the sparse solver agrees with plain Gaussian elimination on random systems', () => {
+test('the network solver agrees with plain Gaussian elimination on random networks', () => {
   const random = seededRandom(17);
   for (let trial = 0; trial < 40; trial += 1) {
     const n = 2 + Math.floor(random() * 25);
-    const dense = Array.from({ length: n }, () =>
-      Array.from({ length: n + 1 }, () => (random() < 0.3 ? random() * 2 - 1 : 0)),
-    );
-    for (const [i, row] of dense.entries()) row[(i + 1) % n] = 3 + random();
-    const system = sparseSystem(n);
-    for (const [i, row] of dense.entries()) {
-      for (let j = 0; j < n; j += 1) if (row[j] !== 0) addTo(system, i, j, row[j] as number);
-      system.right[i] = row[n] as number;
+    const network = emptyNetwork(n);
+    const rows = Array.from({ length: n }, () => Array.from({ length: n + 1 }, () => 0));
+    const at = (r: number, c: number, value: number): void => {
+      const row = rows[r] as number[];
+      row[c] = (row[c] as number) + value;
+    };
+    for (let i = 0; i < n; i += 1) {
+      for (let k = 0; k < 2; k += 1) {
+        const j = Math.floor(random() * n);
+        const siemens = 0.1 + random();
+        if (i === j) continue;
+        link(network, i, j, siemens);
+        at(i, i, siemens);
+        at(j, j, siemens);
+        at(i, j, -siemens);
+        at(j, i, -siemens);
+      }
+      const [volt, siemens, amp] = [random() * 3, 0.01 + random(), random() - 0.5];
+      linkToKnown(network, i, volt, siemens);
+      inject(network, i, amp);
+      at(i, i, siemens);
+      at(i, n, siemens * volt + amp);
     }
-    const wanted = solvePlainly(dense);
-    for (const [i, value] of (maybeSolve(system) as Float64Array).entries())
-      expect(value).toBeCloseTo(wanted[i] as number, 8);
+    const wanted = solvePlainly(rows);
+    for (const [i, value] of solveNetwork(network).entries())
+      expect(value).toBeCloseTo(wanted[i] as number, 9);
   }
+});
+
+test('a node that hangs by a teraohm beside contacts of tenths of an ohm keeps all its digits', () => {
+  // Two equal teraohms from 1 V to 0 V with ten contacts of 0.3 Ω hanging between them: exactly one half.
+  const circuit: CircuitElement[] = [
+    { kind: 'V', name: 'V', plus: 'a', minus: '0', volt: 1 },
+    { kind: 'R', name: 'R1', a: 'a', b: 'm0', ohm: 1e12 },
+    { kind: 'R', name: 'R2', a: 'm10', b: '0', ohm: 1e12 },
+  ];
+  for (let i = 0; i < 10; i += 1)
+    circuit.push({ kind: 'R', name: `Rc${i}`, a: `m${i}`, b: `m${i + 1}`, ohm: 0.3 });
+  expect(expectOk(solveDc(circuit)).volts.get('m5')).toBeCloseTo(0.5, 13);
+});
+
+test('a source between two nodes that nothing fixes, and sources on top of each other', () => {
+  const { volts, amps } = expectOk(
+    solveDc([
+      { kind: 'V', name: 'V1', plus: 'a', minus: '0', volt: 3 },
+      { kind: 'V', name: 'V2', plus: 'b', minus: 'a', volt: 1.5 },
+      { kind: 'R', name: 'R1', a: 'b', b: 'c', ohm: 100 },
+      { kind: 'V', name: 'V3', plus: 'd', minus: 'c', volt: 2 },
+      { kind: 'R', name: 'R2', a: 'd', b: '0', ohm: 50 },
+    ]),
+  );
+  // 4.5 V and 2 V in a row through 150 Ω.
+  const amp = 6.5 / 150;
+  expect(volts.get('d')).toBeCloseTo(amp * 50, 8);
+  for (const name of ['V1', 'V2', 'V3']) expect(amps.get(name)).toBeCloseTo(-amp, 9);
 });
 
 function solvePlainly(rows: readonly (readonly number[])[]): readonly number[] {

@@ -1,8 +1,9 @@
 /**
- * The steady state of a circuit: modified nodal analysis with Newton iteration (standard method). Each diode
- * is replaced by the straight line that touches its curve at the last junction voltage; its series
- * resistance is folded into that line, so it needs no node of its own. The step of a junction voltage is
- * limited where the exponential is steep, as circuit simulators do.
+ * The steady state of a circuit: nodal analysis with Newton iteration (standard method). Each diode is
+ * replaced by the straight line that touches its curve at the last junction voltage; its series resistance is
+ * folded into that line, so it needs no node of its own. The step of a junction voltage is limited where the
+ * exponential is steep, as circuit simulators do. Nodes that ideal sources join are one unknown with an offset
+ * each, so sources need no equations of their own and no digits are lost to them.
  */
 import { fail, type Result, succeed } from '../errors/problem.ts';
 import {
@@ -13,21 +14,13 @@ import {
   nodesOf,
   THERMAL_VOLT,
 } from './circuit.ts';
-import { addTo, maybeSolve, type SparseSystem, sparseSystem } from './sparse-solve.ts';
+import { emptyNetwork, inject, link, linkToKnown, type Network, solveNetwork } from './network-solve.ts';
 
 /** Conductance laid over every junction so that reversed diodes do not cut a node off; bounds its error to 1e-14 A. */
 const JUNCTION_LEAK_S = 1e-15;
 
 /** Newton stops when no junction moves by more than this: far below what any meter shows. */
 const SETTLED_VOLT = 1e-11;
-
-/**
- * Where picoamperes meet tenths of an ohm (an open switch, dark lights in a chain), doubles lose the last
- * digits of a voltage and Newton keeps trembling. After this many rounds a tremble that changes no current by
- * a picoampere is taken as settled: no meter and no eye sees it.
- */
-const PATIENT_ITERATIONS = 80;
-const TREMBLE_AMP = 1e-12;
 
 const MOST_ITERATIONS = 300;
 
@@ -40,18 +33,17 @@ export interface OperatingPoint {
 }
 
 type Diode = Extract<CircuitElement, { kind: 'D' }>;
+type Source = Extract<CircuitElement, { kind: 'V' }>;
 
 /** Solves for all voltages and currents. Fails when the circuit has no unique answer (a loop of ideal sources). */
 export function solveDc(circuit: Circuit): Result<OperatingPoint> {
-  const layout = layOutUnknowns(circuit);
+  const layout = layOutNodes(circuit);
+  if (layout === null) return fail('circuit-no-solution', 'Ideal sources in it form a loop.');
   const diodes = circuit.filter((element): element is Diode => element.kind === 'D');
   const junctions = new Float64Array(diodes.length);
   for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration += 1) {
-    const system = assemble(circuit, layout, diodes, junctions);
-    const solution = maybeSolve(system);
-    if (solution === null) return fail('circuit-no-solution', 'Its equations contradict each other.');
+    const solution = solveNetwork(assemble(circuit, layout, diodes, junctions));
     let moved = 0;
-    let trembled = 0;
     for (const [i, diode] of diodes.entries()) {
       const old = junctions[i] as number;
       const line = tangent(diode.law, old);
@@ -60,64 +52,90 @@ export function solveDc(circuit: Circuit): Result<OperatingPoint> {
       const next = limitedStep(diode.law, old, wanted);
       junctions[i] = next;
       moved = Math.max(moved, Math.abs(next - old));
-      trembled = Math.max(
-        trembled,
-        Math.abs(next - old) * Math.max(line.slopeS, tangent(diode.law, next).slopeS),
-      );
     }
-    if (moved < SETTLED_VOLT || (iteration > PATIENT_ITERATIONS && trembled < TREMBLE_AMP)) {
-      return succeed(report(circuit, layout, diodes, junctions, solution, iteration));
-    }
+    if (moved < SETTLED_VOLT) return succeed(report(circuit, layout, diodes, junctions, solution, iteration));
   }
   return fail('circuit-no-solution', `It did not settle in ${MOST_ITERATIONS} rounds.`);
 }
 
-interface Layout {
-  readonly rowOfNode: ReadonlyMap<string, number>;
-  readonly rowOfSource: ReadonlyMap<string, number>;
-  readonly size: number;
-  /** One node of every part of the circuit that ground does not reach. */
-  readonly anchors: readonly string[];
+/** Where a node stands: `offset` volts above its group, whose voltage is sought at `place`, or known to be 0. */
+interface Standing {
+  readonly place: number | null;
+  readonly offset: number;
 }
 
-function layOutUnknowns(circuit: Circuit): Layout {
-  const rowOfNode = new Map<string, number>();
-  const rowOfSource = new Map<string, number>();
-  const neighbours = new Map<string, string[]>([[GROUND, []]]);
+interface Layout {
+  readonly size: number;
+  readonly standing: ReadonlyMap<string, Standing>;
+}
+
+/** Groups the nodes that sources join and gives every group that is not held at 0 a place; null for a loop of sources. */
+function layOutNodes(circuit: Circuit): Layout | null {
+  const wires = new Map<string, string[]>([[GROUND, []]]);
+  const bySource = new Map<string, Source[]>();
   for (const element of circuit) {
     const [a, b] = nodesOf(element);
-    for (const node of [a, b]) {
-      if (node !== GROUND && !rowOfNode.has(node)) rowOfNode.set(node, rowOfNode.size);
-      if (!neighbours.has(node)) neighbours.set(node, []);
-    }
+    for (const node of [a, b]) if (!wires.has(node)) wires.set(node, []);
     if (element.kind === 'I') continue;
-    neighbours.get(a)?.push(b);
-    neighbours.get(b)?.push(a);
+    wires.get(a)?.push(b);
+    wires.get(b)?.push(a);
+    if (element.kind === 'V')
+      for (const node of [a, b]) bySource.set(node, [...(bySource.get(node) ?? []), element]);
   }
-  let size = rowOfNode.size;
-  for (const element of circuit) {
-    if (element.kind !== 'V') continue;
-    rowOfSource.set(element.name, size);
-    size += 1;
+  const standing = new Map<string, Standing>();
+  const reached = new Set<string>();
+  let size = 0;
+  for (const start of wires.keys()) {
+    // Ground holds its group at 0; a part of the circuit that ground does not reach is held at its first node.
+    const isLoose = !reached.has(start);
+    if (isLoose) for (const node of reach(start, wires)) reached.add(node);
+    if (standing.has(start)) continue;
+    const place = isLoose ? null : size;
+    if (place !== null) size += 1;
+    if (!standGroup(start, place, bySource, standing)) return null;
   }
+  return { size, standing };
+}
+
+function reach(start: string, wires: ReadonlyMap<string, readonly string[]>): ReadonlySet<string> {
   const seen = new Set<string>();
-  const anchors: string[] = [];
-  for (const start of neighbours.keys()) {
-    if (seen.has(start)) continue;
-    if (start !== GROUND) anchors.push(start);
-    const waiting = [start];
-    for (let node = waiting.pop(); node !== undefined; node = waiting.pop()) {
-      if (seen.has(node)) continue;
-      seen.add(node);
-      waiting.push(...(neighbours.get(node) ?? []));
+  const waiting = [start];
+  for (let node = waiting.pop(); node !== undefined; node = waiting.pop()) {
+    if (seen.has(node)) continue;
+    seen.add(node);
+    waiting.push(...(wires.get(node) ?? []));
+  }
+  return seen;
+}
+
+/** Follows sources from a node to all of its group; false when one of them leads back into it. */
+function standGroup(
+  start: string,
+  place: number | null,
+  bySource: ReadonlyMap<string, readonly Source[]>,
+  standing: Map<string, Standing>,
+): boolean {
+  standing.set(start, { place, offset: 0 });
+  const used = new Set<Source>();
+  const waiting = [start];
+  for (let node = waiting.pop(); node !== undefined; node = waiting.pop()) {
+    const { offset } = standing.get(node) as Standing;
+    for (const source of bySource.get(node) ?? []) {
+      if (used.has(source)) continue;
+      used.add(source);
+      const isMinus = source.minus === node;
+      const other = isMinus ? source.plus : source.minus;
+      if (standing.has(other)) return false;
+      standing.set(other, { place, offset: isMinus ? offset + source.volt : offset - source.volt });
+      waiting.push(other);
     }
   }
-  return { rowOfNode, rowOfSource, size, anchors };
+  return true;
 }
 
 function voltAt(layout: Layout, solution: Float64Array, node: string): number {
-  const row = layout.rowOfNode.get(node);
-  return row === undefined ? 0 : (solution[row] as number);
+  const { place, offset } = layout.standing.get(node) as Standing;
+  return place === null ? offset : (solution[place] as number) + offset;
 }
 
 function assemble(
@@ -125,49 +143,34 @@ function assemble(
   layout: Layout,
   diodes: readonly Diode[],
   junctions: Float64Array,
-): SparseSystem {
-  const system = sparseSystem(layout.size);
-  const row = (node: string): number | undefined => layout.rowOfNode.get(node);
-  const conductance = (a: string, b: string, siemens: number): void => {
-    const i = row(a);
-    const j = row(b);
-    if (i !== undefined) addTo(system, i, i, siemens);
-    if (j !== undefined) addTo(system, j, j, siemens);
-    if (i !== undefined && j !== undefined) {
-      addTo(system, i, j, -siemens);
-      addTo(system, j, i, -siemens);
-    }
-  };
+): Network {
+  const network = emptyNetwork(layout.size);
+  const at = (node: string): Standing => layout.standing.get(node) as Standing;
   const current = (from: string, to: string, amp: number): void => {
-    const i = row(from);
-    const j = row(to);
-    if (i !== undefined) system.right[i] = (system.right[i] as number) - amp;
-    if (j !== undefined) system.right[j] = (system.right[j] as number) + amp;
+    const i = at(from).place;
+    const j = at(to).place;
+    if (i !== null) inject(network, i, -amp);
+    if (j !== null) inject(network, j, amp);
+  };
+  const conductance = (a: string, b: string, siemens: number): void => {
+    const i = at(a).place;
+    const j = at(b).place;
+    if (i !== null && j !== null) link(network, i, j, siemens);
+    else if (i !== null) linkToKnown(network, i, 0, siemens);
+    else if (j !== null) linkToKnown(network, j, 0, siemens);
+    const offset = at(a).offset - at(b).offset;
+    if (offset !== 0) current(a, b, siemens * offset);
   };
   for (const element of circuit) {
     if (element.kind === 'R') conductance(element.a, element.b, 1 / element.ohm);
     else if (element.kind === 'I') current(element.from, element.to, element.amp);
-    else if (element.kind === 'V') {
-      const k = layout.rowOfSource.get(element.name) as number;
-      for (const [node, sign] of [
-        [element.plus, 1],
-        [element.minus, -1],
-      ] as const) {
-        const i = row(node);
-        if (i === undefined) continue;
-        addTo(system, i, k, sign);
-        addTo(system, k, i, sign);
-      }
-      system.right[k] = element.volt;
-    }
   }
   for (const [i, diode] of diodes.entries()) {
     const line = tangent(diode.law, junctions[i] as number);
     conductance(diode.anode, diode.cathode, line.slopeS);
     current(diode.anode, diode.cathode, line.offsetA);
   }
-  for (const anchor of layout.anchors) conductance(anchor, GROUND, 1);
-  return system;
+  return network;
 }
 
 /** The line I = offset + slope·V that touches the curve of diode and series resistance at a junction voltage. */
@@ -198,22 +201,53 @@ function report(
   solution: Float64Array,
   iterations: number,
 ): OperatingPoint {
-  const volts = new Map<string, number>([[GROUND, 0]]);
-  for (const node of layout.rowOfNode.keys()) volts.set(node, voltAt(layout, solution, node));
+  const volts = new Map<string, number>();
+  for (const node of layout.standing.keys()) volts.set(node, voltAt(layout, solution, node));
   const amps = new Map<string, number>();
   for (const element of circuit) {
-    const [a, b] = nodesOf(element);
-    if (element.kind === 'R')
-      amps.set(element.name, ((volts.get(a) ?? 0) - (volts.get(b) ?? 0)) / element.ohm);
-    else if (element.kind === 'I') amps.set(element.name, element.amp);
-    else if (element.kind === 'V') {
-      amps.set(element.name, solution[layout.rowOfSource.get(element.name) as number] as number);
-    }
+    if (element.kind === 'R') {
+      amps.set(
+        element.name,
+        ((volts.get(element.a) as number) - (volts.get(element.b) as number)) / element.ohm,
+      );
+    } else if (element.kind === 'I') amps.set(element.name, element.amp);
   }
   for (const [i, diode] of diodes.entries()) {
     const junction = junctions[i] as number;
     const scale = diode.law.ideality * THERMAL_VOLT;
     amps.set(diode.name, diode.law.saturationA * Math.expm1(junction / scale) + JUNCTION_LEAK_S * junction);
   }
+  addSourceCurrents(circuit, amps);
   return { volts, amps, iterations };
+}
+
+/**
+ * A source carries what its node's other elements bring: the sum at a node that has no other unknown source,
+ * taken from node to node until all are known.
+ */
+function addSourceCurrents(circuit: Circuit, amps: Map<string, number>): void {
+  const at = new Map<string, CircuitElement[]>();
+  for (const element of circuit) {
+    for (const node of nodesOf(element)) at.set(node, [...(at.get(node) ?? []), element]);
+  }
+  const left = new Set(circuit.filter((element): element is Source => element.kind === 'V'));
+  for (let found = true; found && left.size > 0; ) {
+    found = false;
+    for (const source of left) {
+      const node = [source.plus, source.minus].find(
+        (end) =>
+          end !== GROUND && at.get(end)?.every((element) => element === source || amps.has(element.name)),
+      );
+      if (node === undefined) continue;
+      let inward = 0;
+      for (const element of at.get(node) ?? []) {
+        if (element === source) continue;
+        const amp = amps.get(element.name) as number;
+        inward += nodesOf(element)[1] === node ? amp : -amp;
+      }
+      amps.set(source.name, node === source.plus ? inward : -inward);
+      left.delete(source);
+      found = true;
+    }
+  }
 }

@@ -1,7 +1,6 @@
 /** What is computed from the shown plan, once for all who ask. */
 import { benchTests } from '@sashiko/core/bench/bench-tests';
 import { checkPlan } from '@sashiko/core/checks/check-plan';
-import { howLong, willItLight } from '@sashiko/core/circuit/will-it-light';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { cutPieces } from '@sashiko/core/sewing/pieces';
 import { sewingSteps } from '@sashiko/core/sewing/steps';
@@ -19,8 +18,6 @@ function oncePerPlan<T>(compute: (plan: Plan) => T): (plan: Plan) => T {
 }
 
 export const findingsOf = oncePerPlan(checkPlan);
-export const freshLightOf = oncePerPlan((plan) => willItLight(plan));
-export const runTimeOf = oncePerPlan(howLong);
 export const piecesOf = oncePerPlan(cutPieces);
 export const stepsOf = oncePerPlan((plan) => sewingSteps(plan, piecesOf(plan)));
 export const testsOf = oncePerPlan(benchTests);

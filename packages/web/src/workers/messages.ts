@@ -1,4 +1,5 @@
 /** The one list of what can be asked of the worker: request and answer, by name. */
+import type { RunTime } from '@sashiko/core/circuit/will-it-light';
 import type { Plan } from '@sashiko/core/plan/schema';
 import type { Freedom, RoutingProblem, RoutingSolution } from '@sashiko/core/router/routing-problem';
 
@@ -14,6 +15,7 @@ export interface WorkerMessages {
     request: { readonly plan: Plan; readonly freedom: Freedom; readonly seed: number },
     answer: RouteJobResult,
   ];
+  howLong: [request: { readonly plan: Plan }, answer: { readonly time: RunTime | null }];
   pdf: [
     request: {
       readonly plan: Plan;

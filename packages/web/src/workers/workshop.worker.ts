@@ -1,5 +1,6 @@
 /** The worker: a thin shell round core functions. Long work pauses every few milliseconds so that it can be cancelled. */
 import { checkPlan } from '@sashiko/core/checks/check-plan';
+import { howLong } from '@sashiko/core/circuit/will-it-light';
 import { describeProblem } from '@sashiko/core/errors/problem';
 import { writePdf } from '@sashiko/core/formats/pdf';
 import { route } from '@sashiko/core/router/route';
@@ -44,6 +45,11 @@ const handlers: Handlers = {
       if (job.isCancelled) return null;
       until = performance.now() + SLICE_MS;
     }
+  },
+  async howLong({ plan }) {
+    const time = howLong(plan);
+    if (!time.ok) throw new Refusal(describeProblem(time.problem));
+    return { time: time.value };
   },
   async pdf({ plan, what, fontUrls }) {
     const [regular, bold] = await Promise.all([base64Of(fontUrls.regular), base64Of(fontUrls.bold)]);

@@ -7,12 +7,12 @@ import { sumRun } from '@sashiko/core/plan/placed';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatCurrent, formatHours, formatOhm, formatVolt } from '@sashiko/core/units/electrical';
 import { Slider } from 'antd';
-import { useDeferredValue, useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { Glow } from '../../canvas/Glow.tsx';
-import { runTimeOf } from '../../stores/derived.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { ask, Cancelled } from '../../workers/workshop.ts';
 import { RunTimeCurve } from './RunTimeCurve.tsx';
 
 /** The room is dimmed: lights glow as bright as computed, and the numbers stand beside. */
@@ -124,17 +124,40 @@ function ChargeLeft() {
   );
 }
 
+/** The answer of the worker for a plan: waiting, failed in words, or the run time (null when nothing lights). */
+type RunTimeAnswer =
+  | { readonly kind: 'waiting' }
+  | { readonly kind: 'failed'; readonly message: string }
+  | { readonly kind: 'known'; readonly time: RunTime | null };
+
+/** Asks the worker how long the plan lights; answers for older plans are dropped. */
+function useRunTime(plan: Plan): RunTimeAnswer {
+  const [answer, setAnswer] = useState<RunTimeAnswer>({ kind: 'waiting' });
+  useEffect(() => {
+    setAnswer({ kind: 'waiting' });
+    const job = ask('howLong', { plan });
+    job.answer.then(
+      ({ time }) => setAnswer({ kind: 'known', time }),
+      (error: unknown) => {
+        if (!(error instanceof Cancelled)) {
+          setAnswer({ kind: 'failed', message: error instanceof Error ? error.message : String(error) });
+        }
+      },
+    );
+    return job.cancel;
+  }, [plan]);
+  return answer;
+}
+
 function HowLong({ plan }: { readonly plan: Plan }) {
-  const deferred = useDeferredValue(plan);
-  const time = useMemo(() => runTimeOf(deferred), [deferred]);
+  const answer = useRunTime(plan);
   return (
-    <section>
+    <section aria-busy={answer.kind === 'waiting'}>
       <h2>How long, at most</h2>
-      {time.ok && time.value !== null ? (
-        <Hours time={time.value} />
-      ) : (
-        <p>Nothing lights, so nothing runs down.</p>
-      )}
+      {answer.kind === 'waiting' && <p className="quiet">Reckoning …</p>}
+      {answer.kind === 'failed' && <p>{answer.message}</p>}
+      {answer.kind === 'known' &&
+        (answer.time === null ? <p>Nothing lights, so nothing runs down.</p> : <Hours time={answer.time} />)}
       <p className="quiet">Real cells give less: old, cold or cheap ones much less.</p>
     </section>
   );

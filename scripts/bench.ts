@@ -1,0 +1,141 @@
+/**
+ * `npm run bench`: how fast the checks and the solver are, each against a plain reference in the same run, so
+ * that the ratio means something on any machine. Never part of the tests.
+ */
+
+import { checkPlan } from '@sashiko/core/checks/check-plan';
+import { emptyNetwork, inject, link, linkToKnown, solveNetwork } from '@sashiko/core/circuit/network-solve';
+import { planCircuit } from '@sashiko/core/circuit/plan-circuit';
+import { solveDc } from '@sashiko/core/circuit/solve-dc';
+import { expectOk } from '@sashiko/core/errors/problem';
+import { closestOfSegments } from '@sashiko/core/geometry/segment';
+import { bareSegments, measureGap, spacingRules } from '@sashiko/core/nets/clearance';
+import { sumRun } from '@sashiko/core/plan/placed';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { seededRandom } from '@sashiko/core/random/random';
+import { route } from '@sashiko/core/router/route';
+import { routingProblemOf } from '@sashiko/core/router/routing-problem';
+import { gridPlan } from '@sashiko/core/testing/grid-plan';
+import { PlanBuilder } from '@sashiko/core/testing/plan-builder';
+import { Bench } from 'tinybench';
+
+/** A fresh copy, so that nothing is remembered from the last round. */
+const afresh = (plan: Plan): Plan => ({ ...plan, parts: { ...plan.parts }, runs: { ...plan.runs } });
+
+/** Every pair of bare things, no index: the obvious way to find gaps and crossings. */
+function plainScan(plan: Plan): number {
+  const segments = bareSegments(plan);
+  const rules = spacingRules(plan);
+  let found = 0;
+  for (let i = 0; i < segments.length; i += 1) {
+    for (let k = i + 1; k < segments.length; k += 1) {
+      const one = segments[i] as (typeof segments)[number];
+      const other = segments[k] as (typeof segments)[number];
+      if (one.owner.netId === other.owner.netId) continue;
+      if (
+        measureGap(one.owner, closestOfSegments(one.a, one.b, other.a, other.b), other.owner, rules)
+          .verdict !== null
+      )
+        found += 1;
+    }
+  }
+  return found;
+}
+
+/** Plain Gaussian elimination with partial pivoting on a full matrix. */
+function solveDense(matrix: Float64Array[], right: Float64Array): void {
+  const n = right.length;
+  for (let k = 0; k < n; k += 1) {
+    let pivot = k;
+    for (let r = k + 1; r < n; r += 1)
+      if (Math.abs(matrix[r]?.[k] ?? 0) > Math.abs(matrix[pivot]?.[k] ?? 0)) pivot = r;
+    [matrix[k], matrix[pivot]] = [matrix[pivot] as Float64Array, matrix[k] as Float64Array];
+    const row = matrix[k] as Float64Array;
+    for (let r = k + 1; r < n; r += 1) {
+      const target = matrix[r] as Float64Array;
+      const factor = (target[k] as number) / (row[k] as number);
+      if (factor === 0) continue;
+      for (let c = k; c < n; c += 1) target[c] = (target[c] as number) - factor * (row[c] as number);
+    }
+  }
+}
+
+async function compare(title: string, ours: () => unknown, plain: () => unknown): Promise<void> {
+  const bench = new Bench({ time: 400, warmupTime: 100 });
+  bench.add('ours', () => void ours()).add('plain', () => void plain());
+  await bench.run();
+  const [a, b] = bench.tasks.map((task) =>
+    'latency' in task.result ? task.result.latency.p50 : Number.NaN,
+  ) as [number, number];
+  console.log(
+    `${title.padEnd(52)} ${a.toFixed(2).padStart(9)} ms  plain ${b.toFixed(2).padStart(9)} ms  ratio ${(b / a).toFixed(1)}`,
+  );
+}
+
+for (const [rows, columns] of [
+  [2, 10],
+  [10, 20],
+  [20, 20],
+] as const) {
+  const plan = gridPlan(rows, columns);
+  const stitches = Object.values(plan.runs).reduce((sum, run) => sum + sumRun(plan, run).spans.length, 0);
+  const size = `${rows * columns} lights, ${stitches} spans`;
+  await compare(
+    `all checks, ${size} (plain: gaps only)`,
+    () => checkPlan(afresh(plan)),
+    () => plainScan(afresh(plan)),
+  );
+}
+for (const n of [60, 300, 900]) {
+  await compare(
+    `voltages of a chain of ${n} nodes`,
+    () => {
+      const network = emptyNetwork(n);
+      for (let i = 0; i < n; i += 1) {
+        if (i > 0) link(network, i - 1, i, 1);
+        linkToKnown(network, i, 0, 0.01);
+      }
+      inject(network, 0, 1);
+      return solveNetwork(network);
+    },
+    () => {
+      const matrix = Array.from({ length: n }, (_, i) => {
+        const row = new Float64Array(n);
+        row[i] = (i > 0 ? 1 : 0) + (i < n - 1 ? 1 : 0) + 0.01;
+        if (i > 0) row[i - 1] = -1;
+        if (i < n - 1) row[i + 1] = -1;
+        return row;
+      });
+      const right = new Float64Array(n);
+      right[0] = 1;
+      solveDense(matrix, right);
+    },
+  );
+}
+for (const [rows, columns] of [
+  [2, 10],
+  [10, 20],
+] as const) {
+  const { elements } = planCircuit(gridPlan(rows, columns));
+  const start = performance.now();
+  const { iterations, volts } = expectOk(solveDc(elements));
+  console.log(
+    `operating point, ${rows * columns} lights, ${volts.size} nodes: ${(performance.now() - start).toFixed(1)} ms in ${iterations} rounds`,
+  );
+}
+for (const lights of [4, 8, 12]) {
+  const random = seededRandom(lights);
+  const build = new PlanBuilder('Route', 300, 300).holder(150, 260).switch(60, 260);
+  while (Object.keys(build.plan.parts).length < lights + 2) {
+    const at = { x: 25 + random() * 250, y: 25 + random() * 250 };
+    if (Object.values(build.plan.parts).every((part) => Math.hypot(part.at.x - at.x, part.at.y - at.y) > 42))
+      build.light(`l${at.x}`, at.x, at.y);
+  }
+  const start = performance.now();
+  const search = route(expectOk(routingProblemOf(build.plan, 'half')), { seed: 1 });
+  let step = search.next();
+  while (step.done !== true) step = search.next();
+  console.log(
+    `route, ${lights} lights: ${((performance.now() - start) / 1000).toFixed(1)} s, ${Math.round(step.value.lengthMm)} mm, ${step.value.conflicts} conflicts`,
+  );
+}
