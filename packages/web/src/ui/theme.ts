@@ -32,7 +32,16 @@ export const LIGHT_THEME: ThemeConfig = {
     colorBorderSecondary: '#d8cdb8',
     colorSplit: '#d8cdb8',
   },
-  components: { Segmented: { trackBg: '#ece4d4', itemSelectedBg: '#fffdf8', itemColor: '#454c5d' } },
+  components: {
+    Slider: {
+      trackBg: '#31457a',
+      trackHoverBg: '#1d2a4d',
+      handleColor: '#31457a',
+      railBg: '#d8cdb8',
+      railHoverBg: '#cbbd9f',
+    },
+    Segmented: { trackBg: '#ece4d4', itemSelectedBg: '#fffdf8', itemColor: '#454c5d' },
+  },
 };
 
 export const DARK_THEME: ThemeConfig = {
@@ -55,6 +64,14 @@ export const DARK_THEME: ThemeConfig = {
     colorSplit: '#2c375c',
   },
   components: {
+    Slider: {
+      handleColor: '#9db2f5',
+      handleActiveColor: '#c4d0ff',
+      trackBg: '#5d78cf',
+      trackHoverBg: '#6f8ae0',
+      railBg: '#2c375c',
+      railHoverBg: '#3a487a',
+    },
     Button: {
       colorPrimary: '#40559c',
       colorPrimaryHover: '#4a61ae',
