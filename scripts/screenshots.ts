@@ -72,7 +72,9 @@ rmSync(pdf);
 await shoot('bench', '/plan/lighthouse-cushion/bench', async () => {
   const reading = page.getByLabel(/^Reading: Cell out: ohms/).first();
   await reading.fill('90');
-  await reading.scrollIntoViewIfNeeded();
+  await page
+    .getByText('Loose loops at holder')
+    .evaluate((element) => element.scrollIntoView({ block: 'center' }));
 });
 await shoot('thread', '/plan/lighthouse-cushion/thread', async () => {
   await page

@@ -2,7 +2,7 @@
  * First half of routing: in which order each strand visits its stops, how every part is turned, and which of
  * several equal pads serves. Simulated annealing on straight lines, where a crossing costs more than any
  * detour. Strands that serve the same parts are twins: most moves change them together, because two rails
- * that run side by side rarely cross.
+ * that run side by side, in the same or in opposite directions, rarely cross.
  */
 import { distance, type Point } from '../geometry/point.ts';
 import { pointToSegmentMm, segmentMeeting } from '../geometry/segment.ts';
@@ -39,6 +39,8 @@ interface State {
   /** For each net: the order of stops 1…n (stop 0 is the start) and the pad chosen at each stop. */
   orders: number[][];
   choices: number[][];
+  /** Whether twins visit their parts in opposite order: fed from opposite ends. */
+  opposite: boolean;
 }
 
 /** The best topology of one annealing run of `moves` moves. */
@@ -126,7 +128,7 @@ function startState(
     }
     orders.push(order);
   }
-  return { turns, orders, choices: problem.nets.map((net) => net.stops.map(() => 0)) };
+  return { turns, orders, choices: problem.nets.map((net) => net.stops.map(() => 0)), opposite: false };
 }
 
 function changed(
@@ -158,11 +160,23 @@ function changed(
   const from = randomIndex(random, length);
   const to = randomIndex(random, length);
   if (from === to) return null;
-  const change = kind < 0.75 ? reversed : relocated;
-  const orders = state.orders.map((order) => [...order]);
   const twin = twins.get(net);
+  if (kind < 0.5) {
+    if (twin === undefined) return null;
+    return withTwin({ ...state, opposite: !state.opposite }, net, twin);
+  }
+  const change = kind < 0.78 ? reversed : relocated;
+  const orders = state.orders.map((order) => [...order]);
   orders[net] = change(orders[net] as number[], from, to);
-  if (twin !== undefined && random() < TWIN_SHARE) orders[twin] = [...(orders[net] as number[])];
+  const next = { ...state, orders };
+  return twin !== undefined && random() < TWIN_SHARE ? withTwin(next, net, twin) : next;
+}
+
+/** Gives a net's twin the same order, or the opposite one. */
+function withTwin(state: State, net: number, twin: number): State {
+  const orders = [...state.orders];
+  const order = [...(orders[net] as number[])];
+  orders[twin] = state.opposite ? order.reverse() : order;
   return { ...state, orders };
 }
 

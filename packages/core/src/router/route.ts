@@ -37,7 +37,7 @@ export function* route(
   problem: RoutingProblem,
   options: RouteOptions,
 ): Generator<RouteProgress, RoutingSolution> {
-  const { seed, tries = 6 } = options;
+  const { seed, tries = 8 } = options;
   const placed = placeProblem(problem);
   const random = seededRandom(seed);
   const tried = new Set<string>();
@@ -45,7 +45,7 @@ export function* route(
   for (let set = 0; set < MOST_SETS && (best === null || best.conflicts > 0); set += 1) {
     const topologies: Topology[] = [];
     for (let i = 0; i < tries; i += 1) {
-      topologies.push(searchOrder(problem, placed, random, 1500 + 500 * problem.parts.length));
+      topologies.push(searchOrder(problem, placed, random, 2000 + 600 * problem.parts.length));
       yield { share: (ORDER_SHARE * (i + 1)) / tries, best };
     }
     topologies.sort((a, b) => a.costMm - b.costMm);

@@ -12,6 +12,7 @@ import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { Glow } from '../../canvas/Glow.tsx';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { Row } from '../../ui/Row.tsx';
 import { ask, Cancelled } from '../../workers/workshop.ts';
 import { RunTimeCurve } from './RunTimeCurve.tsx';
 
@@ -83,19 +84,17 @@ function Answer({ plan, answer }: { readonly plan: Plan; readonly answer: Result
         </tbody>
       </table>
       {supplies.map((supply) => (
-        <div className="row" key={supply.partId}>
-          <span>
-            {plan.parts[supply.partId]?.name} gives, at {formatVolt(supply.volt)}
-          </span>
-          <span className="figure">{formatCurrent(supply.amp)}</span>
-        </div>
+        <Row
+          key={supply.partId}
+          label={
+            <>
+              {plan.parts[supply.partId]?.name} gives, at {formatVolt(supply.volt)}
+            </>
+          }
+          value={formatCurrent(supply.amp)}
+        />
       ))}
-      {evenness !== null && (
-        <div className="row">
-          <span>evenness, dimmest ÷ brightest</span>
-          <span className="figure">{evenness.toFixed(2)}</span>
-        </div>
-      )}
+      {evenness !== null && <Row label={<>evenness, dimmest ÷ brightest</>} value={evenness.toFixed(2)} />}
       {isOver && (
         <p className="quiet">
           A light gets more than its usual {formatCurrent(LIGHT_RATED_A)}. A coin cell alone settles lower
@@ -166,16 +165,14 @@ function HowLong({ plan }: { readonly plan: Plan }) {
 function Hours({ time }: { readonly time: RunTime }) {
   return (
     <>
-      <div className="row">
-        <span>half as bright after</span>
-        <span className="figure">
-          {time.halfHours === null ? 'not before the end' : formatHours(time.halfHours)}
-        </span>
-      </div>
-      <div className="row">
-        <span>{time.stoppedBy === 'dark' ? 'too dim to see after' : 'cell empty after'}</span>
-        <span className="figure">{formatHours(time.atMostHours)}</span>
-      </div>
+      <Row
+        label={<>half as bright after</>}
+        value={time.halfHours === null ? 'not before the end' : formatHours(time.halfHours)}
+      />
+      <Row
+        label={time.stoppedBy === 'dark' ? 'too dim to see after' : 'cell empty after'}
+        value={formatHours(time.atMostHours)}
+      />
       <RunTimeCurve time={time} />
     </>
   );
@@ -192,10 +189,7 @@ function Ways({ plan }: { readonly plan: Plan }) {
     <section>
       <h2>Most ohms on the way</h2>
       {runs.map(({ run, ohm }) => (
-        <div className="row" key={run.id}>
-          <span>{runName(plan, run)}</span>
-          <span className="figure">{formatOhm(ohm)}</span>
-        </div>
+        <Row key={run.id} label={runName(plan, run)} value={formatOhm(ohm)} />
       ))}
     </section>
   );

@@ -16,6 +16,7 @@ import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { printPdf } from '../../ui/print-pdf.ts';
+import { Row } from '../../ui/Row.tsx';
 
 type Page = 'steps' | 'cut' | 'gather';
 
@@ -229,10 +230,7 @@ function Gather({ plan }: { readonly plan: Plan }) {
     <section>
       <h2>Gather</h2>
       {gatherList(plan, piecesOf(plan)).map((item) => (
-        <div className="row" key={item.id}>
-          <span>{item.what}</span>
-          <span className="figure">{item.amount}</span>
-        </div>
+        <Row key={item.id} label={item.what} value={item.amount} />
       ))}
     </section>
   );

@@ -18,6 +18,7 @@ import { useJobsStore } from '../../stores/jobs-store.ts';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
+import { Row } from '../../ui/Row.tsx';
 import { ProposalOverlay } from './ProposalOverlay.tsx';
 import { RouteForMe } from './RouteForMe.tsx';
 
@@ -119,15 +120,6 @@ function ChosenRun({ plan, run }: { readonly plan: Plan; readonly run: Run }) {
         </Button>
       </div>
     </section>
-  );
-}
-
-function Row({ label, value }: { readonly label: string; readonly value: string }) {
-  return (
-    <div className="row">
-      <span>{label}</span>
-      <span className="figure">{value}</span>
-    </div>
   );
 }
 
