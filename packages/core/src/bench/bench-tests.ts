@@ -6,7 +6,6 @@ import { type LightAnswer, ohmsBetween, willItLight } from '../circuit/will-it-l
 import { type Result, succeed } from '../errors/problem.ts';
 import { deriveNets, holesOf, type Net } from '../nets/nets.ts';
 import { partsThatAre } from '../nets/sides.ts';
-import { runName } from '../plan/edits/run-edits.ts';
 import { holeKey, holeName, runsByHole } from '../plan/placed.ts';
 import type { HoleRef, Plan } from '../plan/schema.ts';
 import { cutPieces } from '../sewing/pieces.ts';
@@ -156,11 +155,4 @@ function voltTests(plan: Plan, answer: LightAnswer): readonly BenchTest[] {
       test(`volts:${partId}`, `Cell in, switch on: volts from + to − of ${nameOf(partId)}.`, volt, partId),
     ),
   ];
-}
-
-/** What a test is about, for its row: the run's two ends or the part's name. */
-export function testSubject(plan: Plan, test: BenchTest): string {
-  const run = test.kind === 'ohms' ? plan.runs[test.runIds[0] ?? ''] : undefined;
-  if (run !== undefined) return runName(plan, run);
-  return test.partIds.map((id) => plan.parts[id]?.name ?? id).join(' and ');
 }

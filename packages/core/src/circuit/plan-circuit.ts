@@ -3,7 +3,7 @@
 import { partsThatAre } from '../nets/sides.ts';
 import { cellAt, maybeCellKind } from '../parts/cells.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
-import { kindOf, runsByHole, sumRun } from '../plan/placed.ts';
+import { holeOf, kindOf, loopsAt, runsByHole, sumRun } from '../plan/placed.ts';
 import type { HoleRef, Part, Plan } from '../plan/schema.ts';
 import { contactOhm } from '../thread/thread-sums.ts';
 import { type Circuit, type CircuitElement, GROUND } from './circuit.ts';
@@ -43,13 +43,19 @@ export function planCircuit(plan: Plan, options: CircuitOptions = {}): PlanCircu
   for (const part of Object.values(plan.parts)) {
     elements.push(...partElements(part, nodeOfTerminal, chargeLeft, cellsOut));
   }
-  const contact = contactOhm(plan.habits.loops);
-  for (const [key] of runsByHole(plan)) {
+  for (const [key, runs] of runsByHole(plan)) {
     const [partId, holeId] = key.split('.') as [string, string];
-    const hole = kindOf(plan.parts[partId] as Part).holes.find((candidate) => candidate.id === holeId);
-    const a = nodeOfHole({ partId, holeId });
-    const b = nodeOfTerminal(partId, hole?.terminal ?? '');
-    elements.push({ kind: 'R', name: word('Rc', partId, holeId), a, b, ohm: contact });
+    const ref = { partId, holeId };
+    // Every run that ends here adds its loops to one contact between thread and metal; the fewest count.
+    const loops = Math.min(...runs.map((run) => loopsAt(plan, ref, run.threadId)));
+    const b = nodeOfTerminal(partId, holeOf(plan, ref).terminal);
+    elements.push({
+      kind: 'R',
+      name: word('Rc', partId, holeId),
+      a: nodeOfHole(ref),
+      b,
+      ohm: contactOhm(loops),
+    });
   }
   for (const run of Object.values(plan.runs)) {
     const a = nodeOfHole(run.from);

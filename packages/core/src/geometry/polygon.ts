@@ -41,13 +41,6 @@ export function nearestOnPolygon(polygon: Polygon, p: Point): Point {
   return best;
 }
 
-/** Area in mm², always positive (shoelace formula, standard). */
-export function polygonAreaMm2(polygon: Polygon): number {
-  let twice = 0;
-  for (const [a, b] of polygonEdges(polygon)) twice += a.x * b.y - b.x * a.y;
-  return Math.abs(twice) / 2;
-}
-
 /** A box round all points: [minX, minY, maxX, maxY]; infinite and inverted for no points. */
 export function boundsOf(points: readonly Point[]): readonly [number, number, number, number] {
   let minX = Number.POSITIVE_INFINITY;

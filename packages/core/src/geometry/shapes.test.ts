@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { distance, type Point, snapToMicrometre } from './point.ts';
-import { insideDistanceMm, polygonAreaMm2, polygonContains } from './polygon.ts';
+import { insideDistanceMm, polygonContains } from './polygon.ts';
 import { pointAlong, polylineLengthMm } from './polyline.ts';
 import { cosSinDeg, normaliseDeg, placePoint, placePointExactly } from './transform.ts';
 
@@ -12,15 +12,12 @@ const square: readonly Point[] = [
   { x: 0, y: 10 },
 ];
 
-test('area and containment against closed forms', () => {
-  expect(polygonAreaMm2(square)).toBe(100);
+test('containment against a circle', () => {
   const corners = 64;
   const ring = Array.from({ length: corners }, (_, i) => {
     const angle = (2 * Math.PI * i) / corners;
     return { x: 7 * Math.cos(angle), y: 7 * Math.sin(angle) };
   });
-  // A regular polygon of n corners on a circle of radius r has area n·r²·sin(2π/n)/2.
-  expect(polygonAreaMm2(ring)).toBeCloseTo((corners * 49 * Math.sin((2 * Math.PI) / corners)) / 2, 9);
   fc.assert(
     fc.property(
       fc.double({ min: -9, max: 9, noNaN: true }),

@@ -8,7 +8,7 @@ import { maybePartKind } from '../parts/part-kinds.ts';
 import type { StitchKind, StitchSetting } from '../thread/stitch-kind.ts';
 import { maybeStitchKind } from '../thread/stitch-kinds.ts';
 import { maybeThreadKind, type ThreadKind } from '../thread/thread-kinds.ts';
-import { type LineSum, sumLine } from '../thread/thread-sums.ts';
+import { type LineSum, loopsThatFit, sumLine } from '../thread/thread-sums.ts';
 import type { HoleRef, Part, Plan, Run } from './schema.ts';
 
 /** The kind of a part of a valid plan. Throws RangeError for a part of no known kind. */
@@ -103,6 +103,16 @@ export function sumDraft(
   const { stitch, thread, setting } = sewingOf(plan, run);
   const line = sumLine(stitch, path, setting, plan.cloth.thicknessMm);
   return { ...line, ohm: ((line.threadMm / 1000) * thread.ohmPerM) / run.strands };
+}
+
+/**
+ * How many loops of a thread are sewn at a hole: the habit, but never more than the hole can hold, and at
+ * least one. Throws RangeError when there is no such hole or thread.
+ */
+export function loopsAt(plan: Plan, ref: HoleRef, threadId: string): number {
+  const thread = maybeThreadKind(threadId);
+  if (thread === undefined) throw new RangeError(`loopsAt: no thread "${threadId}"`);
+  return Math.min(plan.habits.loops, loopsThatFit(holeOf(plan, ref).diameterMm, thread.diameterMm));
 }
 
 /** A hole reference as one word, for keys: `p3.plus`. */

@@ -1,6 +1,6 @@
 /** Pieces of thread: which runs one unbroken length sews, and how long it must be cut. */
 import { deriveSides, type Side } from '../nets/sides.ts';
-import { holeKey, kindOf, partOf, sumRun } from '../plan/placed.ts';
+import { holeKey, kindOf, loopsAt, partOf, sumRun } from '../plan/placed.ts';
 import type { HoleRef, Plan, Run } from '../plan/schema.ts';
 import { loopLengthMm } from '../thread/thread-sums.ts';
 
@@ -144,7 +144,8 @@ function addendsOf(plan: Plan, runs: readonly PieceRun[]): readonly Addend[] {
   const sums = runs.map(({ run }) => sumRun(plan, run));
   const pathMm = sums.reduce((sum, line) => sum + line.pathMm, 0);
   const threadMm = sums.reduce((sum, line) => sum + line.threadMm, 0);
-  const loops = (runs.length + 1) * plan.habits.loops;
+  const holes = runs.flatMap((step, i) => (i === 0 ? [step.from, step.to] : [step.to]));
+  const loops = holes.reduce((sum, hole) => sum + loopsAt(plan, hole, runs[0]?.run.threadId ?? ''), 0);
   return [
     { what: 'along the cloth', mm: pathMm * strands },
     { what: 'through the cloth', mm: (threadMm - pathMm) * strands },

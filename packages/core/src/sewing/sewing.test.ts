@@ -145,6 +145,20 @@ describe('steps', () => {
     );
   });
 
+  test('no step asks for more loops than its hole holds', () => {
+    const build = smallLantern();
+    build.edit(changeHabits(build.plan, { loops: 20 }));
+    // A 2 mm eyelet holds 12 loops of 0.4 mm thread, packed to half.
+    const texts = sewingSteps(build.plan)
+      .filter((step) => /^(start|sew):/.test(step.id))
+      .map((step) => step.text);
+    expect(texts).toHaveLength(8);
+    for (const text of texts) expect(text).toContain('12 tight loops');
+    expect(
+      cutPieces(build.plan)[0]?.addends.find((addend) => addend.what === 'loops at holes')?.mm,
+    ).toBeCloseTo(3 * 12 * 10, 9);
+  });
+
   test('bare legs are cut and curled, the bigger loop is +', () => {
     const bare = new PlanBuilder().bareLight('eye', 60, 60);
     expect(sewingSteps(bare.plan).find((step) => step.id === 'prepare:curl:p1')?.text).toMatch(

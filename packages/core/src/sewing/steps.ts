@@ -3,7 +3,7 @@
  * tick stays with its step when the plan is edited.
  */
 import { faceName, otherFace } from '../cloth/cloth.ts';
-import { holeKey, holeName, kindOf, runsByHole, signMark, sumRun } from '../plan/placed.ts';
+import { holeKey, holeName, kindOf, loopsAt, runsByHole, signMark, sumRun } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { formatOhm } from '../units/electrical.ts';
@@ -107,7 +107,7 @@ function groupOf(piece: Piece): StepGroup {
 }
 
 function sewing(plan: Plan, piece: Piece): readonly SewingStep[] {
-  const { unit, loops } = plan.habits;
+  const { unit } = plan.habits;
   const group = groupOf(piece);
   const thread = maybeThreadKind(piece.threadId)?.title ?? piece.threadId;
   const first = piece.runs[0];
@@ -125,7 +125,7 @@ function sewing(plan: Plan, piece: Piece): readonly SewingStep[] {
     step(
       `start:${piece.id}`,
       group,
-      `Start at ${holeName(plan, first.from)}: come up from the ${faceName(otherFace(plan.cloth.workedFace))} and sew ${loops} tight loops through it.`,
+      `Start at ${holeName(plan, first.from)}: come up from the ${faceName(otherFace(plan.cloth.workedFace))} and sew ${loopsAt(plan, first.from, piece.threadId)} tight loops through it.`,
       [first.from.partId],
       [first.run.id],
     ),
@@ -138,7 +138,7 @@ function sewing(plan: Plan, piece: Piece): readonly SewingStep[] {
         ? ''
         : `, round ${run.bends.length} ${run.bends.length === 1 ? 'bend' : 'bends'}`;
     const stitches = `${sum.stitchCount} ${sum.stitchCount === 1 ? 'stitch' : 'stitches'} of about ${each} ${unit}`;
-    const text = `Sew ${formatLength(sum.pathMm, unit, 0)} (${stitches})${bends} to ${holeName(plan, to)}; ${loops} tight loops.`;
+    const text = `Sew ${formatLength(sum.pathMm, unit, 0)} (${stitches})${bends} to ${holeName(plan, to)}; ${loopsAt(plan, to, piece.threadId)} tight loops.`;
     steps.push(step(`sew:${run.id}`, group, text, [to.partId], [run.id]));
   }
   const ohm = piece.runs.reduce((sum, { run }) => sum + sumRun(plan, run).ohm, 0);

@@ -1,9 +1,9 @@
 /** What the tape shows while drawing or dragging: length, stitches, ohms, and the gap to the nearest other thread. */
 import type { Point } from '@sashiko/core/geometry/point';
 import { bareLine, clearanceOf, type MeasuredGap } from '@sashiko/core/nets/clearance';
-import { deriveNets } from '@sashiko/core/nets/nets';
+import { deriveNets, holesOf, type Net } from '@sashiko/core/nets/nets';
 import { sewingByHabit } from '@sashiko/core/plan/edits/run-edits';
-import { holePoint, kindOf, type RunSum, runPath, sumDraft, sumRun } from '@sashiko/core/plan/placed';
+import { holeOf, holePoint, kindOf, type RunSum, runPath, sumDraft, sumRun } from '@sashiko/core/plan/placed';
 import type { HoleRef, Plan } from '@sashiko/core/plan/schema';
 import { LOOPED_HOLE } from '@sashiko/core/thread/required-gap';
 
@@ -38,11 +38,20 @@ export function measureDraft(
   const sewing = sewingByHabit(plan);
   const nets = deriveNets(plan);
   const own = new Set([nets.ofHole(from).id, ...(target === null ? [] : [nets.ofHole(target).id])]);
+  // Holes of the same sign that have no thread yet are where the run may well be going, not something to shun.
+  for (const net of nets.all) if (net.runIds.length === 0 && mayJoin(plan, from, net)) own.add(net.id);
   return {
     what: 'this run',
     sum: path.length < 2 ? null : sumDraft(plan, { ...sewing, from, to: target ?? from, bends: [] }, path),
     gap: clearanceOf(plan).nearestForeign(path, bareLine(plan, sewing), own, REACH_MM),
   };
+}
+
+function mayJoin(plan: Plan, from: HoleRef, net: Net): boolean {
+  const { sign } = holeOf(plan, from);
+  return net.terminals.every((terminal) =>
+    holesOf(plan, terminal).every((hole) => holeOf(plan, hole).sign === sign),
+  );
 }
 
 /** Measures runs that are chosen or being dragged: their length together and the tightest gap. */
