@@ -146,3 +146,43 @@ test('a switch is flicked on the dimmed cloth', async ({ page }) => {
   await canvas(page).locator('[data-part="p6"]').click();
   await expect(page.locator('.light-table tbody tr').first()).toContainText('dark');
 });
+
+test('bends are pulled, moved and removed by keyboard alone', async ({ page }) => {
+  await openDemo(page, 'lighthouse-cushion', 'thread');
+  await canvas(page)
+    .getByRole('button', { name: /^thread lamp to window 1/ })
+    .first()
+    .focus();
+  await page.keyboard.press('Enter');
+  await canvas(page).getByRole('button', { name: 'add a bend in leg 1' }).focus();
+  await page.keyboard.press('Enter');
+  await canvas(page)
+    .getByRole('button', { name: /^bend 1/ })
+    .focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(page.getByRole('button', { name: 'Undo: move a bend' })).toBeVisible();
+  await page.keyboard.press('Delete');
+  await expect(page.getByRole('button', { name: 'Undo: remove a bend' })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeDisabled();
+});
+
+test('several parts are chosen with a box or with Shift, moved and copied together', async ({ page }) => {
+  await openDemo(page, 'lighthouse-cushion', 'parts');
+  await drag(page, [110, 120], [190, 230]);
+  await expect(page.getByText('3 parts chosen')).toBeVisible();
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(page.getByRole('button', { name: 'Undo: move 3 parts' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await canvas(page).locator('[data-part="p5"]').click();
+  await canvas(page)
+    .locator('[data-part="p6"]')
+    .click({ modifiers: ['Shift'] });
+  await expect(page.getByText('2 parts chosen')).toBeVisible();
+  await page.keyboard.press('Control+d');
+  await expect(page.getByRole('button', { name: 'Undo: copy 2 parts' })).toBeVisible();
+  await expect(canvas(page).locator('[data-part]')).toHaveCount(8);
+});

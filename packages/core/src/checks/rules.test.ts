@@ -240,6 +240,14 @@ describe('short-net', () => {
     ]);
   });
 
+  test('does not call two holders in a row a short', () => {
+    const row = new PlanBuilder('Row', 260, 200)
+      .holder(60, 150, 0, 'one')
+      .holder(180, 150, 0, 'two')
+      .sew('one.plus', 'two.minus');
+    expect(findingsOf(row.plan, 'short-net')).toEqual([]);
+  });
+
   test('does not fire for a light between the sides', () => {
     expect(findingsOf(smallLantern().plan, 'short-net')).toEqual([]);
   });

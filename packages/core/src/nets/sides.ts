@@ -2,6 +2,7 @@
 import { kindOf } from '../plan/placed.ts';
 import type { Part, Plan } from '../plan/schema.ts';
 import { deriveNets, type Net, type Nets } from './nets.ts';
+import { UnionFind } from './union-find.ts';
 
 export type Side = '+' | '-' | 'both' | 'neither';
 
@@ -9,6 +10,8 @@ export interface Sides {
   readonly nets: Nets;
   /** Which side a net is on. */
   of(net: Net): Side;
+  /** Whether two nets are one, or become one through switches. */
+  areJoined(a: Net, b: Net): boolean;
 }
 
 /** The parts of a plan that do a given thing, in plan order. */
@@ -27,40 +30,28 @@ export function netAt(nets: Nets, part: Part, terminal: string): Net {
  */
 export function deriveSides(plan: Plan, throughSwitches = true): Sides {
   const nets = deriveNets(plan);
-  const neighbours = new Map<string, Net[]>();
-  const link = (a: Net, b: Net): void => {
-    const list = neighbours.get(a.id);
-    if (list === undefined) neighbours.set(a.id, [b]);
-    else list.push(b);
-  };
+  const groups = new UnionFind();
   if (throughSwitches) {
     for (const part of partsThatAre(plan, 'switch')) {
       const { model } = kindOf(part);
-      if (model.kind !== 'switch') continue;
-      const a = netAt(nets, part, model.a);
-      const b = netAt(nets, part, model.b);
-      link(a, b);
-      link(b, a);
+      if (model.kind === 'switch') groups.join(netAt(nets, part, model.a).id, netAt(nets, part, model.b).id);
     }
   }
-  const reach = (sign: 'plus' | 'minus'): ReadonlySet<string> => {
-    const seen = new Set<string>();
-    const waiting: Net[] = [];
-    for (const part of partsThatAre(plan, 'cell')) {
-      const { model } = kindOf(part);
-      if (model.kind === 'cell') waiting.push(netAt(nets, part, model[sign]));
-    }
-    for (let net = waiting.pop(); net !== undefined; net = waiting.pop()) {
-      if (seen.has(net.id)) continue;
-      seen.add(net.id);
-      waiting.push(...(neighbours.get(net.id) ?? []));
-    }
-    return seen;
-  };
-  const plus = reach('plus');
-  const minus = reach('minus');
+  const plus = new Set<string>();
+  const minus = new Set<string>();
+  for (const part of partsThatAre(plan, 'cell')) {
+    const { model } = kindOf(part);
+    if (model.kind !== 'cell') continue;
+    plus.add(groups.find(netAt(nets, part, model.plus).id));
+    minus.add(groups.find(netAt(nets, part, model.minus).id));
+  }
   return {
     nets,
-    of: ({ id }) => (plus.has(id) ? (minus.has(id) ? 'both' : '+') : minus.has(id) ? '-' : 'neither'),
+    of(net) {
+      const group = groups.find(net.id);
+      if (plus.has(group)) return minus.has(group) ? 'both' : '+';
+      return minus.has(group) ? '-' : 'neither';
+    },
+    areJoined: (a, b) => groups.find(a.id) === groups.find(b.id),
   };
 }

@@ -7,6 +7,13 @@ import { formatLength } from '@sashiko/core/units/length';
 import type { ReactNode } from 'react';
 import { useViewStore } from '../stores/view-store.ts';
 
+/** Adds a part to those that are chosen, or takes it out again. */
+function addToChoice(id: string): void {
+  const { selection, select } = useViewStore.getState();
+  const has = selection.partIds.includes(id);
+  select({ partIds: has ? selection.partIds.filter((other) => other !== id) : [...selection.partIds, id] });
+}
+
 interface PartButtonProps {
   readonly plan: Plan;
   readonly id: string;
@@ -40,7 +47,8 @@ export function PartButton({ plan, id, drawing, isFocusable, onPart }: PartButto
       onKeyDown={(event) => {
         if (event.key !== 'Enter' && event.key !== ' ') return;
         event.preventDefault();
-        act();
+        if (event.shiftKey && onPart === undefined) addToChoice(id);
+        else act();
       }}
     >
       {drawing}

@@ -18,6 +18,8 @@ interface ClothCanvasProps {
   readonly abilities: CanvasAbilities;
   readonly isDim?: boolean;
   readonly litParts?: readonly string[];
+  /** A word beside each part's name. */
+  readonly notes?: Readonly<Record<string, string>>;
   /** Drawn over the cloth, in millimetres as seen. */
   readonly overlay?: (scale: number) => ReactNode;
   readonly hint?: ReactNode;
@@ -31,6 +33,7 @@ export function ClothCanvas({
   abilities,
   isDim = false,
   litParts,
+  notes,
   overlay,
   hint,
   children,
@@ -95,7 +98,7 @@ export function ClothCanvas({
                   )}
                 />
               </g>
-              <PartNames plan={plan} face={face} scale={camera.scale} isDark={isDark} />
+              <PartNames plan={plan} face={face} scale={camera.scale} isDark={isDark} notes={notes} />
               {overlay?.(camera.scale)}
               {abilities.drawsThread && (
                 <>

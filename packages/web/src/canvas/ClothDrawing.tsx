@@ -87,8 +87,15 @@ function Ground({ plan, face, isDark, isDim }: GroundProps) {
           <path d="M0 0.5H2M0.5 0V2" stroke={isDark ? '#fff' : '#6b5c3c'} strokeWidth="0.22" opacity={0.11} />
         </pattern>
       </defs>
-      <rect x={0.8} y={1.6} width={widthMm} height={heightMm} rx={2.5} fill="#000" opacity={0.16} />
-      <rect width={widthMm} height={heightMm} rx={2.5} fill={hex} />
+      <rect x={0.8} y={1.6} width={widthMm} height={heightMm} rx={2.5} fill="#000" opacity={0.22} />
+      <rect
+        width={widthMm}
+        height={heightMm}
+        rx={2.5}
+        fill={hex}
+        stroke={isDark ? 'none' : '#b7a57c'}
+        strokeWidth={0.5}
+      />
       <rect width={widthMm} height={heightMm} rx={2.5} fill={`url(#${weave})`} />
       {isDim && <rect width={widthMm} height={heightMm} rx={2.5} fill="#060a18" opacity={0.72} />}
       {face === 'wrong' && !isDim && (

@@ -14,10 +14,12 @@ interface NamesProps {
   readonly face: Face;
   readonly scale: number;
   readonly isDark: boolean;
+  /** A word beside a part's name, such as the current of a light. */
+  readonly notes: Readonly<Record<string, string>> | undefined;
 }
 
 /** The parts' names, upright and never smaller than can be read. */
-export function PartNames({ plan, face, scale, isDark }: NamesProps) {
+export function PartNames({ plan, face, scale, isDark, notes }: NamesProps) {
   const ink = isDark ? '#fbf6ea' : '#232a3b';
   const halo = isDark ? '#131b34' : '#fbf6ea';
   return (
@@ -38,10 +40,20 @@ export function PartNames({ plan, face, scale, isDark }: NamesProps) {
         return isBeside ? (
           <text key={part.id} x={right + 5 / scale} y={at.y + 4 / scale}>
             {part.name}
+            {notes?.[part.id] !== undefined && (
+              <tspan fontWeight={700} dx={6 / scale}>
+                {notes[part.id]}
+              </tspan>
+            )}
           </text>
         ) : (
           <text key={part.id} x={at.x} y={bottom + 14 / scale} textAnchor="middle">
             {part.name}
+            {notes?.[part.id] !== undefined && (
+              <tspan fontWeight={700} dx={6 / scale}>
+                {notes[part.id]}
+              </tspan>
+            )}
           </text>
         );
       })}

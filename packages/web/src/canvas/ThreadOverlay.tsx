@@ -3,9 +3,11 @@ import { asSeen } from '@sashiko/core/cloth/cloth';
 import { maybeClothColour } from '@sashiko/core/cloth/cloth-kinds';
 import type { Point } from '@sashiko/core/geometry/point';
 import { deriveSides } from '@sashiko/core/nets/sides';
+import { addBend } from '@sashiko/core/plan/edits/run-edits';
 import { holeKey, holeName, holePoint, kindOf } from '@sashiko/core/plan/placed';
 import type { Plan } from '@sashiko/core/plan/schema';
 import type { KeyboardEvent } from 'react';
+import { usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { draftPath, measureDraft } from './live-measure.ts';
 import { nearestHole } from './nearest-hole.ts';
@@ -63,6 +65,20 @@ export function DraftRun({ plan, scale }: OverlayProps) {
   );
 }
 
+/** What Enter or Space does on a handle or a hole. */
+function onEnter(event: KeyboardEvent, act: () => void): void {
+  if (event.key !== 'Enter' && event.key !== ' ') return;
+  event.preventDefault();
+  event.stopPropagation();
+  act();
+}
+
+/** Puts a bend into the middle of a leg and chooses it. */
+function pullBend(plan: Plan, runId: string, index: number, at: Point): void {
+  if (usePlanStore.getState().commit(addBend(plan, runId, index, at)))
+    useViewStore.getState().select({ runId, bend: index });
+}
+
 function centre(p: Point): { readonly cx: number; readonly cy: number } {
   return { cx: p.x, cy: p.y };
 }
@@ -77,10 +93,15 @@ export function BendHandles({ plan, scale }: OverlayProps) {
   return (
     <g data-run={runId}>
       {handles.legs.map((p, i) => (
+        // biome-ignore lint/a11y/useSemanticElements: a button cannot be drawn inside the cloth's SVG
         <circle
           // biome-ignore lint/suspicious/noArrayIndexKey: legs are known by their place
           key={`leg${i}`}
           data-leg={i}
+          role="button"
+          tabIndex={0}
+          aria-label={`add a bend in leg ${i + 1}`}
+          onKeyDown={(event) => onEnter(event, () => pullBend(plan, runId, i, p))}
           {...centre(seen(p))}
           r={5 / scale}
           fill="#fffdf8"
@@ -92,10 +113,17 @@ export function BendHandles({ plan, scale }: OverlayProps) {
         />
       ))}
       {handles.bends.map((p, i) => (
+        // biome-ignore lint/a11y/useSemanticElements: a button cannot be drawn inside the cloth's SVG
         <circle
           // biome-ignore lint/suspicious/noArrayIndexKey: bends are known by their place
           key={`bend${i}`}
           data-bend={i}
+          role="button"
+          tabIndex={0}
+          aria-label={`bend ${i + 1}: arrow keys move it, Delete removes it`}
+          aria-pressed={bend === i}
+          onFocus={() => useViewStore.getState().select({ runId, bend: i })}
+          onKeyDown={(event) => onEnter(event, () => useViewStore.getState().select({ runId, bend: i }))}
           {...centre(seen(p))}
           r={7 / scale}
           fill={bend === i ? '#ffe9a8' : '#fffdf8'}
@@ -117,12 +145,6 @@ export function HoleButtons({ plan, scale }: OverlayProps) {
         kindOf(part).holes.flatMap((hole) => {
           if (!hole.plated) return [];
           const ref = { partId: part.id, holeId: hole.id };
-          const onKeyDown = (event: KeyboardEvent): void => {
-            if (event.key !== 'Enter' && event.key !== ' ') return;
-            event.preventDefault();
-            event.stopPropagation();
-            chooseHole(ref);
-          };
           return [
             // biome-ignore lint/a11y/useSemanticElements: a button cannot be drawn inside the cloth's SVG
             <circle
@@ -135,7 +157,7 @@ export function HoleButtons({ plan, scale }: OverlayProps) {
               r={Math.max(hole.padRadiusMm, 9 / scale)}
               fill="transparent"
               style={{ cursor: 'crosshair' }}
-              onKeyDown={onKeyDown}
+              onKeyDown={(event) => onEnter(event, () => chooseHole(ref))}
             />,
           ];
         }),

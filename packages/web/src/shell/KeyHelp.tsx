@@ -4,7 +4,11 @@ import { COMMANDS } from '../ui/commands.ts';
 
 const MORE = [
   { keys: '1 … 7', words: 'Go to a stage' },
-  { keys: 'Tab, Enter', words: 'Go from part to part, from hole to hole; choose, start or end a run' },
+  {
+    keys: 'Tab, Enter',
+    words: 'Go from part to part, hole to hole, bend to bend; choose, start or end a run',
+  },
+  { keys: 'Shift Enter, Shift click', words: 'Choose several parts' },
   { keys: 'Wheel, drag the table', words: 'Zoom and pan' },
   { keys: '?', words: 'This list' },
 ] as const;

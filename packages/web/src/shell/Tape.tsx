@@ -1,7 +1,7 @@
 import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
 import { formatOhm } from '@sashiko/core/units/electrical';
 import { formatLength, formatLengthBare, MM_PER_INCH } from '@sashiko/core/units/length';
-import { fitCamera, LIFE_SIZE, zoomAbout } from '../canvas/camera.ts';
+import { LIFE_SIZE } from '../canvas/camera.ts';
 import {
   draftPath,
   type LiveMeasure,
@@ -11,6 +11,7 @@ import {
 } from '../canvas/live-measure.ts';
 import { nearestHole } from '../canvas/nearest-hole.ts';
 import { CATCH_PX } from '../canvas/use-canvas-gestures.ts';
+import { fitPiece, zoomBy } from '../canvas/zoom.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 
@@ -58,15 +59,20 @@ export function Tape() {
           ))}
         </span>
         <span>
-          <button type="button" aria-label="Zoom out" onClick={() => zoom(0.8)}>
+          <button type="button" aria-label="Zoom out" onClick={() => zoomBy(0.8)}>
             −
           </button>
-          <button type="button" title="Fit the whole piece" aria-label="Fit the whole piece" onClick={fit}>
+          <button
+            type="button"
+            title="Fit the whole piece"
+            aria-label="Fit the whole piece"
+            onClick={fitPiece}
+          >
             <span className="figure">
               {camera === null ? '' : `${Math.round((camera.scale / LIFE_SIZE) * 100)} %`}
             </span>
           </button>
-          <button type="button" aria-label="Zoom in" onClick={() => zoom(1.25)}>
+          <button type="button" aria-label="Zoom in" onClick={() => zoomBy(1.25)}>
             +
           </button>
         </span>
@@ -114,23 +120,6 @@ function useLiveMeasure(): LiveMeasure | null {
   if (selection.runId !== null) return measureRuns(plan, [selection.runId], 'this run');
   if (selection.partIds.length > 0) return measureParts(plan, selection.partIds);
   return null;
-}
-
-function areaSize(): { readonly width: number; readonly height: number } {
-  const area = document.querySelector('.cloth-area');
-  return { width: area?.clientWidth ?? 800, height: area?.clientHeight ?? 600 };
-}
-
-function zoom(factor: number): void {
-  const { camera, setCamera } = useViewStore.getState();
-  const { width, height } = areaSize();
-  if (camera !== null) setCamera(zoomAbout(camera, { x: width / 2, y: height / 2 }, factor));
-}
-
-function fit(): void {
-  const { widthMm, heightMm } = currentPlan().cloth.shape;
-  const { width, height } = areaSize();
-  useViewStore.getState().setCamera(fitCamera(widthMm, heightMm, width, height));
 }
 
 /** A tape measure's ticks at the cloth's scale, counted from the left of the window. */

@@ -111,7 +111,7 @@ function UndoRedo() {
   const undoWords = labels.undo === null ? 'Nothing to undo' : `Undo: ${labels.undo}`;
   const redoWords = labels.redo === null ? 'Nothing to redo' : `Redo: ${labels.redo}`;
   return (
-    <div>
+    <div className="undo-redo">
       <button
         type="button"
         className="icon-button"

@@ -6,6 +6,7 @@ import { holePoint } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/schema';
 import { clampMove } from '../canvas/clamp.ts';
 import { putBend, stepBack } from '../canvas/thread-tool.ts';
+import { fitPiece, zoomBy } from '../canvas/zoom.ts';
 import { copyParts } from '../stages/parts/copy-parts.ts';
 import type { StageId } from '../stages/stages.ts';
 import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
@@ -86,6 +87,18 @@ export const COMMANDS: readonly Command[] = [
       return usePlanStore
         .getState()
         .commit(turnPart(currentPlan(), part.id, part.turnDeg + by), `turn ${part.id}`);
+    },
+  },
+  {
+    keys: '+, −, 0',
+    words: 'Zoom in, zoom out, show the whole piece',
+    act(event) {
+      if (!plain(event)) return false;
+      if (event.key === '+' || event.key === '=') zoomBy(1.25);
+      else if (event.key === '-') zoomBy(0.8);
+      else if (event.key === '0') fitPiece();
+      else return false;
+      return true;
     },
   },
   {

@@ -23,7 +23,7 @@ function check({ plan, nets, sides }: CheckContext): readonly Finding[] {
       const what = model.kind === 'cell' ? 'The + and the − of' : 'Both ends of';
       return [finding(part, `${what} ${part.name} are on the same thread.`, plus.runIds)];
     }
-    if (model.kind === 'cell' && sides.of(plus) === 'both') {
+    if (model.kind === 'cell' && sides.areJoined(plus, minus)) {
       const message = `The + and the − of ${part.name} are joined as soon as the switch is closed.`;
       return [finding(part, message, [...plus.runIds, ...minus.runIds])];
     }

@@ -35,6 +35,9 @@ export function LightStage() {
         isDim
         abilities={{ movesParts: false, drawsThread: false, onPart: flick }}
         litParts={lights.filter((light) => light.amp > DARK_AMP).map((light) => light.partId)}
+        notes={Object.fromEntries(
+          lights.map((light) => [light.partId, light.amp < DARK_AMP ? 'dark' : formatCurrent(light.amp)]),
+        )}
         overlay={() => <Glow plan={plan} face={face} lights={lights} />}
         hint={hasSwitch ? 'Click the switch to turn it on and off.' : null}
       />

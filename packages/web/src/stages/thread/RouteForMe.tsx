@@ -1,4 +1,6 @@
 import { countFindings } from '@sashiko/core/checks/check-plan';
+import { partsThatAre } from '@sashiko/core/nets/sides';
+import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
 import type { Plan } from '@sashiko/core/plan/schema';
 import {
   previewProposal,
@@ -22,6 +24,8 @@ export function RouteForMe({ plan }: { readonly plan: Plan }) {
   const job = useJobsStore((state) => state.route);
   const setRoute = useJobsStore((state) => state.setRoute);
   const tell = usePlanStore((state) => state.tell);
+  const commit = usePlanStore((state) => state.commit);
+  const hasSwitch = partsThatAre(plan, 'switch').length > 0;
   const [freedom, setFreedom] = useState<Freedom>('half');
   const [seed, setSeed] = useState(1);
 
@@ -76,6 +80,29 @@ export function RouteForMe({ plan }: { readonly plan: Plan }) {
             ]}
             onChange={(value) => setFreedom(value as Freedom)}
           />
+          {hasSwitch && (
+            <div className="field">
+              <span id="switch-side">Switch in the</span>
+              <Segmented
+                aria-labelledby="switch-side"
+                size="small"
+                value={plan.habits.switchSide}
+                options={[
+                  { value: '+', label: '+ side' },
+                  { value: '-', label: '− side' },
+                ]}
+                onChange={(side) =>
+                  commit(
+                    changeHabits(
+                      plan,
+                      { switchSide: side as '+' | '-' },
+                      'put the switch into the other side',
+                    ),
+                  )
+                }
+              />
+            </div>
+          )}
           <div className="buttons">
             <Button type="primary" onClick={() => start(1)}>
               Propose threads

@@ -1,0 +1,22 @@
+import { currentPlan } from '../stores/plan-store.ts';
+import { useViewStore } from '../stores/view-store.ts';
+import { fitCamera, zoomAbout } from './camera.ts';
+
+function areaSize(): { readonly width: number; readonly height: number } {
+  const area = document.querySelector('.cloth-area');
+  return { width: area?.clientWidth ?? 800, height: area?.clientHeight ?? 600 };
+}
+
+/** Zooms about the middle of the canvas. */
+export function zoomBy(factor: number): void {
+  const { camera, setCamera } = useViewStore.getState();
+  const { width, height } = areaSize();
+  if (camera !== null) setCamera(zoomAbout(camera, { x: width / 2, y: height / 2 }, factor));
+}
+
+/** Shows the whole piece. */
+export function fitPiece(): void {
+  const { widthMm, heightMm } = currentPlan().cloth.shape;
+  const { width, height } = areaSize();
+  useViewStore.getState().setCamera(fitCamera(widthMm, heightMm, width, height));
+}
