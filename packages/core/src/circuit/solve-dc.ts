@@ -19,10 +19,17 @@ import { emptyNetwork, inject, link, linkToKnown, type Network, solveNetwork } f
 /** Conductance laid over every junction so that reversed diodes do not cut a node off; bounds its error to 1e-14 A. */
 const JUNCTION_LEAK_S = 1e-15;
 
-/** Newton stops when no junction moves by more than this: far below what any meter shows. */
+/**
+ * Newton stops when every junction moves by less than this, or changes no current by more than that: both far
+ * below what any meter shows. The second is for parts of a circuit that hang together by leaks alone.
+ */
 const SETTLED_VOLT = 1e-11;
+const SETTLED_AMP = 1e-15;
 
 const MOST_ITERATIONS = 300;
+
+/** Exponents are cut off here, where a current is beyond all sense but still a number. */
+const LARGEST_EXPONENT = 300;
 
 export interface OperatingPoint {
   /** Volts against ground, by node. Nodes of a part of the circuit without ground count from a node of their own. */
@@ -43,7 +50,7 @@ export function solveDc(circuit: Circuit): Result<OperatingPoint> {
   const junctions = new Float64Array(diodes.length);
   for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration += 1) {
     const solution = solveNetwork(assemble(circuit, layout, diodes, junctions));
-    let moved = 0;
+    let isSettled = true;
     for (const [i, diode] of diodes.entries()) {
       const old = junctions[i] as number;
       const line = tangent(diode.law, old);
@@ -51,9 +58,11 @@ export function solveDc(circuit: Circuit): Result<OperatingPoint> {
       const wanted = across - diode.law.seriesOhm * (line.offsetA + line.slopeS * across);
       const next = limitedStep(diode.law, old, wanted);
       junctions[i] = next;
-      moved = Math.max(moved, Math.abs(next - old));
+      const moved = Math.abs(wanted - old);
+      const slope = tangent(diode.law, Math.max(old, wanted)).slopeS;
+      if (moved > SETTLED_VOLT && moved * slope > SETTLED_AMP) isSettled = false;
     }
-    if (moved < SETTLED_VOLT) return succeed(report(circuit, layout, diodes, junctions, solution, iteration));
+    if (isSettled) return succeed(report(circuit, layout, diodes, junctions, solution, iteration));
   }
   return fail('circuit-no-solution', `It did not settle in ${MOST_ITERATIONS} rounds.`);
 }
@@ -85,8 +94,13 @@ function layOutNodes(circuit: Circuit): Layout | null {
   const standing = new Map<string, Standing>();
   const reached = new Set<string>();
   let size = 0;
-  for (const start of wires.keys()) {
-    // Ground holds its group at 0; a part of the circuit that ground does not reach is held at its first node.
+  // Ground holds its group at 0. A part of the circuit that ground does not reach is held at a source or a
+  // resistor of it, never at a node that only hangs by the leak of a diode.
+  const firm = circuit.flatMap((element) =>
+    element.kind === 'V' || element.kind === 'R' ? [...nodesOf(element)] : [],
+  );
+  const sources = circuit.flatMap((element) => (element.kind === 'V' ? [element.minus] : []));
+  for (const start of [GROUND, ...sources, ...firm, ...wires.keys()]) {
     const isLoose = !reached.has(start);
     if (isLoose) for (const node of reach(start, wires)) reached.add(node);
     if (standing.has(start)) continue;
@@ -176,7 +190,7 @@ function assemble(
 /** The line I = offset + slope·V that touches the curve of diode and series resistance at a junction voltage. */
 function tangent(law: DiodeLaw, junctionV: number): { readonly slopeS: number; readonly offsetA: number } {
   const scale = law.ideality * THERMAL_VOLT;
-  const grown = law.saturationA * Math.exp(junctionV / scale);
+  const grown = law.saturationA * Math.exp(Math.min(junctionV / scale, LARGEST_EXPONENT));
   const amp = grown - law.saturationA + JUNCTION_LEAK_S * junctionV;
   const slope = grown / scale + JUNCTION_LEAK_S;
   const share = 1 + slope * law.seriesOhm;

@@ -3,9 +3,10 @@
  * refuses at the door whatever it cannot read whole, with a path to the spot, and never gives half a plan.
  */
 import * as v from 'valibot';
-import { fail, type Result, succeed } from '../errors/problem.ts';
+import { fail, type Result } from '../errors/problem.ts';
 import { PLAN_FORMAT, PLAN_VERSION, type Plan, PlanSchema } from '../plan/schema.ts';
 import { validatePlan } from '../plan/validate.ts';
+import { compareIds, inIdOrder } from '../units/words.ts';
 import { MIGRATIONS, type Migration, migrate } from './migrations.ts';
 
 /** The largest file that is looked at, in characters: hundreds of times a large plan. */
@@ -26,10 +27,6 @@ function sortedKeys(_key: string, value: unknown): unknown {
   const rank = (key: string): number => (lead.includes(key) ? lead.indexOf(key) : lead.length);
   const entries = Object.entries(value).sort(([a], [b]) => rank(a) - rank(b) || compareIds(a, b));
   return Object.fromEntries(entries);
-}
-
-function compareIds(a: string, b: string): number {
-  return a.localeCompare(b, 'en', { numeric: true });
 }
 
 /** Reads a plan file's text: an up-to-date, sound plan, or why not and where. */
@@ -70,6 +67,13 @@ export function planFromValue(raw: unknown, migrations: readonly Migration[] = M
     const issue = checked.issues[0];
     return fail('file-wrong-shape', `${issue.message}.`, v.getDotPath(issue) ?? '');
   }
-  const sound = validatePlan(checked.output);
-  return sound.ok ? succeed(sound.value) : sound;
+  const { parts, runs, ticks, readings } = checked.output;
+  const plan: Plan = {
+    ...checked.output,
+    parts: inIdOrder(parts),
+    runs: inIdOrder(runs),
+    ticks: inIdOrder(ticks),
+    readings: inIdOrder(readings),
+  };
+  return validatePlan(plan);
 }

@@ -2,6 +2,7 @@
  * An edit is a small value: a label in plain words and the records it replaces, before and after. Applying
  * puts `after` in place of `before`; the inverse exchanges them. Making one never touches the plan.
  */
+import { inIdOrder } from '../units/words.ts';
 import type { Plan } from './schema.ts';
 
 export type TableName = 'parts' | 'runs' | 'ticks' | 'readings';
@@ -49,7 +50,9 @@ function withRecord<T>(
   id: string,
   after: T | null,
 ): Readonly<Record<string, T>> {
-  if (after !== null) return { ...table, [id]: after };
+  // Tables stay in the order of their ids, so that the same plan gives the same answers whatever its history.
+  if (after !== null)
+    return Object.hasOwn(table, id) ? { ...table, [id]: after } : inIdOrder({ ...table, [id]: after });
   const { [id]: _removed, ...rest } = table;
   return rest;
 }

@@ -1,4 +1,16 @@
-/** Small help with sentences. */
+/** Small help with words. */
 export function capital(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1);
+}
+
+/** Orders ids as people count: `p9` before `p10`. */
+export function compareIds(a: string, b: string): number {
+  return a.localeCompare(b, 'en', { numeric: true });
+}
+
+/** A table with its records in the order of their ids; the same object when they are in order already. */
+export function inIdOrder<T>(table: Readonly<Record<string, T>>): Readonly<Record<string, T>> {
+  const keys = Object.keys(table);
+  if (keys.every((key, i) => i === 0 || compareIds(keys[i - 1] as string, key) <= 0)) return table;
+  return Object.fromEntries(Object.entries(table).sort(([one], [other]) => compareIds(one, other)));
 }

@@ -1,0 +1,109 @@
+import { describe, expect, test } from 'vitest';
+import { holesOfTerminal } from '../parts/part-kind.ts';
+import { holeKey, holeName, holePoint, kindOf, runPath, sumRun } from '../plan/placed.ts';
+import type { Plan } from '../plan/schema.ts';
+import { smallLantern } from '../testing/plan-builder.ts';
+import { randomPlan } from '../testing/random-edits.ts';
+import { bareSegments, clearanceOf } from './clearance.ts';
+import { deriveNets, terminalKey } from './nets.ts';
+
+/** Nets the slow way: spread a colour along runs and through parts until nothing changes. */
+function colours(plan: Plan): ReadonlyMap<string, number> {
+  const colour = new Map<string, number>();
+  let next = 0;
+  for (const part of Object.values(plan.parts)) {
+    for (const hole of kindOf(part).holes) {
+      if (hole.plated) colour.set(holeKey({ partId: part.id, holeId: hole.id }), next++);
+    }
+  }
+  const pairs: (readonly [string, string])[] = Object.values(plan.runs).map((run) => [
+    holeKey(run.from),
+    holeKey(run.to),
+  ]);
+  for (const part of Object.values(plan.parts)) {
+    const kind = kindOf(part);
+    for (const hole of kind.holes) {
+      if (!hole.plated) continue;
+      for (const twin of holesOfTerminal(kind, hole.terminal)) {
+        pairs.push([
+          holeKey({ partId: part.id, holeId: hole.id }),
+          holeKey({ partId: part.id, holeId: twin.id }),
+        ]);
+      }
+    }
+  }
+  for (let changed = true; changed; ) {
+    changed = false;
+    for (const [a, b] of pairs) {
+      const least = Math.min(colour.get(a) as number, colour.get(b) as number);
+      for (const key of [a, b]) {
+        if (colour.get(key) === least) continue;
+        colour.set(key, least);
+        changed = true;
+      }
+    }
+  }
+  return colour;
+}
+
+describe.each([61, 62, 63, 64, 65])('seed %d', (seed) => {
+  const { plan } = randomPlan(smallLantern().plan, seed, 140);
+
+  test('nets are the connected parts of the sewing', () => {
+    const nets = deriveNets(plan);
+    const plain = colours(plan);
+    const byNet = new Map<string, number>();
+    const byColour = new Map<number, string>();
+    for (const part of Object.values(plan.parts)) {
+      for (const hole of kindOf(part).holes) {
+        if (!hole.plated) continue;
+        const ref = { partId: part.id, holeId: hole.id };
+        const net = nets.ofHole(ref).id;
+        const colour = plain.get(holeKey(ref)) as number;
+        expect(byNet.get(net) ?? colour).toBe(colour);
+        expect(byColour.get(colour) ?? net).toBe(net);
+        byNet.set(net, colour);
+        byColour.set(colour, net);
+      }
+    }
+    expect(nets.all.flatMap((net) => net.runIds).sort()).toEqual(Object.keys(plan.runs).sort());
+    expect(new Set(nets.all.flatMap((net) => net.terminals.map(terminalKey))).size).toBe(
+      nets.all.reduce((sum, net) => sum + net.terminals.length, 0),
+    );
+  });
+
+  test('the nearest foreign thing is the nearest of all, by looking at every one', () => {
+    const clearance = clearanceOf(plan);
+    const all = bareSegments(plan);
+    for (const one of all.filter(({ owner }) => owner.runId !== null)) {
+      const own = new Set([one.owner.netId]);
+      const found = clearance.nearestForeign([one.a, one.b], one.owner, own, 400);
+      let least = Number.POSITIVE_INFINITY;
+      for (const other of all) {
+        if (other.owner.netId === one.owner.netId) continue;
+        const alone = {
+          ...clearance.nearestForeign(
+            [one.a, one.b],
+            one.owner,
+            new Set(all.filter((item) => item !== other).map((item) => item.owner.netId)),
+            400,
+          ),
+        };
+        if (alone.gapMm !== undefined) least = Math.min(least, alone.gapMm);
+      }
+      if (Number.isFinite(least)) expect(found?.gapMm).toBeLessThanOrEqual(least + 1e-9);
+    }
+  });
+
+  test('names and sums of everything on the cloth can be said', () => {
+    for (const run of Object.values(plan.runs)) {
+      const sum = sumRun(plan, run);
+      expect(sum.threadMm).toBeGreaterThanOrEqual(sum.pathMm);
+      expect(sum.ohm).toBeGreaterThan(0);
+      expect(runPath(plan, run)[0]).toEqual(holePoint(plan, run.from));
+      expect(holeName(plan, run.from)).toMatch(/of /);
+      // Remembered: the same run of the same plan is the same object.
+      expect(sumRun(plan, run)).toBe(sum);
+    }
+  });
+});
