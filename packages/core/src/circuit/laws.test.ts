@@ -43,18 +43,17 @@ describe('rails that feed equal currents', () => {
   /** N loads of `amp` between two rails of `ohm` a pitch; the − rail's feed at the near or the far end. */
   function rails(count: number, ohm: number, amp: number, feed: 'same' | 'opposite'): readonly number[] {
     const circuit: CircuitElement[] = [{ kind: 'V', name: 'V', plus: 'p0', minus: '0', volt: 5 }];
-    const minusNode = (i: number): string => (i === (feed === 'same' ? 0 : count - 1) ? '0' : `m${i}`);
+    const fedAt = feed === 'same' ? 0 : count - 1;
+    const minusOf = (i: number): string => (i === fedAt ? '0' : `m${i}`);
     for (let i = 0; i < count; i += 1) {
-      circuit.push({ kind: 'I', name: `I${i}`, from: `p${i}`, to: minusNode(i), amp });
+      circuit.push({ kind: 'I', name: `I${i}`, from: `p${i}`, to: minusOf(i), amp });
       if (i === 0) continue;
       circuit.push({ kind: 'R', name: `Rp${i}`, a: `p${i - 1}`, b: `p${i}`, ohm });
-      circuit.push({ kind: 'R', name: `Rm${i}`, a: minusNode(i - 1), b: minusNode(i), ohm });
+      circuit.push({ kind: 'R', name: `Rm${i}`, a: minusOf(i - 1), b: minusOf(i), ohm });
     }
     const { volts } = expectOk(solveDc(circuit));
-    return Array.from(
-      { length: count },
-      (_, i) => (volts.get(`p${i}`) as number) - (volts.get(minusNode(i)) as number),
-    );
+    const at = (node: string): number => volts.get(node) as number;
+    return Array.from({ length: count }, (_, i) => at(`p${i}`) - at(minusOf(i)));
   }
 
   // Closed forms (derived): same end, first to last falls by r·i·N(N−1); opposite ends spread far less.
@@ -76,7 +75,7 @@ describe('symmetry', () => {
   test('exchanging the names of all nodes and the order of all elements changes no current', () => {
     const { elements } = planCircuit(smallLantern().plan);
     const rename = (node: string): string => (node === '0' ? '0' : `x${node}`);
-    const renamed = elements.map((element): CircuitElement => {
+    const turnRound = (element: CircuitElement): CircuitElement => {
       switch (element.kind) {
         case 'R':
           return { ...element, a: rename(element.b), b: rename(element.a) };
@@ -87,7 +86,8 @@ describe('symmetry', () => {
         case 'D':
           return { ...element, anode: rename(element.anode), cathode: rename(element.cathode) };
       }
-    });
+    };
+    const renamed = elements.map(turnRound);
     const random = seededRandom(5);
     const shuffled = renamed.map((element) => ({ element, key: random() })).sort((a, b) => a.key - b.key);
     const one = expectOk(solveDc(elements)).amps;

@@ -1,0 +1,103 @@
+import { expectOk } from '@sashiko/core/errors/problem';
+import { renamePlan } from '@sashiko/core/plan/edits/plan-edits';
+import { startHistory } from '@sashiko/core/plan/history';
+import { smallLantern } from '@sashiko/core/testing/plan-builder';
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
+import { startAutosave } from './autosave.ts';
+import { savePlan } from './repository.ts';
+
+vi.mock('./repository.ts', () => ({ savePlan: vi.fn() }));
+const saved = vi.mocked(savePlan);
+
+/** The two page events autosave listens to, without a browser. */
+const listeners = new Map<string, () => void>();
+const target = {
+  addEventListener: (name: string, act: () => void) => listeners.set(name, act),
+  removeEventListener: (name: string) => listeners.delete(name),
+};
+
+let stop = (): void => {};
+const rename = (name: string): void => {
+  usePlanStore.getState().commit(renamePlan(currentPlan(), name));
+};
+const names = (): readonly string[] => saved.mock.calls.map(([history]) => history.plan.name);
+
+beforeEach(() => {
+  vi.useFakeTimers();
+  vi.stubGlobal('document', { ...target, visibilityState: 'visible' });
+  vi.stubGlobal('window', target);
+  saved.mockReset();
+  saved.mockImplementation(async (_history, base) => ({ kind: 'saved', revision: base + 1 }));
+  usePlanStore.getState().open(startHistory(smallLantern().plan));
+  stop = startAutosave(7);
+});
+
+afterEach(() => {
+  stop();
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+});
+
+describe('autosave', () => {
+  test('saves within a quarter second of the first of many edits, not after the last', async () => {
+    for (let i = 0; i < 10; i += 1) {
+      rename(`name ${i}`);
+      await vi.advanceTimersByTimeAsync(100);
+    }
+    expect(saved.mock.calls.length).toBeGreaterThanOrEqual(3);
+    await vi.advanceTimersByTimeAsync(300);
+    expect(names().at(-1)).toBe('name 9');
+    expect(usePlanStore.getState().saveState).toBe('saved');
+  });
+
+  test('every save starts from the revision the last one made', async () => {
+    rename('one');
+    await vi.advanceTimersByTimeAsync(300);
+    rename('two');
+    await vi.advanceTimersByTimeAsync(300);
+    expect(saved.mock.calls.map(([, base]) => base)).toEqual([7, 8]);
+  });
+
+  test('shows that something waits, and saves at once when the page is put away', async () => {
+    rename('away');
+    expect(usePlanStore.getState().saveState).toBe('waiting');
+    vi.stubGlobal('document', { ...target, visibilityState: 'hidden' });
+    listeners.get('visibilitychange')?.();
+    await vi.advanceTimersByTimeAsync(0);
+    expect(names()).toEqual(['away']);
+  });
+
+  test('saves what is left when the plan is closed', async () => {
+    rename('last words');
+    stop();
+    await vi.advanceTimersByTimeAsync(0);
+    expect(names()).toEqual(['last words']);
+  });
+
+  test('a store that refuses is said, and tried again until it takes the plan', async () => {
+    saved.mockRejectedValueOnce(new Error('full'));
+    rename('kept');
+    await vi.advanceTimersByTimeAsync(300);
+    expect(usePlanStore.getState().saveState).toBe('failed');
+    await vi.advanceTimersByTimeAsync(2500);
+    expect(usePlanStore.getState().saveState).toBe('saved');
+    expect(names()).toEqual(['kept', 'kept']);
+  });
+
+  test('another tab’s plan is not overwritten', async () => {
+    saved.mockResolvedValue({ kind: 'elsewhere' });
+    rename('mine');
+    await vi.advanceTimersByTimeAsync(300);
+    expect(usePlanStore.getState().saveState).toBe('elsewhere');
+  });
+
+  test('undo is an edit like any other: it is saved', async () => {
+    rename('short-lived');
+    await vi.advanceTimersByTimeAsync(300);
+    usePlanStore.getState().undo();
+    await vi.advanceTimersByTimeAsync(300);
+    expect(names()).toEqual(['short-lived', smallLantern().plan.name]);
+    expect(expectOk(renamePlan(currentPlan(), 'x')).label).toBe('rename the plan');
+  });
+});
