@@ -4,7 +4,7 @@ import { planCircuit } from '../circuit/plan-circuit.ts';
 import { solveDc } from '../circuit/solve-dc.ts';
 import { willItLight } from '../circuit/will-it-light.ts';
 import { expectOk } from '../errors/problem.ts';
-import { smallLantern } from '../testing/plan-builder.ts';
+import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { planNetlist } from './spice.ts';
 
 /** Reads the SPICE subset that we write: R, V, D and .model lines. */
@@ -52,6 +52,17 @@ describe('the netlist', () => {
       const wanted = printed[light.partId as keyof typeof printed];
       expect(Math.abs(light.amp / wanted - 1)).toBeLessThan(1e-6);
     }
+  });
+
+  test('parts of the circuit that hang loose are held, so that a simulator finds every node', () => {
+    const loose = new PlanBuilder().light('a', 50, 50).light('b', 120, 50).sew('a.plus', 'b.plus');
+    const held = planNetlist(loose.plan)
+      .split('\n')
+      .filter((line) => line.startsWith('Rhold'));
+    expect(held).toHaveLength(1);
+    expect(held[0]).toMatch(/^Rhold1 \S+ 0 1000000000000$/);
+    expect(planNetlist(new PlanBuilder().plan)).toContain('Rnothing nothing 0 1');
+    expect(text).not.toContain('Rhold');
   });
 
   test('names are words that any simulator takes, and titles cannot break out of their line', () => {

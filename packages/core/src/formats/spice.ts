@@ -1,6 +1,13 @@
 /** The plan's circuit as text that a general-purpose circuit simulator runs as it is. */
-import { CELSIUS_FOR_THERMAL_VOLT, type Circuit, type CircuitElement } from '../circuit/circuit.ts';
+import {
+  CELSIUS_FOR_THERMAL_VOLT,
+  type Circuit,
+  type CircuitElement,
+  GROUND,
+  nodesOf,
+} from '../circuit/circuit.ts';
 import { planCircuit } from '../circuit/plan-circuit.ts';
+import { UnionFind } from '../nets/union-find.ts';
 import type { Plan } from '../plan/schema.ts';
 
 /** SPICE text of a plan with fresh cells: operating point, all node voltages and the current of every light. */
@@ -17,8 +24,9 @@ export function circuitNetlist(circuit: Circuit, title: string): string {
     .map((element) => `print @${element.name.toLowerCase()}[id]`);
   return [
     `* ${title.replaceAll(/[^\x20-\x7e]+/g, ' ')}`,
-    `.options temp=${CELSIUS_FOR_THERMAL_VOLT} tnom=${CELSIUS_FOR_THERMAL_VOLT} reltol=1e-9 abstol=1e-18 vntol=1e-12 gmin=1e-15 itl1=1000`,
+    `.options temp=${CELSIUS_FOR_THERMAL_VOLT} tnom=${CELSIUS_FOR_THERMAL_VOLT} reltol=1e-7 abstol=1e-14 vntol=1e-10 gmin=1e-13 itl1=1000`,
     ...lines,
+    ...holdLooseParts(circuit),
     ...[...models].map(([law, name]) => `.model ${name} D(${law})`),
     '.control',
     'set numdgt=12',
@@ -30,6 +38,29 @@ export function circuitNetlist(circuit: Circuit, title: string): string {
     '.end',
     '',
   ].join('\n');
+}
+
+/** What a simulator needs to hold a part of the circuit that ground does not reach, Ω: lets nothing through that counts. */
+const HOLD_OHM = 1e12;
+
+/** One large resistor to ground from every part of the circuit that has no other way there; one at all for an empty circuit. */
+function holdLooseParts(circuit: Circuit): readonly string[] {
+  const joined = new UnionFind();
+  const nodes = new Set<string>();
+  for (const element of circuit) {
+    const [a, b] = nodesOf(element);
+    joined.join(a, b);
+    nodes.add(a).add(b);
+  }
+  const held = new Set([joined.find(GROUND)]);
+  const lines: string[] = [];
+  for (const node of nodes) {
+    const part = joined.find(node);
+    if (held.has(part)) continue;
+    held.add(part);
+    lines.push(`Rhold${lines.length + 1} ${node} ${GROUND} ${HOLD_OHM}`);
+  }
+  return circuit.length === 0 ? [`Rnothing nothing ${GROUND} 1`] : lines;
 }
 
 function elementLine(element: CircuitElement, models: Map<string, string>): string {

@@ -61,6 +61,9 @@ export async function loadPlan(
   return { history, revision: entry.revision };
 }
 
+/** How many steps back and forward survive closing the browser: enough for an evening, small enough to save often. */
+const KEPT_STEPS = 100;
+
 export type SaveOutcome =
   | { readonly kind: 'saved'; readonly revision: number }
   | { readonly kind: 'elsewhere' };
@@ -71,7 +74,9 @@ export async function savePlan(history: History, base: number, now: number): Pro
     const entry = await database.plans.get(history.plan.id);
     if (entry !== undefined && entry.revision !== base) return { kind: 'elsewhere' };
     const revision = base + 1;
-    const { plan, past, future } = history;
+    const { plan } = history;
+    const past = history.past.slice(-KEPT_STEPS);
+    const future = history.future.slice(0, KEPT_STEPS);
     const removedAt = entry?.removedAt ?? 0;
     await database.plans.put({
       id: plan.id,

@@ -152,6 +152,7 @@ function Proposal({ plan, result, onAgain, onLeave }: ProposalProps) {
   const gap = (figures: ThreadFigures): string =>
     figures.tightestGapMm === null ? '–' : formatLength(figures.tightestGapMm, unit);
   const stops = (of: Plan): number => countFindings(findingsOf(of)).stop;
+  const hasMore = partsThatAre(plan, 'cell').length > 1 || partsThatAre(plan, 'switch').length > 1;
   const isClean = result.solution.conflicts === 0;
   return (
     <>
@@ -159,6 +160,10 @@ function Proposal({ plan, result, onAgain, onLeave }: ProposalProps) {
         {isClean
           ? 'A proposal, drawn in gold: no crossings, all gaps kept.'
           : `The best found still has ${result.solution.conflicts} places where threads come too close. Try again, let lights turn further, or give the parts more room.`}
+      </p>
+      <p className="quiet">
+        Taking it replaces all present threads.
+        {hasMore && ' Only the first holder and the first switch are routed.'}
       </p>
       <table className="compare">
         <thead>
