@@ -44,7 +44,7 @@ test('from an empty cloth to a sewn plan, closed and found again', async ({ page
   await clickAt(page, 200, 130);
   await expect(page.locator('.tape')).toContainText('stitches');
   await page.mouse.move(...(await pixel(page, 180, 60)), { steps: 4 });
-  await expect(page.getByTestId('tape-gap')).toContainText('nearest other thread');
+  await expect(page.getByTestId('tape-gap')).toContainText('nearest other');
   await clickAt(page, 154.5, 50);
   await expect(page.locator('.tray')).toContainText('holder 1 to light 2');
   await page.getByRole('button', { name: 'Propose threads' }).click();

@@ -26,10 +26,18 @@ export function fail(
   return { ok: false, problem: { code, path, detail } };
 }
 
-/** One line for people: title, particulars, spot, and what to do. */
+/** One line for people: title, particulars, spot in the file, and what to do. */
 export function describeProblem(problem: Problem): string {
+  return sentence(problem, problem.path === '' ? '' : ` (at ${problem.path})`);
+}
+
+/** As `describeProblem`, for a maker at the table, to whom the spot in a file says nothing. */
+export function describeToMaker(problem: Problem): string {
+  return sentence(problem, '');
+}
+
+function sentence(problem: Problem, spot: string): string {
   const entry = ERROR_CATALOGUE[problem.code];
-  const spot = problem.path === '' ? '' : ` (at ${problem.path})`;
   const detail = problem.detail === '' ? '' : ` ${problem.detail}`;
   return `${entry.title}${detail}${spot} ${entry.help}`;
 }

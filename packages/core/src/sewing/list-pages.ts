@@ -21,6 +21,8 @@ interface Line {
   readonly box?: boolean;
   readonly indentMm?: number;
   readonly spaceBeforeMm?: number;
+  /** Stays on one page with the line after it. */
+  readonly keepsNext?: boolean;
 }
 
 /** The pages of the sheet. Findings of severity stop that are still there are the caller's to print first, as `warnings`. */
@@ -49,7 +51,11 @@ function linesOf(plan: Plan, warnings: readonly string[]): readonly Line[] {
   for (const [i, piece] of pieces.entries()) {
     const thread = maybeThreadKind(piece.threadId)?.title ?? piece.threadId;
     const sum = piece.addends.map((addend) => `${addend.what} ${Math.round(addend.mm)}`).join(' + ');
-    lines.push({ text: `Piece ${i + 1}: ${formatLength(piece.cutMm, unit, 0)} of ${thread}`, box: true });
+    lines.push({
+      text: `Piece ${i + 1}: ${formatLength(piece.cutMm, unit, 0)} of ${thread}`,
+      box: true,
+      keepsNext: true,
+    });
     lines.push({ text: `in the cloth ${formatLength(piece.netMm, unit, 0)}; in mm: ${sum}`, indentMm: 7 });
   }
   let group = '';
@@ -86,7 +92,7 @@ function paginate(plan: Plan, lines: readonly Line[], paper: Paper): readonly Sh
     const wrapped = wrapText(line.text, paper.widthMm - MARGIN_MM - indent, TEXT_MM);
     const height = (line.spaceBeforeMm ?? 0) + wrapped.length * LINE_MM;
     // A heading takes the line after it along.
-    const needed = line.bold === true ? height + 2 * LINE_MM : height;
+    const needed = line.bold === true || line.keepsNext === true ? height + 2 * LINE_MM : height;
     if (y + needed > paper.heightMm - MARGIN_MM) startPage();
     y += line.spaceBeforeMm ?? 0;
     if (line.box === true) {

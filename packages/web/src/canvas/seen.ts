@@ -1,4 +1,4 @@
-/** Drawing helpers for a piece that may be turned over. */
+/** Drawing a piece that may be turned over. */
 import { asSeen, type Cloth, type Face } from '@sashiko/core/cloth/cloth';
 import type { Point } from '@sashiko/core/geometry/point';
 import type { Part } from '@sashiko/core/plan/schema';

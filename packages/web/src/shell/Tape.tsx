@@ -95,7 +95,7 @@ function MeasureWords({ measure }: { readonly measure: LiveMeasure }) {
       )}
       {gap !== null && (
         <span data-testid="tape-gap">
-          nearest other thread{' '}
+          nearest other {gap.other.hole === null ? 'thread' : 'hole'}{' '}
           <span className={gap.verdict === null ? 'good' : 'bad'}>
             {gap.verdict === null ? '✓' : '✗'} {formatLength(gap.gapMm, unit)}
           </span>{' '}

@@ -1,5 +1,5 @@
 /** The plan that is open: its history, the edit being previewed, and how saving stands. */
-import { describeProblem, type Result } from '@sashiko/core/errors/problem';
+import { describeToMaker, type Result } from '@sashiko/core/errors/problem';
 import { applyEdit, type Edit } from '@sashiko/core/plan/edit';
 import { commitEdit, type History, redo, undo } from '@sashiko/core/plan/history';
 import type { Plan } from '@sashiko/core/plan/schema';
@@ -39,7 +39,7 @@ export const usePlanStore = create<PlanState>()((set, get) => ({
     const { history } = get();
     if (history === null) return false;
     if (!result.ok) {
-      set({ preview: null, notice: { text: describeProblem(result.problem), kind: 'problem' } });
+      set({ preview: null, notice: { text: describeToMaker(result.problem), kind: 'problem' } });
       return false;
     }
     set({ history: commitEdit(history, result.value, gesture ?? null), preview: null, notice: null });

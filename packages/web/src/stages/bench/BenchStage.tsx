@@ -28,6 +28,7 @@ export function BenchStage() {
           Take the cell out for ohms. Write down what the meter shows; Sashiko says whether it is in order and
           where to look.
         </p>
+        {tests.ok && tests.value.length === 0 && <p>Nothing to test yet: place lights and sew them first.</p>}
         {tests.ok ? (
           GROUPS.map(({ kind, title }) => {
             const group = tests.value.filter((test) => test.kind === kind);

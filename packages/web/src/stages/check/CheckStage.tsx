@@ -50,7 +50,9 @@ export function CheckStage() {
         <section aria-live="polite">
           <h2>Findings</h2>
           <p>
-            {findings.length === 0 ? (
+            {Object.keys(plan.parts).length === 0 ? (
+              'There is nothing on the cloth to check yet.'
+            ) : findings.length === 0 ? (
               <strong>✓ Clear, under the assumptions below.</strong>
             ) : (
               <strong>

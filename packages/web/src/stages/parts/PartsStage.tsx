@@ -17,6 +17,7 @@ import type { Part, Plan } from '@sashiko/core/plan/schema';
 import { Button, Input, InputNumber, Segmented } from 'antd';
 import { useState } from 'react';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
+import { LiveMarks } from '../../canvas/LiveMarks.tsx';
 import { PartDrawing } from '../../canvas/PartDrawing.tsx';
 import { placeAt } from '../../canvas/use-canvas-gestures.ts';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
@@ -29,6 +30,7 @@ export function PartsStage() {
   const plan = useShownPlan();
   const selection = useViewStore((state) => state.selection);
   const tool = useViewStore((state) => state.tool);
+  const face = useViewStore((state) => state.face);
   const chosen = selection.partIds
     .map((id) => plan.parts[id])
     .filter((part): part is Part => part !== undefined);
@@ -42,7 +44,11 @@ export function PartsStage() {
         : null;
   return (
     <>
-      <ClothCanvas abilities={{ movesParts: true, drawsThread: false }} hint={hint} />
+      <ClothCanvas
+        abilities={{ movesParts: true, drawsThread: false }}
+        hint={hint}
+        overlay={(scale) => <LiveMarks plan={plan} face={face} scale={scale} />}
+      />
       <aside className="tray docked" aria-label="Parts">
         <div className="tray-scroll">
           <Drawer />

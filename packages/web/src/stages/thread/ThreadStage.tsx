@@ -14,6 +14,7 @@ import { formatOhm } from '@sashiko/core/units/electrical';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button, InputNumber, Select } from 'antd';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
+import { LiveMarks } from '../../canvas/LiveMarks.tsx';
 import { useJobsStore } from '../../stores/jobs-store.ts';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
@@ -26,6 +27,7 @@ import { RouteForMe } from './RouteForMe.tsx';
 export function ThreadStage() {
   const plan = useShownPlan();
   const tool = useViewStore((state) => state.tool);
+  const face = useViewStore((state) => state.face);
   const selection = useViewStore((state) => state.selection);
   const job = useJobsStore((state) => state.route);
   const run = selection.runId === null ? undefined : plan.runs[selection.runId];
@@ -43,7 +45,11 @@ export function ThreadStage() {
         abilities={{ movesParts: false, drawsThread: job.state !== 'proposal' }}
         hint={hint}
         overlay={(scale) =>
-          job.state === 'proposal' ? <ProposalOverlay result={job.result} scale={scale} /> : null
+          job.state === 'proposal' ? (
+            <ProposalOverlay result={job.result} scale={scale} />
+          ) : (
+            <LiveMarks plan={plan} face={face} scale={scale} />
+          )
         }
       />
       <aside className="tray" aria-label="Thread">

@@ -1,0 +1,48 @@
+import type { Finding } from '@sashiko/core/checks/finding';
+import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { findingsOf } from '../stores/derived.ts';
+
+interface LiveMarksProps {
+  readonly plan: Plan;
+  readonly face: Face;
+  readonly scale: number;
+}
+
+/** What is merely not done yet is no warning while it is being done. */
+const UNFINISHED: ReadonlySet<string> = new Set(['open', 'switch-none']);
+
+/** Small warnings where something that is being placed or sewn goes wrong; the Check stage says what. */
+export function LiveMarks({ plan, face, scale }: LiveMarksProps) {
+  const findings = findingsOf(plan).filter((finding) => !UNFINISHED.has(finding.ruleId));
+  return (
+    <g pointerEvents="none">
+      {findings.map((finding) => (
+        <LiveMark key={finding.key} finding={finding} plan={plan} face={face} scale={scale} />
+      ))}
+    </g>
+  );
+}
+
+function LiveMark({ finding, plan, face, scale }: LiveMarksProps & { readonly finding: Finding }) {
+  const at = asSeen(plan.cloth, face, finding.at);
+  const r = 8 / scale;
+  const isStop = finding.severity === 'stop';
+  const paint = { fill: isStop ? '#b3372c' : '#96560b', stroke: '#fff', strokeWidth: 1.2 / scale };
+  return (
+    <g>
+      {isStop ? (
+        <rect x={at.x - r} y={at.y - r} width={2 * r} height={2 * r} rx={2 / scale} {...paint} />
+      ) : (
+        <circle cx={at.x} cy={at.y} r={r} {...paint} />
+      )}
+      <path
+        d={`M${at.x} ${at.y - r * 0.55}v${r * 0.62}M${at.x} ${at.y + r * 0.45}v${r * 0.1}`}
+        stroke="#fff"
+        strokeWidth={2 / scale}
+        strokeLinecap="round"
+      />
+      <title>{finding.message}</title>
+    </g>
+  );
+}
