@@ -52,6 +52,9 @@ function Table({ planId, stage }: { readonly planId: string; readonly stage: Sta
   usePageTheme(stage === 'light');
   // biome-ignore lint/correctness/useExhaustiveDependencies: a tool or choice of one stage means nothing in the next
   useEffect(() => () => useViewStore.getState().putDown(), [stage]);
+  useEffect(() => {
+    document.title = plan === undefined ? 'Sashiko' : `${plan.name} · Sashiko`;
+  }, [plan]);
   const Stage = STAGE_VIEWS[stage];
   if (plan === undefined) return null;
   return (

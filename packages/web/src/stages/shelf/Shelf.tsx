@@ -34,6 +34,7 @@ export function Shelf() {
   const fileInput = useRef<HTMLInputElement>(null);
   const report = (error: unknown): void => setProblem(error instanceof Error ? error.message : String(error));
   useEffect(() => {
+    document.title = 'Sashiko';
     layOutDemo(Date.now()).catch(() =>
       setProblem(
         'This browser does not let pages keep data (a private window, or storage is full). Plans cannot be saved here.',
