@@ -5,7 +5,8 @@
  * that run side by side, in the same or in opposite directions, rarely cross.
  */
 import { distance, type Point } from '../geometry/point.ts';
-import { pointToSegmentMm, segmentMeeting } from '../geometry/segment.ts';
+import { polylineLengthMm } from '../geometry/polyline.ts';
+import { pointToSegmentMm } from '../geometry/segment.ts';
 import { type Random, randomIndex } from '../random/random.ts';
 import type { PlacedProblem } from './placed-problem.ts';
 import type { PadChoice, RoutingProblem } from './routing-problem.ts';
@@ -13,11 +14,20 @@ import type { PadChoice, RoutingProblem } from './routing-problem.ts';
 /** What a crossing of straight lines costs, mm: more than the longest sensible detour. */
 const CROSSING_COST_MM = 500;
 
-/** What a line too near a foreign pad costs, mm: about the way round it. */
-const NEAR_PAD_COST_MM = 10;
+/**
+ * What detours are guessed to cost, mm: a line too near a foreign pad, and lines that lie on each other, where
+ * each bows out to one side. Nobody knows before the real lines are laid, so searches are made with several
+ * guesses and the laid lines decide.
+ */
+export interface DetourGuess {
+  readonly nearPadMm: number;
+  readonly laidOverMm: number;
+}
 
-/** What lines cost that lie on each other or end on each other, mm: one bows out a little to either side. */
-const LAID_OVER_COST_MM = 15;
+export const DETOUR_GUESSES: readonly DetourGuess[] = [
+  { nearPadMm: 10, laidOverMm: 15 },
+  { nearPadMm: 40, laidOverMm: 60 },
+];
 
 /** Share of moves that change twins together. */
 const TWIN_SHARE = 0.7;
@@ -31,7 +41,8 @@ export interface Topology {
   readonly turns: readonly number[];
   /** For each net the pads in the order they are visited. */
   readonly chains: ReadonlyArray<readonly PadChoice[]>;
-  readonly costMm: number;
+  /** Length of the straight lines alone: the laid lines are never much shorter. */
+  readonly straightMm: number;
 }
 
 interface State {
@@ -49,17 +60,18 @@ export function searchOrder(
   placed: PlacedProblem,
   random: Random,
   moves: number,
+  guess: DetourGuess,
 ): Topology {
   const twins = findTwins(problem);
   let state = startState(problem, placed, twins);
-  let cost = costOf(problem, placed, state);
+  let cost = costOf(problem, placed, state, guess);
   let best = state;
   let bestCost = cost;
   for (let i = 0; i < moves; i += 1) {
     const temperature = HOT_MM * (COLD_MM / HOT_MM) ** (i / moves);
     const next = changed(problem, state, twins, random);
     if (next === null) continue;
-    const nextCost = costOf(problem, placed, next);
+    const nextCost = costOf(problem, placed, next, guess);
     if (nextCost <= cost || random() < Math.exp((cost - nextCost) / temperature)) {
       state = next;
       cost = nextCost;
@@ -69,11 +81,13 @@ export function searchOrder(
       }
     }
   }
-  return {
-    turns: best.turns,
-    chains: problem.nets.map((_, net) => chainOf(problem, best, net)),
-    costMm: bestCost,
-  };
+  const chains = problem.nets.map((_, net) => chainOf(problem, best, net));
+  const placement = placed.at(best.turns);
+  const straightMm = chains.reduce(
+    (sum, chain) => sum + polylineLengthMm(chain.map((choice) => placement.pad(choice))),
+    0,
+  );
+  return { turns: best.turns, chains, straightMm };
 }
 
 function chainOf(problem: RoutingProblem, state: State, net: number): readonly PadChoice[] {
@@ -193,45 +207,89 @@ function relocated(order: readonly number[], from: number, to: number): number[]
 
 interface StraightLine {
   readonly net: number;
-  readonly from: PadChoice;
-  readonly to: PadChoice;
   readonly a: Point;
   readonly b: Point;
 }
 
-function costOf(problem: RoutingProblem, placed: PlacedProblem, state: State): number {
+/** A pad where it lies now, and the net it serves; −1 for none. */
+interface PlacedPad {
+  readonly at: Point;
+  readonly reachMm: number;
+  readonly radiusMm: number;
+  readonly net: number;
+}
+
+/** Called tens of thousands of times: plain arithmetic, and boxes are compared before anything dearer. */
+function costOf(problem: RoutingProblem, placed: PlacedProblem, state: State, guess: DetourGuess): number {
   const placement = placed.at(state.turns);
   const lines: StraightLine[] = [];
   const netOfPad = new Map<number, number>();
   let cost = 0;
   for (let net = 0; net < problem.nets.length; net += 1) {
-    const chain = chainOf(problem, state, net);
-    for (const [i, to] of chain.entries()) {
-      netOfPad.set(to.part * 64 + to.pad, net);
-      const from = chain[i - 1];
-      if (from === undefined) continue;
-      const a = placement.pad(from);
-      const b = placement.pad(to);
-      cost += distance(a, b);
-      lines.push({ net, from, to, a, b });
+    let before: Point | null = null;
+    for (const choice of chainOf(problem, state, net)) {
+      netOfPad.set(choice.part * MOST_PADS + choice.pad, net);
+      const here = placement.pad(choice);
+      if (before !== null) {
+        cost += distance(before, here);
+        lines.push({ net, a: before, b: here });
+      }
+      before = here;
     }
   }
+  const pads = placedPads(problem, placement, netOfPad);
   for (let i = 0; i < lines.length; i += 1) {
     const one = lines[i] as StraightLine;
     for (let j = i + 1; j < lines.length; j += 1) {
       const other = lines[j] as StraightLine;
-      if (other.net === one.net) continue;
-      const meeting = segmentMeeting(one.a, one.b, other.a, other.b);
-      if (meeting === 'cross') cost += CROSSING_COST_MM;
-      else if (meeting !== 'apart') cost += LAID_OVER_COST_MM;
+      if (other.net !== one.net) cost += meetingCost(one, other, guess);
     }
-    for (const [part, { pads }] of problem.parts.entries()) {
-      for (const [pad, { radiusMm }] of pads.entries()) {
-        if (netOfPad.get(part * 64 + pad) === one.net) continue;
-        const away = pointToSegmentMm(placement.pad({ part, pad }), one.a, one.b) - radiusMm;
-        if (away < problem.padGapMm) cost += NEAR_PAD_COST_MM * (1 - away / (2 * problem.padGapMm));
-      }
-    }
+    for (const pad of pads)
+      if (pad.net !== one.net) cost += guess.nearPadMm * nearness(one, pad, problem.padGapMm);
   }
   return cost;
+}
+
+/** No part has more pads than this; it makes one number of a part and a pad. */
+const MOST_PADS = 64;
+
+function placedPads(
+  problem: RoutingProblem,
+  placement: ReturnType<PlacedProblem['at']>,
+  netOfPad: ReadonlyMap<number, number>,
+): readonly PlacedPad[] {
+  const pads: PlacedPad[] = [];
+  for (let part = 0; part < problem.parts.length; part += 1) {
+    const own = (problem.parts[part] as RoutingProblem['parts'][number]).pads;
+    for (let pad = 0; pad < own.length; pad += 1) {
+      const { radiusMm } = own[pad] as (typeof own)[number];
+      pads.push({
+        at: placement.pad({ part, pad }),
+        radiusMm,
+        reachMm: radiusMm + problem.padGapMm,
+        net: netOfPad.get(part * MOST_PADS + pad) ?? -1,
+      });
+    }
+  }
+  return pads;
+}
+
+function meetingCost({ a, b }: StraightLine, { a: c, b: d }: StraightLine, guess: DetourGuess): number {
+  if (Math.max(a.x, b.x) < Math.min(c.x, d.x) || Math.max(c.x, d.x) < Math.min(a.x, b.x)) return 0;
+  if (Math.max(a.y, b.y) < Math.min(c.y, d.y) || Math.max(c.y, d.y) < Math.min(a.y, b.y)) return 0;
+  const sideC = (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x);
+  const sideD = (b.x - a.x) * (d.y - a.y) - (b.y - a.y) * (d.x - a.x);
+  if (sideC * sideD > 0) return 0;
+  const sideA = (d.x - c.x) * (a.y - c.y) - (d.y - c.y) * (a.x - c.x);
+  const sideB = (d.x - c.x) * (b.y - c.y) - (d.y - c.y) * (b.x - c.x);
+  if (sideA * sideB > 0) return 0;
+  return sideC * sideD < 0 && sideA * sideB < 0 ? CROSSING_COST_MM : guess.laidOverMm;
+}
+
+/** 0 for a line in good distance from a pad, from a half where it comes too near to 1 at the rim of the metal. */
+function nearness({ a, b }: StraightLine, { at, reachMm, radiusMm }: PlacedPad, padGapMm: number): number {
+  if (at.x < Math.min(a.x, b.x) - reachMm || at.x > Math.max(a.x, b.x) + reachMm) return 0;
+  if (at.y < Math.min(a.y, b.y) - reachMm || at.y > Math.max(a.y, b.y) + reachMm) return 0;
+  const away = pointToSegmentMm(at, a, b) - radiusMm;
+  return away < padGapMm ? 1 - away / (2 * padGapMm) : 0;
 }

@@ -6,7 +6,7 @@
 import { polylineLengthMm } from '../geometry/polyline.ts';
 import { seededRandom } from '../random/random.ts';
 import { findGridPaths } from './grid-paths.ts';
-import { searchOrder, type Topology } from './order-search.ts';
+import { DETOUR_GUESSES, type DetourGuess, searchOrder, type Topology } from './order-search.ts';
 import { type PlacedProblem, placeProblem } from './placed-problem.ts';
 import type { RoutingProblem, RoutingSolution } from './routing-problem.ts';
 import { countConflicts, tightenTraces } from './tighten.ts';
@@ -23,9 +23,6 @@ export interface RouteProgress {
   readonly best: RoutingSolution | null;
 }
 
-/** Once a clean solution is known, topologies whose straight lines alone are this much longer are not tried. */
-const HOPELESS = 1.02;
-
 /** How often a fresh set of topologies is searched for while no clean solution is known. */
 const MOST_SETS = 3;
 
@@ -37,7 +34,7 @@ export function* route(
   problem: RoutingProblem,
   options: RouteOptions,
 ): Generator<RouteProgress, RoutingSolution> {
-  const { seed, tries = 8 } = options;
+  const { seed, tries = 10 } = options;
   const placed = placeProblem(problem);
   const random = seededRandom(seed);
   const tried = new Set<string>();
@@ -45,15 +42,16 @@ export function* route(
   for (let set = 0; set < MOST_SETS && (best === null || best.conflicts > 0); set += 1) {
     const topologies: Topology[] = [];
     for (let i = 0; i < tries; i += 1) {
-      topologies.push(searchOrder(problem, placed, random, 2000 + 600 * problem.parts.length));
+      const guess = DETOUR_GUESSES[i % DETOUR_GUESSES.length] as DetourGuess;
+      topologies.push(searchOrder(problem, placed, random, 3000 + 1000 * problem.parts.length, guess));
       yield { share: (ORDER_SHARE * (i + 1)) / tries, best };
     }
-    topologies.sort((a, b) => a.costMm - b.costMm);
+    topologies.sort((a, b) => a.straightMm - b.straightMm);
     for (const [i, topology] of topologies.entries()) {
       const key = JSON.stringify([topology.turns, topology.chains]);
       if (tried.has(key)) continue;
       tried.add(key);
-      if (best !== null && best.conflicts === 0 && topology.costMm > best.lengthMm * HOPELESS) break;
+      if (best !== null && best.conflicts === 0 && topology.straightMm > best.lengthMm) break;
       const realising = realise(problem, placed, topology);
       let step = realising.next();
       while (step.done !== true) {

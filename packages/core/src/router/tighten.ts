@@ -1,6 +1,6 @@
 /** Last touch of routing: pulls every line tight without leaving the rules, and says which rules are broken. */
 import { distance, type Point, snapToMicrometre } from '../geometry/point.ts';
-import { insideDistanceMm, polygonEdges } from '../geometry/polygon.ts';
+import { boundsOf, insideDistanceMm, type Polygon, polygonEdges } from '../geometry/polygon.ts';
 import { polylineLengthMm } from '../geometry/polyline.ts';
 import { closestOfSegments, pointToSegmentMm, segmentMeeting } from '../geometry/segment.ts';
 import { accessRadiusMm, type Placement } from './placed-problem.ts';
@@ -19,10 +19,12 @@ export function tightenTraces(
   traces: readonly RoutedTrace[],
 ): readonly RoutedTrace[] {
   const lines = [...traces];
+  const obstacles = findObstacles(problem, placement, traces);
   for (let round = 0; round < ROUNDS; round += 1) {
     let gained = 0;
     for (const [i, trace] of lines.entries()) {
-      const isFree = (a: Point, b: Point): boolean => legIsFree(problem, placement, lines, i, a, b);
+      const isFree = (a: Point, b: Point): boolean =>
+        legIsFree(problem, placement, obstacles, lines, i, a, b);
       const points = pullTight(trace.points, isFree);
       gained += polylineLengthMm(trace.points) - polylineLengthMm(points);
       lines[i] = { ...trace, points };
@@ -30,6 +32,47 @@ export function tightenTraces(
     if (gained < 0.1) break;
   }
   return lines.map((trace) => ({ ...trace, points: trace.points.map(snapToMicrometre) }));
+}
+
+/** What stands still while lines are pulled tight: for each net the pads that are not its own, and all bodies. */
+interface Obstacles {
+  readonly foreignPads: ReadonlyArray<ReadonlyArray<{ readonly at: Point; readonly reachMm: number }>>;
+  readonly bodies: ReadonlyArray<{ readonly part: number; readonly outline: Polygon; readonly box: Box }>;
+}
+
+type Box = ReturnType<typeof boundsOf>;
+
+function findObstacles(
+  problem: RoutingProblem,
+  placement: Placement,
+  traces: readonly RoutedTrace[],
+): Obstacles {
+  return {
+    foreignPads: problem.nets.map((_, net) => {
+      const own = padsOfNet(traces, net);
+      return problem.parts.flatMap(({ pads }, part) =>
+        pads.flatMap(({ radiusMm }, pad) =>
+          own.has(`${part}.${pad}`)
+            ? []
+            : [{ at: placement.pad({ part, pad }), reachMm: radiusMm + problem.padGapMm + SLACK_MM }],
+        ),
+      );
+    }),
+    bodies: problem.parts.map((_, part) => {
+      const outline = placement.body(part);
+      return { part, outline, box: boundsOf(outline) };
+    }),
+  };
+}
+
+/** Whether a leg's box comes within reach of another box. */
+function isNear(a: Point, b: Point, [minX, minY, maxX, maxY]: Box, reachMm: number): boolean {
+  return (
+    Math.max(a.x, b.x) >= minX - reachMm &&
+    Math.min(a.x, b.x) <= maxX + reachMm &&
+    Math.max(a.y, b.y) >= minY - reachMm &&
+    Math.min(a.y, b.y) <= maxY + reachMm
+  );
 }
 
 /** Drops corners that are not needed, farthest leaps first, then slides the corners that stay towards the straight. */
@@ -62,6 +105,7 @@ function pullTight(points: readonly Point[], isFree: (a: Point, b: Point) => boo
 function legIsFree(
   problem: RoutingProblem,
   placement: Placement,
+  obstacles: Obstacles,
   traces: readonly RoutedTrace[],
   self: number,
   a: Point,
@@ -74,25 +118,23 @@ function legIsFree(
   ) {
     return isEnd(placement, trace, a) || isEnd(placement, trace, b);
   }
+  for (const { at, reachMm } of obstacles.foreignPads[trace.net] ?? []) {
+    if (!isNear(a, b, [at.x, at.y, at.x, at.y], reachMm)) continue;
+    if (pointToSegmentMm(at, a, b) < reachMm) return false;
+  }
+  const gapMm = problem.lineGapMm + SLACK_MM;
   for (const [i, other] of traces.entries()) {
     if (i === self) continue;
     for (let k = 1; k < other.points.length; k += 1) {
       const c = other.points[k - 1] as Point;
       const d = other.points[k] as Point;
+      if (!isNear(a, b, boundsOf([c, d]), gapMm)) continue;
       if (other.net !== trace.net) {
-        if (closestOfSegments(a, b, c, d).distanceMm < problem.lineGapMm + SLACK_MM) return false;
+        if (closestOfSegments(a, b, c, d).distanceMm < gapMm) return false;
       } else if (isLaidOver(a, b, c, d)) return false;
     }
   }
-  const ownPads = padsOfNet(traces, trace.net);
-  for (const [part, { pads }] of problem.parts.entries()) {
-    for (const [pad, { radiusMm }] of pads.entries()) {
-      if (ownPads.has(`${part}.${pad}`)) continue;
-      const away = pointToSegmentMm(placement.pad({ part, pad }), a, b) - radiusMm;
-      if (away < problem.padGapMm + SLACK_MM) return false;
-    }
-  }
-  return clearOfBodies(problem, placement, trace, a, b);
+  return clearOfBodies(problem, placement, obstacles, trace, a, b);
 }
 
 /** Two runs of one strand may meet at a hole, not cross or lie on each other elsewhere. */
@@ -117,25 +159,28 @@ function padsOfNet(traces: readonly RoutedTrace[], net: number): ReadonlySet<str
 function clearOfBodies(
   problem: RoutingProblem,
   placement: Placement,
+  obstacles: Obstacles,
   trace: RoutedTrace,
   a: Point,
   b: Point,
 ): boolean {
   const ends: readonly PadChoice[] = [trace.from, trace.to];
-  for (let part = 0; part < problem.parts.length; part += 1) {
-    const body = placement.body(part);
+  for (const { part, outline, box } of obstacles.bodies) {
+    if (!isNear(a, b, box, problem.bodyGapMm)) continue;
+    const nearest = Math.min(
+      ...polygonEdges(outline).map(([c, d]) => closestOfSegments(a, b, c, d).distanceMm),
+    );
+    const inside = insideDistanceMm(outline, a) > 0 || insideDistanceMm(outline, b) > 0;
+    if (!inside && nearest >= problem.bodyGapMm) continue;
     const access = ends
       .filter((end) => end.part === part)
       .map((end) => ({ at: placement.pad(end), radiusMm: accessRadiusMm(problem, placement, end) }));
-    const nearest = Math.min(...polygonEdges(body).map(([c, d]) => closestOfSegments(a, b, c, d).distanceMm));
-    const inside = insideDistanceMm(body, a) > 0 || insideDistanceMm(body, b) > 0;
-    if (!inside && nearest >= problem.bodyGapMm) continue;
     if (access.length === 0) return false;
     // Walk the leg: wherever it is under or beside its own part, it must be within reach of the hole it sews.
     const steps = Math.max(1, Math.ceil(distance(a, b)));
     for (let k = 0; k <= steps; k += 1) {
       const p = { x: a.x + ((b.x - a.x) * k) / steps, y: a.y + ((b.y - a.y) * k) / steps };
-      if (insideDistanceMm(body, p) <= -problem.bodyGapMm) continue;
+      if (insideDistanceMm(outline, p) <= -problem.bodyGapMm) continue;
       if (!access.some(({ at, radiusMm }) => distance(p, at) <= radiusMm)) return false;
     }
   }
