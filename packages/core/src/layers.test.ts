@@ -33,7 +33,9 @@ function filesBelow(folder: string): readonly string[] {
 }
 
 function importsOf(file: string, text: string): readonly Import[] {
-  const found = text.matchAll(
+  // Comments may speak of imports without being any.
+  const code = text.replaceAll(/\/\*[\s\S]*?\*\/|^\s*\/\/.*$/gm, '');
+  const found = code.matchAll(
     /(?:^|\n)\s*(?:import|export)[^'"]*?from\s*['"]([^'"]+)['"]|import\(\s*['"]([^'"]+)['"]|(?:^|\n)\s*import\s*['"]([^'"]+)['"]/g,
   );
   return [...found].map((match) => ({ file, target: (match[1] ?? match[2] ?? match[3]) as string }));
@@ -110,5 +112,6 @@ test('no two files import each other in a circle', () => {
 test('the check itself sees a wrong arrow', () => {
   const [found] = importsOf('x.ts', "import {\n  a,\n} from '../formats/pdf.ts';\n");
   expect(found?.target).toBe('../formats/pdf.ts');
+  expect(importsOf('x.ts', "/** export from 'elsewhere' */\n// import 'nothing'\n")).toEqual([]);
   expect(rankOf('formats')).toBeGreaterThan(rankOf('plan'));
 });
