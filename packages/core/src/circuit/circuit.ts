@@ -40,6 +40,7 @@ export type CircuitElement =
 
 export type Circuit = readonly CircuitElement[];
 
+/** The node that voltages are counted from. */
 export const GROUND = '0';
 
 /** kT/q at 300 K: 25.852 mV (SI defining constants, derived). */

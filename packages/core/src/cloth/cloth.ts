@@ -35,6 +35,7 @@ export function clothOutline(cloth: Cloth): Polygon {
   ];
 }
 
+/** The face that is down when this one is up. */
 export function otherFace(face: Face): Face {
   return face === 'right' ? 'wrong' : 'right';
 }

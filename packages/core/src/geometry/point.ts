@@ -13,14 +13,17 @@ export function snapToMicrometre(point: Point): Point {
   return { x: x === 0 ? 0 : x, y: y === 0 ? 0 : y };
 }
 
+/** The sum of two vectors, mm. */
 export function add(a: Point, b: Point): Point {
   return { x: a.x + b.x, y: a.y + b.y };
 }
 
+/** The vector from b to a, mm. */
 export function subtract(a: Point, b: Point): Point {
   return { x: a.x - b.x, y: a.y - b.y };
 }
 
+/** A vector made longer by a factor. */
 export function scale(a: Point, factor: number): Point {
   return { x: a.x * factor, y: a.y * factor };
 }
@@ -30,10 +33,12 @@ export function between(a: Point, b: Point, fraction: number): Point {
   return { x: a.x + (b.x - a.x) * fraction, y: a.y + (b.y - a.y) * fraction };
 }
 
+/** The straight distance between two places, mm. */
 export function distance(a: Point, b: Point): number {
   return Math.hypot(a.x - b.x, a.y - b.y);
 }
 
+/** Whether two places are the same to the last digit. */
 export function samePoint(a: Point, b: Point): boolean {
   return a.x === b.x && a.y === b.y;
 }

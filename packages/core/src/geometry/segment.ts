@@ -73,6 +73,7 @@ export function nearestOnSegment(p: Point, a: Point, b: Point): Point {
   return between(a, b, Math.min(1, Math.max(0, fraction)));
 }
 
+/** The distance from p to segment ab, mm; ab may be a point. */
 export function pointToSegmentMm(p: Point, a: Point, b: Point): number {
   return distance(p, nearestOnSegment(p, a, b));
 }

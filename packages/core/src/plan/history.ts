@@ -17,6 +17,7 @@ export interface History {
 /** How many steps back are kept. */
 export const LONGEST_HISTORY = 500;
 
+/** A history with nothing to undo or redo. */
 export function startHistory(plan: Plan): History {
   return { plan, past: [], future: [] };
 }

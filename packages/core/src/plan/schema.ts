@@ -7,8 +7,11 @@ import { LARGEST_PIECE_MM } from '../cloth/cloth.ts';
 import { STITCH_RANGE_MM } from '../thread/stitch-kinds.ts';
 import { LARGEST_COORDINATE_MM } from '../units/tolerances.ts';
 
+/** What a plan file says it is. */
 export const PLAN_FORMAT = 'sashiko-plan';
+/** The version this Sashiko writes; older ones are migrated, newer ones refused. */
 export const PLAN_VERSION = 1;
+/** Letters in a name, at most. */
 export const LONGEST_NAME = 120;
 
 const coordinate = v.pipe(
@@ -93,6 +96,7 @@ export const ReadingSchema = v.strictObject({
   value: v.pipe(v.number(), v.finite()),
 });
 
+/** A whole plan: what a plan file holds. */
 export const PlanSchema = v.strictObject({
   format: v.literal(PLAN_FORMAT),
   version: v.literal(PLAN_VERSION),

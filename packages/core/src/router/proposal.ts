@@ -19,6 +19,7 @@ export interface ThreadFigures {
 
 const LOOK_ROUND_MM = 50;
 
+/** The figures of a plan as it is. */
 export function threadFigures(plan: Plan): ThreadFigures {
   const nets = deriveNets(plan);
   const clearance = clearanceOf(plan);

@@ -6,11 +6,13 @@ import { cross } from './pattern-drawing.ts';
 import { type Tiling, tileLabel } from './pattern-tiling.ts';
 import type { DrawItem, Paper, SheetPage } from './sheet-drawing.ts';
 
+/** Side of the square that shows whether the printer kept the scale. */
 export const CHECK_SQUARE_MM = 50;
 
 /** Where the check square lies on the cover. */
 export const CHECK_SQUARE_AT: Point = { x: 20, y: 60 };
 
+/** The cover of a plan's pattern on the given paper. */
 export function coverPage(plan: Plan, paper: Paper, tiling: Tiling): SheetPage {
   const s = CHECK_SQUARE_MM;
   const { x, y } = CHECK_SQUARE_AT;

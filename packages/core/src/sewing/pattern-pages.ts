@@ -16,6 +16,7 @@ import {
 } from './pattern-tiling.ts';
 import { A4, type DrawItem, type Paper, type SheetPage } from './sheet-drawing.ts';
 
+/** A pattern of more pages than this is refused: nobody glues it (assumption). */
 export const MOST_PAGES = 40;
 
 /** The pages of the pattern: a cover with check square, map and legend, then the tiles row by row. */
