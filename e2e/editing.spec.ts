@@ -186,3 +186,33 @@ test('several parts are chosen with a box or with Shift, moved and copied togeth
   await expect(page.getByRole('button', { name: 'Undo: copy 2 parts' })).toBeVisible();
   await expect(canvas(page).locator('[data-part]')).toHaveCount(8);
 });
+
+test('two fingers zoom and pan, and move no part', async ({ page, context }) => {
+  await openDemo(page, 'lighthouse-cushion', 'parts');
+  const scale = async (): Promise<number> => Number(await canvas(page).getAttribute('data-scale'));
+  const before = await scale();
+  const [x, y] = await pixel(page, 150, 132);
+  const touch = await context.newCDPSession(page);
+  const send = (
+    type: 'touchStart' | 'touchMove' | 'touchEnd',
+    points: readonly (readonly [number, number])[],
+  ) =>
+    touch.send('Input.dispatchTouchEvent', {
+      type,
+      touchPoints: points.map(([px, py], id) => ({ x: px, y: py, id })),
+    });
+  await send('touchStart', [[x, y]]);
+  await send('touchStart', [
+    [x, y],
+    [x + 100, y],
+  ]);
+  for (const step of [20, 40, 60, 80, 100]) {
+    await send('touchMove', [
+      [x - step, y],
+      [x + 100 + step, y],
+    ]);
+  }
+  await send('touchEnd', []);
+  await expect.poll(scale).toBeGreaterThan(before * 2);
+  await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeDisabled();
+});

@@ -6,6 +6,7 @@ import { measureRuns, runsAt } from './live-measure.ts';
 import { nearestHole } from './nearest-hole.ts';
 import { rulerStepMm } from './Rulers.tsx';
 import { partTransform, spansPath } from './seen.ts';
+import { pinched } from './use-canvas-gestures.ts';
 
 describe('camera', () => {
   const camera = fitCamera(300, 200, 900, 700);
@@ -34,6 +35,31 @@ describe('camera', () => {
       x: expect.closeTo(450, 6) as number,
       y: expect.closeTo(350, 6) as number,
     });
+  });
+});
+
+describe('two fingers', () => {
+  const camera = fitCamera(300, 200, 900, 700);
+
+  test('what lies between them stays between them', () => {
+    const before = [
+      { x: 200, y: 300 },
+      { x: 400, y: 300 },
+    ];
+    const now = [
+      { x: 150, y: 380 },
+      { x: 550, y: 380 },
+    ];
+    const after = pinched(camera, before, now);
+    expect(after.scale).toBeCloseTo(camera.scale * 2, 9);
+    const held = toMm(camera, { x: 300, y: 300 });
+    const seen = toPixels(after, held);
+    expect(seen.x).toBeCloseTo(350, 9);
+    expect(seen.y).toBeCloseTo(380, 9);
+  });
+
+  test('one finger alone moves nothing', () => {
+    expect(pinched(camera, [{ x: 1, y: 1 }], [{ x: 5, y: 5 }])).toBe(camera);
   });
 });
 

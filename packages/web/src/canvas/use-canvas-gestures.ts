@@ -10,7 +10,7 @@ import type { Part, Plan } from '@sashiko/core/plan/schema';
 import { type PointerEvent, useRef } from 'react';
 import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
-import { type Camera, pan, toMm } from './camera.ts';
+import { type Camera, pan, toMm, zoomAbout } from './camera.ts';
 import { clampMove, clampPlacing, clampToCloth } from './clamp.ts';
 import { nearestHole } from './nearest-hole.ts';
 import { chooseHole, putBend } from './thread-tool.ts';
@@ -32,6 +32,8 @@ const TURN_STEP_DEG = 15;
 
 type Gesture =
   | { readonly kind: 'pan'; readonly last: Point }
+  /** Two fingers: what lies between them stays between them. */
+  | { readonly kind: 'pinch' }
   | { readonly kind: 'marquee'; readonly start: Point }
   | { readonly kind: 'move'; readonly start: Point; readonly ids: readonly string[] }
   | { readonly kind: 'turn'; readonly id: string }
@@ -50,6 +52,8 @@ export function useCanvasGestures(
   const gesture = useRef<Gesture | null>(null);
   // With the pointer captured, later events name the canvas as their target, so what was pressed is kept.
   const pressed = useRef<{ readonly at: Point; readonly target: Element; moved: boolean } | null>(null);
+
+  const fingers = useRef(new Map<number, Point>());
 
   const pixels = (event: PointerEvent): Point => {
     const box = event.currentTarget.getBoundingClientRect();
@@ -96,6 +100,15 @@ export function useCanvasGestures(
       target.closest<SVGElement>(`[data-${name}]`)?.dataset[name];
     pressed.current = { at: px, target, moved: false };
     event.currentTarget.setPointerCapture(event.pointerId);
+    if (event.pointerType === 'touch') {
+      fingers.current.set(event.pointerId, px);
+      if (fingers.current.size === 2) {
+        usePlanStore.getState().dropPreview();
+        setMarquee(null);
+        gesture.current = { kind: 'pinch' };
+        return;
+      }
+    }
     if (event.button === 1 || (event.button === 0 && event.shiftKey && event.altKey)) {
       gesture.current = { kind: 'pan', last: px };
       return;
@@ -126,6 +139,13 @@ export function useCanvasGestures(
     const px = pixels(event);
     const p = onCloth(px);
     const view = useViewStore.getState();
+    if (gesture.current?.kind === 'pinch') {
+      const before = [...fingers.current.values()];
+      fingers.current.set(event.pointerId, px);
+      view.setCamera(pinched(view.camera ?? camera, before, [...fingers.current.values()]));
+      return;
+    }
+    if (fingers.current.has(event.pointerId)) fingers.current.set(event.pointerId, px);
     view.setPointer(p);
     const press = pressed.current;
     if (press !== null && distance(press.at, px) > CLICK_PX) press.moved = true;
@@ -146,6 +166,13 @@ export function useCanvasGestures(
     const p = onCloth(px);
     const view = useViewStore.getState();
     const active = gesture.current;
+    fingers.current.delete(event.pointerId);
+    if (active?.kind === 'pinch') {
+      // The first finger to leave ends it; the one that stays draws and places nothing.
+      pressed.current = null;
+      if (fingers.current.size === 0) gesture.current = null;
+      return;
+    }
     const moved = pressed.current?.moved === true;
     const target = pressed.current?.target ?? null;
     gesture.current = null;
@@ -183,6 +210,7 @@ export function useCanvasGestures(
   }
 
   function onPointerCancel(): void {
+    fingers.current.clear();
     gesture.current = null;
     pressed.current = null;
     setMarquee(null);
@@ -196,6 +224,18 @@ export function useCanvasGestures(
     onPointerCancel,
     onPointerLeave: () => useViewStore.getState().setPointer(null),
   };
+}
+
+/** The camera after two fingers moved from `before` to `now`. With one finger left it stays. */
+export function pinched(camera: Camera, before: readonly Point[], now: readonly Point[]): Camera {
+  const [a, b] = before;
+  const [c, d] = now;
+  if (a === undefined || b === undefined || c === undefined || d === undefined) return camera;
+  const middle = (p: Point, q: Point): Point => ({ x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 });
+  const was = middle(a, b);
+  const is = middle(c, d);
+  const factor = distance(c, d) / Math.max(1, distance(a, b));
+  return zoomAbout(pan(camera, is.x - was.x, is.y - was.y), is, factor);
 }
 
 /** Places the part of the tool in hand. With `again`, the tool stays in hand. */

@@ -170,7 +170,13 @@ export function Shelf() {
             {removed.map((entry) => (
               <li key={entry.id}>
                 {entry.name}{' '}
-                <Button size="small" onClick={() => void setRemoved(entry.id, 0)}>
+                <Button
+                  size="small"
+                  onClick={() => {
+                    void setRemoved(entry.id, 0);
+                    setJustRemoved(null);
+                  }}
+                >
                   Put back
                 </Button>{' '}
                 <Button size="small" danger onClick={() => void deleteForGood(entry.id)}>
