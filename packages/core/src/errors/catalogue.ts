@@ -81,7 +81,7 @@ export const ERROR_CATALOGUE = {
   },
   'value-out-of-range': {
     title: 'That value is out of its range.',
-    help: 'The message says which values are possible.',
+    help: 'Type one that is.',
   },
   'circuit-no-solution': {
     title: 'The circuit could not be computed.',

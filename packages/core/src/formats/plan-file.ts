@@ -5,6 +5,7 @@
 import * as v from 'valibot';
 import { fail, type Result } from '../errors/problem.ts';
 import { PLAN_FORMAT, PLAN_VERSION, type Plan, PlanSchema } from '../plan/schema.ts';
+import { describeIssue } from '../plan/schema-issue.ts';
 import { validatePlan } from '../plan/validate.ts';
 import { compareIds, inIdOrder } from '../units/words.ts';
 import { MIGRATIONS, type Migration, migrate } from './migrations.ts';
@@ -65,7 +66,7 @@ export function planFromValue(raw: unknown, migrations: readonly Migration[] = M
   );
   if (!checked.success) {
     const issue = checked.issues[0];
-    return fail('file-wrong-shape', `${issue.message}.`, v.getDotPath(issue) ?? '');
+    return fail('file-wrong-shape', describeIssue(issue), v.getDotPath(issue) ?? '');
   }
   const { parts, runs, ticks, readings } = checked.output;
   const plan: Plan = {

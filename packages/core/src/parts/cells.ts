@@ -3,7 +3,6 @@
 export interface CellKind {
   readonly id: string;
   readonly title: string;
-  readonly nominalV: number;
   /** Below this the cell counts as empty. */
   readonly cutoffV: number;
   /** Rows of charge left (1 fresh, 0 empty), volts and ohms, by falling charge; straight lines between. */
@@ -16,7 +15,6 @@ export const CELL_KINDS: readonly CellKind[] = [
   {
     id: 'coin-20x3.2',
     title: '3 V coin cell, 20 mm × 3.2 mm',
-    nominalV: 3,
     cutoffV: 2,
     // Shape from memory of typical lithium coin cells, not looked up.
     table: [

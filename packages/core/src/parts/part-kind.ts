@@ -70,7 +70,6 @@ export interface PartKind {
   readonly holes: readonly Hole[];
   readonly shapes: readonly DrawnShape[];
   readonly model: PartModel;
-  readonly weightG: number;
 }
 
 /** The hole with this id, or undefined. */

@@ -2,7 +2,7 @@ import type { Cloth } from '../cloth/cloth.ts';
 import { maybeClothKind } from '../cloth/cloth-kinds.ts';
 import { type Habits, PLAN_FORMAT, PLAN_VERSION, type Plan } from './schema.ts';
 
-/** The habits of a new plan. Every figure is editable; sources as in the handbook of the sums (docs/checks.md). */
+/** The habits of a new plan. Every figure is editable; its source stands beside it. */
 export const DEFAULT_HABITS: Habits = {
   unit: 'mm',
   threadId: 'steel-3-ply',

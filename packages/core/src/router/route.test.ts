@@ -137,7 +137,9 @@ describe('the same again', () => {
     );
     const mirrored = solve({ ...plan, parts });
     expect(mirrored.solution.conflicts).toBe(0);
-    expect(mirrored.solution.lengthMm / solve(plan).solution.lengthMm).toBeCloseTo(1, 0);
+    const ratio = mirrored.solution.lengthMm / solve(plan).solution.lengthMm;
+    // Another run of the dice, so not the same to the millimetre.
+    expect(Math.abs(ratio - 1)).toBeLessThan(0.15);
   });
 });
 

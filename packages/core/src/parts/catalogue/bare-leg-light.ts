@@ -58,5 +58,4 @@ export const bareLegLight: PartKind = {
     { form: 'circle', material: 'glow', at: { x: 0, y: 0 }, radiusMm: 1.2 },
   ],
   model: { kind: 'light', plus: 'plus', minus: 'minus', seriesOhm: 0 },
-  weightG: 0.3,
 };

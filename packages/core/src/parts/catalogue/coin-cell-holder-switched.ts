@@ -23,5 +23,4 @@ export const coinCellHolderSwitched: PartKind = {
     { form: 'box', material: 'slide', at: { x: 13.5, y: -2 }, widthMm: 3, heightMm: 4, cornerMm: 1 },
   ],
   model: { kind: 'cell', plus: 'plus', minus: 'minus', cellId: 'coin-20x3.2', switched: true },
-  weightG: 6,
 };

@@ -21,5 +21,4 @@ export const coinCellHolder: PartKind = {
     { form: 'box', material: 'metal', at: { x: 7.4, y: 0 }, widthMm: 5, heightMm: 3, cornerMm: 1 },
   ],
   model: { kind: 'cell', plus: 'plus', minus: 'minus', cellId: 'coin-20x3.2', switched: false },
-  weightG: 5,
 };

@@ -19,5 +19,4 @@ export const sewOnLight: PartKind = {
     { form: 'circle', material: 'glow', at: { x: 0, y: 0 }, radiusMm: 1 },
   ],
   model: { kind: 'light', plus: 'plus', minus: 'minus', seriesOhm: 100 },
-  weightG: 0.4,
 };

@@ -16,5 +16,4 @@ export const slideSwitch: PartKind = {
     { form: 'box', material: 'slide', at: { x: 2.2, y: 0 }, widthMm: 4, heightMm: 5, cornerMm: 1 },
   ],
   model: { kind: 'switch', a: 'a', b: 'b', onOhm: 0.5 },
-  weightG: 1,
 };

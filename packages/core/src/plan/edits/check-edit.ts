@@ -1,14 +1,31 @@
-import { type Result, succeed } from '../../errors/problem.ts';
+import * as v from 'valibot';
+import { fail, type Problem, type Result, succeed } from '../../errors/problem.ts';
 import { applyEdit, type Change, type Edit } from '../edit.ts';
-import type { Part, Plan, Run } from '../schema.ts';
+import {
+  ClothSchema,
+  HabitsSchema,
+  type Part,
+  PartSchema,
+  type Plan,
+  PlanSchema,
+  ReadingSchema,
+  type Run,
+  RunSchema,
+} from '../schema.ts';
+import { describeIssue } from '../schema-issue.ts';
 import { partProblem, runProblem } from '../validate.ts';
 
 /**
  * The gate every intent passes: an edit is only given out when the parts and runs it touches, and the runs
- * that hang on those parts, are sound in the plan it would make. The plan itself stays untouched.
+ * that hang on those parts, are sound in the plan it would make, and every record has the form that the plan
+ * file takes: what can be made can be saved and opened again. The plan itself stays untouched.
  */
 export function checkEdit(plan: Plan, label: string, changes: readonly Change[]): Result<Edit> {
   const edit: Edit = { label, changes };
+  for (const change of changes) {
+    const problem = formProblem(change);
+    if (problem !== null) return { ok: false, problem };
+  }
   const next = applyEdit(plan, edit);
   const touchedParts = new Set<string>();
   const touchedRuns = new Set<string>();
@@ -35,6 +52,30 @@ export function checkEdit(plan: Plan, label: string, changes: readonly Change[])
     if (problem !== null) return { ok: false, problem };
   }
   return succeed(edit);
+}
+
+const TABLE_SCHEMAS = { parts: PartSchema, runs: RunSchema, ticks: v.literal(true), readings: ReadingSchema };
+
+const FIELD_SCHEMAS = {
+  name: PlanSchema.entries.name,
+  cloth: ClothSchema,
+  habits: HabitsSchema,
+  nextNumber: PlanSchema.entries.nextNumber,
+};
+
+/** What keeps a changed record out of a plan file, or null. */
+function formProblem(change: Change): Problem | null {
+  if (change.after === null) return null;
+  const [schema, where] =
+    'field' in change
+      ? [FIELD_SCHEMAS[change.field], change.field]
+      : [TABLE_SCHEMAS[change.table], `${change.table}.${change.id}`];
+  const checked = v.safeParse(schema as v.GenericSchema, change.after);
+  if (checked.success) return null;
+  const [issue] = checked.issues;
+  const within = v.getDotPath(issue);
+  return fail('value-out-of-range', describeIssue(issue), within === null ? where : `${where}.${within}`)
+    .problem;
 }
 
 /** The change that puts `after` in place of what the plan has under its id (or adds it). */

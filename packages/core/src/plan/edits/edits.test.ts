@@ -67,6 +67,22 @@ describe('bad input is refused in words, and the plan stays as it is', () => {
   });
 });
 
+test('what cannot be written to a plan file cannot be made: a run of 501 bends, half a loop', () => {
+  const bends = Array.from({ length: 501 }, (_, i) => ({ x: 10 + i / 10, y: 100 }));
+  expect(run('p3.plus', 'p4.plus', bends)).toMatchObject({ ok: false, problem: { path: 'runs.r10.bends' } });
+  expect(changeHabits(plan, { loops: 4.5 })).toMatchObject({
+    ok: false,
+    problem: {
+      code: 'value-out-of-range',
+      path: 'habits.loops',
+      detail: '4.5 is not possible here: whole numbers only.',
+    },
+  });
+  expect(changeHabits(plan, { loops: 2 })).toMatchObject({
+    problem: { detail: '2 is not possible here: at least 3.' },
+  });
+});
+
 test('names keep whatever letters they have, on one line', () => {
   const build = new PlanBuilder().light('<img src=x onerror=alert(1)>\n', 60, 60);
   expect(build.part('<img src=x onerror=alert(1)>').name).toBe('<img src=x onerror=alert(1)>');

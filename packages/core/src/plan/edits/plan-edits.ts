@@ -1,7 +1,7 @@
 import { type Cloth, LARGEST_PIECE_MM } from '../../cloth/cloth.ts';
 import { maybeClothColour, maybeClothKind } from '../../cloth/cloth-kinds.ts';
 import { fail, type Result, succeed } from '../../errors/problem.ts';
-import type { Change, Edit } from '../edit.ts';
+import type { Edit } from '../edit.ts';
 import { type Habits, LONGEST_NAME, type Plan } from '../schema.ts';
 import { checkEdit } from './check-edit.ts';
 
@@ -17,10 +17,7 @@ export function tidyName(text: string): Result<string> {
 export function renamePlan(plan: Plan, text: string): Result<Edit> {
   const name = tidyName(text);
   if (!name.ok) return name;
-  return succeed({
-    label: 'rename the plan',
-    changes: [{ field: 'name', before: plan.name, after: name.value }],
-  });
+  return checkEdit(plan, 'rename the plan', [{ field: 'name', before: plan.name, after: name.value }]);
 }
 
 function clothEdit(plan: Plan, label: string, after: Cloth): Result<Edit> {
@@ -69,14 +66,7 @@ export function measureCloth(
   plan: Plan,
   measured: { readonly thicknessMm?: number; readonly looseness?: number },
 ): Result<Edit> {
-  const cloth = { ...plan.cloth, ...measured };
-  if (!(cloth.thicknessMm >= 0.05 && cloth.thicknessMm <= 20)) {
-    return fail('value-out-of-range', 'Thickness: 0.05 to 20 mm.', 'cloth.thicknessMm');
-  }
-  if (!(cloth.looseness >= 1 && cloth.looseness <= 3)) {
-    return fail('value-out-of-range', 'Looseness: 1 (firm) to 3.', 'cloth.looseness');
-  }
-  return clothEdit(plan, 'set what was measured of the cloth', cloth);
+  return clothEdit(plan, 'set what was measured of the cloth', { ...plan.cloth, ...measured });
 }
 
 /** Chooses the face that is sewn on. */
@@ -91,24 +81,7 @@ export function wipeMarks(plan: Plan): Result<Edit> {
 
 /** Changes habits of this plan. Ranges are those of the plan file. */
 export function changeHabits(plan: Plan, changes: Partial<Habits>, label = 'change a habit'): Result<Edit> {
-  const ranges: ReadonlyArray<readonly [keyof Habits, number, number]> = [
-    ['stitchMm', 1, 10],
-    ['gapMm', 1, 10],
-    ['loops', 3, 20],
-    ['knotMm', 0, 200],
-    ['spareMm', 0, 500],
-    ['longestPieceMm', 150, 5000],
-    ['gapInStitches', 0, 5],
-  ];
-  for (const [key, smallest, largest] of ranges) {
-    const value = changes[key];
-    if (value !== undefined && !(typeof value === 'number' && value >= smallest && value <= largest)) {
-      return fail('value-out-of-range', `${smallest} to ${largest}.`, `habits.${key}`);
-    }
-  }
-  if (changes.loops !== undefined && !Number.isInteger(changes.loops)) {
-    return fail('value-out-of-range', 'Whole loops only.', 'habits.loops');
-  }
-  const edits: Change[] = [{ field: 'habits', before: plan.habits, after: { ...plan.habits, ...changes } }];
-  return succeed({ label, changes: edits });
+  return checkEdit(plan, label, [
+    { field: 'habits', before: plan.habits, after: { ...plan.habits, ...changes } },
+  ]);
 }

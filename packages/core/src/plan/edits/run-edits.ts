@@ -89,14 +89,6 @@ export function changeStitching(
   runId: string,
   stitching: Partial<Pick<Run, 'stitchMm' | 'gapMm' | 'strands'>>,
 ): Result<Edit> {
-  for (const size of [stitching.stitchMm ?? 5, stitching.gapMm ?? 5]) {
-    if (!(size >= 1 && size <= 10))
-      return fail('value-out-of-range', 'Stitches: 1 to 10 mm.', `runs.${runId}`);
-  }
-  const strands = stitching.strands ?? 1;
-  if (!(Number.isInteger(strands) && strands >= 1 && strands <= 4)) {
-    return fail('value-out-of-range', 'Strands: 1 to 4.', `runs.${runId}`);
-  }
   return changeRun(plan, runId, 'change the stitches', () => stitching);
 }
 
