@@ -52,6 +52,37 @@ test('bad files are refused in words, and the shelf stays as it is', async ({ pa
   }
 });
 
+test('a kept plan that cannot be read says why and can be taken out as it is', async ({ page }) => {
+  await openDemo(page, 'lighthouse-cushion', 'parts');
+  await page.goto('/');
+  await expect(page.locator('.card')).toHaveCount(2);
+  await page.evaluate(
+    () =>
+      new Promise<void>((resolve, reject) => {
+        const request = indexedDB.open('sashiko');
+        request.onerror = () => reject(request.error);
+        request.onsuccess = () => {
+          const store = request.result.transaction('plans', 'readwrite').objectStore('plans');
+          const read = store.get('lighthouse-cushion');
+          read.onsuccess = () => {
+            read.result.plan.cloth.looseness = 99;
+            store.put(read.result).onsuccess = () => {
+              request.result.close();
+              resolve();
+            };
+          };
+        };
+      }),
+  );
+  await page.goto('/plan/lighthouse-cushion/parts');
+  await expect(page.getByText('99 is not possible here: at most 3.')).toBeVisible();
+  await expect(page.getByText('(at cloth.looseness)')).toBeVisible();
+  const { bytes } = await downloadBytes(page, () =>
+    page.getByRole('button', { name: 'Take out what is kept' }).click(),
+  );
+  expect(bytes.toString()).toContain('"looseness": 99');
+});
+
 test('names with markup are text everywhere', async ({ page }) => {
   let alarmed = false;
   page.on('dialog', (dialog) => {

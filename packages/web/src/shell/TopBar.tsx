@@ -4,7 +4,7 @@ import { renamePlan } from '@sashiko/core/plan/edits/plan-edits';
 import { historyLabels } from '@sashiko/core/plan/history';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { Button } from 'antd';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { addCopy, writeFact } from '../storage/repository.ts';
 import { type SaveState, usePlanStore } from '../stores/plan-store.ts';
@@ -108,31 +108,34 @@ function UndoRedo() {
   const redo = usePlanStore((state) => state.redo);
   if (history === null) return null;
   const labels = historyLabels(history);
-  const undoWords = labels.undo === null ? 'Nothing to undo' : `Undo: ${labels.undo}`;
-  const redoWords = labels.redo === null ? 'Nothing to redo' : `Redo: ${labels.redo}`;
   return (
     <div className="undo-redo">
-      <button
-        type="button"
-        className="icon-button"
-        disabled={labels.undo === null}
-        onClick={undo}
-        aria-label={undoWords}
-        title={undoWords}
-      >
-        <UndoOutlined />
-      </button>
-      <button
-        type="button"
-        className="icon-button"
-        disabled={labels.redo === null}
-        onClick={redo}
-        aria-label={redoWords}
-        title={redoWords}
-      >
-        <RedoOutlined />
-      </button>
+      <StepButton verb="Undo" label={labels.undo} icon={<UndoOutlined />} onStep={undo} />
+      <StepButton verb="Redo" label={labels.redo} icon={<RedoOutlined />} onStep={redo} />
     </div>
+  );
+}
+
+interface StepButtonProps {
+  readonly verb: 'Undo' | 'Redo';
+  readonly label: string | null;
+  readonly icon: ReactNode;
+  readonly onStep: () => void;
+}
+
+function StepButton({ verb, label, icon, onStep }: StepButtonProps) {
+  const words = label === null ? `Nothing to ${verb.toLowerCase()}` : `${verb}: ${label}`;
+  return (
+    <button
+      type="button"
+      className="icon-button"
+      disabled={label === null}
+      onClick={onStep}
+      aria-label={words}
+      title={words}
+    >
+      {icon}
+    </button>
   );
 }
 

@@ -1,3 +1,4 @@
+import { PLAN_FILE_ENDING } from '@sashiko/core/formats/plan-file';
 import { Button } from 'antd';
 import { type ComponentType, useCallback, useEffect, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
@@ -10,10 +11,11 @@ import { SewStage } from '../stages/sew/SewStage.tsx';
 import { isStageId, type StageId } from '../stages/stages.ts';
 import { ThreadStage } from '../stages/thread/ThreadStage.tsx';
 import { startAutosave } from '../storage/autosave.ts';
-import { loadPlan } from '../storage/repository.ts';
+import { loadPlan, rawText } from '../storage/repository.ts';
 import { useJobsStore } from '../stores/jobs-store.ts';
 import { usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
+import { download } from '../ui/download.ts';
 import { ErrorFence } from '../ui/ErrorFence.tsx';
 import { usePageTheme } from '../ui/use-page-theme.ts';
 import { KeyHelp } from './KeyHelp.tsx';
@@ -39,7 +41,7 @@ export function Worktable() {
   const problem = useOpenPlan(planId);
   const isOpen = usePlanStore((state) => state.history?.plan.id === planId);
   if (!isStageId(stage)) return <Navigate to={`/plan/${planId}/parts`} replace />;
-  if (problem !== null) return <CannotOpen message={problem} />;
+  if (problem !== null) return <CannotOpen planId={planId} message={problem} />;
   if (!isOpen) return <p className="visually-hidden">Opening the plan …</p>;
   return <Table planId={planId} stage={stage} />;
 }
@@ -102,11 +104,20 @@ function useOpenPlan(planId: string): string | null {
   return problem;
 }
 
-function CannotOpen({ message }: { readonly message: string }) {
+function CannotOpen({ planId, message }: { readonly planId: string; readonly message: string }) {
   usePageTheme();
+  const [text, setText] = useState<string | undefined>();
+  useEffect(() => {
+    rawText(planId).then(setText, () => undefined);
+  }, [planId]);
   return (
     <main className="shelf">
       <p className="problem">{message}</p>
+      {text !== undefined && (
+        <Button onClick={() => download(`${planId}${PLAN_FILE_ENDING}`, 'application/json', text)}>
+          Take out what is kept
+        </Button>
+      )}{' '}
       <Link to="/">
         <Button>Back to the shelf</Button>
       </Link>

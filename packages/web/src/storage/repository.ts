@@ -38,6 +38,12 @@ export async function layOutDemo(now: number): Promise<void> {
   });
 }
 
+/** A stored plan's text as it is, readable or not, so that it can be taken out; undefined when there is none. */
+export async function rawText(id: string): Promise<string | undefined> {
+  const entry = await database.plans.get(id);
+  return entry === undefined ? undefined : JSON.stringify(entry.plan, null, 2);
+}
+
 /** All plans that are on the shelf (or taken off it), latest first. */
 export async function listPlans(removed = false): Promise<readonly StoredPlan[]> {
   const plans = await database.plans.orderBy('changedAt').reverse().toArray();

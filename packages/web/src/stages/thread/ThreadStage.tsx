@@ -11,7 +11,7 @@ import { holeName, sumRun } from '@sashiko/core/plan/placed';
 import type { Plan, Run } from '@sashiko/core/plan/schema';
 import { THREAD_KINDS } from '@sashiko/core/thread/thread-kinds';
 import { formatOhm } from '@sashiko/core/units/electrical';
-import { formatLength } from '@sashiko/core/units/length';
+import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
 import { Button, InputNumber, Select } from 'antd';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { LiveMarks } from '../../canvas/LiveMarks.tsx';
@@ -78,17 +78,10 @@ function ChosenRun({ plan, run }: { readonly plan: Plan; readonly run: Run }) {
       <Row label="thread in the line" value={formatLength(sum.threadMm * run.strands, unit)} />
       <Row label="resistance, hole to hole" value={formatOhm(sum.ohm)} />
       <ThreadSelect value={run.threadId} onChange={(id) => commit(changeThread(plan, run.id, id))} />
-      <LengthField
-        label="Stitch"
-        valueMm={run.stitchMm}
+      <StitchFields
+        sewn={run}
         unit={unit}
-        onChange={(stitchMm) => commit(changeStitching(plan, run.id, { stitchMm }))}
-      />
-      <LengthField
-        label="Step underneath"
-        valueMm={run.gapMm}
-        unit={unit}
-        onChange={(gapMm) => commit(changeStitching(plan, run.id, { gapMm }))}
+        onChange={(change) => commit(changeStitching(plan, run.id, change))}
       />
       <div className="field">
         <label htmlFor="strands">Strands</label>
@@ -129,6 +122,32 @@ function ChosenRun({ plan, run }: { readonly plan: Plan; readonly run: Run }) {
   );
 }
 
+interface StitchFieldsProps {
+  readonly sewn: Pick<Run, 'stitchMm' | 'gapMm'>;
+  readonly unit: LengthUnit;
+  readonly onChange: (change: Partial<Pick<Run, 'stitchMm' | 'gapMm'>>) => void;
+}
+
+/** The length of a stitch and of the step under the cloth. */
+function StitchFields({ sewn, unit, onChange }: StitchFieldsProps) {
+  return (
+    <>
+      <LengthField
+        label="Stitch"
+        valueMm={sewn.stitchMm}
+        unit={unit}
+        onChange={(stitchMm) => onChange({ stitchMm })}
+      />
+      <LengthField
+        label="Step underneath"
+        valueMm={sewn.gapMm}
+        unit={unit}
+        onChange={(gapMm) => onChange({ gapMm })}
+      />
+    </>
+  );
+}
+
 function ThreadSelect({
   value,
   onChange,
@@ -156,17 +175,10 @@ function Spool({ plan }: { readonly plan: Plan }) {
         value={habits.threadId}
         onChange={(threadId) => commit(changeHabits(plan, { threadId }, 'change the thread for new runs'))}
       />
-      <LengthField
-        label="Stitch"
-        valueMm={habits.stitchMm}
+      <StitchFields
+        sewn={habits}
         unit={habits.unit}
-        onChange={(stitchMm) => commit(changeHabits(plan, { stitchMm }))}
-      />
-      <LengthField
-        label="Step underneath"
-        valueMm={habits.gapMm}
-        unit={habits.unit}
-        onChange={(gapMm) => commit(changeHabits(plan, { gapMm }))}
+        onChange={(change) => commit(changeHabits(plan, change))}
       />
       <div className="field">
         <label htmlFor="loops">Loops at each hole</label>
