@@ -81,6 +81,8 @@ test('a kept plan that cannot be read says why and can be taken out as it is', a
     page.getByRole('button', { name: 'Take out what is kept' }).click(),
   );
   expect(bytes.toString()).toContain('"looseness": 99');
+  await page.getByRole('button', { name: 'Back to the shelf' }).click();
+  await expect(page.locator('.card').filter({ hasText: 'cannot be read' })).toHaveCount(1);
 });
 
 test('names with markup are text everywhere', async ({ page }) => {

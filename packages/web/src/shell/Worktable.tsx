@@ -112,7 +112,7 @@ function CannotOpen({ planId, message }: { readonly planId: string; readonly mes
   }, [planId]);
   return (
     <main className="shelf">
-      <p className="problem">{message}</p>
+      <p className="problem">This plan cannot be opened. {message} What is kept of it stays as it is.</p>
       {text !== undefined && (
         <Button onClick={() => download(`${planId}${PLAN_FILE_ENDING}`, 'application/json', text)}>
           Take out what is kept

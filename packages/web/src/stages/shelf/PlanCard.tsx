@@ -1,4 +1,5 @@
 import { planFromValue } from '@sashiko/core/formats/plan-file';
+import type { Plan } from '@sashiko/core/plan/schema';
 import { memo, useMemo } from 'react';
 import { Link } from 'react-router';
 import { ClothDrawing } from '../../canvas/ClothDrawing.tsx';
@@ -12,6 +13,13 @@ interface PlanCardProps {
   readonly onExport: () => void;
 }
 
+/** What lies on a plan's cloth, in a few words. */
+function contents(plan: Plan): string {
+  const lights = Object.values(plan.parts).filter((part) => part.colourId !== undefined).length;
+  const runs = Object.keys(plan.runs).length;
+  return `${lights} ${lights === 1 ? 'light' : 'lights'}, ${runs} ${runs === 1 ? 'run' : 'runs'}`;
+}
+
 const DATE = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
 /** One plan on the shelf, with a small drawing of it. */
@@ -23,7 +31,6 @@ export const PlanCard = memo(function PlanCard({
   onExport,
 }: PlanCardProps) {
   const plan = useMemo(() => planFromValue(entry.plan), [entry.plan]);
-  const lights = Object.values(entry.plan.parts).filter((part) => part.colourId !== undefined).length;
   return (
     <li className="card">
       <Link to={`/plan/${entry.id}/parts`} className="picture" aria-hidden="true" tabIndex={-1}>
@@ -39,7 +46,7 @@ export const PlanCard = memo(function PlanCard({
       <div className="words">
         <Link to={`/plan/${entry.id}/parts`}>{entry.name}</Link>
         <p className="quiet">
-          {lights} {lights === 1 ? 'light' : 'lights'}, {Object.keys(entry.plan.runs).length} runs ·{' '}
+          {plan.ok ? contents(plan.value) : 'cannot be read: open it to see why'} ·{' '}
           {DATE.format(entry.changedAt)}
         </p>
       </div>
