@@ -5,7 +5,7 @@
 import { type LightAnswer, ohmsBetween, willItLight } from '../circuit/will-it-light.ts';
 import { type Result, succeed } from '../errors/problem.ts';
 import { deriveNets, holesOf, type Net } from '../nets/nets.ts';
-import { partsThatAre } from '../nets/sides.ts';
+import { lightsIn, partsThatAre } from '../nets/sides.ts';
 import { holeKey, holeName, runsByHole } from '../plan/placed.ts';
 import type { HoleRef, Plan } from '../plan/schema.ts';
 import { cutPieces } from '../sewing/pieces.ts';
@@ -151,8 +151,11 @@ function voltTests(plan: Plan, answer: LightAnswer): readonly BenchTest[] {
         partId,
       ),
     ),
-    ...answer.lights.map(({ partId, volt }) =>
-      test(`volts:${partId}`, `Cell in, switch on: volts from + to − of ${nameOf(partId)}.`, volt, partId),
+    ...lightsIn(plan).map(({ id, part, light }) => {
+      const volt = answer.lights.find((state) => state.id === id)?.volt ?? 0;
+      const colour = light.colourId === undefined ? '' : `, ${light.colourId}`;
+      return test(`volts:${id}`, `Cell in, switch on: volts from + to − of ${part.name}${colour}.`, volt, part.id);
+    }),
     ),
   ];
 }

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { clothBox } from '../cloth/cloth.ts';
 import { expectOk } from '../errors/problem.ts';
 import { planFromValue } from '../formats/plan-file.ts';
 import { distance, type Point } from '../geometry/point.ts';
@@ -121,7 +122,7 @@ describe('what the checks find does not depend on how the plan is written down',
     'which side is right and which is wrong: the piece turned over has the same findings, seed %d',
     (seed) => {
       const plan = muddle(seed);
-      const { widthMm } = plan.cloth.shape;
+      const { widthMm } = clothBox(plan.cloth);
       const flip = (p: Point): Point => ({ x: Math.round((widthMm - p.x) * 1000) / 1000, y: p.y });
       const parts = Object.fromEntries(
         Object.entries(plan.parts).map(([id, part]) => [
@@ -146,7 +147,7 @@ test('checking never fails on any plan that edits can make', () => {
     const { plan } = randomPlan(smallLantern().plan, seed, 150);
     for (const finding of checkPlan(plan)) {
       for (const id of finding.partIds)
-        expect(kindOf(plan.parts[id] as NonNullable<Plan['parts'][string]>)).toBeDefined();
+        expect(kindOf(plan, plan.parts[id] as NonNullable<Plan['parts'][string]>)).toBeDefined();
       for (const id of finding.runIds) expect(plan.runs[id]).toBeDefined();
     }
   }

@@ -3,11 +3,15 @@ import type { CheckRule } from './check-rule.ts';
 import { crossing } from './rules/crossing.ts';
 import { edge } from './rules/edge.ts';
 import { gap } from './rules/gap.ts';
+import { keepOut } from './rules/keep-out.ts';
 import { open } from './rules/open.ts';
+import { opening } from './rules/opening.ts';
+import { reach } from './rules/reach.ts';
 import { reversed } from './rules/reversed.ts';
 import { series } from './rules/series.ts';
 import { shortNet } from './rules/short-net.ts';
 import { switchNone } from './rules/switch-none.ts';
+import { weight } from './rules/weight.ts';
 
 export const CHECK_RULES: readonly CheckRule[] = [
   shortNet,
@@ -18,6 +22,10 @@ export const CHECK_RULES: readonly CheckRule[] = [
   open,
   switchNone,
   edge,
+  opening,
+  keepOut,
+  reach,
+  weight,
 ];
 
 if (new Set(CHECK_RULES.map((rule) => rule.id)).size !== CHECK_RULES.length) {

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
+import { changeClothKind } from '../plan/edits/cloth-edits.ts';
 import { moveParts, turnPart } from '../plan/edits/part-edits.ts';
-import { changeClothKind, changeHabits } from '../plan/edits/plan-edits.ts';
+import { changeHabits } from '../plan/edits/plan-edits.ts';
 import { addBend, changeStitching, deleteRuns } from '../plan/edits/run-edits.ts';
 import type { Plan } from '../plan/schema.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';

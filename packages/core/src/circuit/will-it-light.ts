@@ -1,19 +1,26 @@
 /** The answers a maker wants: how bright each light is, what the cell gives, how long it lasts. */
 import { type Result, succeed } from '../errors/problem.ts';
-import { partsThatAre } from '../nets/sides.ts';
+import { lightsIn, partsThatAre } from '../nets/sides.ts';
 import { UnionFind } from '../nets/union-find.ts';
 import { type CellKind, cellAt, cellCapacityMah, maybeCellKind } from '../parts/cells.ts';
+import { elementsOf } from '../parts/part-element.ts';
 import { holeKey, kindOf, runsByHole } from '../plan/placed.ts';
 import type { HoleRef, Plan } from '../plan/schema.ts';
 import { nodesOf } from './circuit.ts';
 import { discharge } from './discharge.ts';
 import { elementName, planCircuit } from './plan-circuit.ts';
 import { solveDc } from './solve-dc.ts';
+import { solvePlan } from './solve-plan.ts';
 
 /** Below this a light counts as dark: barely seen in a dim room (assumption). */
 export const DARK_AMP = 0.0001;
 
+/** What a holder that boosts hands on of what it takes (handbook figure). */
+export const BOOST_EFFICIENCY = 0.85;
+
 export interface LightState {
+  /** As in `lightsIn`: the part's id, numbered where one part has several lights. */
+  readonly id: string;
   readonly partId: string;
   readonly amp: number;
   /** From its + hole to its − hole. */
@@ -41,24 +48,25 @@ export interface LightAnswer {
 
 /** The state of every light and holder with `chargeLeft` in the cells. */
 export function willItLight(plan: Plan, chargeLeft = 1): Result<LightAnswer> {
-  const circuit = planCircuit(plan, { chargeLeft });
-  const solved = solveDc(circuit.elements);
+  const solved = solvePlan(plan, { chargeLeft });
   if (!solved.ok) return solved;
-  const { volts, amps } = solved.value;
+  const { circuit } = solved.value;
+  const { volts, amps } = solved.value.point;
   const voltAt = (partId: string, terminal: string): number =>
     volts.get(circuit.nodeOfTerminal(partId, terminal)) ?? 0;
-  const lights = partsThatAre(plan, 'light').flatMap((part) => {
-    const { model } = kindOf(part);
-    if (model.kind !== 'light') return [];
-    const amp = amps.get(elementName.light(part.id)) ?? 0;
-    return [{ partId: part.id, amp, volt: voltAt(part.id, model.plus) - voltAt(part.id, model.minus) }];
-  });
-  const supplies = partsThatAre(plan, 'cell').flatMap((part) => {
-    const { model } = kindOf(part);
-    if (model.kind !== 'cell') return [];
-    const amp = -(amps.get(elementName.cell(part.id)) ?? 0);
-    return [{ partId: part.id, amp, volt: voltAt(part.id, model.plus) - voltAt(part.id, model.minus) }];
-  });
+  const lights = lightsIn(plan).map(({ id, part, light }) => ({
+    id,
+    partId: part.id,
+    amp: amps.get(elementName.light(id)) ?? 0,
+    volt: voltAt(part.id, light.plus) - voltAt(part.id, light.minus),
+  }));
+  const supplies = partsThatAre(plan, 'cell').flatMap((part) =>
+    elementsOf(kindOf(plan, part), 'cell').map((cell) => ({
+      partId: part.id,
+      amp: -(amps.get(elementName.cell(part.id)) ?? 0),
+      volt: voltAt(part.id, cell.plus) - voltAt(part.id, cell.minus),
+    })),
+  );
   const brightest = Math.max(0, ...lights.map((light) => light.amp));
   const dimmest = Math.min(...lights.map((light) => light.amp));
   const holeVolts: Record<string, number> = {};
@@ -91,9 +99,9 @@ export interface RunTime {
 /** How long the plan lights on fresh cells; null without exactly one holder or when nothing lights at all. */
 export function howLong(plan: Plan): Result<RunTime | null> {
   const holder = partsThatAre(plan, 'cell')[0];
-  const model = holder === undefined ? undefined : kindOf(holder).model;
-  if (model?.kind !== 'cell' || partsThatAre(plan, 'cell').length !== 1) return succeed(null);
-  const cell = maybeCellKind(model.cellId) as CellKind;
+  const [source] = holder === undefined ? [] : elementsOf(kindOf(plan, holder), 'cell');
+  if (source === undefined || partsThatAre(plan, 'cell').length !== 1) return succeed(null);
+  const cell = maybeCellKind(source.cellId) as CellKind;
   const fresh = willItLight(plan, 1);
   if (!fresh.ok) return fresh;
   const brightestOf = (answer: LightAnswer): number =>
@@ -106,10 +114,16 @@ export function howLong(plan: Plan): Result<RunTime | null> {
     if (solved.ok) last = solved.value;
     else problem = solved;
     const answer = last;
-    const supply = answer.supplies[0];
+    const { volt, ohm } = cellAt(cell, chargeLeft);
+    const given = answer.supplies[0]?.amp ?? 0;
+    // A converter takes the power it gives, and what it wastes, from its cells.
+    const amp =
+      source.boostV === undefined
+        ? given
+        : (given * source.boostV) / (BOOST_EFFICIENCY * volt * source.count);
     return {
-      amp: supply?.amp ?? 0,
-      volt: cellAt(cell, chargeLeft).volt - (supply?.amp ?? 0) * cellAt(cell, chargeLeft).ohm,
+      amp,
+      volt: volt - amp * ohm,
       watched: brightestOf(answer),
     };
   };
@@ -156,5 +170,5 @@ function terminalName(plan: Plan, ref: HoleRef): string {
   const part = plan.parts[ref.partId];
   return part === undefined
     ? ''
-    : (kindOf(part).holes.find((hole) => hole.id === ref.holeId)?.terminal ?? '');
+    : (kindOf(plan, part).holes.find((hole) => hole.id === ref.holeId)?.terminal ?? '');
 }

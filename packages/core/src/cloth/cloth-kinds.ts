@@ -7,36 +7,35 @@ export interface ClothKind {
   readonly thicknessMm: number;
   /** How much wider a thread's envelope becomes because the cloth gives (assumption, shown to the maker). */
   readonly looseness: number;
-  /** How the drawing paints it: a dark and a light weave are enough to read stitches on. */
+  /** How its cut edge behaves. */
+  readonly fray: 'none' | 'some' | 'much';
+  /** What a maker should know of it, in a sentence. */
   readonly hint: string;
 }
 
-/** Thickness from memory of typical goods; looseness: firm 1.0, knits 1.5, loose knits 2.0 (assumption). */
+/** Thickness and fray from memory of typical goods; looseness: firm 1.0, knits 1.5, loose knits and lace 2.0 (assumption). */
 export const CLOTH_KINDS: readonly ClothKind[] = [
-  { id: 'felt', title: 'Felt', thicknessMm: 2, looseness: 1, hint: 'Firm, does not fray; holds parts well.' },
-  { id: 'firm-woven', title: 'Firm woven', thicknessMm: 0.7, looseness: 1, hint: 'Canvas, denim, twill.' },
-  {
-    id: 'light-woven',
-    title: 'Light woven',
-    thicknessMm: 0.3,
-    looseness: 1,
-    hint: 'Shirting, lawn; frays at the edge.',
-  },
-  {
-    id: 'knit',
-    title: 'Knit',
-    thicknessMm: 0.8,
-    looseness: 1.5,
-    hint: 'Jersey: lines wander when it stretches.',
-  },
-  {
-    id: 'loose-knit',
-    title: 'Loose knit',
-    thicknessMm: 2,
-    looseness: 2,
-    hint: 'Hand knitting: keep lines far apart.',
-  },
+  kind('felt', 'Felt', 2, 1, 'none', 'Firm, does not fray; holds parts well.'),
+  kind('firm-woven', 'Firm woven', 0.7, 1, 'some', 'Canvas, denim, twill.'),
+  kind('light-woven', 'Light woven', 0.3, 1, 'much', 'Shirting, lawn; frays at the edge.'),
+  kind('knit', 'Knit', 0.8, 1.5, 'none', 'Jersey: lines wander when it stretches.'),
+  kind('loose-knit', 'Loose knit', 2, 2, 'some', 'Hand knitting: keep lines far apart.'),
+  kind('fleece', 'Fleece', 2.5, 1.5, 'none', 'Soft and thick; it gives, and its pile hides loose loops.'),
+  kind('faux-fur', 'Faux fur', 3, 1.5, 'some', 'Sew on its backing; comb the pile out of the stitches.'),
+  kind('leather-like', 'Leather-like', 1.2, 1, 'none', 'Every needle hole stays: mark well, sew once.'),
+  kind('lace', 'Lace', 0.5, 2, 'much', 'More hole than cloth: threads wander and show on both faces.'),
 ];
+
+function kind(
+  id: string,
+  title: string,
+  thicknessMm: number,
+  looseness: number,
+  fray: ClothKind['fray'],
+  hint: string,
+): ClothKind {
+  return { id, title, thicknessMm, looseness, fray, hint };
+}
 
 /** The kind with this id, or undefined. */
 export function maybeClothKind(id: string): ClothKind | undefined {

@@ -1,38 +1,142 @@
+import { type CurveNode, flattenCurve } from '../geometry/curve.ts';
 import type { Point } from '../geometry/point.ts';
-import type { Polygon } from '../geometry/polygon.ts';
+import { boundsOf, type Polygon, polygonContains } from '../geometry/polygon.ts';
+import { type GuideLine, type Sizes, sizeOf } from './ready-piece.ts';
+import { maybeReadyPiece } from './ready-pieces.ts';
 
 /** The two faces of the piece. The right side is the one that is seen when the piece is done. */
 export type Face = 'right' | 'wrong';
 
-/** A drawn aid on the right side: a chalk line to place parts by. It is printed, never sewn. */
-export interface Mark {
-  readonly points: readonly Point[];
+/** The outline: a ready piece with its sizes, or one the maker drew or brought along. */
+export type ClothShape =
+  | { readonly kind: 'ready'; readonly pieceId: string; readonly sizes: Sizes }
+  | { readonly kind: 'drawn'; readonly nodes: readonly CurveNode[] };
+
+/**
+ * What a line or area on the cloth is for. `mark`: chalk to place and sew along; `opening`: no cloth there;
+ * `keep-out`: no stitch may go there; `window`: something must show through; `reach`: a hand gets there when
+ * the piece is closed.
+ */
+export type MarkingUse = 'mark' | 'opening' | 'keep-out' | 'window' | 'reach';
+
+/** A line or area on the right side of the cloth. All but marks are closed. */
+export interface Marking {
+  readonly id: string;
+  readonly use: MarkingUse;
+  readonly name: string;
   readonly closed: boolean;
+  readonly nodes: readonly CurveNode[];
 }
 
-/** The piece being sewn on. Later kinds of outline join `shape` as further members of its union. */
+/**
+ * The piece being sewn on: one flat panel. Everything asks for its form through the functions below, never by
+ * reading `shape`, so that a plan of several panels can hold a table of these.
+ */
 export interface Cloth {
-  readonly shape: { readonly kind: 'rectangle'; readonly widthMm: number; readonly heightMm: number };
+  readonly shape: ClothShape;
   readonly kindId: string;
   readonly colourId: string;
   readonly thicknessMm: number;
   readonly looseness: number;
   readonly workedFace: Face;
-  readonly marks: readonly Mark[];
+  /** Whether the wrong side is seen as well when the piece is done: a flap, a banner, an unlined coat. */
+  readonly wrongSideSeen: boolean;
+  readonly markings: Readonly<Record<string, Marking>>;
 }
 
 /** The largest piece side that can be planned: a curtain, not a sail (assumption). */
 export const LARGEST_PIECE_MM = 3000;
 
-/** The outline of the piece as a polygon on the right side, clockwise as seen. */
-export function clothOutline(cloth: Cloth): Polygon {
-  const { widthMm, heightMm } = cloth.shape;
-  return [
-    { x: 0, y: 0 },
-    { x: widthMm, y: 0 },
-    { x: widthMm, y: heightMm },
-    { x: 0, y: heightMm },
-  ];
+/** A box round something, mm. */
+export interface Box {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+  readonly widthMm: number;
+  readonly heightMm: number;
+}
+
+/** The nodes of a shape's outline. Throws RangeError for a ready piece that does not exist. */
+export function shapeNodes(shape: ClothShape): readonly CurveNode[] {
+  if (shape.kind === 'drawn') return shape.nodes;
+  const piece = maybeReadyPiece(shape.pieceId);
+  if (piece === undefined) throw new RangeError(`shapeNodes: there is no ready piece "${shape.pieceId}"`);
+  return piece.outline(shape.sizes);
+}
+
+interface Outlined {
+  readonly outline: Polygon;
+  readonly box: Box;
+}
+
+const outlined = new WeakMap<ClothShape, Outlined>();
+
+function outlineOfShape(shape: ClothShape): Outlined {
+  const known = outlined.get(shape);
+  if (known !== undefined) return known;
+  const outline = flattenCurve(shapeNodes(shape), true);
+  const fresh = { outline, box: boxOf(outline) };
+  outlined.set(shape, fresh);
+  return fresh;
+}
+
+/** The box round points. */
+export function boxOf(points: readonly Point[]): Box {
+  const [left, top, right, bottom] = boundsOf(points);
+  return { left, top, right, bottom, widthMm: right - left, heightMm: bottom - top };
+}
+
+/** The outline of the piece as a polygon on the right side; curves are flattened. Remembered for the same shape. */
+export function clothOutline(cloth: Pick<Cloth, 'shape'>): Polygon {
+  return outlineOfShape(cloth.shape).outline;
+}
+
+/** The box round the piece. */
+export function clothBox(cloth: Pick<Cloth, 'shape'>): Box {
+  return outlineOfShape(cloth.shape).box;
+}
+
+/** The folds and middle lines that belong to a ready piece; none for a drawn one. */
+export function clothGuides(cloth: Pick<Cloth, 'shape'>): readonly GuideLine[] {
+  const { shape } = cloth;
+  return shape.kind === 'ready' ? (maybeReadyPiece(shape.pieceId)?.guides?.(shape.sizes) ?? []) : [];
+}
+
+const flattened = new WeakMap<readonly CurveNode[], Map<boolean, readonly Point[]>>();
+
+/** The corners of a curve, flattened; remembered for the same nodes. */
+export function curvePoints({ nodes, closed }: Pick<Marking, 'nodes' | 'closed'>): readonly Point[] {
+  const byClosing = flattened.get(nodes) ?? new Map<boolean, readonly Point[]>();
+  const known = byClosing.get(closed);
+  if (known !== undefined) return known;
+  const points = flattenCurve(nodes, closed);
+  byClosing.set(closed, points);
+  flattened.set(nodes, byClosing);
+  return points;
+}
+
+/** The markings of one use, in the order of their ids. */
+export function markingsFor(cloth: Pick<Cloth, 'markings'>, use: MarkingUse): readonly Marking[] {
+  return Object.values(cloth.markings).filter((marking) => marking.use === use);
+}
+
+/** The areas of one use as polygons. */
+export function areasFor(cloth: Pick<Cloth, 'markings'>, use: MarkingUse): readonly Polygon[] {
+  return markingsFor(cloth, use).map(curvePoints);
+}
+
+/** The length of a size of a ready piece, or undefined for a drawn piece. */
+export function maybeSize(shape: ClothShape, id: string): number | undefined {
+  return shape.kind === 'ready' && Object.hasOwn(shape.sizes, id) ? sizeOf(shape.sizes, id) : undefined;
+}
+
+/** Whether there is cloth at a place: inside the outline and in no opening. */
+export function hasClothAt(cloth: Pick<Cloth, 'shape' | 'markings'>, p: Point): boolean {
+  return (
+    polygonContains(clothOutline(cloth), p) &&
+    !areasFor(cloth, 'opening').some((area) => polygonContains(area, p))
+  );
 }
 
 /** The face that is down when this one is up. */
@@ -47,8 +151,10 @@ export function faceName(face: Face): string {
 
 /**
  * Where a place on the right side is seen when the given face is up. Turning a piece over like a page
- * mirrors it left to right; the same function takes a seen place back.
+ * mirrors it left to right within its own box; the same function takes a seen place back.
  */
-export function asSeen(cloth: Cloth, face: Face, p: Point): Point {
-  return face === 'right' ? p : { x: cloth.shape.widthMm - p.x, y: p.y };
+export function asSeen(cloth: Pick<Cloth, 'shape'>, face: Face, p: Point): Point {
+  if (face === 'right') return p;
+  const { left, right } = clothBox(cloth);
+  return { x: left + right - p.x, y: p.y };
 }

@@ -35,6 +35,18 @@ export const ERROR_CATALOGUE = {
     title: 'The plan names a kind that this Sashiko does not have.',
     help: 'Use one of the kinds listed in docs/plan-file.md.',
   },
+  'own-part-wrong': {
+    title: 'The part is not described well enough yet.',
+    help: 'Mend the hole or the facts that the message names.',
+  },
+  'own-part-in-use': {
+    title: 'Parts of this kind are on the cloth.',
+    help: 'Take them away first, or keep the description.',
+  },
+  'part-locked': {
+    title: 'The part is locked.',
+    help: 'Unlock it first, in its panel on the Parts stage.',
+  },
   'unknown-part': {
     title: 'There is no such part in the plan.',
     help: 'Choose a part that is on the cloth.',
@@ -62,6 +74,58 @@ export const ERROR_CATALOGUE = {
   'outside-cloth': {
     title: 'That would lie outside the cloth.',
     help: 'Move it inside the outline, or make the cloth larger first.',
+  },
+  'area-empty': {
+    title: 'The outline encloses nothing.',
+    help: 'Draw it round an area: at least three places that do not lie on one line.',
+  },
+  'area-crosses-itself': {
+    title: 'The outline crosses or touches itself.',
+    help: 'Move the nodes apart where it does; an outline goes round once.',
+  },
+  'line-empty': {
+    title: 'The line has no length.',
+    help: 'Draw it from one place to another.',
+  },
+  'line-too-fine': {
+    title: 'The line has more nodes than Sashiko takes.',
+    help: 'Simplify the path in the drawing program: up to 2000 nodes are read.',
+  },
+  'not-a-ready-piece': {
+    title: 'The piece was drawn, so it has no sizes to type.',
+    help: 'Move its nodes, or take a ready piece first.',
+  },
+  'no-picture': {
+    title: 'There is no picture under the cloth.',
+    help: 'Lay one there first, on the Cloth stage.',
+  },
+  'picture-points': {
+    title: 'The picture cannot be made true from those places.',
+    help: 'Choose places that lie well apart; four of a rectangle must be its corners, in order.',
+  },
+  'clip-foreign': {
+    title: 'What was copied are no parts of a plan.',
+    help: 'Copy parts in Sashiko first (Ctrl C), then paste them here.',
+  },
+  'too-few-parts': {
+    title: 'That needs more parts.',
+    help: 'Choose them with Shift and a click, or with a box drawn round them.',
+  },
+  'too-many-anchors': {
+    title: 'There are more anchors than parts.',
+    help: 'Spread more parts, or take an anchor away.',
+  },
+  'has-a-twin': {
+    title: 'The part has a twin already.',
+    help: 'Free it from its twin first.',
+  },
+  'line-too-short': {
+    title: 'The line is too short for that.',
+    help: 'Choose a longer line or a closer pitch.',
+  },
+  'unknown-marking': {
+    title: 'There is no such line or area on the cloth.',
+    help: 'Choose one that is listed on the Cloth stage.',
   },
   'size-not-positive': {
     title: 'A size must be larger than zero.',

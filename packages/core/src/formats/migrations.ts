@@ -1,4 +1,5 @@
 /** Brings plan files of older versions up to date. A new version is one entry here. */
+import { UNKNOWN_FACTS } from '../plan/new-plan.ts';
 
 export interface Migration {
   /** The version it starts from; it makes the next one. */
@@ -6,8 +7,59 @@ export interface Migration {
   readonly apply: (raw: Readonly<Record<string, unknown>>) => Readonly<Record<string, unknown>>;
 }
 
-/** Version 1 is the first, so there is nothing to bring up yet. */
-export const MIGRATIONS: readonly Migration[] = [];
+type Raw = Readonly<Record<string, unknown>>;
+
+export const MIGRATIONS: readonly Migration[] = [{ from: 1, apply: fromVersion1 }];
+
+/**
+ * Version 2 knows pieces of every outline, lines and areas with a use of their own, facts, pictures and makers'
+ * own parts. What is not of the expected form is passed on, so that the schema can name the spot.
+ */
+function fromVersion1(raw: Raw): Raw {
+  const numbered = typeof raw['nextNumber'] === 'number' ? raw['nextNumber'] : 1;
+  const { cloth, marks } = clothFromVersion1(raw['cloth'], numbered);
+  return {
+    ...raw,
+    cloth,
+    nextNumber: numbered + marks,
+    habits: isRecord(raw['habits']) ? { legSign: 'big-loop', ...raw['habits'] } : raw['habits'],
+    facts: UNKNOWN_FACTS,
+    backdrop: null,
+    images: {},
+    ownParts: {},
+  };
+}
+
+function clothFromVersion1(
+  raw: unknown,
+  firstNumber: number,
+): { readonly cloth: unknown; readonly marks: number } {
+  if (!isRecord(raw)) return { cloth: raw, marks: 0 };
+  const { marks, shape, ...rest } = raw;
+  const list: readonly unknown[] = Array.isArray(marks) ? marks : [];
+  const markings = Object.fromEntries(
+    list.map((mark, i) => {
+      const id = `m${firstNumber + i}`;
+      const { points, closed } = isRecord(mark) ? mark : { points: mark, closed: false };
+      const nodes = Array.isArray(points) ? points.map((at: unknown) => ({ at })) : points;
+      return [id, { id, use: 'mark', name: `mark ${i + 1}`, closed, nodes }];
+    }),
+  );
+  return {
+    cloth: { ...rest, shape: shapeFromVersion1(shape), wrongSideSeen: false, markings },
+    marks: list.length,
+  };
+}
+
+function shapeFromVersion1(raw: unknown): unknown {
+  if (!isRecord(raw) || raw['kind'] !== 'rectangle') return raw;
+  const { kind: _kind, ...sizes } = raw;
+  return { kind: 'ready', pieceId: 'rectangle', sizes };
+}
+
+function isRecord(value: unknown): value is Raw {
+  return typeof value === 'object' && value !== null && !Array.isArray(value);
+}
 
 /** Applies the steps from `version` to `target`, in order. Throws RangeError when a step is missing. */
 export function migrate(

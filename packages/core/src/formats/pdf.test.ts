@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { getDocument, OPS, type PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, test } from 'vitest';
-import { asSeen } from '../cloth/cloth.ts';
+import { asSeen, clothBox } from '../cloth/cloth.ts';
 import { expectOk } from '../errors/problem.ts';
-import { chooseWorkedFace } from '../plan/edits/plan-edits.ts';
+import { chooseWorkedFace } from '../plan/edits/cloth-edits.ts';
 import { holePoint, kindOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { listPages } from '../sewing/list-pages.ts';
@@ -128,9 +128,9 @@ function shapeOf(
 }
 
 function expectHolesWhereTheyBelong(plan: Plan, pages: readonly ReadPage[]): void {
-  const tiling = tilePattern(plan.cloth.shape.widthMm, plan.cloth.shape.heightMm, A4);
+  const tiling = tilePattern(clothBox(plan.cloth).widthMm, clothBox(plan.cloth).heightMm, A4);
   for (const part of Object.values(plan.parts)) {
-    for (const hole of kindOf(part).holes) {
+    for (const hole of kindOf(plan, part).holes) {
       const seen = asSeen(
         plan.cloth,
         plan.cloth.workedFace,

@@ -37,7 +37,7 @@ describe('round trips', () => {
   test('the same plan is the same text, whatever the order its records came in', () => {
     const shuffled: Plan = { ...plan, parts: Object.fromEntries(Object.entries(plan.parts).reverse()) };
     expect(serializePlan(shuffled)).toBe(serializePlan(plan));
-    expect(serializePlan(plan).startsWith('{\n  "format": "sashiko-plan",\n  "version": 1,')).toBe(true);
+    expect(serializePlan(plan).startsWith('{\n  "format": "sashiko-plan",\n  "version": 2,')).toBe(true);
   });
 });
 
@@ -56,15 +56,23 @@ describe('refusals name the spot and what to do', () => {
     ['no version', changed((raw) => Object.assign(raw, { version: 'one' })), 'file-bad-version', 'version'],
     [
       'a zero size',
-      changed((raw) => Object.assign(raw.cloth, { shape: { kind: 'rectangle', widthMm: 0, heightMm: 10 } })),
+      changed((raw) =>
+        Object.assign(raw.cloth, {
+          shape: { kind: 'ready', pieceId: 'rectangle', sizes: { widthMm: 0, heightMm: 30 } },
+        }),
+      ),
       'file-wrong-shape',
-      'cloth.shape.widthMm',
+      'cloth.shape.sizes.widthMm',
     ],
     [
       'a negative size',
-      changed((raw) => Object.assign(raw.cloth, { shape: { kind: 'rectangle', widthMm: 10, heightMm: -3 } })),
+      changed((raw) =>
+        Object.assign(raw.cloth, {
+          shape: { kind: 'ready', pieceId: 'rectangle', sizes: { widthMm: 30, heightMm: -3 } },
+        }),
+      ),
       'file-wrong-shape',
-      'cloth.shape.heightMm',
+      'cloth.shape.sizes.heightMm',
     ],
     [
       'a coordinate beyond the world',

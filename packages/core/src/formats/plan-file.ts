@@ -68,13 +68,16 @@ export function planFromValue(raw: unknown, migrations: readonly Migration[] = M
     const issue = checked.issues[0];
     return fail('file-wrong-shape', describeIssue(issue), v.getDotPath(issue) ?? '');
   }
-  const { parts, runs, ticks, readings } = checked.output;
-  const plan: Plan = {
+  const { parts, runs, ticks, readings, images, ownParts, cloth } = checked.output;
+  const plan = {
     ...checked.output,
+    cloth: { ...cloth, markings: inIdOrder(cloth.markings) },
+    images: inIdOrder(images),
+    ownParts: inIdOrder(ownParts),
     parts: inIdOrder(parts),
     runs: inIdOrder(runs),
     ticks: inIdOrder(ticks),
     readings: inIdOrder(readings),
-  };
+  } as Plan;
   return validatePlan(plan);
 }

@@ -55,3 +55,43 @@ export function boundsOf(points: readonly Point[]): readonly [number, number, nu
   }
   return [minX, minY, maxX, maxY];
 }
+
+/** The area with a sign: positive for corners clockwise as seen (y down), mm². */
+export function signedAreaMm2(polygon: Polygon): number {
+  const [origin] = polygon;
+  if (origin === undefined) return 0;
+  let twice = 0;
+  // Counted from a corner, so that far coordinates lose no digits.
+  for (const [a, b] of polygonEdges(polygon))
+    twice += (a.x - origin.x) * (b.y - origin.y) - (b.x - origin.x) * (a.y - origin.y);
+  return twice / 2;
+}
+
+/** The centre of gravity of an even sheet of this outline. For an outline of no area, the middle of its corners' box. */
+export function centroidOf(polygon: Polygon): Point {
+  const area = signedAreaMm2(polygon);
+  const [minX, minY, maxX, maxY] = boundsOf(polygon);
+  if (area === 0) return { x: (minX + maxX) / 2, y: (minY + maxY) / 2 };
+  let x = 0;
+  let y = 0;
+  for (const [a, b] of polygonEdges(polygon)) {
+    const cross = (a.x - minX) * (b.y - minY) - (b.x - minX) * (a.y - minY);
+    x += (a.x + b.x - 2 * minX) * cross;
+    y += (a.y + b.y - 2 * minY) * cross;
+  }
+  return { x: minX + x / (6 * area), y: minY + y / (6 * area) };
+}
+
+/** Whether an outline has no inward corner. */
+export function isConvex(polygon: Polygon): boolean {
+  let turns = 0;
+  for (const [i, b] of polygon.entries()) {
+    const a = polygon[(i + polygon.length - 1) % polygon.length] as Point;
+    const c = polygon[(i + 1) % polygon.length] as Point;
+    const side = Math.sign((b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x));
+    if (side === 0) continue;
+    if (turns === 0) turns = side;
+    else if (side !== turns) return false;
+  }
+  return true;
+}

@@ -14,7 +14,7 @@ function colours(plan: Plan): ReadonlyMap<string, number> {
   const colour = new Map<string, number>();
   let next = 0;
   for (const part of Object.values(plan.parts)) {
-    for (const hole of kindOf(part).holes) {
+    for (const hole of kindOf(plan, part).holes) {
       if (hole.plated) colour.set(holeKey({ partId: part.id, holeId: hole.id }), next++);
     }
   }
@@ -23,7 +23,7 @@ function colours(plan: Plan): ReadonlyMap<string, number> {
     holeKey(run.to),
   ]);
   for (const part of Object.values(plan.parts)) {
-    const kind = kindOf(part);
+    const kind = kindOf(plan, part);
     for (const hole of kind.holes) {
       if (!hole.plated) continue;
       for (const twin of holesOfTerminal(kind, hole.terminal)) {
@@ -57,7 +57,7 @@ describe.each([61, 62, 63, 64, 65])('seed %d', (seed) => {
     const byNet = new Map<string, number>();
     const byColour = new Map<number, string>();
     for (const part of Object.values(plan.parts)) {
-      for (const hole of kindOf(part).holes) {
+      for (const hole of kindOf(plan, part).holes) {
         if (!hole.plated) continue;
         const ref = { partId: part.id, holeId: hole.id };
         const net = nets.ofHole(ref).id;

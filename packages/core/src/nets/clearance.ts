@@ -1,21 +1,25 @@
 /** Distances between what is bare on the cloth: threads and the metal of holes. */
 import { type Point, samePoint } from '../geometry/point.ts';
 import { type Closest, closestOfSegments } from '../geometry/segment.ts';
+import { placePoint } from '../geometry/transform.ts';
 import { runName } from '../plan/edits/run-edits.ts';
-import { holeKey, holeName, holePoint, kindOf, runPath, sewingOf } from '../plan/placed.ts';
-import type { HoleRef, Plan, Run } from '../plan/schema.ts';
+import { holeKey, holeName, holePoint, kindOf, poseOf, runPath, sewingOf } from '../plan/placed.ts';
+import type { HoleRef, Part, Plan, Run } from '../plan/schema.ts';
 import { type IndexedSegment, indexSegments, type SegmentIndex } from '../spatial/segment-index.ts';
 import {
   type Conductor,
-  handSewnLine,
+  FOLDED_METAL,
   judgeGap,
   LOOPED_HOLE,
+  lineConductor,
   requiredGap,
   type SpacingRules,
 } from '../thread/required-gap.ts';
-import { deriveNets } from './nets.ts';
+import { maybeThreadKind } from '../thread/thread-kinds.ts';
+import { deriveNets, type Nets } from './nets.ts';
+import { netAt } from './sides.ts';
 
-/** Something bare: a run's line, or the metal of a hole as a disc. */
+/** Something bare: a run's line, the metal of a hole as a disc, or a part's metal between body and hole. */
 export interface BareThing {
   readonly key: string;
   readonly netId: string;
@@ -24,6 +28,8 @@ export interface BareThing {
   readonly radiusMm: number;
   readonly runId: string | null;
   readonly hole: HoleRef | null;
+  /** The part whose metal it is. */
+  readonly partId: string | null;
 }
 
 /** The spacing rules a plan asks for. */
@@ -36,7 +42,7 @@ export function conductorOf(
   plan: Plan,
   run: Pick<Run, 'threadId' | 'stitchId' | 'stitchMm' | 'gapMm'>,
 ): Conductor {
-  return handSewnLine(sewingOf(plan, run).thread, Math.max(run.stitchMm, run.gapMm));
+  return lineConductor(sewingOf(plan, run).thread, Math.max(run.stitchMm, run.gapMm));
 }
 
 /** Everything bare on the cloth, as segments (holes as segments of no length). */
@@ -44,6 +50,8 @@ export function bareSegments(plan: Plan): ReadonlyArray<IndexedSegment<BareThing
   const nets = deriveNets(plan);
   const segments: Array<IndexedSegment<BareThing>> = [];
   for (const run of Object.values(plan.runs)) {
+    // Insulation may lie on anything; the stripped ends are at the holes, which speak for themselves.
+    if (isInsulated(run)) continue;
     const owner: BareThing = {
       key: run.id,
       netId: nets.ofRun(run.id).id,
@@ -51,11 +59,12 @@ export function bareSegments(plan: Plan): ReadonlyArray<IndexedSegment<BareThing
       radiusMm: 0,
       runId: run.id,
       hole: null,
+      partId: null,
     };
     segments.push(...lineSegments(runPath(plan, run), owner));
   }
   for (const part of Object.values(plan.parts)) {
-    for (const hole of kindOf(part).holes) {
+    for (const hole of kindOf(plan, part).holes) {
       if (!hole.plated) continue;
       const ref = { partId: part.id, holeId: hole.id };
       const at = holePoint(plan, ref);
@@ -66,11 +75,38 @@ export function bareSegments(plan: Plan): ReadonlyArray<IndexedSegment<BareThing
         radiusMm: hole.padRadiusMm,
         runId: null,
         hole: ref,
+        partId: part.id,
       };
       segments.push({ a: at, b: at, owner });
     }
+    segments.push(...metalOf(plan, part, nets));
   }
   return segments;
+}
+
+/** The folded legs of a part. */
+function metalOf(plan: Plan, part: Part, nets: Nets): ReadonlyArray<IndexedSegment<BareThing>> {
+  const pose = poseOf(part);
+  return kindOf(plan, part).metal.flatMap((line) => {
+    const owner: BareThing = {
+      key: `${part.id}~${line.terminal}`,
+      netId: netAt(nets, part, line.terminal).id,
+      conductor: FOLDED_METAL,
+      radiusMm: line.radiusMm,
+      runId: null,
+      hole: null,
+      partId: part.id,
+    };
+    return lineSegments(
+      line.points.map((p) => placePoint(pose, p)),
+      owner,
+    );
+  });
+}
+
+/** Whether a run touches nothing along its way. */
+export function isInsulated(run: Pick<Run, 'threadId'>): boolean {
+  return maybeThreadKind(run.threadId)?.form === 'wire';
 }
 
 /** A line as segments of one owner; legs of no length are left out. */
@@ -111,16 +147,16 @@ export function measureGap(
 }
 
 /** Holes of one part are as far apart as it was made. */
-export function isSamePart(a: Pick<BareThing, 'hole'>, b: Pick<BareThing, 'hole'>): boolean {
-  return a.hole !== null && b.hole !== null && a.hole.partId === b.hole.partId;
+export function isSamePart(a: Pick<BareThing, 'partId'>, b: Pick<BareThing, 'partId'>): boolean {
+  return a.partId !== null && a.partId === b.partId;
 }
 
 /** A run as a bare thing to measure from. */
 export function bareLine(
   plan: Plan,
   run: Parameters<typeof conductorOf>[1],
-): Pick<BareThing, 'conductor' | 'radiusMm' | 'hole'> {
-  return { conductor: conductorOf(plan, run), radiusMm: 0, hole: null };
+): Pick<BareThing, 'conductor' | 'radiusMm' | 'partId'> {
+  return { conductor: conductorOf(plan, run), radiusMm: 0, partId: null };
 }
 
 /** The bare things of a plan, packed for questions about gaps. */
@@ -134,7 +170,7 @@ export interface Clearance {
    */
   nearestForeign(
     path: readonly Point[],
-    own: Pick<BareThing, 'conductor' | 'radiusMm' | 'hole'>,
+    own: Pick<BareThing, 'conductor' | 'radiusMm' | 'partId'>,
     ownNets: ReadonlySet<string>,
     reachMm: number,
   ): MeasuredGap | null;
@@ -185,6 +221,8 @@ export const LARGEST_PAD_RADIUS_MM = 4;
 /** What a maker calls a bare thing. */
 export function bareName(plan: Plan, thing: BareThing): string {
   if (thing.hole !== null) return holeName(plan, thing.hole);
+  const part = thing.partId === null ? undefined : plan.parts[thing.partId];
+  if (part !== undefined) return `a leg of ${part.name}`;
   const run = thing.runId === null ? undefined : plan.runs[thing.runId];
   return run === undefined ? 'this thread' : `the thread ${runName(plan, run)}`;
 }

@@ -33,8 +33,8 @@ export function terminalKey({ partId, terminal }: Terminal): string {
 }
 
 /** The terminals of a part, in the order of its holes. */
-export function terminalsOf(part: Part): readonly Terminal[] {
-  const names = new Set(kindOf(part).holes.flatMap((hole) => (hole.plated ? [hole.terminal] : [])));
+export function terminalsOf(plan: Plan, part: Part): readonly Terminal[] {
+  const names = new Set(kindOf(plan, part).holes.flatMap((hole) => (hole.plated ? [hole.terminal] : [])));
   return [...names].map((terminal) => ({ partId: part.id, terminal }));
 }
 
@@ -45,7 +45,10 @@ export function terminalOfHole(plan: Plan, ref: HoleRef): Terminal {
 
 /** The holes of a terminal: any of them serves. */
 export function holesOf(plan: Plan, { partId, terminal }: Terminal): readonly HoleRef[] {
-  return holesOfTerminal(kindOf(partOf(plan, partId)), terminal).map((hole) => ({ partId, holeId: hole.id }));
+  return holesOfTerminal(kindOf(plan, partOf(plan, partId)), terminal).map((hole) => ({
+    partId,
+    holeId: hole.id,
+  }));
 }
 
 const remembered = new WeakMap<Plan['runs'], { readonly parts: Plan['parts']; readonly nets: Nets }>();
@@ -66,7 +69,7 @@ function deriveAnew(plan: Plan): Nets {
   }
   const byRoot = new Map<string, { id: string; terminals: Terminal[]; runIds: string[] }>();
   for (const part of Object.values(plan.parts)) {
-    for (const terminal of terminalsOf(part)) {
+    for (const terminal of terminalsOf(plan, part)) {
       const key = terminalKey(terminal);
       const root = sets.find(key);
       const net = byRoot.get(root);

@@ -1,4 +1,5 @@
 /** The two sides of the circuit: what is reached from a holder's + and from its −, through switches. */
+import { type ElementKind, elementsOf, hasElement } from '../parts/part-element.ts';
 import { kindOf } from '../plan/placed.ts';
 import type { Part, Plan } from '../plan/schema.ts';
 import { deriveNets, type Net, type Nets } from './nets.ts';
@@ -10,13 +11,13 @@ export interface Sides {
   readonly nets: Nets;
   /** Which side a net is on. */
   of(net: Net): Side;
-  /** Whether two nets are one, or become one through switches. */
+  /** Whether two nets are one, or become one through switches and closures. */
   areJoined(a: Net, b: Net): boolean;
 }
 
-/** The parts of a plan that do a given thing, in plan order. */
-export function partsThatAre(plan: Plan, model: 'light' | 'cell' | 'switch'): readonly Part[] {
-  return Object.values(plan.parts).filter((part) => kindOf(part).model.kind === model);
+/** The parts of a plan that hold an element of a sort, in plan order. */
+export function partsThatAre(plan: Plan, kind: ElementKind): readonly Part[] {
+  return Object.values(plan.parts).filter((part) => hasElement(kindOf(plan, part), kind));
 }
 
 /** The net at a terminal of a part. */
@@ -25,33 +26,88 @@ export function netAt(nets: Nets, part: Part, terminal: string): Net {
 }
 
 /**
- * Sorts the nets into sides. Switches count as closed whatever their position; with `throughSwitches` false,
- * as open. Runs of one net and the insides of parts join; lights do not.
+ * Sorts the nets into sides. Switches and closures count as closed whatever their position; with
+ * `throughSwitches` false, as open. A side reaches on through resistors, regulators and the pins of a board;
+ * lights end it.
  */
 export function deriveSides(plan: Plan, throughSwitches = true): Sides {
   const nets = deriveNets(plan);
-  const groups = new UnionFind();
-  if (throughSwitches) {
-    for (const part of partsThatAre(plan, 'switch')) {
-      const { model } = kindOf(part);
-      if (model.kind === 'switch') groups.join(netAt(nets, part, model.a).id, netAt(nets, part, model.b).id);
+  const joined = new UnionFind();
+  const reached = new UnionFind();
+  const plus: string[] = [];
+  const minus: string[] = [];
+  for (const part of Object.values(plan.parts)) {
+    const net = (terminal: string): string => netAt(nets, part, terminal).id;
+    for (const element of kindOf(plan, part).elements) {
+      switch (element.kind) {
+        case 'switch':
+          if (!throughSwitches) break;
+          joined.join(net(element.a), net(element.b));
+          reached.join(net(element.a), net(element.b));
+          break;
+        case 'half': {
+          const mate = throughSwitches ? mateOf(plan, part) : null;
+          if (mate === null) break;
+          joined.join(net(element.terminal), netAt(nets, mate, element.terminal).id);
+          reached.join(net(element.terminal), netAt(nets, mate, element.terminal).id);
+          break;
+        }
+        case 'resistor':
+          reached.join(net(element.a), net(element.b));
+          break;
+        case 'pin':
+          reached.join(net(element.supply), net(element.pin));
+          break;
+        case 'regulator':
+          reached.join(net(element.input), net(element.output));
+          break;
+        case 'cell':
+          plus.push(net(element.plus));
+          minus.push(net(element.minus));
+          break;
+        case 'light':
+        case 'load':
+          break;
+      }
     }
   }
-  const plus = new Set<string>();
-  const minus = new Set<string>();
-  for (const part of partsThatAre(plan, 'cell')) {
-    const { model } = kindOf(part);
-    if (model.kind !== 'cell') continue;
-    plus.add(groups.find(netAt(nets, part, model.plus).id));
-    minus.add(groups.find(netAt(nets, part, model.minus).id));
-  }
+  const plusGroups = new Set(plus.map((net) => reached.find(net)));
+  const minusGroups = new Set(minus.map((net) => reached.find(net)));
   return {
     nets,
     of(net) {
-      const group = groups.find(net.id);
-      if (plus.has(group)) return minus.has(group) ? 'both' : '+';
-      return minus.has(group) ? '-' : 'neither';
+      const group = reached.find(net.id);
+      if (plusGroups.has(group)) return minusGroups.has(group) ? 'both' : '+';
+      return minusGroups.has(group) ? '-' : 'neither';
     },
-    areJoined: (a, b) => groups.find(a.id) === groups.find(b.id),
+    areJoined: (a, b) => joined.find(a.id) === joined.find(b.id),
   };
+}
+
+/** The other half of a closure, when it is on the cloth and is a half too; else null. */
+export function mateOf(plan: Plan, part: Part): Part | null {
+  const mate = part.mateId === undefined ? undefined : plan.parts[part.mateId];
+  if (mate === undefined) return null;
+  const [own] = elementsOf(kindOf(plan, part), 'half');
+  const [other] = elementsOf(kindOf(plan, mate), 'half');
+  return own !== undefined && own.terminal === other?.terminal ? mate : null;
+}
+
+/** One light of a plan. A part of two colours has two of them. */
+export interface PlacedLight {
+  /** The part's id; with a number behind it for the second and later lights of one part. */
+  readonly id: string;
+  readonly part: Part;
+  readonly light: ReturnType<typeof elementsOf<'light'>>[number];
+}
+
+/** Every light of a plan, in plan order. */
+export function lightsIn(plan: Plan): readonly PlacedLight[] {
+  return Object.values(plan.parts).flatMap((part) =>
+    elementsOf(kindOf(plan, part), 'light').map((light, i) => ({
+      id: i === 0 ? part.id : `${part.id}-${i + 1}`,
+      part,
+      light,
+    })),
+  );
 }

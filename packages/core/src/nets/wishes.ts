@@ -1,9 +1,10 @@
 /** What the plan asks to be joined, as far as Sashiko can tell from its parts: lights in parallel, one switch. */
 import { fail, type Result, succeed } from '../errors/problem.ts';
+import { elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import type { Terminal } from './nets.ts';
-import { partsThatAre } from './sides.ts';
+import { lightsIn, partsThatAre } from './sides.ts';
 
 /** Terminals that should become one net. A chain starts at the first of them. */
 export interface Wish {
@@ -20,27 +21,27 @@ export interface Wish {
 export function deriveWishes(plan: Plan): Result<readonly Wish[]> {
   const holder = partsThatAre(plan, 'cell')[0];
   if (holder === undefined) return fail('router-no-supply');
-  const lights = partsThatAre(plan, 'light');
+  const lights = lightsIn(plan);
   if (lights.length === 0) return fail('router-no-lights');
-  const cell = kindOf(holder).model;
-  if (cell.kind !== 'cell') throw new RangeError('deriveWishes: the holder is no cell');
+  const [cell] = elementsOf(kindOf(plan, holder), 'cell');
+  if (cell === undefined) throw new RangeError('deriveWishes: the holder has no cell');
   const toggle = partsThatAre(plan, 'switch')[0];
   const wishes: Wish[] = [];
   for (const side of ['+', '-'] as const) {
     const power: Terminal = { partId: holder.id, terminal: side === '+' ? cell.plus : cell.minus };
-    const ends = lights.map((light): Terminal => {
-      const { model } = kindOf(light);
-      if (model.kind !== 'light') throw new RangeError('deriveWishes: a light is no light');
-      return { partId: light.id, terminal: side === '+' ? model.plus : model.minus };
-    });
-    const toggleModel = toggle === undefined ? undefined : kindOf(toggle).model;
-    if (toggle !== undefined && toggleModel?.kind === 'switch' && plan.habits.switchSide === side) {
-      const near: Terminal = { partId: toggle.id, terminal: toggleModel.a };
-      const far: Terminal = { partId: toggle.id, terminal: toggleModel.b };
+    const ends = new Map<string, Terminal>();
+    for (const { part, light } of lights) {
+      const terminal = side === '+' ? light.plus : light.minus;
+      ends.set(`${part.id}/${terminal}`, { partId: part.id, terminal });
+    }
+    const [contact] = toggle === undefined ? [] : elementsOf(kindOf(plan, toggle), 'switch');
+    if (toggle !== undefined && contact !== undefined && plan.habits.switchSide === side) {
+      const near: Terminal = { partId: toggle.id, terminal: contact.a };
+      const far: Terminal = { partId: toggle.id, terminal: contact.b };
       wishes.push({ side, title: 'holder to switch', terminals: [power, near] });
-      wishes.push({ side, title: 'switch to lights', terminals: [far, ...ends] });
+      wishes.push({ side, title: 'switch to lights', terminals: [far, ...ends.values()] });
     } else {
-      wishes.push({ side, title: 'holder to lights', terminals: [power, ...ends] });
+      wishes.push({ side, title: 'holder to lights', terminals: [power, ...ends.values()] });
     }
   }
   return succeed(wishes);

@@ -1,11 +1,15 @@
 import { describe, expect, test } from 'vitest';
 import { insideDistanceMm } from '../geometry/polygon.ts';
 import { LARGEST_PAD_RADIUS_MM } from '../nets/clearance.ts';
-import { LEG_MM } from '../sewing/steps.ts';
+import { leadLengthMm } from './bare-legs.ts';
 import { CELL_KINDS, cellAt, cellCapacityMah } from './cells.ts';
 import { LIGHT_COLOURS } from './light-colours.ts';
 import { holesOfTerminal, type PartKind } from './part-kind.ts';
-import { PART_KINDS } from './part-kinds.ts';
+import { maybePartKind, PART_KINDS } from './part-kinds.ts';
+
+const PLUS_ENDS: readonly string[] = ['plus', 'supply', 'input', 'output'];
+const MINUS_ENDS: readonly string[] = ['minus', 'ground'];
+const ENDS: readonly string[] = [...PLUS_ENDS, ...MINUS_ENDS, 'a', 'b', 'terminal', 'pin'];
 
 describe.each(PART_KINDS.map((kind) => [kind.id, kind] as const))('%s', (_id, kind: PartKind) => {
   test('has its holes inside its outline, with metal that can be sewn through', () => {
@@ -18,27 +22,42 @@ describe.each(PART_KINDS.map((kind) => [kind.id, kind] as const))('%s', (_id, ki
     expect(new Set(kind.holes.map((hole) => hole.id)).size).toBe(kind.holes.length);
   });
 
-  test('has a hole for every terminal of its model, with the right sign', () => {
-    const { model } = kind;
-    if (model.kind === 'switch') {
-      for (const terminal of [model.a, model.b]) {
-        expect(holesOfTerminal(kind, terminal).map((hole) => hole.sign)).toEqual(['none']);
+  test('has a hole for every end of its elements, + and − with the right sign', () => {
+    const signs = (terminal: string): readonly string[] =>
+      holesOfTerminal(kind, terminal).map((hole) => hole.sign);
+    for (const element of kind.elements) {
+      for (const [end, terminal] of Object.entries(element)) {
+        if (!ENDS.includes(end) || typeof terminal !== 'string') continue;
+        expect(signs(terminal).length, `${element.kind} ${end}`).toBeGreaterThan(0);
+        const wanted = PLUS_ENDS.includes(end) ? '+' : MINUS_ENDS.includes(end) ? '-' : 'none';
+        for (const sign of signs(terminal)) expect(sign, `${element.kind} ${end}`).toBe(wanted);
       }
-      return;
     }
-    for (const [terminal, sign] of [
-      [model.plus, '+'],
-      [model.minus, '-'],
-    ] as const) {
-      const holes = holesOfTerminal(kind, terminal);
-      expect(holes.length).toBeGreaterThan(0);
-      for (const hole of holes) expect(hole.sign).toBe(sign);
+  });
+
+  test('weighs something and keeps its spots and metal within its outline', () => {
+    expect(kind.massG).toBeGreaterThan(0);
+    for (const spot of kind.spots) expect(insideDistanceMm(kind.outline, spot.at)).toBeGreaterThan(0);
+    for (const line of kind.metal)
+      for (const p of line.points) expect(insideDistanceMm(kind.outline, p)).toBeGreaterThan(0);
+    if (kind.mateId !== undefined) expect(maybePartKind(kind.mateId)?.mateId).toBe(kind.id);
+  });
+
+  test('any choice of options keeps it sound', () => {
+    for (const option of kind.options) {
+      for (const value of [option.smallest, option.usual, option.largest, Number.MAX_VALUE, -1]) {
+        const varied = kind.withOptions?.({ [option.id]: value }) as PartKind;
+        for (const hole of varied.holes) {
+          expect(insideDistanceMm(varied.outline, hole.at), `${option.id} ${value}`).toBeGreaterThan(0);
+          expect(hole.padRadiusMm).toBeLessThanOrEqual(LARGEST_PAD_RADIUS_MM);
+        }
+      }
     }
   });
 
   test('says where its dimensions come from and names no brand-like word in capitals', () => {
-    expect(kind.source).toMatch(/assumption|memory|common practice/);
-    expect(kind.title).not.toMatch(/\b[A-Z]{3,}\b/);
+    expect(kind.source).toMatch(/assumption|memory|common practice|handbook/);
+    expect(kind.title).not.toMatch(/\b(?!AAA)[A-Z]{3,}\b/);
   });
 });
 
@@ -54,10 +73,10 @@ test('the bigger loop of a bare-leg light is +, and both can be bent from legs c
   const [minus] = holesOfTerminal(kind, 'minus');
   if (plus === undefined || minus === undefined) throw new Error('a loop is missing');
   expect(plus.padRadiusMm).toBeGreaterThan(minus.padRadiusMm);
-  const lead = (hole: typeof plus): number =>
-    Math.abs(hole.at.x) - 1.27 - hole.padRadiusMm + 2 * Math.PI * hole.padRadiusMm;
-  expect(lead(plus)).toBeLessThanOrEqual(LEG_MM.plus);
-  expect(lead(minus)).toBeLessThanOrEqual(LEG_MM.minus);
+  expect(leadLengthMm(kind, plus)).toBeLessThanOrEqual(19);
+  expect(leadLengthMm(kind, plus)).toBeGreaterThan(18);
+  expect(leadLengthMm(kind, minus)).toBeLessThanOrEqual(13);
+  expect(leadLengthMm(kind, minus)).toBeGreaterThan(12);
 });
 
 test('every colour meets the two datasheet points it was fitted to (from memory): volts at 20 mA and 2 mA', () => {

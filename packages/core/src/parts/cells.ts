@@ -36,6 +36,46 @@ export const CELL_KINDS: readonly CellKind[] = [
       [10, 80],
     ],
   },
+  {
+    id: 'aaa-alkaline',
+    title: '1.5 V alkaline cell, AAA size',
+    cutoffV: 0.9,
+    // About 1000 mAh and 0.2 Ω (handbook figures); the fall in between from memory of typical cells.
+    table: [
+      [1, 1.58, 0.2],
+      [0.9, 1.45, 0.22],
+      [0.7, 1.33, 0.25],
+      [0.5, 1.25, 0.3],
+      [0.3, 1.18, 0.4],
+      [0.1, 1.08, 0.6],
+      [0, 0.9, 1],
+    ],
+    // From memory: it too gives less the harder it is pulled.
+    capacity: [
+      [10, 1000],
+      [100, 850],
+      [500, 450],
+    ],
+  },
+  {
+    id: 'lithium-polymer',
+    title: '3.7 V lithium-polymer pack, protected, 400 mAh',
+    cutoffV: 3,
+    // 4.2 V full, 3.7 V nominal, 0.15 Ω (handbook figures); the fall in between from memory.
+    table: [
+      [1, 4.2, 0.15],
+      [0.9, 4.05, 0.15],
+      [0.7, 3.88, 0.15],
+      [0.5, 3.78, 0.15],
+      [0.3, 3.71, 0.16],
+      [0.1, 3.58, 0.18],
+      [0, 3, 0.25],
+    ],
+    capacity: [
+      [1, 400],
+      [400, 380],
+    ],
+  },
 ];
 
 /** The cell with this id, or undefined. */

@@ -1,13 +1,20 @@
 /**
- * A part is data: outline, holes with sign and plating, an electrical model, a drawing. Local axes: mm,
+ * A part is data: outline, holes with sign and plating, what it does to a current, a drawing. Local axes: mm,
  * origin at the middle, x right, y down, as seen from the side that faces the maker.
  */
 import type { Point } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygon.ts';
+import type { PartElement } from './part-element.ts';
 
 export type Sign = '+' | '-' | 'none';
 
-/** A place where thread can hold the part: an eyelet in a board, or a lead curled into a loop. */
+/** What a hole of a board is for. `supply`: power comes in; `raw`: the same power handed on; `regulated`: a steady voltage. */
+export type HoleRole = 'supply' | 'raw' | 'regulated' | 'ground' | 'pin' | 'data-in' | 'data-out' | 'sense';
+
+/** What a pin of a board can do besides being on or off. `upload`: it carries the program while that is loaded. */
+export type PinAbility = 'fade' | 'analogue' | 'bus' | 'upload';
+
+/** A place where thread can hold the part: an eyelet in a board, a lead curled into a loop, a pad of conductive tape. */
 export interface Hole {
   readonly id: string;
   readonly at: Point;
@@ -15,27 +22,34 @@ export interface Hole {
   readonly terminal: string;
   readonly sign: Sign;
   readonly plated: boolean;
-  readonly form: 'eyelet' | 'curl';
+  readonly form: 'eyelet' | 'curl' | 'square-curl' | 'tape';
   /** Open diameter the needle passes through. */
   readonly diameterMm: number;
   /** Radius of the metal round it. */
   readonly padRadiusMm: number;
+  readonly role?: HoleRole;
+  /** What is printed beside it: the name that code uses for a pin. */
+  readonly label?: string;
+  readonly abilities?: readonly PinAbility[];
+  /** The most this hole gives, mA. */
+  readonly mostMa?: number;
 }
 
-/** What the part does to a current. */
-export type PartModel =
-  | { readonly kind: 'light'; readonly plus: string; readonly minus: string; readonly seriesOhm: number }
-  | {
-      readonly kind: 'cell';
-      readonly plus: string;
-      readonly minus: string;
-      readonly cellId: string;
-      readonly switched: boolean;
-    }
-  | { readonly kind: 'switch'; readonly a: string; readonly b: string; readonly onOhm: number };
-
 /** What a drawn shape is made of; each drawing (screen, print) gives every material its own look. */
-export type Material = 'board' | 'rim' | 'metal' | 'cell' | 'lens' | 'glow' | 'leg' | 'slide' | 'slot';
+export type Material =
+  | 'board'
+  | 'rim'
+  | 'metal'
+  | 'cell'
+  | 'lens'
+  | 'glow'
+  | 'leg'
+  | 'slide'
+  | 'slot'
+  | 'chip'
+  | 'cloth'
+  | 'magnet'
+  | 'wire';
 
 /** One shape of a part's drawing, in local mm. */
 export type DrawnShape =
@@ -55,21 +69,101 @@ export type DrawnShape =
       readonly heightMm: number;
       readonly cornerMm: number;
     }
+  | { readonly form: 'area'; readonly material: Material; readonly points: readonly Point[] }
   | { readonly form: 'line'; readonly material: Material; readonly points: readonly Point[] };
+
+/** Bare metal that lies on the cloth between the body and a hole, such as a folded leg. */
+export interface MetalLine {
+  readonly terminal: string;
+  readonly points: readonly Point[];
+  readonly radiusMm: number;
+}
+
+/** A spot of a part that has to show or to be reached: a lens, a sensor's eye, a slide. */
+export interface Spot {
+  readonly id: string;
+  readonly title: string;
+  readonly at: Point;
+  readonly radiusMm: number;
+}
+
+/** A number a maker chooses for one part: the pitch of a strand, the way a leg folds. */
+export interface PartOption {
+  readonly id: string;
+  readonly title: string;
+  readonly unit: 'mm' | '°' | 'Ω' | '';
+  readonly smallest: number;
+  readonly largest: number;
+  readonly usual: number;
+  /** Named choices instead of a range. */
+  readonly choices?: ReadonlyArray<{ readonly value: number; readonly title: string }>;
+}
+
+export type OptionValues = Readonly<Record<string, number>>;
+
+export const DRAWERS = ['Lights', 'Power', 'Switches', 'Closures', 'Boards', 'Sensors', 'Other'] as const;
+export type Drawer = (typeof DRAWERS)[number];
 
 export interface PartKind {
   readonly id: string;
   readonly title: string;
   /** What the maker calls one of them: `light`, `holder`, `switch`. */
   readonly noun: string;
-  readonly drawer: 'Lights' | 'Power' | 'Switches';
+  readonly drawer: Drawer;
   readonly description: string;
   /** Where the dimensions come from. */
   readonly source: string;
   readonly outline: Polygon;
   readonly holes: readonly Hole[];
   readonly shapes: readonly DrawnShape[];
-  readonly model: PartModel;
+  readonly elements: readonly PartElement[];
+  /** With its cells in. */
+  readonly massG: number;
+  readonly metal: readonly MetalLine[];
+  readonly spots: readonly Spot[];
+  /** Whether a magnet pulls at it, or whether it is one. */
+  readonly magnetism: 'none' | 'steel' | 'magnet';
+  /** Currents of all its pins together, mA, where it has pins. */
+  readonly mostMaTogether?: number;
+  /** The kind that is placed with it as its other half. */
+  readonly mateId?: string;
+  readonly options: readonly PartOption[];
+  /** The same part with other options; undefined where there are none to choose. */
+  withOptions?(values: OptionValues): PartKind;
+}
+
+type Plain = Omit<PartKind, 'metal' | 'spots' | 'magnetism' | 'options' | 'withOptions'> &
+  Partial<Pick<PartKind, 'metal' | 'spots' | 'magnetism'>>;
+
+/** A part without options; what is left out is none. */
+export function plainPart(part: Plain): PartKind {
+  return { metal: [], spots: [], magnetism: 'none', options: [], ...part };
+}
+
+/**
+ * A part whose form follows from options. Missing options take their usual value, values out of range are
+ * brought into it.
+ */
+export function parametricPart(
+  options: readonly PartOption[],
+  build: (values: OptionValues) => Plain,
+): PartKind {
+  const withOptions = (values: OptionValues): PartKind => ({
+    ...plainPart(build(filledOptions(options, values))),
+    options,
+    withOptions,
+  });
+  return withOptions({});
+}
+
+/** Every option of a part with the value it has. */
+export function filledOptions(options: readonly PartOption[], values: OptionValues): OptionValues {
+  return Object.fromEntries(
+    options.map(({ id, usual, smallest, largest }) => [
+      id,
+      Math.min(largest, Math.max(smallest, Object.hasOwn(values, id) ? (values[id] as number) : usual)),
+    ]),
+  );
 }
 
 /** The hole with this id, or undefined. */

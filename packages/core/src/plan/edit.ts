@@ -5,8 +5,8 @@
 import { inIdOrder } from '../units/words.ts';
 import type { Plan } from './schema.ts';
 
-export type TableName = 'parts' | 'runs' | 'ticks' | 'readings';
-export type FieldName = 'name' | 'cloth' | 'habits' | 'nextNumber';
+export type TableName = 'parts' | 'runs' | 'ticks' | 'readings' | 'images' | 'ownParts';
+export type FieldName = 'name' | 'cloth' | 'facts' | 'habits' | 'backdrop' | 'nextNumber';
 type RecordOf<Table extends TableName> = Plan[Table][string];
 
 export type Change =

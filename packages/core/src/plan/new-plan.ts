@@ -1,6 +1,6 @@
 import type { Cloth } from '../cloth/cloth.ts';
 import { maybeClothKind } from '../cloth/cloth-kinds.ts';
-import { type Habits, PLAN_FORMAT, PLAN_VERSION, type Plan } from './schema.ts';
+import { type Facts, type Habits, PLAN_FORMAT, PLAN_VERSION, type Plan } from './schema.ts';
 
 /** The habits of a new plan. Every figure is editable; its source stands beside it. */
 export const DEFAULT_HABITS: Habits = {
@@ -18,7 +18,20 @@ export const DEFAULT_HABITS: Habits = {
   longestPieceMm: 600,
   switchSide: '+',
   firstSide: '-',
+  legSign: 'big-loop',
   gapInStitches: 1,
+};
+
+/** Nothing said yet of what the piece is for. */
+export const UNKNOWN_FACTS: Facts = {
+  forWhom: null,
+  worn: null,
+  onSkin: null,
+  washed: null,
+  rainedOn: null,
+  unattended: null,
+  implantsNear: null,
+  flashingFine: null,
 };
 
 /** A rectangular piece of a cloth kind, worked from the right side. Throws RangeError for an unknown kind. */
@@ -26,13 +39,14 @@ export function newCloth(kindId: string, widthMm: number, heightMm: number, colo
   const kind = maybeClothKind(kindId);
   if (kind === undefined) throw new RangeError(`newCloth: no cloth kind "${kindId}"`);
   return {
-    shape: { kind: 'rectangle', widthMm, heightMm },
+    shape: { kind: 'ready', pieceId: 'rectangle', sizes: { heightMm, widthMm } },
     kindId,
     colourId,
     thicknessMm: kind.thicknessMm,
     looseness: kind.looseness,
     workedFace: 'right',
-    marks: [],
+    wrongSideSeen: false,
+    markings: {},
   };
 }
 
@@ -45,7 +59,11 @@ export function newPlan(id: string, name: string): Plan {
     name,
     nextNumber: 1,
     cloth: newCloth('felt', 200, 200),
+    facts: UNKNOWN_FACTS,
     habits: DEFAULT_HABITS,
+    backdrop: null,
+    images: {},
+    ownParts: {},
     parts: {},
     runs: {},
     ticks: {},

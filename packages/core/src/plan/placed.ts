@@ -3,7 +3,8 @@ import type { Face } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygon.ts';
 import { type Pose, placePoint } from '../geometry/transform.ts';
-import { type Hole, maybeHole, type PartKind } from '../parts/part-kind.ts';
+import { kindOfOwnPart } from '../parts/own-part.ts';
+import { type Hole, maybeHole, type OptionValues, type PartKind } from '../parts/part-kind.ts';
 import { maybePartKind } from '../parts/part-kinds.ts';
 import type { StitchKind, StitchSetting } from '../thread/stitch-kind.ts';
 import { maybeStitchKind } from '../thread/stitch-kinds.ts';
@@ -11,9 +12,32 @@ import { maybeThreadKind, type ThreadKind } from '../thread/thread-kinds.ts';
 import { type LineSum, loopsThatFit, sumLine } from '../thread/thread-sums.ts';
 import type { HoleRef, Part, Plan, Run } from './schema.ts';
 
+/** What a plan must say of its makers' own parts for kinds to be found. */
+type WithOwnParts = Pick<Plan, 'ownParts'>;
+
+const varied = new WeakMap<OptionValues, PartKind>();
+
+/** The kind of a part with its options, or undefined when there is none. The same object for the same options. */
+export function maybeKindOf(
+  plan: WithOwnParts,
+  { kindId, options }: Pick<Part, 'kindId' | 'options'>,
+): PartKind | undefined {
+  if (kindId.startsWith('own-')) {
+    const own = Object.hasOwn(plan.ownParts, kindId) ? plan.ownParts[kindId] : undefined;
+    return own === undefined ? undefined : kindOfOwnPart(own);
+  }
+  const kind = maybePartKind(kindId);
+  if (kind?.withOptions === undefined || options === undefined) return kind;
+  const known = varied.get(options);
+  if (known?.id === kindId) return known;
+  const fresh = kind.withOptions(options);
+  varied.set(options, fresh);
+  return fresh;
+}
+
 /** The kind of a part of a valid plan. Throws RangeError for a part of no known kind. */
-export function kindOf(part: Pick<Part, 'id' | 'kindId'>): PartKind {
-  const kind = maybePartKind(part.kindId);
+export function kindOf(plan: WithOwnParts, part: Pick<Part, 'id' | 'kindId' | 'options'>): PartKind {
+  const kind = maybeKindOf(plan, part);
   if (kind === undefined)
     throw new RangeError(`kindOf: part ${part.id} is of no known kind "${part.kindId}"`);
   return kind;
@@ -33,7 +57,7 @@ export function poseOf(part: Part): Pose {
 
 /** The hole a reference means. Throws RangeError when there is none. */
 export function holeOf(plan: Plan, ref: HoleRef): Hole {
-  const hole = maybeHole(kindOf(partOf(plan, ref.partId)), ref.holeId);
+  const hole = maybeHole(kindOf(plan, partOf(plan, ref.partId)), ref.holeId);
   if (hole === undefined) throw new RangeError(`holeOf: part ${ref.partId} has no hole "${ref.holeId}"`);
   return hole;
 }
@@ -44,9 +68,9 @@ export function holePoint(plan: Plan, ref: HoleRef): Point {
 }
 
 /** The outline of a part as it lies on the right side. */
-export function placedOutline(part: Part): Polygon {
+export function placedOutline(plan: WithOwnParts, part: Part): Polygon {
   const pose = poseOf(part);
-  return kindOf(part).outline.map((corner) => placePoint(pose, corner));
+  return kindOf(plan, part).outline.map((corner) => placePoint(pose, corner));
 }
 
 /** The corners of a run, from hole to hole. */
@@ -134,14 +158,22 @@ export function runsByHole(plan: Plan): ReadonlyMap<string, readonly Run[]> {
   return byHole;
 }
 
+const PLACE_WORDS: Readonly<Record<Hole['form'], string>> = {
+  eyelet: 'hole',
+  curl: 'loop',
+  'square-curl': 'square loop',
+  tape: 'tape joint',
+};
+
 /** What a maker calls a hole: `the + hole of holder 1`, or `hole a of switch 1` where it has no sign. */
 export function holeName(plan: Plan, ref: HoleRef): string {
   const part = partOf(plan, ref.partId);
   const hole = holeOf(plan, ref);
+  if (hole.label !== undefined) return `hole ${hole.label} of ${part.name}`;
   if (hole.sign === 'none') return `hole ${hole.id} of ${part.name}`;
-  const twins = kindOf(part).holes.filter((other) => other.sign === hole.sign);
+  const twins = kindOf(plan, part).holes.filter((other) => other.sign === hole.sign);
   const which = twins.length > 1 ? ` ${twins.indexOf(hole) + 1}` : '';
-  const place = hole.form === 'curl' ? 'loop' : 'hole';
+  const place = PLACE_WORDS[hole.form];
   return `the ${signMark(hole.sign)} ${place}${which} of ${part.name}`;
 }
 

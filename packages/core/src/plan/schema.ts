@@ -4,13 +4,15 @@
  */
 import * as v from 'valibot';
 import { LARGEST_PIECE_MM } from '../cloth/cloth.ts';
+import { MOST_NODES } from '../cloth/curve-problems.ts';
+import { OwnPartSchema } from '../parts/own-part.ts';
 import { STITCH_RANGE_MM } from '../thread/stitch-kinds.ts';
 import { LARGEST_COORDINATE_MM } from '../units/tolerances.ts';
 
 /** What a plan file says it is. */
 export const PLAN_FORMAT = 'sashiko-plan';
 /** The version this Sashiko writes; older ones are migrated, newer ones refused. */
-export const PLAN_VERSION = 1;
+export const PLAN_VERSION = 2;
 /** Letters in a name, at most. */
 export const LONGEST_NAME = 120;
 
@@ -26,6 +28,10 @@ const wholeBetween = (smallest: number, largest: number) =>
   v.pipe(v.number(), v.integer(), v.minValue(smallest), v.maxValue(largest));
 const sizeMm = v.pipe(v.number(), v.finite(), v.gtValue(0), v.maxValue(LARGEST_PIECE_MM));
 const id = v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,40}$/));
+/** Sizes and options are named in the code's own spelling: `widthMm`. */
+const optionId = v.pipe(v.string(), v.regex(/^[a-zA-Z][a-zA-Z0-9]{0,39}$/));
+/** Letters of base64 in a picture, at most: about 6 megabytes. */
+export const MOST_IMAGE_LETTERS = 8_000_000;
 /** Steps and tests are known by ids such as `loops:p3:plus`; see `sewing/steps.ts` and `bench/tests.ts`. */
 const stepId = v.pipe(v.string(), v.regex(/^[a-z0-9:.-]{1,120}$/));
 const name = v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(LONGEST_NAME));
@@ -33,17 +39,71 @@ const face = v.picklist(['right', 'wrong']);
 
 export const PointSchema = v.strictObject({ x: coordinate, y: coordinate });
 
+/** A node of a line, with the handles that curve it (`geometry/curve.ts`). */
+export const NodeSchema = v.strictObject({
+  at: PointSchema,
+  before: v.optional(PointSchema),
+  after: v.optional(PointSchema),
+});
+const nodes = v.pipe(v.array(NodeSchema), v.minLength(2), v.maxLength(MOST_NODES));
+
+export const MarkingSchema = v.strictObject({
+  id,
+  use: v.picklist(['mark', 'opening', 'keep-out', 'window', 'reach']),
+  name,
+  closed: v.boolean(),
+  nodes,
+});
+
+export const ShapeSchema = v.variant('kind', [
+  /** A piece of `cloth/ready-pieces.ts` with its sizes in mm. */
+  v.strictObject({ kind: v.literal('ready'), pieceId: id, sizes: v.record(optionId, sizeMm) }),
+  v.strictObject({ kind: v.literal('drawn'), nodes }),
+]);
+
 export const ClothSchema = v.strictObject({
-  shape: v.strictObject({ kind: v.literal('rectangle'), widthMm: sizeMm, heightMm: sizeMm }),
+  shape: ShapeSchema,
   kindId: id,
   colourId: id,
   thicknessMm: between(0.05, 20),
   looseness: between(1, 3),
   workedFace: face,
-  marks: v.pipe(
-    v.array(v.strictObject({ points: v.pipe(v.array(PointSchema), v.minLength(2)), closed: v.boolean() })),
-    v.maxLength(2000),
-  ),
+  wrongSideSeen: v.boolean(),
+  markings: v.record(id, MarkingSchema),
+});
+
+/** A picture that came along: its bytes as base64. */
+export const ImageSchema = v.strictObject({
+  id,
+  mime: v.picklist(['image/png', 'image/jpeg', 'image/webp']),
+  widthPx: wholeBetween(1, 10_000),
+  heightPx: wholeBetween(1, 10_000),
+  data: v.pipe(v.string(), v.regex(/^[A-Za-z0-9+/]+={0,2}$/), v.maxLength(MOST_IMAGE_LETTERS)),
+});
+
+/** A photo or scan that lies under the drawing, true to scale once it is measured. */
+export const BackdropSchema = v.strictObject({
+  imageId: id,
+  /** Its upper left corner on the right side. */
+  at: PointSchema,
+  mmPerPx: between(0.001, 100),
+  turnDeg: v.pipe(v.number(), v.finite(), v.minValue(0), v.ltValue(360)),
+  /** How strongly it shows, 0 to 1. */
+  strength: between(0, 1),
+});
+
+const asked = v.nullable(v.boolean());
+
+/** What cautions and checks need to know of the piece; null: not said. */
+export const FactsSchema = v.strictObject({
+  forWhom: v.nullable(v.picklist(['adult', 'child', 'small-child', 'animal', 'nobody'])),
+  worn: asked,
+  onSkin: asked,
+  washed: asked,
+  rainedOn: asked,
+  unattended: asked,
+  implantsNear: asked,
+  flashingFine: asked,
 });
 
 export const PartSchema = v.strictObject({
@@ -57,6 +117,18 @@ export const PartSchema = v.strictObject({
   colourId: v.optional(id),
   /** Switches and switched holders: as the maker left it. */
   switchedOn: v.optional(v.boolean()),
+  /** Options of the kind that differ from the usual ones. */
+  options: v.optional(v.record(optionId, v.pipe(v.number(), v.finite()))),
+  /** Levels of its pins, 0 to 1, by terminal; a pin that is not named is at 1. */
+  levels: v.optional(v.record(id, between(0, 1))),
+  /** A locked part is neither moved nor taken away. */
+  locked: v.optional(v.literal(true)),
+  /** Parts of one group are chosen and moved together. */
+  groupId: v.optional(id),
+  /** The other half of a closure, the magnet of a switch, the pack of a board. */
+  mateId: v.optional(id),
+  /** Its twin across an upright line at x: where one goes, the other follows mirrored. */
+  mirror: v.optional(v.strictObject({ partId: id, xMm: coordinate })),
 });
 
 export const HoleRefSchema = v.strictObject({ partId: id, holeId: id });
@@ -71,6 +143,8 @@ export const RunSchema = v.strictObject({
   stitchMm: between(STITCH_RANGE_MM.smallest, STITCH_RANGE_MM.largest),
   gapMm: between(STITCH_RANGE_MM.smallest, STITCH_RANGE_MM.largest),
   strands: wholeBetween(1, 4),
+  /** It came joined from the factory: there is nothing to cut or sew. */
+  prewired: v.optional(v.literal(true)),
 });
 
 export const HabitsSchema = v.strictObject({
@@ -86,6 +160,8 @@ export const HabitsSchema = v.strictObject({
   switchSide: v.picklist(['+', '-']),
   /** Which side is sewn first. */
   firstSide: v.picklist(['+', '-']),
+  /** How the legs of bare lights are told apart. */
+  legSign: v.picklist(['big-loop', 'square-loop']),
   /** The makers' rule of one stitch between lines, raised or lowered: a factor on the stitch length. */
   gapInStitches: between(0, 5),
 });
@@ -105,7 +181,12 @@ export const PlanSchema = v.strictObject({
   /** The number the next part or run takes; never used twice, so that ticks and readings keep their owner. */
   nextNumber: wholeBetween(1, 1_000_000_000),
   cloth: ClothSchema,
+  facts: FactsSchema,
   habits: HabitsSchema,
+  backdrop: v.nullable(BackdropSchema),
+  images: v.record(id, ImageSchema),
+  /** Kinds of part that the maker described; their ids start with `own-`. */
+  ownParts: v.record(id, OwnPartSchema),
   parts: v.record(id, PartSchema),
   runs: v.record(id, RunSchema),
   /** Sewing steps that are done. */
@@ -113,7 +194,7 @@ export const PlanSchema = v.strictObject({
   readings: v.record(stepId, ReadingSchema),
 });
 
-type DeepReadonly<T> = T extends readonly (infer Item)[]
+export type DeepReadonly<T> = T extends readonly (infer Item)[]
   ? readonly DeepReadonly<Item>[]
   : T extends object
     ? { readonly [Key in keyof T]: DeepReadonly<T[Key]> }
@@ -122,6 +203,9 @@ type DeepReadonly<T> = T extends readonly (infer Item)[]
 export type Plan = DeepReadonly<v.InferOutput<typeof PlanSchema>>;
 export type Part = DeepReadonly<v.InferOutput<typeof PartSchema>>;
 export type Run = DeepReadonly<v.InferOutput<typeof RunSchema>>;
+export type Facts = DeepReadonly<v.InferOutput<typeof FactsSchema>>;
+export type PlanImage = DeepReadonly<v.InferOutput<typeof ImageSchema>>;
+export type Backdrop = DeepReadonly<v.InferOutput<typeof BackdropSchema>>;
 export type Habits = DeepReadonly<v.InferOutput<typeof HabitsSchema>>;
 export type Reading = DeepReadonly<v.InferOutput<typeof ReadingSchema>>;
 export type HoleRef = DeepReadonly<v.InferOutput<typeof HoleRefSchema>>;

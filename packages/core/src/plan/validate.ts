@@ -1,17 +1,20 @@
 /** Rules that span records: what no schema of one record can say. */
-import { type Cloth, clothOutline } from '../cloth/cloth.ts';
+import { type Cloth, clothOutline, shapeNodes } from '../cloth/cloth.ts';
 import { maybeClothColour, maybeClothKind } from '../cloth/cloth-kinds.ts';
+import { areaProblem, lineProblem } from '../cloth/curve-problems.ts';
+import { maybeReadyPiece } from '../cloth/ready-pieces.ts';
 import { fail, type Problem, type Result, succeed } from '../errors/problem.ts';
 import { distance, type Point } from '../geometry/point.ts';
-import { insideDistanceMm } from '../geometry/polygon.ts';
+import { insideDistanceMm, type Polygon, polygonContains } from '../geometry/polygon.ts';
 import { placePoint } from '../geometry/transform.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
+import { ownPartProblem } from '../parts/own-part.ts';
+import { elementsOf, takesColour } from '../parts/part-element.ts';
 import { maybeHole } from '../parts/part-kind.ts';
-import { maybePartKind } from '../parts/part-kinds.ts';
 import { maybeStitchKind } from '../thread/stitch-kinds.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { SAME_POINT_MM } from '../units/tolerances.ts';
-import { kindOf, poseOf, runPath } from './placed.ts';
+import { kindOf, maybeKindOf, poseOf, runPath } from './placed.ts';
 import type { HoleRef, Part, Plan, Run } from './schema.ts';
 
 /** Checks a whole plan; the first problem found, with its path, or the plan itself. */
@@ -29,10 +32,17 @@ function firstProblem(plan: Plan): Problem | null {
   if (maybeThreadKind(plan.habits.threadId) === undefined) {
     return unknown('thread', plan.habits.threadId, 'habits.threadId');
   }
-  for (const [i, mark] of plan.cloth.marks.entries()) {
-    if (mark.points.some((p) => !isInside(plan.cloth, p))) {
-      return fail('outside-cloth', 'A mark leaves the piece.', `cloth.marks.${i}`).problem;
-    }
+  const cloth = clothProblem(plan.cloth);
+  if (cloth !== null) return cloth;
+  const backdrop = backdropProblem(plan);
+  if (backdrop !== null) return backdrop;
+  for (const [key, image] of Object.entries(plan.images)) {
+    if (image.id !== key) return misfiled(`images.${key}`, image.id);
+  }
+  for (const [key, own] of Object.entries(plan.ownParts)) {
+    const problem =
+      own.id === key ? ownPartProblem(own, `ownParts.${key}`) : misfiled(`ownParts.${key}`, own.id);
+    if (problem !== null) return problem;
   }
   for (const [key, part] of Object.entries(plan.parts)) {
     const problem = part.id === key ? partProblem(plan, part) : misfiled(`parts.${key}`, part.id);
@@ -56,15 +66,73 @@ function misfiled(path: string, id: string): Problem {
   return fail('id-mismatch', `Its own id is "${id}".`, path).problem;
 }
 
+/** What is wrong with the piece itself, or null: its outline, its sizes, its markings. */
+export function clothProblem(cloth: Cloth): Problem | null {
+  const { shape } = cloth;
+  if (shape.kind === 'ready') {
+    const piece = maybeReadyPiece(shape.pieceId);
+    if (piece === undefined) return unknown('ready piece', shape.pieceId, 'cloth.shape.pieceId');
+    for (const { id, title, smallestMm, largestMm } of piece.sizes) {
+      const path = `cloth.shape.sizes.${id}`;
+      const size = Object.hasOwn(shape.sizes, id) ? shape.sizes[id] : undefined;
+      if (size === undefined) return fail('value-out-of-range', `${title} is missing.`, path).problem;
+      if (size < smallestMm || size > largestMm)
+        return fail('value-out-of-range', `${title} can be ${smallestMm} to ${largestMm} mm.`, path).problem;
+    }
+    const extra = Object.keys(shape.sizes).find((id) => !piece.sizes.some((field) => field.id === id));
+    if (extra !== undefined) return unknown('size', extra, `cloth.shape.sizes.${extra}`);
+  }
+  const outline = areaProblem(shapeNodes(shape), 'the outline', 'cloth.shape');
+  if (outline !== null) return outline;
+  for (const [key, marking] of Object.entries(cloth.markings)) {
+    const path = `cloth.markings.${key}`;
+    if (marking.id !== key) return misfiled(path, marking.id);
+    const isArea = marking.use !== 'mark';
+    if (isArea && !marking.closed)
+      return fail('area-empty', `(${marking.name} is not closed)`, `${path}.closed`).problem;
+    const problem = isArea
+      ? areaProblem(marking.nodes, marking.name, path)
+      : lineProblem(marking.nodes, marking.name, path);
+    if (problem !== null) return problem;
+  }
+  return null;
+}
+
+/** A backdrop without its picture, or null. */
+export function backdropProblem({ backdrop, images }: Plan): Problem | null {
+  return backdrop === null || Object.hasOwn(images, backdrop.imageId)
+    ? null
+    : unknown('picture', backdrop.imageId, 'backdrop.imageId');
+}
+
 /** What is wrong with one part on this plan's cloth, or null. */
 export function partProblem(plan: Plan, part: Part): Problem | null {
   const path = `parts.${part.id}`;
-  const kind = maybePartKind(part.kindId);
+  const kind = maybeKindOf(plan, part);
   if (kind === undefined) return unknown('part', part.kindId, `${path}.kindId`);
-  if (kind.model.kind === 'light' && maybeLightColour(part.colourId ?? '') === undefined) {
+  if (takesColour(kind) && maybeLightColour(part.colourId ?? '') === undefined) {
     return unknown('light colour', part.colourId ?? '', `${path}.colourId`);
   }
-  if (!partFitsCloth(plan.cloth, part)) {
+  for (const [id, value] of Object.entries(part.options ?? {})) {
+    const option = kind.options.find((candidate) => candidate.id === id);
+    if (option === undefined) return unknown('option', id, `${path}.options.${id}`);
+    if (value < option.smallest || value > option.largest) {
+      const range = `${option.title} can be ${option.smallest} to ${option.largest} ${option.unit}`.trim();
+      return fail('value-out-of-range', `${range}.`, `${path}.options.${id}`).problem;
+    }
+  }
+  for (const terminal of Object.keys(part.levels ?? {})) {
+    if (!elementsOf(kind, 'pin').some((pin) => pin.pin === terminal))
+      return unknown('pin', terminal, `${path}.levels.${terminal}`);
+  }
+  for (const [id, where] of [
+    [part.mateId, 'mateId'],
+    [part.mirror?.partId, 'mirror'],
+  ] as const) {
+    if (id !== undefined && (id === part.id || !Object.hasOwn(plan.parts, id)))
+      return fail('unknown-part', `(${id})`, `${path}.${where}`).problem;
+  }
+  if (!partFitsCloth(plan, part)) {
     return fail('outside-cloth', `${part.name} has its middle or a hole off the piece.`, `${path}.at`)
       .problem;
   }
@@ -72,16 +140,22 @@ export function partProblem(plan: Plan, part: Part): Problem | null {
 }
 
 /** Whether a part's middle and all its holes lie on the cloth. */
-export function partFitsCloth(cloth: Cloth, part: Part): boolean {
+export function partFitsCloth(plan: Pick<Plan, 'cloth' | 'ownParts'>, part: Part): boolean {
   const pose = poseOf(part);
+  const outline = clothOutline(plan.cloth);
   return (
-    isInside(cloth, part.at) && kindOf(part).holes.every((hole) => isInside(cloth, placePoint(pose, hole.at)))
+    isWithin(outline, part.at) &&
+    kindOf(plan, part).holes.every((hole) => isWithin(outline, placePoint(pose, hole.at)))
   );
 }
 
-/** Whether a point lies on the piece or on its very edge. */
-export function isInside(cloth: Cloth, p: Point): boolean {
-  return insideDistanceMm(clothOutline(cloth), p) >= -SAME_POINT_MM;
+/** Whether a point lies on the piece or on its very edge. Openings are not looked at: a check speaks of them. */
+export function isInside(cloth: Pick<Cloth, 'shape'>, p: Point): boolean {
+  return isWithin(clothOutline(cloth), p);
+}
+
+function isWithin(outline: Polygon, p: Point): boolean {
+  return polygonContains(outline, p) || insideDistanceMm(outline, p) >= -SAME_POINT_MM;
 }
 
 /** What is wrong with one run, or null. */
@@ -109,7 +183,7 @@ export function runProblem(plan: Plan, run: Run): Problem | null {
 function endProblem(plan: Plan, ref: HoleRef, path: string): Problem | null {
   const part = Object.hasOwn(plan.parts, ref.partId) ? plan.parts[ref.partId] : undefined;
   if (part === undefined) return fail('run-to-nowhere', `There is no part "${ref.partId}".`, path).problem;
-  const hole = maybeHole(kindOf(part), ref.holeId);
+  const hole = maybeHole(kindOf(plan, part), ref.holeId);
   if (hole === undefined)
     return fail('run-to-nowhere', `${part.name} has no hole "${ref.holeId}".`, path).problem;
   return hole.plated ? null : fail('run-unplated', `(${hole.id} of ${part.name})`, path).problem;

@@ -142,7 +142,7 @@ function groundFor(problem: RoutingProblem, placement: Placement, grid: Grid): I
   });
   for (let cell = 0; cell < ground.length; cell += 1) {
     const p = cellPoint(grid, cell);
-    if (insideDistanceMm(problem.outline, p) < problem.edgeMm) ground[cell] = BLOCKED;
+    if (isForbidden(problem, p)) ground[cell] = BLOCKED;
     else if (
       bodies.some(
         ({ body, box }) =>
@@ -153,6 +153,14 @@ function groundFor(problem: RoutingProblem, placement: Placement, grid: Grid): I
     }
   }
   return ground;
+}
+
+/** Whether no line may lie at a place: off the cloth, at its edge, in an opening or a keep-out. */
+function isForbidden(problem: RoutingProblem, p: Point): boolean {
+  return (
+    insideDistanceMm(problem.outline, p) < problem.edgeMm ||
+    problem.forbidden.some(({ area, marginMm }) => insideDistanceMm(area, p) > -marginMm)
+  );
 }
 
 function isNearBox(p: Point, [minX, minY, maxX, maxY]: ReturnType<typeof boundsOf>, reach: number): boolean {

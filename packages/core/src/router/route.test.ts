@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { checkPlan } from '../checks/check-plan.ts';
+import { clothBox } from '../cloth/cloth.ts';
 import { expectOk } from '../errors/problem.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { runPath } from '../plan/placed.ts';
@@ -123,7 +124,7 @@ describe('the same again', () => {
 
   test('mirroring the piece gives as good a proposal', () => {
     const { plan } = strewn(7, 5);
-    const width = plan.cloth.shape.widthMm;
+    const width = clothBox(plan.cloth).widthMm;
     const parts = Object.fromEntries(
       Object.entries(plan.parts).map(([id, part]) => [
         id,

@@ -2,18 +2,28 @@
  * What a router gets and gives: plain geometry, no plan. Benchmarks and real plans run through the same
  * router because the rules (gaps, margins) are part of the problem.
  */
-import { clothOutline } from '../cloth/cloth.ts';
+
+import { areasFor, clothOutline } from '../cloth/cloth.ts';
 import { type Result, succeed } from '../errors/problem.ts';
 import type { Point } from '../geometry/point.ts';
-import type { Polygon } from '../geometry/polygon.ts';
+import { insideDistanceMm, type Polygon } from '../geometry/polygon.ts';
 import { normaliseDeg } from '../geometry/transform.ts';
 import { spacingRules } from '../nets/clearance.ts';
 import type { Terminal } from '../nets/nets.ts';
 import { deriveWishes } from '../nets/wishes.ts';
+import { hasElement } from '../parts/part-element.ts';
+import type { PartKind } from '../parts/part-kind.ts';
 import { sewingByHabit } from '../plan/edits/run-edits.ts';
 import { kindOf, sewingOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
-import { EDGE_MARGIN_MM, handSewnLine, LOOPED_HOLE, requiredGap } from '../thread/required-gap.ts';
+import {
+  EDGE_MARGIN_MM,
+  FOLDED_METAL,
+  KEEP_OUT_MARGIN_MM,
+  LOOPED_HOLE,
+  lineConductor,
+  requiredGap,
+} from '../thread/required-gap.ts';
 
 export interface RoutingPad {
   readonly holeId: string;
@@ -47,6 +57,8 @@ export interface RoutingNet {
 export interface RoutingProblem {
   readonly outline: Polygon;
   readonly edgeMm: number;
+  /** Areas that no line may come nearer to than their margin: openings, keep-outs. */
+  readonly forbidden: ReadonlyArray<{ readonly area: Polygon; readonly marginMm: number }>;
   /** Between the lines of different nets. */
   readonly lineGapMm: number;
   /** From a line to the metal of a pad that is not of its net. */
@@ -86,19 +98,47 @@ const STEPS_DEG: Readonly<Record<Freedom, readonly number[]>> = {
 /** A thread beside a body must not slip under it (assumption). */
 const BODY_GAP_MM = 1;
 
+/** The outline of a part, grown where bare metal under it asks for more room than the body does. */
+function bodyOf(kind: PartKind, metalGapMm: number): Polygon {
+  const missing = kind.metal.flatMap(({ points, radiusMm }) =>
+    points.map((p) => metalGapMm + radiusMm - BODY_GAP_MM - insideDistanceMm(kind.outline, p)),
+  );
+  const growMm = Math.max(0, ...missing);
+  return growMm === 0 ? kind.outline : grown(kind.outline, growMm);
+}
+
+/** An outline with every corner moved away from the middle, far enough for its edges to move by `mm`. */
+function grown(outline: Polygon, mm: number): Polygon {
+  return outline.map((corner, i) => {
+    const before = outline[(i + outline.length - 1) % outline.length] as Point;
+    const after = outline[(i + 1) % outline.length] as Point;
+    const [n, m] = [outward(before, corner), outward(corner, after)];
+    // Half of the two normals, stretched by the sharpness of the corner; very sharp ones are cut off.
+    const share = mm / Math.max(0.5, 1 + n.x * m.x + n.y * m.y);
+    return { x: corner.x + (n.x + m.x) * share, y: corner.y + (n.y + m.y) * share };
+  });
+}
+
+/** The unit normal of an edge of a clockwise outline, to its outside. */
+function outward(a: Point, b: Point): Point {
+  const length = Math.max(1e-9, Math.hypot(b.x - a.x, b.y - a.y));
+  return { x: (b.y - a.y) / length, y: (a.x - b.x) / length };
+}
+
 /** The problem of routing a whole plan anew, by its wishes and habits. Refused when there is nothing to route. */
 export function routingProblemOf(plan: Plan, freedom: Freedom): Result<RoutingProblem> {
   const wishes = deriveWishes(plan);
   if (!wishes.ok) return wishes;
   const parts = Object.values(plan.parts);
-  const line = handSewnLine(
+  const line = lineConductor(
     sewingOf(plan, sewingByHabit(plan)).thread,
     Math.max(plan.habits.stitchMm, plan.habits.gapMm),
   );
   const rules = spacingRules(plan);
+  const metalGapMm = requiredGap(line, FOLDED_METAL, rules);
   const padsOf = (terminal: Terminal): readonly PadChoice[] => {
     const part = parts.findIndex((candidate) => candidate.id === terminal.partId);
-    const kind = kindOf(parts[part] as (typeof parts)[number]);
+    const kind = kindOf(plan, parts[part] as (typeof parts)[number]);
     return platedHoles(kind.holes).flatMap((hole, pad) =>
       hole.terminal === terminal.terminal ? [{ part, pad }] : [],
     );
@@ -106,19 +146,29 @@ export function routingProblemOf(plan: Plan, freedom: Freedom): Result<RoutingPr
   return succeed({
     outline: clothOutline(plan.cloth),
     edgeMm: EDGE_MARGIN_MM,
+    forbidden: [
+      ...areasFor(plan.cloth, 'opening').map((area) => ({ area, marginMm: EDGE_MARGIN_MM })),
+      ...areasFor(plan.cloth, 'keep-out').map((area) => ({ area, marginMm: KEEP_OUT_MARGIN_MM })),
+    ],
     lineGapMm: requiredGap(line, line, rules),
     padGapMm: requiredGap(line, LOOPED_HOLE, rules),
     bodyGapMm: BODY_GAP_MM,
     parts: parts.map((part) => {
-      const kind = kindOf(part);
+      const kind = kindOf(plan, part);
       const steps =
-        kind.model.kind === 'light' ? STEPS_DEG[freedom] : kind.model.kind === 'switch' ? [0, 180] : [0];
+        part.locked === true
+          ? [0]
+          : hasElement(kind, 'light')
+            ? STEPS_DEG[freedom]
+            : hasElement(kind, 'switch') && !hasElement(kind, 'cell')
+              ? [0, 180]
+              : [0];
       return {
         id: part.id,
         at: part.at,
         mirrored: part.face === 'wrong',
         turns: steps.map((step) => normaliseDeg(part.turnDeg + step)),
-        body: kind.outline,
+        body: bodyOf(kind, metalGapMm),
         pads: platedHoles(kind.holes).map((hole) => ({
           holeId: hole.id,
           at: hole.at,

@@ -1,6 +1,6 @@
 /** Last touch of routing: pulls every line tight without leaving the rules, and says which rules are broken. */
 import { distance, type Point, snapToMicrometre } from '../geometry/point.ts';
-import { boundsOf, insideDistanceMm, type Polygon, polygonEdges } from '../geometry/polygon.ts';
+import { boundsOf, insideDistanceMm, isConvex, type Polygon, polygonEdges } from '../geometry/polygon.ts';
 import { polylineLengthMm } from '../geometry/polyline.ts';
 import { closestOfSegments, pointToSegmentMm, segmentMeeting } from '../geometry/segment.ts';
 import { accessRadiusMm, type Placement } from './placed-problem.ts';
@@ -38,6 +38,12 @@ export function tightenTraces(
 interface Obstacles {
   readonly foreignPads: ReadonlyArray<ReadonlyArray<{ readonly at: Point; readonly reachMm: number }>>;
   readonly bodies: ReadonlyArray<{ readonly part: number; readonly outline: Polygon; readonly box: Box }>;
+  /** What a leg must keep off over its whole length: forbidden areas, and the edge of a piece that is not convex. */
+  readonly kept: ReadonlyArray<{
+    readonly edges: ReturnType<typeof polygonEdges>;
+    readonly box: Box;
+    readonly marginMm: number;
+  }>;
 }
 
 type Box = ReturnType<typeof boundsOf>;
@@ -62,6 +68,11 @@ function findObstacles(
       const outline = placement.body(part);
       return { part, outline, box: boundsOf(outline) };
     }),
+    kept: [
+      // A straight leg comes nearest to a convex edge at its ends, which are looked at anyway.
+      ...(isConvex(problem.outline) ? [] : [{ area: problem.outline, marginMm: problem.edgeMm }]),
+      ...problem.forbidden,
+    ].map(({ area, marginMm }) => ({ edges: polygonEdges(area), box: boundsOf(area), marginMm })),
   };
 }
 
@@ -117,6 +128,11 @@ function legIsFree(
     insideDistanceMm(problem.outline, b) < problem.edgeMm
   ) {
     return isEnd(placement, trace, a) || isEnd(placement, trace, b);
+  }
+  for (const { edges, box, marginMm } of obstacles.kept) {
+    if (!isNear(a, b, box, marginMm)) continue;
+    if (edges.some(([c, d]) => closestOfSegments(a, b, c, d).distanceMm < marginMm))
+      return isEnd(placement, trace, a) || isEnd(placement, trace, b);
   }
   for (const { at, reachMm } of obstacles.foreignPads[trace.net] ?? []) {
     if (!isNear(a, b, [at.x, at.y, at.x, at.y], reachMm)) continue;

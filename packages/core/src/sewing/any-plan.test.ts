@@ -6,7 +6,7 @@ import { asSeen } from '../cloth/cloth.ts';
 import { expectOk } from '../errors/problem.ts';
 import { deriveNets } from '../nets/nets.ts';
 import { applyEdit } from '../plan/edit.ts';
-import { chooseWorkedFace } from '../plan/edits/plan-edits.ts';
+import { chooseWorkedFace } from '../plan/edits/cloth-edits.ts';
 import { tickStep, writeReading } from '../plan/edits/progress-edits.ts';
 import { holeKey, kindOf, runsByHole } from '../plan/placed.ts';
 import { type Plan, PlanSchema } from '../plan/schema.ts';
@@ -65,7 +65,7 @@ describe.each(PLANS)('any plan, seed %d', (_seed, plan) => {
   test('a part with free holes is held down once, one without is not', () => {
     const used = runsByHole(plan);
     for (const part of Object.values(plan.parts)) {
-      const isAnyFree = kindOf(part).holes.some(
+      const isAnyFree = kindOf(plan, part).holes.some(
         (hole) => !used.has(holeKey({ partId: part.id, holeId: hole.id })),
       );
       expect(steps.filter((step) => step.id === `hold:${part.id}`)).toHaveLength(isAnyFree ? 1 : 0);

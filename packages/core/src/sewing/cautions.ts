@@ -1,4 +1,6 @@
 /** Cautions that a plan brings up, worst harm first. Local rules and qualified people come first. */
+import { partsThatAre } from '../nets/sides.ts';
+import type { ElementKind } from '../parts/part-element.ts';
 import { kindOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 
@@ -11,8 +13,7 @@ interface CautionRule extends Caution {
   appliesTo(plan: Plan): boolean;
 }
 
-const has = (model: 'cell' | 'light' | 'switch') => (plan: Plan) =>
-  Object.values(plan.parts).some((part) => kindOf(part).model.kind === model);
+const has = (kind: ElementKind) => (plan: Plan) => partsThatAre(plan, kind).length > 0;
 
 /** Common practice of the trade and general product safety knowledge, no source. */
 const CAUTIONS: readonly CautionRule[] = [
@@ -40,7 +41,9 @@ const CAUTIONS: readonly CautionRule[] = [
     id: 'legs',
     text: 'Cut leg ends fly: cover them with your hand and protect your eyes.',
     appliesTo: (plan) =>
-      Object.values(plan.parts).some((part) => kindOf(part).holes.some((hole) => hole.form === 'curl')),
+      Object.values(plan.parts).some((part) =>
+        kindOf(plan, part).holes.some((hole) => hole.form.endsWith('curl')),
+      ),
   },
   {
     id: 'tools',

@@ -1,8 +1,10 @@
 /** What to lay out before the first stitch. */
 
+import { clothBox } from '../cloth/cloth.ts';
 import { maybeClothKind } from '../cloth/cloth-kinds.ts';
 import { maybeCellKind } from '../parts/cells.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
+import { elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
@@ -17,22 +19,22 @@ export interface GatherItem {
 /** Cloth, parts, cells, thread by kind in metres, tools and consumables, in that order. */
 export function gatherList(plan: Plan, pieces: readonly Piece[] = cutPieces(plan)): readonly GatherItem[] {
   const items: GatherItem[] = [];
-  const { widthMm, heightMm } = plan.cloth.shape;
+  const { widthMm, heightMm } = clothBox(plan.cloth);
   items.push({
     id: 'cloth',
     what: maybeClothKind(plan.cloth.kindId)?.title ?? plan.cloth.kindId,
-    amount: `${widthMm} × ${heightMm} mm, plus what the edge needs`,
+    amount: `${Math.ceil(widthMm)} × ${Math.ceil(heightMm)} mm, plus what the edge needs`,
   });
   const counts = new Map<string, number>();
   const cells = new Map<string, number>();
   for (const part of Object.values(plan.parts)) {
-    const kind = kindOf(part);
+    const kind = kindOf(plan, part);
     const colour = maybeLightColour(part.colourId ?? '')?.title.toLowerCase();
     const title = colour === undefined ? kind.title : `${kind.title}, ${colour}`;
     counts.set(title, (counts.get(title) ?? 0) + 1);
-    if (kind.model.kind === 'cell') {
-      const cell = maybeCellKind(kind.model.cellId)?.title ?? kind.model.cellId;
-      cells.set(cell, (cells.get(cell) ?? 0) + 1);
+    for (const { cellId, count } of elementsOf(kind, 'cell')) {
+      const cell = maybeCellKind(cellId)?.title ?? cellId;
+      cells.set(cell, (cells.get(cell) ?? 0) + count);
     }
   }
   for (const [what, count] of counts) items.push({ id: `part:${what}`, what, amount: String(count) });
@@ -44,7 +46,10 @@ export function gatherList(plan: Plan, pieces: readonly Piece[] = cutPieces(plan
     const ends = pieces.filter((piece) => piece.threadId === threadId).length;
     items.push({
       id: `thread:${threadId}`,
-      what: `Conductive thread: ${thread?.title ?? threadId}`,
+      what:
+        thread === undefined || thread.form === 'thread'
+          ? `Conductive thread: ${thread?.title ?? threadId}`
+          : thread.title,
       amount: `${(mm / 1000).toFixed(2)} m in ${ends} ${ends === 1 ? 'piece' : 'pieces'}`,
     });
   }
@@ -60,7 +65,11 @@ export function gatherList(plan: Plan, pieces: readonly Piece[] = cutPieces(plan
     what: 'Marker that vanishes (by air within about two days: mark when you sew)',
     amount: '1',
   });
-  if (Object.values(plan.parts).some((part) => kindOf(part).holes.some((hole) => hole.form === 'curl'))) {
+  if (
+    Object.values(plan.parts).some((part) =>
+      kindOf(plan, part).holes.some((hole) => hole.form.endsWith('curl')),
+    )
+  ) {
     items.push({ id: 'pliers', what: 'Small round pliers and cutters for the legs', amount: '1' });
   }
   items.push({ id: 'meter', what: 'Meter for ohms and volts', amount: '1' });

@@ -1,5 +1,5 @@
 /** The first page of a pattern: check square, how the pages join, what the marks mean. */
-import { faceName } from '../cloth/cloth.ts';
+import { clothBox, faceName } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Plan } from '../plan/schema.ts';
 import { cross } from './pattern-drawing.ts';
@@ -77,7 +77,7 @@ export function coverPage(plan: Plan, paper: Paper, tiling: Tiling): SheetPage {
 }
 
 function pageMap(plan: Plan, tiling: Tiling, at: Point): readonly DrawItem[] {
-  const { widthMm, heightMm } = plan.cloth.shape;
+  const { widthMm, heightMm } = clothBox(plan.cloth);
   const factor = Math.min(85 / widthMm, 85 / heightMm);
   const box = (x: number, y: number, w: number, h: number): readonly Point[] => [
     { x: at.x + x * factor, y: at.y + y * factor },

@@ -1,5 +1,13 @@
 /** The pattern at full size: what is drawn for the maker to sew along. */
-import { asSeen, clothOutline } from '../cloth/cloth.ts';
+import {
+  asSeen,
+  clothBox,
+  clothGuides,
+  clothOutline,
+  curvePoints,
+  type Marking,
+  type MarkingUse,
+} from '../cloth/cloth.ts';
 import { add, distance, type Point, scale, subtract } from '../geometry/point.ts';
 import { placePointExactly } from '../geometry/transform.ts';
 import { deriveSides } from '../nets/sides.ts';
@@ -19,14 +27,23 @@ import type { DrawItem } from './sheet-drawing.ts';
 /** The whole pattern as seen on the worked face, unclipped, in cloth millimetres. */
 export function patternDrawing(plan: Plan): readonly DrawItem[] {
   const face = plan.cloth.workedFace;
-  const seen = (p: Point): Point => asSeen(plan.cloth, face, p);
+  const { left, top } = clothBox(plan.cloth);
+  const seen = (p: Point): Point => subtract(asSeen(plan.cloth, face, p), { x: left, y: top });
   const sides = deriveSides(plan);
   const items: DrawItem[] = [
     { kind: 'line', points: clothOutline(plan.cloth).map(seen), widthMm: 0.5, closed: true },
+    ...clothGuides(plan.cloth).map(
+      (guide): DrawItem => ({
+        kind: 'line',
+        points: curvePoints(guide).map(seen),
+        widthMm: 0.2,
+        closed: guide.closed,
+        grey: 0.6,
+        dashMm: [5, 2],
+      }),
+    ),
+    ...Object.values(plan.cloth.markings).flatMap((marking) => drawnMarking(marking, seen)),
   ];
-  for (const mark of plan.cloth.marks) {
-    items.push({ kind: 'line', points: mark.points.map(seen), widthMm: 0.2, closed: mark.closed, grey: 0.6 });
-  }
   for (const run of Object.values(plan.runs)) {
     const sum = sumRun(plan, run);
     for (const span of sum.spans) {
@@ -48,12 +65,12 @@ export function patternDrawing(plan: Plan): readonly DrawItem[] {
   for (const part of Object.values(plan.parts)) {
     items.push({
       kind: 'line',
-      points: placedOutline(part).map(seen),
+      points: placedOutline(plan, part).map(seen),
       widthMm: 0.25,
       closed: true,
       ...(part.face === face ? {} : { dashMm: [2, 1.5] as const }),
     });
-    for (const hole of kindOf(part).holes) {
+    for (const hole of kindOf(plan, part).holes) {
       const ref = { partId: part.id, holeId: hole.id };
       const at = seen(holePoint(plan, ref));
       items.push({
@@ -78,7 +95,7 @@ export function patternDrawing(plan: Plan): readonly DrawItem[] {
         });
       }
     }
-    const [labelX, labelY] = labelSpot(placedOutline(part).map(seen));
+    const [labelX, labelY] = labelSpot(placedOutline(plan, part).map(seen));
     items.push({
       kind: 'text',
       at: { x: labelX, y: labelY + 3.6 },
@@ -86,13 +103,32 @@ export function patternDrawing(plan: Plan): readonly DrawItem[] {
       sizeMm: 3.2,
       anchor: 'middle',
     });
-    for (const shape of kindOf(part).shapes) {
-      if (shape.form !== 'line') continue;
+    for (const shape of kindOf(plan, part).shapes) {
+      if (shape.form !== 'line' && shape.form !== 'area') continue;
       const points = shape.points.map((p) => seen(placePointExactly(poseOf(part), p)));
-      items.push({ kind: 'line', points, widthMm: 0.25 });
+      items.push({ kind: 'line', points, widthMm: 0.25, closed: shape.form === 'area' });
     }
   }
   return items;
+}
+
+/** How each use is printed: an opening as an edge, the others as quiet lines with their name where they are areas. */
+const MARKING_LINES: Readonly<
+  Record<MarkingUse, Pick<Extract<DrawItem, { kind: 'line' }>, 'widthMm' | 'grey' | 'dashMm'>>
+> = {
+  mark: { widthMm: 0.2, grey: 0.6 },
+  opening: { widthMm: 0.5 },
+  'keep-out': { widthMm: 0.3, dashMm: [1, 1] },
+  window: { widthMm: 0.3, dashMm: [4, 1] },
+  reach: { widthMm: 0.2, grey: 0.45, dashMm: [3, 3] },
+};
+
+function drawnMarking(marking: Marking, seen: (p: Point) => Point): readonly DrawItem[] {
+  const points = curvePoints(marking).map(seen);
+  const line: DrawItem = { kind: 'line', points, closed: marking.closed, ...MARKING_LINES[marking.use] };
+  if (marking.use === 'mark') return [line];
+  const [x, y] = labelSpot(points);
+  return [line, { kind: 'text', at: { x, y: y + 3.4 }, text: marking.name, sizeMm: 3, anchor: 'middle' }];
 }
 
 function labelSpot(outline: readonly Point[]): readonly [number, number] {

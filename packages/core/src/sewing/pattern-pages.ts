@@ -1,5 +1,5 @@
 /** The 1:1 pattern of the worked face, tiled over pages, with a check square and marks to join the pages by. */
-import { faceName } from '../cloth/cloth.ts';
+import { clothBox, faceName } from '../cloth/cloth.ts';
 import { fail, type Result, succeed } from '../errors/problem.ts';
 import { add, type Point, subtract } from '../geometry/point.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -21,7 +21,7 @@ export const MOST_PAGES = 40;
 
 /** The pages of the pattern: a cover with check square, map and legend, then the tiles row by row. */
 export function patternPages(plan: Plan, paper: Paper = A4): Result<readonly SheetPage[]> {
-  const { widthMm, heightMm } = plan.cloth.shape;
+  const { widthMm, heightMm } = clothBox(plan.cloth);
   const tiling = tilePattern(widthMm, heightMm, paper);
   if (tiling.tiles.length > MOST_PAGES)
     return fail('pattern-too-large', `It would need ${tiling.tiles.length}.`);

@@ -1,5 +1,6 @@
 /** Pieces of thread: which runs one unbroken length sews, and how long it must be cut. */
 import { deriveSides, type Side } from '../nets/sides.ts';
+import { hasElement } from '../parts/part-element.ts';
 import { holeKey, kindOf, loopsAt, partOf, sumRun } from '../plan/placed.ts';
 import type { HoleRef, Plan, Run } from '../plan/schema.ts';
 import { loopLengthMm } from '../thread/thread-sums.ts';
@@ -46,7 +47,7 @@ export function cutPieces(plan: Plan): readonly Piece[] {
   const pieces: Piece[] = [];
   for (const net of sides.nets.all) {
     const side = sides.of(net);
-    const runs = net.runIds.map((id) => plan.runs[id] as Run);
+    const runs = net.runIds.map((id) => plan.runs[id] as Run).filter((run) => run.prewired !== true);
     for (const strand of walkStrands(plan, runs)) {
       for (const part of splitAtArmsLength(plan, strand)) pieces.push(pieceOf(plan, side, part));
     }
@@ -65,7 +66,7 @@ export function cutPieces(plan: Plan): readonly Piece[] {
 function powerFirst(plan: Plan, a: Piece, b: Piece): number {
   const startsAtHolder = (piece: Piece): number => {
     const first = piece.runs[0];
-    return first !== undefined && kindOf(partOf(plan, first.from.partId)).model.kind === 'cell' ? 0 : 1;
+    return first !== undefined && hasElement(kindOf(plan, partOf(plan, first.from.partId)), 'cell') ? 0 : 1;
   };
   return startsAtHolder(a) - startsAtHolder(b);
 }
@@ -112,8 +113,8 @@ function bestStart(plan: Plan, runs: ReadonlySet<Run>): HoleRef {
     }
   }
   const rank = ({ hole, count }: { readonly hole: HoleRef; readonly count: number }): number => {
-    const { kind } = kindOf(partOf(plan, hole.partId)).model;
-    return (count % 2 === 1 ? 0 : 10) + (kind === 'cell' ? 0 : kind === 'switch' ? 1 : 2);
+    const kind = kindOf(plan, partOf(plan, hole.partId));
+    return (count % 2 === 1 ? 0 : 10) + (hasElement(kind, 'cell') ? 0 : hasElement(kind, 'switch') ? 1 : 2);
   };
   let best: { readonly hole: HoleRef; readonly count: number } | undefined;
   for (const entry of degree.values()) if (best === undefined || rank(entry) < rank(best)) best = entry;

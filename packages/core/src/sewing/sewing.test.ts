@@ -1,8 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { asSeen } from '../cloth/cloth.ts';
 import { expectOk } from '../errors/problem.ts';
+import { chooseWorkedFace } from '../plan/edits/cloth-edits.ts';
 import { moveParts } from '../plan/edits/part-edits.ts';
-import { changeHabits, chooseWorkedFace } from '../plan/edits/plan-edits.ts';
+import { changeHabits } from '../plan/edits/plan-edits.ts';
 import { changeThread } from '../plan/edits/run-edits.ts';
 import { holePoint, kindOf, sumRun } from '../plan/placed.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
@@ -163,7 +164,7 @@ describe('steps', () => {
   test('bare legs are cut and curled, the bigger loop is +', () => {
     const bare = new PlanBuilder().bareLight('eye', 60, 60);
     expect(sewingSteps(bare.plan).find((step) => step.id === 'prepare:curl:p1')?.text).toMatch(
-      /\+ leg to 19 mm .* − leg to 13 mm.* bigger loop is \+/,
+      /− leg to 13 mm .* \+ leg to 19 mm.* bigger loop is \+/,
     );
   });
 
@@ -227,7 +228,7 @@ describe('the pattern', () => {
       build.edit(chooseWorkedFace(build.plan, face));
       const circles = patternDrawing(build.plan).filter((item) => item.kind === 'circle');
       for (const part of Object.values(build.plan.parts)) {
-        for (const hole of kindOf(part).holes) {
+        for (const hole of kindOf(build.plan, part).holes) {
           const wanted = asSeen(
             build.plan.cloth,
             face,

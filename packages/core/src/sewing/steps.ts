@@ -3,6 +3,9 @@
  * tick stays with its step when the plan is edited.
  */
 import { faceName, otherFace } from '../cloth/cloth.ts';
+import { leadLengthMm } from '../parts/bare-legs.ts';
+import { hasElement } from '../parts/part-element.ts';
+import type { Hole, PartKind } from '../parts/part-kind.ts';
 import { holeKey, holeName, kindOf, loopsAt, runsByHole, signMark, sumRun } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
@@ -26,9 +29,6 @@ export interface SewingStep {
   readonly runIds: readonly string[];
   readonly partIds: readonly string[];
 }
-
-/** Leg lengths before curling, mm (common practice, no source): the + leg stays longer, so its loop is bigger. */
-export const LEG_MM = { plus: 19, minus: 13 } as const;
 
 /** A finished tail is trimmed to about this, mm (common practice, no source). */
 const TAIL_MM = 3;
@@ -63,8 +63,8 @@ function preparing(plan: Plan): readonly SewingStep[] {
     ),
   ];
   for (const part of parts) {
-    const kind = kindOf(part);
-    if (kind.model.kind === 'light') {
+    const kind = kindOf(plan, part);
+    if (hasElement(kind, 'light')) {
       steps.push(
         step(
           `prepare:try:${part.id}`,
@@ -74,18 +74,35 @@ function preparing(plan: Plan): readonly SewingStep[] {
         ),
       );
     }
-    if (kind.holes.some((hole) => hole.form === 'curl')) {
-      const text = `Fold the legs of ${part.name} flat to the sides, cut the + leg to ${LEG_MM.plus} mm and the − leg to ${LEG_MM.minus} mm, and curl both into loops: the bigger loop is +.`;
-      steps.push(step(`prepare:curl:${part.id}`, 'Prepare', text, [part.id]));
-    }
+    const curls = kind.holes.filter((hole) => hole.form.endsWith('curl'));
+    if (curls.length > 0)
+      steps.push(step(`prepare:curl:${part.id}`, 'Prepare', curlText(part.name, kind, curls), [part.id]));
   }
   return steps;
+}
+
+/** How to cut and curl the legs of a part: what each is cut to, and how + is told from −. */
+function curlText(name: string, kind: PartKind, curls: readonly Hole[]): string {
+  const cut = curls.map((hole) => {
+    const which = hole.sign === 'none' ? `leg ${hole.id}` : `the ${signMark(hole.sign)} leg`;
+    return `${which} to ${Math.ceil(leadLengthMm(kind, hole) - 0.05)} mm`;
+  });
+  const told = curls.some((hole) => hole.sign === '+')
+    ? curls.some((hole) => hole.form === 'square-curl')
+      ? ' into loops: the square loop is +'
+      : ' into loops: the bigger loop is +'
+    : ' into loops';
+  return `Fold the legs of ${name} flat as the pattern shows, cut ${listed(cut)}, and curl them${told}.`;
+}
+
+function listed(words: readonly string[]): string {
+  return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 }
 
 function holdingDown(plan: Plan): readonly SewingStep[] {
   const used = runsByHole(plan);
   return Object.values(plan.parts).flatMap((part) => {
-    const free = kindOf(part).holes.filter(
+    const free = kindOf(plan, part).holes.filter(
       (hole) => !used.has(holeKey({ partId: part.id, holeId: hole.id })),
     );
     if (free.length === 0) return [];
@@ -113,6 +130,7 @@ function sewing(plan: Plan, piece: Piece): readonly SewingStep[] {
   const first = piece.runs[0];
   const last = piece.runs.at(-1);
   if (first === undefined || last === undefined) return [];
+  if (maybeThreadKind(piece.threadId)?.form !== 'thread') return laying(plan, piece, thread);
   const strands = piece.strands === 1 ? 'single' : `${piece.strands} strands`;
   const steps = [
     step(
@@ -154,10 +172,24 @@ function sewing(plan: Plan, piece: Piece): readonly SewingStep[] {
   return steps;
 }
 
+/** Wire and tape are laid and held down, not sewn. */
+function laying(plan: Plan, piece: Piece, conductor: string): readonly SewingStep[] {
+  const { unit } = plan.habits;
+  return piece.runs.map(({ run, from, to }) =>
+    step(
+      `sew:${run.id}`,
+      groupOf(piece),
+      `Lay ${formatLength(sumRun(plan, run).pathMm, unit, 0)} of ${conductor.toLowerCase()} from ${holeName(plan, from)} to ${holeName(plan, to)}, join its bared ends there, and hold it down with ordinary thread.`,
+      [from.partId, to.partId],
+      [run.id],
+    ),
+  );
+}
+
 function finishing(plan: Plan): readonly SewingStep[] {
   const steps = [step('finish:test', 'Finish', 'Work through the tests on the bench, cell still out.')];
   for (const part of Object.values(plan.parts)) {
-    if (kindOf(part).model.kind !== 'cell') continue;
+    if (!hasElement(kindOf(plan, part), 'cell')) continue;
     steps.push(
       step(
         `finish:cell:${part.id}`,

@@ -1,25 +1,37 @@
 /** Random edits that a maker could make, for property tests: the same seed gives the same edits. */
+import { clothBox } from '../cloth/cloth.ts';
+import { READY_PIECES } from '../cloth/ready-pieces.ts';
 import type { Result } from '../errors/problem.ts';
 import { PART_KINDS } from '../parts/part-kinds.ts';
+import { alignParts, distributeParts } from '../plan/arrange/align.ts';
+import { duplicateParts } from '../plan/arrange/copies.ts';
+import { freeTwins, groupParts, numberParts, twinParts, ungroupParts } from '../plan/arrange/group.ts';
 import { applyEdit, type Edit } from '../plan/edit.ts';
 import {
+  addMarkings,
+  changeClothKind,
+  changeMarking,
+  chooseWorkedFace,
+  deleteMarkings,
+  resizePiece,
+  showWrongSide,
+  takePiece,
+} from '../plan/edits/cloth-edits.ts';
+import {
+  choosePartOptions,
   deleteParts,
-  duplicateParts,
   flickSwitch,
+  lockParts,
   moveParts,
+  placePair,
   placePart,
   recolourLight,
   renamePart,
+  setLevel,
   turnPart,
   turnPartOver,
 } from '../plan/edits/part-edits.ts';
-import {
-  changeClothKind,
-  changeHabits,
-  chooseWorkedFace,
-  renamePlan,
-  resizeCloth,
-} from '../plan/edits/plan-edits.ts';
+import { changeHabits, changeLegSign, renamePlan, stateFacts } from '../plan/edits/plan-edits.ts';
 import { tickStep, writeReading } from '../plan/edits/progress-edits.ts';
 import {
   addBend,
@@ -34,19 +46,23 @@ import { kindOf } from '../plan/placed.ts';
 import type { HoleRef, Plan } from '../plan/schema.ts';
 import { type Random, randomIndex, seededRandom } from '../random/random.ts';
 
+const USES = ['mark', 'opening', 'keep-out', 'window', 'reach'] as const;
+
 /** One edit that may or may not be allowed in this plan. */
 export function randomEdit(plan: Plan, random: Random): Result<Edit> {
-  const { widthMm, heightMm } = plan.cloth.shape;
+  const { widthMm, heightMm } = clothBox(plan.cloth);
   const pick = <T>(list: readonly T[]): T => list[randomIndex(random, list.length)] as T;
   const point = () => ({ x: random() * widthMm, y: random() * heightMm });
   const partId = pick(['p0', ...Object.keys(plan.parts)]);
+  const markingId = pick(['m0', ...Object.keys(plan.cloth.markings)]);
+  const several = (): readonly string[] => Object.keys(plan.parts).filter(() => random() < 0.3);
   const runId = pick(['r0', ...Object.keys(plan.runs)]);
   const bends = plan.runs[runId]?.bends.length ?? 0;
   const hole = (): HoleRef => {
     const part = plan.parts[pick(['p0', ...Object.keys(plan.parts)])];
     return part === undefined
       ? { partId: 'p0', holeId: 'plus' }
-      : { partId: part.id, holeId: pick(kindOf(part).holes).id };
+      : { partId: part.id, holeId: pick([...kindOf(plan, part).holes.map((one) => one.id), 'none']) };
   };
   return pick<() => Result<Edit>>([
     () => placePart(plan, { kindId: pick(PART_KINDS).id, at: point(), turnDeg: random() * 360 }),
@@ -67,7 +83,28 @@ export function randomEdit(plan: Plan, random: Random): Result<Edit> {
     () => changeThread(plan, runId, pick(['steel-2-ply', 'plated-nylon', 'gold'])),
     () => changeStitching(plan, runId, { stitchMm: random() * 12 }),
     () => deleteRuns(plan, [runId]),
-    () => resizeCloth(plan, widthMm + random() * 40 - 20, heightMm),
+    () => resizePiece(plan, { widthMm: widthMm + random() * 40 - 20, heightMm }),
+    () => takePiece(plan, pick(READY_PIECES).id),
+    () =>
+      addMarkings(plan, [
+        { use: pick(USES), closed: random() < 0.5, nodes: [point(), point(), point()].map((at) => ({ at })) },
+      ]),
+    () => changeMarking(plan, markingId, { use: pick(USES) }),
+    () => deleteMarkings(plan, [markingId]),
+    () => showWrongSide(plan, random() < 0.5),
+    () => stateFacts(plan, { worn: random() < 0.5, forWhom: pick(['child', 'adult', null]) }),
+    () => changeLegSign(plan, pick(['big-loop', 'square-loop'])),
+    () => placePair(plan, { kindId: pick(PART_KINDS).id, at: point() }, { x: 40, y: 0 }),
+    () => choosePartOptions(plan, partId, { pairMm: random() * 30, plusFoldDeg: random() * 60 }),
+    () => setLevel(plan, partId, pick(['p0', 'a1', 'plus']), random()),
+    () => lockParts(plan, [partId], random() < 0.2),
+    () => groupParts(plan, several()),
+    () => ungroupParts(plan, [partId]),
+    () => numberParts(plan, several(), pick(['star', ''])),
+    () => twinParts(plan, [partId], widthMm / 2),
+    () => freeTwins(plan, [partId]),
+    () => alignParts(plan, several(), pick(['x', 'y'])),
+    () => distributeParts(plan, several(), pick(['x', 'y'])),
     () => changeClothKind(plan, pick(['felt', 'knit', 'sailcloth'])),
     () => chooseWorkedFace(plan, pick(['right', 'wrong'])),
     () => changeHabits(plan, { loops: randomIndex(random, 25) }),

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { handSewnLine, judgeGap, LOOPED_HOLE, requiredGap, touchingGapMm } from './required-gap.ts';
+import { judgeGap, LOOPED_HOLE, lineConductor, requiredGap, touchingGapMm } from './required-gap.ts';
 import { maybeThreadKind, type ThreadKind } from './thread-kinds.ts';
 
 const steel = maybeThreadKind('steel-3-ply') as ThreadKind;
@@ -8,12 +8,12 @@ const firm = { looseness: 1, gapInStitches: 1 };
 
 describe('required gap', () => {
   test('is one stitch, the longer of the two, on firm cloth (common practice, no source)', () => {
-    expect(requiredGap(handSewnLine(steel, 5), handSewnLine(steel, 5), firm)).toBe(5);
-    expect(requiredGap(handSewnLine(steel, 5), handSewnLine(steel, 8), firm)).toBe(8);
+    expect(requiredGap(lineConductor(steel, 5), lineConductor(steel, 5), firm)).toBe(5);
+    expect(requiredGap(lineConductor(steel, 5), lineConductor(steel, 8), firm)).toBe(8);
   });
 
   test('is the envelopes + 1 mm where that is more: short stitches, loose cloth', () => {
-    const line = handSewnLine(steel, 3);
+    const line = lineConductor(steel, 3);
     // Radius 0.2 + wander 1.0 + fuzz 0.5 = 1.7 to each side.
     expect(line.halfWidthMm).toBeCloseTo(1.7, 12);
     expect(requiredGap(line, line, firm)).toBeCloseTo(4.4, 12);
@@ -21,20 +21,20 @@ describe('required gap', () => {
   });
 
   test('is symmetric, and a maker can raise or lower the stitch rule but not the envelopes', () => {
-    const a = handSewnLine(steel, 4);
-    const b = handSewnLine(plated, 7);
+    const a = lineConductor(steel, 4);
+    const b = lineConductor(plated, 7);
     expect(requiredGap(a, b, firm)).toBe(requiredGap(b, a, firm));
     expect(requiredGap(a, b, { ...firm, gapInStitches: 2 })).toBe(14);
     expect(requiredGap(a, b, { ...firm, gapInStitches: 0 })).toBeCloseTo(touchingGapMm(a, b, firm) + 1, 12);
   });
 
   test('a line keeps out of the loops at a hole', () => {
-    expect(requiredGap(handSewnLine(steel, 5), LOOPED_HOLE, firm)).toBeCloseTo(5.7, 12);
+    expect(requiredGap(lineConductor(steel, 5), LOOPED_HOLE, firm)).toBeCloseTo(5.7, 12);
   });
 });
 
 describe('judging a gap', () => {
-  const line = handSewnLine(steel, 5);
+  const line = lineConductor(steel, 5);
   test.each([
     [2, 'stop'],
     [3.39, 'stop'],
@@ -46,7 +46,7 @@ describe('judging a gap', () => {
   });
 
   test('below half of what is wanted is a stop even when envelopes are clear', () => {
-    const long = handSewnLine(plated, 10);
+    const long = lineConductor(plated, 10);
     expect(touchingGapMm(long, long, firm)).toBeLessThan(4.9);
     expect(judgeGap(4.9, long, long, firm)).toBe('stop');
     expect(judgeGap(5.1, long, long, firm)).toBe('mend');

@@ -15,6 +15,9 @@ export const BETWEEN_ENVELOPES_MM = 1;
 /** Room wanted between stitches and the edge of the cloth: a hem's turn and a stitch's hold (assumption). */
 export const EDGE_MARGIN_MM = 6;
 
+/** A line beside a keep-out may stray into it by the wander of a hand, so it keeps that much off. */
+export const KEEP_OUT_MARGIN_MM = HAND_WANDER_MM;
+
 /** What matters of a conductor for spacing. */
 export interface Conductor {
   /** Length of its stitches; 0 for metal. */
@@ -31,10 +34,19 @@ export interface SpacingRules {
   readonly gapInStitches: number;
 }
 
-/** A line sewn by hand. Phase is never credited: it occupies its whole length on both faces. */
-export function handSewnLine(thread: ThreadKind, stitchMm: number): Conductor {
-  return { stitchMm, halfWidthMm: thread.diameterMm / 2 + HAND_WANDER_MM + thread.fuzzMm };
+/**
+ * A line on the cloth. Sewn by hand, phase is never credited: it occupies its whole length on both faces. Tape
+ * is laid, so it has no stitches and wanders as the hand that lays it.
+ */
+export function lineConductor(thread: ThreadKind, stitchMm: number): Conductor {
+  return {
+    stitchMm: thread.form === 'thread' ? stitchMm : 0,
+    halfWidthMm: thread.diameterMm / 2 + HAND_WANDER_MM + thread.fuzzMm,
+  };
 }
+
+/** Bare metal of a part that lies on the cloth, such as a folded leg: it moves as the hand folds it. */
+export const FOLDED_METAL: Conductor = { stitchMm: 0, halfWidthMm: HAND_WANDER_MM };
 
 /** The metal round a hole, measured from its rim: loops of thread reach as far as the hole-to-edge distance. */
 export const LOOPED_HOLE: Conductor = { stitchMm: 0, halfWidthMm: HOLE_EDGE_MM };

@@ -21,6 +21,8 @@ export interface ThreadSpan {
 export interface StitchKind {
   readonly id: string;
   readonly title: string;
+  /** How often it goes through the cloth for each of its spans. */
+  readonly passesPerSpan: number;
   /** Thread used per length of path, by the closed formula; cloth of thickness t. */
   threadPerPath(setting: StitchSetting, thicknessMm: number): number;
   /** The real stretches of thread along a path, ending exactly at its ends and at every bend. */

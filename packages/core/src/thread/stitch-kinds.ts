@@ -1,8 +1,9 @@
 /** The stitches. A new stitch is one file in `stitches/` and one line here. */
 import type { StitchKind } from './stitch-kind.ts';
+import { laidLine } from './stitches/laid.ts';
 import { runningStitch } from './stitches/running.ts';
 
-export const STITCH_KINDS: readonly StitchKind[] = [runningStitch];
+export const STITCH_KINDS: readonly StitchKind[] = [runningStitch, laidLine];
 
 /** The stitch with this id, or undefined. */
 export function maybeStitchKind(id: string): StitchKind | undefined {

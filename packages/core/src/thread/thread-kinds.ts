@@ -1,19 +1,50 @@
-/** Conductive threads. A new thread is one entry here. */
+/** What a run can be made of. A new conductor is one entry here. */
 
 export interface ThreadKind {
   readonly id: string;
   readonly title: string;
-  /** Ohms of one metre of thread (memory of typical goods; a measured swatch is better). */
+  /**
+   * `thread`: bare wherever it lies, sewn. `wire`: insulated, bare at its stripped ends only, may lawfully
+   * cross, laid on the cloth and held by ordinary thread. `tape`: conductive tape, bare on its faces, laid.
+   */
+  readonly form: 'thread' | 'wire' | 'tape';
+  /** Ohms of one metre (memory of typical goods; a measured swatch is better). */
   readonly ohmPerM: number;
+  /** Of the thread, over the insulation of a wire, or the width of a tape. */
   readonly diameterMm: number;
-  /** How far stray hairs stand off: 0.5 mm steel, 0.2 mm plated (assumption). */
+  /** How far stray hairs stand off: 0.5 mm steel, 0.2 mm plated (assumption); none from wire and tape. */
   readonly fuzzMm: number;
 }
 
 export const THREAD_KINDS: readonly ThreadKind[] = [
-  { id: 'steel-3-ply', title: 'Steel, 3-ply', ohmPerM: 30, diameterMm: 0.4, fuzzMm: 0.5 },
-  { id: 'steel-2-ply', title: 'Steel, 2-ply', ohmPerM: 50, diameterMm: 0.3, fuzzMm: 0.5 },
-  { id: 'plated-nylon', title: 'Silver-plated nylon', ohmPerM: 150, diameterMm: 0.25, fuzzMm: 0.2 },
+  { id: 'steel-3-ply', title: 'Steel, 3-ply', form: 'thread', ohmPerM: 30, diameterMm: 0.4, fuzzMm: 0.5 },
+  { id: 'steel-2-ply', title: 'Steel, 2-ply', form: 'thread', ohmPerM: 50, diameterMm: 0.3, fuzzMm: 0.5 },
+  {
+    id: 'plated-nylon',
+    title: 'Silver-plated nylon',
+    form: 'thread',
+    ohmPerM: 150,
+    diameterMm: 0.25,
+    fuzzMm: 0.2,
+  },
+  // 0.14 mm² of copper: 17.2 nΩ·m over its area (resistivity of copper from memory of handbooks).
+  {
+    id: 'insulated-wire',
+    title: 'Insulated wire, 0.14 mm²',
+    form: 'wire',
+    ohmPerM: 0.123,
+    diameterMm: 1.1,
+    fuzzMm: 0,
+  },
+  // 5 mm wide at 0.05 Ω per square: 200 squares to the metre (memory of typical woven tapes).
+  {
+    id: 'conductive-tape',
+    title: 'Conductive tape, 5 mm',
+    form: 'tape',
+    ohmPerM: 10,
+    diameterMm: 5,
+    fuzzMm: 0,
+  },
 ];
 
 /** The thread with this id, or undefined. */

@@ -12,7 +12,7 @@ export interface LineSum {
   readonly spans: readonly ThreadSpan[];
 }
 
-/** Lays a line out and adds it up: every span's length, and the cloth's thickness once for every span. */
+/** Lays a line out and adds it up: every span's length, and the cloth's thickness for every pass through it. */
 export function sumLine(
   stitch: StitchKind,
   path: readonly Point[],
@@ -23,7 +23,7 @@ export function sumLine(
   const pathMm = polylineLengthMm(path);
   return {
     pathMm,
-    threadMm: pathMm + spans.length * thicknessMm,
+    threadMm: pathMm + spans.length * stitch.passesPerSpan * thicknessMm,
     stitchCount: spans.filter((span) => span.face === setting.workedFace).length,
     spans,
   };

@@ -1,8 +1,9 @@
 import type { Point } from '../../geometry/point.ts';
 import { holesOf, type Terminal, terminalsOf } from '../../nets/nets.ts';
 import { partsThatAre } from '../../nets/sides.ts';
+import { consumersOf, elementsOf, hasElement, neededTerminals } from '../../parts/part-element.ts';
 import { holeName, holePoint, kindOf } from '../../plan/placed.ts';
-import type { HoleRef, Part } from '../../plan/schema.ts';
+import type { HoleRef, Part, Plan } from '../../plan/schema.ts';
 import { capital } from '../../units/words.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
@@ -33,25 +34,32 @@ function check(context: CheckContext): readonly Finding[] {
     );
   }
   for (const part of Object.values(plan.parts)) {
-    for (const terminal of terminalsOf(part)) {
+    for (const terminal of neededOf(plan, part)) {
       const problem = whatIsMissing(context, part, terminal);
       if (problem === null) continue;
       const hole = holesOf(plan, terminal)[0] as HoleRef;
       const message = `${capital(holeName(plan, hole))} ${problem}.`;
       const key = `open:${part.id}:${terminal.terminal}`;
-      findings.push(finding(key, holePoint(plan, hole), [part.id], message, stepFor(part)));
+      findings.push(finding(key, holePoint(plan, hole), [part.id], message, stepFor(plan, part)));
     }
   }
   return findings;
 }
 
-function stepFor(part: Part): string {
-  const { kind } = kindOf(part).model;
-  if (kind === 'light')
+/** The terminals that need thread, in the order of the part's holes. */
+function neededOf(plan: Plan, part: Part): readonly Terminal[] {
+  const needed = neededTerminals(kindOf(plan, part));
+  return terminalsOf(plan, part).filter(({ terminal }) => needed.includes(terminal));
+}
+
+function stepFor(plan: Plan, part: Part): string {
+  const kind = kindOf(plan, part);
+  if (hasElement(kind, 'cell')) return 'Sew it to the lights’ side of the same sign.';
+  if (consumersOf(kind).length > 0)
     return 'Sew it to the holder’s side of the same sign, or to a light that is joined already.';
-  return kind === 'cell'
-    ? 'Sew it to the lights’ side of the same sign.'
-    : 'Sew the line that this switch should open.';
+  return hasElement(kind, 'switch')
+    ? 'Sew the line that this switch should open.'
+    : 'Sew the line that it belongs to.';
 }
 
 function finding(key: string, at: Point, partIds: readonly string[], message: string, step: string): Finding {
@@ -71,8 +79,24 @@ function finding(key: string, at: Point, partIds: readonly string[], message: st
 
 function whatIsMissing(context: CheckContext, part: Part, terminal: Terminal): string | null {
   const net = context.nets.ofTerminal(terminal);
-  if (net.runIds.length === 0) return 'has no thread';
-  if (kindOf(part).model.kind !== 'light') return null;
+  const lights = elementsOf(kindOf(context.plan, part), 'light');
+  if (net.runIds.length === 0) {
+    // Of the colours of one light, one is enough.
+    const another = lights.some(
+      (light) =>
+        light.plus !== terminal.terminal &&
+        context.nets.ofTerminal({ ...terminal, terminal: light.plus }).runIds.length > 0,
+    );
+    return lights.length > 1 && another && lights.some((light) => light.plus === terminal.terminal)
+      ? null
+      : 'has no thread';
+  }
+  if (
+    !consumersOf(kindOf(context.plan, part)).some(({ plus, minus }) =>
+      [plus, minus].includes(terminal.terminal),
+    )
+  )
+    return null;
   // A light's thread that stays among lights leads nowhere, unless it is one of a series chain, which has its own rule.
   if (context.sides.of(net) !== 'neither' || isSeriesNet(context, net)) return null;
   return 'is sewn, but its thread leads to no holder';

@@ -1,4 +1,5 @@
-import { netAt, partsThatAre } from '../../nets/sides.ts';
+import { netAt } from '../../nets/sides.ts';
+import { consumersOf } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/placed.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
@@ -8,16 +9,16 @@ export const reversed: CheckRule = {
   title: 'Wrong way round',
   severity: 'stop',
   touching: null,
-  help: 'A light’s + is sewn to the holder’s − side, or its − to the + side. A light lets current through one way only, so it stays dark. Turn the light round, or exchange its two threads.',
+  help: 'A light’s (or a board’s) + is sewn to the holder’s − side, or its − to the + side. A light lets current through one way only, so it stays dark; a board may be damaged. Turn it round, or exchange its two threads.',
   check,
 };
 
 function check({ plan, nets, sides }: CheckContext): readonly Finding[] {
-  return partsThatAre(plan, 'light').flatMap((part): Finding[] => {
-    const { model } = kindOf(part);
-    if (model.kind !== 'light') return [];
-    const plusSide = sides.of(netAt(nets, part, model.plus));
-    const minusSide = sides.of(netAt(nets, part, model.minus));
+  return Object.values(plan.parts).flatMap((part): Finding[] => {
+    const [consumer] = consumersOf(kindOf(plan, part));
+    if (consumer === undefined) return [];
+    const plusSide = sides.of(netAt(nets, part, consumer.plus));
+    const minusSide = sides.of(netAt(nets, part, consumer.minus));
     const wrong = (plusSide === '-' ? 1 : 0) + (minusSide === '+' ? 1 : 0);
     if (wrong === 0) return [];
     const which =

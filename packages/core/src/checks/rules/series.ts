@@ -1,4 +1,5 @@
 import { holesOf, type Net } from '../../nets/nets.ts';
+import { elementsOf } from '../../parts/part-element.ts';
 import { holePoint, kindOf } from '../../plan/placed.ts';
 import type { HoleRef, Part } from '../../plan/schema.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
@@ -25,8 +26,10 @@ export function isSeriesNet(context: CheckContext, net: Net): boolean {
 function lightEnds({ plan }: CheckContext, net: Net, sign: '+' | '-'): readonly Part[] {
   return net.terminals.flatMap(({ partId, terminal }) => {
     const part = plan.parts[partId] as Part;
-    const { model } = kindOf(part);
-    return model.kind === 'light' && (sign === '+' ? model.plus : model.minus) === terminal ? [part] : [];
+    const ends = elementsOf(kindOf(plan, part), 'light').map((light) =>
+      sign === '+' ? light.plus : light.minus,
+    );
+    return ends.includes(terminal) ? [part] : [];
   });
 }
 

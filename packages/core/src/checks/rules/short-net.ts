@@ -1,4 +1,5 @@
 import { netAt } from '../../nets/sides.ts';
+import { consumersOf, elementsOf } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/placed.ts';
 import type { Part } from '../../plan/schema.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
@@ -15,15 +16,17 @@ export const shortNet: CheckRule = {
 
 function check({ plan, nets, sides }: CheckContext): readonly Finding[] {
   return Object.values(plan.parts).flatMap((part): Finding[] => {
-    const { model } = kindOf(part);
-    if (model.kind === 'switch') return [];
-    const plus = netAt(nets, part, model.plus);
-    const minus = netAt(nets, part, model.minus);
+    const kind = kindOf(plan, part);
+    const [cell] = elementsOf(kind, 'cell');
+    const ends = cell ?? consumersOf(kind)[0];
+    if (ends === undefined) return [];
+    const plus = netAt(nets, part, ends.plus);
+    const minus = netAt(nets, part, ends.minus);
     if (plus === minus) {
-      const what = model.kind === 'cell' ? 'The + and the − of' : 'Both ends of';
+      const what = cell === undefined ? 'Both ends of' : 'The + and the − of';
       return [finding(part, `${what} ${part.name} are on the same thread.`, plus.runIds)];
     }
-    if (model.kind === 'cell' && sides.areJoined(plus, minus)) {
+    if (cell !== undefined && sides.areJoined(plus, minus)) {
       const message = `The + and the − of ${part.name} are joined as soon as the switch is closed.`;
       return [finding(part, message, [...plus.runIds, ...minus.runIds])];
     }

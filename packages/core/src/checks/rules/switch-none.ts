@@ -1,6 +1,7 @@
 import { deriveSides, netAt, partsThatAre, type Sides } from '../../nets/sides.ts';
+import { elementsOf } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/placed.ts';
-import type { Part } from '../../plan/schema.ts';
+import type { Part, Plan } from '../../plan/schema.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
 
@@ -14,14 +15,13 @@ export const switchNone: CheckRule = {
 };
 
 function check({ plan, sides }: CheckContext): readonly Finding[] {
-  const holders = partsThatAre(plan, 'cell').filter((part) => {
-    const { model } = kindOf(part);
-    return model.kind === 'cell' && !model.switched;
-  });
+  const holders = partsThatAre(plan, 'cell').filter((part) =>
+    elementsOf(kindOf(plan, part), 'cell').some((cell) => !cell.switched),
+  );
   if (holders.length === 0) return [];
   const allOpen = deriveSides(plan, false);
   const alwaysOn = partsThatAre(plan, 'light').filter(
-    (light) => isFed(light, sides) && isFed(light, allOpen),
+    (light) => isFed(plan, light, sides) && isFed(plan, light, allOpen),
   );
   if (alwaysOn.length === 0) return [];
   return holders.map((holder) => ({
@@ -41,11 +41,10 @@ function check({ plan, sides }: CheckContext): readonly Finding[] {
   }));
 }
 
-function isFed(light: Part, sides: Sides): boolean {
-  const { model } = kindOf(light);
-  if (model.kind !== 'light') return false;
-  return (
-    sides.of(netAt(sides.nets, light, model.plus)) === '+' &&
-    sides.of(netAt(sides.nets, light, model.minus)) === '-'
+function isFed(plan: Plan, part: Part, sides: Sides): boolean {
+  return elementsOf(kindOf(plan, part), 'light').some(
+    (light) =>
+      sides.of(netAt(sides.nets, part, light.plus)) === '+' &&
+      sides.of(netAt(sides.nets, part, light.minus)) === '-',
   );
 }

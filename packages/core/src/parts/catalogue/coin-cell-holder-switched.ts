@@ -1,14 +1,14 @@
-import type { PartKind } from '../part-kind.ts';
-import { boxOutline, eyelet } from '../shapes.ts';
+import { COIN_BODY, COIN_SOURCE, coinCell, coinShape } from '../coin-holders.ts';
+import { plainPart } from '../part-kind.ts';
+import { box, boxOutline, eyelet } from '../shapes.ts';
 
-export const coinCellHolderSwitched: PartKind = {
+export const coinCellHolderSwitched = plainPart({
+  ...COIN_BODY,
   id: 'coin-cell-holder-switched',
   title: 'Coin-cell holder with switch',
-  noun: 'holder',
-  drawer: 'Power',
   description:
     'Takes one 3 V coin cell of 20 mm and turns it on and off. Two + holes and two − holes; either serves.',
-  source: 'dimensions: assumption, our own part; cell 20 mm × 3.2 mm: IEC 60086 size code (from memory)',
+  source: COIN_SOURCE,
   outline: boxOutline(36, 27),
   holes: [
     eyelet('minus-1', { x: -15, y: -8 }, 'minus', '-'),
@@ -17,10 +17,11 @@ export const coinCellHolderSwitched: PartKind = {
     eyelet('plus-2', { x: 15, y: 8 }, 'plus', '+'),
   ],
   shapes: [
-    { form: 'box', material: 'board', at: { x: 0, y: 0 }, widthMm: 36, heightMm: 27, cornerMm: 5 },
-    { form: 'circle', material: 'cell', at: { x: -1.5, y: 0 }, radiusMm: 9.6 },
-    { form: 'box', material: 'slot', at: { x: 13.5, y: 0 }, widthMm: 4, heightMm: 9, cornerMm: 1.5 },
-    { form: 'box', material: 'slide', at: { x: 13.5, y: -2 }, widthMm: 3, heightMm: 4, cornerMm: 1 },
+    box('board', 0, 0, 36, 27, 5),
+    coinShape(-1.5),
+    box('slot', 13.5, 0, 4, 9, 1.5),
+    box('slide', 13.5, -2, 3, 4),
   ],
-  model: { kind: 'cell', plus: 'plus', minus: 'minus', cellId: 'coin-20x3.2', switched: true },
-};
+  elements: [coinCell(true)],
+  spots: [{ id: 'slide', title: 'slide', at: { x: 13.5, y: 0 }, radiusMm: 3 }],
+});

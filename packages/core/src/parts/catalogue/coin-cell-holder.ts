@@ -1,13 +1,13 @@
-import type { PartKind } from '../part-kind.ts';
-import { eyelet, holdingHole, ovalOutline } from '../shapes.ts';
+import { COIN_BODY, COIN_SOURCE, coinCell, coinShape } from '../coin-holders.ts';
+import { plainPart } from '../part-kind.ts';
+import { box, eyelet, holdingHole, ovalOutline } from '../shapes.ts';
 
-export const coinCellHolder: PartKind = {
+export const coinCellHolder = plainPart({
+  ...COIN_BODY,
   id: 'coin-cell-holder',
   title: 'Coin-cell holder',
-  noun: 'holder',
-  drawer: 'Power',
   description: 'Takes one 3 V coin cell of 20 mm. One + hole, one − hole, two holes for holding.',
-  source: 'dimensions: assumption, our own part; cell 20 mm × 3.2 mm: IEC 60086 size code (from memory)',
+  source: COIN_SOURCE,
   outline: ovalOutline(15, 13),
   holes: [
     eyelet('minus', { x: -12, y: 0 }, 'minus', '-'),
@@ -17,8 +17,8 @@ export const coinCellHolder: PartKind = {
   ],
   shapes: [
     { form: 'oval', material: 'board', at: { x: 0, y: 0 }, radiusX: 15, radiusY: 13 },
-    { form: 'circle', material: 'cell', at: { x: 0, y: 0 }, radiusMm: 9.6 },
-    { form: 'box', material: 'metal', at: { x: 7.4, y: 0 }, widthMm: 5, heightMm: 3, cornerMm: 1 },
+    coinShape(),
+    box('metal', 7.4, 0, 5, 3),
   ],
-  model: { kind: 'cell', plus: 'plus', minus: 'minus', cellId: 'coin-20x3.2', switched: false },
-};
+  elements: [coinCell(false)],
+});

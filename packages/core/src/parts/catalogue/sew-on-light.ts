@@ -1,7 +1,7 @@
-import type { PartKind } from '../part-kind.ts';
-import { eyelet, ovalOutline } from '../shapes.ts';
+import { plainPart } from '../part-kind.ts';
+import { box, disc, eyelet, ovalOutline } from '../shapes.ts';
 
-export const sewOnLight: PartKind = {
+export const sewOnLight = plainPart({
   id: 'sew-on-light',
   title: 'Sew-on light with resistor',
   noun: 'light',
@@ -15,8 +15,10 @@ export const sewOnLight: PartKind = {
   ],
   shapes: [
     { form: 'oval', material: 'board', at: { x: 0, y: 0 }, radiusX: 8, radiusY: 4 },
-    { form: 'box', material: 'lens', at: { x: 0, y: 0 }, widthMm: 3.4, heightMm: 2.8, cornerMm: 0.5 },
-    { form: 'circle', material: 'glow', at: { x: 0, y: 0 }, radiusMm: 1 },
+    box('lens', 0, 0, 3.4, 2.8, 0.5),
+    disc('glow', 0, 0, 1),
   ],
-  model: { kind: 'light', plus: 'plus', minus: 'minus', seriesOhm: 100 },
-};
+  elements: [{ kind: 'light', plus: 'plus', minus: 'minus', seriesOhm: 100 }],
+  massG: 0.5,
+  spots: [{ id: 'lens', title: 'light', at: { x: 0, y: 0 }, radiusMm: 1.7 }],
+});

@@ -1,9 +1,12 @@
 import * as v from 'valibot';
 import { fail, type Problem, type Result, succeed } from '../../errors/problem.ts';
+import { OwnPartSchema, ownPartProblem } from '../../parts/own-part.ts';
 import { applyEdit, type Change, type Edit } from '../edit.ts';
 import {
   ClothSchema,
+  FactsSchema,
   HabitsSchema,
+  ImageSchema,
   type Part,
   PartSchema,
   type Plan,
@@ -13,7 +16,7 @@ import {
   RunSchema,
 } from '../schema.ts';
 import { describeIssue } from '../schema-issue.ts';
-import { partProblem, runProblem } from '../validate.ts';
+import { backdropProblem, clothProblem, partProblem, runProblem } from '../validate.ts';
 
 /**
  * The gate every intent passes: an edit is only given out when the parts and runs it touches, and the runs
@@ -32,15 +35,24 @@ export function checkEdit(plan: Plan, label: string, changes: readonly Change[])
   for (const change of changes) {
     if ('field' in change) {
       if (change.field === 'cloth') {
+        const problem = clothProblem(next.cloth);
+        if (problem !== null) return { ok: false, problem };
         for (const id of Object.keys(next.parts)) touchedParts.add(id);
         for (const id of Object.keys(next.runs)) touchedRuns.add(id);
       }
+    } else if (change.table === 'ownParts') {
+      const own = next.ownParts[change.id];
+      const problem = own === undefined ? null : ownPartProblem(own, `ownParts.${own.id}`);
+      if (problem !== null) return { ok: false, problem };
+      for (const part of Object.values(next.parts)) if (part.kindId === change.id) touchedParts.add(part.id);
     } else if (change.table === 'parts') touchedParts.add(change.id);
     else if (change.table === 'runs') touchedRuns.add(change.id);
   }
   for (const run of Object.values(next.runs)) {
     if (touchedParts.has(run.from.partId) || touchedParts.has(run.to.partId)) touchedRuns.add(run.id);
   }
+  const backdrop = backdropProblem(next);
+  if (backdrop !== null) return { ok: false, problem: backdrop };
   for (const id of touchedParts) {
     const part = next.parts[id];
     const problem = part === undefined ? null : partProblem(next, part);
@@ -54,11 +66,20 @@ export function checkEdit(plan: Plan, label: string, changes: readonly Change[])
   return succeed(edit);
 }
 
-const TABLE_SCHEMAS = { parts: PartSchema, runs: RunSchema, ticks: v.literal(true), readings: ReadingSchema };
+const TABLE_SCHEMAS = {
+  parts: PartSchema,
+  runs: RunSchema,
+  ticks: v.literal(true),
+  readings: ReadingSchema,
+  images: ImageSchema,
+  ownParts: OwnPartSchema,
+};
 
 const FIELD_SCHEMAS = {
   name: PlanSchema.entries.name,
   cloth: ClothSchema,
+  facts: FactsSchema,
+  backdrop: PlanSchema.entries.backdrop,
   habits: HabitsSchema,
   nextNumber: PlanSchema.entries.nextNumber,
 };

@@ -2,11 +2,13 @@ import { describe, expect, test } from 'vitest';
 import type { ErrorCode } from '../../errors/catalogue.ts';
 import type { Result } from '../../errors/problem.ts';
 import { PlanBuilder, smallLantern } from '../../testing/plan-builder.ts';
+import { duplicateParts } from '../arrange/copies.ts';
 import type { Edit } from '../edit.ts';
 import { holePoint, runPath } from '../placed.ts';
 import type { Plan } from '../schema.ts';
-import { deleteParts, duplicateParts, moveParts, placePart, renamePart, turnPartOver } from './part-edits.ts';
-import { changeHabits, resizeCloth } from './plan-edits.ts';
+import { resizePiece } from './cloth-edits.ts';
+import { deleteParts, moveParts, placePart, renamePart, turnPartOver } from './part-edits.ts';
+import { changeHabits } from './plan-edits.ts';
 import { writeReading } from './progress-edits.ts';
 import { addBend, changeStitching, drawRun, runIdOf } from './run-edits.ts';
 
@@ -23,11 +25,19 @@ const run = (holeA: string, holeB: string, bends = [] as { x: number; y: number 
 describe('bad input is refused in words, and the plan stays as it is', () => {
   const before = JSON.stringify(plan);
   test.each<readonly [string, (from: Plan) => Result<Edit>, ErrorCode]>([
-    ['a cloth of no width', (from) => resizeCloth(from, 0, 100), 'size-not-positive'],
-    ['a negative height', (from) => resizeCloth(from, 100, -5), 'size-not-positive'],
-    ['a size that is no number', (from) => resizeCloth(from, Number.NaN, 100), 'size-not-positive'],
-    ['a sail', (from) => resizeCloth(from, 4000, 100), 'size-too-large'],
-    ['a cloth too small for its parts', (from) => resizeCloth(from, 100, 160), 'outside-cloth'],
+    ['a cloth of no width', (from) => resizePiece(from, { widthMm: 0, heightMm: 100 }), 'size-not-positive'],
+    ['a negative height', (from) => resizePiece(from, { widthMm: 100, heightMm: -5 }), 'size-not-positive'],
+    [
+      'a size that is no number',
+      (from) => resizePiece(from, { widthMm: Number.NaN, heightMm: 100 }),
+      'size-not-positive',
+    ],
+    ['a sail', (from) => resizePiece(from, { widthMm: 4000, heightMm: 100 }), 'size-too-large'],
+    [
+      'a cloth too small for its parts',
+      (from) => resizePiece(from, { widthMm: 100, heightMm: 160 }),
+      'outside-cloth',
+    ],
     [
       'a part off the cloth',
       (from) => placePart(from, { kindId: 'sew-on-light', at: { x: -20, y: 30 } }),

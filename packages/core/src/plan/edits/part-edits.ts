@@ -3,11 +3,14 @@ import { fail, type Result } from '../../errors/problem.ts';
 import { add, type Point, snapToMicrometre } from '../../geometry/point.ts';
 import { normaliseDeg } from '../../geometry/transform.ts';
 import { maybeLightColour } from '../../parts/light-colours.ts';
-import { maybePartKind } from '../../parts/part-kinds.ts';
+import { takesColour, takesSwitching } from '../../parts/part-element.ts';
+import { filledOptions, type OptionValues } from '../../parts/part-kind.ts';
 import type { Change, Edit } from '../edit.ts';
-import type { Part, Plan, Run } from '../schema.ts';
+import { mirroredAt, mirroredTurn } from '../mirror.ts';
+import { kindOf, maybeKindOf } from '../placed.ts';
+import type { Part, Plan } from '../schema.ts';
 import { checkEdit, putPart, putRun, takeNumbers } from './check-edit.ts';
-import { tidyName } from './plan-edits.ts';
+import { tidyName } from './cloth-edits.ts';
 
 /** The id a part gets from a fresh number. */
 export function partIdOf(number: number): string {
@@ -15,8 +18,8 @@ export function partIdOf(number: number): string {
 }
 
 /** The lowest free name of a noun: `light 1`, `light 2`, … */
-function freeName(plan: Plan, noun: string): string {
-  const taken = new Set(Object.values(plan.parts).map((part) => part.name));
+export function freeName(parts: Plan['parts'], noun: string): string {
+  const taken = new Set(Object.values(parts).map((part) => part.name));
   let number = 1;
   while (taken.has(`${noun} ${number}`)) number += 1;
   return `${noun} ${number}`;
@@ -29,28 +32,60 @@ export interface Placing {
   readonly face?: Face;
   readonly colourId?: string;
   readonly name?: string;
+  readonly options?: OptionValues;
+  readonly groupId?: string;
+}
+
+/** A new part as a record, with what its kind needs. Undefined when there is no such kind. */
+export function newPart(plan: Plan, id: string, placing: Placing): Part | undefined {
+  const kind = maybeKindOf(plan, { kindId: placing.kindId, options: placing.options });
+  if (kind === undefined) return undefined;
+  const byHabit: OptionValues =
+    plan.habits.legSign === 'square-loop' && kind.options.some((option) => option.id === 'plusSquare')
+      ? { plusSquare: 1 }
+      : {};
+  const options = { ...byHabit, ...placing.options };
+  return {
+    id,
+    kindId: placing.kindId,
+    name: placing.name ?? freeName(plan.parts, kind.noun),
+    at: snapToMicrometre(placing.at),
+    turnDeg: normaliseDeg(placing.turnDeg ?? 0),
+    face: placing.face ?? 'right',
+    ...(takesColour(kind) ? { colourId: placing.colourId ?? 'warm-white' } : {}),
+    ...(takesSwitching(kind) ? { switchedOn: true } : {}),
+    ...(Object.keys(options).length > 0 ? { options } : {}),
+    ...(placing.groupId === undefined ? {} : { groupId: placing.groupId }),
+  };
 }
 
 /** Places a new part. Its id is `partIdOf(plan.nextNumber)`. */
 export function placePart(plan: Plan, placing: Placing): Result<Edit> {
-  const kind = maybePartKind(placing.kindId);
-  if (kind === undefined) return fail('unknown-kind', `There is no part "${placing.kindId}".`);
-  const name = tidyName(placing.name ?? freeName(plan, kind.noun));
-  if (!name.ok) return name;
+  const name = placing.name === undefined ? null : tidyName(placing.name);
+  if (name?.ok === false) return name;
   const { first, change } = takeNumbers(plan, 1);
-  const part: Part = {
-    id: partIdOf(first),
-    kindId: kind.id,
-    name: name.value,
-    at: snapToMicrometre(placing.at),
-    turnDeg: normaliseDeg(placing.turnDeg ?? 0),
-    face: placing.face ?? 'right',
-    ...(kind.model.kind === 'light' ? { colourId: placing.colourId ?? 'warm-white' } : {}),
-    ...(kind.model.kind === 'switch' || (kind.model.kind === 'cell' && kind.model.switched)
-      ? { switchedOn: true }
-      : {}),
-  };
+  const part = newPart(plan, partIdOf(first), name === null ? placing : { ...placing, name: name.value });
+  if (part === undefined) return fail('unknown-kind', `There is no part "${placing.kindId}".`);
   return checkEdit(plan, `place ${part.name}`, [change, putPart(plan, part)]);
+}
+
+/** Places a part and, `offset` beside it, its other half; they know of each other. Ids follow `plan.nextNumber`. */
+export function placePair(plan: Plan, placing: Placing, offset: Point): Result<Edit> {
+  const { first, change } = takeNumbers(plan, 2);
+  const one = newPart(plan, partIdOf(first), placing);
+  const mateKind = one === undefined ? undefined : kindOf(plan, one).mateId;
+  if (one === undefined || mateKind === undefined)
+    return fail('unknown-kind', `There is no part "${placing.kindId}" that comes in two.`);
+  const { name: _name, options: _options, ...alike } = placing;
+  const withOne = { ...plan, parts: { ...plan.parts, [one.id]: one } };
+  const at = add(one.at, offset);
+  const other = newPart(withOne, partIdOf(first + 1), { ...alike, kindId: mateKind, at });
+  if (other === undefined) return fail('unknown-kind', `There is no part "${mateKind}".`);
+  return checkEdit(plan, `place ${one.name} and ${other.name}`, [
+    change,
+    putPart(plan, { ...one, mateId: other.id }),
+    putPart(plan, { ...other, mateId: one.id }),
+  ]);
 }
 
 function changePart(
@@ -65,37 +100,81 @@ function changePart(
 }
 
 /** What several parts are called in a label. */
-function namesOf(plan: Plan, partIds: readonly string[]): string {
+export function namesOf(plan: Plan, partIds: readonly string[]): string {
   const only = partIds.length === 1 ? plan.parts[partIds[0] as string] : undefined;
   return only?.name ?? `${partIds.length} parts`;
 }
 
+/**
+ * Gives parts other poses together. Their mirrored twins follow, unless they are among them. Runs follow their
+ * holes. Refused for locked parts.
+ */
+export function poseParts(
+  plan: Plan,
+  label: string,
+  poses: ReadonlyMap<string, Partial<Pick<Part, 'at' | 'turnDeg' | 'mirror'>>>,
+  more: readonly Change[] = [],
+): Result<Edit> {
+  const changes: Change[] = [];
+  const put = (part: Part, pose: Partial<Pick<Part, 'at' | 'turnDeg' | 'mirror'>>): Result<Edit> | null => {
+    if (part.locked === true) return fail('part-locked', `(${part.name})`, `parts.${part.id}`);
+    const at = snapToMicrometre(pose.at ?? part.at);
+    const turnDeg = normaliseDeg(pose.turnDeg ?? part.turnDeg);
+    changes.push(putPart(plan, { ...part, ...pose, at, turnDeg }));
+    return null;
+  };
+  for (const [id, pose] of poses) {
+    const part = plan.parts[id];
+    if (part === undefined) return fail('unknown-part', '', `parts.${id}`);
+    const refused = put(part, pose);
+    if (refused !== null) return refused;
+    const { mirror } = part;
+    const twin = mirror === undefined || poses.has(mirror.partId) ? undefined : plan.parts[mirror.partId];
+    if (mirror === undefined || twin === undefined) continue;
+    const moved = { ...part, at: pose.at ?? part.at, turnDeg: pose.turnDeg ?? part.turnDeg };
+    const twinPose = {
+      at: mirroredAt(moved.at, mirror.xMm),
+      ...(pose.turnDeg === undefined ? {} : { turnDeg: mirroredTurn(kindOf(plan, part), moved) }),
+    };
+    const refusedTwin = put(twin, twinPose);
+    if (refusedTwin !== null) return refusedTwin;
+  }
+  return checkEdit(plan, label, [...changes, ...more]);
+}
+
 /** Moves parts by `delta` mm, together. Runs follow their holes; bends of runs between two moved parts move along. */
 export function moveParts(plan: Plan, partIds: readonly string[], delta: Point): Result<Edit> {
-  const changes: Change[] = [];
+  const moved = new Set(partIds);
+  const poses = new Map<string, Partial<Pick<Part, 'at' | 'mirror'>>>();
   for (const id of partIds) {
     const part = plan.parts[id];
     if (part === undefined) return fail('unknown-part', '', `parts.${id}`);
-    changes.push(putPart(plan, { ...part, at: snapToMicrometre(add(part.at, delta)) }));
+    const { mirror } = part;
+    poses.set(id, {
+      at: add(part.at, delta),
+      // Twins that move together take the line they are mirrored at along.
+      ...(mirror !== undefined && moved.has(mirror.partId)
+        ? { mirror: { ...mirror, xMm: mirror.xMm + delta.x } }
+        : {}),
+    });
   }
-  const moved = new Set(partIds);
+  const bent: Change[] = [];
   for (const run of Object.values(plan.runs)) {
     if (run.bends.length > 0 && moved.has(run.from.partId) && moved.has(run.to.partId)) {
-      changes.push(
-        putRun(plan, { ...run, bends: run.bends.map((bend) => snapToMicrometre(add(bend, delta))) }),
-      );
+      bent.push(putRun(plan, { ...run, bends: run.bends.map((bend) => snapToMicrometre(add(bend, delta))) }));
     }
   }
-  return checkEdit(plan, `move ${namesOf(plan, partIds)}`, changes);
+  return poseParts(plan, `move ${namesOf(plan, partIds)}`, poses, bent);
 }
 
 /** Turns a part to an angle in degrees, clockwise as seen from the right side. */
 export function turnPart(plan: Plan, partId: string, turnDeg: number): Result<Edit> {
-  return changePart(plan, partId, (part) => `turn ${part.name}`, { turnDeg: normaliseDeg(turnDeg) });
+  return poseParts(plan, `turn ${namesOf(plan, [partId])}`, new Map([[partId, { turnDeg }]]));
 }
 
 /** Sews the part to the other face. */
 export function turnPartOver(plan: Plan, partId: string, face: Face): Result<Edit> {
+  if (plan.parts[partId]?.locked === true) return fail('part-locked', '', `parts.${partId}`);
   return changePart(plan, partId, (part) => `put ${part.name} on the ${face} side`, { face });
 }
 
@@ -113,62 +192,79 @@ export function recolourLight(plan: Plan, partId: string, colourId: string): Res
   return changePart(plan, partId, (part) => `make ${part.name} ${colour.title.toLowerCase()}`, { colourId });
 }
 
-/** Opens or closes a switch. */
+/** Opens or closes a switch, or a closure with its other half. */
 export function flickSwitch(plan: Plan, partId: string, switchedOn: boolean): Result<Edit> {
-  return changePart(plan, partId, (part) => `switch ${part.name} ${switchedOn ? 'on' : 'off'}`, {
-    switchedOn,
+  const part = plan.parts[partId];
+  if (part === undefined) return fail('unknown-part', '', `parts.${partId}`);
+  const mate = part.mateId === undefined ? undefined : plan.parts[part.mateId];
+  return checkEdit(plan, `switch ${part.name} ${switchedOn ? 'on' : 'off'}`, [
+    putPart(plan, { ...part, switchedOn }),
+    ...(mate?.switchedOn === undefined ? [] : [putPart(plan, { ...mate, switchedOn })]),
+  ]);
+}
+
+/** Chooses options of a part, such as the pitch of a strand; values that are the usual ones are not stored. */
+export function choosePartOptions(plan: Plan, partId: string, values: OptionValues): Result<Edit> {
+  const part = plan.parts[partId];
+  if (part === undefined) return fail('unknown-part', '', `parts.${partId}`);
+  const { options: known } = kindOf(plan, part);
+  const all = { ...filledOptions(known, part.options ?? {}), ...values };
+  const stored = Object.fromEntries(
+    Object.entries(all).filter(([id, value]) => known.find((option) => option.id === id)?.usual !== value),
+  );
+  const { options: _options, ...rest } = part;
+  return checkEdit(plan, `change ${part.name}`, [
+    putPart(plan, Object.keys(stored).length === 0 ? rest : { ...rest, options: stored }),
+  ]);
+}
+
+/** Sets the level of a pin, 0 to 1. */
+export function setLevel(plan: Plan, partId: string, pin: string, level: number): Result<Edit> {
+  const levels = plan.parts[partId]?.levels ?? {};
+  return changePart(plan, partId, (part) => `set ${pin} of ${part.name}`, {
+    levels: { ...levels, [pin]: level },
   });
 }
 
-/** Takes parts off the cloth, and the runs that end at them. */
-export function deleteParts(plan: Plan, partIds: readonly string[]): Result<Edit> {
+/** Locks parts where they are, or lets them go. */
+export function lockParts(plan: Plan, partIds: readonly string[], locked: boolean): Result<Edit> {
   const changes: Change[] = [];
   for (const id of partIds) {
     const part = plan.parts[id];
     if (part === undefined) return fail('unknown-part', '', `parts.${id}`);
+    const { locked: _locked, ...rest } = part;
+    changes.push(putPart(plan, locked ? { ...rest, locked: true } : rest));
+  }
+  return checkEdit(plan, `${locked ? 'lock' : 'unlock'} ${namesOf(plan, partIds)}`, changes);
+}
+
+/** Takes parts off the cloth, and the runs that end at them. Refused for locked parts. */
+export function deleteParts(plan: Plan, partIds: readonly string[]): Result<Edit> {
+  const changes: Change[] = [];
+  const gone = new Set(partIds);
+  for (const id of partIds) {
+    const part = plan.parts[id];
+    if (part === undefined) return fail('unknown-part', '', `parts.${id}`);
+    if (part.locked === true) return fail('part-locked', `(${part.name})`, `parts.${id}`);
     changes.push({ table: 'parts', id, before: part, after: null });
   }
-  const gone = new Set(partIds);
+  for (const part of Object.values(plan.parts)) {
+    const losesMate = part.mateId !== undefined && gone.has(part.mateId);
+    const losesTwin = part.mirror !== undefined && gone.has(part.mirror.partId);
+    if (gone.has(part.id) || (!losesMate && !losesTwin)) continue;
+    const { mateId, mirror, ...rest } = part;
+    changes.push(
+      putPart(plan, {
+        ...rest,
+        ...(losesMate || mateId === undefined ? {} : { mateId }),
+        ...(losesTwin || mirror === undefined ? {} : { mirror }),
+      }),
+    );
+  }
   for (const run of Object.values(plan.runs)) {
     if (gone.has(run.from.partId) || gone.has(run.to.partId)) {
       changes.push({ table: 'runs', id: run.id, before: run, after: null });
     }
   }
   return checkEdit(plan, `take away ${namesOf(plan, partIds)}`, changes);
-}
-
-/** Copies parts and the runs between them, shifted by `delta`. New ids follow `plan.nextNumber` in the given order. */
-export function duplicateParts(plan: Plan, partIds: readonly string[], delta: Point): Result<Edit> {
-  const inner: Run[] = Object.values(plan.runs).filter(
-    (run) => partIds.includes(run.from.partId) && partIds.includes(run.to.partId),
-  );
-  const { first, change } = takeNumbers(plan, partIds.length + inner.length);
-  const changes: Change[] = [change];
-  const newIds = new Map(partIds.map((id, i) => [id, partIdOf(first + i)]));
-  let naming = plan;
-  for (const id of partIds) {
-    const part = plan.parts[id];
-    if (part === undefined) return fail('unknown-part', '', `parts.${id}`);
-    const noun = maybePartKind(part.kindId)?.noun ?? 'part';
-    const copy: Part = {
-      ...part,
-      id: newIds.get(id) as string,
-      name: freeName(naming, noun),
-      at: snapToMicrometre(add(part.at, delta)),
-    };
-    naming = { ...naming, parts: { ...naming.parts, [copy.id]: copy } };
-    changes.push(putPart(plan, copy));
-  }
-  for (const [i, run] of inner.entries()) {
-    changes.push(
-      putRun(plan, {
-        ...run,
-        id: `r${first + partIds.length + i}`,
-        from: { ...run.from, partId: newIds.get(run.from.partId) as string },
-        to: { ...run.to, partId: newIds.get(run.to.partId) as string },
-        bends: run.bends.map((bend) => snapToMicrometre(add(bend, delta))),
-      }),
-    );
-  }
-  return checkEdit(plan, `copy ${namesOf(plan, partIds)}`, changes);
 }

@@ -6,6 +6,7 @@ import type { StitchKind, StitchSetting, ThreadSpan } from '../stitch-kind.ts';
 export const runningStitch: StitchKind = {
   id: 'running',
   title: 'Running stitch',
+  passesPerSpan: 1,
   // Each stitch and each step goes through the cloth once: 2t for every s + g of path (geometry).
   threadPerPath: ({ stitchMm, gapMm }, thicknessMm) => 1 + (2 * thicknessMm) / (stitchMm + gapMm),
   layOut,

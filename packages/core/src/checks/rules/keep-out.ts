@@ -1,0 +1,18 @@
+import { areaFindings } from '../area-findings.ts';
+import type { CheckRule } from '../check-rule.ts';
+
+export const keepOut: CheckRule = {
+  id: 'keep-out',
+  title: 'In a keep-out',
+  severity: 'mend',
+  touching: null,
+  help: 'A stitch or a hole lies in an area that you said must stay free. Lead the thread round it, move the part, or draw the area smaller.',
+  check: ({ plan }) =>
+    areaFindings(
+      plan,
+      'keep-out',
+      'keep-out',
+      0,
+      (_isInside, area) => `lies in ${area}, which must stay free`,
+    ),
+};

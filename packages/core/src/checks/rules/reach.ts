@@ -1,0 +1,54 @@
+import { areasFor } from '../../cloth/cloth.ts';
+import { polygonContains } from '../../geometry/polygon.ts';
+import { placePoint } from '../../geometry/transform.ts';
+import { elementsOf, hasElement } from '../../parts/part-element.ts';
+import { kindOf, poseOf } from '../../plan/placed.ts';
+import type { Part, Plan } from '../../plan/schema.ts';
+import type { CheckContext, CheckRule } from '../check-rule.ts';
+import type { Finding } from '../finding.ts';
+
+export const reach: CheckRule = {
+  id: 'reach',
+  title: 'Out of reach',
+  severity: 'mend',
+  touching: null,
+  help: 'A hand must get to the switch, and to the cell when it is empty. You drew where a hand reaches once the piece is closed, and this part lies outside of it. Move the part, or draw the zone larger.',
+  check,
+};
+
+function check({ plan }: CheckContext): readonly Finding[] {
+  const zones = areasFor(plan.cloth, 'reach');
+  if (zones.length === 0) return [];
+  return Object.values(plan.parts).flatMap((part): readonly Finding[] => {
+    const what = whatIsHandled(plan, part);
+    if (what === null) return [];
+    const spot = handSpot(plan, part);
+    if (zones.some((zone) => polygonContains(zone, spot))) return [];
+    return [
+      {
+        key: `reach:${part.id}`,
+        ruleId: 'reach',
+        severity: 'mend',
+        at: spot,
+        message: `${what} of ${part.name} cannot be reached once the piece is closed.`,
+        step: 'Move it into a zone a hand can reach.',
+        found: { value: 0, unit: 'joins' },
+        wanted: { value: 1, unit: 'joins' },
+        partIds: [part.id],
+        runIds: [],
+      },
+    ];
+  });
+}
+
+function whatIsHandled(plan: Plan, part: Part): string | null {
+  const kind = kindOf(plan, part);
+  if (hasElement(kind, 'cell')) return 'The cell';
+  return elementsOf(kind, 'switch').some((contact) => contact.closedBy === 'hand') ? 'The switch' : null;
+}
+
+/** Where a hand goes: to the slide or button where there is one, else to the middle. */
+function handSpot(plan: Plan, part: Part) {
+  const spot = kindOf(plan, part).spots.find(({ id }) => ['slide', 'button', 'post'].includes(id));
+  return spot === undefined ? part.at : placePoint(poseOf(part), spot.at);
+}

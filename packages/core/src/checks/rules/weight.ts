@@ -1,0 +1,56 @@
+import { kindOf } from '../../plan/placed.ts';
+import { balanceOf } from '../../plan/weight.ts';
+import type { CheckContext, CheckRule } from '../check-rule.ts';
+import type { Finding } from '../finding.ts';
+
+/** Heavier than this pulls thin cloth out of shape, g; cloth below the other is thin, mm (assumptions). */
+const HEAVY_G = 15;
+const THIN_MM = 0.5;
+
+export const weight: CheckRule = {
+  id: 'weight',
+  title: 'Heavy on thin cloth, or high up',
+  severity: 'note',
+  touching: null,
+  help: 'A heavy part drags thin cloth down and makes a piece hang or stand crooked when it sits high up. Put a patch of firm cloth behind it, or move it down and towards the middle.',
+  check,
+};
+
+function check({ plan }: CheckContext): readonly Finding[] {
+  const balance = balanceOf(plan);
+  const findings: Finding[] = [];
+  if (balance.isTopHeavy && balance.centre !== null) {
+    findings.push({
+      ...SHARED,
+      key: 'weight:top',
+      at: balance.centre,
+      message: `The parts weigh ${balance.sumG.toFixed(0)} g and pull at the upper part of the piece: it is top-heavy.`,
+      step: 'Move the heaviest part down, or give the piece weight below.',
+      found: { value: balance.sumG, unit: 'g' },
+      partIds: balance.heaviestId === null ? [] : [balance.heaviestId],
+    });
+  }
+  if (plan.cloth.thicknessMm < THIN_MM) {
+    for (const part of Object.values(plan.parts)) {
+      const { massG } = kindOf(plan, part);
+      if (massG < HEAVY_G) continue;
+      findings.push({
+        ...SHARED,
+        key: `weight:${part.id}`,
+        at: part.at,
+        message: `${part.name} weighs ${massG.toFixed(0)} g, on cloth of ${plan.cloth.thicknessMm} mm.`,
+        step: 'Put a patch of firm cloth behind it.',
+        found: { value: massG, unit: 'g' },
+        partIds: [part.id],
+      });
+    }
+  }
+  return findings;
+}
+
+const SHARED = {
+  ruleId: 'weight',
+  severity: 'note',
+  wanted: { value: HEAVY_G, unit: 'g' },
+  runIds: [],
+} as const;

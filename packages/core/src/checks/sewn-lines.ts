@@ -1,0 +1,44 @@
+/** Everything that is sewn, as short lines to hold against edges and areas: legs of threads, and holes as points. */
+import type { Point } from '../geometry/point.ts';
+import { runName } from '../plan/edits/run-edits.ts';
+import { holeName, holePoint, kindOf, runPath } from '../plan/placed.ts';
+import type { Plan } from '../plan/schema.ts';
+import type { Finding } from './finding.ts';
+
+export interface SewnThing {
+  readonly key: string;
+  readonly name: string;
+  readonly path: readonly Point[];
+  readonly ids: Pick<Finding, 'partIds' | 'runIds'>;
+}
+
+/** Holes first, each a path of one point; then runs, hole to hole. */
+export function sewnThings(plan: Plan): readonly SewnThing[] {
+  const holes = Object.values(plan.parts).flatMap((part) =>
+    kindOf(plan, part).holes.map((hole): SewnThing => {
+      const ref = { partId: part.id, holeId: hole.id };
+      return {
+        key: `${part.id}.${hole.id}`,
+        name: holeName(plan, ref),
+        path: [holePoint(plan, ref)],
+        ids: { partIds: [part.id], runIds: [] },
+      };
+    }),
+  );
+  const runs = Object.values(plan.runs).map(
+    (run): SewnThing => ({
+      key: run.id,
+      name: `the thread ${runName(plan, run)}`,
+      path: runPath(plan, run),
+      ids: { partIds: [], runIds: [run.id] },
+    }),
+  );
+  return [...holes, ...runs];
+}
+
+/** The legs of a path; a path of one point is a leg of no length. */
+export function legsOf(path: readonly Point[]): ReadonlyArray<readonly [Point, Point]> {
+  const only = path.length === 1 ? path[0] : undefined;
+  if (only !== undefined) return [[only, only]];
+  return path.slice(1).map((b, i) => [path[i] as Point, b]);
+}

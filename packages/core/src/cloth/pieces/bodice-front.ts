@@ -1,0 +1,47 @@
+import { cornersOf } from '../../geometry/curve.ts';
+import { heightField, innerField, type ReadyPiece, sizeOf, widthField } from '../ready-piece.ts';
+
+export const bodiceFront: ReadyPiece = {
+  id: 'bodice-front',
+  title: 'Bodice front',
+  description: 'The front of a top, laid flat, with neck and armholes.',
+  sizes: [
+    widthField(460),
+    heightField(560, 'Length'),
+    innerField('neckMm', 'Width of the neck', 170),
+    innerField('neckDepthMm', 'Depth of the neck', 90),
+    innerField('shoulderMm', 'Drop of the shoulder', 40),
+    innerField('armholeMm', 'Depth of the armhole', 200),
+  ],
+  outline: (sizes) => {
+    const [width, height] = [sizeOf(sizes, 'widthMm'), sizeOf(sizes, 'heightMm')];
+    const neck = Math.min(sizeOf(sizes, 'neckMm'), width * 0.6);
+    const depth = Math.min(sizeOf(sizes, 'neckDepthMm'), height * 0.5);
+    const drop = sizeOf(sizes, 'shoulderMm');
+    const arm = Math.min(Math.max(sizeOf(sizes, 'armholeMm'), drop + 20), height * 0.8);
+    const [left, right] = [(width - neck) / 2, (width + neck) / 2];
+    const inset = width * 0.08;
+    return [
+      { at: { x: left, y: 0 }, after: { x: left + neck * 0.04, y: depth * 0.75 } },
+      {
+        at: { x: width / 2, y: depth },
+        before: { x: width / 2 - neck * 0.28, y: depth },
+        after: { x: width / 2 + neck * 0.28, y: depth },
+      },
+      { at: { x: right, y: 0 }, before: { x: right - neck * 0.04, y: depth * 0.75 } },
+      { at: { x: width - inset, y: drop }, after: { x: width - inset * 1.3, y: arm * 0.75 } },
+      { at: { x: width, y: arm }, before: { x: width - inset * 0.8, y: arm } },
+      { at: { x: width, y: height } },
+      { at: { x: 0, y: height } },
+      { at: { x: 0, y: arm }, after: { x: inset * 0.8, y: arm } },
+      { at: { x: inset, y: drop }, before: { x: inset * 1.3, y: arm * 0.75 } },
+    ];
+  },
+  guides: (sizes) => {
+    const x = sizeOf(sizes, 'widthMm') / 2;
+    const top = { x, y: Math.min(sizeOf(sizes, 'neckDepthMm'), sizeOf(sizes, 'heightMm') * 0.5) };
+    return [
+      { name: 'Middle front', closed: false, nodes: cornersOf([top, { x, y: sizeOf(sizes, 'heightMm') }]) },
+    ];
+  },
+};

@@ -1,0 +1,103 @@
+/**
+ * A ready piece is data: sizes with their ranges, and an outline that follows from them. Local axes: mm, x to
+ * the right, y down, the outline's box starts at the origin.
+ */
+import type { CurveNode } from '../geometry/curve.ts';
+import type { Point } from '../geometry/point.ts';
+
+/** The sizes of one piece, by name. Lengths in mm. */
+export type Sizes = Readonly<Record<string, number>>;
+
+/** One size of a piece: what the form asks for and what a handle on the cloth pulls. */
+export interface SizeField {
+  readonly id: string;
+  readonly title: string;
+  readonly smallestMm: number;
+  readonly largestMm: number;
+  /** What a new piece has. */
+  readonly usualMm: number;
+  /** Where its handle sits and how the size follows it: `perMm` mm of size for each mm pulled along x or y. */
+  readonly handle?: (sizes: Sizes) => {
+    readonly at: Point;
+    readonly along: 'x' | 'y';
+    readonly perMm: number;
+  };
+}
+
+/** A line that belongs to the piece, such as a fold: drawn, snapped to and printed, never stored. */
+export interface GuideLine {
+  readonly name: string;
+  readonly closed: boolean;
+  readonly nodes: readonly CurveNode[];
+}
+
+export interface ReadyPiece {
+  readonly id: string;
+  readonly title: string;
+  readonly description: string;
+  readonly sizes: readonly SizeField[];
+  /** The closed outline, clockwise as seen from the right side. */
+  outline(sizes: Sizes): readonly CurveNode[];
+  guides?(sizes: Sizes): readonly GuideLine[];
+}
+
+/** Reads a size that the caller has filled in. Throws RangeError for one that is missing. */
+export function sizeOf(sizes: Sizes, id: string): number {
+  const value = sizes[id];
+  if (value === undefined) throw new RangeError(`ready piece: there is no size "${id}"`);
+  return value;
+}
+
+/** A width that is pulled at the middle of the right edge. */
+export function widthField(usualMm: number, title = 'Width', id = 'widthMm'): SizeField {
+  return {
+    id,
+    title,
+    smallestMm: 20,
+    largestMm: 3000,
+    usualMm,
+    handle: (sizes) => ({
+      at: { x: sizeOf(sizes, id), y: (sizes['heightMm'] ?? sizeOf(sizes, id)) / 2 },
+      along: 'x',
+      perMm: 1,
+    }),
+  };
+}
+
+/** A height that is pulled at the middle of the lower edge. */
+export function heightField(usualMm: number, title = 'Height', id = 'heightMm'): SizeField {
+  return {
+    id,
+    title,
+    smallestMm: 20,
+    largestMm: 3000,
+    usualMm,
+    handle: (sizes) => ({
+      at: { x: (sizes['widthMm'] ?? sizeOf(sizes, id)) / 2, y: sizeOf(sizes, id) },
+      along: 'y',
+      perMm: 1,
+    }),
+  };
+}
+
+/** A further size without a range of its own: from 1 mm up. */
+export function innerField(
+  id: string,
+  title: string,
+  usualMm: number,
+  handle?: SizeField['handle'],
+): SizeField {
+  return {
+    id,
+    title,
+    smallestMm: 1,
+    largestMm: 3000,
+    usualMm,
+    ...(handle === undefined ? {} : { handle }),
+  };
+}
+
+/** The sizes of a new piece. */
+export function usualSizes(piece: ReadyPiece): Sizes {
+  return Object.fromEntries(piece.sizes.map((field) => [field.id, field.usualMm]));
+}

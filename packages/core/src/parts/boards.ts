@@ -1,0 +1,59 @@
+/** Sew-on boards of our own making: what a pin gives, and how a row of holes becomes pins. */
+import type { Point } from '../geometry/point.ts';
+import type { PartElement } from './part-element.ts';
+import type { Hole, HoleRole, PinAbility } from './part-kind.ts';
+import { eyelet } from './shapes.ts';
+
+/** What a pin of these boards gives, mA, and the whole chip together (memory of typical small chips; handbook section 4). */
+export const PIN_MOST_MA = 20;
+export const CHIP_MOST_MA = 100;
+
+/** A pin drives through this much (handbook figure: 25–40 Ω). */
+export const PIN_OHM = 30;
+
+/** What the chip itself takes while it runs, mA (assumption). */
+export const CHIP_MA = 5;
+
+/** A hole for power: `supply`, `raw`, `regulated` are +, `ground` is −. */
+export function powerHole(
+  id: string,
+  at: Point,
+  role: Exclude<HoleRole, 'pin'>,
+  label: string,
+  mostMa?: number,
+): Hole {
+  const terminal = role === 'raw' ? 'supply' : role;
+  return {
+    ...eyelet(id, at, terminal, role === 'ground' ? '-' : '+'),
+    role,
+    label,
+    ...(mostMa === undefined ? {} : { mostMa }),
+  };
+}
+
+/** A pin, by the name that code uses. */
+export function pinHole(label: string, at: Point, abilities: readonly PinAbility[] = []): Hole {
+  return {
+    ...eyelet(label.toLowerCase(), at, label.toLowerCase(), 'none'),
+    role: 'pin',
+    label,
+    abilities,
+    mostMa: PIN_MOST_MA,
+  };
+}
+
+/** The chip as a load and every pin among the holes as a driven pin. */
+export function boardElements(
+  holes: readonly Hole[],
+  volt: number,
+  supply = 'supply',
+): readonly PartElement[] {
+  return [
+    { kind: 'load', plus: supply, minus: 'ground', volt, ma: CHIP_MA },
+    ...holes
+      .filter((hole) => hole.role === 'pin')
+      .map(
+        (hole): PartElement => ({ kind: 'pin', pin: hole.terminal, supply, ground: 'ground', ohm: PIN_OHM }),
+      ),
+  ];
+}

@@ -1,0 +1,3 @@
+import { aaaHolder } from '../aaa-holders.ts';
+
+export const aaaHolder1 = aaaHolder(1, false);

@@ -1,0 +1,3 @@
+import { aaaHolder } from '../aaa-holders.ts';
+
+export const aaaHolder2 = aaaHolder(2, false);

@@ -1,0 +1,22 @@
+import { plainPart } from '../part-kind.ts';
+import { box, boxOutline, stroke } from '../shapes.ts';
+
+export const lithiumPack = plainPart({
+  id: 'lithium-pack',
+  title: 'Lithium-polymer pack with plug',
+  noun: 'pack',
+  drawer: 'Power',
+  description: 'Lies in a firm pouch and is plugged into its power board; it is never sewn through.',
+  source: 'dimensions: assumption, our own part; 400 mAh: memory of typical packs of this size',
+  outline: boxOutline(36, 26),
+  holes: [],
+  shapes: [
+    box('cell', 0, 0, 36, 25, 2),
+    box('chip', 16, 0, 3, 22),
+    stroke('wire', [17, -1.5], [18, -1.5]),
+    stroke('wire', [17, 1.5], [18, 1.5]),
+  ],
+  elements: [],
+  massG: 9,
+  mateId: 'power-board',
+});

@@ -1,0 +1,293 @@
+/**
+ * A part that a maker described from ruler readings, in a form that can be saved, sent and read back. It turns
+ * into a part kind like those of the drawer.
+ */
+import * as v from 'valibot';
+import { fail, type Problem } from '../errors/problem.ts';
+import type { Point } from '../geometry/point.ts';
+import { insideDistanceMm, type Polygon } from '../geometry/polygon.ts';
+import { boardElements, pinHole } from './boards.ts';
+import { CELL_KINDS } from './cells.ts';
+import type { PartElement } from './part-element.ts';
+import { type DrawnShape, type Hole, type PartKind, plainPart } from './part-kind.ts';
+import { boxOutline, disc, ovalOutline } from './shapes.ts';
+
+const lengthMm = v.pipe(v.number(), v.finite(), v.gtValue(0), v.maxValue(300));
+const placeMm = v.pipe(v.number(), v.finite(), v.minValue(-150), v.maxValue(150));
+const shortId = v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,40}$/));
+const words = (letters: number) => v.pipe(v.string(), v.trim(), v.maxLength(letters));
+
+/** The role a maker gives a hole in the form. */
+export const OWN_ROLES = ['plus', 'minus', 'pin', 'regulated', 'joined', 'holding'] as const;
+export type OwnRole = (typeof OWN_ROLES)[number];
+
+export const OwnHoleSchema = v.strictObject({
+  id: shortId,
+  /** From the middle of the part. */
+  x: placeMm,
+  y: placeMm,
+  diameterMm: v.pipe(v.number(), v.finite(), v.minValue(0.5), v.maxValue(8)),
+  padMm: v.pipe(v.number(), v.finite(), v.minValue(1), v.maxValue(8)),
+  role: v.picklist(OWN_ROLES),
+  /** What is printed beside it; for pins the name that code uses. */
+  label: words(8),
+  /** Holes with the same word are one conductor inside the part; '' joins by role. */
+  joinedAs: words(20),
+  abilities: v.array(v.picklist(['fade', 'analogue', 'bus', 'upload'])),
+  mostMa: v.optional(v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(5000))),
+});
+
+export const OwnModelSchema = v.variant('kind', [
+  v.strictObject({ kind: v.literal('none') }),
+  v.strictObject({
+    kind: v.literal('light'),
+    seriesOhm: v.pipe(v.number(), v.minValue(0), v.maxValue(100_000)),
+  }),
+  v.strictObject({
+    kind: v.literal('cell'),
+    cellId: shortId,
+    count: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(8)),
+    switched: v.boolean(),
+  }),
+  v.strictObject({
+    kind: v.literal('switch'),
+    onOhm: v.pipe(v.number(), v.minValue(0.001), v.maxValue(1000)),
+  }),
+  v.strictObject({
+    kind: v.literal('resistor'),
+    ohm: v.pipe(v.number(), v.minValue(0.1), v.maxValue(10_000_000)),
+  }),
+  v.strictObject({
+    kind: v.literal('load'),
+    volt: v.pipe(v.number(), v.minValue(0.5), v.maxValue(24)),
+    ma: v.pipe(v.number(), v.minValue(0.001), v.maxValue(5000)),
+  }),
+  v.strictObject({
+    kind: v.literal('board'),
+    volt: v.pipe(v.number(), v.minValue(0.5), v.maxValue(24)),
+    mostMa: v.pipe(v.number(), v.minValue(1), v.maxValue(5000)),
+  }),
+]);
+
+export const OwnPartSchema = v.strictObject({
+  id: v.pipe(v.string(), v.regex(/^own-[a-z0-9-]{1,36}$/)),
+  title: v.pipe(words(60), v.minLength(1)),
+  outline: v.variant('form', [
+    v.strictObject({ form: v.literal('round'), acrossMm: lengthMm }),
+    v.strictObject({ form: v.literal('box'), widthMm: lengthMm, heightMm: lengthMm }),
+  ]),
+  massG: v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(2000)),
+  holes: v.pipe(v.array(OwnHoleSchema), v.maxLength(100)),
+  model: OwnModelSchema,
+});
+
+type Frozen<T> = T extends readonly (infer Item)[]
+  ? readonly Frozen<Item>[]
+  : T extends object
+    ? { readonly [Key in keyof T]: Frozen<T[Key]> }
+    : T;
+
+export type OwnHole = Frozen<v.InferOutput<typeof OwnHoleSchema>>;
+export type OwnModel = Frozen<v.InferOutput<typeof OwnModelSchema>>;
+export type OwnPart = Frozen<v.InferOutput<typeof OwnPartSchema>>;
+
+/** What is wrong with a described part, or null: holes off the body, two of one name, a model without its ends. */
+export function ownPartProblem(part: OwnPart, path: string): Problem | null {
+  const outline = ownOutline(part);
+  const seen = new Set<string>();
+  for (const [i, hole] of part.holes.entries()) {
+    const spot = `${path}.holes.${i}`;
+    if (seen.has(hole.id)) return fail('own-part-wrong', `Two holes are called “${hole.id}”.`, spot).problem;
+    seen.add(hole.id);
+    if (insideDistanceMm(outline, hole) <= 0)
+      return fail('own-part-wrong', `Hole ${hole.label || hole.id} lies off the part.`, spot).problem;
+  }
+  const missing = missingRoles(part);
+  if (missing !== null) return fail('own-part-wrong', missing, `${path}.holes`).problem;
+  if (
+    part.model.kind === 'cell' &&
+    !CELL_KINDS.some((cell) => cell.id === (part.model as { cellId: string }).cellId)
+  )
+    return fail('unknown-kind', `There is no cell "${part.model.cellId}".`, `${path}.model.cellId`).problem;
+  return null;
+}
+
+function missingRoles({ model, holes }: OwnPart): string | null {
+  const has = (role: OwnRole): boolean => holes.some((hole) => hole.role === role);
+  switch (model.kind) {
+    case 'none':
+      return null;
+    case 'switch':
+    case 'resistor':
+      return pairOf(holes) === null
+        ? 'It needs two holes that are apart: give them the role “joined” and different words.'
+        : null;
+    default:
+      return has('plus') && has('minus') ? null : 'It needs at least one + hole and one − hole.';
+  }
+}
+
+/** The two conductors of a part without + and −, by the order of their holes; null when there are not just two. */
+function pairOf(holes: OwnPart['holes']): readonly [string, string] | null {
+  const [a, b, ...more] = new Set(holes.filter((hole) => hole.role === 'joined').map(terminalOf));
+  return a === undefined || b === undefined || more.length > 0 ? null : [a, b];
+}
+
+/** The conductor a hole belongs to. */
+function terminalOf(hole: OwnHole): string {
+  switch (hole.role) {
+    case 'holding':
+      return '';
+    case 'plus':
+      return 'supply';
+    case 'minus':
+      return 'ground';
+    case 'regulated':
+      return 'regulated';
+    case 'pin':
+    case 'joined':
+      return `${hole.role}-${tidyWord(hole.joinedAs) || hole.id}`.slice(0, 40);
+  }
+}
+
+function tidyWord(word: string): string {
+  return word
+    .toLowerCase()
+    .replaceAll(/[^a-z0-9]+/g, '-')
+    .replaceAll(/^-+|-+$/g, '');
+}
+
+function ownOutline(part: OwnPart): Polygon {
+  const { outline } = part;
+  return outline.form === 'round'
+    ? ovalOutline(outline.acrossMm / 2, outline.acrossMm / 2, 32)
+    : boxOutline(outline.widthMm, outline.heightMm);
+}
+
+function holeOfOwn(hole: OwnHole): Hole {
+  const at: Point = { x: hole.x, y: hole.y };
+  const terminal = terminalOf(hole);
+  const form = {
+    id: hole.id,
+    at,
+    terminal,
+    diameterMm: hole.diameterMm,
+    padRadiusMm: Math.max(hole.padMm, hole.diameterMm) / 2,
+    form: 'eyelet',
+    ...(hole.label === '' ? {} : { label: hole.label }),
+    ...(hole.mostMa === undefined ? {} : { mostMa: hole.mostMa }),
+  } as const;
+  switch (hole.role) {
+    case 'holding':
+      return { ...form, sign: 'none', plated: false };
+    case 'plus':
+      return { ...form, sign: '+', plated: true, role: 'supply' };
+    case 'minus':
+      return { ...form, sign: '-', plated: true, role: 'ground' };
+    case 'regulated':
+      return { ...form, sign: '+', plated: true, role: 'regulated' };
+    case 'pin':
+      return { ...pinHole(hole.label || hole.id, at, hole.abilities), ...form, sign: 'none', plated: true };
+    case 'joined':
+      return { ...form, sign: 'none', plated: true };
+  }
+}
+
+function elementsOfOwn(part: OwnPart, holes: readonly Hole[]): readonly PartElement[] {
+  const { model } = part;
+  const ends = { plus: 'supply', minus: 'ground' };
+  switch (model.kind) {
+    case 'none':
+      return [];
+    case 'light':
+      return [{ kind: 'light', ...ends, seriesOhm: model.seriesOhm }];
+    case 'cell':
+      return [{ kind: 'cell', ...ends, cellId: model.cellId, count: model.count, switched: model.switched }];
+    case 'load':
+      return [{ kind: 'load', ...ends, volt: model.volt, ma: model.ma }];
+    case 'board':
+      return boardElements(holes, model.volt);
+    case 'switch':
+    case 'resistor': {
+      const [a, b] = pairOf(part.holes) ?? ['', ''];
+      return model.kind === 'switch'
+        ? [{ kind: 'switch', a, b, onOhm: model.onOhm, closedBy: 'hand' }]
+        : [{ kind: 'resistor', a, b, ohm: model.ohm }];
+    }
+  }
+}
+
+const NOUNS: Readonly<Record<OwnModel['kind'], string>> = {
+  none: 'part',
+  light: 'light',
+  cell: 'holder',
+  switch: 'switch',
+  resistor: 'resistor',
+  load: 'part',
+  board: 'board',
+};
+
+const remembered = new WeakMap<OwnPart, PartKind>();
+
+/** The part kind that a sound description makes; the same object for the same description. */
+export function kindOfOwnPart(part: OwnPart): PartKind {
+  const known = remembered.get(part);
+  if (known !== undefined) return known;
+  const holes = part.holes.map(holeOfOwn);
+  const { outline } = part;
+  const shapes: readonly DrawnShape[] = [
+    outline.form === 'round'
+      ? disc('board', 0, 0, outline.acrossMm / 2)
+      : {
+          form: 'box',
+          material: 'board',
+          at: { x: 0, y: 0 },
+          widthMm: outline.widthMm,
+          heightMm: outline.heightMm,
+          cornerMm: 2,
+        },
+    ...(part.model.kind === 'light' ? [disc('lens', 0, 0, 2), disc('glow', 0, 0, 1)] : []),
+  ];
+  const kind = plainPart({
+    id: part.id,
+    title: part.title,
+    noun: NOUNS[part.model.kind],
+    drawer: 'Other',
+    description: 'Your own part.',
+    source: 'measured by the maker',
+    outline: ownOutline(part),
+    holes,
+    shapes,
+    elements: elementsOfOwn(part, holes),
+    massG: part.massG,
+    ...(part.model.kind === 'board' ? { mostMaTogether: part.model.mostMa } : {}),
+  });
+  remembered.set(part, kind);
+  return kind;
+}
+
+/** Holes spread evenly round a circle about the middle, the first at the top and on clockwise. */
+export function spreadOnCircle(count: number, radiusMm: number, startDeg = -90): readonly Point[] {
+  return Array.from({ length: count }, (_, i) => {
+    const angle = ((startDeg + (360 * i) / count) * Math.PI) / 180;
+    return { x: hundredth(radiusMm * Math.cos(angle)), y: hundredth(radiusMm * Math.sin(angle)) };
+  });
+}
+
+/** Holes at an even pitch from `first`, going to the right or down. */
+export function spreadOnEdge(
+  count: number,
+  first: Point,
+  pitchMm: number,
+  along: 'x' | 'y',
+): readonly Point[] {
+  return Array.from({ length: count }, (_, i) => ({
+    x: hundredth(first.x + (along === 'x' ? pitchMm * i : 0)),
+    y: hundredth(first.y + (along === 'y' ? pitchMm * i : 0)),
+  }));
+}
+
+/** To a hundredth of a millimetre: finer than any ruler reading. */
+function hundredth(mm: number): number {
+  return Math.round(mm * 100) / 100;
+}

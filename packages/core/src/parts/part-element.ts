@@ -1,0 +1,138 @@
+/**
+ * What a part does to a current, as a list of simple things between its terminals. A part may hold several: a
+ * two-colour light is two lights, a board is a load and a row of pins.
+ */
+export type PartElement =
+  /** A diode that glows. Without a colour of its own it has the one the maker chose for the part. */
+  | {
+      readonly kind: 'light';
+      readonly plus: string;
+      readonly minus: string;
+      readonly seriesOhm: number;
+      readonly colourId?: string;
+      readonly flashes?: boolean;
+    }
+  /** One or more cells in a row. `boostV`: a converter lifts them to this. */
+  | {
+      readonly kind: 'cell';
+      readonly plus: string;
+      readonly minus: string;
+      readonly cellId: string;
+      readonly count: number;
+      readonly boostV?: number;
+      readonly switched: boolean;
+    }
+  | {
+      readonly kind: 'switch';
+      readonly a: string;
+      readonly b: string;
+      readonly onOhm: number;
+      readonly closedBy: 'hand' | 'magnet' | 'dark';
+    }
+  /** One half of a closure: it joins the same terminal of its mate when the two are closed. */
+  | { readonly kind: 'half'; readonly terminal: string; readonly onOhm: number }
+  | { readonly kind: 'resistor'; readonly a: string; readonly b: string; readonly ohm: number }
+  /** Something that takes about this current at this voltage: a chip, a buzzer, an addressable light. */
+  | {
+      readonly kind: 'load';
+      readonly plus: string;
+      readonly minus: string;
+      readonly volt: number;
+      readonly ma: number;
+    }
+  /** A pin that is driven towards the supply (level 1) or ground (level 0) through `ohm`. */
+  | {
+      readonly kind: 'pin';
+      readonly pin: string;
+      readonly supply: string;
+      readonly ground: string;
+      readonly ohm: number;
+    }
+  /** A steady supply made from a higher one. */
+  | {
+      readonly kind: 'regulator';
+      readonly input: string;
+      readonly output: string;
+      readonly ground: string;
+      readonly volt: number;
+    };
+
+/** Anything that holds elements: a part kind. */
+interface WithElements {
+  readonly elements: readonly PartElement[];
+}
+
+export type ElementKind = PartElement['kind'];
+type ElementOf<Kind extends ElementKind> = Extract<PartElement, { readonly kind: Kind }>;
+
+/** The elements of one sort that a part holds, in its order. */
+export function elementsOf<Kind extends ElementKind>(
+  part: WithElements,
+  kind: Kind,
+): ReadonlyArray<ElementOf<Kind>> {
+  return part.elements.filter((element): element is ElementOf<Kind> => element.kind === kind);
+}
+
+/** Whether a part holds an element of this sort. */
+export function hasElement(part: WithElements, kind: ElementKind): boolean {
+  return part.elements.some((element) => element.kind === kind);
+}
+
+/** The two ends of everything that has a + and a − and needs power: lights and loads. */
+export function consumersOf(
+  part: WithElements,
+): ReadonlyArray<{ readonly plus: string; readonly minus: string }> {
+  return part.elements.filter((element) => element.kind === 'light' || element.kind === 'load');
+}
+
+/** Whether the maker chooses a colour for this part. */
+export function takesColour(part: WithElements): boolean {
+  return elementsOf(part, 'light').some((light) => light.colourId === undefined);
+}
+
+/** Whether the part has something that is on or off: a switch, a switched holder, a closure. */
+export function takesSwitching(part: WithElements): boolean {
+  return part.elements.some(
+    (element) =>
+      element.kind === 'switch' || element.kind === 'half' || (element.kind === 'cell' && element.switched),
+  );
+}
+
+/**
+ * The terminals that need thread for the part to do its work. Of lights that share a − one is enough. Holes of
+ * a board that nothing needs may stay free.
+ */
+export function neededTerminals(
+  part: WithElements & {
+    readonly holes: ReadonlyArray<{ readonly terminal: string; readonly role?: string }>;
+  },
+): readonly string[] {
+  const needed = new Set<string>();
+  for (const element of part.elements) {
+    switch (element.kind) {
+      case 'light':
+      case 'load':
+      case 'cell':
+        needed.add(element.plus).add(element.minus);
+        break;
+      case 'switch':
+      case 'resistor':
+        needed.add(element.a).add(element.b);
+        break;
+      case 'half':
+        needed.add(element.terminal);
+        break;
+      case 'pin':
+      case 'regulator':
+        break;
+    }
+  }
+  for (const regulator of elementsOf(part, 'regulator')) {
+    needed.delete(regulator.output);
+    needed.add(regulator.input).add(regulator.ground);
+  }
+  for (const hole of part.holes) {
+    if (hole.role === 'data-in' || hole.role === 'sense') needed.add(hole.terminal);
+  }
+  return [...needed];
+}

@@ -1,0 +1,196 @@
+/** Edits of the piece itself: its outline, its cloth, the lines and areas on it. */
+import {
+  type Cloth,
+  type ClothShape,
+  LARGEST_PIECE_MM,
+  type Marking,
+  type MarkingUse,
+} from '../../cloth/cloth.ts';
+import { maybeClothColour, maybeClothKind } from '../../cloth/cloth-kinds.ts';
+import { type Sizes, usualSizes } from '../../cloth/ready-piece.ts';
+import { maybeReadyPiece } from '../../cloth/ready-pieces.ts';
+import { fail, type Result, succeed } from '../../errors/problem.ts';
+import { type CurveNode, mapNode } from '../../geometry/curve.ts';
+import { snapToMicrometre } from '../../geometry/point.ts';
+import { inIdOrder } from '../../units/words.ts';
+import type { Change, Edit } from '../edit.ts';
+import { LONGEST_NAME, type Plan } from '../schema.ts';
+import { checkEdit, takeNumbers } from './check-edit.ts';
+
+/** A name as it may be stored, or why not: one line, trimmed, 1 to 120 letters. */
+export function tidyName(text: string): Result<string> {
+  const name = text.replace(/\s+/g, ' ').trim();
+  if (name === '') return fail('name-empty');
+  if (name.length > LONGEST_NAME) return fail('name-too-long', `It has ${name.length}.`);
+  return succeed(name);
+}
+
+function clothEdit(
+  plan: Plan,
+  label: string,
+  after: Partial<Cloth>,
+  more: readonly Change[] = [],
+): Result<Edit> {
+  return checkEdit(plan, label, [
+    ...more,
+    { field: 'cloth', before: plan.cloth, after: { ...plan.cloth, ...after } as Plan['cloth'] },
+  ]);
+}
+
+/** Gives the piece another outline. Refused when a part or a bend would then lie outside. */
+function reshape(plan: Plan, label: string, shape: ClothShape): Result<Edit> {
+  return clothEdit(plan, label, { shape });
+}
+
+/** Takes a ready piece in its usual sizes, or in those given. */
+export function takePiece(plan: Plan, pieceId: string, sizes: Sizes = {}): Result<Edit> {
+  const piece = maybeReadyPiece(pieceId);
+  if (piece === undefined)
+    return fail('unknown-kind', `There is no ready piece "${pieceId}".`, 'cloth.shape.pieceId');
+  return reshape(plan, `take the piece “${piece.title.toLowerCase()}”`, {
+    kind: 'ready',
+    pieceId,
+    sizes: { ...usualSizes(piece), ...sizes },
+  });
+}
+
+/** Gives a ready piece other sizes; those that are not named stay. Refused for a drawn piece. */
+export function resizePiece(plan: Plan, sizes: Sizes): Result<Edit> {
+  const { shape } = plan.cloth;
+  for (const [id, size] of Object.entries(sizes)) {
+    if (!(size > 0)) return fail('size-not-positive', `(${size} mm)`, `cloth.shape.sizes.${id}`);
+    if (size > LARGEST_PIECE_MM) return fail('size-too-large', `(${size} mm)`, `cloth.shape.sizes.${id}`);
+  }
+  if (shape.kind !== 'ready') return fail('not-a-ready-piece', '', 'cloth.shape');
+  return reshape(plan, 'change the size of the cloth', { ...shape, sizes: { ...shape.sizes, ...sizes } });
+}
+
+/** Gives the piece a drawn outline: a closed line that does not cross itself. */
+export function drawOutline(
+  plan: Plan,
+  nodes: readonly CurveNode[],
+  label = 'draw the outline',
+): Result<Edit> {
+  return reshape(plan, label, { kind: 'drawn', nodes: nodes.map(committed) });
+}
+
+function committed(node: CurveNode): CurveNode {
+  return mapNode(node, snapToMicrometre);
+}
+
+/** The id a marking gets from a fresh number. */
+export function markingIdOf(number: number): string {
+  return `m${number}`;
+}
+
+/** What a new marking of a use is called. */
+const USE_NAMES: Readonly<Record<MarkingUse, string>> = {
+  mark: 'mark',
+  opening: 'opening',
+  'keep-out': 'keep-out',
+  window: 'window',
+  reach: 'reach',
+};
+
+export interface MarkingDraft {
+  readonly use: MarkingUse;
+  readonly closed: boolean;
+  readonly nodes: readonly CurveNode[];
+  readonly name?: string;
+}
+
+/** Draws lines and areas on the cloth. Their ids follow `plan.nextNumber` in the given order. */
+export function addMarkings(plan: Plan, drafts: readonly MarkingDraft[], label?: string): Result<Edit> {
+  const { first, change } = takeNumbers(plan, drafts.length);
+  const markings: Record<string, Marking> = { ...plan.cloth.markings };
+  for (const [i, draft] of drafts.entries()) {
+    const given = tidyName(draft.name ?? freeMarkingName(markings, draft.use));
+    if (!given.ok) return given;
+    const id = markingIdOf(first + i);
+    const closed = draft.use === 'mark' ? draft.closed : true;
+    markings[id] = { id, use: draft.use, name: given.value, closed, nodes: draft.nodes.map(committed) };
+  }
+  const only = drafts.length === 1 ? drafts[0] : undefined;
+  const words = only === undefined ? `draw ${drafts.length} lines` : `draw ${articled(USE_NAMES[only.use])}`;
+  return clothEdit(plan, label ?? words, { markings: inIdOrder(markings) }, [change]);
+}
+
+function articled(noun: string): string {
+  return `${/^[aeiou]/.test(noun) ? 'an' : 'a'} ${noun}`;
+}
+
+function freeMarkingName(markings: Readonly<Record<string, Marking>>, use: MarkingUse): string {
+  const taken = new Set(Object.values(markings).map((marking) => marking.name));
+  let number = 1;
+  while (taken.has(`${USE_NAMES[use]} ${number}`)) number += 1;
+  return `${USE_NAMES[use]} ${number}`;
+}
+
+/** Changes a marking: its use, its name, its nodes. An area becomes closed by being one. */
+export function changeMarking(
+  plan: Plan,
+  markingId: string,
+  change: Partial<Omit<Marking, 'id'>>,
+  label?: string,
+): Result<Edit> {
+  const marking = plan.cloth.markings[markingId];
+  if (marking === undefined) return fail('unknown-marking', '', `cloth.markings.${markingId}`);
+  const name = change.name === undefined ? succeed(marking.name) : tidyName(change.name);
+  if (!name.ok) return name;
+  const use = change.use ?? marking.use;
+  const after: Marking = {
+    ...marking,
+    ...change,
+    name: name.value,
+    closed: use === 'mark' ? (change.closed ?? marking.closed) : true,
+    nodes: (change.nodes ?? marking.nodes).map(committed),
+  };
+  return clothEdit(plan, label ?? `change ${marking.name}`, {
+    markings: { ...plan.cloth.markings, [markingId]: after },
+  });
+}
+
+/** Wipes lines and areas off the cloth. */
+export function deleteMarkings(plan: Plan, markingIds: readonly string[]): Result<Edit> {
+  const markings = { ...plan.cloth.markings };
+  for (const id of markingIds) {
+    if (!Object.hasOwn(markings, id)) return fail('unknown-marking', '', `cloth.markings.${id}`);
+    delete markings[id];
+  }
+  const only = markingIds.length === 1 ? plan.cloth.markings[markingIds[0] as string]?.name : undefined;
+  return clothEdit(plan, `wipe off ${only ?? `${markingIds.length} lines`}`, { markings });
+}
+
+/** Takes another kind of cloth, with that kind's thickness and looseness. */
+export function changeClothKind(plan: Plan, kindId: string): Result<Edit> {
+  const kind = maybeClothKind(kindId);
+  if (kind === undefined) return fail('unknown-kind', `There is no cloth "${kindId}".`, 'cloth.kindId');
+  const { thicknessMm, looseness } = kind;
+  return clothEdit(plan, `take ${kind.title.toLowerCase()}`, { kindId, thicknessMm, looseness });
+}
+
+/** Shows the cloth in another colour. */
+export function dyeCloth(plan: Plan, colourId: string): Result<Edit> {
+  const colour = maybeClothColour(colourId);
+  if (colour === undefined)
+    return fail('unknown-kind', `There is no cloth colour "${colourId}".`, 'cloth.colourId');
+  return clothEdit(plan, `take ${colour.title.toLowerCase()} cloth`, { colourId });
+}
+
+/** Sets measured facts of the cloth: thickness (0.05–20 mm), looseness (1–3). */
+export function measureCloth(
+  plan: Plan,
+  measured: { readonly thicknessMm?: number; readonly looseness?: number },
+): Result<Edit> {
+  return clothEdit(plan, 'set what was measured of the cloth', measured);
+}
+
+/** Chooses the face that is sewn on. */
+export function chooseWorkedFace(plan: Plan, workedFace: Cloth['workedFace']): Result<Edit> {
+  return clothEdit(plan, `work on the ${workedFace} side`, { workedFace });
+}
+
+/** Says whether the wrong side is seen when the piece is done. */
+export function showWrongSide(plan: Plan, wrongSideSeen: boolean): Result<Edit> {
+  return clothEdit(plan, wrongSideSeen ? 'let both sides be seen' : 'hide the wrong side', { wrongSideSeen });
+}
