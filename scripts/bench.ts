@@ -33,7 +33,7 @@ function plainScan(plan: Plan): number {
       const other = segments[k] as (typeof segments)[number];
       if (one.owner.netId === other.owner.netId) continue;
       if (
-        measureGap(one.owner, closestOfSegments(one.a, one.b, other.a, other.b), other.owner, rules)
+        measureGap(plan, one.owner, closestOfSegments(one.a, one.b, other.a, other.b), other.owner, rules)
           .verdict !== null
       )
         found += 1;

@@ -1,71 +1,77 @@
 /** Writes the demo plans into `demo/` from the core's own edits: `npx tsx scripts/write-demo.ts`. */
 import { writeFileSync } from 'node:fs';
 import { checkPlan } from '@sashiko/core/checks/check-plan';
+import { clothOutline } from '@sashiko/core/cloth/cloth';
 import { expectOk } from '@sashiko/core/errors/problem';
 import { serializePlan } from '@sashiko/core/formats/plan-file';
-import { newCloth } from '@sashiko/core/plan/new-plan';
+import { type CurveNode, cornersOf, ovalCurve, roundedBoxCurve } from '@sashiko/core/geometry/curve';
+import { ringLine } from '@sashiko/core/plan/arrange/lines';
+import { spreadParts } from '@sashiko/core/plan/arrange/spread';
+import {
+  addMarkings,
+  changeClothKind,
+  dyeCloth,
+  type MarkingDraft,
+  takePiece,
+} from '@sashiko/core/plan/edits/cloth-edits';
+import { placePair, setLevel, turnPart } from '@sashiko/core/plan/edits/part-edits';
+import { stateFacts } from '@sashiko/core/plan/edits/plan-edits';
+import { newPlan } from '@sashiko/core/plan/new-plan';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { proposalEdit } from '@sashiko/core/router/proposal';
 import { route } from '@sashiko/core/router/route';
 import { routingProblemOf } from '@sashiko/core/router/routing-problem';
 import { PlanBuilder, type Spot } from '@sashiko/core/testing/plan-builder';
 
-const line = (points: readonly Spot[], closed = true) => ({
-  points: points.map(([x, y]) => ({ x, y })),
+const corners = (...points: readonly Spot[]): readonly CurveNode[] =>
+  cornersOf(points.map(([x, y]) => ({ x, y })));
+
+const mark = (name: string, nodes: readonly CurveNode[], closed = true): MarkingDraft => ({
+  use: 'mark',
+  name,
+  nodes,
   closed,
 });
 
+/** A plan with its piece, its cloth and its lines, ready for parts. */
+function begin(
+  id: string,
+  name: string,
+  piece: readonly [pieceId: string, sizes: Readonly<Record<string, number>>],
+  cloth: readonly [kindId: string, colourId: string],
+  facts: Partial<Plan['facts']>,
+  lines: readonly MarkingDraft[],
+): PlanBuilder {
+  const build = new PlanBuilder(name);
+  build.plan = newPlan(id, name);
+  build.edit(takePiece(build.plan, ...piece));
+  build.edit(changeClothKind(build.plan, cloth[0])).edit(dyeCloth(build.plan, cloth[1]));
+  build.edit(stateFacts(build.plan, facts));
+  return build.edit(addMarkings(build.plan, lines));
+}
+
 function lighthouseCushion(): Plan {
-  const build = new PlanBuilder('Lighthouse cushion');
-  build.plan = {
-    ...build.plan,
-    id: 'lighthouse-cushion',
-    cloth: {
-      ...newCloth('firm-woven', 300, 300, 'indigo'),
-      marks: [
-        line([
-          [130, 78],
-          [150, 48],
-          [170, 78],
-        ]),
-        line([
-          [133, 78],
-          [167, 78],
-          [167, 104],
-          [133, 104],
-        ]),
-        line([
-          [136, 104],
-          [164, 104],
-          [176, 262],
-          [124, 262],
-        ]),
-        line(
-          [
-            [60, 262],
-            [240, 262],
-          ],
-          false,
-        ),
-        line(
-          [
-            [60, 276],
-            [78, 270],
-            [96, 276],
-            [114, 270],
-            [132, 276],
-            [150, 270],
-            [168, 276],
-            [186, 270],
-            [204, 276],
-            [222, 270],
-            [240, 276],
-          ],
-          false,
-        ),
-      ],
-    },
-  };
+  const build = begin(
+    'lighthouse-cushion',
+    'Lighthouse cushion',
+    ['rectangle', { widthMm: 300, heightMm: 300 }],
+    ['firm-woven', 'indigo'],
+    { forWhom: 'adult', worn: false, washed: false },
+    [
+      mark('roof', corners([130, 78], [150, 48], [170, 78])),
+      mark('lamp room', corners([133, 78], [167, 78], [167, 104], [133, 104])),
+      mark('tower', corners([136, 104], [164, 104], [176, 262], [124, 262])),
+      mark('shore', corners([60, 262], [240, 262]), false),
+      mark(
+        'waves',
+        Array.from({ length: 11 }, (_, i): CurveNode => {
+          const at = { x: 60 + 18 * i, y: i % 2 === 0 ? 276 : 270 };
+          return { at, before: { x: at.x - 7, y: at.y }, after: { x: at.x + 7, y: at.y } };
+        }),
+        false,
+      ),
+    ],
+  );
   build
     .light('lamp', 150, 91)
     .light('window 1', 150, 132)
@@ -79,88 +85,224 @@ function lighthouseCushion(): Plan {
   return build.edit(proposalEdit(build.plan, problem, step.value)).plan;
 }
 
-/** A ring of bare-leg lights with mistakes left in, each of them found by a check. */
-function tidePool(): Plan {
-  const build = new PlanBuilder('Tide-pool sampler, mistakes left in');
+/** A sew-on board, six lights in a chase, a pocketed holder. */
+function nightWalkDogCoat(): Plan {
+  const build = begin(
+    'night-walk-dog-coat',
+    'Night-walk dog coat',
+    ['animal-coat', { widthMm: 420, heightMm: 480, neckMm: 150, neckDepthMm: 55 }],
+    ['firm-woven', 'slate'],
+    { forWhom: 'animal', worn: true, onSkin: false, washed: true, rainedOn: true, flashingFine: true },
+    [
+      { use: 'reach', name: 'pocket', closed: true, nodes: roundedBoxCurve(160, 392, 260, 444, 8) },
+      mark(
+        'chase',
+        [
+          { at: { x: 62, y: 200 }, after: { x: 120, y: 130 } },
+          { at: { x: 210, y: 128 }, before: { x: 165, y: 122 }, after: { x: 255, y: 122 } },
+          { at: { x: 358, y: 200 }, before: { x: 300, y: 130 } },
+        ],
+        false,
+      ),
+      { use: 'keep-out', name: 'harness ring', closed: true, nodes: ovalCurve({ x: 210, y: 92 }, 16, 12) },
+    ],
+  );
+  build.place('board-round', 'board', 210, 300);
+  build.place('aaa-holder-2', 'holder', 210, 418);
+  const lights = [
+    [72, 190],
+    [126, 156],
+    [182, 142],
+    [238, 142],
+    [294, 156],
+    [348, 190],
+  ] as const;
+  const pins = ['a2', 'a3', 'p7', 'p2', 'p3', 'p4'] as const;
+  for (const [i, [x, y]] of lights.entries()) build.light(`light ${i + 1}`, x, y, 90, 'amber');
+  // Each thread leaves its pin straight away from the board before it turns to its light.
+  const away = [180, 202.5, 225, -22.5, 0, 22.5].map((degrees): Spot => {
+    const angle = (degrees * Math.PI) / 180;
+    return [Math.round(210 + 38 * Math.cos(angle)), Math.round(300 + 38 * Math.sin(angle))];
+  });
+  const below: readonly Spot[] = [
+    [72, 250],
+    [126, 230],
+    [182, 240],
+    [238, 240],
+    [294, 230],
+    [348, 250],
+  ];
+  for (const [i, pin] of pins.entries())
+    build.sew(`board.${pin}`, `light ${i + 1}.plus`, [away[i] as Spot, below[i] as Spot]);
+  for (let i = 1; i < 6; i += 1) build.sew(`light ${i + 1}.minus`, `light ${i}.minus`);
+  build.sew('light 1.minus', 'holder.minus-2', [
+    [46, 210],
+    [70, 330],
+    [120, 427],
+  ]);
+  build.sew('holder.minus-1', 'board.ground-2', [
+    [168, 408],
+    [168, 380],
+    [205, 345],
+  ]);
+  build.sew('holder.plus-1', 'board.raw', [
+    [252, 408],
+    [252, 370],
+    [222, 342],
+  ]);
+  const board = build.part('board').id;
+  for (const pin of pins) build.edit(setLevel(build.plan, board, pin, 1));
+  return build.plan;
+}
+
+/** A ring of twelve bare-leg lights with mistakes left in, each of them found by a check. */
+function tidePoolHanging(): Plan {
+  const middle = { x: 150, y: 165 };
+  const build = begin(
+    'tide-pool-hanging',
+    'Tide-pool wall hanging, mistakes left in',
+    ['banner', { widthMm: 300, heightMm: 430, pointMm: 60, tunnelMm: 30 }],
+    ['felt', 'sand'],
+    { forWhom: 'nobody', worn: false, washed: false, unattended: false },
+    [
+      mark(
+        'pool',
+        Array.from({ length: 9 }, (_, i): CurveNode => {
+          const angle = (i / 9) * 2 * Math.PI;
+          const reach = 122 + (i % 2 === 0 ? 8 : -5);
+          const at = { x: middle.x + reach * Math.cos(angle), y: middle.y + reach * Math.sin(angle) };
+          const along = { x: -30 * Math.sin(angle), y: 30 * Math.cos(angle) };
+          return {
+            at,
+            before: { x: at.x - along.x, y: at.y - along.y },
+            after: { x: at.x + along.x, y: at.y + along.y },
+          };
+        }),
+      ),
+      {
+        use: 'opening',
+        name: 'slit for the cord',
+        closed: true,
+        nodes: roundedBoxCurve(136, 158, 164, 172, 6),
+      },
+    ],
+  );
+  const names = [
+    'anemone',
+    'limpet',
+    'crab',
+    'urchin',
+    'starfish',
+    'snail',
+    'mussel',
+    'prawn',
+    'goby',
+    'kelp',
+    'barnacle',
+    'whelk',
+  ];
+  const colours = ['pink', 'amber', 'red', 'blue', 'yellow', 'green'];
+  build.edit(
+    spreadParts(build.plan, {
+      line: ringLine(middle, 92),
+      count: 12,
+      turn: 'plus-left',
+      placing: { kindId: 'bare-leg-light-5' },
+    }),
+  );
+  const ring = Object.values(build.plan.parts);
   build.plan = {
     ...build.plan,
-    id: 'tide-pool-sampler',
-    cloth: {
-      ...newCloth('felt', 260, 200, 'sand'),
-      marks: [
-        line(
-          Array.from({ length: 24 }, (_, i): Spot => {
-            const angle = (i / 24) * 2 * Math.PI;
-            const wobble = 1 + 0.06 * Math.sin(3 * angle);
-            return [
-              Math.round(130 + 112 * wobble * Math.cos(angle)),
-              Math.round(100 + 82 * wobble * Math.sin(angle)),
-            ];
-          }),
-        ),
-      ],
-    },
+    parts: Object.fromEntries(
+      ring.map((part, i) => [
+        part.id,
+        { ...part, name: names[i] as string, colourId: colours[i % colours.length] as string },
+      ]),
+    ),
   };
-  build
-    .bareLight('anemone', 62, 56, 0, 'pink')
-    .bareLight('limpet', 116, 56, 0, 'amber')
-    .bareLight('crab', 170, 56, 180, 'red');
-  build
-    .bareLight('urchin', 62, 140, 0, 'blue')
-    .bareLight('starfish', 116, 140, 0, 'yellow')
-    .bareLight('snail', 168, 150, 0, 'green');
-  build.holder(220, 100, 270);
-  // Anemone and limpet are joined well; crab is the wrong way round.
-  build.sew('holder.plus', 'crab.minus', [
-    [220, 44],
-    [176, 44],
+  const at = (i: number): string => names[i % 12] as string;
+  // Mussel is turned the wrong way round before it is sewn.
+  const mussel = build.part('mussel');
+  build.edit(turnPart(build.plan, mussel.id, mussel.turnDeg + 180));
+  build.holder(150, 345);
+  const outer = (i: number): string => `${at(i)}.${at(i) === 'mussel' ? 'minus' : 'plus'}`;
+  const inner = (i: number): string => `${at(i)}.${at(i) === 'mussel' ? 'plus' : 'minus'}`;
+  // The outer rail runs from urchin (below) round to crab and stays open between them and starfish.
+  build.sew('holder.plus', outer(3));
+  for (let i = 3; i > -8; i -= 1) {
+    // Whelk has only its − sewn.
+    if (at(i + 12) === 'whelk') continue;
+    const next = at(i + 11) === 'whelk' ? i - 2 : i - 1;
+    const bends: Spot[] = at(i + 11) === 'whelk' ? [[258, 108]] : [];
+    build.sew(outer(i + 12), outer(next + 12), bends);
+  }
+  for (let i = 4; i < 14; i += 1) build.sew(inner(i), inner(i + 1));
+  build.sew(inner(4), 'holder.minus', [
+    [122, 262],
+    [126, 300],
   ]);
-  build.sew('crab.minus', 'limpet.plus', [
-    [176, 38],
-    [125, 38],
-  ]);
-  build.sew('limpet.plus', 'anemone.plus', [
-    [125, 40],
-    [71, 40],
-  ]);
-  build.sew('holder.minus', 'crab.plus', [
-    [196, 118],
-    [160, 78],
-  ]);
-  build.sew('crab.plus', 'limpet.minus', [
-    [160, 72],
-    [110, 72],
-  ]);
-  build.sew('limpet.minus', 'anemone.minus', [
-    [110, 72],
-    [56, 72],
-  ]);
-  // Urchin's + line crosses the − line; urchin and starfish are sewn one after another, the way back comes too near.
-  build.sew('anemone.plus', 'urchin.plus', [
-    [82, 64],
-    [82, 132],
-  ]);
-  build.sew('urchin.minus', 'starfish.plus', [
-    [56, 158],
-    [125, 158],
-  ]);
-  build.sew('starfish.minus', 'holder.minus', [
-    [110, 126],
-    [129, 126],
-    [129, 172],
-    [150, 196],
-    [220, 196],
-  ]);
-  // Snail has only its − sewn.
-  build.sew('snail.minus', 'holder.minus', [
-    [162, 128],
-    [206, 122],
+  // A second way from limpet to the holder's − leaves the ring across the outer rail.
+  build.sew(inner(1), 'holder.minus', [
+    [264, 236],
+    [240, 372],
+    [138, 372],
   ]);
   return build.plan;
 }
 
-for (const plan of [lighthouseCushion(), tidePool()]) {
+/** A strip that closes on itself with a snap, which is its switch too. */
+function lanternCuff(): Plan {
+  const build = begin(
+    'lantern-cuff',
+    'Lantern tea-light cuff for a jar',
+    ['strip', { widthMm: 320, heightMm: 70, overlapMm: 32 }],
+    ['light-woven', 'undyed'],
+    { forWhom: 'adult', worn: false, washed: false, unattended: false },
+    [
+      { use: 'window', name: 'lantern 1', closed: true, nodes: ovalCurve({ x: 110, y: 35 }, 11, 13) },
+      { use: 'window', name: 'lantern 2', closed: true, nodes: ovalCurve({ x: 158, y: 35 }, 11, 13) },
+      { use: 'window', name: 'lantern 3', closed: true, nodes: ovalCurve({ x: 206, y: 35 }, 11, 13) },
+      { use: 'window', name: 'lantern 4', closed: true, nodes: ovalCurve({ x: 254, y: 35 }, 11, 13) },
+    ],
+  );
+  build.edit(
+    placePair(build.plan, { kindId: 'snap-ball', at: { x: 16, y: 35 }, name: 'ball' }, { x: 288, y: 0 }),
+  );
+  build.place('coin-cell-holder', 'holder', 58, 35, { turnDeg: 90 });
+  const lanterns = [110, 158, 206, 254];
+  for (const [i, x] of lanterns.entries()) build.light(`lantern ${i + 1}`, x, 35, 90, 'warm-white');
+  build.sew('holder.plus', 'ball.hole-1', [
+    [58, 60],
+    [19, 60],
+  ]);
+  const socket = build.part('snap socket 1').name;
+  build.sew(`${socket}.hole-2`, 'lantern 4.plus', [
+    [301, 54],
+    [254, 54],
+  ]);
+  for (let i = 4; i > 1; i -= 1) {
+    const [from, to] = [lanterns[i - 1] as number, lanterns[i - 2] as number];
+    build.sew(`lantern ${i}.plus`, `lantern ${i - 1}.plus`, [
+      [from, 54],
+      [to, 54],
+    ]);
+  }
+  build.sew('holder.minus', 'lantern 1.minus', [
+    [58, 14],
+    [110, 14],
+  ]);
+  for (let i = 1; i < 4; i += 1) {
+    const [from, to] = [lanterns[i - 1] as number, lanterns[i] as number];
+    build.sew(`lantern ${i}.minus`, `lantern ${i + 1}.minus`, [
+      [from, 14],
+      [to, 14],
+    ]);
+  }
+  return build.plan;
+}
+
+for (const plan of [lighthouseCushion(), nightWalkDogCoat(), tidePoolHanging(), lanternCuff()]) {
   writeFileSync(new URL(`../demo/${plan.id}.sashiko.json`, import.meta.url), serializePlan(plan));
   const found = checkPlan(plan).map((finding) => `${finding.severity} ${finding.ruleId}: ${finding.message}`);
-  console.log(`${plan.name}\n  ${found.join('\n  ') || 'clear'}`);
+  console.log(`${plan.name}, ${clothOutline(plan.cloth).length} corners\n  ${found.join('\n  ') || 'clear'}`);
 }

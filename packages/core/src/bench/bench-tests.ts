@@ -154,8 +154,12 @@ function voltTests(plan: Plan, answer: LightAnswer): readonly BenchTest[] {
     ...lightsIn(plan).map(({ id, part, light }) => {
       const volt = answer.lights.find((state) => state.id === id)?.volt ?? 0;
       const colour = light.colourId === undefined ? '' : `, ${light.colourId}`;
-      return test(`volts:${id}`, `Cell in, switch on: volts from + to − of ${part.name}${colour}.`, volt, part.id);
+      return test(
+        `volts:${id}`,
+        `Cell in, switch on: volts from + to − of ${part.name}${colour}.`,
+        volt,
+        part.id,
+      );
     }),
-    ),
   ];
 }

@@ -145,7 +145,12 @@ function tightestPlace(plan: Plan, test: BenchTest): readonly string[] {
     const run = plan.runs[id];
     if (run === undefined) continue;
     const own = new Set([nets.ofRun(id).id]);
-    const gap = clearance.nearestForeign(runPath(plan, run), bareLine(plan, run), own, 50);
+    const gap = clearance.nearestForeign(
+      runPath(plan, run),
+      bareLine(plan, run, [run.from, run.to]),
+      own,
+      50,
+    );
     if (gap === null || (best !== null && gap.gapMm >= best.gapMm)) continue;
     const { x, y } = gap.at.onFirst;
     best = {

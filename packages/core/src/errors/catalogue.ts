@@ -123,6 +123,30 @@ export const ERROR_CATALOGUE = {
     title: 'The line is too short for that.',
     help: 'Choose a longer line or a closer pitch.',
   },
+  'svg-broken': {
+    title: 'The file is no readable SVG.',
+    help: 'Save it again as plain SVG from the drawing program.',
+  },
+  'svg-foreign': {
+    title: 'The file is not an SVG drawing.',
+    help: 'Choose a file whose first element is <svg>.',
+  },
+  'svg-too-large': {
+    title: 'The SVG file is larger than a pattern should be.',
+    help: 'Take away what is not needed, or simplify its paths in the drawing program.',
+  },
+  'svg-unsafe': {
+    title: 'The SVG file holds more than a drawing, so it is not read.',
+    help: 'Save it as plain SVG, without scripts, handlers, animation and links to other files.',
+  },
+  'svg-no-lines': {
+    title: 'The SVG file has no lines that could be cut or sewn.',
+    help: 'Turn texts and copies into paths in the drawing program first.',
+  },
+  'part-file-foreign': {
+    title: 'The file is no part that Sashiko exported.',
+    help: 'Choose a file whose name ends in .sashiko-part.json.',
+  },
   'unknown-marking': {
     title: 'There is no such line or area on the cloth.',
     help: 'Choose one that is listed on the Cloth stage.',

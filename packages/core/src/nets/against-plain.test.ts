@@ -86,7 +86,7 @@ describe.each([61, 62, 63, 64, 65])('seed %d', (seed) => {
         .filter((other) => other.owner.netId !== one.owner.netId && !isSamePart(one.owner, other.owner))
         .map(
           (other) =>
-            measureGap(one.owner, closestOfSegments(one.a, one.b, other.a, other.b), other.owner, rules)
+            measureGap(plan, one.owner, closestOfSegments(one.a, one.b, other.a, other.b), other.owner, rules)
               .gapMm,
         );
       if (gaps.length === 0) expect(found).toBeNull();

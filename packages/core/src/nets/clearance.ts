@@ -1,5 +1,5 @@
 /** Distances between what is bare on the cloth: threads and the metal of holes. */
-import { type Point, samePoint } from '../geometry/point.ts';
+import { distance, type Point, samePoint } from '../geometry/point.ts';
 import { type Closest, closestOfSegments } from '../geometry/segment.ts';
 import { placePoint } from '../geometry/transform.ts';
 import { runName } from '../plan/edits/run-edits.ts';
@@ -16,6 +16,7 @@ import {
   type SpacingRules,
 } from '../thread/required-gap.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
+import { GAP_SLACK_MM } from '../units/tolerances.ts';
 import { deriveNets, type Nets } from './nets.ts';
 import { netAt } from './sides.ts';
 
@@ -30,6 +31,8 @@ export interface BareThing {
   readonly hole: HoleRef | null;
   /** The part whose metal it is. */
   readonly partId: string | null;
+  /** The holes it is sewn to: both ends of a run, the hole itself; none for a leg. */
+  readonly ends: readonly HoleRef[];
 }
 
 /** The spacing rules a plan asks for. */
@@ -60,6 +63,7 @@ export function bareSegments(plan: Plan): ReadonlyArray<IndexedSegment<BareThing
       runId: run.id,
       hole: null,
       partId: null,
+      ends: [run.from, run.to],
     };
     segments.push(...lineSegments(runPath(plan, run), owner));
   }
@@ -76,6 +80,7 @@ export function bareSegments(plan: Plan): ReadonlyArray<IndexedSegment<BareThing
         runId: null,
         hole: ref,
         partId: part.id,
+        ends: [ref],
       };
       segments.push({ a: at, b: at, owner });
     }
@@ -96,6 +101,7 @@ function metalOf(plan: Plan, part: Part, nets: Nets): ReadonlyArray<IndexedSegme
       runId: null,
       hole: null,
       partId: part.id,
+      ends: [],
     };
     return lineSegments(
       line.points.map((p) => placePoint(pose, p)),
@@ -129,17 +135,55 @@ export interface MeasuredGap {
   readonly other: BareThing;
 }
 
+/** A bare thing to measure from: one of the plan, or a line that is only being drawn. */
+export type BareOwn = Pick<BareThing, 'conductor' | 'radiusMm' | 'partId' | 'ends'>;
+
+/** Threads that leave neighbouring holes of one part are fanning out within this many wanted gaps of them. */
+const FAN_OUT_GAPS = 3;
+
+/**
+ * What two things that belong to neighbouring holes of one part may keep while they fan out: no more than the
+ * part itself leaves between them (handbook section 3). Null when they have no part in common, or are past it.
+ */
+function fanOutMm(
+  plan: Plan,
+  first: BareOwn,
+  found: Closest,
+  other: BareThing,
+  wantedMm: number,
+): number | null {
+  let least: number | null = null;
+  for (const a of first.ends) {
+    for (const b of other.ends) {
+      if (a.partId !== b.partId || a.holeId === b.holeId) continue;
+      const [at, toward] = [holePoint(plan, a), holePoint(plan, b)];
+      const reachMm = FAN_OUT_GAPS * wantedMm;
+      if (distance(found.onFirst, at) > reachMm && distance(found.onSecond, toward) > reachMm) continue;
+      const pitchMm = distance(at, toward) - first.radiusMm - other.radiusMm;
+      least = Math.min(least ?? pitchMm, pitchMm);
+    }
+  }
+  return least;
+}
+
 /** Puts a distance between centre lines into words of the rule: metal to metal, wanted, verdict. */
 export function measureGap(
-  first: Pick<BareThing, 'conductor' | 'radiusMm'>,
+  plan: Plan,
+  first: BareOwn,
   found: Closest,
   other: BareThing,
   rules: SpacingRules,
 ): MeasuredGap {
   const gapMm = Math.max(0, found.distanceMm - first.radiusMm - other.radiusMm);
+  const fullMm = requiredGap(first.conductor, other.conductor, rules);
+  const pitchMm = gapMm < fullMm ? fanOutMm(plan, first, found, other, fullMm) : null;
+  if (pitchMm !== null && pitchMm < fullMm) {
+    const verdict = gapMm < pitchMm / 2 ? 'stop' : gapMm < pitchMm - GAP_SLACK_MM ? 'mend' : null;
+    return { gapMm, wantedMm: pitchMm, verdict, at: found, other };
+  }
   return {
     gapMm,
-    wantedMm: requiredGap(first.conductor, other.conductor, rules),
+    wantedMm: fullMm,
     verdict: judgeGap(gapMm, first.conductor, other.conductor, rules),
     at: found,
     other,
@@ -155,8 +199,9 @@ export function isSamePart(a: Pick<BareThing, 'partId'>, b: Pick<BareThing, 'par
 export function bareLine(
   plan: Plan,
   run: Parameters<typeof conductorOf>[1],
-): Pick<BareThing, 'conductor' | 'radiusMm' | 'partId'> {
-  return { conductor: conductorOf(plan, run), radiusMm: 0, partId: null };
+  ends: readonly HoleRef[],
+): BareOwn {
+  return { conductor: conductorOf(plan, run), radiusMm: 0, partId: null, ends };
 }
 
 /** The bare things of a plan, packed for questions about gaps. */
@@ -170,7 +215,7 @@ export interface Clearance {
    */
   nearestForeign(
     path: readonly Point[],
-    own: Pick<BareThing, 'conductor' | 'radiusMm' | 'partId'>,
+    own: BareOwn,
     ownNets: ReadonlySet<string>,
     reachMm: number,
   ): MeasuredGap | null;
@@ -206,7 +251,7 @@ function packClearance(plan: Plan): Clearance {
         for (const other of index.near(a, b, reachMm + own.radiusMm + LARGEST_PAD_RADIUS_MM)) {
           if (ownNets.has(other.owner.netId) || isSamePart(own, other.owner)) continue;
           const found = closestOfSegments(a, b, other.a, other.b);
-          const gap = measureGap(own, found, other.owner, rules);
+          const gap = measureGap(plan, own, found, other.owner, rules);
           if (gap.gapMm <= reachMm && (best === null || gap.gapMm < best.gapMm)) best = gap;
         }
       }

@@ -88,7 +88,7 @@ describe('the gap to the nearest other thread', () => {
       const run = plan.runs[id] as NonNullable<(typeof plan.runs)[string]>;
       return clearance.nearestForeign(
         runPath(plan, run),
-        bareLine(plan, run),
+        bareLine(plan, run, [run.from, run.to]),
         new Set([nets.ofRun(id).id]),
         60,
       );

@@ -28,7 +28,12 @@ export function threadFigures(plan: Plan): ThreadFigures {
   for (const run of Object.values(plan.runs)) {
     threadMm += sumRun(plan, run).threadMm;
     const own = new Set([nets.ofRun(run.id).id]);
-    const gap = clearance.nearestForeign(runPath(plan, run), bareLine(plan, run), own, LOOK_ROUND_MM);
+    const gap = clearance.nearestForeign(
+      runPath(plan, run),
+      bareLine(plan, run, [run.from, run.to]),
+      own,
+      LOOK_ROUND_MM,
+    );
     if (gap !== null && (tightest === null || gap.gapMm < tightest)) tightest = gap.gapMm;
   }
   return { runCount: Object.keys(plan.runs).length, threadMm, tightestGapMm: tightest };

@@ -1,6 +1,6 @@
 /** Cautions that a plan brings up, worst harm first. Local rules and qualified people come first. */
-import { partsThatAre } from '../nets/sides.ts';
-import type { ElementKind } from '../parts/part-element.ts';
+import { lightsIn, partsThatAre } from '../nets/sides.ts';
+import { type ElementKind, elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 
@@ -15,12 +15,19 @@ interface CautionRule extends Caution {
 
 const has = (kind: ElementKind) => (plan: Plan) => partsThatAre(plan, kind).length > 0;
 
+const cellIds = (plan: Plan): ReadonlySet<string> =>
+  new Set(
+    Object.values(plan.parts).flatMap((part) =>
+      elementsOf(kindOf(plan, part), 'cell').map((cell) => cell.cellId),
+    ),
+  );
+
 /** Common practice of the trade and general product safety knowledge, no source. */
 const CAUTIONS: readonly CautionRule[] = [
   {
     id: 'swallow',
     text: 'Coin cells are deadly if swallowed. Keep the holder closed and cells out of children’s reach; if one may have been swallowed, get medical help at once.',
-    appliesTo: has('cell'),
+    appliesTo: (plan) => cellIds(plan).has('coin-20x3.2'),
   },
   {
     id: 'short',
@@ -28,9 +35,51 @@ const CAUTIONS: readonly CautionRule[] = [
     appliesTo: (plan) => Object.keys(plan.runs).length > 0,
   },
   {
+    id: 'pack',
+    text: 'Lithium-polymer packs burn if pierced, crushed or shorted: a protected pack in a firm pouch, never sewn through, charged attended, not where it will be chewed, slept on or washed.',
+    appliesTo: (plan) => cellIds(plan).has('lithium-polymer'),
+  },
+  {
+    id: 'magnets',
+    text: 'Small magnets are deadly if more than one is swallowed, and disturb implanted devices: sew them in firmly, and keep them away from children and from anyone with an implant.',
+    appliesTo: (plan) => Object.values(plan.parts).some((part) => kindOf(plan, part).magnetism === 'magnet'),
+  },
+  {
+    id: 'small-child',
+    text: 'For a small child or an animal that chews: no cell, pack, magnet or small part within reach of the mouth, no loose loops, and a closed way to the cell that needs a tool.',
+    appliesTo: ({ facts }) => facts.forWhom === 'small-child' || facts.forWhom === 'animal',
+  },
+  {
+    id: 'implant',
+    text: 'Someone with an implanted device will be near: no magnets, and ask a qualified person before wearing any circuit.',
+    appliesTo: ({ facts }) => facts.implantsNear === true,
+  },
+  {
+    id: 'unattended',
+    text: 'It will be left on unattended: switch it off or take the cell out instead. A short that nobody sees stays hot.',
+    appliesTo: ({ facts }) => facts.unattended === true,
+  },
+  {
+    id: 'rain',
+    text: 'It may get wet: rain joins threads that lie side by side. Cover them, keep the holder dry, and take the cell out when it is soaked.',
+    appliesTo: ({ facts }) => facts.rainedOn === true,
+  },
+  {
+    id: 'wash',
+    text: 'It will be washed: take cells, packs and boards out first, wash it by hand, and measure it again when it is quite dry.',
+    appliesTo: ({ facts }) => facts.washed === true,
+  },
+  {
+    id: 'flashing',
+    text: 'Flashing lights can bring on seizures in photosensitive people: keep to steady light, or ask first.',
+    appliesTo: (plan) =>
+      plan.facts.flashingFine !== true && lightsIn(plan).some(({ light }) => light.flashes === true),
+  },
+  {
     id: 'skin',
     text: 'Keep conductive thread off wet or broken skin and away from anyone with an implanted device.',
-    appliesTo: (plan) => Object.keys(plan.runs).length > 0,
+    appliesTo: (plan) =>
+      Object.keys(plan.runs).length > 0 && plan.facts.worn !== false && plan.facts.onSkin !== false,
   },
   {
     id: 'cell-faces',

@@ -1,11 +1,13 @@
 /** Parts and runs as buttons inside the drawing, for pointer, keyboard and screen readers. */
 import { asSeen } from '@sashiko/core/cloth/cloth';
-import { runName } from '@sashiko/core/plan/edits/run-edits';
-import { kindOf, sumRun } from '@sashiko/core/plan/placed';
-import type { Plan } from '@sashiko/core/plan/schema';
-import { formatLength } from '@sashiko/core/units/length';
-import type { ReactNode } from 'react';
+import { withGroups } from '@sashiko/core/plan/arrange/group';
+import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
+import { memo } from 'react';
+import { currentPlan } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
+import { PartDrawing, type PartLook } from './PartDrawing.tsx';
+import { RunDrawing, type RunLook } from './RunDrawing.tsx';
+import { linePath } from './seen.ts';
 
 /** Adds a part to those that are chosen, or takes it out again. */
 function addToChoice(id: string): void {
@@ -14,24 +16,23 @@ function addToChoice(id: string): void {
   select({ partIds: has ? selection.partIds.filter((other) => other !== id) : [...selection.partIds, id] });
 }
 
-interface PartButtonProps {
-  readonly plan: Plan;
-  readonly id: string;
-  readonly drawing: ReactNode;
+interface PartButtonProps extends PartLook {
+  readonly unit: LengthUnit;
   readonly isFocusable: boolean;
   readonly onPart: ((partId: string) => void) | undefined;
 }
 
-/** A part as a button: chosen by click, Tab and Enter. */
-export function PartButton({ plan, id, drawing, isFocusable, onPart }: PartButtonProps) {
-  const part = plan.parts[id];
-  const isChosen = useViewStore((state) => state.selection.partIds.includes(id));
-  if (part === undefined) return drawing;
+/** A part as a button: chosen by click, Tab and Enter, with its whole group. */
+export const PartButton = memo(function PartButton({ unit, isFocusable, onPart, ...look }: PartButtonProps) {
+  const { part, kind, isChosen } = look;
+  const { id } = part;
+  const drawing = <PartDrawing {...look} />;
   if (!isFocusable) return <g data-part={id}>{drawing}</g>;
-  const { unit } = plan.habits;
   const where = `${formatLength(part.at.x, unit)} from the left, ${formatLength(part.at.y, unit)} from the top, turned ${Math.round(part.turnDeg)} degrees`;
   const act = (): void =>
-    onPart === undefined ? useViewStore.getState().select({ partIds: [id] }) : onPart(id);
+    onPart === undefined
+      ? useViewStore.getState().select({ partIds: withGroups(currentPlan(), [id]) })
+      : onPart(id);
   return (
     // biome-ignore lint/a11y/useSemanticElements: a button cannot be drawn inside the cloth's SVG
     <g
@@ -39,10 +40,10 @@ export function PartButton({ plan, id, drawing, isFocusable, onPart }: PartButto
       role="button"
       tabIndex={0}
       aria-pressed={isChosen}
-      aria-label={`${part.name}, ${kindOf(part).title}, ${where}`}
+      aria-label={`${part.name}, ${kind.title}, ${where}${part.locked === true ? ', locked' : ''}`}
       style={{ cursor: 'pointer' }}
       onFocus={(event) => {
-        if (event.currentTarget.matches(':focus-visible') && onPart === undefined) act();
+        if (event.currentTarget.matches(':focus-visible') && onPart === undefined && !isChosen) act();
       }}
       onKeyDown={(event) => {
         if (event.key !== 'Enter' && event.key !== ' ') return;
@@ -54,55 +55,52 @@ export function PartButton({ plan, id, drawing, isFocusable, onPart }: PartButto
       {drawing}
     </g>
   );
-}
+});
 
-interface RunButtonProps {
-  readonly plan: Plan;
-  readonly id: string;
-  readonly drawing: ReactNode;
-  readonly scale: number;
+interface RunButtonProps extends RunLook {
+  readonly from: string;
+  readonly to: string;
+  readonly unit: LengthUnit;
   readonly isFocusable: boolean;
 }
 
 /** A run as a button; threads are thin, so it has a wide grip. */
-export function RunButton({ plan, id, drawing, scale, isFocusable }: RunButtonProps) {
-  const run = plan.runs[id];
-  const face = useViewStore((state) => state.face);
-  const isChosen = useViewStore((state) => state.selection.runId === id);
-  if (run === undefined) return drawing;
-  const { spans, pathMm } = sumRun(plan, run);
+export const RunButton = memo(function RunButton({ from, to, unit, isFocusable, ...look }: RunButtonProps) {
+  const { run, sum, cloth, face, isChosen } = look;
+  if (!isFocusable) {
+    return (
+      <g pointerEvents="none">
+        <RunDrawing {...look} />
+      </g>
+    );
+  }
+  const { spans, pathMm } = sum;
   const first = spans[0];
   const corners =
-    first === undefined
-      ? []
-      : [first.a, ...spans.map((span) => span.b)].map((p) => asSeen(plan.cloth, face, p));
-  // A wide, unseen line to take hold of: threads are thin.
-  const grip = (
-    <path
-      d={corners.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x} ${p.y}`).join('')}
-      stroke="transparent"
-      strokeWidth={Math.max(3, 12 / scale)}
-      fill="none"
-    />
-  );
-  if (!isFocusable) return <g pointerEvents="none">{drawing}</g>;
+    first === undefined ? [] : [first.a, ...spans.map((span) => span.b)].map((p) => asSeen(cloth, face, p));
   return (
     // biome-ignore lint/a11y/useSemanticElements: a button cannot be drawn inside the cloth's SVG
     <g
-      data-run={id}
+      data-run={run.id}
       role="button"
       tabIndex={0}
       aria-pressed={isChosen}
-      aria-label={`thread ${runName(plan, run)}, ${formatLength(pathMm, plan.habits.unit, 0)}`}
+      aria-label={`thread ${from} to ${to}, ${formatLength(pathMm, unit, 0)}`}
       style={{ cursor: 'pointer' }}
       onKeyDown={(event) => {
         if (event.key !== 'Enter' && event.key !== ' ') return;
         event.preventDefault();
-        useViewStore.getState().select({ runId: id });
+        useViewStore.getState().select({ runId: run.id });
       }}
     >
-      {drawing}
-      {grip}
+      <RunDrawing {...look} />
+      <path
+        d={linePath(corners)}
+        stroke="transparent"
+        strokeWidth={12}
+        vectorEffect="non-scaling-stroke"
+        fill="none"
+      />
     </g>
   );
-}
+});

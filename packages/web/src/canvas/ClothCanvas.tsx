@@ -1,15 +1,16 @@
-import { asSeen } from '@sashiko/core/cloth/cloth';
+import { asSeen, clothBox } from '@sashiko/core/cloth/cloth';
 import { maybeClothColour } from '@sashiko/core/cloth/cloth-kinds';
 import type { Point } from '@sashiko/core/geometry/point';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatLength } from '@sashiko/core/units/length';
 import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
-import { useShownPlan } from '../stores/plan-store.ts';
+import { usePlanStore, useShownPlan } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
-import { PartButton, RunButton } from './CanvasButtons.tsx';
 import { ClothDrawing } from './ClothDrawing.tsx';
+import { NodeHandles, PenLine, SizeHandles } from './ClothOverlay.tsx';
 import { type Camera, fitCamera, zoomAbout } from './camera.ts';
-import { PartNames, PlacingGhost, TurnHandle } from './PartOverlay.tsx';
+import { clothPath } from './Ground.tsx';
+import { PartNames, PlacingGhosts, SnapMarks, TurnHandle } from './PartOverlay.tsx';
 import { Rulers } from './Rulers.tsx';
 import { BendHandles, DraftRun, HoleButtons } from './ThreadOverlay.tsx';
 import { type CanvasAbilities, type Marquee, useCanvasGestures } from './use-canvas-gestures.ts';
@@ -17,7 +18,7 @@ import { type CanvasAbilities, type Marquee, useCanvasGestures } from './use-can
 interface ClothCanvasProps {
   readonly abilities: CanvasAbilities;
   readonly isDim?: boolean;
-  readonly litParts?: readonly string[];
+  readonly litParts?: ReadonlySet<string>;
   /** A word beside each part's name. */
   readonly notes?: Readonly<Record<string, string>>;
   /** Drawn over the cloth, in millimetres as seen. */
@@ -47,10 +48,14 @@ export function ClothCanvas({
   const [camera, size] = useFittedCamera(area, plan);
   const [marquee, setMarquee] = useState<Marquee | null>(null);
   const gestures = useCanvasGestures(camera, abilities, setMarquee);
-  const { widthMm, heightMm } = plan.cloth.shape;
+  const box = clothBox(plan.cloth);
+  const { widthMm, heightMm } = box;
   const isDark = maybeClothColour(plan.cloth.colourId)?.isDark === true || isDim;
-  const chosenParts = [...selection.partIds, ...(spotlight?.partIds ?? [])];
-  const chosenRuns = [...(selection.runId === null ? [] : [selection.runId]), ...(spotlight?.runIds ?? [])];
+  const chosenParts = new Set([...selection.partIds, ...(spotlight?.partIds ?? [])]);
+  const chosenRuns = new Set([
+    ...(selection.runId === null ? [] : [selection.runId]),
+    ...(spotlight?.runIds ?? []),
+  ]);
 
   return (
     <div ref={area} className={`cloth-area${isDim ? ' dim' : ''}`} data-testid="cloth-area">
@@ -66,10 +71,10 @@ export function ClothCanvas({
           {...gestures}
         >
           <TableStitches width={size.width} height={size.height} isDim={isDim} />
-          <Rulers camera={camera} widthMm={widthMm} heightMm={heightMm} unit={plan.habits.unit} />
+          <Rulers camera={camera} box={box} unit={plan.habits.unit} />
           <g key={face} className="turning" style={{ transformOrigin: 'center' }}>
             <g transform={`translate(${camera.originX} ${camera.originY}) scale(${camera.scale})`}>
-              <rect data-ground width={widthMm} height={heightMm} fill="transparent" />
+              <path data-ground d={clothPath(plan.cloth, face)} fill="transparent" />
               <g data-ground>
                 <ClothDrawing
                   plan={plan}
@@ -77,25 +82,8 @@ export function ClothCanvas({
                   isDim={isDim}
                   chosenParts={chosenParts}
                   chosenRuns={chosenRuns}
-                  litParts={litParts ?? []}
-                  wrapPart={(id, drawing) => (
-                    <PartButton
-                      plan={plan}
-                      id={id}
-                      drawing={drawing}
-                      isFocusable={!abilities.drawsThread}
-                      onPart={abilities.onPart}
-                    />
-                  )}
-                  wrapRun={(id, drawing) => (
-                    <RunButton
-                      plan={plan}
-                      id={id}
-                      drawing={drawing}
-                      scale={camera.scale}
-                      isFocusable={abilities.drawsThread}
-                    />
-                  )}
+                  {...(litParts === undefined ? {} : { litParts })}
+                  hands={{ takes: abilities.drawsThread ? 'runs' : 'parts', onPart: abilities.onPart }}
                 />
               </g>
               <PartNames plan={plan} face={face} scale={camera.scale} isDark={isDark} notes={notes} />
@@ -110,7 +98,15 @@ export function ClothCanvas({
               {abilities.movesParts && (
                 <>
                   <TurnHandle plan={plan} face={face} scale={camera.scale} />
-                  <PlacingGhost plan={plan} face={face} />
+                  <PlacingGhosts plan={plan} face={face} />
+                  <SnapMarks plan={plan} face={face} scale={camera.scale} />
+                </>
+              )}
+              {abilities.shapesCloth === true && (
+                <>
+                  <SizeHandles plan={plan} face={face} scale={camera.scale} />
+                  <NodeHandles plan={plan} face={face} scale={camera.scale} />
+                  <PenLine plan={plan} face={face} scale={camera.scale} />
                 </>
               )}
               {marquee !== null && (
@@ -138,7 +134,8 @@ function useFittedCamera(
   const camera = useViewStore((state) => state.camera);
   const setCamera = useViewStore((state) => state.setCamera);
   const [size, setSize] = useState<{ readonly width: number; readonly height: number } | null>(null);
-  const { widthMm, heightMm } = plan.cloth.shape;
+  const { left, top, widthMm, heightMm } = clothBox(plan.cloth);
+  const isResting = usePlanStore((state) => state.preview === null);
   useLayoutEffect(() => {
     const element = area.current;
     if (element === null) return;
@@ -149,8 +146,16 @@ function useFittedCamera(
     return () => observer.disconnect();
   }, [area]);
   useLayoutEffect(() => {
-    if (size !== null) setCamera(fitCamera(widthMm, heightMm, size.width, size.height));
-  }, [size, widthMm, heightMm, setCamera]);
+    // While a size or a node is being pulled the piece must not swim away under the pointer.
+    if (size !== null && isResting)
+      setCamera(
+        fitCamera(
+          { left, top, right: left + widthMm, bottom: top + heightMm, widthMm, heightMm },
+          size.width,
+          size.height,
+        ),
+      );
+  }, [size, left, top, widthMm, heightMm, isResting, setCamera]);
   useEffect(() => {
     const element = area.current;
     if (element === null) return;

@@ -1,7 +1,8 @@
 import type { LightState } from '@sashiko/core/circuit/will-it-light';
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
+import { lightsIn } from '@sashiko/core/nets/sides';
 import { maybeLightColour } from '@sashiko/core/parts/light-colours';
-import type { Plan } from '@sashiko/core/plan/schema';
+import type { Part, Plan } from '@sashiko/core/plan/schema';
 import { useId } from 'react';
 
 interface GlowProps {
@@ -19,22 +20,27 @@ export function perceived(amp: number): number {
   return amp <= 0 ? 0 : Math.min(1, Math.cbrt(amp / FULL_AMP));
 }
 
+/** The colour of one light of a part: its own, or the one the maker chose. */
+function colourOf(plan: Plan, part: Part, lightId: string): string {
+  return lightsIn(plan).find((light) => light.id === lightId)?.light.colourId ?? part.colourId ?? '';
+}
+
 /** The lights' glow on the dimmed cloth, as strong as computed. */
 export function Glow({ plan, face, lights }: GlowProps) {
   const id = useId();
   return (
     <g style={{ mixBlendMode: 'screen' }} pointerEvents="none">
-      {lights.map(({ partId, amp }) => {
+      {lights.map(({ id: lightId, partId, amp }) => {
         const part = plan.parts[partId];
         const strength = perceived(amp);
         if (part === undefined || strength < 0.03) return null;
         const at = asSeen(plan.cloth, face, part.at);
-        const colour = maybeLightColour(part.colourId ?? '')?.glow ?? '#ffe9a8';
+        const colour = maybeLightColour(colourOf(plan, part, lightId))?.glow ?? '#ffe9a8';
         // Seen from the other face the cloth swallows most of it.
         const through = part.face === face ? 1 : 0.35;
         return (
-          <g key={partId} opacity={through}>
-            <radialGradient id={`${id}-${partId}`}>
+          <g key={lightId} opacity={through}>
+            <radialGradient id={`${id}-${lightId}`}>
               <stop offset="0" stopColor={colour} stopOpacity={0.95 * strength} />
               <stop offset="0.25" stopColor={colour} stopOpacity={0.5 * strength} />
               <stop offset="1" stopColor={colour} stopOpacity={0} />
@@ -43,7 +49,7 @@ export function Glow({ plan, face, lights }: GlowProps) {
               cx={at.x}
               cy={at.y}
               r={WIDEST_MM * (0.3 + 0.7 * strength)}
-              fill={`url(#${id}-${partId})`}
+              fill={`url(#${id}-${lightId})`}
             />
           </g>
         );

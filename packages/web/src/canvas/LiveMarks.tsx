@@ -2,6 +2,7 @@ import type { Finding } from '@sashiko/core/checks/finding';
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { findingsOf } from '../stores/derived.ts';
+import { useSettledPlan } from '../stores/settled-plan.ts';
 
 interface LiveMarksProps {
   readonly plan: Plan;
@@ -13,7 +14,8 @@ interface LiveMarksProps {
 const UNFINISHED: ReadonlySet<string> = new Set(['open', 'switch-none']);
 
 /** Small warnings where something that is being placed or sewn goes wrong; the Check stage says what. */
-export function LiveMarks({ plan, face, scale }: LiveMarksProps) {
+export function LiveMarks({ face, scale }: Omit<LiveMarksProps, 'plan'>) {
+  const plan = useSettledPlan();
   const findings = findingsOf(plan).filter((finding) => !UNFINISHED.has(finding.ruleId));
   return (
     <g pointerEvents="none">

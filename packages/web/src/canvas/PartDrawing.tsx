@@ -1,34 +1,38 @@
 import { asSeen, type Cloth, type Face } from '@sashiko/core/cloth/cloth';
 import { placePointExactly } from '@sashiko/core/geometry/transform';
 import { maybeLightColour } from '@sashiko/core/parts/light-colours';
-import type { DrawnShape, Hole } from '@sashiko/core/parts/part-kind';
-import { kindOf, poseOf, signMark } from '@sashiko/core/plan/placed';
+import type { DrawnShape, Hole, PartKind } from '@sashiko/core/parts/part-kind';
+import { poseOf, signMark } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/schema';
 import { memo } from 'react';
 import { MATERIAL, SIGN_INK } from './palette.ts';
 import { linePath, partTransform } from './seen.ts';
 
-interface PartDrawingProps {
+/** A part as it looks. */
+export interface PartLook {
   readonly part: Part;
+  readonly kind: PartKind;
   readonly cloth: Cloth;
   readonly face: Face;
   readonly isChosen: boolean;
   readonly isLit: boolean;
+  readonly isFaint?: boolean;
 }
 
 /** A part as it lies on the cloth, true to scale; parts on the far face show faintly. */
 export const PartDrawing = memo(function PartDrawing({
   part,
+  kind,
   cloth,
   face,
   isChosen,
   isLit,
-}: PartDrawingProps) {
-  const kind = kindOf(part);
+  isFaint = false,
+}: PartLook) {
   const glow = maybeLightColour(part.colourId ?? '')?.glow;
   const isFar = part.face !== face;
   return (
-    <g opacity={isFar ? 0.55 : 1}>
+    <g opacity={(isFar ? 0.55 : 1) * (isFaint ? 0.6 : 1)}>
       <g transform={partTransform(cloth, face, part)}>
         {isChosen && (
           <path
@@ -52,7 +56,7 @@ export const PartDrawing = memo(function PartDrawing({
         <path d={linePath(kind.outline, true)} fill="transparent" stroke="none" />
         {kind.shapes.map((shape, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: the shapes of a kind never change order
-          <Shape key={i} shape={shifted(shape, part)} glow={glow} isLit={isLit} />
+          <Shape key={i} shape={shifted(shape, part, kind)} glow={glow} isLit={isLit} />
         ))}
       </g>
       {kind.holes.map((hole) => (
@@ -63,10 +67,15 @@ export const PartDrawing = memo(function PartDrawing({
 });
 
 /** The slide of a switch lies to the other side when it is off. */
-function shifted(shape: DrawnShape, part: Part): DrawnShape {
+function shifted(shape: DrawnShape, part: Part, kind: PartKind): DrawnShape {
   if (shape.material !== 'slide' || part.switchedOn !== false || shape.form !== 'box') return shape;
-  const tall = kindOf(part).model.kind === 'cell';
-  return { ...shape, at: tall ? { x: shape.at.x, y: -shape.at.y } : { x: -shape.at.x, y: shape.at.y } };
+  // It slides along its slot, to the other end of it.
+  const slot = kind.shapes.find(
+    (other): other is Extract<DrawnShape, { form: 'box' }> =>
+      other.form === 'box' && other.material === 'slot',
+  );
+  const { x, y } = slot?.at ?? { x: 0, y: 0 };
+  return { ...shape, at: { x: 2 * x - shape.at.x, y: 2 * y - shape.at.y } };
 }
 
 function Shape({
@@ -97,6 +106,8 @@ function Shape({
           {...paint}
         />
       );
+    case 'area':
+      return <path d={linePath(shape.points, true)} {...paint} strokeWidth={0.2} />;
     case 'line':
       return (
         <path
@@ -138,17 +149,44 @@ function HoleDrawing({
     );
   }
   const arm = hole.padRadiusMm * 0.52;
+  const label =
+    hole.label !== undefined && hole.role !== 'ground' && hole.role !== 'supply' ? hole.label : null;
   return (
     <g>
-      <circle
-        cx={at.x}
-        cy={at.y}
-        r={hole.padRadiusMm}
-        fill="#fffdf8"
-        stroke={ink}
-        strokeWidth={hole.form === 'curl' ? 0.9 : 0.5}
-      />
-      {hole.sign === 'none' ? (
+      {hole.form === 'square-curl' ? (
+        <rect
+          x={at.x - hole.padRadiusMm}
+          y={at.y - hole.padRadiusMm}
+          width={2 * hole.padRadiusMm}
+          height={2 * hole.padRadiusMm}
+          transform={`rotate(${part.turnDeg} ${at.x} ${at.y})`}
+          fill="#fffdf8"
+          stroke={ink}
+          strokeWidth={0.9}
+        />
+      ) : (
+        <circle
+          cx={at.x}
+          cy={at.y}
+          r={hole.padRadiusMm}
+          fill="#fffdf8"
+          stroke={ink}
+          strokeWidth={hole.form === 'curl' ? 0.9 : 0.5}
+          strokeDasharray={hole.form === 'tape' ? '1.6 0.8' : undefined}
+        />
+      )}
+      {label !== null && hole.sign === 'none' ? (
+        <text
+          x={at.x}
+          y={at.y + 0.62}
+          fontSize={hole.padRadiusMm * 0.98}
+          textAnchor="middle"
+          fill={ink}
+          fontWeight={700}
+        >
+          {label}
+        </text>
+      ) : hole.sign === 'none' ? (
         <circle cx={at.x} cy={at.y} r={hole.diameterMm / 4} fill={ink} />
       ) : (
         <path
@@ -158,7 +196,7 @@ function HoleDrawing({
           aria-hidden="true"
         />
       )}
-      <title>{hole.sign === 'none' ? `hole ${hole.id}` : `${signMark(hole.sign)} hole`}</title>
+      <title>{hole.sign === 'none' ? `hole ${hole.label ?? hole.id}` : `${signMark(hole.sign)} hole`}</title>
     </g>
   );
 }

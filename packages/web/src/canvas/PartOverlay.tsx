@@ -1,11 +1,14 @@
 /** What is laid over the cloth while parts are placed: names, the handle to turn by, the part in hand. */
-import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
+import { asSeen, type Cloth, clothBox, type Face } from '@sashiko/core/cloth/cloth';
 import type { Point } from '@sashiko/core/geometry/point';
 import { boundsOf } from '@sashiko/core/geometry/polygon';
 import { placePointExactly } from '@sashiko/core/geometry/transform';
-import { kindOf, placedOutline, poseOf } from '@sashiko/core/plan/placed';
+import { hasElement } from '@sashiko/core/parts/part-element';
+import type { PartKind } from '@sashiko/core/parts/part-kind';
+import { kindOf, maybeKindOf, poseOf } from '@sashiko/core/plan/placed';
 import type { Part, Plan } from '@sashiko/core/plan/schema';
-import { useViewStore } from '../stores/view-store.ts';
+import { memo } from 'react';
+import { type Ghost, useViewStore } from '../stores/view-store.ts';
 import { clampPlacing } from './clamp.ts';
 import { PartDrawing } from './PartDrawing.tsx';
 
@@ -32,34 +35,52 @@ export function PartNames({ plan, face, scale, isDark, notes }: NamesProps) {
       paintOrder="stroke"
       strokeLinejoin="round"
     >
-      {Object.values(plan.parts).map((part) => {
-        const [, , right, bottom] = boundsOf(placedOutline(part).map((p) => asSeen(plan.cloth, face, p)));
-        const at = asSeen(plan.cloth, face, part.at);
-        // Threads run up and down past lights, so a light's name stands beside it, clear of them.
-        const isBeside = kindOf(part).model.kind === 'light' && right + 60 / scale < plan.cloth.shape.widthMm;
-        return isBeside ? (
-          <text key={part.id} x={right + 5 / scale} y={at.y + 4 / scale}>
-            {part.name}
-            {notes?.[part.id] !== undefined && (
-              <tspan fontWeight={700} dx={6 / scale}>
-                {notes[part.id]}
-              </tspan>
-            )}
-          </text>
-        ) : (
-          <text key={part.id} x={at.x} y={bottom + 14 / scale} textAnchor="middle">
-            {part.name}
-            {notes?.[part.id] !== undefined && (
-              <tspan fontWeight={700} dx={6 / scale}>
-                {notes[part.id]}
-              </tspan>
-            )}
-          </text>
-        );
-      })}
+      {Object.values(plan.parts).map((part) => (
+        <PartName
+          key={part.id}
+          part={part}
+          kind={kindOf(plan, part)}
+          cloth={plan.cloth}
+          face={face}
+          scale={scale}
+          note={notes?.[part.id]}
+        />
+      ))}
     </g>
   );
 }
+
+interface NameProps {
+  readonly part: Part;
+  readonly kind: PartKind;
+  readonly cloth: Cloth;
+  readonly face: Face;
+  readonly scale: number;
+  readonly note: string | undefined;
+}
+
+const PartName = memo(function PartName({ part, kind, cloth, face, scale, note }: NameProps) {
+  const pose = poseOf(part);
+  const [, , right, bottom] = boundsOf(
+    kind.outline.map((corner) => asSeen(cloth, face, placePointExactly(pose, corner))),
+  );
+  const at = asSeen(cloth, face, part.at);
+  // Threads run up and down past lights, so a light's name stands beside it, clear of them.
+  const isBeside = hasElement(kind, 'light') && right + 60 / scale < clothBox(cloth).right;
+  const where = isBeside
+    ? { x: right + 5 / scale, y: at.y + 4 / scale }
+    : { x: at.x, y: bottom + 14 / scale, textAnchor: 'middle' as const };
+  return (
+    <text {...where}>
+      {part.name}
+      {note !== undefined && (
+        <tspan fontWeight={700} dx={6 / scale}>
+          {note}
+        </tspan>
+      )}
+    </text>
+  );
+});
 
 /** A handle above the one chosen part; dragging it turns the part. */
 export function TurnHandle({
@@ -73,8 +94,8 @@ export function TurnHandle({
 }) {
   const { partIds } = useViewStore((state) => state.selection);
   const part = partIds.length === 1 ? plan.parts[partIds[0] as string] : undefined;
-  if (part === undefined) return null;
-  const [, top] = boundsOf(kindOf(part).outline);
+  if (part === undefined || part.locked === true) return null;
+  const [, top] = boundsOf(kindOf(plan, part).outline);
   const seen = (local: Point): Point => asSeen(plan.cloth, face, placePointExactly(poseOf(part), local));
   const rim = seen({ x: 0, y: top - 1 });
   const handle = seen({ x: 0, y: top - 22 / scale });
@@ -104,24 +125,84 @@ export function TurnHandle({
   );
 }
 
-/** The part in hand, where it would be placed. */
-export function PlacingGhost({ plan, face }: { readonly plan: Plan; readonly face: Face }) {
+/** The part in hand, where it would be placed, and the parts a tray proposes. */
+export function PlacingGhosts({ plan, face }: { readonly plan: Plan; readonly face: Face }) {
   const tool = useViewStore((state) => state.tool);
   const pointer = useViewStore((state) => state.pointer);
-  if (tool.kind !== 'place' || pointer === null) return null;
-  const at = clampPlacing(plan, tool.kindId, tool.turnDeg, pointer);
-  const ghost: Part = {
-    id: 'ghost',
-    kindId: tool.kindId,
-    name: '',
-    at,
-    turnDeg: tool.turnDeg,
-    face,
-    colourId: tool.colourId,
-  };
+  const ghosts = useViewStore((state) => state.ghosts);
+  const inHand: readonly Ghost[] =
+    tool.kind === 'place' && pointer !== null
+      ? [{ ...tool, at: clampPlacing(plan, tool, pointer), face }]
+      : [];
   return (
-    <g pointerEvents="none" opacity={0.8}>
-      <PartDrawing part={ghost} cloth={plan.cloth} face={face} isChosen isLit={false} />
+    <g pointerEvents="none" opacity={0.9}>
+      {[...inHand, ...ghosts].map(({ kindId, at, turnDeg, face: on, colourId, options }, i) => {
+        const kind = maybeKindOf(plan, { kindId, options });
+        if (kind === undefined) return null;
+        const part: Part = {
+          id: 'ghost',
+          kindId,
+          name: '',
+          at,
+          turnDeg,
+          face: on,
+          colourId: colourId ?? 'warm-white',
+        };
+        return (
+          <PartDrawing
+            // biome-ignore lint/suspicious/noArrayIndexKey: ghosts are known by their place
+            key={i}
+            part={part}
+            kind={kind}
+            cloth={plan.cloth}
+            face={face}
+            isChosen
+            isLit={false}
+          />
+        );
+      })}
+    </g>
+  );
+}
+
+/** Why a dragged part was caught: a line to what it is in line with, and a word. */
+export function SnapMarks({
+  plan,
+  face,
+  scale,
+}: {
+  readonly plan: Plan;
+  readonly face: Face;
+  readonly scale: number;
+}) {
+  const guides = useViewStore((state) => state.snapGuides);
+  const seen = (p: Point): Point => asSeen(plan.cloth, face, p);
+  return (
+    <g pointerEvents="none" fontSize={13 / scale}>
+      {guides.map(({ from, to, words }) => {
+        const [a, b] = [seen(from), seen(to)];
+        return (
+          <g key={words + from.x + from.y}>
+            <path
+              d={`M${a.x} ${a.y}L${b.x} ${b.y}`}
+              stroke="#ffe9a8"
+              strokeWidth={1.6 / scale}
+              strokeDasharray={`${6 / scale} ${4 / scale}`}
+            />
+            <circle cx={b.x} cy={b.y} r={3 / scale} fill="#ffe9a8" />
+            <text
+              x={b.x + 12 / scale}
+              y={b.y - 12 / scale}
+              fill="#fffdf8"
+              stroke="#131b34"
+              strokeWidth={3 / scale}
+              paintOrder="stroke"
+            >
+              {words}
+            </text>
+          </g>
+        );
+      })}
     </g>
   );
 }

@@ -1,5 +1,6 @@
+import type { Box } from '@sashiko/core/cloth/cloth';
 import { formatLengthBare, type LengthUnit, MM_PER_INCH } from '@sashiko/core/units/length';
-import type { Camera } from './camera.ts';
+import { type Camera, toPixels } from './camera.ts';
 
 /** Distances between labels that read well, in the unit. */
 const NICE = [0.25, 0.5, 1, 2, 5, 10, 20, 25, 50, 100, 200, 500, 1000];
@@ -14,21 +15,23 @@ export function rulerStepMm(scale: number, unit: LengthUnit): number {
 
 interface RulersProps {
   readonly camera: Camera;
-  readonly widthMm: number;
-  readonly heightMm: number;
+  readonly box: Box;
   readonly unit: LengthUnit;
 }
 
 /** Rulers along the upper and left edge of the piece, in pixels of the canvas. */
-export function Rulers({ camera, widthMm, heightMm, unit }: RulersProps) {
+export function Rulers({ camera, box, unit }: RulersProps) {
+  const { widthMm, heightMm } = box;
   const step = rulerStepMm(camera.scale, unit);
   const ticks = (lengthMm: number): readonly number[] => {
     const list: number[] = [];
     for (let i = 0; (i * step) / 5 <= lengthMm + 1e-9; i += 1) list.push(i);
     return list;
   };
-  const top = camera.originY - 8;
-  const left = camera.originX - 8;
+  // Counted from the left and upper edge of the piece's box.
+  const zero = toPixels(camera, { x: box.left, y: box.top });
+  const top = zero.y - 8;
+  const left = zero.x - 8;
   return (
     <g
       className="rulers"
@@ -39,7 +42,7 @@ export function Rulers({ camera, widthMm, heightMm, unit }: RulersProps) {
       style={{ color: 'var(--quiet)' }}
     >
       {ticks(widthMm).map((i) => {
-        const x = camera.originX + ((i * step) / 5) * camera.scale;
+        const x = zero.x + ((i * step) / 5) * camera.scale;
         return (
           <g key={i}>
             <path d={`M${x} ${top}v${i % 5 === 0 ? -9 : -4}`} strokeWidth={1} />
@@ -52,7 +55,7 @@ export function Rulers({ camera, widthMm, heightMm, unit }: RulersProps) {
         );
       })}
       {ticks(heightMm).map((i) => {
-        const y = camera.originY + ((i * step) / 5) * camera.scale;
+        const y = zero.y + ((i * step) / 5) * camera.scale;
         return (
           <g key={i}>
             <path d={`M${left} ${y}h${i % 5 === 0 ? -9 : -4}`} strokeWidth={1} />

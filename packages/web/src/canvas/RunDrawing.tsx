@@ -3,17 +3,22 @@ import type { Point } from '@sashiko/core/geometry/point';
 import { pointAlong, polylineLengthMm } from '@sashiko/core/geometry/polyline';
 import type { Side } from '@sashiko/core/nets/sides';
 import { signMark } from '@sashiko/core/plan/placed';
+import type { Run } from '@sashiko/core/plan/schema';
+import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
 import type { LineSum } from '@sashiko/core/thread/thread-sums';
 import { memo } from 'react';
 import { SIDE_THREAD } from './palette.ts';
 import { linePath, spansPath } from './seen.ts';
 
-interface RunDrawingProps {
+/** A run as it looks. */
+export interface RunLook {
+  readonly run: Run;
   readonly sum: LineSum;
   readonly side: Side;
   readonly cloth: Cloth;
   readonly face: Face;
   readonly isDark: boolean;
+  readonly isDim?: boolean;
   readonly isChosen: boolean;
 }
 
@@ -22,19 +27,22 @@ const SIGN_EVERY_MM = 55;
 
 /** A thread as it will be sewn: stitches on this face with a pale halo, steps on the far face faintly. */
 export const RunDrawing = memo(function RunDrawing({
+  run,
   sum,
   side,
   cloth,
   face,
   isDark,
+  isDim = false,
   isChosen,
-}: RunDrawingProps) {
+}: RunLook) {
+  const form = maybeThreadKind(run.threadId)?.form ?? 'thread';
   const colour = SIDE_THREAD[side][isDark ? 'onDark' : 'onLight'];
   const near = spansPath(cloth, face, sum.spans, face);
   const far = spansPath(cloth, face, sum.spans, otherFace(face));
   const corners = pathOf(sum).map((p) => asSeen(cloth, face, p));
   return (
-    <g strokeLinecap="round" fill="none">
+    <g strokeLinecap="round" fill="none" opacity={isDim ? 0.7 : 1}>
       {isChosen && (
         <path
           d={linePath(corners)}
@@ -44,22 +52,52 @@ export const RunDrawing = memo(function RunDrawing({
           strokeLinejoin="round"
         />
       )}
-      <path
-        d={far}
-        stroke={colour}
-        strokeWidth={0.6}
-        strokeDasharray="1 1.1"
-        strokeLinecap="butt"
-        opacity={isDark ? 0.75 : 0.6}
-      />
-      <path d={near} stroke="#fbf6ea" strokeWidth={2.5} />
-      <path d={near} stroke={colour} strokeWidth={1.4} />
+      {form !== 'thread' && <LaidLine points={corners} form={form} colour={colour} />}
+      {form === 'thread' && (
+        <>
+          <path
+            d={far}
+            stroke={colour}
+            strokeWidth={0.6}
+            strokeDasharray="1 1.1"
+            strokeLinecap="butt"
+            opacity={isDark ? 0.75 : 0.6}
+          />
+          <path d={near} stroke="#fbf6ea" strokeWidth={2.5} />
+          <path d={near} stroke={colour} strokeWidth={1.4} />
+        </>
+      )}
       {(side === '+' || side === '-') && (
         <Signs points={corners} sign={side} colour={SIDE_THREAD[side].onLight} />
       )}
     </g>
   );
 });
+
+/** Wire and tape lie on the cloth whole: wire as a round line in its insulation, tape as a flat band. */
+function LaidLine({
+  points,
+  form,
+  colour,
+}: {
+  readonly points: readonly Point[];
+  readonly form: 'wire' | 'tape';
+  readonly colour: string;
+}) {
+  const data = linePath(points);
+  return form === 'wire' ? (
+    <>
+      <path d={data} stroke="#2b2f3a" strokeWidth={1.5} strokeLinejoin="round" />
+      <path d={data} stroke={colour} strokeWidth={0.7} strokeLinejoin="round" />
+    </>
+  ) : (
+    <>
+      <path d={data} stroke="#8b8069" strokeWidth={5.4} strokeLinecap="butt" />
+      <path d={data} stroke="#cfc6ad" strokeWidth={4.8} strokeLinecap="butt" />
+      <path d={data} stroke={colour} strokeWidth={0.8} strokeDasharray="2 2" />
+    </>
+  );
+}
 
 function pathOf(sum: LineSum): readonly Point[] {
   const first = sum.spans[0];

@@ -3,7 +3,7 @@ import { asSeen } from '@sashiko/core/cloth/cloth';
 import { maybeClothColour } from '@sashiko/core/cloth/cloth-kinds';
 import type { Point } from '@sashiko/core/geometry/point';
 import { deriveSides } from '@sashiko/core/nets/sides';
-import { addBend } from '@sashiko/core/plan/edits/run-edits';
+import { addBend, sewingByHabit } from '@sashiko/core/plan/edits/run-edits';
 import { holeKey, holeName, holePoint, kindOf } from '@sashiko/core/plan/placed';
 import type { Plan } from '@sashiko/core/plan/schema';
 import type { KeyboardEvent } from 'react';
@@ -36,6 +36,7 @@ export function DraftRun({ plan, scale }: OverlayProps) {
     <g pointerEvents="none">
       {sum !== null && (
         <RunDrawing
+          run={{ ...sewingByHabit(plan), id: 'draft', from: tool.from, to: target ?? tool.from, bends: [] }}
           sum={sum}
           side={sides.of(sides.nets.ofHole(tool.from))}
           cloth={plan.cloth}
@@ -142,7 +143,7 @@ export function HoleButtons({ plan, scale }: OverlayProps) {
   return (
     <g>
       {Object.values(plan.parts).flatMap((part) =>
-        kindOf(part).holes.flatMap((hole) => {
+        kindOf(plan, part).holes.flatMap((hole) => {
           if (!hole.plated) return [];
           const ref = { partId: part.id, holeId: hole.id };
           return [

@@ -1,4 +1,5 @@
 /** From cloth millimetres, as seen on the face that is up, to pixels of the canvas. */
+import type { Box } from '@sashiko/core/cloth/cloth';
 import type { Point } from '@sashiko/core/geometry/point';
 
 export interface Camera {
@@ -19,11 +20,16 @@ const LARGEST_SCALE = 40;
 const MARGIN_PX = 52;
 
 /** Shows a whole piece in the middle of the canvas. */
-export function fitCamera(widthMm: number, heightMm: number, widthPx: number, heightPx: number): Camera {
+export function fitCamera(box: Box, widthPx: number, heightPx: number): Camera {
+  const { left, top, widthMm, heightMm } = box;
   const scale = clampScale(
     Math.min((widthPx - 2 * MARGIN_PX) / widthMm, (heightPx - 2 * MARGIN_PX) / heightMm),
   );
-  return { scale, originX: (widthPx - widthMm * scale) / 2, originY: (heightPx - heightMm * scale) / 2 };
+  return {
+    scale,
+    originX: (widthPx - widthMm * scale) / 2 - left * scale,
+    originY: (heightPx - heightMm * scale) / 2 - top * scale,
+  };
 }
 
 function clampScale(scale: number): number {

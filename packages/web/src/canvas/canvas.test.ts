@@ -8,8 +8,10 @@ import { rulerStepMm } from './Rulers.tsx';
 import { partTransform, spansPath } from './seen.ts';
 import { pinched } from './use-canvas-gestures.ts';
 
+const BOX = { left: 0, top: 0, right: 300, bottom: 200, widthMm: 300, heightMm: 200 };
+
 describe('camera', () => {
-  const camera = fitCamera(300, 200, 900, 700);
+  const camera = fitCamera(BOX, 900, 700);
 
   test('fits the whole piece in, in the middle', () => {
     const upper = toPixels(camera, { x: 0, y: 0 });
@@ -39,7 +41,7 @@ describe('camera', () => {
 });
 
 describe('two fingers', () => {
-  const camera = fitCamera(300, 200, 900, 700);
+  const camera = fitCamera(BOX, 900, 700);
 
   test('what lies between them stays between them', () => {
     const before = [
@@ -70,7 +72,9 @@ describe('keeping parts on the cloth', () => {
   });
 
   test('a part let go beyond the edge lands just inside', () => {
-    expect(clampPlacing(new PlanBuilder().plan, 'sew-on-light', 0, { x: 900, y: -50 })).toEqual({
+    expect(
+      clampPlacing(new PlanBuilder().plan, { kindId: 'sew-on-light', turnDeg: 0 }, { x: 900, y: -50 }),
+    ).toEqual({
       x: 194.5,
       y: 0,
     });

@@ -1,35 +1,104 @@
-import type { Point } from '@sashiko/core/geometry/point';
+import { clothBox, clothOutline } from '@sashiko/core/cloth/cloth';
+import { between, type Point, scale } from '@sashiko/core/geometry/point';
+import {
+  insideDistanceMm,
+  nearestOnPolygon,
+  type Polygon,
+  polygonContains,
+} from '@sashiko/core/geometry/polygon';
 import { placePointExactly } from '@sashiko/core/geometry/transform';
-import { maybePartKind } from '@sashiko/core/parts/part-kinds';
-import { kindOf, poseOf } from '@sashiko/core/plan/placed';
+import { kindOf, maybeKindOf, poseOf } from '@sashiko/core/plan/placed';
 import type { Part, Plan } from '@sashiko/core/plan/schema';
+import { partFitsCloth } from '@sashiko/core/plan/validate';
+
+/** Halvings when looking for the place where a drag meets the edge: to a thousandth of the way. */
+const HALVINGS = 10;
 
 /** The movement nearest to `delta` that keeps all these parts' middles and holes on the cloth. */
 export function clampMove(plan: Plan, parts: readonly Part[], delta: Point): Point {
-  const { widthMm, heightMm } = plan.cloth.shape;
+  const boxed = clampToBox(plan, parts, delta);
+  const fits = (by: Point): boolean =>
+    parts.every((part) => partFitsCloth(plan, { ...part, at: { x: part.at.x + by.x, y: part.at.y + by.y } }));
+  if (fits(boxed) || !fits({ x: 0, y: 0 })) return boxed;
+  // Along an edge that is not straight the drag stops where it meets it.
+  let low = 0;
+  let high = 1;
+  for (let i = 0; i < HALVINGS; i += 1) {
+    const middle = (low + high) / 2;
+    if (fits(scale(boxed, middle))) low = middle;
+    else high = middle;
+  }
+  return scale(boxed, low);
+}
+
+function clampToBox(plan: Plan, parts: readonly Part[], delta: Point): Point {
+  const { left, top, right, bottom } = clothBox(plan.cloth);
   let { x, y } = delta;
   for (const part of parts) {
-    for (const p of [
-      part.at,
-      ...kindOf(part).holes.map((hole) => placePointExactly(poseOf(part), hole.at)),
-    ]) {
-      x = Math.min(Math.max(x, -p.x), widthMm - p.x);
-      y = Math.min(Math.max(y, -p.y), heightMm - p.y);
+    const pose = poseOf(part);
+    for (const p of [part.at, ...kindOf(plan, part).holes.map((hole) => placePointExactly(pose, hole.at))]) {
+      x = Math.min(Math.max(x, left - p.x), right - p.x);
+      y = Math.min(Math.max(y, top - p.y), bottom - p.y);
     }
   }
   return { x, y };
 }
 
 /** The place nearest to `at` where a new part of a kind lies on the cloth. */
-export function clampPlacing(plan: Plan, kindId: string, turnDeg: number, at: Point): Point {
-  const kind = maybePartKind(kindId);
+export function clampPlacing(
+  plan: Plan,
+  placing: Pick<Part, 'kindId' | 'turnDeg'> & Pick<Partial<Part>, 'options'>,
+  at: Point,
+): Point {
+  const kind = maybeKindOf(plan, { kindId: placing.kindId, options: placing.options });
   if (kind === undefined) return at;
-  const ghost: Part = { id: 'ghost', kindId, name: kind.noun, at, turnDeg, face: 'right' };
-  const delta = clampMove(plan, [ghost], { x: 0, y: 0 });
-  return { x: at.x + delta.x, y: at.y + delta.y };
+  const ghost: Part = { ...placing, id: 'ghost', name: kind.noun, at, face: 'right' };
+  const delta = clampToBox(plan, [ghost], { x: 0, y: 0 });
+  const boxed = { x: at.x + delta.x, y: at.y + delta.y };
+  const fits = (p: Point): boolean => partFitsCloth(plan, { ...ghost, at: p });
+  if (fits(boxed)) return boxed;
+  const home = roomiestPlace(clothOutline(plan.cloth));
+  // From outside towards the roomiest place, to the first place that will do.
+  let low = 0;
+  let high = 1;
+  for (let i = 0; i < HALVINGS; i += 1) {
+    const middle = (low + high) / 2;
+    if (fits(between(boxed, home, middle))) high = middle;
+    else low = middle;
+  }
+  return between(boxed, home, high);
 }
 
+const roomiest = new WeakMap<Polygon, Point>();
+/** Places looked at along each side of the box. */
+const GRID = 15;
+
+/** A place with much cloth all round it: where a part goes that the keyboard places. */
+export function roomiestPlace(outline: Polygon): Point {
+  const known = roomiest.get(outline);
+  if (known !== undefined) return known;
+  const xs = outline.map((p) => p.x);
+  const ys = outline.map((p) => p.y);
+  const [left, right] = [Math.min(...xs), Math.max(...xs)];
+  const [top, bottom] = [Math.min(...ys), Math.max(...ys)];
+  let best: Point = { x: (left + right) / 2, y: (top + bottom) / 2 };
+  let bestMm = insideDistanceMm(outline, best);
+  for (let i = 1; i < GRID; i += 1) {
+    for (let k = 1; k < GRID; k += 1) {
+      const p = { x: left + ((right - left) * i) / GRID, y: top + ((bottom - top) * k) / GRID };
+      const mm = insideDistanceMm(outline, p);
+      if (mm > bestMm + 1e-6) {
+        best = p;
+        bestMm = mm;
+      }
+    }
+  }
+  roomiest.set(outline, best);
+  return best;
+}
+
+/** The place of the cloth nearest to p. */
 export function clampToCloth(plan: Plan, p: Point): Point {
-  const { widthMm, heightMm } = plan.cloth.shape;
-  return { x: Math.min(Math.max(p.x, 0), widthMm), y: Math.min(Math.max(p.y, 0), heightMm) };
+  const outline = clothOutline(plan.cloth);
+  return polygonContains(outline, p) ? p : nearestOnPolygon(outline, p);
 }

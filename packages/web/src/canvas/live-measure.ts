@@ -43,7 +43,12 @@ export function measureDraft(
   return {
     what: 'this run',
     sum: path.length < 2 ? null : sumDraft(plan, { ...sewing, from, to: target ?? from, bends: [] }, path),
-    gap: clearanceOf(plan).nearestForeign(path, bareLine(plan, sewing), own, REACH_MM),
+    gap: clearanceOf(plan).nearestForeign(
+      path,
+      bareLine(plan, sewing, target === null ? [from] : [from, target]),
+      own,
+      REACH_MM,
+    ),
   };
 }
 
@@ -65,7 +70,7 @@ export function measureRuns(plan: Plan, runIds: readonly string[], what: string)
     sum = runIds.length === 1 ? sumRun(plan, run) : null;
     const found = clearanceOf(plan).nearestForeign(
       runPath(plan, run),
-      bareLine(plan, run),
+      bareLine(plan, run, [run.from, run.to]),
       new Set([nets.ofRun(id).id]),
       REACH_MM,
     );
@@ -82,10 +87,10 @@ export function measureParts(plan: Plan, partIds: readonly string[]): LiveMeasur
   for (const partId of partIds) {
     const part = plan.parts[partId];
     if (part === undefined) continue;
-    for (const hole of kindOf(part).holes) {
+    for (const hole of kindOf(plan, part).holes) {
       if (!hole.plated) continue;
       const ref = { partId, holeId: hole.id };
-      const own = { conductor: LOOPED_HOLE, radiusMm: hole.padRadiusMm, hole: ref };
+      const own = { conductor: LOOPED_HOLE, radiusMm: hole.padRadiusMm, partId, ends: [ref] };
       const ownNets = new Set([nets.ofHole(ref).id]);
       const found = clearanceOf(plan).nearestForeign([holePoint(plan, ref)], own, ownNets, REACH_MM);
       if (found !== null && (gap === null || found.gapMm < gap.gapMm)) gap = found;

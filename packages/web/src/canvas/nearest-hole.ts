@@ -7,7 +7,7 @@ export function nearestHole(plan: Plan, p: Point, reachMm: number): HoleRef | nu
   let best: HoleRef | null = null;
   let bestMm = reachMm;
   for (const part of Object.values(plan.parts)) {
-    for (const hole of kindOf(part).holes) {
+    for (const hole of kindOf(plan, part).holes) {
       if (!hole.plated) continue;
       const ref = { partId: part.id, holeId: hole.id };
       const away = Math.max(0, distance(holePoint(plan, ref), p) - hole.padRadiusMm);

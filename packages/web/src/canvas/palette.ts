@@ -20,5 +20,9 @@ export const MATERIAL: Readonly<Record<Material, { readonly fill: string; readon
   glow: { fill: '#f1d58a', stroke: '#a98f45' },
   leg: { fill: 'none', stroke: '#a9a594' },
   slide: { fill: '#2b3350', stroke: '#141a30' },
+  chip: { fill: '#3a4150', stroke: '#1d212b' },
+  cloth: { fill: '#d9cdb2', stroke: '#8b7d5c' },
+  magnet: { fill: '#8d929c', stroke: '#4d525c' },
+  wire: { fill: 'none', stroke: '#2b2f3a' },
   slot: { fill: '#b6ab93', stroke: '#7a6d52' },
 };

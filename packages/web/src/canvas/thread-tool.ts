@@ -36,7 +36,9 @@ export function putBend(at: Point): void {
 export function stepBack(): boolean {
   const { tool, setTool } = useViewStore.getState();
   if (tool.kind === 'hand') return false;
-  if (tool.kind === 'draw' && tool.bends.length > 0) setTool({ ...tool, bends: tool.bends.slice(0, -1) });
+  if (tool.kind === 'pen' && tool.nodes.length > 0) setTool({ ...tool, nodes: tool.nodes.slice(0, -1) });
+  else if (tool.kind === 'draw' && tool.bends.length > 0)
+    setTool({ ...tool, bends: tool.bends.slice(0, -1) });
   else setTool({ kind: 'hand' });
   return true;
 }

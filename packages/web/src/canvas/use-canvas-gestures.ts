@@ -1,24 +1,37 @@
 /** Turns pointer events on the cloth into edits: a gesture previews while it lasts and commits once at its end. */
-import { asSeen } from '@sashiko/core/cloth/cloth';
+import { asSeen, curvePoints } from '@sashiko/core/cloth/cloth';
+import { maybeReadyPiece } from '@sashiko/core/cloth/ready-pieces';
 import type { Result } from '@sashiko/core/errors/problem';
+import { moveNode } from '@sashiko/core/geometry/curve';
+import { type HandleSide, insertNode, moveHandleTo, moveNodeTo } from '@sashiko/core/geometry/curve-edit';
 import { distance, type Point, snapToMicrometre, subtract } from '@sashiko/core/geometry/point';
+import { polygonContains, signedAreaMm2 } from '@sashiko/core/geometry/polygon';
+import { nearestAlong, walkable } from '@sashiko/core/geometry/polyline';
+import type { PartKind } from '@sashiko/core/parts/part-kind';
+import { withGroups } from '@sashiko/core/plan/arrange/group';
+import { type SnapTargets, snapMove, snapTargets } from '@sashiko/core/plan/arrange/snapping';
 import type { Edit } from '@sashiko/core/plan/edit';
-import { moveParts, partIdOf, placePart, turnPart } from '@sashiko/core/plan/edits/part-edits';
+import { resizePiece } from '@sashiko/core/plan/edits/cloth-edits';
+import { moveParts, partIdOf, placePair, placePart, turnPart } from '@sashiko/core/plan/edits/part-edits';
 import { addBend, moveBend } from '@sashiko/core/plan/edits/run-edits';
-import { runPath } from '@sashiko/core/plan/placed';
+import { maybeKindOf, runPath } from '@sashiko/core/plan/placed';
 import type { Part, Plan } from '@sashiko/core/plan/schema';
 import { type PointerEvent, useRef } from 'react';
 import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { type Camera, pan, toMm, zoomAbout } from './camera.ts';
 import { clampMove, clampPlacing, clampToCloth } from './clamp.ts';
+import { type EditableLine, editableLine, withNodes } from './line-edits.ts';
 import { nearestHole } from './nearest-hole.ts';
+import { penClick } from './pen-tool.ts';
 import { chooseHole, putBend } from './thread-tool.ts';
 
 /** What the pointer may do, by stage. */
 export interface CanvasAbilities {
   readonly movesParts: boolean;
   readonly drawsThread: boolean;
+  /** Nodes, sizes, lines and areas of the cloth can be taken hold of. */
+  readonly shapesCloth?: boolean;
   /** Clicks on a part do this instead of choosing it. */
   readonly onPart?: (partId: string) => void;
 }
@@ -35,7 +48,22 @@ type Gesture =
   /** Two fingers: what lies between them stays between them. */
   | { readonly kind: 'pinch' }
   | { readonly kind: 'marquee'; readonly start: Point }
-  | { readonly kind: 'move'; readonly start: Point; readonly ids: readonly string[] }
+  | {
+      readonly kind: 'move';
+      readonly start: Point;
+      readonly ids: readonly string[];
+      readonly targets: SnapTargets;
+    }
+  | { readonly kind: 'size'; readonly start: Point; readonly id: string; readonly plan: Plan }
+  | { readonly kind: 'node'; readonly line: EditableLine; readonly index: number; readonly isNew: boolean }
+  | {
+      readonly kind: 'handle';
+      readonly line: EditableLine;
+      readonly index: number;
+      readonly side: HandleSide;
+    }
+  | { readonly kind: 'shift'; readonly line: EditableLine; readonly start: Point }
+  | { readonly kind: 'pen'; readonly at: Point }
   | { readonly kind: 'turn'; readonly id: string }
   | { readonly kind: 'bend'; readonly runId: string; readonly index: number; readonly isNew: boolean };
 
@@ -68,14 +96,37 @@ export function useCanvasGestures(
         const parts = active.ids
           .map((id) => plan.parts[id])
           .filter((part): part is Part => part !== undefined);
-        return moveParts(
+        const delta = subtract(p, active.start);
+        // With Alt held nothing catches.
+        const snapped = event.altKey
+          ? { delta, guides: [] }
+          : snapMove(active.targets, parts, delta, SNAP_PX / camera.scale);
+        useViewStore.getState().setSnapGuides(snapped.guides);
+        return moveParts(plan, active.ids, clampMove(plan, parts, snapped.delta));
+      }
+      case 'size':
+        return resizedBy(active.plan, active.id, subtract(p, active.start));
+      case 'node': {
+        const at = event.altKey ? p : { x: Math.round(p.x * 2) / 2, y: Math.round(p.y * 2) / 2 };
+        const { line, index, isNew } = active;
+        const nodes = isNew ? insertNode(line.nodes, index, line.closed) : line.nodes;
+        const moved = moveNodeTo(nodes, isNew ? index + 1 : index, at);
+        return withNodes(plan, line, moved, isNew ? 'add a node' : 'move a node');
+      }
+      case 'handle':
+        return withNodes(
           plan,
-          active.ids,
-          clampMove(
-            plan,
-            parts,
-            snappedMove(plan, parts, subtract(p, active.start), event.altKey, camera.scale),
-          ),
+          active.line,
+          moveHandleTo(active.line.nodes, active.index, active.side, p),
+          'bend a line',
+        );
+      case 'shift': {
+        const by = subtract(p, active.start);
+        return withNodes(
+          plan,
+          active.line,
+          active.line.nodes.map((node) => moveNode(node, by)),
+          `move ${active.line.name}`,
         );
       }
       case 'turn':
@@ -114,7 +165,12 @@ export function useCanvasGestures(
       return;
     }
     if (event.button !== 0) return;
+    if (view.tool.kind === 'pen') gesture.current = { kind: 'pen', at: p };
     if (view.tool.kind !== 'hand') return;
+    if (abilities.shapesCloth === true) {
+      gesture.current = takeCloth(p, data) ?? { kind: 'pan', last: px };
+      return;
+    }
     const bend = data('bend') ?? data('leg');
     const runId = data('run');
     const partId = data('part');
@@ -126,9 +182,10 @@ export function useCanvasGestures(
     } else if (abilities.drawsThread && nearestHole(currentPlan(), p, CATCH_PX / camera.scale) !== null) {
       gesture.current = null;
     } else if (partId !== undefined && abilities.onPart === undefined) {
-      const ids = chosenWith(view.selection.partIds, partId, event.shiftKey);
+      const ids = chosenWith(currentPlan(), view.selection.partIds, partId, event.shiftKey);
       view.select({ partIds: ids });
-      if (abilities.movesParts && ids.includes(partId)) gesture.current = { kind: 'move', start: p, ids };
+      if (abilities.movesParts && ids.includes(partId))
+        gesture.current = { kind: 'move', start: p, ids, targets: snapTargets(currentPlan(), ids) };
     } else if (runId !== undefined) view.select({ runId });
     else if (abilities.movesParts && target.closest('[data-ground]') !== null)
       gesture.current = { kind: 'marquee', start: p };
@@ -150,7 +207,7 @@ export function useCanvasGestures(
     const press = pressed.current;
     if (press !== null && distance(press.at, px) > CLICK_PX) press.moved = true;
     const active = gesture.current;
-    if (active === null || press?.moved !== true) return;
+    if (active === null || active.kind === 'pen' || press?.moved !== true) return;
     if (active.kind === 'pan') {
       view.setCamera(pan(camera, px.x - active.last.x, px.y - active.last.y));
       gesture.current = { kind: 'pan', last: px };
@@ -178,10 +235,18 @@ export function useCanvasGestures(
     gesture.current = null;
     pressed.current = null;
     setMarquee(null);
+    if (active?.kind === 'pen') {
+      // Pressed and pulled, a node is curved; just clicked, it is a corner.
+      penClick(active.at, camera.scale, moved ? p : null);
+      return;
+    }
     if (active !== null && moved) {
-      if (active.kind === 'marquee') view.select({ partIds: partsBetween(currentPlan(), active.start, p) });
+      if (active.kind === 'marquee')
+        view.select({ partIds: withGroups(currentPlan(), partsBetween(currentPlan(), active.start, p)) });
       const edit = editOf(active, p, event);
-      if (edit !== null) usePlanStore.getState().commit(edit);
+      view.setSnapGuides([]);
+      if (edit !== null && usePlanStore.getState().commit(edit) && active.kind === 'node' && active.isNew)
+        view.select({ markingId: active.line.id, node: active.index + 1 });
       return;
     }
     // A part dragged from the drawer is let go over the cloth without having been pressed here.
@@ -195,6 +260,16 @@ export function useCanvasGestures(
     const plan = currentPlan();
     if (tool.kind === 'place') {
       placeAt(p, isShifted);
+      return;
+    }
+    if (tool.kind === 'point') {
+      const most = tool.purpose === 'calibrate' ? 2 : 4;
+      view.setTool({ ...tool, points: [...tool.points.slice(0, most - 1), p] });
+      return;
+    }
+    if (abilities.shapesCloth === true) {
+      if (target?.closest('[data-node], [data-handle], [data-insert], [data-size]') == null)
+        view.select({ markingId: markingAt(plan, p, CATCH_PX / camera.scale) });
       return;
     }
     if (abilities.drawsThread) {
@@ -214,6 +289,7 @@ export function useCanvasGestures(
     gesture.current = null;
     pressed.current = null;
     setMarquee(null);
+    useViewStore.getState().setSnapGuides([]);
     usePlanStore.getState().dropPreview();
   }
 
@@ -245,17 +321,91 @@ export function placeAt(p: Point, again: boolean): void {
   if (tool.kind !== 'place') return;
   const plan = currentPlan();
   const id = partIdOf(plan.nextNumber);
-  const at = clampPlacing(plan, tool.kindId, tool.turnDeg, p);
+  const at = clampPlacing(plan, tool, p);
   const { kindId, colourId, turnDeg } = tool;
-  if (!usePlanStore.getState().commit(placePart(plan, { kindId, colourId, turnDeg, at, face: view.face })))
-    return;
+  const placing = { kindId, colourId, turnDeg, at, face: view.face };
+  const kind = maybeKindOf(plan, { kindId });
+  // What comes in two is placed in two: the other half beside it, where there is cloth.
+  const edit =
+    kind?.mateId === undefined
+      ? placePart(plan, placing)
+      : placePair(plan, placing, mateOffset(plan, kind, kind.mateId, at));
+  if (!usePlanStore.getState().commit(edit)) return;
   if (!again) view.setTool({ kind: 'hand' });
   view.select({ partIds: [id] });
 }
 
-function chosenWith(chosen: readonly string[], id: string, adds: boolean): readonly string[] {
-  if (!adds) return chosen.includes(id) ? chosen : [id];
-  return chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id];
+/** Where the other half of a pair goes: to the right of the first, or to the left where the cloth ends. */
+function mateOffset(plan: Plan, kind: PartKind, mateId: string, at: Point): Point {
+  const mate = maybeKindOf(plan, { kindId: mateId });
+  const half = (of: PartKind | undefined): number =>
+    Math.max(0, ...(of?.outline ?? []).map((corner) => corner.x));
+  const apart = half(kind) + half(mate) + 6;
+  const wanted = { x: at.x + apart, y: at.y };
+  const found = clampPlacing(plan, { kindId: mateId, turnDeg: 0 }, wanted);
+  return distance(found, wanted) < 1 ? { x: apart, y: 0 } : { x: -apart, y: 0 };
+}
+
+function chosenWith(plan: Plan, chosen: readonly string[], id: string, adds: boolean): readonly string[] {
+  const group = withGroups(plan, [id]);
+  if (!adds) return chosen.includes(id) ? chosen : group;
+  return chosen.includes(id)
+    ? chosen.filter((other) => !group.includes(other))
+    : [...chosen, ...group.filter((other) => !chosen.includes(other))];
+}
+
+/** What of the piece is taken hold of at a place: a node, a handle, a size, or a chosen line as a whole. */
+function takeCloth(p: Point, data: (name: string) => string | undefined): Gesture | null {
+  const view = useViewStore.getState();
+  const plan = currentPlan();
+  const size = data('size');
+  if (size !== undefined) return { kind: 'size', start: p, id: size, plan };
+  const line = editableLine(plan, view.selection.markingId);
+  if (line === null) return null;
+  const [node, insert, handle] = [data('node'), data('insert'), data('handle')];
+  if (handle !== undefined) {
+    const [index, side] = handle.split('.') as [string, HandleSide];
+    return { kind: 'handle', line, index: Number(index), side };
+  }
+  if (node !== undefined) {
+    view.select({ markingId: line.id, node: Number(node) });
+    return { kind: 'node', line, index: Number(node), isNew: false };
+  }
+  if (insert !== undefined) return { kind: 'node', line, index: Number(insert), isNew: true };
+  const isInside = line.closed && line.id !== 'outline' && polygonContains(curvePoints(line), p);
+  return isInside ? { kind: 'shift', line, start: p } : null;
+}
+
+/** A ready piece with one size pulled by `by`; kept within its range. */
+function resizedBy(plan: Plan, id: string, by: Point): Result<Edit> {
+  const { shape } = plan.cloth;
+  const field =
+    shape.kind === 'ready' ? maybeReadyPiece(shape.pieceId)?.sizes.find((one) => one.id === id) : undefined;
+  if (shape.kind !== 'ready' || field === undefined) return resizePiece(plan, {});
+  const handle = field.handle?.(shape.sizes);
+  const pulled = (shape.sizes[id] ?? 0) + (handle === undefined ? 0 : by[handle.along] * handle.perMm);
+  const size = Math.round(Math.min(field.largestMm, Math.max(field.smallestMm, pulled)));
+  return resizePiece(plan, { [id]: size });
+}
+
+/** The line or area at a place: the nearest line within reach, else the smallest area it lies in; `outline` at the edge. */
+function markingAt(plan: Plan, p: Point, reachMm: number): string | null {
+  let best: { readonly id: string; readonly mm: number } | null = null;
+  const lines = [
+    ...Object.values(plan.cloth.markings).map((marking) => ({ id: marking.id, line: marking })),
+    ...(plan.cloth.shape.kind === 'drawn'
+      ? [{ id: 'outline', line: { nodes: plan.cloth.shape.nodes, closed: true } }]
+      : []),
+  ];
+  for (const { id, line } of lines) {
+    const mm = nearestAlong(walkable(curvePoints(line), line.closed), p).distanceMm;
+    if (mm <= reachMm && (best === null || mm < best.mm)) best = { id, mm };
+  }
+  if (best !== null) return best.id;
+  const around = Object.values(plan.cloth.markings)
+    .filter((marking) => marking.closed && polygonContains(curvePoints(marking), p))
+    .sort((a, b) => Math.abs(signedAreaMm2(curvePoints(a))) - Math.abs(signedAreaMm2(curvePoints(b))));
+  return around[0]?.id ?? null;
 }
 
 function partsBetween(plan: Plan, a: Point, b: Point): readonly string[] {
@@ -273,33 +423,8 @@ function angleTo(plan: Plan, id: string, p: Point, isFree: boolean): number {
   return isFree ? Math.round(degrees * 10) / 10 : Math.round(degrees / TURN_STEP_DEG) * TURN_STEP_DEG;
 }
 
-/** How near the middle of another part or of the cloth catches a dragged part, px. */
+/** How near something catches a dragged part, px. */
 const SNAP_PX = 6;
-
-/** A movement that lines a single dragged part up with the middles of others and of the cloth; Alt leaves it free. */
-function snappedMove(
-  plan: Plan,
-  parts: readonly Part[],
-  delta: Point,
-  isFree: boolean,
-  scale: number,
-): Point {
-  const only = parts.length === 1 ? parts[0] : undefined;
-  if (only === undefined || isFree) return delta;
-  const { widthMm, heightMm } = plan.cloth.shape;
-  const others = Object.values(plan.parts).filter((part) => part.id !== only.id);
-  const snap = (value: number, lines: readonly number[]): number => {
-    const line = lines.reduce(
-      (best, candidate) => (Math.abs(candidate - value) < Math.abs(best - value) ? candidate : best),
-      Number.POSITIVE_INFINITY,
-    );
-    return Math.abs(line - value) * scale <= SNAP_PX ? line : Math.round(value * 2) / 2;
-  };
-  return {
-    x: snap(only.at.x + delta.x, [widthMm / 2, ...others.map((part) => part.at.x)]) - only.at.x,
-    y: snap(only.at.y + delta.y, [heightMm / 2, ...others.map((part) => part.at.y)]) - only.at.y,
-  };
-}
 
 /** Where the bends of a chosen run can be taken hold of, and where new ones can be pulled out of its legs. */
 export function bendHandles(

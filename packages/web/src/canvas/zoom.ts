@@ -1,3 +1,4 @@
+import { clothBox } from '@sashiko/core/cloth/cloth';
 import { currentPlan } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { fitCamera, zoomAbout } from './camera.ts';
@@ -16,7 +17,6 @@ export function zoomBy(factor: number): void {
 
 /** Shows the whole piece. */
 export function fitPiece(): void {
-  const { widthMm, heightMm } = currentPlan().cloth.shape;
   const { width, height } = areaSize();
-  useViewStore.getState().setCamera(fitCamera(widthMm, heightMm, width, height));
+  useViewStore.getState().setCamera(fitCamera(clothBox(currentPlan().cloth), width, height));
 }

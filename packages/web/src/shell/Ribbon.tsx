@@ -3,7 +3,7 @@ import type { Plan } from '@sashiko/core/plan/schema';
 import { Link } from 'react-router';
 import { STAGES, type StageId } from '../stages/stages.ts';
 import { findingsOf, stepsOf } from '../stores/derived.ts';
-import { useShownPlan } from '../stores/plan-store.ts';
+import { useSettledPlan } from '../stores/settled-plan.ts';
 import { StageIcon } from '../ui/StageIcon.tsx';
 
 interface Badge {
@@ -48,7 +48,7 @@ function badgeOf(plan: Plan, stage: StageId): Badge | null {
 
 /** The seven stages, each with its progress or its count of findings. */
 export function Ribbon({ planId, stage }: { readonly planId: string; readonly stage: StageId }) {
-  const plan = useShownPlan();
+  const plan = useSettledPlan();
   return (
     <nav className="ribbon" aria-label="Stages">
       <Link className="home" to="/" aria-label="Back to the shelf" title="Back to the shelf">

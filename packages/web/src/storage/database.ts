@@ -1,3 +1,4 @@
+import type { OwnPart } from '@sashiko/core/parts/own-part';
 import type { History } from '@sashiko/core/plan/history';
 import type { Plan } from '@sashiko/core/plan/schema';
 import Dexie, { type EntityTable } from 'dexie';
@@ -22,13 +23,21 @@ interface Fact {
   readonly value: string;
 }
 
+/** A part the maker described, kept for all plans of this browser. */
+export interface StoredOwnPart {
+  readonly id: string;
+  readonly part: OwnPart;
+}
+
 class SashikoDatabase extends Dexie {
   readonly plans!: EntityTable<StoredPlan, 'id'>;
   readonly facts!: EntityTable<Fact, 'key'>;
+  readonly ownParts!: EntityTable<StoredOwnPart, 'id'>;
 
   constructor() {
     super('sashiko');
     this.version(1).stores({ plans: 'id, changedAt, removedAt', facts: 'key' });
+    this.version(2).stores({ ownParts: 'id' });
   }
 }
 

@@ -4,8 +4,10 @@ import { parsePlan, planFromValue } from '@sashiko/core/formats/plan-file';
 import { type History, startHistory } from '@sashiko/core/plan/history';
 import { newPlan } from '@sashiko/core/plan/new-plan';
 import type { Plan } from '@sashiko/core/plan/schema';
+import lanternCuff from '../../../../demo/lantern-cuff.sashiko.json?raw';
 import lighthouse from '../../../../demo/lighthouse-cushion.sashiko.json?raw';
-import tidePool from '../../../../demo/tide-pool-sampler.sashiko.json?raw';
+import dogCoat from '../../../../demo/night-walk-dog-coat.sashiko.json?raw';
+import tidePool from '../../../../demo/tide-pool-hanging.sashiko.json?raw';
 import { database, type StoredPlan } from './database.ts';
 
 /** A fresh id: the dice are thrown here, outside the core. */
@@ -30,7 +32,7 @@ function stored(plan: Plan, now: number): StoredPlan {
 export async function layOutDemo(now: number): Promise<void> {
   await database.transaction('rw', database.plans, database.facts, async () => {
     if ((await database.facts.get('demo')) !== undefined) return;
-    for (const [i, text] of [tidePool, lighthouse].entries()) {
+    for (const [i, text] of [lanternCuff, tidePool, dogCoat, lighthouse].entries()) {
       const result = parsePlan(text);
       if (result.ok) await database.plans.put(stored(result.value, now + i));
     }

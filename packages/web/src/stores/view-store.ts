@@ -1,22 +1,44 @@
 /** How the open plan is looked at: face, camera, selection, tool. Nothing here is part of the plan. */
-import type { Face } from '@sashiko/core/cloth/cloth';
+import type { Face, MarkingUse } from '@sashiko/core/cloth/cloth';
+import type { CurveNode } from '@sashiko/core/geometry/curve';
 import type { Point } from '@sashiko/core/geometry/point';
-import type { HoleRef } from '@sashiko/core/plan/schema';
+import type { SnapGuide } from '@sashiko/core/plan/arrange/snapping';
+import type { HoleRef, Part } from '@sashiko/core/plan/schema';
 import { create } from 'zustand';
 import type { Camera } from '../canvas/camera.ts';
 
 export type Tool =
   | { readonly kind: 'hand' }
-  | { readonly kind: 'place'; readonly kindId: string; readonly colourId: string; readonly turnDeg: number }
-  | { readonly kind: 'draw'; readonly from: HoleRef; readonly bends: readonly Point[] };
+  | {
+      readonly kind: 'place';
+      readonly kindId: string;
+      readonly colourId: string;
+      readonly turnDeg: number;
+    }
+  | { readonly kind: 'draw'; readonly from: HoleRef; readonly bends: readonly Point[] }
+  /** Drawing a line or an area, node by node. */
+  | { readonly kind: 'pen'; readonly use: MarkingUse | 'outline'; readonly nodes: readonly CurveNode[] }
+  /** Pointing at places on the picture, to make it true. */
+  | {
+      readonly kind: 'point';
+      readonly purpose: 'calibrate' | 'straighten';
+      readonly points: readonly Point[];
+    };
 
 export interface Selection {
   readonly partIds: readonly string[];
   readonly runId: string | null;
   readonly bend: number | null;
+  /** A line or area of the cloth, or `outline`. */
+  readonly markingId: string | null;
+  readonly node: number | null;
 }
 
-export const NOTHING: Selection = { partIds: [], runId: null, bend: null };
+export const NOTHING: Selection = { partIds: [], runId: null, bend: null, markingId: null, node: null };
+
+/** A part as it would lie. */
+export type Ghost = Pick<Part, 'kindId' | 'at' | 'turnDeg' | 'face'> &
+  Pick<Partial<Part>, 'colourId' | 'options'>;
 
 interface ViewState {
   readonly face: Face;
@@ -34,6 +56,10 @@ interface ViewState {
     readonly partIds: readonly string[];
     readonly runIds: readonly string[];
   } | null;
+  /** Lines that show why a dragged part was caught. */
+  readonly snapGuides: readonly SnapGuide[];
+  /** Things a tray lays over the cloth before they are done, such as a spread: places in mm on the right side. */
+  readonly ghosts: readonly Ghost[];
   /** Charge left in the cells, for the Light stage. */
   readonly chargeLeft: number;
   setFace(face: Face): void;
@@ -44,6 +70,8 @@ interface ViewState {
   select(selection: Partial<Selection>): void;
   setPointer(pointer: Point | null): void;
   setSpotlight(spotlight: ViewState['spotlight']): void;
+  setSnapGuides(guides: readonly SnapGuide[]): void;
+  setGhosts(ghosts: readonly Ghost[]): void;
   setChargeLeft(chargeLeft: number): void;
   /** Back to looking with nothing chosen: when a plan is opened or a stage left. */
   putDown(): void;
@@ -58,6 +86,8 @@ export const useViewStore = create<ViewState>()((set) => ({
   selection: NOTHING,
   pointer: null,
   spotlight: null,
+  snapGuides: [],
+  ghosts: [],
   chargeLeft: 1,
   setFace: (face) => set({ face }),
   setTheme: (theme) => set({ theme }),
@@ -67,6 +97,16 @@ export const useViewStore = create<ViewState>()((set) => ({
   select: (selection) => set({ selection: { ...NOTHING, ...selection } }),
   setPointer: (pointer) => set({ pointer }),
   setSpotlight: (spotlight) => set({ spotlight }),
+  setSnapGuides: (snapGuides) => set({ snapGuides }),
+  setGhosts: (ghosts) => set({ ghosts }),
   setChargeLeft: (chargeLeft) => set({ chargeLeft }),
-  putDown: () => set({ tool: { kind: 'hand' }, selection: NOTHING, spotlight: null, pointer: null }),
+  putDown: () =>
+    set({
+      tool: { kind: 'hand' },
+      selection: NOTHING,
+      spotlight: null,
+      pointer: null,
+      snapGuides: [],
+      ghosts: [],
+    }),
 }));

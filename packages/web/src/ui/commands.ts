@@ -1,12 +1,21 @@
 /** Everything the keyboard can do on the worktable: what is listed under `?` and what is done are the same entries. */
+
+import { clothOutline } from '@sashiko/core/cloth/cloth';
+import { moveNode } from '@sashiko/core/geometry/curve';
+import { removeNode, toggleSmooth } from '@sashiko/core/geometry/curve-edit';
 import { add, type Point } from '@sashiko/core/geometry/point';
+import { groupParts, ungroupParts } from '@sashiko/core/plan/arrange/group';
+import { deleteMarkings } from '@sashiko/core/plan/edits/cloth-edits';
 import { deleteParts, moveParts, turnPart } from '@sashiko/core/plan/edits/part-edits';
 import { deleteRuns, moveBend, removeBend } from '@sashiko/core/plan/edits/run-edits';
 import { holePoint } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/schema';
-import { clampMove } from '../canvas/clamp.ts';
+import { clampMove, roomiestPlace } from '../canvas/clamp.ts';
+import { editableLine, withNodes } from '../canvas/line-edits.ts';
+import { finishPen, penClick } from '../canvas/pen-tool.ts';
 import { putBend, stepBack } from '../canvas/thread-tool.ts';
 import { fitPiece, zoomBy } from '../canvas/zoom.ts';
+import { copyToClipboard, pasteFromClipboard } from '../stages/parts/clipboard.ts';
 import { copyParts } from '../stages/parts/copy-parts.ts';
 import type { StageId } from '../stages/stages.ts';
 import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
@@ -113,6 +122,57 @@ export const COMMANDS: readonly Command[] = [
     },
   },
   {
+    keys: 'N, Enter',
+    words: 'While drawing on the cloth: a node where the pen is; Enter ends the line (Shift: closes it)',
+    act(event) {
+      const { tool, pointer, camera } = useViewStore.getState();
+      if (!plain(event) || tool.kind !== 'pen') return false;
+      if (event.key === 'Enter') finishPen(event.shiftKey);
+      else if (event.key.toLowerCase() === 'n' && pointer !== null) penClick(pointer, camera?.scale ?? 1);
+      else return false;
+      return true;
+    },
+  },
+  {
+    keys: 'C',
+    words: 'Make the chosen node of a line smooth, or a corner',
+    act(event) {
+      if (!plain(event) || event.key.toLowerCase() !== 'c') return false;
+      const plan = currentPlan();
+      const { node, markingId } = useViewStore.getState().selection;
+      const line = editableLine(plan, markingId);
+      if (line === null || node === null || line.nodes[node] === undefined) return false;
+      return usePlanStore
+        .getState()
+        .commit(withNodes(plan, line, toggleSmooth(line.nodes, node, line.closed), 'curve a node'));
+    },
+  },
+  {
+    keys: 'Ctrl C, Ctrl V',
+    words: 'Copy the chosen parts, paste them into this or another plan',
+    act(event, stage) {
+      if (!control(event) || stage !== 'parts') return false;
+      const key = event.key.toLowerCase();
+      if (key === 'c') return copyToClipboard();
+      if (key !== 'v') return false;
+      void pasteFromClipboard();
+      return true;
+    },
+  },
+  {
+    keys: 'G, Shift G',
+    words: 'Group the chosen parts (Shift: ungroup them)',
+    act(event, stage) {
+      const { partIds } = useViewStore.getState().selection;
+      if (!plain(event) || stage !== 'parts' || event.key.toLowerCase() !== 'g' || partIds.length < 2)
+        return false;
+      const plan = currentPlan();
+      return usePlanStore
+        .getState()
+        .commit(event.shiftKey ? ungroupParts(plan, partIds) : groupParts(plan, partIds));
+    },
+  },
+  {
     keys: 'Ctrl D',
     words: 'Copy the chosen parts beside themselves',
     act(event, stage) {
@@ -157,6 +217,11 @@ function moveChosen(step: Point): boolean {
   const { tool, pointer, selection, setPointer } = useViewStore.getState();
   const plan = currentPlan();
   const { commit } = usePlanStore.getState();
+  if (tool.kind === 'pen') {
+    const from = pointer ?? tool.nodes.at(-1)?.at ?? roomiestPlace(clothOutline(plan.cloth));
+    setPointer(add(from, { x: step.x * 5, y: step.y * 5 }));
+    return true;
+  }
   if (tool.kind === 'draw') {
     setPointer(add(pointer ?? holePoint(plan, tool.from), { x: step.x * 5, y: step.y * 5 }));
     return true;
@@ -169,6 +234,16 @@ function moveChosen(step: Point): boolean {
       moveParts(plan, selection.partIds, clampMove(plan, parts, step)),
       `nudge ${selection.partIds.join()}`,
     );
+  }
+  const line = editableLine(plan, selection.markingId);
+  if (line !== null) {
+    const { node } = selection;
+    const nodes =
+      node === null
+        ? line.nodes.map((one) => moveNode(one, step))
+        : line.nodes.map((one, i) => (i === node ? moveNode(one, step) : one));
+    const label = node === null ? `move ${line.name}` : 'move a node';
+    return commit(withNodes(plan, line, nodes, label), `nudge ${line.id} ${node ?? ''}`);
   }
   const run = selection.runId === null ? undefined : plan.runs[selection.runId];
   const bend = selection.bend === null ? undefined : run?.bends[selection.bend];
@@ -183,6 +258,15 @@ function deleteChosen(): boolean {
   if (tool.kind !== 'hand') return stepBack();
   if (selection.partIds.length > 0) {
     if (commit(deleteParts(plan, selection.partIds))) select({});
+    return true;
+  }
+  const line = editableLine(plan, selection.markingId);
+  if (line !== null) {
+    const { node } = selection;
+    if (node !== null) {
+      if (commit(withNodes(plan, line, removeNode(line.nodes, node), 'remove a node')))
+        select({ markingId: line.id });
+    } else if (line.id !== 'outline' && commit(deleteMarkings(plan, [line.id]))) select({});
     return true;
   }
   if (selection.runId === null) return false;

@@ -1,5 +1,9 @@
 /** The one list of what can be asked of the worker: request and answer, by name. */
 import type { RunTime } from '@sashiko/core/circuit/will-it-light';
+import type { FourPoints } from '@sashiko/core/geometry/homography';
+import type { Point } from '@sashiko/core/geometry/point';
+import type { PictureBytes } from '@sashiko/core/plan/edits/picture-edits';
+import type { Fit } from '@sashiko/core/plan/fit-finder';
 import type { Plan } from '@sashiko/core/plan/schema';
 import type { Freedom, RoutingProblem, RoutingSolution } from '@sashiko/core/router/routing-problem';
 
@@ -14,6 +18,27 @@ export interface WorkerMessages {
   route: [
     request: { readonly plan: Plan; readonly freedom: Freedom; readonly seed: number },
     answer: RouteJobResult,
+  ];
+  /** Reads a picture file and makes it small enough to keep. */
+  readPicture: [request: { readonly file: Blob }, answer: PictureBytes];
+  /** The picture as seen from straight above; `corners` in its pixels. */
+  straighten: [
+    request: {
+      readonly image: PictureBytes;
+      readonly corners: FourPoints;
+      readonly widthMm: number;
+      readonly heightMm: number;
+    },
+    answer: { readonly image: PictureBytes; readonly mmPerPx: number; readonly cornerPx: Point },
+  ];
+  findFits: [
+    request: {
+      readonly plan: Plan;
+      readonly partId: string;
+      readonly marginMm: number;
+      readonly spotAreas: Readonly<Record<string, readonly string[]>>;
+    },
+    answer: readonly Fit[],
   ];
   howLong: [request: { readonly plan: Plan }, answer: { readonly time: RunTime | null }];
   pdf: [

@@ -1,8 +1,11 @@
 /** The worker: a thin shell round core functions. Long work pauses every few milliseconds so that it can be cancelled. */
 import { checkPlan } from '@sashiko/core/checks/check-plan';
 import { howLong } from '@sashiko/core/circuit/will-it-light';
-import { describeProblem } from '@sashiko/core/errors/problem';
+import { describeProblem, describeToMaker, fail } from '@sashiko/core/errors/problem';
 import { writePdf } from '@sashiko/core/formats/pdf';
+import { LARGEST_PICTURE_PX, planStraightening, straightenPixels } from '@sashiko/core/geometry/straighten';
+import type { PictureBytes } from '@sashiko/core/plan/edits/picture-edits';
+import { findFits, fitTaskOf } from '@sashiko/core/plan/fit-finder';
 import { route } from '@sashiko/core/router/route';
 import { routingProblemOf } from '@sashiko/core/router/routing-problem';
 import { listPages } from '@sashiko/core/sewing/list-pages';
@@ -46,6 +49,41 @@ const handlers: Handlers = {
       until = performance.now() + SLICE_MS;
     }
   },
+  async readPicture({ file }) {
+    if (file.size > LARGEST_PICTURE_BYTES) throw new Refusal('The picture is larger than 40 megabytes.');
+    const bitmap = await createImageBitmap(file).catch(() => null);
+    if (bitmap === null)
+      throw new Refusal('The file is no picture this browser can read. Save it as JPEG or PNG.');
+    const scale = Math.min(1, LARGEST_PICTURE_PX / Math.max(bitmap.width, bitmap.height));
+    const canvas = new OffscreenCanvas(
+      Math.max(1, Math.round(bitmap.width * scale)),
+      Math.max(1, Math.round(bitmap.height * scale)),
+    );
+    context(canvas).drawImage(bitmap, 0, 0, canvas.width, canvas.height);
+    return await bytesOf(canvas);
+  },
+  async straighten({ image, corners, widthMm, heightMm }, job) {
+    const bitmap = await createImageBitmap(new Blob([fromBase64(image.data)], { type: image.mime }));
+    const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
+    context(canvas).drawImage(bitmap, 0, 0);
+    const photo = context(canvas).getImageData(0, 0, canvas.width, canvas.height);
+    const how = planStraightening(photo, corners, widthMm, heightMm);
+    if (how === null) throw new Refusal(describeToMaker(fail('picture-points').problem));
+    const pixels = await runInSlices(straightenPixels(photo, how), job);
+    if (pixels === null) return null;
+    const straight = new OffscreenCanvas(pixels.width, pixels.height);
+    context(straight).putImageData(
+      new ImageData(new Uint8ClampedArray(pixels.data), pixels.width, pixels.height),
+      0,
+      0,
+    );
+    return { image: await bytesOf(straight), mmPerPx: how.mmPerPx, cornerPx: how.cornerPx };
+  },
+  async findFits({ plan, partId, marginMm, spotAreas }, job) {
+    const part = plan.parts[partId];
+    if (part === undefined) throw new Refusal(describeToMaker(fail('unknown-part').problem));
+    return await runInSlices(findFits(fitTaskOf(plan, part, marginMm, spotAreas)), job);
+  },
   async howLong({ plan }) {
     const time = howLong(plan);
     if (!time.ok) throw new Refusal(describeProblem(time.problem));
@@ -67,8 +105,45 @@ const handlers: Handlers = {
   },
 };
 
+/** Runs a generator of shares to its end, listening for a cancel every few milliseconds; null when it was cancelled. */
+async function runInSlices<T>(work: Generator<number, T>, job: Job): Promise<T | null> {
+  let until = performance.now() + SLICE_MS;
+  for (let step = work.next(); ; step = work.next()) {
+    if (step.done === true) return step.value;
+    if (performance.now() < until) continue;
+    job.report(step.value);
+    await breathe();
+    if (job.isCancelled) return null;
+    until = performance.now() + SLICE_MS;
+  }
+}
+
+/** The largest picture file that is opened: a photo of any telephone is a quarter of it. */
+const LARGEST_PICTURE_BYTES = 40_000_000;
+const PICTURE_QUALITY = 0.85;
+
+function context(canvas: OffscreenCanvas): OffscreenCanvasRenderingContext2D {
+  const drawing = canvas.getContext('2d');
+  if (drawing === null) throw new Error('no drawing context');
+  return drawing;
+}
+
+async function bytesOf(canvas: OffscreenCanvas): Promise<PictureBytes> {
+  const blob = await canvas.convertToBlob({ type: 'image/webp', quality: PICTURE_QUALITY });
+  const mime = blob.type === 'image/webp' ? 'image/webp' : 'image/png';
+  const data = toBase64(new Uint8Array(await blob.arrayBuffer()));
+  return { mime, widthPx: canvas.width, heightPx: canvas.height, data };
+}
+
 async function base64Of(url: string): Promise<string> {
-  const bytes = new Uint8Array(await (await fetch(url)).arrayBuffer());
+  return toBase64(new Uint8Array(await (await fetch(url)).arrayBuffer()));
+}
+
+function fromBase64(text: string): Uint8Array<ArrayBuffer> {
+  return Uint8Array.from(atob(text), (letter) => letter.charCodeAt(0));
+}
+
+function toBase64(bytes: Uint8Array): string {
   let text = '';
   for (let i = 0; i < bytes.length; i += 8192) text += String.fromCharCode(...bytes.subarray(i, i + 8192));
   return btoa(text);

@@ -41,7 +41,7 @@ function check({ plan }: CheckContext): readonly Finding[] {
       if (other.owner.netId === owner.netId || other.owner.key <= owner.key || isSamePart(owner, other.owner))
         continue;
       const pair = `${owner.key}+${other.owner.key}`;
-      const measured = measureGap(owner, closestOfSegments(a, b, other.a, other.b), other.owner, rules);
+      const measured = measureGap(plan, owner, closestOfSegments(a, b, other.a, other.b), other.owner, rules);
       if (measured.at.distanceMm === 0 && owner.runId !== null && other.owner.runId !== null)
         crossed.add(pair);
       if (measured.verdict === null || measured.gapMm > measured.wantedMm - GAP_SLACK_MM) continue;

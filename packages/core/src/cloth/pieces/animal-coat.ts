@@ -8,8 +8,16 @@ export const animalCoat: ReadyPiece = {
   sizes: [
     widthField(420, 'Round the back'),
     heightField(480, 'Length of the back'),
-    innerField('neckMm', 'Width of the neck', 150),
-    innerField('neckDepthMm', 'Depth of the neck', 55),
+    innerField('neckMm', 'Width of the neck', 150, (sizes) => ({
+      at: { x: (sizeOf(sizes, 'widthMm') + sizeOf(sizes, 'neckMm')) / 2, y: 0 },
+      along: 'x',
+      perMm: 2,
+    })),
+    innerField('neckDepthMm', 'Depth of the neck', 55, (sizes) => ({
+      at: { x: sizeOf(sizes, 'widthMm') / 2, y: sizeOf(sizes, 'neckDepthMm') },
+      along: 'y',
+      perMm: 1,
+    })),
   ],
   outline: (sizes) => {
     const [width, height] = [sizeOf(sizes, 'widthMm'), sizeOf(sizes, 'heightMm')];

@@ -8,8 +8,16 @@ export const banner: ReadyPiece = {
   sizes: [
     widthField(240),
     heightField(360),
-    innerField('pointMm', 'Depth of the point', 60),
-    innerField('tunnelMm', 'Tunnel for the rod', 30),
+    innerField('pointMm', 'Depth of the point', 60, (sizes) => ({
+      at: { x: sizeOf(sizes, 'widthMm'), y: sizeOf(sizes, 'heightMm') - sizeOf(sizes, 'pointMm') },
+      along: 'y',
+      perMm: -1,
+    })),
+    innerField('tunnelMm', 'Tunnel for the rod', 30, (sizes) => ({
+      at: { x: sizeOf(sizes, 'widthMm') / 4, y: sizeOf(sizes, 'tunnelMm') },
+      along: 'y',
+      perMm: 1,
+    })),
   ],
   outline: (sizes) => {
     const [width, height] = [sizeOf(sizes, 'widthMm'), sizeOf(sizes, 'heightMm')];

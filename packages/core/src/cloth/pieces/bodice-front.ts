@@ -8,10 +8,26 @@ export const bodiceFront: ReadyPiece = {
   sizes: [
     widthField(460),
     heightField(560, 'Length'),
-    innerField('neckMm', 'Width of the neck', 170),
-    innerField('neckDepthMm', 'Depth of the neck', 90),
-    innerField('shoulderMm', 'Drop of the shoulder', 40),
-    innerField('armholeMm', 'Depth of the armhole', 200),
+    innerField('neckMm', 'Width of the neck', 170, (sizes) => ({
+      at: { x: (sizeOf(sizes, 'widthMm') + sizeOf(sizes, 'neckMm')) / 2, y: 0 },
+      along: 'x',
+      perMm: 2,
+    })),
+    innerField('neckDepthMm', 'Depth of the neck', 90, (sizes) => ({
+      at: { x: sizeOf(sizes, 'widthMm') / 2, y: sizeOf(sizes, 'neckDepthMm') },
+      along: 'y',
+      perMm: 1,
+    })),
+    innerField('shoulderMm', 'Drop of the shoulder', 40, (sizes) => ({
+      at: { x: sizeOf(sizes, 'widthMm') * 0.92, y: sizeOf(sizes, 'shoulderMm') },
+      along: 'y',
+      perMm: 1,
+    })),
+    innerField('armholeMm', 'Depth of the armhole', 200, (sizes) => ({
+      at: { x: sizeOf(sizes, 'widthMm'), y: sizeOf(sizes, 'armholeMm') },
+      along: 'y',
+      perMm: 1,
+    })),
   ],
   outline: (sizes) => {
     const [width, height] = [sizeOf(sizes, 'widthMm'), sizeOf(sizes, 'heightMm')];

@@ -7,7 +7,11 @@ export const collar: ReadyPiece = {
   sizes: [
     widthField(420),
     heightField(110, 'Depth at the points'),
-    innerField('bandMm', 'Depth at the back', 70),
+    innerField('bandMm', 'Depth at the back', 70, (sizes) => ({
+      at: { x: sizeOf(sizes, 'widthMm') / 2, y: sizeOf(sizes, 'heightMm') - sizeOf(sizes, 'bandMm') },
+      along: 'y',
+      perMm: -1,
+    })),
   ],
   outline: (sizes) => {
     const [width, height] = [sizeOf(sizes, 'widthMm'), sizeOf(sizes, 'heightMm')];

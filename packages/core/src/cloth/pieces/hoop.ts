@@ -11,7 +11,14 @@ export const hoop: ReadyPiece = {
       const turnIn = sizeOf(sizes, 'turnInMm');
       return { at: { x: turnIn + inside, y: turnIn + inside / 2 }, along: 'x', perMm: 1 };
     }),
-    innerField('turnInMm', 'Cloth beyond it', 30),
+    innerField('turnInMm', 'Cloth beyond it', 30, (sizes) => ({
+      at: {
+        x: sizeOf(sizes, 'insideMm') + 2 * sizeOf(sizes, 'turnInMm'),
+        y: sizeOf(sizes, 'turnInMm') + sizeOf(sizes, 'insideMm') / 2,
+      },
+      along: 'x',
+      perMm: 0.5,
+    })),
   ],
   outline: (sizes) => {
     const radius = sizeOf(sizes, 'insideMm') / 2 + sizeOf(sizes, 'turnInMm');

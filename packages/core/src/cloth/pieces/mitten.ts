@@ -8,7 +8,11 @@ export const mitten: ReadyPiece = {
   sizes: [
     widthField(150, 'Width with thumb'),
     heightField(240),
-    innerField('thumbMm', 'Width of the thumb', 42),
+    innerField('thumbMm', 'Width of the thumb', 42, (sizes) => ({
+      at: { x: sizeOf(sizes, 'widthMm') - sizeOf(sizes, 'thumbMm'), y: sizeOf(sizes, 'heightMm') * 0.56 },
+      along: 'x',
+      perMm: -1,
+    })),
   ],
   outline: (sizes) => {
     const [width, height] = [sizeOf(sizes, 'widthMm'), sizeOf(sizes, 'heightMm')];

@@ -7,8 +7,16 @@ export const pouchFlat: ReadyPiece = {
   description: 'Back, front and flap in one piece; the two folds are drawn.',
   sizes: [
     widthField(160),
-    innerField('pouchMm', 'Height of the pouch', 110),
-    innerField('flapMm', 'Flap', 70),
+    innerField('pouchMm', 'Height of the pouch', 110, (sizes) => ({
+      at: { x: sizeOf(sizes, 'widthMm') / 2, y: sizeOf(sizes, 'flapMm') + sizeOf(sizes, 'pouchMm') },
+      along: 'y',
+      perMm: 1,
+    })),
+    innerField('flapMm', 'Flap', 70, (sizes) => ({
+      at: { x: sizeOf(sizes, 'widthMm') / 2, y: sizeOf(sizes, 'flapMm') },
+      along: 'y',
+      perMm: 1,
+    })),
   ],
   outline: (sizes) =>
     roundedBoxCurve(

@@ -8,8 +8,16 @@ export const sleeve: ReadyPiece = {
   sizes: [
     widthField(380, 'Width at the arm'),
     heightField(560, 'Length'),
-    innerField('wristMm', 'Width at the wrist', 230),
-    innerField('capMm', 'Height of the cap', 110),
+    innerField('wristMm', 'Width at the wrist', 230, (sizes) => ({
+      at: { x: (sizeOf(sizes, 'widthMm') + sizeOf(sizes, 'wristMm')) / 2, y: sizeOf(sizes, 'heightMm') },
+      along: 'x',
+      perMm: 2,
+    })),
+    innerField('capMm', 'Height of the cap', 110, (sizes) => ({
+      at: { x: sizeOf(sizes, 'widthMm'), y: sizeOf(sizes, 'capMm') },
+      along: 'y',
+      perMm: 1,
+    })),
   ],
   outline: (sizes) => {
     const [width, height] = [sizeOf(sizes, 'widthMm'), sizeOf(sizes, 'heightMm')];

@@ -4,7 +4,15 @@ export const softBody: ReadyPiece = {
   id: 'soft-body',
   title: 'Soft body',
   description: 'The front of a stuffed figure: a round head on a rounder body.',
-  sizes: [widthField(160), heightField(240), innerField('headMm', 'Width of the head', 110)],
+  sizes: [
+    widthField(160),
+    heightField(240),
+    innerField('headMm', 'Width of the head', 110, (sizes) => ({
+      at: { x: (sizeOf(sizes, 'widthMm') + sizeOf(sizes, 'headMm')) / 2, y: sizeOf(sizes, 'heightMm') * 0.2 },
+      along: 'x',
+      perMm: 2,
+    })),
+  ],
   outline: (sizes) => {
     const [width, height] = [sizeOf(sizes, 'widthMm'), sizeOf(sizes, 'heightMm')];
     const head = Math.min(sizeOf(sizes, 'headMm'), width);

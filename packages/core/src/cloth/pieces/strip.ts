@@ -8,7 +8,11 @@ export const strip: ReadyPiece = {
   sizes: [
     widthField(320, 'Length'),
     heightField(50, 'Width of the band'),
-    innerField('overlapMm', 'Overlap', 30),
+    innerField('overlapMm', 'Overlap', 30, (sizes) => ({
+      at: { x: sizeOf(sizes, 'widthMm') - sizeOf(sizes, 'overlapMm'), y: sizeOf(sizes, 'heightMm') / 2 },
+      along: 'x',
+      perMm: -1,
+    })),
   ],
   outline: (sizes) => roundedBoxCurve(0, 0, sizeOf(sizes, 'widthMm'), sizeOf(sizes, 'heightMm'), 4),
   guides: (sizes) => {

@@ -114,6 +114,7 @@ function FindingCard({ finding, number, unit, isChosen, onChoose }: FindingCardP
 
 const ONE: Readonly<Record<Measure['unit'], string>> = {
   mm: 'mm',
+  g: 'g',
   crossings: 'crossing',
   sides: 'side',
   joins: 'join',
@@ -122,6 +123,7 @@ const ONE: Readonly<Record<Measure['unit'], string>> = {
 
 function measure({ value, unit: kind }: Measure, unit: LengthUnit): string {
   if (kind === 'mm') return formatLength(value, unit);
+  if (kind === 'g') return `${value.toFixed(0)} g`;
   return `${value} ${value === 1 ? ONE[kind] : kind}`;
 }
 

@@ -1,145 +1,67 @@
-import { CLOTH_COLOURS, CLOTH_KINDS } from '@sashiko/core/cloth/cloth-kinds';
-import {
-  changeClothKind,
-  changeHabits,
-  chooseWorkedFace,
-  dyeCloth,
-  measureCloth,
-  resizeCloth,
-  wipeMarks,
-} from '@sashiko/core/plan/edits/plan-edits';
-import { Button, InputNumber, Segmented, Select } from 'antd';
+import { Segmented } from 'antd';
+import { useState } from 'react';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
-import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
-import { LengthField } from '../../ui/LengthField.tsx';
+import { ClothKindPanel } from './ClothKindPanel.tsx';
+import { FactsPanel } from './FactsPanel.tsx';
+import { LinesPanel } from './LinesPanel.tsx';
+import { PicturePanel } from './PicturePanel.tsx';
+import { PiecePanel } from './PiecePanel.tsx';
 
-/** The piece: size, kind, colour, the face that is sewn on. */
+const PANELS = {
+  Piece: PiecePanel,
+  Lines: LinesPanel,
+  Photo: PicturePanel,
+  Cloth: ClothKindPanel,
+  Facts: FactsPanel,
+} as const;
+
+type PanelName = keyof typeof PANELS;
+
+/** The piece: its outline, the lines and areas on it, its cloth, and what it is for. */
 export function ClothStage() {
-  const plan = useShownPlan();
-  const commit = usePlanStore((state) => state.commit);
-  const setFace = useViewStore((state) => state.setFace);
-  const { cloth, habits } = plan;
-  const { widthMm, heightMm } = cloth.shape;
+  const [panel, setPanel] = useState<PanelName>('Piece');
+  const Panel = PANELS[panel];
   return (
     <>
-      <ClothCanvas abilities={{ movesParts: false, drawsThread: false }} />
-      <aside className="tray" aria-label="Cloth">
-        <section>
-          <h2>Piece</h2>
-          <LengthField
-            label="Width"
-            valueMm={widthMm}
-            unit={habits.unit}
-            onChange={(mm) => commit(resizeCloth(plan, mm, heightMm))}
-          />
-          <LengthField
-            label="Height"
-            valueMm={heightMm}
-            unit={habits.unit}
-            onChange={(mm) => commit(resizeCloth(plan, widthMm, mm))}
-          />
-          <div className="field">
-            <span id="unit-label">Shown in</span>
-            <Segmented
-              aria-labelledby="unit-label"
-              value={habits.unit}
-              options={[
-                { value: 'mm', label: 'mm' },
-                { value: 'in', label: 'inch' },
-              ]}
-              onChange={(unit) =>
-                commit(
-                  changeHabits(
-                    plan,
-                    { unit: unit as 'mm' | 'in' },
-                    `show lengths in ${unit === 'mm' ? 'millimetres' : 'inches'}`,
-                  ),
-                )
-              }
-            />
-          </div>
-        </section>
-        <section>
-          <h2>Kind of cloth</h2>
-          <Select
-            aria-label="Kind of cloth"
-            value={cloth.kindId}
-            options={CLOTH_KINDS.map((kind) => ({ value: kind.id, label: kind.title }))}
-            onChange={(kindId) => commit(changeClothKind(plan, kindId))}
-          />
-          <p className="quiet">{CLOTH_KINDS.find((kind) => kind.id === cloth.kindId)?.hint}</p>
-          <LengthField
-            label="Thickness"
-            valueMm={cloth.thicknessMm}
-            unit={habits.unit}
-            digits={2}
-            onChange={(thicknessMm) => commit(measureCloth(plan, { thicknessMm }))}
-          />
-          <div className="field">
-            <label htmlFor="looseness">Looseness</label>
-            <InputNumber
-              id="looseness"
-              min={1}
-              max={3}
-              step={0.1}
-              style={{ width: '100%' }}
-              value={cloth.looseness}
-              changeOnWheel={false}
-              onChange={(looseness) => {
-                if (looseness !== null) commit(measureCloth(plan, { looseness }), 'looseness');
-              }}
-            />
-          </div>
-          <p className="quiet">
-            How much wider a thread must be reckoned because the cloth gives: 1 firm, 2 loose knit.
-          </p>
-        </section>
-        <section>
-          <h2>Colour</h2>
-          <div className="swatches">
-            {CLOTH_COLOURS.map((colour) => (
-              <button
-                key={colour.id}
-                type="button"
-                className="swatch"
-                aria-pressed={cloth.colourId === colour.id}
-                onClick={() => commit(dyeCloth(plan, colour.id))}
-              >
-                <i style={{ background: colour.hex }} />
-                {colour.title}
-              </button>
-            ))}
-          </div>
-        </section>
-        <section>
-          <h2>You sew on the</h2>
+      <ClothCanvas
+        abilities={{ movesParts: false, drawsThread: false, shapesCloth: true }}
+        hint={useHint()}
+      />
+      <aside className="tray docked" aria-label="Cloth">
+        <nav className="tray-tabs">
           <Segmented
-            aria-label="Face you sew on"
+            aria-label="What of the cloth"
             block
-            value={cloth.workedFace}
-            options={[
-              { value: 'right', label: 'right side' },
-              { value: 'wrong', label: 'wrong side' },
-            ]}
-            onChange={(face) => {
-              if (commit(chooseWorkedFace(plan, face as 'right' | 'wrong')))
-                setFace(face as 'right' | 'wrong');
-            }}
+            size="small"
+            value={panel}
+            options={Object.keys(PANELS)}
+            onChange={(name) => setPanel(name as PanelName)}
           />
-          <p className="quiet">
-            The pattern is printed for this face, mirrored as the piece lies in your hand.
-          </p>
-        </section>
-        {cloth.marks.length > 0 && (
-          <section>
-            <h2>Chalk marks</h2>
-            <div className="buttons">
-              <Button onClick={() => commit(wipeMarks(plan))}>Wipe off {cloth.marks.length} marks</Button>
-            </div>
-          </section>
-        )}
+        </nav>
+        <div className="tray-scroll">
+          <Panel />
+        </div>
       </aside>
     </>
   );
+}
+
+function useHint(): string | null {
+  const tool = useViewStore((state) => state.tool);
+  const node = useViewStore((state) => state.selection.node);
+  if (tool.kind === 'pen') {
+    const ends = tool.use === 'mark' ? 'Enter ends it' : 'the first node closes it';
+    return tool.nodes.length === 0
+      ? 'Click for a corner, press and pull for a curve. Keys: arrows move the pen, N puts a node.'
+      : `Go on node by node; ${ends}. Esc steps back.`;
+  }
+  if (tool.kind === 'point') {
+    return tool.purpose === 'calibrate'
+      ? 'Click two places of the picture whose distance you know.'
+      : 'Click the four corners of something rectangular, from its upper left one clockwise.';
+  }
+  return node === null
+    ? null
+    : 'Drag the node, or its handles. C makes it smooth or a corner, Delete removes it.';
 }

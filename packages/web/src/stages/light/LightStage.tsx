@@ -34,7 +34,7 @@ export function LightStage() {
       <ClothCanvas
         isDim
         abilities={{ movesParts: false, drawsThread: false, onPart: flick }}
-        litParts={lights.filter((light) => light.amp > DARK_AMP).map((light) => light.partId)}
+        litParts={new Set(lights.filter((light) => light.amp > DARK_AMP).map((light) => light.partId))}
         notes={Object.fromEntries(
           lights.map((light) => [light.partId, light.amp < DARK_AMP ? 'dark' : formatCurrent(light.amp)]),
         )}
@@ -72,7 +72,7 @@ function Answer({ plan, answer }: { readonly plan: Plan; readonly answer: Result
             const part = plan.parts[light.partId];
             const isDark = light.amp < DARK_AMP;
             return (
-              <tr key={light.partId}>
+              <tr key={light.id}>
                 <td>
                   {part?.name}
                   <span className="quiet">

@@ -1,4 +1,5 @@
-import { duplicateParts } from '@sashiko/core/plan/edits/part-edits';
+import { clothBox } from '@sashiko/core/cloth/cloth';
+import { duplicateParts } from '@sashiko/core/plan/arrange/copies';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
@@ -6,10 +7,11 @@ import { useViewStore } from '../../stores/view-store.ts';
 /** Copies parts a little to the side, inside the cloth, and chooses the copies. */
 export function copyParts(plan: Plan, ids: readonly string[]): void {
   const first = plan.nextNumber;
+  const { top, bottom } = clothBox(plan.cloth);
   const shift = [16, -16].find((by) =>
     ids.every((id) => {
       const at = plan.parts[id]?.at;
-      return at !== undefined && at.y + by > 10 && at.y + by < plan.cloth.shape.heightMm - 10;
+      return at !== undefined && at.y + by > top + 10 && at.y + by < bottom - 10;
     }),
   );
   if (usePlanStore.getState().commit(duplicateParts(plan, ids, { x: 0, y: shift ?? 16 }))) {

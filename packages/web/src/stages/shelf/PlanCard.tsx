@@ -1,3 +1,4 @@
+import { clothBox } from '@sashiko/core/cloth/cloth';
 import { planFromValue } from '@sashiko/core/formats/plan-file';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { memo, useMemo } from 'react';
@@ -35,10 +36,7 @@ export const PlanCard = memo(function PlanCard({
     <li className="card">
       <Link to={`/plan/${entry.id}/parts`} className="picture" aria-hidden="true" tabIndex={-1}>
         {plan.ok && (
-          <svg
-            viewBox={`-10 -10 ${plan.value.cloth.shape.widthMm + 20} ${plan.value.cloth.shape.heightMm + 20}`}
-            aria-hidden="true"
-          >
+          <svg viewBox={viewBoxOf(plan.value)} aria-hidden="true">
             <ClothDrawing plan={plan.value} face="right" />
           </svg>
         )}
@@ -67,3 +65,10 @@ export const PlanCard = memo(function PlanCard({
     </li>
   );
 });
+
+/** The piece with some table round it. */
+function viewBoxOf(plan: Plan): string {
+  const { left, top, widthMm, heightMm } = clothBox(plan.cloth);
+  const room = Math.max(widthMm, heightMm) * 0.04;
+  return `${left - room} ${top - room} ${widthMm + 2 * room} ${heightMm + 2 * room}`;
+}

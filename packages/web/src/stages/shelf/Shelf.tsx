@@ -1,6 +1,6 @@
 import { describeProblem } from '@sashiko/core/errors/problem';
 import { LARGEST_FILE_CHARACTERS, PLAN_FILE_ENDING, serializePlan } from '@sashiko/core/formats/plan-file';
-import { tidyName } from '@sashiko/core/plan/edits/plan-edits';
+import { tidyName } from '@sashiko/core/plan/edits/cloth-edits';
 import { Button, Input, Modal } from 'antd';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useRef, useState } from 'react';

@@ -1,6 +1,8 @@
 import { asSeen } from '@sashiko/core/cloth/cloth';
 import type { Point } from '@sashiko/core/geometry/point';
+import { kindOf } from '@sashiko/core/plan/placed';
 import { previewProposal } from '@sashiko/core/router/proposal';
+import { clothPath } from '../../canvas/Ground.tsx';
 import { PartDrawing } from '../../canvas/PartDrawing.tsx';
 import { linePath } from '../../canvas/seen.ts';
 import { useViewStore } from '../../stores/view-store.ts';
@@ -18,10 +20,9 @@ export function ProposalOverlay({
   const { plan, problem, solution } = result;
   const preview = previewProposal(plan, problem, solution);
   const seen = (p: Point): Point => asSeen(plan.cloth, face, p);
-  const { widthMm, heightMm } = plan.cloth.shape;
   return (
     <g pointerEvents="none" fill="none" strokeLinejoin="round" strokeLinecap="round">
-      <rect width={widthMm} height={heightMm} fill="#10162a" opacity={0.45} />
+      <path d={clothPath(plan.cloth, face)} fillRule="evenodd" fill="#10162a" opacity={0.45} />
       {solution.traces.map((trace) => {
         const data = linePath(trace.points.map(seen));
         const isPlus = problem.nets[trace.net]?.title.startsWith('+') === true;
@@ -42,6 +43,7 @@ export function ProposalOverlay({
           <g key={part.id} strokeWidth={1 / scale}>
             <PartDrawing
               part={part}
+              kind={kindOf(plan, part)}
               cloth={plan.cloth}
               face={face}
               isChosen={part !== plan.parts[part.id]}

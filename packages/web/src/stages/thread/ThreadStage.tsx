@@ -48,7 +48,7 @@ export function ThreadStage() {
           job.state === 'proposal' ? (
             <ProposalOverlay result={job.result} scale={scale} />
           ) : (
-            <LiveMarks plan={plan} face={face} scale={scale} />
+            <LiveMarks face={face} scale={scale} />
           )
         }
       />

@@ -1,0 +1,62 @@
+/** The piece as an SVG at full size: outline, openings, other areas and marks, to cut by or to go on drawing. */
+import { clothBox, shapeNodes } from '../cloth/cloth.ts';
+import type { CurveNode } from '../geometry/curve.ts';
+import type { Point } from '../geometry/point.ts';
+import type { Plan } from '../plan/schema.ts';
+
+/** An SVG in millimetres of the right side, with one path for each line, named as in the plan. */
+export function clothSvg(plan: Plan): string {
+  const { left, top, widthMm, heightMm } = clothBox(plan.cloth);
+  const line = (
+    id: string,
+    name: string,
+    nodes: readonly CurveNode[],
+    closed: boolean,
+    width: number,
+  ): string =>
+    `  <path id="${escaped(id)}" aria-label="${escaped(name)}" d="${pathData(nodes, closed)}" stroke-width="${width}"/>`;
+  return [
+    '<?xml version="1.0" encoding="UTF-8"?>',
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${round(widthMm)}mm" height="${round(heightMm)}mm" viewBox="${[left, top, widthMm, heightMm].map(round).join(' ')}" fill="none" stroke="#000">`,
+    `  <title>${escaped(plan.name)}</title>`,
+    line('outline', 'outline', shapeNodes(plan.cloth.shape), true, 0.5),
+    ...Object.values(plan.cloth.markings).map((marking) =>
+      line(marking.id, marking.name, marking.nodes, marking.closed, marking.use === 'opening' ? 0.5 : 0.2),
+    ),
+    '</svg>',
+    '',
+  ].join('\n');
+}
+
+/** SVG path data of a line, in mm. */
+export function pathData(nodes: readonly CurveNode[], closed: boolean): string {
+  const first = nodes[0];
+  if (first === undefined) return '';
+  let data = `M${pair(first.at)}`;
+  const legs = closed ? nodes.length : nodes.length - 1;
+  for (let i = 0; i < legs; i += 1) {
+    const from = nodes[i] as CurveNode;
+    const to = nodes[(i + 1) % nodes.length] as CurveNode;
+    const isClosing = closed && i === legs - 1;
+    if (from.after !== undefined || to.before !== undefined)
+      data += `C${pair(from.after ?? from.at)} ${pair(to.before ?? to.at)} ${pair(to.at)}`;
+    else if (!isClosing) data += `L${pair(to.at)}`;
+  }
+  return closed ? `${data}Z` : data;
+}
+
+function pair(p: Point): string {
+  return `${round(p.x)} ${round(p.y)}`;
+}
+
+function round(mm: number): number {
+  return Math.round(mm * 1000) / 1000;
+}
+
+function escaped(text: string): string {
+  return text
+    .replaceAll('&', '&amp;')
+    .replaceAll('<', '&lt;')
+    .replaceAll('>', '&gt;')
+    .replaceAll('"', '&quot;');
+}

@@ -1,0 +1,408 @@
+/**
+ * Paths out of an SVG file, in millimetres, as lines that can become outline, openings, keep-outs or marks. The
+ * file is read as data, element by element; nothing of it is ever shown or run. Scripts, external links and
+ * whatever else is not a line are refused or left out, and said so.
+ */
+import { SaxesParser } from 'saxes';
+import svgpath from 'svgpath';
+import { lineProblem } from '../cloth/curve-problems.ts';
+import { fail, type Problem, type Result, succeed } from '../errors/problem.ts';
+import { type CurveNode, mapNode, ovalCurve, roundedBoxCurve } from '../geometry/curve.ts';
+import { distance, type Point } from '../geometry/point.ts';
+import { LARGEST_COORDINATE_MM } from '../units/tolerances.ts';
+
+/** The largest file that is read, in characters: a finely traced motif has a tenth of it. */
+export const LARGEST_SVG_CHARACTERS = 5_000_000;
+
+/** Lines that are taken from one file, at most. */
+export const MOST_SVG_LINES = 500;
+
+/** Elements inside each other, at most. */
+const DEEPEST_NESTING = 64;
+
+/** A line of the file. */
+export interface SvgLine {
+  /** The `id` or the label it has in the file, or `path 1`, `path 2`, … */
+  readonly name: string;
+  readonly closed: boolean;
+  readonly nodes: readonly CurveNode[];
+}
+
+export interface SvgDrawing {
+  readonly lines: readonly SvgLine[];
+  /** The size the file says it has, mm; null when it says none. */
+  readonly widthMm: number | null;
+  readonly heightMm: number | null;
+  /** What was left out, in words. */
+  readonly leftOut: readonly string[];
+}
+
+/** Millimetres in each unit of length of CSS: 96 px to the inch (CSS standard). */
+const UNIT_MM: Readonly<Record<string, number>> = {
+  '': 25.4 / 96,
+  px: 25.4 / 96,
+  pt: 25.4 / 72,
+  pc: 25.4 / 6,
+  mm: 1,
+  cm: 10,
+  in: 25.4,
+  q: 0.25,
+};
+
+/** A length with its unit in mm; null for none, for `%` and for what is no length. */
+export function maybeSvgLengthMm(text: string | undefined): number | null {
+  const match = /^\s*([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)\s*([a-z]*)\s*$/i.exec(text ?? '');
+  const unit = UNIT_MM[(match?.[2] ?? '?').toLowerCase()];
+  return match === null || unit === undefined ? null : Number(match[1]) * unit;
+}
+
+type Attributes = Readonly<Record<string, string>>;
+
+/** A way of reading one element: its nodes in the file's own units, before transforms. */
+type Shape = (attributes: Attributes) => ReadonlyArray<Pick<SvgLine, 'nodes' | 'closed'>>;
+
+const number = (attributes: Attributes, name: string): number =>
+  Number.parseFloat(attributes[name] ?? '0') || 0;
+
+const SHAPES: Readonly<Record<string, Shape>> = {
+  path: ({ d = '' }) => nodesOfPath(d),
+  rect(attributes) {
+    const [x, y, width, height] = ['x', 'y', 'width', 'height'].map((name) => number(attributes, name)) as [
+      number,
+      number,
+      number,
+      number,
+    ];
+    const corner = number(attributes, 'rx') || number(attributes, 'ry');
+    return width > 0 && height > 0
+      ? [{ nodes: roundedBoxCurve(x, y, x + width, y + height, corner), closed: true }]
+      : [];
+  },
+  circle: (attributes) => oval(attributes, number(attributes, 'r'), number(attributes, 'r')),
+  ellipse: (attributes) => oval(attributes, number(attributes, 'rx'), number(attributes, 'ry')),
+  line: (attributes) => [
+    {
+      nodes: [
+        { at: { x: number(attributes, 'x1'), y: number(attributes, 'y1') } },
+        { at: { x: number(attributes, 'x2'), y: number(attributes, 'y2') } },
+      ],
+      closed: false,
+    },
+  ],
+  polyline: ({ points = '' }) => polyline(points, false),
+  polygon: ({ points = '' }) => polyline(points, true),
+};
+
+/** Elements whose content is no drawing of its own. */
+const SKIPPED = new Set([
+  'defs',
+  'clippath',
+  'mask',
+  'pattern',
+  'symbol',
+  'marker',
+  'style',
+  'metadata',
+  'title',
+  'desc',
+]);
+/** Elements that could run or fetch something: a file with any of them is refused. */
+const DANGEROUS = new Set([
+  'script',
+  'foreignobject',
+  'iframe',
+  'object',
+  'embed',
+  'audio',
+  'video',
+  'handler',
+  'set',
+  'animate',
+  'animatetransform',
+  'animatemotion',
+]);
+/** Elements that are drawn but are no lines. */
+const NOT_LINES = new Set(['text', 'image', 'use', 'tspan', 'switch']);
+
+function oval(attributes: Attributes, rx: number, ry: number): ReturnType<Shape> {
+  const at = { x: number(attributes, 'cx'), y: number(attributes, 'cy') };
+  return rx > 0 && ry > 0 ? [{ nodes: ovalCurve(at, rx, ry), closed: true }] : [];
+}
+
+function polyline(text: string, closed: boolean): ReturnType<Shape> {
+  const values = text
+    .split(/[\s,]+/)
+    .filter((word) => word !== '')
+    .map(Number);
+  const nodes: CurveNode[] = [];
+  for (let i = 0; i + 1 < values.length; i += 2)
+    nodes.push({ at: { x: values[i] as number, y: values[i + 1] as number } });
+  return nodes.length < 2 ? [] : [{ nodes, closed }];
+}
+
+/** The subpaths of path data; curves of every kind become cubics. Empty for data that is not readable. */
+function nodesOfPath(data: string): ReturnType<Shape> {
+  const lines: Array<{ nodes: CurveNode[]; closed: boolean }> = [];
+  const path = svgpath(data).abs().unshort().unarc();
+  if ('err' in path && path.err) throw new Error(String(path.err));
+  let current: CurveNode[] = [];
+  let from: Point = { x: 0, y: 0 };
+  const bend = (node: CurveNode): void => {
+    const last = current.at(-1);
+    if (last !== undefined)
+      current[current.length - 1] = { ...last, ...(node.after === undefined ? {} : { after: node.after }) };
+  };
+  const curveTo = (after: Point, before: Point, at: Point): void => {
+    bend({ at: from, after });
+    current.push({ at, before });
+    from = at;
+  };
+  const finish = (closed: boolean): void => {
+    if (current.length > 1) lines.push({ nodes: closed ? joined(current) : current, closed });
+    current = [];
+  };
+  path.iterate((segment) => {
+    const [command] = segment;
+    const n = segment.slice(1) as number[];
+    const point = (i: number): Point => ({ x: n[i] as number, y: n[i + 1] as number });
+    switch (command) {
+      case 'M':
+        finish(false);
+        from = point(0);
+        current = [{ at: from }];
+        break;
+      case 'L':
+        from = point(0);
+        current.push({ at: from });
+        break;
+      case 'H':
+        from = { x: n[0] as number, y: from.y };
+        current.push({ at: from });
+        break;
+      case 'V':
+        from = { x: from.x, y: n[0] as number };
+        current.push({ at: from });
+        break;
+      case 'C':
+        curveTo(point(0), point(2), point(4));
+        break;
+      case 'Q': {
+        // A quadratic curve as a cubic: the handles lie two thirds of the way to its control point (geometry).
+        const control = point(0);
+        const at = point(2);
+        const third = (end: Point): Point => ({
+          x: end.x + ((control.x - end.x) * 2) / 3,
+          y: end.y + ((control.y - end.y) * 2) / 3,
+        });
+        curveTo(third(from), third(at), at);
+        break;
+      }
+      default: {
+        const start = current[0]?.at;
+        finish(true);
+        // After Z a new line may start without M, at the same place.
+        if (start !== undefined) {
+          from = start;
+          current = [{ at: start }];
+        }
+      }
+    }
+  });
+  finish(false);
+  return lines;
+}
+
+/** A closed line whose last node lies on its first is one node shorter. */
+function joined(nodes: readonly CurveNode[]): CurveNode[] {
+  const first = nodes[0] as CurveNode;
+  const last = nodes.at(-1) as CurveNode;
+  if (nodes.length < 3 || distance(first.at, last.at) > 1e-6) return [...nodes];
+  return [{ ...first, ...(last.before === undefined ? {} : { before: last.before }) }, ...nodes.slice(1, -1)];
+}
+
+/** A transform as six numbers: x' = a·x + c·y + e, y' = b·x + d·y + f. */
+type Matrix = readonly [number, number, number, number, number, number];
+const NO_CHANGE: Matrix = [1, 0, 0, 1, 0, 0];
+
+function times(m: Matrix, n: Matrix): Matrix {
+  return [
+    m[0] * n[0] + m[2] * n[1],
+    m[1] * n[0] + m[3] * n[1],
+    m[0] * n[2] + m[2] * n[3],
+    m[1] * n[2] + m[3] * n[3],
+    m[0] * n[4] + m[2] * n[5] + m[4],
+    m[1] * n[4] + m[3] * n[5] + m[5],
+  ];
+}
+
+function transformed(m: Matrix, p: Point): Point {
+  return { x: m[0] * p.x + m[2] * p.y + m[4], y: m[1] * p.x + m[3] * p.y + m[5] };
+}
+
+/** The matrix of a `transform` attribute, by what the path library makes of three places. */
+function matrixOf(text: string | undefined): Matrix {
+  if (text === undefined || text.trim() === '') return NO_CHANGE;
+  const places: Point[] = [];
+  svgpath('M0 0L1 0L0 1')
+    .transform(text)
+    .iterate((segment) => {
+      places.push({ x: segment[1] as number, y: segment[2] as number });
+    });
+  const [o, x, y] = places as [Point, Point, Point];
+  return [x.x - o.x, x.y - o.y, y.x - o.x, y.y - o.y, o.x, o.y];
+}
+
+/** From the file's units to mm: what width, height and viewBox of the outermost element say together. */
+function rootMatrix(attributes: Attributes): {
+  readonly matrix: Matrix;
+  readonly widthMm: number | null;
+  readonly heightMm: number | null;
+} {
+  const widthMm = maybeSvgLengthMm(attributes['width']);
+  const heightMm = maybeSvgLengthMm(attributes['height']);
+  const view = (attributes['viewBox'] ?? '')
+    .trim()
+    .split(/[\s,]+/)
+    .map(Number);
+  const [x, y, width, height] = view as [number, number, number, number];
+  if (view.length !== 4 || !view.every(Number.isFinite) || width <= 0 || height <= 0) {
+    const px = UNIT_MM['px'] as number;
+    return { matrix: [px, 0, 0, px, 0, 0], widthMm, heightMm };
+  }
+  // As SVG does it: the view fits into the page whole, and sits in its middle.
+  const byWidth = widthMm === null ? null : widthMm / width;
+  const byHeight = heightMm === null ? null : heightMm / height;
+  const scale = Math.min(
+    byWidth ?? byHeight ?? (UNIT_MM['px'] as number),
+    byHeight ?? byWidth ?? Number.POSITIVE_INFINITY,
+  );
+  const padX = widthMm === null ? 0 : (widthMm - width * scale) / 2;
+  const padY = heightMm === null ? 0 : (heightMm - height * scale) / 2;
+  return { matrix: [scale, 0, 0, scale, padX - x * scale, padY - y * scale], widthMm, heightMm };
+}
+
+/** Stops the parser with a problem in words. */
+class Refused extends Error {
+  readonly problem: Problem;
+
+  constructor(problem: Problem) {
+    super(problem.detail);
+    this.problem = problem;
+  }
+}
+
+/** Reads an SVG file's text: its lines in mm, or why not. */
+export function readSvg(text: string): Result<SvgDrawing> {
+  if (text.length > LARGEST_SVG_CHARACTERS) {
+    return fail('svg-too-large', `It has ${(text.length / 1e6).toFixed(1)} million characters.`);
+  }
+  try {
+    return readElements(text);
+  } catch (error) {
+    if (error instanceof Refused) return { ok: false, problem: error.problem };
+    const detail = error instanceof Error ? `(${error.message.slice(0, 160)})` : '';
+    return fail('svg-broken', detail);
+  }
+}
+
+function readElements(text: string): Result<SvgDrawing> {
+  const lines: SvgLine[] = [];
+  const leftOut = new Map<string, number>();
+  const stack: Array<{ readonly matrix: Matrix; readonly isSkipped: boolean }> = [];
+  let size: Pick<SvgDrawing, 'widthMm' | 'heightMm'> | null = null as Pick<
+    SvgDrawing,
+    'widthMm' | 'heightMm'
+  > | null;
+  const parser = new SaxesParser();
+  parser.on('error', (error) => {
+    throw error;
+  });
+  parser.on('doctype', (doctype) => {
+    if (doctype.includes('<!ENTITY')) throw refusal('svg-unsafe', 'It defines entities.');
+  });
+  parser.on('opentag', (tag) => {
+    const name = tag.name.toLowerCase().replace(/^svg:/, '');
+    const attributes = tag.attributes as Attributes;
+    if (stack.length > DEEPEST_NESTING)
+      throw refusal('svg-too-large', `It nests deeper than ${DEEPEST_NESTING} elements.`);
+    checkSafe(name, attributes);
+    if (size === null) {
+      if (name !== 'svg') throw refusal('svg-foreign', `Its first element is <${name.slice(0, 30)}>.`);
+      const root = rootMatrix(attributes);
+      size = { widthMm: root.widthMm, heightMm: root.heightMm };
+      stack.push({ matrix: root.matrix, isSkipped: false });
+      return;
+    }
+    const parent = stack.at(-1) ?? { matrix: NO_CHANGE, isSkipped: true };
+    const isHidden = attributes['display'] === 'none' || /display\s*:\s*none/.test(attributes['style'] ?? '');
+    const isSkipped = parent.isSkipped || SKIPPED.has(name) || isHidden;
+    const matrix = times(parent.matrix, matrixOf(attributes['transform']));
+    stack.push({ matrix, isSkipped });
+    if (isSkipped) return;
+    if (NOT_LINES.has(name)) leftOut.set(name, (leftOut.get(name) ?? 0) + 1);
+    for (const shape of SHAPES[name]?.(attributes) ?? []) {
+      lines.push(namedLine(shape, attributes, matrix, lines.length + 1));
+      if (lines.length > MOST_SVG_LINES)
+        throw refusal('svg-too-large', `It has more than ${MOST_SVG_LINES} lines.`);
+    }
+  });
+  parser.on('closetag', () => {
+    stack.pop();
+  });
+  parser.write(text).close();
+  if (size === null) return fail('svg-foreign', 'It is empty.');
+  if (lines.length === 0) return fail('svg-no-lines', leftOut.size === 0 ? '' : `(${listed(leftOut)})`);
+  for (const line of lines) {
+    const problem = lineProblem(line.nodes, `“${line.name}”`, '');
+    if (problem !== null) return { ok: false, problem };
+  }
+  return succeed({
+    lines,
+    ...size,
+    leftOut: leftOut.size === 0 ? [] : [listed(leftOut)],
+  });
+}
+
+function listed(leftOut: ReadonlyMap<string, number>): string {
+  return [...leftOut].map(([name, count]) => `${count} × <${name}>`).join(', ');
+}
+
+function refusal(code: Problem['code'], detail: string): Refused {
+  return new Refused(fail(code, detail).problem);
+}
+
+/** Refuses what could run or fetch something: scripts, handlers, links out of the file. */
+function checkSafe(name: string, attributes: Attributes): void {
+  if (DANGEROUS.has(name)) throw refusal('svg-unsafe', `It contains <${name}>.`);
+  for (const [attribute, value] of Object.entries(attributes)) {
+    if (/^on/i.test(attribute)) throw refusal('svg-unsafe', `It contains the handler “${attribute}”.`);
+    const isLink = /^(xlink:)?href$/i.test(attribute);
+    if (isLink && !value.startsWith('#') && !value.startsWith('data:image/'))
+      throw refusal('svg-unsafe', `It links to “${value.slice(0, 60)}”.`);
+    if (attribute === 'style' && /url\(\s*['"]?(?!#)/i.test(value))
+      throw refusal('svg-unsafe', 'Its style links out of the file.');
+  }
+}
+
+function namedLine(
+  shape: Pick<SvgLine, 'nodes' | 'closed'>,
+  attributes: Attributes,
+  matrix: Matrix,
+  number: number,
+): SvgLine {
+  const given = attributes['aria-label'] ?? attributes['id'] ?? '';
+  const name = given.replace(/\s+/g, ' ').trim().slice(0, 60) || `path ${number}`;
+  const nodes = shape.nodes.map((node) => mapNode(node, (p) => transformed(matrix, p)));
+  for (const { at, before, after } of nodes) {
+    for (const p of [at, before ?? at, after ?? at]) {
+      if (!Number.isFinite(p.x) || !Number.isFinite(p.y))
+        throw refusal('svg-broken', `(“${name}” has a number that cannot be read)`);
+      if (Math.max(Math.abs(p.x), Math.abs(p.y)) > LARGEST_COORDINATE_MM)
+        throw refusal(
+          'size-too-large',
+          `(“${name}” reaches to ${(Math.max(Math.abs(p.x), Math.abs(p.y)) / 1000).toFixed(0)} m)`,
+        );
+    }
+  }
+  return { name, closed: shape.closed, nodes };
+}

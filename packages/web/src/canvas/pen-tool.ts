@@ -1,0 +1,50 @@
+/** Drawing an outline, an area or a mark, node by node: by pointer and keyboard alike. */
+import type { MarkingUse } from '@sashiko/core/cloth/cloth';
+import type { CurveNode } from '@sashiko/core/geometry/curve';
+import { distance, type Point, snapToMicrometre } from '@sashiko/core/geometry/point';
+import { addMarkings, drawOutline, markingIdOf } from '@sashiko/core/plan/edits/cloth-edits';
+import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
+import { useViewStore } from '../stores/view-store.ts';
+
+/** How near to the first node a click closes the line, px. */
+const CLOSE_PX = 12;
+
+/** Takes the pen up for a use; nothing is chosen meanwhile. */
+export function takePen(use: MarkingUse | 'outline'): void {
+  const { select, setTool } = useViewStore.getState();
+  select({});
+  setTool({ kind: 'pen', use, nodes: [] });
+}
+
+/** A click with the pen: closes the line at its first node, else puts a node. `handle` curves it there. */
+export function penClick(at: Point, scale: number, handle: Point | null = null): void {
+  const { tool, setTool } = useViewStore.getState();
+  if (tool.kind !== 'pen') return;
+  const first = tool.nodes[0];
+  if (first !== undefined && tool.nodes.length > 2 && distance(first.at, at) * scale <= CLOSE_PX) {
+    finishPen(true);
+    return;
+  }
+  const node: CurveNode =
+    handle === null
+      ? { at: snapToMicrometre(at) }
+      : { at, after: handle, before: { x: 2 * at.x - handle.x, y: 2 * at.y - handle.y } };
+  setTool({ ...tool, nodes: [...tool.nodes, node] });
+}
+
+/** Ends the line: closed, or as it is. Only marks may stay open. */
+export function finishPen(closes: boolean): void {
+  const { tool, setTool, select } = useViewStore.getState();
+  if (tool.kind !== 'pen') return;
+  const plan = currentPlan();
+  const { commit } = usePlanStore.getState();
+  if (tool.use === 'outline') {
+    if (!commit(drawOutline(plan, tool.nodes))) return;
+    select({ markingId: 'outline' });
+  } else {
+    const closed = closes || tool.use !== 'mark';
+    if (!commit(addMarkings(plan, [{ use: tool.use, closed, nodes: tool.nodes }]))) return;
+    select({ markingId: markingIdOf(plan.nextNumber) });
+  }
+  setTool({ kind: 'hand' });
+}

@@ -1,0 +1,73 @@
+import { stateFacts } from '@sashiko/core/plan/edits/plan-edits';
+import type { Facts } from '@sashiko/core/plan/schema';
+import { cautionsFor } from '@sashiko/core/sewing/cautions';
+import { Segmented, Select } from 'antd';
+import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+
+const PEOPLE: ReadonlyArray<{ readonly value: NonNullable<Facts['forWhom']>; readonly label: string }> = [
+  { value: 'adult', label: 'a grown-up' },
+  { value: 'child', label: 'a child of 3 or more' },
+  { value: 'small-child', label: 'a child under 3' },
+  { value: 'animal', label: 'an animal' },
+  { value: 'nobody', label: 'nobody: it hangs or stands' },
+];
+
+const QUESTIONS: ReadonlyArray<{ readonly id: Exclude<keyof Facts, 'forWhom'>; readonly words: string }> = [
+  { id: 'worn', words: 'Is it worn?' },
+  { id: 'onSkin', words: 'Does it touch skin?' },
+  { id: 'washed', words: 'Will it be washed?' },
+  { id: 'rainedOn', words: 'May it get wet?' },
+  { id: 'unattended', words: 'Left on with nobody near?' },
+  { id: 'implantsNear', words: 'Near an implanted device?' },
+  { id: 'flashingFine', words: 'Are flashing lights fine?' },
+];
+
+/** What the piece is for: asked once, every question may be left open. Cautions follow from it. */
+export function FactsPanel() {
+  const plan = useShownPlan();
+  const commit = usePlanStore((state) => state.commit);
+  const { facts } = plan;
+  return (
+    <>
+      <section>
+        <h2>What the piece is for</h2>
+        <p className="quiet">Answer what you know, skip the rest: the cautions follow from it.</p>
+        <div className="field">
+          <span id="for-whom">It is for</span>
+          <Select
+            aria-labelledby="for-whom"
+            allowClear
+            placeholder="not said"
+            value={facts.forWhom}
+            options={[...PEOPLE]}
+            onChange={(forWhom: Facts['forWhom'] | undefined) =>
+              commit(stateFacts(plan, { forWhom: forWhom ?? null }))
+            }
+          />
+        </div>
+        {QUESTIONS.map(({ id, words }) => (
+          <div className="field" key={id}>
+            <span id={`fact-${id}`}>{words}</span>
+            <Segmented
+              aria-labelledby={`fact-${id}`}
+              size="small"
+              value={facts[id] === null ? '?' : facts[id] ? 'yes' : 'no'}
+              options={['yes', 'no', '?']}
+              onChange={(answer) =>
+                commit(stateFacts(plan, { [id]: answer === '?' ? null : answer === 'yes' }))
+              }
+            />
+          </div>
+        ))}
+      </section>
+      <section>
+        <h2>Cautions for this piece</h2>
+        <ul className="cautions">
+          {cautionsFor(plan).map(({ id, text }) => (
+            <li key={id}>{text}</li>
+          ))}
+        </ul>
+      </section>
+    </>
+  );
+}

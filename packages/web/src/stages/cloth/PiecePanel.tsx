@@ -1,0 +1,154 @@
+import { type ClothShape, clothBox, shapeNodes } from '@sashiko/core/cloth/cloth';
+import { type ReadyPiece, usualSizes } from '@sashiko/core/cloth/ready-piece';
+import { maybeReadyPiece, READY_PIECES } from '@sashiko/core/cloth/ready-pieces';
+import { clothSvg, pathData } from '@sashiko/core/formats/svg-export';
+import { boundsOf } from '@sashiko/core/geometry/polygon';
+import { drawOutline, resizePiece, takePiece } from '@sashiko/core/plan/edits/cloth-edits';
+import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
+import { formatLength } from '@sashiko/core/units/length';
+import { Button, Segmented } from 'antd';
+import { takePen } from '../../canvas/pen-tool.ts';
+import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { useViewStore } from '../../stores/view-store.ts';
+import { download } from '../../ui/download.ts';
+import { LengthField } from '../../ui/LengthField.tsx';
+import { Row } from '../../ui/Row.tsx';
+import { SvgImport } from './SvgImport.tsx';
+
+/** The outline: a ready piece with its sizes, one drawn by hand, one from a file. */
+export function PiecePanel() {
+  const plan = useShownPlan();
+  const commit = usePlanStore((state) => state.commit);
+  const { shape } = plan.cloth;
+  const { unit } = plan.habits;
+  return (
+    <>
+      <section>
+        <h2>Ready pieces</h2>
+        <div className="piece-cards">
+          {READY_PIECES.map((piece) => (
+            <PieceCard
+              key={piece.id}
+              piece={piece}
+              isTaken={shape.kind === 'ready' && shape.pieceId === piece.id}
+            />
+          ))}
+        </div>
+      </section>
+      {shape.kind === 'ready' ? <Sizes shape={shape} /> : <DrawnOutline />}
+      <section>
+        <h2>Your own outline</h2>
+        <div className="buttons">
+          <Button size="small" onClick={() => takePen('outline')}>
+            Draw it
+          </Button>
+          {shape.kind === 'ready' && (
+            <Button
+              size="small"
+              title="Turns the piece into nodes that can be moved one by one"
+              onClick={() => {
+                if (commit(drawOutline(plan, shapeNodes(shape), 'change the outline by hand')))
+                  useViewStore.getState().select({ markingId: 'outline' });
+              }}
+            >
+              Change this one
+            </Button>
+          )}
+          <SvgImport />
+          <Button
+            size="small"
+            onClick={() => download(`${plan.name}.svg`, 'image/svg+xml', clothSvg(currentPlan()))}
+          >
+            Save as SVG
+          </Button>
+        </div>
+      </section>
+      <section>
+        <div className="field">
+          <span id="unit-label">Shown in</span>
+          <Segmented
+            aria-labelledby="unit-label"
+            value={unit}
+            options={[
+              { value: 'mm', label: 'mm' },
+              { value: 'in', label: 'inch' },
+            ]}
+            onChange={(next) =>
+              commit(
+                changeHabits(
+                  plan,
+                  { unit: next as 'mm' | 'in' },
+                  `show lengths in ${next === 'mm' ? 'millimetres' : 'inches'}`,
+                ),
+              )
+            }
+          />
+        </div>
+      </section>
+    </>
+  );
+}
+
+function PieceCard({ piece, isTaken }: { readonly piece: ReadyPiece; readonly isTaken: boolean }) {
+  const nodes = piece.outline(usualSizes(piece));
+  const [left, top, right, bottom] = boundsOf(nodes.map((node) => node.at));
+  const room = Math.max(right - left, bottom - top) * 0.06;
+  return (
+    <button
+      type="button"
+      className="piece-card"
+      title={piece.description}
+      aria-pressed={isTaken}
+      onClick={() => usePlanStore.getState().commit(takePiece(currentPlan(), piece.id))}
+    >
+      <svg
+        viewBox={`${left - room} ${top - room} ${right - left + 2 * room} ${bottom - top + 2 * room}`}
+        aria-hidden="true"
+      >
+        <path d={pathData(nodes, true)} vectorEffect="non-scaling-stroke" />
+      </svg>
+      {piece.title}
+    </button>
+  );
+}
+
+function Sizes({ shape }: { readonly shape: Extract<ClothShape, { kind: 'ready' }> }) {
+  const plan = useShownPlan();
+  const commit = usePlanStore((state) => state.commit);
+  const piece = maybeReadyPiece(shape.pieceId);
+  if (piece === undefined) return null;
+  return (
+    <section aria-label="Sizes">
+      <h2>Sizes: {piece.title}</h2>
+      {piece.sizes.map((field) => (
+        <LengthField
+          key={field.id}
+          label={field.title}
+          valueMm={shape.sizes[field.id] ?? 0}
+          unit={plan.habits.unit}
+          onChange={(mm) => commit(resizePiece(plan, { [field.id]: mm }))}
+        />
+      ))}
+    </section>
+  );
+}
+
+function DrawnOutline() {
+  const plan = useShownPlan();
+  const select = useViewStore((state) => state.select);
+  const isChosen = useViewStore((state) => state.selection.markingId === 'outline');
+  const { widthMm, heightMm } = clothBox(plan.cloth);
+  const { unit } = plan.habits;
+  return (
+    <section>
+      <h2>Drawn outline</h2>
+      <Row label="Across" value={formatLength(widthMm, unit, 0)} />
+      <Row label="From top to bottom" value={formatLength(heightMm, unit, 0)} />
+      <div className="buttons">
+        <Button size="small" onClick={() => select(isChosen ? {} : { markingId: 'outline' })}>
+          {isChosen ? 'Done with its nodes' : 'Move its nodes'}
+        </Button>
+      </div>
+    </section>
+  );
+}

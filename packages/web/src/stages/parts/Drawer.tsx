@@ -1,0 +1,140 @@
+import { clothOutline } from '@sashiko/core/cloth/cloth';
+import { kindOfOwnPart, type OwnPart } from '@sashiko/core/parts/own-part';
+import { takesColour } from '@sashiko/core/parts/part-element';
+import { DRAWERS, type PartKind } from '@sashiko/core/parts/part-kind';
+import { PART_KINDS } from '@sashiko/core/parts/part-kinds';
+import { keepOwnPart } from '@sashiko/core/plan/edits/own-part-edits';
+import { Button, Input } from 'antd';
+import { useLiveQuery } from 'dexie-react-hooks';
+import { useState } from 'react';
+import { roomiestPlace } from '../../canvas/clamp.ts';
+import { placeAt } from '../../canvas/use-canvas-gestures.ts';
+import { listOwnParts } from '../../storage/own-parts.ts';
+import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { useViewStore } from '../../stores/view-store.ts';
+import { Colours } from './Colours.tsx';
+import { OwnPartEditor } from './OwnPartEditor.tsx';
+import { PartPicture } from './PartPicture.tsx';
+
+/** Everything that can be sewn on, by drawer; what the maker described comes first. */
+export function Drawer() {
+  const [search, setSearch] = useState('');
+  const [colourId, setColourId] = useState('warm-white');
+  const own = useOwnParts();
+  const [edited, setEdited] = useState<OwnPart | 'new' | null>(null);
+  const words = search.trim().toLowerCase();
+  const matches = (kind: PartKind): boolean =>
+    words === '' ||
+    `${kind.title} ${kind.noun} ${kind.description} ${kind.drawer}`.toLowerCase().includes(words);
+  const drawers = DRAWERS.map((drawer) => ({
+    drawer,
+    kinds: PART_KINDS.filter((kind) => kind.drawer === drawer && matches(kind)),
+  })).filter(({ kinds }) => kinds.length > 0);
+  return (
+    <>
+      <Input
+        allowClear
+        size="small"
+        placeholder="Find a part"
+        aria-label="Find a part"
+        value={search}
+        onChange={(event) => setSearch(event.target.value)}
+      />
+      {drawers.map(({ drawer, kinds }) => (
+        <section key={drawer}>
+          <h2>{drawer}</h2>
+          <div className="drawer">
+            {kinds.map((kind) => (
+              <PartCard key={kind.id} kind={kind} colourId={colourId} />
+            ))}
+          </div>
+          {drawer === 'Lights' && (
+            <Colours value={colourId} onChange={setColourId} label="Colour of the next light" />
+          )}
+        </section>
+      ))}
+      <section>
+        <h2>Your own parts</h2>
+        {own.length > 0 && (
+          <div className="drawer">
+            {own
+              .filter((part) => matches(kindOfOwnPart(part)))
+              .map((part) => (
+                <PartCard
+                  key={part.id}
+                  kind={kindOfOwnPart(part)}
+                  colourId={colourId}
+                  own={part}
+                  onEdit={() => setEdited(part)}
+                />
+              ))}
+          </div>
+        )}
+        <div className="buttons">
+          <Button size="small" onClick={() => setEdited('new')}>
+            Describe a part
+          </Button>
+        </div>
+      </section>
+      {edited !== null && (
+        <OwnPartEditor part={edited === 'new' ? null : edited} onDone={() => setEdited(null)} />
+      )}
+    </>
+  );
+}
+
+/** The parts described in this plan, and those kept in this browser that it does not have. */
+function useOwnParts(): readonly OwnPart[] {
+  const { ownParts } = useShownPlan();
+  const kept = useLiveQuery(listOwnParts, []) ?? [];
+  const here = Object.values(ownParts);
+  return [...here, ...kept.filter((part) => !Object.hasOwn(ownParts, part.id))];
+}
+
+interface PartCardProps {
+  readonly kind: PartKind;
+  readonly colourId: string;
+  readonly own?: OwnPart;
+  readonly onEdit?: () => void;
+}
+
+function PartCard({ kind, colourId, own, onEdit }: PartCardProps) {
+  const tool = useViewStore((state) => state.tool);
+  const setTool = useViewStore((state) => state.setTool);
+  const held = tool.kind === 'place' ? tool.kindId : null;
+  const take = (): void => {
+    // A part of this browser comes into the plan with its description when it is first taken.
+    const isForeign = own !== undefined && currentPlan().ownParts[own.id] === undefined;
+    if (isForeign && !usePlanStore.getState().commit(keepOwnPart(currentPlan(), own))) return;
+    setTool({ kind: 'place', kindId: kind.id, colourId, turnDeg: 0 });
+  };
+  return (
+    <div className="part-slot">
+      <button
+        type="button"
+        className="part-card"
+        title={kind.description}
+        aria-pressed={held === kind.id}
+        onPointerDown={(event) => {
+          // Let go of the pointer, so that it can be dragged over to the cloth.
+          event.currentTarget.releasePointerCapture(event.pointerId);
+          take();
+        }}
+        onKeyDown={(event) => {
+          if (event.key !== 'Enter' && event.key !== ' ') return;
+          event.preventDefault();
+          take();
+          placeAt(roomiestPlace(clothOutline(currentPlan().cloth)), false);
+        }}
+      >
+        <PartPicture kind={kind} colourId={takesColour(kind) ? colourId : undefined} />
+        {kind.title}
+      </button>
+      {onEdit !== undefined && (
+        <button type="button" className="linkish quiet" onClick={onEdit} aria-label={`Change ${kind.title}`}>
+          change
+        </button>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,140 @@
+import { markingsFor } from '@sashiko/core/cloth/cloth';
+import { poseParts } from '@sashiko/core/plan/edits/part-edits';
+import type { Fit } from '@sashiko/core/plan/fit-finder';
+import { kindOf } from '@sashiko/core/plan/placed';
+import type { Part } from '@sashiko/core/plan/schema';
+import { formatLength } from '@sashiko/core/units/length';
+import { Button, Progress, Select } from 'antd';
+import { useEffect, useRef, useState } from 'react';
+import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { useViewStore } from '../../stores/view-store.ts';
+import { LengthField } from '../../ui/LengthField.tsx';
+import { ask, Cancelled, type Job } from '../../workers/workshop.ts';
+
+/** Places and turns at which every spot of the chosen part falls into an opening. */
+export function FitPanel() {
+  const plan = useShownPlan();
+  const partId = useViewStore((state) => state.selection.partIds[0]);
+  const part = partId === undefined ? undefined : plan.parts[partId];
+  return (
+    <section aria-label="Find a fit">
+      <h2>Find a fit</h2>
+      {part === undefined || kindOf(plan, part).spots.length === 0 ? (
+        <p className="quiet">
+          Choose a part with something that must show or be reached, such as a light-sensing holder. Every
+          place is found where all of it falls into openings, windows or zones of reach.
+        </p>
+      ) : (
+        <FitSearchForm key={part.id} part={part} />
+      )}
+    </section>
+  );
+}
+
+type Found =
+  | { readonly state: 'idle' }
+  | { readonly state: 'working'; readonly share: number }
+  | { readonly state: 'done'; readonly fits: readonly Fit[] };
+
+function FitSearchForm({ part }: { readonly part: Part }) {
+  const plan = useShownPlan();
+  const { unit } = plan.habits;
+  const kind = kindOf(plan, part);
+  const areas = (['opening', 'window', 'reach'] as const).flatMap((use) => markingsFor(plan.cloth, use));
+  const everywhere = areas.filter((area) => area.use !== 'reach').map((area) => area.id);
+  const [spotAreas, setSpotAreas] = useState<Readonly<Record<string, readonly string[]>>>({});
+  const [marginMm, setMarginMm] = useState(1);
+  const [found, setFound] = useState<Found>({ state: 'idle' });
+  const job = useRef<Job<readonly Fit[]> | null>(null);
+  const setGhosts = useViewStore((state) => state.setGhosts);
+  useEffect(
+    () => () => {
+      job.current?.cancel();
+      setGhosts([]);
+    },
+    [setGhosts],
+  );
+  const search = (): void => {
+    setFound({ state: 'working', share: 0 });
+    const request = { plan: currentPlan(), partId: part.id, marginMm, spotAreas };
+    job.current = ask('findFits', request, (share) => setFound({ state: 'working', share }));
+    job.current.answer.then(
+      (fits) => setFound({ state: 'done', fits }),
+      (error: unknown) => {
+        setFound({ state: 'idle' });
+        if (!(error instanceof Cancelled))
+          usePlanStore.getState().tell(error instanceof Error ? error.message : String(error), 'problem');
+      },
+    );
+  };
+  const show = (fit: Fit): void =>
+    setGhosts([
+      { kindId: part.kindId, at: fit.at, turnDeg: fit.turnDeg, face: part.face, options: part.options },
+    ]);
+  const take = (fit: Fit): void => {
+    const { at, turnDeg } = fit;
+    if (
+      usePlanStore
+        .getState()
+        .commit(poseParts(currentPlan(), `fit ${part.name}`, new Map([[part.id, { at, turnDeg }]])))
+    )
+      setGhosts([]);
+  };
+  return (
+    <>
+      {kind.spots.map((spot) => (
+        <div className="field" key={spot.id}>
+          <span id={`spot-${spot.id}`}>The {spot.title} in</span>
+          <Select
+            aria-labelledby={`spot-${spot.id}`}
+            mode="multiple"
+            size="small"
+            placeholder="does not matter"
+            value={[...(spotAreas[spot.id] ?? everywhere)]}
+            options={areas.map((area) => ({ value: area.id, label: area.name }))}
+            onChange={(ids: string[]) => setSpotAreas({ ...spotAreas, [spot.id]: ids })}
+          />
+        </div>
+      ))}
+      <LengthField label="Room round each" valueMm={marginMm} unit={unit} onChange={setMarginMm} />
+      <div className="buttons">
+        {found.state === 'working' ? (
+          <Button size="small" onClick={() => job.current?.cancel()}>
+            Stop
+          </Button>
+        ) : (
+          <Button size="small" type="primary" disabled={areas.length === 0} onClick={search}>
+            Search
+          </Button>
+        )}
+      </div>
+      {areas.length === 0 && <p className="quiet">Draw openings or windows on the Cloth stage first.</p>}
+      {found.state === 'working' && <Progress percent={Math.round(found.share * 100)} size="small" />}
+      {found.state === 'done' && (
+        <>
+          <p role="status">{fitWords(found.fits.length)}</p>
+          <ul className="line-list">
+            {found.fits.map((fit, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: answers come best first and stay so
+              <li key={i} onPointerEnter={() => show(fit)} onFocus={() => show(fit)}>
+                <span>
+                  {`${formatLength(fit.at.x, unit)}, ${formatLength(fit.at.y, unit)}, turned ${Math.round(fit.turnDeg)}°`}
+                  <span className="quiet">{` ${formatLength(fit.marginMm, unit)} to spare`}</span>
+                </span>
+                <Button size="small" aria-label={`Take place ${i + 1}`} onClick={() => take(fit)}>
+                  Take
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </>
+  );
+}
+
+function fitWords(count: number): string {
+  if (count === 0)
+    return 'Nowhere: no place and turn satisfies all of them. Try less room, or larger openings.';
+  return count === 1 ? 'Just one place fits.' : `${count} places fit, the roomiest first.`;
+}

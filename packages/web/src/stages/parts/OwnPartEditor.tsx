@@ -1,0 +1,191 @@
+import { describeToMaker } from '@sashiko/core/errors/problem';
+import { PART_FILE_ENDING, parsePart, serializePart } from '@sashiko/core/formats/part-file';
+import { kindOfOwnPart, type OwnPart, ownPartProblem } from '@sashiko/core/parts/own-part';
+import { deleteOwnPart, keepOwnPart } from '@sashiko/core/plan/edits/own-part-edits';
+import { Button, Input, InputNumber, Modal, Segmented } from 'antd';
+import { useRef, useState } from 'react';
+import { forgetOwnPart, freshOwnPartId, storeOwnPart } from '../../storage/own-parts.ts';
+import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { download } from '../../ui/download.ts';
+import { LengthField } from '../../ui/LengthField.tsx';
+import { OwnPartHoles } from './OwnPartHoles.tsx';
+import { OwnPartModel } from './OwnPartModel.tsx';
+import { PartPicture } from './PartPicture.tsx';
+
+interface OwnPartEditorProps {
+  /** The part to change; null for a new one. */
+  readonly part: OwnPart | null;
+  readonly onDone: () => void;
+}
+
+/** A board of no holes, to begin with. */
+function blankPart(): OwnPart {
+  return {
+    id: freshOwnPartId(),
+    title: 'My part',
+    outline: { form: 'round', acrossMm: 40 },
+    massG: 3,
+    holes: [],
+    model: { kind: 'none' },
+  };
+}
+
+/** A part described from ruler readings: form, holes, what it does to a current; with a live picture. */
+export function OwnPartEditor({ part: given, onDone }: OwnPartEditorProps) {
+  const [part, setPart] = useState<OwnPart>(() => given ?? blankPart());
+  const input = useRef<HTMLInputElement>(null);
+  const { unit } = useShownPlan().habits;
+  const commit = usePlanStore((state) => state.commit);
+  const tell = usePlanStore((state) => state.tell);
+  const problem = ownPartProblem(part, 'part');
+  const change = (changes: Partial<OwnPart>): void => setPart({ ...part, ...changes });
+  const keep = (): void => {
+    if (!commit(keepOwnPart(currentPlan(), part))) return;
+    void storeOwnPart(part);
+    onDone();
+  };
+  const read = async (file: File): Promise<void> => {
+    const result = parsePart(await file.text());
+    if (result.ok) setPart(result.value);
+    else tell(describeToMaker(result.problem), 'problem');
+  };
+  const forget = (): void => {
+    const isHere = currentPlan().ownParts[part.id] !== undefined;
+    if (isHere && !commit(deleteOwnPart(currentPlan(), part.id))) return;
+    void forgetOwnPart(part.id);
+    onDone();
+  };
+  const { outline } = part;
+  return (
+    <Modal
+      open
+      title={given === null ? 'Describe a part' : `Change ${given.title}`}
+      width={1020}
+      style={{ top: 16 }}
+      onCancel={onDone}
+      footer={
+        <div className="buttons">
+          <Button onClick={() => input.current?.click()}>Open a part file</Button>
+          <Button
+            disabled={problem !== null}
+            onClick={() =>
+              download(`${part.title}${PART_FILE_ENDING}`, 'application/json', serializePart(part))
+            }
+          >
+            Save as a file
+          </Button>
+          {given !== null && (
+            <Button danger onClick={forget}>
+              Forget it
+            </Button>
+          )}
+          <span className="grow" />
+          <Button onClick={onDone}>Leave it</Button>
+          <Button type="primary" disabled={problem !== null} onClick={keep}>
+            Keep it
+          </Button>
+        </div>
+      }
+    >
+      <input
+        ref={input}
+        type="file"
+        accept=".json,application/json"
+        className="visually-hidden"
+        tabIndex={-1}
+        aria-label="Part file"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          event.target.value = '';
+          if (file !== undefined) void read(file);
+        }}
+      />
+      <div className="own-part">
+        <div className="own-part-form">
+          <div className="field">
+            <label htmlFor="own-title">What it is called</label>
+            <Input
+              id="own-title"
+              value={part.title}
+              maxLength={60}
+              onChange={(event) => change({ title: event.target.value })}
+            />
+          </div>
+          <div className="field">
+            <span id="own-outline">Its outline is</span>
+            <Segmented
+              aria-labelledby="own-outline"
+              size="small"
+              value={outline.form}
+              options={[
+                { value: 'round', label: 'round' },
+                { value: 'box', label: 'a rectangle' },
+              ]}
+              onChange={(form) =>
+                change({
+                  outline:
+                    form === 'round'
+                      ? {
+                          form: 'round',
+                          acrossMm: outline.form === 'box' ? outline.widthMm : outline.acrossMm,
+                        }
+                      : {
+                          form: 'box',
+                          widthMm: outline.form === 'round' ? outline.acrossMm : outline.widthMm,
+                          heightMm: outline.form === 'round' ? outline.acrossMm : outline.heightMm,
+                        },
+                })
+              }
+            />
+          </div>
+          {outline.form === 'round' ? (
+            <LengthField
+              label="Across"
+              valueMm={outline.acrossMm}
+              unit={unit}
+              onChange={(acrossMm) => change({ outline: { form: 'round', acrossMm } })}
+            />
+          ) : (
+            <>
+              <LengthField
+                label="Width"
+                valueMm={outline.widthMm}
+                unit={unit}
+                onChange={(widthMm) => change({ outline: { ...outline, widthMm } })}
+              />
+              <LengthField
+                label="Height"
+                valueMm={outline.heightMm}
+                unit={unit}
+                onChange={(heightMm) => change({ outline: { ...outline, heightMm } })}
+              />
+            </>
+          )}
+          <div className="field">
+            <label htmlFor="own-mass">It weighs</label>
+            <InputNumber
+              id="own-mass"
+              min={0}
+              max={2000}
+              suffix="g"
+              style={{ width: '100%' }}
+              value={part.massG}
+              changeOnWheel={false}
+              onChange={(massG) => {
+                if (massG !== null) change({ massG });
+              }}
+            />
+          </div>
+          <OwnPartModel model={part.model} onChange={(model) => change({ model })} />
+        </div>
+        <div className="own-part-picture">
+          <PartPicture kind={kindOfOwnPart(part)} roomMm={3} />
+          <p className={problem === null ? 'quiet' : 'problem'} role="status">
+            {problem === null ? 'Seen from the side that faces you.' : describeToMaker(problem)}
+          </p>
+        </div>
+      </div>
+      <OwnPartHoles part={part} unit={unit} onChange={(holes) => change({ holes })} />
+    </Modal>
+  );
+}

@@ -1,0 +1,41 @@
+import { boundsOf } from '@sashiko/core/geometry/polygon';
+import type { PartKind } from '@sashiko/core/parts/part-kind';
+import { newCloth } from '@sashiko/core/plan/new-plan';
+import { PartDrawing } from '../../canvas/PartDrawing.tsx';
+
+/** Any cloth will do for a part seen by itself from its front. */
+const TABLE = newCloth('felt', 40, 40);
+
+interface PartPictureProps {
+  readonly kind: PartKind;
+  readonly colourId?: string | undefined;
+  readonly roomMm?: number;
+}
+
+/** A part by itself, as large as its frame allows. */
+export function PartPicture({ kind, colourId = 'warm-white', roomMm = 1.5 }: PartPictureProps) {
+  const [left, top, right, bottom] = boundsOf(kind.outline);
+  return (
+    <svg
+      viewBox={`${left - roomMm} ${top - roomMm} ${right - left + 2 * roomMm} ${bottom - top + 2 * roomMm}`}
+      aria-hidden="true"
+    >
+      <PartDrawing
+        part={{
+          id: 'card',
+          kindId: kind.id,
+          name: kind.title,
+          at: { x: 0, y: 0 },
+          turnDeg: 0,
+          face: 'right',
+          colourId,
+        }}
+        kind={kind}
+        cloth={TABLE}
+        face="right"
+        isChosen={false}
+        isLit={false}
+      />
+    </svg>
+  );
+}

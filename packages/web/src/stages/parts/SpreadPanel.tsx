@@ -1,0 +1,201 @@
+import { clothBox } from '@sashiko/core/cloth/cloth';
+import { describeToMaker } from '@sashiko/core/errors/problem';
+import { nearestAlong, walkable } from '@sashiko/core/geometry/polyline';
+import { takesColour } from '@sashiko/core/parts/part-element';
+import { maybePartKind, PART_KINDS } from '@sashiko/core/parts/part-kinds';
+import { type Line, ringLine } from '@sashiko/core/plan/arrange/lines';
+import { type Spread, type SpreadTurn, spreadParts, spreadPoses } from '@sashiko/core/plan/arrange/spread';
+import { partIdOf } from '@sashiko/core/plan/edits/part-edits';
+import { formatLength } from '@sashiko/core/units/length';
+import { Button, InputNumber, Select } from 'antd';
+import { useEffect, useState } from 'react';
+import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { useViewStore } from '../../stores/view-store.ts';
+import { LengthField } from '../../ui/LengthField.tsx';
+import { LineSelect, useLine } from './LineSelect.tsx';
+
+const TURNS: ReadonlyArray<{ readonly value: SpreadTurn; readonly label: string }> = [
+  { value: 'plus-right', label: '+ inside' },
+  { value: 'plus-left', label: '+ outside' },
+  { value: 'along', label: 'along the line' },
+  { value: 'alike', label: 'all alike' },
+];
+
+/** Parts at even distances along a line, ring or outline, with anchors where one must be. */
+export function SpreadPanel() {
+  const plan = useShownPlan();
+  const { unit } = plan.habits;
+  const [lineId, setLineId] = useState<string | null>(null);
+  const [ringMm, setRingMm] = useState(50);
+  const [kindId, setKindId] = useState('sew-on-light');
+  const [count, setCount] = useState(6);
+  const [insetMm, setInsetMm] = useState(0);
+  const [turn, setTurn] = useState<SpreadTurn>('plus-right');
+  const [anchorsMm, setAnchorsMm] = useState<readonly number[]>([]);
+  const [isShown, setShown] = useState(false);
+  const chosen = useLine(lineId === 'ring' ? null : lineId);
+  const box = clothBox(plan.cloth);
+  const line: Line | undefined =
+    lineId === 'ring'
+      ? ringLine({ x: box.left + box.widthMm / 2, y: box.top + box.heightMm / 2 }, ringMm)
+      : chosen;
+  const kind = maybePartKind(kindId);
+  const spread: Spread | null =
+    line === undefined || kind === undefined
+      ? null
+      : {
+          line,
+          count,
+          anchorsMm,
+          turn,
+          insetMm,
+          placing: { kindId, ...(takesColour(kind) ? { colourId: 'warm-white' } : {}) },
+        };
+  const poses = spread === null ? null : spreadPoses(spread);
+  const setGhosts = useViewStore((state) => state.setGhosts);
+  // Whatever of it changes, the ghosts on the cloth follow.
+  const shown = isShown && poses?.ok === true ? JSON.stringify([kindId, poses.value]) : '';
+  useEffect(() => {
+    const [ghostKind, places] = shown === '' ? ['', []] : (JSON.parse(shown) as [string, readonly never[]]);
+    setGhosts(places.map((pose) => Object.assign({}, pose, { kindId: ghostKind, face: 'right' as const })));
+    return () => setGhosts([]);
+  }, [shown, setGhosts]);
+  const chosenPartId = useViewStore((state) => state.selection.partIds[0]);
+  const anchorPart = chosenPartId === undefined ? undefined : plan.parts[chosenPartId];
+  const take = (): void => {
+    if (spread === null) return;
+    const first = currentPlan().nextNumber;
+    if (!usePlanStore.getState().commit(spreadParts(currentPlan(), spread))) return;
+    setShown(false);
+    useViewStore.getState().select({ partIds: Array.from({ length: count }, (_, i) => partIdOf(first + i)) });
+  };
+  return (
+    <section aria-label="Spread along a line">
+      <h2>Spread along a line</h2>
+      <div className="field wide">
+        <LineSelect
+          label="Line to spread along"
+          value={lineId === 'ring' ? null : lineId}
+          onChange={(id) => {
+            setLineId(id);
+            setAnchorsMm([]);
+            setShown(true);
+          }}
+        />
+        <Button
+          size="small"
+          type={lineId === 'ring' ? 'primary' : 'default'}
+          onClick={() => {
+            setLineId('ring');
+            setAnchorsMm([]);
+            setShown(true);
+          }}
+        >
+          Ring
+        </Button>
+      </div>
+      {lineId === 'ring' && (
+        <LengthField label="Radius of the ring" valueMm={ringMm} unit={unit} onChange={setRingMm} />
+      )}
+      <Select
+        aria-label="Part to spread"
+        value={kindId}
+        showSearch
+        optionFilterProp="label"
+        options={PART_KINDS.map((one) => ({ value: one.id, label: one.title }))}
+        onChange={setKindId}
+      />
+      <div className="field">
+        <label htmlFor="spread-count">How many</label>
+        <InputNumber
+          id="spread-count"
+          min={1}
+          max={500}
+          precision={0}
+          style={{ width: '100%' }}
+          value={count}
+          changeOnWheel={false}
+          onChange={(next) => {
+            if (next !== null) setCount(next);
+          }}
+        />
+      </div>
+      <div className="field">
+        <span id="spread-turn">Turned</span>
+        <Select aria-labelledby="spread-turn" value={turn} options={[...TURNS]} onChange={setTurn} />
+      </div>
+      <LengthField label="Set in from the line" valueMm={insetMm} unit={unit} onChange={setInsetMm} />
+      {line !== undefined && (
+        <>
+          <div className="buttons">
+            <Button
+              size="small"
+              disabled={anchorPart === undefined}
+              title="Choose a part or put the pointer on a place first; one of the spread parts will be there"
+              onClick={() => {
+                if (anchorPart === undefined) return;
+                const { alongMm } = nearestAlong(walkable(line.points, line.closed), anchorPart.at);
+                setAnchorsMm([...anchorsMm, alongMm].sort((a, b) => a - b));
+              }}
+            >
+              Anchor at {anchorPart?.name ?? 'the chosen part'}
+            </Button>
+            <Button size="small" onClick={() => setAnchorsMm([...anchorsMm, 0])}>
+              Anchor at the start
+            </Button>
+          </div>
+          {anchorsMm.map((mm, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: anchors are known by their order
+            <div className="anchor" key={i}>
+              <LengthField
+                label={`Anchor ${i + 1}, along the line`}
+                valueMm={mm}
+                unit={unit}
+                onChange={(next) => setAnchorsMm(anchorsMm.map((old, k) => (k === i ? next : old)))}
+              />
+              <button
+                type="button"
+                className="linkish quiet"
+                aria-label={`Remove anchor ${i + 1}`}
+                onClick={() => setAnchorsMm(anchorsMm.filter((_, k) => k !== i))}
+              >
+                remove
+              </button>
+            </div>
+          ))}
+        </>
+      )}
+      {poses !== null && !poses.ok && <p className="problem">{describeToMaker(poses.problem)}</p>}
+      {poses?.ok === true && poses.value.length > 1 && (
+        <p className="quiet">{`About ${formatLength(spaceOf(poses.value), unit)} from middle to middle.`}</p>
+      )}
+      <div className="buttons">
+        <Button size="small" type="primary" disabled={poses?.ok !== true} onClick={take}>
+          Place {count}
+        </Button>
+        {isShown && (
+          <Button size="small" onClick={() => setShown(false)}>
+            Hide
+          </Button>
+        )}
+        {!isShown && (
+          <Button size="small" disabled={poses?.ok !== true} onClick={() => setShown(true)}>
+            Show
+          </Button>
+        )}
+      </div>
+    </section>
+  );
+}
+
+/** The usual distance between neighbours: the middle one of all of them. */
+function spaceOf(poses: ReadonlyArray<{ readonly at: { readonly x: number; readonly y: number } }>): number {
+  const spaces = poses
+    .slice(1)
+    .map((pose, i) => {
+      const before = poses[i] as (typeof poses)[number];
+      return Math.hypot(pose.at.x - before.at.x, pose.at.y - before.at.y);
+    })
+    .sort((a, b) => a - b);
+  return spaces[Math.floor(spaces.length / 2)] ?? 0;
+}

@@ -1,0 +1,33 @@
+/** The maker's own parts, kept in this browser for all plans. */
+
+import { type OwnPart, OwnPartSchema, ownPartProblem } from '@sashiko/core/parts/own-part';
+import * as v from 'valibot';
+import { database } from './database.ts';
+
+/** All that can be read, by title; a record that cannot be is left alone. */
+export async function listOwnParts(): Promise<readonly OwnPart[]> {
+  const stored = await database.ownParts.toArray();
+  return stored
+    .flatMap(({ part }) => {
+      const checked = v.safeParse(OwnPartSchema, part);
+      return checked.success && ownPartProblem(checked.output, 'part') === null
+        ? [checked.output as OwnPart]
+        : [];
+    })
+    .sort((a, b) => a.title.localeCompare(b.title));
+}
+
+/** Keeps a part, or puts it in place of the one of the same id. */
+export async function storeOwnPart(part: OwnPart): Promise<void> {
+  await database.ownParts.put({ id: part.id, part });
+}
+
+/** Forgets a part in this browser; plans that use it keep their own copy. */
+export async function forgetOwnPart(id: string): Promise<void> {
+  await database.ownParts.delete(id);
+}
+
+/** A fresh id for a described part. */
+export function freshOwnPartId(): string {
+  return `own-${crypto.randomUUID().slice(0, 13)}`;
+}
