@@ -92,7 +92,7 @@ test('Escape steps back: a bend, then the run', async ({ page }) => {
 });
 
 test('routing can be stopped, and a proposal left', async ({ page }) => {
-  await openDemo(page, 'tide-pool-sampler', 'thread');
+  await openDemo(page, 'tide-pool-hanging', 'thread');
   await page.getByRole('button', { name: 'Propose threads' }).click();
   await page.getByRole('button', { name: 'Stop' }).click();
   await expect(page.getByRole('button', { name: 'Propose threads' })).toBeVisible();

@@ -6,15 +6,15 @@ import { canvas, downloadBytes, goTo, openDemo, place, type Stage } from './work
 test('copy, rename, delete with undo, search', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'Copy Lighthouse cushion' }).click();
-  await expect(page.locator('.card')).toHaveCount(3);
+  await expect(page.locator('.card')).toHaveCount(5);
   await page.getByRole('button', { name: 'Rename Lighthouse cushion, copy' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Harbour cushion');
   await page.getByLabel('Name', { exact: true }).press('Enter');
   await expect(page.getByRole('link', { name: 'Harbour cushion' })).toBeVisible();
   await page.getByRole('button', { name: 'Delete Harbour cushion' }).click();
-  await expect(page.locator('.card')).toHaveCount(2);
+  await expect(page.locator('.card')).toHaveCount(4);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.locator('.card')).toHaveCount(3);
+  await expect(page.locator('.card')).toHaveCount(5);
   await page.getByLabel('Search plans').fill('harb');
   await expect(page.locator('.card')).toHaveCount(1);
 });
@@ -31,7 +31,7 @@ test('a plan goes out as a file and comes in again', async ({ page }) => {
     .setInputFiles({ name: file.name, mimeType: 'application/json', buffer: file.bytes });
   await expect(canvas(page)).toBeVisible();
   await page.goto('/');
-  await expect(page.locator('.card')).toHaveCount(3);
+  await expect(page.locator('.card')).toHaveCount(5);
 });
 
 test('bad files are refused in words, and the shelf stays as it is', async ({ page }) => {
@@ -40,22 +40,26 @@ test('bad files are refused in words, and the shelf stays as it is', async ({ pa
   const cases = [
     ['cut.json', Buffer.from(good.slice(0, 900)), /not readable JSON/],
     ['other.json', Buffer.from('{"cat": true}'), /not a Sashiko plan/],
-    ['newer.json', Buffer.from(good.replace('"version": 1', '"version": 7')), /newer Sashiko/],
-    ['zero.json', Buffer.from(good.replace('"widthMm": 300', '"widthMm": 0')), /cloth\.shape\.widthMm/],
+    ['newer.json', Buffer.from(good.replace('"version": 2', '"version": 7')), /newer Sashiko/],
+    [
+      'zero.json',
+      Buffer.from(good.replace('"widthMm": 300', '"widthMm": 0')),
+      /cloth\.shape\.sizes\.widthMm/,
+    ],
     ['huge.json', Buffer.alloc(48_000_000, 'x'), /never that large/],
   ] as const;
   for (const [name, buffer, words] of cases) {
     await page.getByLabel('Plan file').setInputFiles({ name, mimeType: 'application/json', buffer });
     await expect(page.getByRole('alert')).toContainText(words);
     await expect(page.getByRole('alert')).toContainText('Nothing was changed');
-    await expect(page.locator('.card')).toHaveCount(2);
+    await expect(page.locator('.card')).toHaveCount(4);
   }
 });
 
 test('a kept plan that cannot be read says why and can be taken out as it is', async ({ page }) => {
   await openDemo(page, 'lighthouse-cushion', 'parts');
   await page.goto('/');
-  await expect(page.locator('.card')).toHaveCount(2);
+  await expect(page.locator('.card')).toHaveCount(4);
   await page.evaluate(
     () =>
       new Promise<void>((resolve, reject) => {
@@ -172,7 +176,7 @@ test('every view passes an accessibility scan, in light and dark', async ({ page
       violations.map((violation) => `${what}: ${violation.id} ${violation.nodes[0]?.html.slice(0, 160)}`),
     ).toEqual([]);
   };
-  await openDemo(page, 'tide-pool-sampler', 'cloth');
+  await openDemo(page, 'tide-pool-hanging', 'cloth');
   for (const theme of ['light', 'dark']) {
     for (const stage of [
       'cloth',

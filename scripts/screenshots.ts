@@ -47,13 +47,13 @@ await shoot('cloth', '/plan/lighthouse-cushion/cloth');
 await shoot('parts', '/plan/lighthouse-cushion/parts', async () => {
   await page.locator('svg.canvas [data-part="p5"]').click();
 });
-await shoot('check', '/plan/tide-pool-sampler/check', async () => {
+await shoot('check', '/plan/tide-pool-hanging/check', async () => {
   await page.locator('.finding').first().click();
 });
 await shoot('light', '/plan/lighthouse-cushion/light', async () => {
   await page.getByText('half as bright after').waitFor();
 });
-await shoot('proposal', '/plan/tide-pool-sampler/thread', async () => {
+await shoot('proposal', '/plan/tide-pool-hanging/thread', async () => {
   await page.getByRole('button', { name: 'Propose threads' }).click();
   await page.getByRole('button', { name: 'Take it' }).waitFor({ timeout: 60_000 });
 });

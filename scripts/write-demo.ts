@@ -47,7 +47,7 @@ function begin(
   build.edit(takePiece(build.plan, ...piece));
   build.edit(changeClothKind(build.plan, cloth[0])).edit(dyeCloth(build.plan, cloth[1]));
   build.edit(stateFacts(build.plan, facts));
-  return build.edit(addMarkings(build.plan, lines));
+  return lines.length === 0 ? build : build.edit(addMarkings(build.plan, lines));
 }
 
 function lighthouseCushion(): Plan {
@@ -57,7 +57,16 @@ function lighthouseCushion(): Plan {
     ['rectangle', { widthMm: 300, heightMm: 300 }],
     ['firm-woven', 'indigo'],
     { forWhom: 'adult', worn: false, washed: false },
-    [
+    [],
+  );
+  build
+    .light('lamp', 150, 91)
+    .light('window 1', 150, 132)
+    .light('window 2', 150, 174)
+    .light('window 3', 150, 216);
+  build.holder(236, 66).switch(236, 118);
+  build.edit(
+    addMarkings(build.plan, [
       mark('roof', corners([130, 78], [150, 48], [170, 78])),
       mark('lamp room', corners([133, 78], [167, 78], [167, 104], [133, 104])),
       mark('tower', corners([136, 104], [164, 104], [176, 262], [124, 262])),
@@ -70,14 +79,8 @@ function lighthouseCushion(): Plan {
         }),
         false,
       ),
-    ],
+    ]),
   );
-  build
-    .light('lamp', 150, 91)
-    .light('window 1', 150, 132)
-    .light('window 2', 150, 174)
-    .light('window 3', 150, 216);
-  build.holder(236, 66).switch(236, 118);
   const problem = expectOk(routingProblemOf(build.plan, 'half'));
   const search = route(problem, { seed: 7, tries: 8 });
   let step = search.next();

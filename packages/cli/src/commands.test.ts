@@ -8,7 +8,7 @@ import { runCommand } from './commands.ts';
 
 const root = fileURLToPath(new URL('../../../', import.meta.url));
 const good = join(root, 'demo/lighthouse-cushion.sashiko.json');
-const bad = join(root, 'demo/tide-pool-sampler.sashiko.json');
+const bad = join(root, 'demo/tide-pool-hanging.sashiko.json');
 const folder = mkdtempSync(join(tmpdir(), 'sashiko-cli-'));
 
 function file(name: string, text: string): string {
@@ -21,7 +21,7 @@ describe('exit status and output', () => {
   test('validate', async () => {
     expect(await runCommand('validate', good, false)).toEqual({
       status: 0,
-      output: 'Lighthouse cushion: a sound plan of version 1.\n',
+      output: 'Lighthouse cushion: a sound plan of version 2.\n',
       error: '',
     });
   });

@@ -1,8 +1,16 @@
 import { describe, expect, test } from 'vitest';
-import { changeClothKind } from '../plan/edits/cloth-edits.ts';
+import type { MarkingUse } from '../cloth/cloth.ts';
+import { cornersOf, roundedBoxCurve } from '../geometry/curve.ts';
+import {
+  addMarkings,
+  changeClothKind,
+  drawOutline,
+  type MarkingDraft,
+  takePiece,
+} from '../plan/edits/cloth-edits.ts';
 import { moveParts, turnPart } from '../plan/edits/part-edits.ts';
 import { changeHabits } from '../plan/edits/plan-edits.ts';
-import { addBend, changeStitching, deleteRuns } from '../plan/edits/run-edits.ts';
+import { addBend, changeStitching, changeThread, deleteRuns } from '../plan/edits/run-edits.ts';
 import type { Plan } from '../plan/schema.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { checkPlan, countFindings } from './check-plan.ts';
@@ -338,4 +346,153 @@ describe('every finding', () => {
       open: 'not touching that should',
     });
   });
+});
+
+describe('opening, keep-out, reach, weight', () => {
+  const area = (use: MarkingUse, left: number, top: number, right: number, bottom: number): MarkingDraft => ({
+    use,
+    closed: true,
+    nodes: roundedBoxCurve(left, top, right, bottom, 0),
+  });
+  const row = (): PlanBuilder =>
+    new PlanBuilder('Row', 300, 200)
+      .light('a', 60, 100)
+      .light('b', 240, 100)
+      .sew('a.plus', 'b.plus', [[150, 100]]);
+
+  test.each([
+    [106, 0],
+    [105.9, 1],
+    [95, 1],
+  ])('a thread %d mm from the top of an opening that starts at 112: %d finding', (_y, count) => {
+    const build = row();
+    build.edit(addMarkings(build.plan, [area('opening', 140, _y + 0, 160, 130)]));
+    expect(findingsOf(build.plan, 'opening')).toHaveLength(count);
+    expect(findingsOf(build.plan, 'keep-out')).toEqual([]);
+  });
+
+  test('a hole over an opening is found, a dome that shows through one is not', () => {
+    const build = new PlanBuilder('Dome', 300, 200).bareLight('a', 100, 100);
+    build.edit(addMarkings(build.plan, [area('window', 97, 97, 103, 103)]));
+    expect(findingsOf(build.plan, 'opening')).toEqual([]);
+    build.edit(addMarkings(build.plan, [area('opening', 105, 95, 115, 105)]));
+    expect(findingsOf(build.plan, 'opening').map((finding) => finding.found.value)).toContain(0);
+  });
+
+  test('a keep-out is kept by a line beside it, not by one through it', () => {
+    const build = row();
+    build.edit(addMarkings(build.plan, [area('keep-out', 140, 101, 160, 130)]));
+    expect(findingsOf(build.plan, 'keep-out')).toEqual([]);
+    build.edit(addMarkings(build.plan, [area('keep-out', 140, 80, 160, 130)]));
+    expect(findingsOf(build.plan, 'keep-out')).toMatchObject([{ severity: 'mend', found: { value: 0 } }]);
+  });
+
+  test('switch and cell must lie in a zone of reach, once one is drawn', () => {
+    const build = smallLantern();
+    expect(findingsOf(build.plan, 'reach')).toEqual([]);
+    build.edit(addMarkings(build.plan, [area('reach', 80, 110, 120, 150)]));
+    expect(findingsOf(build.plan, 'reach').map((finding) => finding.partIds)).toEqual([['p2']]);
+  });
+
+  test('an inward corner counts as an edge, also in the middle of a leg', () => {
+    const build = new PlanBuilder('Neck', 300, 200);
+    build.edit(takePiece(build.plan, 'banner', { widthMm: 300, heightMm: 200, pointMm: 5, tunnelMm: 20 }));
+    build.edit(
+      drawOutline(
+        build.plan,
+        cornersOf(
+          [
+            [0, 0],
+            [140, 0],
+            [150, 90],
+            [160, 0],
+            [300, 0],
+            [300, 200],
+            [0, 200],
+          ].map(([x, y]) => ({ x: x as number, y: y as number })),
+        ),
+      ),
+    );
+    build.light('a', 60, 100).light('b', 240, 100);
+    const across = (y: number): number => {
+      const sewn = new PlanBuilder();
+      sewn.plan = build.plan;
+      sewn.sew('a.plus', 'b.plus', [
+        [70, y],
+        [230, y],
+      ]);
+      return findingsOf(sewn.plan, 'edge').length;
+    };
+    expect(across(97)).toBe(0);
+    expect(across(95)).toBe(1);
+    expect(across(50)).toBe(1);
+  });
+
+  test('heavy and high, or heavy on thin cloth, is a note', () => {
+    const high = new PlanBuilder('High', 200, 300).place('aaa-holder-2', 'power', 100, 60);
+    expect(findingsOf(high.plan, 'weight')).toMatchObject([{ severity: 'note', key: 'weight:top' }]);
+    const low = new PlanBuilder('Low', 200, 300).place('aaa-holder-2', 'power', 100, 240);
+    expect(findingsOf(low.plan, 'weight')).toEqual([]);
+    low.edit(changeClothKind(low.plan, 'light-woven'));
+    expect(findingsOf(low.plan, 'weight')).toMatchObject([{ partIds: ['p1'] }]);
+  });
+});
+
+describe('boards fan out', () => {
+  const board = (): PlanBuilder =>
+    new PlanBuilder('Fan', 300, 300)
+      .place('board-round', 'board', 150, 150)
+      .light('a', 260, 100, 180)
+      .light('b', 260, 200, 180);
+
+  test('threads that leave neighbouring pins may keep the pitch of the pins, and no less', () => {
+    const build = board()
+      .sew('board.p3', 'a.plus', [
+        [188, 150],
+        [220, 120],
+      ])
+      .sew('board.p4', 'b.plus', [
+        [185, 165],
+        [220, 190],
+      ]);
+    expect(findingsOf(build.plan, 'gap')).toEqual([]);
+    const tight = board()
+      .sew('board.p3', 'a.plus', [
+        [176, 154],
+        [220, 120],
+      ])
+      .sew('board.p4', 'b.plus', [
+        [185, 165],
+        [220, 190],
+      ]);
+    expect(findingsOf(tight.plan, 'gap').length).toBeGreaterThan(0);
+  });
+
+  test('nobody else gets that allowance: a thread that passes by keeps its full distance', () => {
+    const build = board().light('c', 60, 40).light('d', 240, 40);
+    build.sew('c.plus', 'd.plus', [[150, 124.5]]);
+    expect(
+      findingsOf(build.plan, 'gap').some((finding) => finding.partIds.includes(build.part('board').id)),
+    ).toBe(true);
+  });
+});
+
+test('wire crosses lawfully, tape does not', () => {
+  const cross = (threadId: string): number => {
+    const build = new PlanBuilder('Cross', 300, 200)
+      .light('a', 30, 100)
+      .light('b', 270, 100)
+      .light('c', 150, 30)
+      .light('d', 150, 170);
+    build.sew('a.plus', 'b.minus').sew('c.plus', 'd.minus', [
+      [155.5, 60],
+      [144.5, 140],
+    ]);
+    const [first] = Object.keys(build.plan.runs) as [string];
+    build.edit(changeThread(build.plan, first, threadId));
+    return findingsOf(build.plan, 'crossing').length;
+  };
+  expect(cross('steel-3-ply')).toBe(1);
+  expect(cross('conductive-tape')).toBe(1);
+  expect(cross('insulated-wire')).toBe(0);
 });

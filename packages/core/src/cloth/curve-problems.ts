@@ -21,9 +21,10 @@ export function areaProblem(nodes: readonly CurveNode[], what: string, path: str
   const line = lineProblem(nodes, what, path);
   if (line !== null) return line;
   const corners = flattenCurve(nodes, true);
-  if (corners.length < 3 || Math.abs(signedAreaMm2(corners)) < SMALLEST_AREA_MM2)
-    return fail('area-empty', `(${what})`, path).problem;
-  const at = selfCrossing(corners);
+  const isEmpty = corners.length < 3 || Math.abs(signedAreaMm2(corners)) < SMALLEST_AREA_MM2;
+  // A bow tie has no area either, but what is wrong with it is that it crosses itself.
+  const at = selfCrossing(corners, isEmpty);
+  if (isEmpty && at === null) return fail('area-empty', `(${what})`, path).problem;
   if (at === null) return null;
   return fail('area-crosses-itself', `(${what}, at ${at.x.toFixed(1)}, ${at.y.toFixed(1)} mm)`, path).problem;
 }
@@ -44,8 +45,8 @@ export function lineProblem(nodes: readonly CurveNode[], what: string, path: str
   return null;
 }
 
-/** A place where a closed outline crosses or touches itself, or null. O(n log n). */
-export function selfCrossing(corners: readonly Point[]): Point | null {
+/** A place where a closed outline crosses or touches itself (or just crosses), or null. O(n log n). */
+export function selfCrossing(corners: readonly Point[], onlyCrosses = false): Point | null {
   const edges = polygonEdges(corners).map(([a, b], owner) => ({ a, b, owner }));
   const index = indexSegments(edges);
   for (const { a, b, owner } of edges) {
@@ -53,7 +54,8 @@ export function selfCrossing(corners: readonly Point[]): Point | null {
       if (other.owner <= owner) continue;
       const isNext = other.owner === owner + 1 || (owner === 0 && other.owner === edges.length - 1);
       const meeting = segmentMeeting(a, b, other.a, other.b);
-      if (meeting === 'apart' || (isNext && meeting === 'touch')) continue;
+      if (meeting === 'apart' || (onlyCrosses && meeting !== 'cross') || (isNext && meeting === 'touch'))
+        continue;
       return meeting === 'cross' ? crossingPoint(a, b, other.a, other.b) : other.a;
     }
   }

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { checkPlan } from '../checks/check-plan.ts';
+import { clothBox } from '../cloth/cloth.ts';
 import { describeProblem, expectOk } from '../errors/problem.ts';
 import { PLAN_VERSION, type Plan } from '../plan/schema.ts';
 import { smallLantern } from '../testing/plan-builder.ts';
@@ -178,22 +179,77 @@ describe('the demo plans', () => {
       ),
     );
 
-  test('the lighthouse cushion is clear', () => {
-    expect(checkPlan(read('lighthouse-cushion'))).toEqual([]);
+  test.each(['lighthouse-cushion', 'night-walk-dog-coat', 'lantern-cuff'])('%s is clear', (name) => {
+    expect(checkPlan(read(name))).toEqual([]);
   });
 
-  test('the tide-pool sampler has exactly the mistakes that were left in', () => {
+  test('the tide-pool hanging has exactly the mistakes that were left in', () => {
     expect(
-      checkPlan(read('tide-pool-sampler')).map((finding) => `${finding.severity} ${finding.ruleId}`),
+      checkPlan(read('tide-pool-hanging')).map((finding) => `${finding.severity} ${finding.ruleId}`),
     ).toEqual([
       'stop crossing',
       'stop gap',
+      'stop gap',
+      'stop gap',
       'stop reversed',
-      'stop series',
       'stop open',
-      'mend gap',
+      'stop open',
       'mend switch-none',
-      'mend edge',
     ]);
   });
 });
+
+describe('files of version 1', () => {
+  const old = (name: string): string =>
+    readFileSync(new URL(`../testing/version-1/${name}.sashiko.json`, import.meta.url), 'utf8');
+
+  test.each(['lighthouse-cushion', 'tide-pool-sampler'])(
+    '%s opens, with its lines and its threads',
+    (name) => {
+      const raw = JSON.parse(old(name)) as {
+        nextNumber: number;
+        cloth: {
+          shape: { widthMm: number; heightMm: number };
+          marks: { points: unknown[]; closed: boolean }[];
+        };
+        parts: object;
+        runs: object;
+      };
+      const plan = expectOk(parsePlan(old(name)));
+      expect(plan.version).toBe(PLAN_VERSION);
+      expect(plan.runs).toEqual(raw.runs);
+      expect(plan.parts).toEqual(raw.parts);
+      expect(clothBox(plan.cloth)).toMatchObject({ ...sizes(raw.cloth.shape), left: 0, top: 0 });
+      const markings = Object.values(plan.cloth.markings);
+      expect(markings.map((marking) => marking.closed)).toEqual(raw.cloth.marks.map((mark) => mark.closed));
+      expect(markings.map((marking) => marking.nodes.map((node) => node.at))).toEqual(
+        raw.cloth.marks.map((mark) => mark.points),
+      );
+      // Numbers of new markings are not taken by anything else.
+      expect(plan.nextNumber).toBe(raw.nextNumber + markings.length);
+      expect(expectOk(parsePlan(serializePlan(plan)))).toEqual(plan);
+    },
+  );
+
+  test('the old sampler still has the mistakes that were left in it', () => {
+    const found = checkPlan(expectOk(parsePlan(old('tide-pool-sampler')))).map((finding) => finding.ruleId);
+    for (const id of ['crossing', 'gap', 'reversed', 'series', 'open', 'switch-none', 'edge'])
+      expect(found).toContain(id);
+  });
+
+  test('a broken one is refused with the spot, in the names of today', () => {
+    const raw = JSON.parse(old('lighthouse-cushion')) as { cloth: { shape: Record<string, unknown> } };
+    raw.cloth.shape['widthMm'] = -4;
+    expect(parsePlan(JSON.stringify(raw))).toMatchObject({
+      ok: false,
+      problem: { path: 'cloth.shape.sizes.widthMm' },
+    });
+    for (const cloth of [null, 7, { shape: 'square' }, { marks: 'many' }, { marks: [null] }]) {
+      expect(parsePlan(JSON.stringify({ ...raw, cloth })).ok).toBe(false);
+    }
+  });
+});
+
+function sizes({ widthMm, heightMm }: { readonly widthMm: number; readonly heightMm: number }) {
+  return { widthMm, heightMm };
+}

@@ -22,8 +22,14 @@ import {
 vi.mock('../../../../demo/lighthouse-cushion.sashiko.json?raw', async () => ({
   default: await demoText('lighthouse-cushion'),
 }));
-vi.mock('../../../../demo/tide-pool-sampler.sashiko.json?raw', async () => ({
-  default: await demoText('tide-pool-sampler'),
+vi.mock('../../../../demo/night-walk-dog-coat.sashiko.json?raw', async () => ({
+  default: await demoText('night-walk-dog-coat'),
+}));
+vi.mock('../../../../demo/tide-pool-hanging.sashiko.json?raw', async () => ({
+  default: await demoText('tide-pool-hanging'),
+}));
+vi.mock('../../../../demo/lantern-cuff.sashiko.json?raw', async () => ({
+  default: await demoText('lantern-cuff'),
 }));
 
 async function demoText(name: string): Promise<string> {
@@ -42,14 +48,16 @@ describe('the shelf', () => {
     await layOutDemo(2000);
     expect((await listPlans()).map((entry) => entry.name)).toEqual([
       'Lighthouse cushion',
-      'Tide-pool sampler, mistakes left in',
+      'Night-walk dog coat',
+      'Tide-pool wall hanging, mistakes left in',
+      'Lantern tea-light cuff for a jar',
     ]);
     await setRemoved('lighthouse-cushion', 3000);
     await layOutDemo(4000);
-    expect(await listPlans()).toHaveLength(1);
+    expect(await listPlans()).toHaveLength(3);
     expect((await listPlans(true)).map((entry) => entry.id)).toEqual(['lighthouse-cushion']);
     await setRemoved('lighthouse-cushion', 0);
-    expect(await listPlans()).toHaveLength(2);
+    expect(await listPlans()).toHaveLength(4);
   });
 
   test('new, copy, rename', async () => {

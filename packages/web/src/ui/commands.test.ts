@@ -75,7 +75,7 @@ describe('moving and turning', () => {
     expect(currentPlan().runs['r5']?.bends).toEqual([{ x: 70, y: 105 }]);
     press('Delete', 'thread');
     expect(currentPlan().runs['r5']?.bends).toEqual([]);
-    expect(view().selection).toEqual({ partIds: [], runId: 'r5', bend: null });
+    expect(view().selection).toMatchObject({ partIds: [], runId: 'r5', bend: null });
   });
 });
 

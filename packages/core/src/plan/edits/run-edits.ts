@@ -1,5 +1,6 @@
 import { fail, type Result, succeed } from '../../errors/problem.ts';
 import { type Point, snapToMicrometre } from '../../geometry/point.ts';
+import { maybeThreadKind } from '../../thread/thread-kinds.ts';
 import type { Change, Edit } from '../edit.ts';
 import { partOf } from '../placed.ts';
 import type { HoleRef, Plan, Run } from '../schema.ts';
@@ -21,7 +22,7 @@ export function sewingByHabit(
   plan: Plan,
 ): Pick<Run, 'threadId' | 'stitchId' | 'stitchMm' | 'gapMm' | 'strands'> {
   const { threadId, stitchMm, gapMm } = plan.habits;
-  return { threadId, stitchId: 'running', stitchMm, gapMm, strands: 1 };
+  return { threadId, stitchId: stitchFor(threadId), stitchMm, gapMm, strands: 1 };
 }
 
 /** What a run is called: by its two ends. */
@@ -78,9 +79,18 @@ export function removeBend(plan: Plan, runId: string, index: number): Result<Edi
   }));
 }
 
-/** Sews a run with another thread. */
+/** Thread is sewn, wire and tape are laid. */
+function stitchFor(threadId: string): string {
+  return (maybeThreadKind(threadId)?.form ?? 'thread') === 'thread' ? 'running' : 'laid';
+}
+
+/** Makes a run of another thread, or of wire or tape, which are laid. */
 export function changeThread(plan: Plan, runId: string, threadId: string): Result<Edit> {
-  return changeRun(plan, runId, 'change the thread', () => ({ threadId }));
+  const form = maybeThreadKind(threadId)?.form;
+  return changeRun(plan, runId, form === 'thread' ? 'change the thread' : 'lay it instead of sewing', () => ({
+    threadId,
+    stitchId: stitchFor(threadId),
+  }));
 }
 
 /** Sews a run with other stitches (1–10 mm) or more strands (1–4). */

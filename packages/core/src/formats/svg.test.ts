@@ -1,0 +1,239 @@
+import { svgPathProperties } from 'svg-path-properties';
+import { describe, expect, test } from 'vitest';
+import { clothBox, curvePoints } from '../cloth/cloth.ts';
+import { expectOk } from '../errors/problem.ts';
+import { flattenCurve } from '../geometry/curve.ts';
+import { boundsOf } from '../geometry/polygon.ts';
+import { polylineLengthMm, walkable } from '../geometry/polyline.ts';
+import { applyEdit } from '../plan/edit.ts';
+import { addMarkings, takePiece } from '../plan/edits/cloth-edits.ts';
+import { importLines } from '../plan/edits/import-lines.ts';
+import { newPlan } from '../plan/new-plan.ts';
+import { PlanBuilder } from '../testing/plan-builder.ts';
+import { clothSvg } from './svg-export.ts';
+import { LARGEST_SVG_CHARACTERS, maybeSvgLengthMm, readSvg, type SvgLine } from './svg-import.ts';
+
+const svg = (inner: string, attributes = 'width="100mm" height="100mm" viewBox="0 0 100 100"'): string =>
+  `<svg xmlns="http://www.w3.org/2000/svg" ${attributes}>${inner}</svg>`;
+
+const only = (inner: string, attributes?: string): SvgLine =>
+  expectOk(readSvg(svg(inner, attributes))).lines[0] as SvgLine;
+
+const box = (line: SvgLine): readonly number[] =>
+  boundsOf(flattenCurve(line.nodes, line.closed)).map((mm) => Math.round(mm * 1000) / 1000);
+
+describe('units', () => {
+  test.each([
+    ['10mm', 10],
+    ['1cm', 10],
+    ['1in', 25.4],
+    ['96px', 25.4],
+    ['96', 25.4],
+    ['72pt', 25.4],
+    ['6pc', 25.4],
+    ['40Q', 10],
+    [' 2.5E1 mm ', 25],
+    ['50%', null],
+    ['wide', null],
+    [undefined, null],
+  ])('%s is %s mm (CSS standard)', (text, mm) => {
+    const found = maybeSvgLengthMm(text);
+    if (mm === null) expect(found).toBeNull();
+    else expect(found).toBeCloseTo(mm, 9);
+  });
+
+  test.each([
+    ['mm with a view of the same size', 'width="100mm" height="50mm" viewBox="0 0 100 50"', [10, 10, 30, 30]],
+    ['inches', 'width="1in" height="1in" viewBox="0 0 100 100"', [2.54, 2.54, 7.62, 7.62]],
+    ['pixels without a view', 'width="400" height="400"', [2.646, 2.646, 7.938, 7.938]],
+    ['nothing at all', '', [2.646, 2.646, 7.938, 7.938]],
+    ['a view that starts elsewhere', 'width="100mm" height="100mm" viewBox="10 10 100 100"', [0, 0, 20, 20]],
+    [
+      'a view that does not fill the page',
+      'width="200mm" height="100mm" viewBox="0 0 100 100"',
+      [60, 10, 80, 30],
+    ],
+    ['a width alone', 'width="50mm" viewBox="0 0 100 100"', [5, 5, 15, 15]],
+    ['a view of no size', 'width="100mm" height="100mm" viewBox="0 0 0 0"', [2.646, 2.646, 7.938, 7.938]],
+  ] as const)('%s', (_what, attributes, wanted) => {
+    expect(box(only('<rect x="10" y="10" width="20" height="20"/>', attributes))).toEqual(wanted);
+  });
+});
+
+describe('shapes and transforms', () => {
+  test.each([
+    ['rect', '<rect x="1" y="2" width="30" height="40" rx="5"/>', [1, 2, 31, 42], true],
+    ['circle', '<circle cx="50" cy="50" r="20"/>', [30, 30, 70, 70], true],
+    ['ellipse', '<ellipse cx="50" cy="50" rx="20" ry="10"/>', [30, 40, 70, 60], true],
+    ['line', '<line x1="1" y1="2" x2="3" y2="8"/>', [1, 2, 3, 8], false],
+    ['polyline', '<polyline points="0,0 10,0 10,20"/>', [0, 0, 10, 20], false],
+    ['polygon', '<polygon points="0 0 10 0 10 20"/>', [0, 0, 10, 20], true],
+    ['path', '<path d="M5 5h10v10H5z"/>', [5, 5, 15, 15], true],
+    ['relative curves', '<path d="m10 10c0 10 20 10 20 0s20-10 20 0t10 0"/>', [10, 2.5, 60, 17.5], false],
+    ['moved', '<g transform="translate(10 20)"><rect width="5" height="5"/></g>', [10, 20, 15, 25], true],
+    [
+      'moved, scaled and turned in each other',
+      '<g transform="translate(50 50)"><g transform="scale(2) rotate(90)"><rect width="10" height="5"/></g></g>',
+      [40, 50, 50, 70],
+      true,
+    ],
+    [
+      'by a matrix',
+      '<rect width="10" height="10" transform="matrix(1 0 0 -1 5 30)"/>',
+      [5, 20, 15, 30],
+      true,
+    ],
+  ] as const)('%s', (_what, inner, wanted, closed) => {
+    const line = only(inner);
+    expect(box(line)).toEqual(wanted.map((mm) => expect.closeTo(mm, 1) as number));
+    expect(line.closed).toBe(closed);
+  });
+
+  test.each([
+    'M10 80 C 40 10, 65 10, 95 80 S 150 150, 180 80',
+    'M10 80 Q 95 10 180 80 T 250 90',
+    'M10 315 L 110 215 A 30 50 0 0 1 162.55 162.45 L 172.55 152.45 A 30 50 -45 0 1 215.1 109.9 L 315 10',
+    'M20 20 L 80 20 80 60 20 60 Z m 10 10 h 20 v 10 z',
+  ])('has the length that a general-purpose path library finds: %s', (d) => {
+    const { lines } = expectOk(readSvg(svg(`<path d="${d}"/>`)));
+    const sum = lines.reduce(
+      (mm, line) => mm + polylineLengthMm(walkable(flattenCurve(line.nodes, line.closed), line.closed)),
+      0,
+    );
+    expect(sum / new svgPathProperties(d).getTotalLength()).toBeCloseTo(1, 3);
+  });
+
+  test('names come from the file, hidden things and what is no line are left out and said', () => {
+    const drawing = expectOk(
+      readSvg(
+        svg(
+          '<defs><path d="M0 0H5"/></defs><path id="sleeve" d="M0 0H50V50z"/><text>hi</text><text>ho</text>' +
+            '<path style="display:none" d="M0 0H9"/><path d="M0 0H30" aria-label="  seam   line "/><path d="M1 1H5"/>',
+        ),
+      ),
+    );
+    expect(drawing.lines.map((line) => line.name)).toEqual(['sleeve', 'seam line', 'path 3']);
+    expect(drawing.leftOut).toEqual(['2 × <text>']);
+  });
+
+  test('a path that ends where it began has no double node there', () => {
+    expect(only('<path d="M0 0C0 30 30 30 30 0C30 -30 0 -30 0 0Z"/>').nodes).toHaveLength(2);
+  });
+});
+
+describe('bad files get a clear word', () => {
+  test.each([
+    ['nothing', '', 'svg-broken'],
+    ['no XML', 'hello', 'svg-broken'],
+    ['cut short', '<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0', 'svg-broken'],
+    ['a path that is no path', svg('<path d="M0 0 banana"/>'), 'svg-broken'],
+    ['a page, not a drawing', '<html><body/></html>', 'svg-foreign'],
+    ['a script', svg('<script>alert(1)</script><path d="M0 0H9V9z"/>'), 'svg-unsafe'],
+    ['a handler', svg('<path onload="alert(1)" d="M0 0H9V9z"/>'), 'svg-unsafe'],
+    ['a page inside', svg('<foreignObject><p/></foreignObject>'), 'svg-unsafe'],
+    ['a link out', svg('<image href="https://example.org/x.png"/>'), 'svg-unsafe'],
+    [
+      'a link out, the old way',
+      svg('<use xlink:href="http://example.org/x.svg#a"/>', 'xmlns:xlink="x"'),
+      'svg-unsafe',
+    ],
+    [
+      'a style that fetches',
+      svg('<path style="fill:url(http://example.org/)" d="M0 0H9V9z"/>'),
+      'svg-unsafe',
+    ],
+    ['entities', `<!DOCTYPE svg [<!ENTITY a "aaaa">]>${svg('<path d="M0 0H9V9z"/>')}`, 'svg-unsafe'],
+    ['animation', svg('<path d="M0 0H9"><animate attributeName="d"/></path>'), 'svg-unsafe'],
+    ['words only', svg('<text>hello</text>'), 'svg-no-lines'],
+    ['no line has a length', svg('<path d="M5 5L5 5"/>'), 'line-empty'],
+    ['a line of kilometres', svg('<path d="M0 0H99999999"/>'), 'size-too-large'],
+    ['a line of five metres', svg('<path d="M0 0H5000"/>'), 'size-too-large'],
+    ['far too deep', svg('<g>'.repeat(80) + '</g>'.repeat(80)), 'svg-too-large'],
+    ['far too many lines', svg('<path d="M0 0H9"/>'.repeat(501)), 'svg-too-large'],
+    ['a line far too fine', svg(`<path d="M0 0${'h.01v.01'.repeat(1100)}"/>`), 'line-too-fine'],
+    ['huge', ' '.repeat(LARGEST_SVG_CHARACTERS + 1), 'svg-too-large'],
+  ])('%s', (_what, text, code) => {
+    expect(readSvg(text)).toMatchObject({ ok: false, problem: { code } });
+  });
+
+  test('an outline that crosses itself or has no area is refused when it is taken, and the plan stays', () => {
+    const plan = newPlan('import', 'Import');
+    const take = (d: string) =>
+      importLines(
+        plan,
+        expectOk(readSvg(svg(`<path d="${d}"/>`))).lines.map((line) => ({
+          ...line,
+          use: 'outline' as const,
+        })),
+      );
+    expect(take('M0 0L50 50V0L0 50z')).toMatchObject({ problem: { code: 'area-crosses-itself' } });
+    expect(take('M0 0H50H0z')).toMatchObject({ problem: { code: 'area-empty' } });
+    expect(importLines(plan, [])).toMatchObject({ problem: { code: 'line-empty' } });
+  });
+});
+
+describe('into the plan', () => {
+  test('an outline gives the piece its form at the origin, and the other lines keep their place in it', () => {
+    const { lines } = expectOk(
+      readSvg(
+        svg(
+          '<rect x="20" y="30" width="60" height="50"/><circle cx="50" cy="50" r="8"/><path d="M25 70H75"/>',
+        ),
+      ),
+    );
+    const plan = newPlan('import', 'Import');
+    const uses = ['outline', 'opening', 'mark'] as const;
+    const next = applyEdit(
+      plan,
+      expectOk(
+        importLines(
+          plan,
+          lines.map((line, i) => ({ ...line, use: uses[i] as (typeof uses)[number] })),
+        ),
+      ),
+    );
+    expect(clothBox(next.cloth)).toMatchObject({ left: 0, top: 0, widthMm: 60, heightMm: 50 });
+    const [opening, mark] = Object.values(next.cloth.markings);
+    expect(opening).toMatchObject({ use: 'opening', closed: true });
+    expect(boundsOf(curvePoints(opening as NonNullable<typeof opening>)).map(Math.round)).toEqual([
+      22, 12, 38, 28,
+    ]);
+    expect(mark?.nodes.map((node) => node.at)).toEqual([
+      { x: 5, y: 40 },
+      { x: 55, y: 40 },
+    ]);
+  });
+
+  test('a piece that would leave parts outside is refused', () => {
+    const { plan } = new PlanBuilder('Far', 300, 300).light('a', 250, 250);
+    const { lines } = expectOk(readSvg(svg('<rect width="60" height="60"/>')));
+    expect(
+      importLines(
+        plan,
+        lines.map((line) => ({ ...line, use: 'outline' as const })),
+      ),
+    ).toMatchObject({
+      problem: { code: 'outside-cloth' },
+    });
+  });
+});
+
+test('what is saved as SVG is read back as it was: outline, curves, names', () => {
+  let plan = newPlan('round-trip', 'A < & > "piece"');
+  plan = applyEdit(plan, expectOk(takePiece(plan, 'animal-coat')));
+  const pool = [
+    { at: { x: 100, y: 200 }, after: { x: 130, y: 180 } },
+    { at: { x: 200, y: 220 }, before: { x: 170, y: 260 } },
+  ];
+  plan = applyEdit(
+    plan,
+    expectOk(addMarkings(plan, [{ use: 'mark', name: 'pool <b>', closed: false, nodes: pool }])),
+  );
+  const drawing = expectOk(readSvg(clothSvg(plan)));
+  expect(drawing.widthMm).toBeCloseTo(420, 3);
+  expect(drawing.lines.map((line) => line.name)).toEqual(['outline', 'pool <b>']);
+  const [outline, mark] = drawing.lines as [SvgLine, SvgLine];
+  expect(box(outline)).toEqual([0, 0, 420, 480]);
+  expect(mark.nodes.map((node) => node.at)).toEqual(pool.map((node) => node.at));
+  expect(mark.nodes[0]?.after).toEqual(pool[0]?.after);
+});
