@@ -18,7 +18,7 @@ async function textOf(bytes: Buffer): Promise<readonly string[]> {
 
 test('the sewing sheet of a plan with mistakes says them first', async ({ page }) => {
   await openDemo(page, 'tide-pool-hanging', 'sew');
-  await expect(page.getByText('5 findings to put right first')).toBeVisible();
+  await expect(page.getByText('7 findings to put right first')).toBeVisible();
   const { bytes } = await downloadBytes(page, () =>
     page.getByRole('button', { name: 'Print the sheet' }).click(),
   );

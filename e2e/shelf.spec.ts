@@ -150,7 +150,7 @@ test('number keys go to stages, ? lists the keys', async ({ page }) => {
 
 test('a part is placed from the drawer by keyboard, and one by dragging it over', async ({ page }) => {
   await openDemo(page, 'lighthouse-cushion', 'parts');
-  await page.getByRole('button', { name: 'Bare-leg light, 5 mm' }).focus();
+  await page.getByRole('button', { name: 'Bare-leg light, 5 mm', exact: true }).focus();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: 'Undo: place light 1' })).toBeVisible();
   await page.getByRole('button', { name: 'Slide switch', exact: true }).scrollIntoViewIfNeeded();

@@ -72,3 +72,11 @@ export async function downloadBytes(
   for await (const chunk of stream) chunks.push(chunk as Buffer);
   return { name: download.suggestedFilename(), bytes: Buffer.concat(chunks) };
 }
+
+/** Chooses an option of a drop-down, and waits until its list is gone, so that the next one is not mistaken for it. */
+export async function choose(page: Page, box: Locator, option: string | RegExp): Promise<void> {
+  await box.click();
+  const lists = page.locator('.ant-select-dropdown:not(.ant-select-dropdown-hidden)');
+  await lists.last().getByTitle(option, { exact: true }).last().click();
+  await expect(lists).toHaveCount(0);
+}
