@@ -43,9 +43,39 @@ async function spot(x: number, y: number): Promise<readonly [number, number]> {
 }
 
 await shoot('shelf', '/');
-await shoot('cloth', '/plan/lighthouse-cushion/cloth');
-await shoot('parts', '/plan/lighthouse-cushion/parts', async () => {
-  await page.locator('svg.canvas [data-part="p5"]').click();
+await shoot('cloth', '/plan/night-walk-dog-coat/cloth');
+await shoot('lines', '/plan/tide-pool-hanging/cloth', async () => {
+  await page.locator('.tray-tabs').getByText('Lines', { exact: true }).click();
+  await page.getByRole('button', { name: /^pool/ }).click();
+  await page.locator('[data-node="2"]').focus();
+});
+await shoot('svg', '/plan/lantern-cuff/cloth', async () => {
+  await page.getByLabel('SVG file').setInputFiles({
+    name: 'leaf.svg',
+    mimeType: 'image/svg+xml',
+    buffer: Buffer.from(
+      '<svg xmlns="http://www.w3.org/2000/svg" width="180mm" height="120mm" viewBox="0 0 360 240"><g transform="translate(20 10)"><path id="leaf" d="M20 110C60 0 260 0 300 110C260 220 60 220 20 110Z"/><circle id="hole" cx="100" cy="110" r="24"/><path id="vein" d="M40 110Q160 60 280 110"/></g></svg>',
+    ),
+  });
+});
+await shoot('laying-out', '/plan/tide-pool-hanging/parts', async () => {
+  await page.locator('.tray-tabs').getByText('Lay out', { exact: true }).click();
+  await page.getByLabel('Line to spread along').click();
+  await page
+    .getByTitle(/^pool, /)
+    .last()
+    .click();
+  await page.getByLabel('How many').fill('9');
+  await page.getByLabel('How many').press('Enter');
+});
+await shoot('own-part', '/plan/lantern-cuff/parts', async () => {
+  await page.getByRole('button', { name: 'Describe a part' }).click();
+  await page.getByLabel('How many holes').fill('20');
+  await page.getByRole('button', { name: 'Spread them' }).click();
+  await page.getByRole('button', { name: 'Name in order' }).click();
+});
+await shoot('parts', '/plan/night-walk-dog-coat/parts', async () => {
+  await page.locator('svg.canvas [data-part]').nth(4).click();
 });
 await shoot('check', '/plan/tide-pool-hanging/check', async () => {
   await page.locator('.finding').first().click();

@@ -1,6 +1,11 @@
-/** The pages of docs/ that are written from the code: errors, checks, the plan file's schema. */
+/** The pages of docs/ that are written from the code: errors, checks, the drawer, the plan file's schema. */
 import { CHECK_RULES } from '../checks/check-rules.ts';
+import { CLOTH_KINDS } from '../cloth/cloth-kinds.ts';
+import { READY_PIECES } from '../cloth/ready-pieces.ts';
 import { ERROR_CATALOGUE } from '../errors/catalogue.ts';
+import { DRAWERS } from '../parts/part-kind.ts';
+import { PART_KINDS } from '../parts/part-kinds.ts';
+import { THREAD_KINDS } from '../thread/thread-kinds.ts';
 import { planJsonSchema } from './plan-schema-json.ts';
 
 /** File names below docs/ and their whole text. */
@@ -8,6 +13,7 @@ export function referenceDocs(): Readonly<Record<string, string>> {
   return {
     'errors.md': errorsPage(),
     'checks.md': checksPage(),
+    'parts.md': partsPage(),
     'plan-file.schema.json': `${JSON.stringify(planJsonSchema(), null, 2)}\n`,
   };
 }
@@ -24,6 +30,62 @@ Everything the core refuses, by code. Written from \`packages/core/src/errors/ca
 |---|---|---|
 ${rows.join('\n')}
 `;
+}
+
+function partsPage(): string {
+  const sections = DRAWERS.map((drawer) => {
+    const kinds = PART_KINDS.filter((kind) => kind.drawer === drawer).map((kind) => {
+      const holes = kind.holes.map((hole) => hole.label ?? hole.id).join(', ');
+      const options = kind.options
+        .map((option) => `${option.title.toLowerCase()} (\`${option.id}\`)`)
+        .join(', ');
+      return `### ${kind.title}
+
+\`${kind.id}\`. ${kind.description}
+
+Holes: ${holes === '' ? 'none' : holes}. Weight: ${kind.massG} g.${options === '' ? '' : ` To choose: ${options}.`}${kind.mateId === undefined ? '' : ` Comes with \`${kind.mateId}\`.`}
+
+*Source: ${kind.source}.*
+`;
+    });
+    return `## ${drawer}\n\n${kinds.join('\n')}`;
+  });
+  const pieces = READY_PIECES.map(
+    ({ id, title, description, sizes }) =>
+      `| \`${id}\` | ${title} | ${description} | ${sizes.map((size) => size.id).join(', ')} |`,
+  );
+  const threads = THREAD_KINDS.map(
+    ({ id, title, form, ohmPerM }) => `| \`${id}\` | ${title} | ${form} | ${ohmPerM} |`,
+  );
+  const cloths = CLOTH_KINDS.map(
+    ({ id, title, thicknessMm, looseness, fray }) =>
+      `| \`${id}\` | ${title} | ${thicknessMm} | ${looseness} | ${fray} |`,
+  );
+  return `# The drawer
+
+Everything Sashiko has ready, with its ids in plan files. Written from the code by \`npm run docs\`.
+
+## Pieces
+
+| id | piece | for | sizes |
+|---|---|---|---|
+${pieces.join('\n')}
+
+## Cloth
+
+Thickness and fray from memory of typical goods; looseness: assumption.
+
+| id | cloth | thickness, mm | looseness | frays |
+|---|---|---|---|---|
+${cloths.join('\n')}
+
+## Thread, wire, tape
+
+| id | conductor | form | Ω/m |
+|---|---|---|---|
+${threads.join('\n')}
+
+${sections.join('\n')}`;
 }
 
 function checksPage(): string {
@@ -49,6 +111,8 @@ The promise is always *clear under the stated assumptions*:
 - An envelope is the thread's radius + 1.0 mm that a hand wanders + hairs (0.5 mm steel, 0.2 mm plated), times the looseness of the cloth: firm 1.0, knit 1.5, loose knit 2.0 (assumption).
 - Where the stitches lie along their line is never counted on: a hand-sewn line occupies its whole length on both faces.
 - Loops at a hole reach 3 mm beyond its metal (assumption). Stitches stay 6 mm inside the edge (assumption).
+- Threads that leave neighbouring pins of one part may keep the pitch of the pins while they fan out; nobody else gets that allowance.
+- The folded legs of bare lights are metal like any other; insulated wire touches only at its ends and may cross.
 - A gap is a *stop* where the envelopes overlap or less than half of the wanted gap is left, whichever is more.
 
 ${rules.join('\n')}`;

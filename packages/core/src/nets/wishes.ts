@@ -21,6 +21,7 @@ export interface Wish {
 export function deriveWishes(plan: Plan): Result<readonly Wish[]> {
   const holder = partsThatAre(plan, 'cell')[0];
   if (holder === undefined) return fail('router-no-supply');
+  if (partsThatAre(plan, 'pin').length > 0) return fail('router-board');
   const lights = lightsIn(plan);
   if (lights.length === 0) return fail('router-no-lights');
   const [cell] = elementsOf(kindOf(plan, holder), 'cell');

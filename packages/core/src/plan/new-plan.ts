@@ -24,6 +24,7 @@ export const DEFAULT_HABITS: Habits = {
 
 /** Nothing said yet of what the piece is for. */
 export const UNKNOWN_FACTS: Facts = {
+  asked: false,
   forWhom: null,
   worn: null,
   onSkin: null,

@@ -96,6 +96,8 @@ const asked = v.nullable(v.boolean());
 
 /** What cautions and checks need to know of the piece; null: not said. */
 export const FactsSchema = v.strictObject({
+  /** Whether the maker was asked: answered or skipped, it is not asked again. */
+  asked: v.boolean(),
   forWhom: v.nullable(v.picklist(['adult', 'child', 'small-child', 'animal', 'nobody'])),
   worn: asked,
   onSkin: asked,

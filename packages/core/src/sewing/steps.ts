@@ -203,7 +203,9 @@ function finishing(plan: Plan): readonly SewingStep[] {
     step(
       'finish:cover',
       'Finish',
-      'Cover or line the threads if you like. Take the cell out before washing or storing.',
+      plan.cloth.wrongSideSeen
+        ? 'Both sides will be seen: cover or line the threads of the wrong side. Take the cell out before washing or storing.'
+        : 'Cover or line the threads if you like. Take the cell out before washing or storing.',
     ),
   );
   return steps;

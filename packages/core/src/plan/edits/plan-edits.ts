@@ -30,9 +30,10 @@ export function changeLegSign(plan: Plan, legSign: Habits['legSign']): Result<Ed
   return checkEdit(plan, `tell + by its ${legSign === 'square-loop' ? 'square' : 'bigger'} loop`, changes);
 }
 
-/** Says what the piece is for. */
-export function stateFacts(plan: Plan, facts: Partial<Facts>): Result<Edit> {
-  return checkEdit(plan, 'say what the piece is for', [
-    { field: 'facts', before: plan.facts, after: { ...plan.facts, ...facts } },
+/** Says what the piece is for; it is not asked again. With nothing to say, the question is skipped. */
+export function stateFacts(plan: Plan, facts: Partial<Omit<Facts, 'asked'>>): Result<Edit> {
+  const label = Object.keys(facts).length === 0 ? 'skip what the piece is for' : 'say what the piece is for';
+  return checkEdit(plan, label, [
+    { field: 'facts', before: plan.facts, after: { ...plan.facts, ...facts, asked: true } },
   ]);
 }

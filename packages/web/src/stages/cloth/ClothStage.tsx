@@ -1,6 +1,8 @@
-import { Segmented } from 'antd';
+import { stateFacts } from '@sashiko/core/plan/edits/plan-edits';
+import { Button, Segmented } from 'antd';
 import { useState } from 'react';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
+import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { ClothKindPanel } from './ClothKindPanel.tsx';
 import { FactsPanel } from './FactsPanel.tsx';
@@ -22,6 +24,7 @@ type PanelName = keyof typeof PANELS;
 export function ClothStage() {
   const [panel, setPanel] = useState<PanelName>('Piece');
   const Panel = PANELS[panel];
+  const { asked } = useShownPlan().facts;
   return (
     <>
       <ClothCanvas
@@ -40,10 +43,28 @@ export function ClothStage() {
           />
         </nav>
         <div className="tray-scroll">
+          {!asked && panel !== 'Facts' && <AskForFacts onAnswer={() => setPanel('Facts')} />}
           <Panel />
         </div>
       </aside>
     </>
+  );
+}
+
+/** Asked once: whom the piece is for decides which cautions it needs. */
+function AskForFacts({ onAnswer }: { readonly onAnswer: () => void }) {
+  return (
+    <section className="ask" aria-label="What the piece is for">
+      <p>Whom is this piece for, and will it be worn, washed, rained on? The cautions follow from it.</p>
+      <div className="buttons">
+        <Button size="small" type="primary" onClick={onAnswer}>
+          Say it
+        </Button>
+        <Button size="small" onClick={() => usePlanStore.getState().commit(stateFacts(currentPlan(), {}))}>
+          Skip
+        </Button>
+      </div>
+    </section>
   );
 }
 

@@ -12,7 +12,10 @@ const PEOPLE: ReadonlyArray<{ readonly value: NonNullable<Facts['forWhom']>; rea
   { value: 'nobody', label: 'nobody: it hangs or stands' },
 ];
 
-const QUESTIONS: ReadonlyArray<{ readonly id: Exclude<keyof Facts, 'forWhom'>; readonly words: string }> = [
+const QUESTIONS: ReadonlyArray<{
+  readonly id: Exclude<keyof Facts, 'forWhom' | 'asked'>;
+  readonly words: string;
+}> = [
   { id: 'worn', words: 'Is it worn?' },
   { id: 'onSkin', words: 'Does it touch skin?' },
   { id: 'washed', words: 'Will it be washed?' },

@@ -1,5 +1,5 @@
 import { clothBox, type Face } from '@sashiko/core/cloth/cloth';
-import { elementsOf } from '@sashiko/core/parts/part-element';
+import { elementsOf, hasElement } from '@sashiko/core/parts/part-element';
 import { filledOptions, type PartOption } from '@sashiko/core/parts/part-kind';
 import { freeTwins, twinParts } from '@sashiko/core/plan/arrange/group';
 import {
@@ -70,7 +70,7 @@ export function ChosenPart({ plan, part }: ChosenPartProps) {
           Quarter turn
         </Button>
         <Button size="small" onClick={() => commit(turnPart(plan, part.id, part.turnDeg + 180))}>
-          Exchange + and −
+          {hasElement(kind, 'light') ? 'Exchange + and −' : 'Half turn'}
         </Button>
       </div>
       {part.colourId !== undefined && (

@@ -1,5 +1,5 @@
 import { deriveSides } from '@sashiko/core/nets/sides';
-import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
+import { changeHabits, changeLegSign } from '@sashiko/core/plan/edits/plan-edits';
 import {
   changeStitching,
   changeThread,
@@ -7,9 +7,9 @@ import {
   removeBend,
   runName,
 } from '@sashiko/core/plan/edits/run-edits';
-import { holeName, sumRun } from '@sashiko/core/plan/placed';
+import { holeName, kindOf, sumRun } from '@sashiko/core/plan/placed';
 import type { Plan, Run } from '@sashiko/core/plan/schema';
-import { THREAD_KINDS } from '@sashiko/core/thread/thread-kinds';
+import { maybeThreadKind, THREAD_KINDS } from '@sashiko/core/thread/thread-kinds';
 import { formatOhm } from '@sashiko/core/units/electrical';
 import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
 import { Button, InputNumber, Select } from 'antd';
@@ -168,9 +168,13 @@ function ThreadSelect({
 function Spool({ plan }: { readonly plan: Plan }) {
   const commit = usePlanStore((state) => state.commit);
   const { habits } = plan;
+  const form = maybeThreadKind(habits.threadId)?.form ?? 'thread';
+  const hasBareLegs = Object.values(plan.parts).some((part) =>
+    kindOf(plan, part).options.some((option) => option.id === 'plusSquare'),
+  );
   return (
     <section>
-      <h2>Next run: running stitch</h2>
+      <h2>{form === 'thread' ? 'Next run: running stitch' : `Next run: ${form}, laid`}</h2>
       <ThreadSelect
         value={habits.threadId}
         onChange={(threadId) => commit(changeHabits(plan, { threadId }, 'change the thread for new runs'))}
@@ -180,6 +184,20 @@ function Spool({ plan }: { readonly plan: Plan }) {
         unit={habits.unit}
         onChange={(change) => commit(changeHabits(plan, change))}
       />
+      {hasBareLegs && (
+        <div className="field">
+          <span id="leg-sign">Legs: + is told by a</span>
+          <Select
+            aria-labelledby="leg-sign"
+            value={habits.legSign}
+            options={[
+              { value: 'big-loop', label: 'bigger loop' },
+              { value: 'square-loop', label: 'square loop' },
+            ]}
+            onChange={(legSign) => commit(changeLegSign(plan, legSign))}
+          />
+        </div>
+      )}
       <div className="field">
         <label htmlFor="loops">Loops at each hole</label>
         <InputNumber
