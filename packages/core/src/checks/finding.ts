@@ -6,7 +6,7 @@ export type Severity = 'stop' | 'mend' | 'note';
 /** A number with its unit, as found or as wanted. */
 export interface Measure {
   readonly value: number;
-  readonly unit: 'mm' | 'g' | 'crossings' | 'sides' | 'joins' | 'switches';
+  readonly unit: 'mm' | 'g' | 'zones' | 'crossings' | 'sides' | 'joins' | 'switches';
 }
 
 /** Something the checks have to say, pinned on the cloth. */

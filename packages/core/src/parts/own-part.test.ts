@@ -136,3 +136,21 @@ describe('with a plan, and alone', () => {
     expect(parsePart(bad)).toMatchObject({ problem: { code: 'file-wrong-shape', path: 'part.massG' } });
   });
 });
+
+test('an overlay: what must show is no hole but a spot, which the fit finder can place', () => {
+  const overlay: OwnPart = {
+    ...twentyHoleBoard(),
+    holes: [
+      hole('w1', -10, 0, { role: 'shows', diameterMm: 6, label: 'moon' }),
+      hole('w2', 10, 0, { role: 'shows', diameterMm: 4, label: '' }),
+    ],
+    model: { kind: 'none' },
+  };
+  expect(ownPartProblem(overlay, 'part')).toBeNull();
+  const kind = kindOfOwnPart(overlay);
+  expect(kind.holes).toEqual([]);
+  expect(kind.spots).toEqual([
+    { id: 'w1', title: 'moon', at: { x: -10, y: 0 }, radiusMm: 3 },
+    { id: 'w2', title: 'w2', at: { x: 10, y: 0 }, radiusMm: 2 },
+  ]);
+});

@@ -17,8 +17,8 @@ const placeMm = v.pipe(v.number(), v.finite(), v.minValue(-150), v.maxValue(150)
 const shortId = v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,40}$/));
 const words = (letters: number) => v.pipe(v.string(), v.trim(), v.maxLength(letters));
 
-/** The role a maker gives a hole in the form. */
-export const OWN_ROLES = ['plus', 'minus', 'pin', 'regulated', 'joined', 'holding'] as const;
+/** The role a maker gives a hole in the form. `shows` is no hole: a spot that must show, such as a sensor or a window of an overlay. */
+export const OWN_ROLES = ['plus', 'minus', 'pin', 'regulated', 'joined', 'holding', 'shows'] as const;
 export type OwnRole = (typeof OWN_ROLES)[number];
 
 export const OwnHoleSchema = v.strictObject({
@@ -137,6 +137,7 @@ function pairOf(holes: OwnPart['holes']): readonly [string, string] | null {
 function terminalOf(hole: OwnHole): string {
   switch (hole.role) {
     case 'holding':
+    case 'shows':
       return '';
     case 'plus':
       return 'supply';
@@ -179,6 +180,7 @@ function holeOfOwn(hole: OwnHole): Hole {
   } as const;
   switch (hole.role) {
     case 'holding':
+    case 'shows':
       return { ...form, sign: 'none', plated: false };
     case 'plus':
       return { ...form, sign: '+', plated: true, role: 'supply' };
@@ -233,7 +235,8 @@ const remembered = new WeakMap<OwnPart, PartKind>();
 export function kindOfOwnPart(part: OwnPart): PartKind {
   const known = remembered.get(part);
   if (known !== undefined) return known;
-  const holes = part.holes.map(holeOfOwn);
+  const holes = part.holes.filter((hole) => hole.role !== 'shows').map(holeOfOwn);
+  const shown = part.holes.filter((hole) => hole.role === 'shows');
   const { outline } = part;
   const shapes: readonly DrawnShape[] = [
     outline.form === 'round'
@@ -247,6 +250,7 @@ export function kindOfOwnPart(part: OwnPart): PartKind {
           cornerMm: 2,
         },
     ...(part.model.kind === 'light' ? [disc('lens', 0, 0, 2), disc('glow', 0, 0, 1)] : []),
+    ...shown.map(({ x, y, diameterMm }) => disc('slot', x, y, diameterMm / 2)),
   ];
   const kind = plainPart({
     id: part.id,
@@ -260,6 +264,12 @@ export function kindOfOwnPart(part: OwnPart): PartKind {
     shapes,
     elements: elementsOfOwn(part, holes),
     massG: part.massG,
+    spots: shown.map(({ id, label, x, y, diameterMm }) => ({
+      id,
+      title: label === '' ? id : label,
+      at: { x, y },
+      radiusMm: diameterMm / 2,
+    })),
     ...(part.model.kind === 'board' ? { mostMaTogether: part.model.mostMa } : {}),
   });
   remembered.set(part, kind);

@@ -95,6 +95,8 @@ export interface PartOption {
   readonly smallest: number;
   readonly largest: number;
   readonly usual: number;
+  /** Whether the part must be bought so, and the list of what to gather says it. */
+  readonly isBought?: true;
   /** Named choices instead of a range. */
   readonly choices?: ReadonlyArray<{ readonly value: number; readonly title: string }>;
 }

@@ -2,7 +2,9 @@ import { describe, expect, test } from 'vitest';
 import { checkPlan } from '../checks/check-plan.ts';
 import { clothBox } from '../cloth/cloth.ts';
 import { expectOk } from '../errors/problem.ts';
+import { cornersOf, roundedBoxCurve } from '../geometry/curve.ts';
 import { applyEdit } from '../plan/edit.ts';
+import { addMarkings, drawOutline } from '../plan/edits/cloth-edits.ts';
 import { runPath } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { seededRandom } from '../random/random.ts';
@@ -239,3 +241,52 @@ function permutations(items: readonly number[]): readonly (readonly number[])[] 
     permutations(items.filter((other) => other !== item)).map((rest) => [item, ...rest]),
   );
 }
+
+describe('pieces that are not convex, and areas to keep out of', () => {
+  const clean = (plan: Plan, seed: number): readonly string[] => {
+    const { problem, solution } = solve(plan, 'half', seed);
+    expect(solution.conflicts).toBe(0);
+    const found = checkPlan(expectOk(previewProposal(plan, problem, solution)));
+    return found.filter((finding) => finding.severity !== 'note').map((finding) => finding.ruleId);
+  };
+
+  test('threads go round a notch and keep its edge', () => {
+    const build = new PlanBuilder('Notch', 260, 200);
+    const corners = [
+      [0, 0],
+      [120, 0],
+      [130, 90],
+      [140, 0],
+      [260, 0],
+      [260, 200],
+      [0, 200],
+    ].map(([x, y]) => ({ x: x as number, y: y as number }));
+    build
+      .edit(drawOutline(build.plan, cornersOf(corners)))
+      .light('a', 50, 50, 90)
+      .holder(205, 60);
+    expect(clean(build.plan, 3)).toEqual(['switch-none']);
+  });
+
+  test('threads go round openings and keep-outs', () => {
+    const build = new PlanBuilder('Window', 260, 200).light('a', 40, 60).light('b', 40, 140).holder(215, 100);
+    build.edit(
+      addMarkings(build.plan, [
+        { use: 'opening', closed: true, nodes: roundedBoxCurve(110, 70, 150, 130, 4) },
+        { use: 'keep-out', closed: true, nodes: roundedBoxCurve(70, 90, 100, 110, 0) },
+      ]),
+    );
+    expect(clean(build.plan, 4)).toEqual(['switch-none']);
+  });
+
+  test('a board is not routed yet, and that is said', () => {
+    const build = new PlanBuilder('Board', 300, 300)
+      .holder(60, 60)
+      .light('a', 200, 60)
+      .place('board-round', 'board', 150, 200);
+    expect(routingProblemOf(build.plan, 'half')).toMatchObject({
+      ok: false,
+      problem: { code: 'router-board' },
+    });
+  });
+});

@@ -5,8 +5,9 @@ import { maybeClothKind } from '../cloth/cloth-kinds.ts';
 import { maybeCellKind } from '../parts/cells.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
 import { elementsOf } from '../parts/part-element.ts';
+import { filledOptions, type PartKind } from '../parts/part-kind.ts';
 import { kindOf } from '../plan/placed.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Part, Plan } from '../plan/schema.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { cutPieces, type Piece } from './pieces.ts';
 
@@ -14,6 +15,14 @@ export interface GatherItem {
   readonly id: string;
   readonly what: string;
   readonly amount: string;
+}
+
+/** The options a part must be bought with: `100 Ω`, `pitch of the strand 50 mm`. */
+function boughtOptions(kind: PartKind, part: Part): readonly string[] {
+  const values = filledOptions(kind.options, part.options ?? {});
+  return kind.options.flatMap(({ id, unit, title, isBought }) =>
+    isBought === true ? [`${unit === 'Ω' ? '' : `${title.toLowerCase()} `}${values[id]} ${unit}`] : [],
+  );
 }
 
 /** Cloth, parts, cells, thread by kind in metres, tools and consumables, in that order. */
@@ -30,7 +39,9 @@ export function gatherList(plan: Plan, pieces: readonly Piece[] = cutPieces(plan
   for (const part of Object.values(plan.parts)) {
     const kind = kindOf(plan, part);
     const colour = maybeLightColour(part.colourId ?? '')?.title.toLowerCase();
-    const title = colour === undefined ? kind.title : `${kind.title}, ${colour}`;
+    const title = [kind.title, colour, ...boughtOptions(kind, part)]
+      .filter((word) => word !== undefined)
+      .join(', ');
     counts.set(title, (counts.get(title) ?? 0) + 1);
     for (const { cellId, count } of elementsOf(kind, 'cell')) {
       const cell = maybeCellKind(cellId)?.title ?? cellId;

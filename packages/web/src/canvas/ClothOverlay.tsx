@@ -228,7 +228,8 @@ export function PenLine({ plan, face, scale }: OverlayProps) {
     );
   }
   if (tool.kind !== 'pen') return null;
-  const nodes = pointer === null ? tool.nodes : [...tool.nodes, { at: pointer }];
+  const next = tool.pulling ?? (pointer === null ? null : { at: pointer });
+  const nodes = next === null ? tool.nodes : [...tool.nodes, next];
   const first = tool.nodes[0];
   return (
     <g pointerEvents="none">

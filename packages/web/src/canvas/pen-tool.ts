@@ -25,11 +25,19 @@ export function penClick(at: Point, scale: number, handle: Point | null = null):
     finishPen(true);
     return;
   }
-  const node: CurveNode =
-    handle === null
-      ? { at: snapToMicrometre(at) }
-      : { at, after: handle, before: { x: 2 * at.x - handle.x, y: 2 * at.y - handle.y } };
-  setTool({ ...tool, nodes: [...tool.nodes, node] });
+  const node = handle === null ? { at: snapToMicrometre(at) } : smoothNode(at, handle);
+  setTool({ kind: 'pen', use: tool.use, nodes: [...tool.nodes, node] });
+}
+
+/** Shows the curve that letting go now would make. */
+export function penPull(at: Point, handle: Point): void {
+  const { tool, setTool } = useViewStore.getState();
+  if (tool.kind === 'pen') setTool({ ...tool, pulling: smoothNode(at, handle) });
+}
+
+/** A smooth node, its handles as long on either side. */
+function smoothNode(at: Point, handle: Point): CurveNode {
+  return { at, after: handle, before: { x: 2 * at.x - handle.x, y: 2 * at.y - handle.y } };
 }
 
 /** Ends the line: closed, or as it is. Only marks may stay open. */
@@ -47,4 +55,12 @@ export function finishPen(closes: boolean): void {
     select({ markingId: markingIdOf(plan.nextNumber) });
   }
   setTool({ kind: 'hand' });
+}
+
+/** Points at a place of the picture; the last place is moved when there are enough. */
+export function pointAt(p: Point): void {
+  const { tool, setTool } = useViewStore.getState();
+  if (tool.kind !== 'point') return;
+  const most = tool.purpose === 'calibrate' ? 2 : 4;
+  setTool({ ...tool, points: [...tool.points.slice(0, most - 1), p] });
 }

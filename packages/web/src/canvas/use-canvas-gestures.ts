@@ -1,17 +1,11 @@
 /** Turns pointer events on the cloth into edits: a gesture previews while it lasts and commits once at its end. */
-import { asSeen, curvePoints } from '@sashiko/core/cloth/cloth';
-import { maybeReadyPiece } from '@sashiko/core/cloth/ready-pieces';
+import { asSeen } from '@sashiko/core/cloth/cloth';
 import type { Result } from '@sashiko/core/errors/problem';
-import { moveNode } from '@sashiko/core/geometry/curve';
-import { type HandleSide, insertNode, moveHandleTo, moveNodeTo } from '@sashiko/core/geometry/curve-edit';
 import { distance, type Point, snapToMicrometre, subtract } from '@sashiko/core/geometry/point';
-import { polygonContains, signedAreaMm2 } from '@sashiko/core/geometry/polygon';
-import { nearestAlong, walkable } from '@sashiko/core/geometry/polyline';
 import type { PartKind } from '@sashiko/core/parts/part-kind';
 import { withGroups } from '@sashiko/core/plan/arrange/group';
 import { type SnapTargets, snapMove, snapTargets } from '@sashiko/core/plan/arrange/snapping';
 import type { Edit } from '@sashiko/core/plan/edit';
-import { resizePiece } from '@sashiko/core/plan/edits/cloth-edits';
 import { moveParts, partIdOf, placePair, placePart, turnPart } from '@sashiko/core/plan/edits/part-edits';
 import { addBend, moveBend } from '@sashiko/core/plan/edits/run-edits';
 import { maybeKindOf, runPath } from '@sashiko/core/plan/placed';
@@ -21,9 +15,9 @@ import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { type Camera, pan, toMm, zoomAbout } from './camera.ts';
 import { clampMove, clampPlacing, clampToCloth } from './clamp.ts';
-import { type EditableLine, editableLine, withNodes } from './line-edits.ts';
+import { type ClothGesture, clothEditOf, markingAt, takeCloth } from './cloth-gestures.ts';
 import { nearestHole } from './nearest-hole.ts';
-import { penClick } from './pen-tool.ts';
+import { penClick, penPull, pointAt } from './pen-tool.ts';
 import { chooseHole, putBend } from './thread-tool.ts';
 
 /** What the pointer may do, by stage. */
@@ -54,15 +48,7 @@ type Gesture =
       readonly ids: readonly string[];
       readonly targets: SnapTargets;
     }
-  | { readonly kind: 'size'; readonly start: Point; readonly id: string; readonly plan: Plan }
-  | { readonly kind: 'node'; readonly line: EditableLine; readonly index: number; readonly isNew: boolean }
-  | {
-      readonly kind: 'handle';
-      readonly line: EditableLine;
-      readonly index: number;
-      readonly side: HandleSide;
-    }
-  | { readonly kind: 'shift'; readonly line: EditableLine; readonly start: Point }
+  | ClothGesture
   | { readonly kind: 'pen'; readonly at: Point }
   | { readonly kind: 'turn'; readonly id: string }
   | { readonly kind: 'bend'; readonly runId: string; readonly index: number; readonly isNew: boolean };
@@ -104,31 +90,6 @@ export function useCanvasGestures(
         useViewStore.getState().setSnapGuides(snapped.guides);
         return moveParts(plan, active.ids, clampMove(plan, parts, snapped.delta));
       }
-      case 'size':
-        return resizedBy(active.plan, active.id, subtract(p, active.start));
-      case 'node': {
-        const at = event.altKey ? p : { x: Math.round(p.x * 2) / 2, y: Math.round(p.y * 2) / 2 };
-        const { line, index, isNew } = active;
-        const nodes = isNew ? insertNode(line.nodes, index, line.closed) : line.nodes;
-        const moved = moveNodeTo(nodes, isNew ? index + 1 : index, at);
-        return withNodes(plan, line, moved, isNew ? 'add a node' : 'move a node');
-      }
-      case 'handle':
-        return withNodes(
-          plan,
-          active.line,
-          moveHandleTo(active.line.nodes, active.index, active.side, p),
-          'bend a line',
-        );
-      case 'shift': {
-        const by = subtract(p, active.start);
-        return withNodes(
-          plan,
-          active.line,
-          active.line.nodes.map((node) => moveNode(node, by)),
-          `move ${active.line.name}`,
-        );
-      }
       case 'turn':
         return turnPart(plan, active.id, angleTo(plan, active.id, p, event.altKey));
       case 'bend': {
@@ -137,6 +98,11 @@ export function useCanvasGestures(
           ? addBend(plan, active.runId, active.index, at)
           : moveBend(plan, active.runId, active.index, at);
       }
+      case 'size':
+      case 'node':
+      case 'handle':
+      case 'shift':
+        return clothEditOf(plan, active, p, event.altKey);
       default:
         return null;
     }
@@ -207,7 +173,11 @@ export function useCanvasGestures(
     const press = pressed.current;
     if (press !== null && distance(press.at, px) > CLICK_PX) press.moved = true;
     const active = gesture.current;
-    if (active === null || active.kind === 'pen' || press?.moved !== true) return;
+    if (active === null || press?.moved !== true) return;
+    if (active.kind === 'pen') {
+      penPull(active.at, p);
+      return;
+    }
     if (active.kind === 'pan') {
       view.setCamera(pan(camera, px.x - active.last.x, px.y - active.last.y));
       gesture.current = { kind: 'pan', last: px };
@@ -263,8 +233,7 @@ export function useCanvasGestures(
       return;
     }
     if (tool.kind === 'point') {
-      const most = tool.purpose === 'calibrate' ? 2 : 4;
-      view.setTool({ ...tool, points: [...tool.points.slice(0, most - 1), p] });
+      pointAt(p);
       return;
     }
     if (abilities.shapesCloth === true) {
@@ -352,60 +321,6 @@ function chosenWith(plan: Plan, chosen: readonly string[], id: string, adds: boo
   return chosen.includes(id)
     ? chosen.filter((other) => !group.includes(other))
     : [...chosen, ...group.filter((other) => !chosen.includes(other))];
-}
-
-/** What of the piece is taken hold of at a place: a node, a handle, a size, or a chosen line as a whole. */
-function takeCloth(p: Point, data: (name: string) => string | undefined): Gesture | null {
-  const view = useViewStore.getState();
-  const plan = currentPlan();
-  const size = data('size');
-  if (size !== undefined) return { kind: 'size', start: p, id: size, plan };
-  const line = editableLine(plan, view.selection.markingId);
-  if (line === null) return null;
-  const [node, insert, handle] = [data('node'), data('insert'), data('handle')];
-  if (handle !== undefined) {
-    const [index, side] = handle.split('.') as [string, HandleSide];
-    return { kind: 'handle', line, index: Number(index), side };
-  }
-  if (node !== undefined) {
-    view.select({ markingId: line.id, node: Number(node) });
-    return { kind: 'node', line, index: Number(node), isNew: false };
-  }
-  if (insert !== undefined) return { kind: 'node', line, index: Number(insert), isNew: true };
-  const isInside = line.closed && line.id !== 'outline' && polygonContains(curvePoints(line), p);
-  return isInside ? { kind: 'shift', line, start: p } : null;
-}
-
-/** A ready piece with one size pulled by `by`; kept within its range. */
-function resizedBy(plan: Plan, id: string, by: Point): Result<Edit> {
-  const { shape } = plan.cloth;
-  const field =
-    shape.kind === 'ready' ? maybeReadyPiece(shape.pieceId)?.sizes.find((one) => one.id === id) : undefined;
-  if (shape.kind !== 'ready' || field === undefined) return resizePiece(plan, {});
-  const handle = field.handle?.(shape.sizes);
-  const pulled = (shape.sizes[id] ?? 0) + (handle === undefined ? 0 : by[handle.along] * handle.perMm);
-  const size = Math.round(Math.min(field.largestMm, Math.max(field.smallestMm, pulled)));
-  return resizePiece(plan, { [id]: size });
-}
-
-/** The line or area at a place: the nearest line within reach, else the smallest area it lies in; `outline` at the edge. */
-function markingAt(plan: Plan, p: Point, reachMm: number): string | null {
-  let best: { readonly id: string; readonly mm: number } | null = null;
-  const lines = [
-    ...Object.values(plan.cloth.markings).map((marking) => ({ id: marking.id, line: marking })),
-    ...(plan.cloth.shape.kind === 'drawn'
-      ? [{ id: 'outline', line: { nodes: plan.cloth.shape.nodes, closed: true } }]
-      : []),
-  ];
-  for (const { id, line } of lines) {
-    const mm = nearestAlong(walkable(curvePoints(line), line.closed), p).distanceMm;
-    if (mm <= reachMm && (best === null || mm < best.mm)) best = { id, mm };
-  }
-  if (best !== null) return best.id;
-  const around = Object.values(plan.cloth.markings)
-    .filter((marking) => marking.closed && polygonContains(curvePoints(marking), p))
-    .sort((a, b) => Math.abs(signedAreaMm2(curvePoints(a))) - Math.abs(signedAreaMm2(curvePoints(b))));
-  return around[0]?.id ?? null;
 }
 
 function partsBetween(plan: Plan, a: Point, b: Point): readonly string[] {

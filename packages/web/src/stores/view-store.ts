@@ -17,7 +17,13 @@ export type Tool =
     }
   | { readonly kind: 'draw'; readonly from: HoleRef; readonly bends: readonly Point[] }
   /** Drawing a line or an area, node by node. */
-  | { readonly kind: 'pen'; readonly use: MarkingUse | 'outline'; readonly nodes: readonly CurveNode[] }
+  | {
+      readonly kind: 'pen';
+      readonly use: MarkingUse | 'outline';
+      readonly nodes: readonly CurveNode[];
+      /** The node that is being pulled into a curve, not put down yet. */
+      readonly pulling?: CurveNode;
+    }
   /** Pointing at places on the picture, to make it true. */
   | {
       readonly kind: 'point';

@@ -12,7 +12,7 @@ import { holePoint } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/schema';
 import { clampMove, roomiestPlace } from '../canvas/clamp.ts';
 import { editableLine, withNodes } from '../canvas/line-edits.ts';
-import { finishPen, penClick } from '../canvas/pen-tool.ts';
+import { finishPen, penClick, pointAt } from '../canvas/pen-tool.ts';
 import { putBend, stepBack } from '../canvas/thread-tool.ts';
 import { fitPiece, zoomBy } from '../canvas/zoom.ts';
 import { copyToClipboard, pasteFromClipboard } from '../stages/parts/clipboard.ts';
@@ -123,9 +123,14 @@ export const COMMANDS: readonly Command[] = [
   },
   {
     keys: 'N, Enter',
-    words: 'While drawing on the cloth: a node where the pen is; Enter ends the line (Shift: closes it)',
+    words:
+      'While drawing on the cloth: a node where the pen is; Enter ends the line (Shift: closes it). While pointing at the photo: N points',
     act(event) {
       const { tool, pointer, camera } = useViewStore.getState();
+      if (plain(event) && tool.kind === 'point' && pointer !== null && event.key.toLowerCase() === 'n') {
+        pointAt(pointer);
+        return true;
+      }
       if (!plain(event) || tool.kind !== 'pen') return false;
       if (event.key === 'Enter') finishPen(event.shiftKey);
       else if (event.key.toLowerCase() === 'n' && pointer !== null) penClick(pointer, camera?.scale ?? 1);
@@ -217,8 +222,11 @@ function moveChosen(step: Point): boolean {
   const { tool, pointer, selection, setPointer } = useViewStore.getState();
   const plan = currentPlan();
   const { commit } = usePlanStore.getState();
-  if (tool.kind === 'pen') {
-    const from = pointer ?? tool.nodes.at(-1)?.at ?? roomiestPlace(clothOutline(plan.cloth));
+  if (tool.kind === 'pen' || tool.kind === 'point') {
+    const from =
+      pointer ??
+      (tool.kind === 'pen' ? tool.nodes.at(-1)?.at : undefined) ??
+      roomiestPlace(clothOutline(plan.cloth));
     setPointer(add(from, { x: step.x * 5, y: step.y * 5 }));
     return true;
   }

@@ -23,7 +23,17 @@ const leg = (terminal: string, from: number, to: number): MetalLine => ({
 });
 
 export const resistor = parametricPart(
-  [{ id: 'ohm', title: 'Resistance', unit: 'Ω', smallest: 1, largest: 1_000_000, usual: 100 }],
+  [
+    {
+      id: 'ohm',
+      title: 'Resistance',
+      unit: 'Ω',
+      smallest: 1,
+      largest: 1_000_000,
+      usual: 100,
+      isBought: true,
+    },
+  ],
   ({ ohm = 100 }) => ({
     id: 'resistor',
     title: 'Resistor with curled legs',

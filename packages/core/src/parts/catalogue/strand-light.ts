@@ -2,7 +2,17 @@ import { parametricPart } from '../part-kind.ts';
 import { arrow, box, boxOutline, disc, tapePad } from '../shapes.ts';
 
 export const strandLight = parametricPart(
-  [{ id: 'pitchMm', title: 'Pitch of the strand', unit: 'mm', smallest: 15, largest: 200, usual: 50 }],
+  [
+    {
+      id: 'pitchMm',
+      title: 'Pitch of the strand',
+      unit: 'mm',
+      smallest: 15,
+      largest: 200,
+      usual: 50,
+      isBought: true,
+    },
+  ],
   () => ({
     id: 'strand-light',
     title: 'Light of a pre-wired strand',

@@ -103,7 +103,7 @@ function FindingCard({ finding, number, unit, isChosen, onChoose }: FindingCardP
         {rule?.touching == null ? '' : ` · ${rule.touching}`}
       </span>
       <span className="detail figure">
-        found {measure(finding.found, unit)}, wanted {finding.wanted.unit === 'mm' ? 'at least ' : ''}
+        found {measure(finding.found, unit)}, wanted {LIMIT_WORDS[finding.wanted.unit] ?? ''}
         {measure(finding.wanted, unit)}
       </span>
       {isChosen && <span className="detail">→ {finding.step}</span>}
@@ -112,9 +112,13 @@ function FindingCard({ finding, number, unit, isChosen, onChoose }: FindingCardP
   );
 }
 
+/** Whether the number wanted is the least or the most. */
+const LIMIT_WORDS: Readonly<Partial<Record<Measure['unit'], string>>> = { mm: 'at least ', g: 'at most ' };
+
 const ONE: Readonly<Record<Measure['unit'], string>> = {
   mm: 'mm',
   g: 'g',
+  zones: 'zone',
   crossings: 'crossing',
   sides: 'side',
   joins: 'join',

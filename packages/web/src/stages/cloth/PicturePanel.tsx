@@ -11,9 +11,10 @@ import {
 import type { Backdrop, PlanImage } from '@sashiko/core/plan/schema';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button, InputNumber, Slider } from 'antd';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { FileButton } from '../../ui/FileButton.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { Row } from '../../ui/Row.tsx';
 import { ask, Cancelled } from '../../workers/workshop.ts';
@@ -26,7 +27,6 @@ export function PicturePanel() {
   const plan = useShownPlan();
   const { backdrop } = plan;
   const image = backdrop === null ? undefined : plan.images[backdrop.imageId];
-  const input = useRef<HTMLInputElement>(null);
   const [isBusy, setBusy] = useState(false);
   const read = (file: File): void => {
     setBusy(true);
@@ -54,23 +54,10 @@ export function PicturePanel() {
           Lay a photo of the piece under the drawing, make it true to size, and draw over it. It is kept with
           the plan.
         </p>
-        <input
-          ref={input}
-          type="file"
-          accept="image/*"
-          className="visually-hidden"
-          tabIndex={-1}
-          aria-label="Picture file"
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            event.target.value = '';
-            if (file !== undefined) read(file);
-          }}
-        />
         <div className="buttons">
-          <Button size="small" loading={isBusy} onClick={() => input.current?.click()}>
+          <FileButton label="Picture file" accept="image/*" isBusy={isBusy} onFile={read}>
             {backdrop === null ? 'Choose a picture' : 'Choose another'}
-          </Button>
+          </FileButton>
           {backdrop !== null && (
             <Button
               size="small"

@@ -11,16 +11,16 @@ import { flattenCurve } from '@sashiko/core/geometry/curve';
 import { boundsOf, signedAreaMm2 } from '@sashiko/core/geometry/polygon';
 import { importLines } from '@sashiko/core/plan/edits/import-lines';
 import { formatLength } from '@sashiko/core/units/length';
-import { Button, Modal, Select } from 'antd';
-import { useRef, useState } from 'react';
+import { Modal, Select } from 'antd';
+import { useState } from 'react';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { FileButton } from '../../ui/FileButton.tsx';
 import { USES } from './uses.ts';
 
 type Use = MarkingUse | 'outline' | 'none';
 
 /** A file's lines, with what each of them is to become. */
 export function SvgImport() {
-  const input = useRef<HTMLInputElement>(null);
   const [drawing, setDrawing] = useState<SvgDrawing | null>(null);
   const read = async (file: File): Promise<void> => {
     // A file that cannot be read whole is refused by its size before its text is.
@@ -32,22 +32,9 @@ export function SvgImport() {
   };
   return (
     <>
-      <input
-        ref={input}
-        type="file"
-        accept=".svg,image/svg+xml"
-        className="visually-hidden"
-        tabIndex={-1}
-        aria-label="SVG file"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          event.target.value = '';
-          if (file !== undefined) void read(file);
-        }}
-      />
-      <Button size="small" onClick={() => input.current?.click()}>
+      <FileButton label="SVG file" accept=".svg,image/svg+xml" onFile={(file) => void read(file)}>
         Bring in an SVG
-      </Button>
+      </FileButton>
       {drawing !== null && <ChooseLines drawing={drawing} onDone={() => setDrawing(null)} />}
     </>
   );

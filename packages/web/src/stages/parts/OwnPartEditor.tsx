@@ -3,10 +3,11 @@ import { PART_FILE_ENDING, parsePart, serializePart } from '@sashiko/core/format
 import { kindOfOwnPart, type OwnPart, ownPartProblem } from '@sashiko/core/parts/own-part';
 import { deleteOwnPart, keepOwnPart } from '@sashiko/core/plan/edits/own-part-edits';
 import { Button, Input, InputNumber, Modal, Segmented } from 'antd';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { forgetOwnPart, freshOwnPartId, storeOwnPart } from '../../storage/own-parts.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { download } from '../../ui/download.ts';
+import { FileButton } from '../../ui/FileButton.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { OwnPartHoles } from './OwnPartHoles.tsx';
 import { OwnPartModel } from './OwnPartModel.tsx';
@@ -33,7 +34,6 @@ function blankPart(): OwnPart {
 /** A part described from ruler readings: form, holes, what it does to a current; with a live picture. */
 export function OwnPartEditor({ part: given, onDone }: OwnPartEditorProps) {
   const [part, setPart] = useState<OwnPart>(() => given ?? blankPart());
-  const input = useRef<HTMLInputElement>(null);
   const { unit } = useShownPlan().habits;
   const commit = usePlanStore((state) => state.commit);
   const tell = usePlanStore((state) => state.tell);
@@ -65,7 +65,14 @@ export function OwnPartEditor({ part: given, onDone }: OwnPartEditorProps) {
       onCancel={onDone}
       footer={
         <div className="buttons">
-          <Button onClick={() => input.current?.click()}>Open a part file</Button>
+          <FileButton
+            label="Part file"
+            accept=".json,application/json"
+            size="middle"
+            onFile={(file) => void read(file)}
+          >
+            Open a part file
+          </FileButton>
           <Button
             disabled={problem !== null}
             onClick={() =>
@@ -87,19 +94,6 @@ export function OwnPartEditor({ part: given, onDone }: OwnPartEditorProps) {
         </div>
       }
     >
-      <input
-        ref={input}
-        type="file"
-        accept=".json,application/json"
-        className="visually-hidden"
-        tabIndex={-1}
-        aria-label="Part file"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          event.target.value = '';
-          if (file !== undefined) void read(file);
-        }}
-      />
       <div className="own-part">
         <div className="own-part-form">
           <div className="field">

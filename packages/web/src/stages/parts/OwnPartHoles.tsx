@@ -17,6 +17,7 @@ const ROLES: ReadonlyArray<{ readonly value: OwnRole; readonly label: string }> 
   { value: 'regulated', label: 'steady +' },
   { value: 'joined', label: 'joined' },
   { value: 'holding', label: 'no metal' },
+  { value: 'shows', label: 'must show' },
 ];
 
 const ABILITIES = [

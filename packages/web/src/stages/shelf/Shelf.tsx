@@ -3,7 +3,7 @@ import { LARGEST_FILE_CHARACTERS, PLAN_FILE_ENDING, serializePlan } from '@sashi
 import { tidyName } from '@sashiko/core/plan/edits/cloth-edits';
 import { Button, Input, Modal } from 'antd';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { StoredPlan } from '../../storage/database.ts';
 import {
@@ -17,6 +17,7 @@ import {
   setRemoved,
 } from '../../storage/repository.ts';
 import { download, fileName } from '../../ui/download.ts';
+import { FileButton } from '../../ui/FileButton.tsx';
 import { usePageTheme } from '../../ui/use-page-theme.ts';
 import { PlanCard } from './PlanCard.tsx';
 
@@ -31,7 +32,6 @@ export function Shelf() {
   const [renaming, setRenaming] = useState<StoredPlan | null>(null);
   const [search, setSearch] = useState('');
   const [isDropping, setDropping] = useState(false);
-  const fileInput = useRef<HTMLInputElement>(null);
   const report = (error: unknown): void => setProblem(error instanceof Error ? error.message : String(error));
   useEffect(() => {
     document.title = 'Sashiko';
@@ -97,19 +97,14 @@ export function Shelf() {
           value={search}
           onChange={(event) => setSearch(event.target.value)}
         />
-        <Button onClick={() => fileInput.current?.click()}>Import a plan file</Button>
-        <input
-          ref={fileInput}
-          type="file"
-          aria-label="Plan file"
+        <FileButton
+          label="Plan file"
           accept=".json,application/json"
-          hidden
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            event.target.value = '';
-            if (file !== undefined) void takeFile(file);
-          }}
-        />
+          size="middle"
+          onFile={(file) => void takeFile(file)}
+        >
+          Import a plan file
+        </FileButton>
         <Button
           type="primary"
           onClick={() => {
