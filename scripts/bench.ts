@@ -4,12 +4,16 @@
  */
 
 import { checkPlan } from '@sashiko/core/checks/check-plan';
+import { CheckSession } from '@sashiko/core/checks/check-session';
 import { emptyNetwork, inject, link, linkToKnown, solveNetwork } from '@sashiko/core/circuit/network-solve';
 import { planCircuit } from '@sashiko/core/circuit/plan-circuit';
 import { solveDc } from '@sashiko/core/circuit/solve-dc';
 import { expectOk } from '@sashiko/core/errors/problem';
 import { closestOfSegments } from '@sashiko/core/geometry/segment';
-import { bareSegments, measureGap, spacingRules } from '@sashiko/core/nets/clearance';
+import { bareSegments } from '@sashiko/core/nets/bare-things';
+import { measureGap, spacingRules } from '@sashiko/core/nets/clearance';
+import { applyEdit } from '@sashiko/core/plan/edit';
+import { moveParts } from '@sashiko/core/plan/edits/part-edits';
 import { sumRun } from '@sashiko/core/plan/placed';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { seededRandom } from '@sashiko/core/random/random';
@@ -77,12 +81,35 @@ for (const [rows, columns] of [
   [10, 20],
   [20, 20],
 ] as const) {
-  const plan = gridPlan(rows, columns);
+  const plan = gridPlan(rows, columns, 130);
   const stitches = Object.values(plan.runs).reduce((sum, run) => sum + sumRun(plan, run).spans.length, 0);
   const size = `${rows * columns} lights, ${stitches} spans`;
   await compare(
     `all checks, ${size} (plain: gaps only)`,
     () => checkPlan(afresh(plan)),
+    () => plainScan(afresh(plan)),
+  );
+}
+/** One step of a drag: a light in the middle moves by a millimetre, and everything it touches is checked again. */
+for (const [rows, columns, pitchMm] of [
+  [2, 10, 130],
+  [10, 20, 130],
+  [20, 20, 130],
+] as const) {
+  let plan = gridPlan(rows, columns, pitchMm);
+  const ids = Object.keys(plan.parts);
+  const id = ids[Math.floor(ids.length / 2)] as string;
+  const session = new CheckSession();
+  session.update(plan);
+  const stitches = Object.values(plan.runs).reduce((sum, run) => sum + sumRun(plan, run).spans.length, 0);
+  let side = 1;
+  await compare(
+    `re-check of a drag step, ${rows * columns} lights, ${stitches} stitches`,
+    () => {
+      side = -side;
+      plan = applyEdit(plan, expectOk(moveParts(plan, [id], { x: side, y: 0 })));
+      return session.update(plan);
+    },
     () => plainScan(afresh(plan)),
   );
 }

@@ -21,7 +21,7 @@ describe('exit status and output', () => {
   test('validate', async () => {
     expect(await runCommand('validate', good, false)).toEqual({
       status: 0,
-      output: 'Lighthouse cushion: a sound plan of version 2.\n',
+      output: 'Lighthouse cushion: a sound plan of version 3.\n',
       error: '',
     });
   });
@@ -32,29 +32,35 @@ describe('exit status and output', () => {
     expect(result.status).toBe(1);
     const { findings } = JSON.parse(result.output) as {
       findings: {
+        id: string;
         severity: string;
-        ruleId: string;
-        at: { x: number };
-        found: { value: number; unit: string };
+        fixes: string[];
       }[];
     };
-    expect(findings).toHaveLength(8);
+    expect(findings).toHaveLength(11);
+    // A light that was sewn the wrong way round is turned under its threads; nothing mends a note.
+    expect(findings.find(({ id }) => id === 'reversed')?.fixes).toContain('turn-part');
+    expect(findings.find(({ id }) => id === 'no-resistor')?.fixes).toEqual([]);
     for (const finding of findings) {
       expect(Object.keys(finding).sort()).toEqual([
-        'at',
+        'accepted',
+        'faces',
+        'fixes',
         'found',
+        'id',
         'key',
         'message',
-        'partIds',
-        'ruleId',
-        'runIds',
+        'parts',
+        'place',
+        'runs',
         'severity',
         'step',
+        'touching',
         'wanted',
       ]);
     }
     const words = await runCommand('check', bad, false);
-    expect(words.output.split('\n').filter((line) => line !== '')).toHaveLength(8);
+    expect(words.output.split('\n').filter((line) => line !== '')).toHaveLength(11);
   });
 
   test('simulate: currents in A add up to what the source gives', async () => {

@@ -1,6 +1,9 @@
 import { readFile, stat } from 'node:fs/promises';
-import { checkPlan } from '@sashiko/core/checks/check-plan';
+import { countFindings, openFindings } from '@sashiko/core/checks/check-plan';
+import { maybeCheckRule } from '@sashiko/core/checks/check-rules';
+import { CheckSession } from '@sashiko/core/checks/check-session';
 import type { Finding } from '@sashiko/core/checks/finding';
+import { fixesFor } from '@sashiko/core/checks/fix';
 import { howLong, willItLight } from '@sashiko/core/circuit/will-it-light';
 import { describeProblem, expectOk, fail, type Result } from '@sashiko/core/errors/problem';
 import { LARGEST_FILE_CHARACTERS, parsePlan } from '@sashiko/core/formats/plan-file';
@@ -50,16 +53,46 @@ async function readPlan(file: string): Promise<Result<Plan> | null> {
 }
 
 function check(plan: Plan, asJson: boolean): ReturnType<Command> {
-  const findings = checkPlan(plan);
+  const session = new CheckSession();
+  const findings = session.update(plan);
+  const open = openFindings(plan, findings);
+  const counts = countFindings(open);
+  const isClear = counts.stop + counts.mend === 0;
   const output = asJson
-    ? toJson({ plan: plan.name, findings })
-    : findings.map(findingLine).join('') || 'Clear under the stated assumptions.\n';
-  return findings.some((finding) => finding.severity === 'stop') ? { output, status: 1 } : { output };
+    ? toJson({
+        plan: plan.name,
+        isClear,
+        findings: findings.map((finding) => findingRecord(plan, finding, session)),
+      })
+    : `${findings.map((finding) => findingLine(plan, finding)).join('')}${isClear ? 'Clear under the stated assumptions.\n' : ''}`;
+  return counts.stop > 0 ? { output, status: 1 } : { output };
 }
 
-function findingLine(finding: Finding): string {
+/** A finding as `--json` tells it; `docs/cli.md` lists the fields. */
+function findingRecord(plan: Plan, finding: Finding, session: CheckSession): unknown {
+  const { key, ruleId, severity, at, faces, message, step, found, wanted, partIds, runIds } = finding;
+  return {
+    id: ruleId,
+    key,
+    severity,
+    touching: maybeCheckRule(ruleId)?.touching ?? null,
+    place: at,
+    faces: faces ?? ['right', 'wrong'],
+    message,
+    step,
+    found,
+    wanted,
+    parts: partIds,
+    runs: runIds,
+    fixes: fixesFor(plan, finding, session).map((fix) => fix.id),
+    accepted: plan.accepted[key]?.reason ?? null,
+  };
+}
+
+function findingLine(plan: Plan, finding: Finding): string {
   const { x, y } = finding.at;
-  return `${finding.severity}  ${finding.ruleId}  at ${x.toFixed(1)}, ${y.toFixed(1)} mm: ${finding.message} ${finding.step}\n`;
+  const accepted = plan.accepted[finding.key] === undefined ? '' : 'accepted ';
+  return `${accepted}${finding.severity}  ${finding.ruleId}  at ${x.toFixed(1)}, ${y.toFixed(1)} mm: ${finding.message} ${finding.step}\n`;
 }
 
 function simulate(plan: Plan, asJson: boolean): ReturnType<Command> {

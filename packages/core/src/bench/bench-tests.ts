@@ -5,10 +5,10 @@
 import { type LightAnswer, ohmsBetween, willItLight } from '../circuit/will-it-light.ts';
 import { type Result, succeed } from '../errors/problem.ts';
 import { deriveNets, holesOf, type Net } from '../nets/nets.ts';
+import { cutPieces } from '../nets/pieces.ts';
 import { lightsIn, partsThatAre } from '../nets/sides.ts';
 import { holeKey, holeName, runsByHole } from '../plan/placed.ts';
 import type { HoleRef, Plan } from '../plan/schema.ts';
-import { cutPieces } from '../sewing/pieces.ts';
 
 export type BenchKind = 'lights' | 'ohms' | 'open' | 'volts';
 

@@ -1,5 +1,6 @@
 /** What a reading says: in order or not, and if not, what it most likely is. */
-import { bareLine, bareName, clearanceOf } from '../nets/clearance.ts';
+import { bareName } from '../nets/bare-things.ts';
+import { bareLine, clearanceOf } from '../nets/clearance.ts';
 import { deriveNets } from '../nets/nets.ts';
 import { runPath } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';

@@ -4,7 +4,8 @@ import { expectOk } from '../errors/problem.ts';
 import { planFromValue } from '../formats/plan-file.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { pointToSegmentMm } from '../geometry/segment.ts';
-import { bareSegments, spacingRules } from '../nets/clearance.ts';
+import { bareSegments } from '../nets/bare-things.ts';
+import { spacingRules } from '../nets/clearance.ts';
 import { kindOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { seededRandom } from '../random/random.ts';
@@ -55,7 +56,7 @@ function sampledDistance(
 function foundPairs(plan: Plan): ReadonlySet<string> {
   return new Set(
     checkPlan(plan)
-      .filter((finding) => finding.ruleId === 'gap' || finding.ruleId === 'crossing')
+      .filter((finding) => ['gap', 'crossing', 'two-pads'].includes(finding.ruleId))
       .map((finding) => (finding.key.split(':')[1] as string).split('+').sort().join('+')),
   );
 }
@@ -93,7 +94,7 @@ describe('what the checks find does not depend on how the plan is written down',
     checkPlan(plan)
       .map(
         (finding) =>
-          `${finding.severity} ${finding.ruleId} ${finding.at.x.toFixed(2)} ${finding.at.y.toFixed(2)} ${finding.found.value.toFixed(6)}`,
+          `${finding.severity} ${finding.ruleId} ${finding.at.x.toFixed(2)} ${finding.at.y.toFixed(2)} ${finding.found?.value.toFixed(6)}`,
       )
       .sort();
 
@@ -135,7 +136,7 @@ describe('what the checks find does not depend on how the plan is written down',
       );
       const kinds = (of: Plan): readonly string[] =>
         checkPlan(of)
-          .map((finding) => `${finding.severity} ${finding.ruleId} ${finding.found.value.toFixed(1)}`)
+          .map((finding) => `${finding.severity} ${finding.ruleId} ${finding.found?.value.toFixed(1)}`)
           .sort();
       expect(kinds({ ...plan, parts, runs })).toEqual(kinds(plan));
     },

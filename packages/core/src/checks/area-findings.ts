@@ -4,42 +4,42 @@ import { curvePoints, type MarkingUse, markingsFor } from '../cloth/cloth.ts';
 import type { Plan } from '../plan/schema.ts';
 import { GAP_SLACK_MM } from '../units/tolerances.ts';
 import { capital } from '../units/words.ts';
+import type { CheckRule } from './check-rule.ts';
 import type { Finding } from './finding.ts';
-import { legsOf, sewnThings } from './sewn-lines.ts';
+import { legsOf, type SewnThing, sewnHoles, sewnRun } from './sewn-lines.ts';
 
-/** One finding for each sewn thing and area of a use that are nearer than `marginMm`. */
-export function areaFindings(
-  plan: Plan,
+/** The two checks of a rule about areas of a use: one finding for each sewn thing and area that are nearer than `marginMm`. */
+export function areaChecks(
   ruleId: string,
   use: MarkingUse,
   marginMm: number,
   words: (isInside: boolean, area: string) => string,
-): readonly Finding[] {
-  const areas = markingsFor(plan.cloth, use);
-  if (areas.length === 0) return [];
-  const things = sewnThings(plan);
-  return areas.flatMap((marking) => {
-    const area = curvePoints(marking);
-    return things.flatMap(({ key, name, path, ids }): readonly Finding[] => {
+): Required<Pick<CheckRule, 'checkPart' | 'checkRun'>> {
+  const look = (plan: Plan, thing: SewnThing): readonly Finding[] =>
+    markingsFor(plan.cloth, use).flatMap((marking): readonly Finding[] => {
+      const area = curvePoints(marking);
       let worst: BoundaryMeeting | null = null;
-      for (const [a, b] of legsOf(path)) {
+      for (const [a, b] of legsOf(thing.path)) {
         const near = nearestToArea(area, a, b, marginMm - GAP_SLACK_MM);
         if (near !== null && (worst === null || near.distanceMm < worst.distanceMm)) worst = near;
       }
       if (worst === null || worst.distanceMm >= Math.max(marginMm - GAP_SLACK_MM, GAP_SLACK_MM)) return [];
       return [
         {
-          key: `${ruleId}:${key}:${marking.id}`,
+          key: `${ruleId}:${thing.key}:${marking.id}`,
           ruleId,
           severity: 'mend',
           at: worst.at,
-          message: `${capital(name)} ${words(worst.distanceMm === 0, marking.name)}.`,
+          message: `${capital(thing.name)} ${words(worst.distanceMm === 0, marking.name)}.`,
           step: `Move it so that it stays ${marginMm > 0 ? `${marginMm} mm off` : 'outside'}.`,
           found: { value: worst.distanceMm, unit: 'mm' },
           wanted: { value: marginMm, unit: 'mm' },
-          ...ids,
+          ...thing.ids,
         },
       ];
     });
-  });
+  return {
+    checkPart: ({ plan }, part) => sewnHoles(plan, part).flatMap((hole) => look(plan, hole)),
+    checkRun: ({ plan }, run) => look(plan, sewnRun(plan, run)),
+  };
 }

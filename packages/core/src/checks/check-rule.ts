@@ -1,9 +1,10 @@
+import type { NearPair } from '../nets/near-pairs.ts';
 import type { Nets } from '../nets/nets.ts';
 import type { Sides } from '../nets/sides.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Part, Plan, Run } from '../plan/schema.ts';
 import type { Finding, Severity } from './finding.ts';
 
-/** What every rule may look at; derived once per run of the checks. */
+/** What every rule may look at. */
 export interface CheckContext {
   readonly plan: Plan;
   readonly nets: Nets;
@@ -11,7 +12,17 @@ export interface CheckContext {
   readonly sides: Sides;
 }
 
-/** One rule. The word `touching` tells the two kinds of fault apart that must never be confused. */
+/** A field of the plan that a rule looks at besides the one part or run it is given. */
+export type Facet = 'cloth' | 'facts' | 'habits' | 'parts' | 'runs' | 'patches' | 'spools';
+
+/**
+ * One rule. The word `touching` tells the two kinds of fault apart that must never be confused.
+ *
+ * A rule says what its findings hang on, so that an edit re-runs only what it touches: `checkPart` may look at its
+ * part (and, through the nets and sides, at what is joined to what), `checkRun` at its run and the two parts it is
+ * sewn to, `checkPair` at the pair it is given, and all of them at the fields in `sees`. A change of the nets, of a
+ * name or a kind re-runs everything.
+ */
 export interface CheckRule {
   readonly id: string;
   readonly title: string;
@@ -20,5 +31,12 @@ export interface CheckRule {
   readonly touching: 'touching that should not' | 'not touching that should' | null;
   /** Why it matters and how to mend it, in plain words: its page in docs/checks.md. */
   readonly help: string;
-  check(context: CheckContext): readonly Finding[];
+  /** A small case in which it fires, for its page. */
+  readonly example: string;
+  readonly sees: readonly Facet[];
+  checkPart?(context: CheckContext, part: Part): readonly Finding[];
+  checkRun?(context: CheckContext, run: Run): readonly Finding[];
+  /** `has` tells whether there is a pair with some key. */
+  checkPair?(context: CheckContext, pair: NearPair, has: (key: string) => boolean): readonly Finding[];
+  checkWhole?(context: CheckContext): readonly Finding[];
 }

@@ -1,31 +1,87 @@
 /** The rules, in the order findings are listed. A new rule is one file in `rules/` and one line here. */
 import type { CheckRule } from './check-rule.ts';
+import { boardGroundSwitch } from './rules/board-ground-switch.ts';
 import { crossing } from './rules/crossing.ts';
+import { dataLevel } from './rules/data-level.ts';
+import { dataOrder } from './rules/data-order.ts';
+import { dataSupply } from './rules/data-supply.ts';
 import { edge } from './rules/edge.ts';
+import { fire } from './rules/fire.ts';
+import { forwardVoltage } from './rules/forward-voltage.ts';
 import { gap } from './rules/gap.ts';
+import { holdDown } from './rules/hold-down.ts';
+import { holeFull } from './rules/hole-full.ts';
+import { joinedTooMuch } from './rules/joined-too-much.ts';
 import { keepOut } from './rules/keep-out.ts';
+import { magnetSteel } from './rules/magnet-steel.ts';
+import { mixedKinds } from './rules/mixed-kinds.ts';
+import { noResistor } from './rules/no-resistor.ts';
 import { open } from './rules/open.ts';
 import { opening } from './rules/opening.ts';
+import { patch } from './rules/patch.ts';
+import { pwm } from './rules/pwm.ts';
 import { reach } from './rules/reach.ts';
 import { reversed } from './rules/reversed.ts';
+import { selfSensing } from './rules/self-sensing.ts';
 import { series } from './rules/series.ts';
 import { shortNet } from './rules/short-net.ts';
+import { skin } from './rules/skin.ts';
+import { stitchLong } from './rules/stitch-long.ts';
+import { suppliesMerged } from './rules/supplies-merged.ts';
+import { swallow } from './rules/swallow.ts';
+import { switchBoth } from './rules/switch-both.ts';
+import { switchBypassed } from './rules/switch-bypassed.ts';
 import { switchNone } from './rules/switch-none.ts';
+import { threadLong } from './rules/thread-long.ts';
+import { threadStock } from './rules/thread-stock.ts';
+import { turnSharp } from './rules/turn-sharp.ts';
+import { twoPads } from './rules/two-pads.ts';
+import { uploadPin } from './rules/upload-pin.ts';
+import { wash } from './rules/wash.ts';
 import { weight } from './rules/weight.ts';
+import { wrap } from './rules/wrap.ts';
 
 export const CHECK_RULES: readonly CheckRule[] = [
   shortNet,
+  suppliesMerged,
+  joinedTooMuch,
   crossing,
+  twoPads,
+  wrap,
   gap,
+  patch,
   reversed,
   series,
   open,
+  dataOrder,
+  switchBypassed,
+  boardGroundSwitch,
+  switchBoth,
   switchNone,
+  forwardVoltage,
+  noResistor,
+  mixedKinds,
+  dataSupply,
+  dataLevel,
+  uploadPin,
+  pwm,
+  selfSensing,
+  magnetSteel,
+  holeFull,
+  stitchLong,
+  turnSharp,
   edge,
   opening,
   keepOut,
+  holdDown,
   reach,
   weight,
+  threadStock,
+  threadLong,
+  swallow,
+  fire,
+  skin,
+  wash,
 ];
 
 if (new Set(CHECK_RULES.map((rule) => rule.id)).size !== CHECK_RULES.length) {

@@ -1,12 +1,31 @@
+import type { Face } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
 
 /** stop: will not work or is unsafe; mend: will be weak, dim or fragile; note: worth knowing. */
 export type Severity = 'stop' | 'mend' | 'note';
 
+/** What is counted or measured. */
+export const MEASURE_UNITS = [
+  'mm',
+  'g',
+  'V',
+  'zones',
+  'crossings',
+  'sides',
+  'joins',
+  'switches',
+  'loops',
+  'holes',
+  'pads',
+  'supplies',
+  'lights',
+  'abilities',
+] as const;
+
 /** A number with its unit, as found or as wanted. */
 export interface Measure {
   readonly value: number;
-  readonly unit: 'mm' | 'g' | 'zones' | 'crossings' | 'sides' | 'joins' | 'switches';
+  readonly unit: (typeof MEASURE_UNITS)[number];
 }
 
 /** Something the checks have to say, pinned on the cloth. */
@@ -17,12 +36,15 @@ export interface Finding {
   readonly severity: Severity;
   /** Where to pin it, on the right side. */
   readonly at: Point;
+  /** The faces it concerns; missing: both. */
+  readonly faces?: readonly Face[];
   /** What is wrong here, in a sentence. */
   readonly message: string;
   /** What to do about it, in a sentence. */
   readonly step: string;
-  readonly found: Measure;
-  readonly wanted: Measure;
+  /** The number found and the one wanted; null where there is nothing to measure. */
+  readonly found: Measure | null;
+  readonly wanted: Measure | null;
   readonly partIds: readonly string[];
   readonly runIds: readonly string[];
 }

@@ -2,7 +2,7 @@
 import type { Point } from '../geometry/point.ts';
 import { runName } from '../plan/edits/run-edits.ts';
 import { holeName, holePoint, kindOf, runPath } from '../plan/placed.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Part, Plan, Run } from '../plan/schema.ts';
 import type { Finding } from './finding.ts';
 
 export interface SewnThing {
@@ -12,28 +12,27 @@ export interface SewnThing {
   readonly ids: Pick<Finding, 'partIds' | 'runIds'>;
 }
 
-/** Holes first, each a path of one point; then runs, hole to hole. */
-export function sewnThings(plan: Plan): readonly SewnThing[] {
-  const holes = Object.values(plan.parts).flatMap((part) =>
-    kindOf(plan, part).holes.map((hole): SewnThing => {
-      const ref = { partId: part.id, holeId: hole.id };
-      return {
-        key: `${part.id}.${hole.id}`,
-        name: holeName(plan, ref),
-        path: [holePoint(plan, ref)],
-        ids: { partIds: [part.id], runIds: [] },
-      };
-    }),
-  );
-  const runs = Object.values(plan.runs).map(
-    (run): SewnThing => ({
-      key: run.id,
-      name: `the thread ${runName(plan, run)}`,
-      path: runPath(plan, run),
-      ids: { partIds: [], runIds: [run.id] },
-    }),
-  );
-  return [...holes, ...runs];
+/** The holes of a part, each a path of one point. */
+export function sewnHoles(plan: Plan, part: Part): readonly SewnThing[] {
+  return kindOf(plan, part).holes.map((hole): SewnThing => {
+    const ref = { partId: part.id, holeId: hole.id };
+    return {
+      key: `${part.id}.${hole.id}`,
+      name: holeName(plan, ref),
+      path: [holePoint(plan, ref)],
+      ids: { partIds: [part.id], runIds: [] },
+    };
+  });
+}
+
+/** A run, hole to hole. */
+export function sewnRun(plan: Plan, run: Run): SewnThing {
+  return {
+    key: run.id,
+    name: `the thread ${runName(plan, run)}`,
+    path: runPath(plan, run),
+    ids: { partIds: [], runIds: [run.id] },
+  };
 }
 
 /** The legs of a path; a path of one point is a leg of no length. */

@@ -51,6 +51,38 @@ export const ERROR_CATALOGUE = {
     title: 'There is no such part in the plan.',
     help: 'Choose a part that is on the cloth.',
   },
+  'patch-one-run': {
+    title: 'A patch lies between two lines, not under and over the same one.',
+    help: 'Name the line that goes under it and the line that goes over it.',
+  },
+  'patch-nowhere': {
+    title: 'These two lines do not cross, so there is nothing to put a patch between.',
+    help: 'Choose two lines that cross.',
+  },
+  'wish-twice': {
+    title: 'A hole can be wished into one group only.',
+    help: 'Take it out of one of the two groups, or make one group of both.',
+  },
+  'wish-nothing': {
+    title: 'A wish joins at least two holes of different groups.',
+    help: 'Drag from a hole to a hole it should be joined with.',
+  },
+  'run-not-there': {
+    title: 'The line does not come near that hole.',
+    help: 'Split it at a hole that lies within a stitch of it.',
+  },
+  'runs-apart': {
+    title: 'These two lines do not meet at a hole.',
+    help: 'Choose two lines that end at the same hole.',
+  },
+  'line-missing': {
+    title: 'There is no such line on the cloth to sew along.',
+    help: 'Draw or import the line on the Cloth stage, and choose it again.',
+  },
+  'no-room-aside': {
+    title: 'The line cannot be slid that far: it would leave the cloth.',
+    help: 'Slide it less far, or the other way.',
+  },
   'unknown-run': {
     title: 'There is no such run of thread in the plan.',
     help: 'Choose a run that is on the cloth.',

@@ -9,7 +9,22 @@ export interface Migration {
 
 type Raw = Readonly<Record<string, unknown>>;
 
-export const MIGRATIONS: readonly Migration[] = [{ from: 1, apply: fromVersion1 }];
+export const MIGRATIONS: readonly Migration[] = [
+  { from: 1, apply: fromVersion1 },
+  { from: 2, apply: fromVersion2 },
+];
+
+/** Version 3 knows patches, wishes, spools, accepted findings and the habit of a stitch. */
+function fromVersion2(raw: Raw): Raw {
+  return {
+    ...raw,
+    habits: isRecord(raw['habits']) ? { stitchId: 'running', ...raw['habits'] } : raw['habits'],
+    patches: {},
+    wishes: null,
+    spools: {},
+    accepted: {},
+  };
+}
 
 /**
  * Version 2 knows pieces of every outline, lines and areas with a use of their own, facts, pictures and makers'

@@ -95,3 +95,15 @@ export function isConvex(polygon: Polygon): boolean {
   }
   return true;
 }
+
+/** The upright box round points, mm. Throws RangeError for none. */
+export function boxAround(points: readonly Point[]): {
+  readonly minX: number;
+  readonly minY: number;
+  readonly maxX: number;
+  readonly maxY: number;
+} {
+  if (points.length === 0) throw new RangeError('boxAround: there are no points');
+  const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
+  return { minX: Math.min(...xs), minY: Math.min(...ys), maxX: Math.max(...xs), maxY: Math.max(...ys) };
+}

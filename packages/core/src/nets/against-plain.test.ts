@@ -6,7 +6,9 @@ import { holeKey, holeName, holePoint, kindOf, runPath, sumRun } from '../plan/p
 import type { Plan } from '../plan/schema.ts';
 import { smallLantern } from '../testing/plan-builder.ts';
 import { randomPlan } from '../testing/random-edits.ts';
-import { bareSegments, clearanceOf, isSamePart, measureGap, spacingRules } from './clearance.ts';
+import { keptApart } from '../thread/required-gap.ts';
+import { bareSegments } from './bare-things.ts';
+import { clearanceOf, isSamePart, measureGap, spacingRules } from './clearance.ts';
 import { deriveNets, terminalKey } from './nets.ts';
 
 /** Nets the slow way: spread a colour along runs and through parts until nothing changes. */
@@ -83,7 +85,12 @@ describe.each([61, 62, 63, 64, 65])('seed %d', (seed) => {
       const path = samePoint(one.a, one.b) ? [one.a] : [one.a, one.b];
       const found = clearance.nearestForeign(path, one.owner, new Set([one.owner.netId]), 1000);
       const gaps = all
-        .filter((other) => other.owner.netId !== one.owner.netId && !isSamePart(one.owner, other.owner))
+        .filter(
+          (other) =>
+            other.owner.netId !== one.owner.netId &&
+            !isSamePart(one.owner, other.owner) &&
+            !keptApart(one.owner.conductor, other.owner.conductor, rules),
+        )
         .map(
           (other) =>
             measureGap(plan, one.owner, closestOfSegments(one.a, one.b, other.a, other.b), other.owner, rules)

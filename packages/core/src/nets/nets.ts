@@ -4,7 +4,7 @@
  */
 import { holesOfTerminal } from '../parts/part-kind.ts';
 import { holeOf, kindOf, partOf } from '../plan/placed.ts';
-import type { HoleRef, Part, Plan } from '../plan/schema.ts';
+import type { HoleRef, Part, Plan, Run } from '../plan/schema.ts';
 import { UnionFind } from './union-find.ts';
 
 /** One conductor inside a part, such as all + holes of a holder. */
@@ -51,15 +51,65 @@ export function holesOf(plan: Plan, { partId, terminal }: Terminal): readonly Ho
   }));
 }
 
-const remembered = new WeakMap<Plan['runs'], { readonly parts: Plan['parts']; readonly nets: Nets }>();
+/** The last answer, and the plan it was for: an edit that joins nothing and parts nothing keeps it, the same object. */
+let last: { readonly plan: Plan; readonly nets: Nets } | null = null;
 
 /** Derives all nets of a plan; terminals nothing is sewn to are nets of their own. O(parts + runs). */
 export function deriveNets(plan: Plan): Nets {
-  const known = remembered.get(plan.runs);
-  if (known !== undefined && known.parts === plan.parts) return known.nets;
-  const nets = deriveAnew(plan);
-  remembered.set(plan.runs, { parts: plan.parts, nets });
-  return nets;
+  if (last !== null && sameJoints(last.plan, plan)) {
+    last = { plan, nets: last.nets };
+    return last.nets;
+  }
+  last = { plan, nets: deriveAnew(plan) };
+  return last.nets;
+}
+
+/**
+ * Whether two plans join the same holes of the same parts under the same names: what is left to differ is where
+ * things lie and how they are sewn. O(parts + runs), by reference where records are shared.
+ */
+export function sameJoints(a: Plan, b: Plan): boolean {
+  return (
+    a.ownParts === b.ownParts &&
+    (a.parts === b.parts || sameTables(a.parts, b.parts, sameInCircuit)) &&
+    (a.runs === b.runs || sameTables(a.runs, b.runs, sameEnds))
+  );
+}
+
+function sameTables<T>(
+  a: Readonly<Record<string, T>>,
+  b: Readonly<Record<string, T>>,
+  same: (one: T, other: T) => boolean,
+): boolean {
+  const keys = Object.keys(a);
+  if (keys.length !== Object.keys(b).length) return false;
+  for (const key of keys) {
+    const one = a[key] as T;
+    const other = b[key];
+    if (other === undefined || (one !== other && !same(one, other))) return false;
+  }
+  return true;
+}
+
+function sameInCircuit(a: Part, b: Part): boolean {
+  return (
+    a.kindId === b.kindId &&
+    a.name === b.name &&
+    a.options === b.options &&
+    a.mateId === b.mateId &&
+    a.switchedOn === b.switchedOn &&
+    a.colourId === b.colourId
+  );
+}
+
+function sameEnds(a: Run, b: Run): boolean {
+  return (
+    sameHole(a.from, b.from) && sameHole(a.to, b.to) && a.prewired === b.prewired && a.threadId === b.threadId
+  );
+}
+
+function sameHole(a: HoleRef, b: HoleRef): boolean {
+  return a === b || (a.partId === b.partId && a.holeId === b.holeId);
 }
 
 function deriveAnew(plan: Plan): Nets {
@@ -77,8 +127,12 @@ function deriveAnew(plan: Plan): Nets {
       else net.terminals.push(terminal);
     }
   }
+  const byRun = new Map<string, Net>();
   for (const run of Object.values(plan.runs)) {
-    byRoot.get(sets.find(terminalKey(terminalOfHole(plan, run.from))))?.runIds.push(run.id);
+    const net = byRoot.get(sets.find(terminalKey(terminalOfHole(plan, run.from))));
+    if (net === undefined) continue;
+    net.runIds.push(run.id);
+    byRun.set(run.id, net);
   }
   const ofTerminal = (terminal: Terminal): Net => {
     const net = byRoot.get(sets.find(terminalKey(terminal)));
@@ -90,9 +144,9 @@ function deriveAnew(plan: Plan): Nets {
     ofTerminal,
     ofHole: (ref) => ofTerminal(terminalOfHole(plan, ref)),
     ofRun: (runId) => {
-      const run = plan.runs[runId];
-      if (run === undefined) throw new RangeError(`nets: no run ${runId}`);
-      return ofTerminal(terminalOfHole(plan, run.from));
+      const net = byRun.get(runId);
+      if (net === undefined) throw new RangeError(`nets: no run ${runId}`);
+      return net;
     },
   };
 }

@@ -32,6 +32,17 @@ export function netAt(nets: Nets, part: Part, terminal: string): Net {
  */
 export function deriveSides(plan: Plan, throughSwitches = true): Sides {
   const nets = deriveNets(plan);
+  const known = remembered[throughSwitches ? 0 : 1].get(nets);
+  if (known !== undefined) return known;
+  const sides = sortIntoSides(plan, nets, throughSwitches);
+  remembered[throughSwitches ? 0 : 1].set(nets, sides);
+  return sides;
+}
+
+/** Sides follow from the nets alone, with switches closed and open. */
+const remembered = [new WeakMap<Nets, Sides>(), new WeakMap<Nets, Sides>()] as const;
+
+function sortIntoSides(plan: Plan, nets: Nets, throughSwitches: boolean): Sides {
   const joined = new UnionFind();
   const reached = new UnionFind();
   const plus: string[] = [];
@@ -103,11 +114,14 @@ export interface PlacedLight {
 
 /** Every light of a plan, in plan order. */
 export function lightsIn(plan: Plan): readonly PlacedLight[] {
-  return Object.values(plan.parts).flatMap((part) =>
-    elementsOf(kindOf(plan, part), 'light').map((light, i) => ({
-      id: i === 0 ? part.id : `${part.id}-${i + 1}`,
-      part,
-      light,
-    })),
-  );
+  return Object.values(plan.parts).flatMap((part) => lightsOf(plan, part));
+}
+
+/** The lights of one part. */
+export function lightsOf(plan: Plan, part: Part): readonly PlacedLight[] {
+  return elementsOf(kindOf(plan, part), 'light').map((light, i) => ({
+    id: i === 0 ? part.id : `${part.id}-${i + 1}`,
+    part,
+    light,
+  }));
 }

@@ -1,49 +1,256 @@
-/** What the plan asks to be joined, as far as Sashiko can tell from its parts: lights in parallel, one switch. */
+/**
+ * What the plan asks to be joined. Until the maker says otherwise it is derived from the parts: lights in parallel,
+ * one switch, a pin for each light of a board, data along the arrows, sensors to their pins.
+ */
 import { fail, type Result, succeed } from '../errors/problem.ts';
-import { elementsOf } from '../parts/part-element.ts';
+import { consumersOf, elementsOf, hasElement } from '../parts/part-element.ts';
+import type { Hole } from '../parts/part-kind.ts';
 import { kindOf } from '../plan/placed.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Part, Plan } from '../plan/schema.ts';
 import type { Terminal } from './nets.ts';
-import { lightsIn, partsThatAre } from './sides.ts';
+import { mateOf, partsThatAre } from './sides.ts';
 
 /** Terminals that should become one net. A chain starts at the first of them. */
 export interface Wish {
-  readonly side: '+' | '-';
+  readonly id: string;
+  readonly side: '+' | '-' | 'none';
   readonly title: string;
   readonly terminals: readonly Terminal[];
 }
 
+/** The maker's own wishes, or sensible ones. Refused when there is no holder or nothing that needs power. */
+export function wishesOf(plan: Plan): Result<readonly Wish[]> {
+  return plan.wishes === null ? deriveWishes(plan) : succeed(ownWishes(plan));
+}
+
+function ownWishes(plan: Plan): readonly Wish[] {
+  return Object.values(plan.wishes ?? {}).map(({ id, title, terminals }) => ({
+    id,
+    title,
+    terminals,
+    side: sideOf(plan, terminals),
+  }));
+}
+
+/** The sign that the holes of a wish agree on. */
+function sideOf(plan: Plan, terminals: readonly Terminal[]): Wish['side'] {
+  const signs = new Set(
+    terminals.flatMap(({ partId, terminal }) => {
+      const part = plan.parts[partId];
+      return part === undefined
+        ? []
+        : kindOf(plan, part)
+            .holes.filter((hole) => hole.terminal === terminal)
+            .map((hole) => hole.sign);
+    }),
+  );
+  signs.delete('none');
+  return signs.size === 1 ? ([...signs][0] as '+' | '-') : 'none';
+}
+
 /**
- * Sensible wishes for a plan with one holder: every light between its + and −, and the first separate switch
- * in the side that the habits name. Refused when there is no holder or no light. Further holders and
- * switches are left alone.
+ * Sensible wishes: everything that needs power between the + and − of the first holder, and the first separate switch
+ * or closure in the side that the habits name (with a board always in its + side). With a board, lights go one to a
+ * pin, those that can fade first and the upload pair last. Further holders are left alone: supplies are never merged.
  */
 export function deriveWishes(plan: Plan): Result<readonly Wish[]> {
   const holder = partsThatAre(plan, 'cell')[0];
   if (holder === undefined) return fail('router-no-supply');
-  if (partsThatAre(plan, 'pin').length > 0) return fail('router-board');
-  const lights = lightsIn(plan);
-  if (lights.length === 0) return fail('router-no-lights');
   const [cell] = elementsOf(kindOf(plan, holder), 'cell');
   if (cell === undefined) throw new RangeError('deriveWishes: the holder has no cell');
-  const toggle = partsThatAre(plan, 'switch')[0];
-  const wishes: Wish[] = [];
-  for (const side of ['+', '-'] as const) {
-    const power: Terminal = { partId: holder.id, terminal: side === '+' ? cell.plus : cell.minus };
-    const ends = new Map<string, Terminal>();
-    for (const { part, light } of lights) {
-      const terminal = side === '+' ? light.plus : light.minus;
-      ends.set(`${part.id}/${terminal}`, { partId: part.id, terminal });
+  const others = Object.values(plan.parts).filter((part) => part !== holder);
+  const board = partsThatAre(plan, 'pin')[0];
+  const consumers = others.filter((part) => part !== board && consumersOf(kindOf(plan, part)).length > 0);
+  if (consumers.length === 0 && board === undefined) return fail('router-no-lights');
+  const draft = new WishList();
+  const plus = new Ends();
+  const minus = new Ends();
+  if (board !== undefined) wishForBoard(plan, board, consumers, draft, plus, minus);
+  else {
+    for (const part of consumers) {
+      for (const ends of consumersOf(kindOf(plan, part))) {
+        plus.add(part, ends.plus);
+        minus.add(part, ends.minus);
+      }
     }
-    const [contact] = toggle === undefined ? [] : elementsOf(kindOf(plan, toggle), 'switch');
-    if (toggle !== undefined && contact !== undefined && plan.habits.switchSide === side) {
-      const near: Terminal = { partId: toggle.id, terminal: contact.a };
-      const far: Terminal = { partId: toggle.id, terminal: contact.b };
-      wishes.push({ side, title: 'holder to switch', terminals: [power, near] });
-      wishes.push({ side, title: 'switch to lights', terminals: [far, ...ends.values()] });
-    } else {
-      wishes.push({ side, title: 'holder to lights', terminals: [power, ...ends.values()] });
+    dataChain(plan, consumers, null, draft);
+  }
+  const contact = separateSwitch(plan, holder);
+  const switched = board === undefined ? plan.habits.switchSide : '+';
+  for (const [side, ends, terminal] of [
+    ['+', plus.all, cell.plus],
+    ['-', minus.all, cell.minus],
+  ] as const) {
+    const power: Terminal = { partId: holder.id, terminal };
+    const rest = board === undefined ? 'lights' : 'board';
+    if (contact !== null && switched === side) {
+      draft.add(side, 'holder to switch', [power, contact.near]);
+      draft.add(side, `switch to ${rest}`, [contact.far, ...ends]);
+    } else draft.add(side, `holder to ${rest}`, [power, ...ends]);
+  }
+  return succeed(draft.all);
+}
+
+class WishList {
+  readonly #wishes: Wish[] = [];
+
+  add(side: Wish['side'], title: string, terminals: readonly Terminal[]): void {
+    if (terminals.length > 1)
+      this.#wishes.push({ id: `w${this.#wishes.length + 1}`, side, title, terminals });
+  }
+
+  get all(): readonly Wish[] {
+    return this.#wishes;
+  }
+}
+
+/** Terminals in the order they came, each once. */
+class Ends {
+  readonly #terminals = new Map<string, Terminal>();
+
+  add(part: Part, terminal: string): void {
+    this.#terminals.set(`${part.id}/${terminal}`, { partId: part.id, terminal });
+  }
+
+  get all(): readonly Terminal[] {
+    return [...this.#terminals.values()];
+  }
+}
+
+/** The two contacts of the first switch of its own, or of the first closure whose halves are both there. */
+function separateSwitch(
+  plan: Plan,
+  holder: Part,
+): { readonly near: Terminal; readonly far: Terminal } | null {
+  for (const part of Object.values(plan.parts)) {
+    if (part === holder) continue;
+    const [contact] = elementsOf(kindOf(plan, part), 'switch');
+    if (contact !== undefined)
+      return {
+        near: { partId: part.id, terminal: contact.a },
+        far: { partId: part.id, terminal: contact.b },
+      };
+  }
+  for (const part of Object.values(plan.parts)) {
+    const [half] = elementsOf(kindOf(plan, part), 'half');
+    const mate = half === undefined ? null : mateOf(plan, part);
+    if (half !== undefined && mate !== null)
+      return {
+        near: { partId: part.id, terminal: half.terminal },
+        far: { partId: mate.id, terminal: half.terminal },
+      };
+  }
+  return null;
+}
+
+function wishForBoard(
+  plan: Plan,
+  board: Part,
+  consumers: readonly Part[],
+  draft: WishList,
+  plus: Ends,
+  minus: Ends,
+): void {
+  const kind = kindOf(plan, board);
+  const [load] = elementsOf(kind, 'load');
+  const ground = elementsOf(kind, 'pin')[0]?.ground ?? load?.minus ?? 'ground';
+  if (load !== undefined) plus.add(board, load.plus);
+  minus.add(board, ground);
+  const pins = new PinRow(kind.holes.filter((hole) => hole.role === 'pin' && hole.plated));
+  const regulated = kind.holes.find((hole) => hole.role === 'regulated');
+  const steady = new Ends();
+  const lights = consumers.filter((part) => hasElement(kindOf(plan, part), 'light'));
+  const dataLights = consumers.filter((part) => roleHole(plan, part, 'data-in') !== undefined);
+  const sensors = consumers.filter((part) => roleHole(plan, part, 'sense') !== undefined);
+  const rest = consumers.filter((part) => ![...lights, ...dataLights, ...sensors].includes(part));
+  for (const sensor of sensors) {
+    const pin = pins.take('analogue');
+    const signal = roleHole(plan, sensor, 'sense');
+    if (pin !== null && signal !== undefined)
+      draft.add('none', `${sensor.name} to ${pin.label}`, [
+        { partId: board.id, terminal: pin.terminal },
+        { partId: sensor.id, terminal: signal.terminal },
+      ]);
+    const [ends] = consumersOf(kindOf(plan, sensor));
+    if (ends === undefined) continue;
+    (regulated === undefined ? plus : steady).add(sensor, ends.plus);
+    minus.add(sensor, ends.minus);
+  }
+  for (const part of dataLights) {
+    for (const ends of consumersOf(kindOf(plan, part))) {
+      plus.add(part, ends.plus);
+      minus.add(part, ends.minus);
     }
   }
-  return succeed(wishes);
+  const dataPin = dataLights.length === 0 ? null : pins.take('none');
+  dataChain(
+    plan,
+    dataLights,
+    dataPin === null ? null : { partId: board.id, terminal: dataPin.terminal },
+    draft,
+  );
+  const onPins = [...lights, ...rest];
+  const places = onPins.flatMap((part) =>
+    consumersOf(kindOf(plan, part)).map((ends) => ({ part, terminal: ends.plus })),
+  );
+  // Neighbours share a pin where there are more lights than pins.
+  const free = pins.count;
+  const perPin = free === 0 ? 0 : Math.ceil(places.length / free);
+  for (let i = 0; i < places.length && perPin > 0; i += perPin) {
+    const group = places.slice(i, i + perPin);
+    const pin = pins.take('fade');
+    if (pin === null) break;
+    draft.add('none', `${[...new Set(group.map(({ part }) => part.name))].join(', ')} on ${pin.label}`, [
+      { partId: board.id, terminal: pin.terminal },
+      ...group.map(({ part, terminal }) => ({ partId: part.id, terminal })),
+    ]);
+  }
+  for (const part of onPins) for (const ends of consumersOf(kindOf(plan, part))) minus.add(part, ends.minus);
+  if (regulated !== undefined)
+    draft.add('+', 'steady supply to sensors', [
+      { partId: board.id, terminal: regulated.terminal },
+      ...steady.all,
+    ]);
+}
+
+/** From the board (when there is one) into the first light, and on from each to the next, in plan order. */
+function dataChain(plan: Plan, parts: readonly Part[], from: Terminal | null, draft: WishList): void {
+  let before = from;
+  for (const part of parts) {
+    const input = roleHole(plan, part, 'data-in');
+    if (input === undefined) continue;
+    if (before !== null)
+      draft.add('none', `data into ${part.name}`, [before, { partId: part.id, terminal: input.terminal }]);
+    const output = roleHole(plan, part, 'data-out');
+    before = output === undefined ? null : { partId: part.id, terminal: output.terminal };
+  }
+}
+
+function roleHole(plan: Plan, part: Part, role: NonNullable<Hole['role']>): Hole | undefined {
+  return kindOf(plan, part).holes.find((hole) => hole.role === role);
+}
+
+/** The pins of a board, handed out one by one. */
+class PinRow {
+  readonly #left: Hole[];
+
+  constructor(pins: readonly Hole[]) {
+    this.#left = [...pins];
+  }
+
+  get count(): number {
+    return this.#left.length;
+  }
+
+  /** The first pin that can do what is asked; else any; the upload pair last. Null when none is left. */
+  take(ability: 'fade' | 'analogue' | 'none'): (Hole & { readonly label: string }) | null {
+    const rank = (pin: Hole): number =>
+      (pin.abilities?.includes('upload') === true ? 4 : 0) +
+      (ability === 'none' || pin.abilities?.includes(ability) === true ? 0 : 2) +
+      (ability !== 'analogue' && pin.abilities?.includes('analogue') === true ? 1 : 0);
+    const best = [...this.#left].sort((a, b) => rank(a) - rank(b))[0];
+    if (best === undefined) return null;
+    this.#left.splice(this.#left.indexOf(best), 1);
+    return { ...best, label: best.label ?? best.id };
+  }
 }

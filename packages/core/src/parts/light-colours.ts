@@ -67,3 +67,16 @@ export const LIGHT_RATED_A = 0.02;
 export function maybeLightColour(id: string): LightColour | undefined {
   return LIGHT_COLOURS.find((colour) => colour.id === id);
 }
+
+/** A light shows at about this current, A (memory: small indicator lights are plainly visible at 1 mA). */
+const VISIBLE_A = 0.001;
+/** kT/q at 25 °C, V (physics). */
+const THERMAL_V = 0.025693;
+
+/** Volts a light of this colour wants before it shows, by its diode law; that of red for an unknown colour. */
+export function forwardVolt(colourId: string): number {
+  const colour = maybeLightColour(colourId) ?? (LIGHT_COLOURS[0] as LightColour);
+  return (
+    colour.ideality * THERMAL_V * Math.log(VISIBLE_A / colour.saturationA + 1) + VISIBLE_A * colour.seriesOhm
+  );
+}

@@ -5,8 +5,17 @@
 import { inIdOrder } from '../units/words.ts';
 import type { Plan } from './schema.ts';
 
-export type TableName = 'parts' | 'runs' | 'ticks' | 'readings' | 'images' | 'ownParts';
-export type FieldName = 'name' | 'cloth' | 'facts' | 'habits' | 'backdrop' | 'nextNumber';
+export type TableName =
+  | 'parts'
+  | 'runs'
+  | 'patches'
+  | 'spools'
+  | 'accepted'
+  | 'ticks'
+  | 'readings'
+  | 'images'
+  | 'ownParts';
+export type FieldName = 'name' | 'cloth' | 'facts' | 'habits' | 'backdrop' | 'wishes' | 'nextNumber';
 type RecordOf<Table extends TableName> = Plan[Table][string];
 
 export type Change =

@@ -19,6 +19,7 @@ export const DEFAULT_HABITS: Habits = {
   switchSide: '+',
   firstSide: '-',
   legSign: 'big-loop',
+  stitchId: 'running',
   gapInStitches: 1,
 };
 
@@ -67,6 +68,10 @@ export function newPlan(id: string, name: string): Plan {
     ownParts: {},
     parts: {},
     runs: {},
+    patches: {},
+    wishes: null,
+    spools: {},
+    accepted: {},
     ticks: {},
     readings: {},
   };

@@ -2,6 +2,7 @@
 import type { Face } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygon.ts';
+import { needleHoles, smoothThrough } from '../geometry/smooth.ts';
 import { type Pose, placePoint } from '../geometry/transform.ts';
 import { kindOfOwnPart } from '../parts/own-part.ts';
 import { type Hole, maybeHole, type OptionValues, type PartKind } from '../parts/part-kind.ts';
@@ -62,6 +63,13 @@ export function holeOf(plan: Plan, ref: HoleRef): Hole {
   return hole;
 }
 
+/** The holes of a part that share a terminal. */
+export function holesAt(plan: Plan, part: Part, terminal: string): readonly HoleRef[] {
+  return kindOf(plan, part)
+    .holes.filter((hole) => hole.plated && hole.terminal === terminal)
+    .map((hole) => ({ partId: part.id, holeId: hole.id }));
+}
+
 /** Where a hole lies on the right side. Throws RangeError when there is none. */
 export function holePoint(plan: Plan, ref: HoleRef): Point {
   return placePoint(poseOf(partOf(plan, ref.partId)), holeOf(plan, ref).at);
@@ -73,21 +81,58 @@ export function placedOutline(plan: WithOwnParts, part: Part): Polygon {
   return kindOf(plan, part).outline.map((corner) => placePoint(pose, corner));
 }
 
-/** The corners of a run, from hole to hole. */
-export function runPath(plan: Plan, run: Pick<Run, 'from' | 'to' | 'bends'>): readonly Point[] {
-  return [holePoint(plan, run.from), ...run.bends, holePoint(plan, run.to)];
+/** What says where a run goes. */
+export type RunWay = Pick<Run, 'from' | 'to' | 'bends'> &
+  Partial<Pick<Run, 'curved' | 'stitchMm' | 'gapMm' | 'stitchId'>>;
+
+/** The corners of a run, from hole to hole. A curved run has a corner wherever the needle goes through. */
+export function runPath(plan: Plan, run: RunWay): readonly Point[] {
+  const through = [holePoint(plan, run.from), ...run.bends, holePoint(plan, run.to)];
+  if (run.curved !== true || run.bends.length === 0) return through;
+  const stitchMm = run.stitchMm ?? plan.habits.stitchMm;
+  const takesStep = maybeStitchKind(run.stitchId ?? plan.habits.stitchId)?.takesStep === true;
+  return needleHoles(
+    smoothThrough(through),
+    stitchMm,
+    takesStep ? (run.gapMm ?? plan.habits.gapMm) : stitchMm,
+  );
 }
+
+/** How many strands lie side by side along a run: strands of one pass times the passes. */
+export function copiesOf(run: Pick<Run, 'strands' | 'lines'>): number {
+  return run.strands * (run.lines ?? 1);
+}
+
+/**
+ * A thread with the maker's own ohms where a swatch of it was sewn and measured: the swatch is a line in the plan's
+ * habitual running stitch, so its thread is longer than the line by that stitch's formula. Undefined for unknown ids.
+ */
+export function maybeThreadOf(
+  plan: Pick<Plan, 'spools' | 'cloth' | 'habits'>,
+  threadId: string,
+): ThreadKind | undefined {
+  const kind = maybeThreadKind(threadId);
+  const swatch = Object.hasOwn(plan.spools, threadId) ? plan.spools[threadId]?.swatch : undefined;
+  if (kind === undefined || swatch === undefined) return kind;
+  const { stitchMm, gapMm } = plan.habits;
+  const perPath = kind.form === 'thread' ? 1 + (2 * plan.cloth.thicknessMm) / (stitchMm + gapMm) : 1;
+  return { ...kind, ohmPerM: (swatch.ohm / (swatch.lengthMm * perPath)) * 1000 };
+}
+
+/** What says how a run is sewn. */
+export type RunSewing = Pick<Run, 'threadId' | 'stitchId' | 'stitchMm' | 'gapMm'> &
+  Partial<Pick<Run, 'face'>>;
 
 /** The stitch, the thread and the setting a run is sewn with. Throws RangeError for unknown kinds. */
 export function sewingOf(
   plan: Plan,
-  run: Pick<Run, 'threadId' | 'stitchId' | 'stitchMm' | 'gapMm'>,
+  run: RunSewing,
 ): { readonly stitch: StitchKind; readonly thread: ThreadKind; readonly setting: StitchSetting } {
   const stitch = maybeStitchKind(run.stitchId);
-  const thread = maybeThreadKind(run.threadId);
+  const thread = maybeThreadOf(plan, run.threadId);
   if (stitch === undefined) throw new RangeError(`sewingOf: no stitch "${run.stitchId}"`);
   if (thread === undefined) throw new RangeError(`sewingOf: no thread "${run.threadId}"`);
-  const workedFace: Face = plan.cloth.workedFace;
+  const workedFace: Face = run.face ?? plan.cloth.workedFace;
   return { stitch, thread, setting: { stitchMm: run.stitchMm, gapMm: run.gapMm, workedFace } };
 }
 
@@ -98,6 +143,8 @@ export interface RunSum extends LineSum {
 }
 
 interface RememberedSum {
+  readonly spools: Plan['spools'];
+  readonly habits: Plan['habits'];
   readonly from: Part;
   readonly to: Part;
   readonly sum: RunSum;
@@ -110,10 +157,17 @@ export function sumRun(plan: Plan, run: Run): RunSum {
   const from = partOf(plan, run.from.partId);
   const to = partOf(plan, run.to.partId);
   const known = remembered.get(run)?.get(plan.cloth);
-  if (known !== undefined && known.from === from && known.to === to) return known.sum;
+  if (
+    known !== undefined &&
+    known.from === from &&
+    known.to === to &&
+    known.spools === plan.spools &&
+    known.habits === plan.habits
+  )
+    return known.sum;
   const sum = sumDraft(plan, run);
   const byCloth = remembered.get(run) ?? new WeakMap<Plan['cloth'], RememberedSum>();
-  byCloth.set(plan.cloth, { from, to, sum });
+  byCloth.set(plan.cloth, { from, to, sum, spools: plan.spools, habits: plan.habits });
   remembered.set(run, byCloth);
   return sum;
 }
@@ -121,12 +175,13 @@ export function sumRun(plan: Plan, run: Run): RunSum {
 /** As `sumRun`, for a run that is still being drawn; `path` overrides its corners. */
 export function sumDraft(
   plan: Plan,
-  run: Pick<Run, 'from' | 'to' | 'bends' | 'threadId' | 'stitchId' | 'stitchMm' | 'gapMm' | 'strands'>,
+  run: RunWay & RunSewing & Pick<Run, 'strands' | 'lines'>,
   path: readonly Point[] = runPath(plan, run),
 ): RunSum {
   const { stitch, thread, setting } = sewingOf(plan, run);
   const line = sumLine(stitch, path, setting, plan.cloth.thicknessMm);
-  return { ...line, ohm: ((line.threadMm / 1000) * thread.ohmPerM) / run.strands };
+  const conductingMm = stitch.conducts === 'thread' ? line.threadMm : line.pathMm * stitch.conducts;
+  return { ...line, ohm: ((conductingMm / 1000) * thread.ohmPerM) / copiesOf(run) };
 }
 
 /**
@@ -145,7 +200,9 @@ export function holeKey(ref: HoleRef): string {
 }
 
 /** The runs that end at each hole that has any, by hole key, in the plan's order. */
-export function runsByHole(plan: Plan): ReadonlyMap<string, readonly Run[]> {
+export function runsByHole(plan: Pick<Plan, 'runs'>): ReadonlyMap<string, readonly Run[]> {
+  const known = byHoles.get(plan.runs);
+  if (known !== undefined) return known;
   const byHole = new Map<string, Run[]>();
   for (const run of Object.values(plan.runs)) {
     for (const ref of [run.from, run.to]) {
@@ -155,8 +212,11 @@ export function runsByHole(plan: Plan): ReadonlyMap<string, readonly Run[]> {
       else list.push(run);
     }
   }
+  byHoles.set(plan.runs, byHole);
   return byHole;
 }
+
+const byHoles = new WeakMap<Plan['runs'], ReadonlyMap<string, readonly Run[]>>();
 
 const PLACE_WORDS: Readonly<Record<Hole['form'], string>> = {
   eyelet: 'hole',

@@ -12,7 +12,7 @@ import { LARGEST_COORDINATE_MM } from '../units/tolerances.ts';
 /** What a plan file says it is. */
 export const PLAN_FORMAT = 'sashiko-plan';
 /** The version this Sashiko writes; older ones are migrated, newer ones refused. */
-export const PLAN_VERSION = 2;
+export const PLAN_VERSION = 3;
 /** Letters in a name, at most. */
 export const LONGEST_NAME = 120;
 
@@ -34,6 +34,8 @@ const optionId = v.pipe(v.string(), v.regex(/^[a-zA-Z][a-zA-Z0-9]{0,39}$/));
 export const MOST_IMAGE_LETTERS = 8_000_000;
 /** Steps and tests are known by ids such as `loops:p3:plus`; see `sewing/steps.ts` and `bench/tests.ts`. */
 const stepId = v.pipe(v.string(), v.regex(/^[a-z0-9:.-]{1,120}$/));
+/** Findings are known by their rule and what they speak of; see `checks/finding.ts`. */
+const findingKey = v.pipe(v.string(), v.regex(/^[a-z0-9:+./~-]{1,400}$/));
 const name = v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(LONGEST_NAME));
 const face = v.picklist(['right', 'wrong']);
 
@@ -131,6 +133,8 @@ export const PartSchema = v.strictObject({
   mateId: v.optional(id),
   /** Its twin across an upright line at x: where one goes, the other follows mirrored. */
   mirror: v.optional(v.strictObject({ partId: id, xMm: coordinate })),
+  /** Tacked down with ordinary thread over its body, besides its holes. */
+  tackedDown: v.optional(v.literal(true)),
 });
 
 export const HoleRefSchema = v.strictObject({ partId: id, holeId: id });
@@ -145,6 +149,18 @@ export const RunSchema = v.strictObject({
   stitchMm: between(STITCH_RANGE_MM.smallest, STITCH_RANGE_MM.largest),
   gapMm: between(STITCH_RANGE_MM.smallest, STITCH_RANGE_MM.largest),
   strands: wholeBetween(1, 4),
+  /** The line is sewn so many times side by side, each over the other. Missing: once. */
+  lines: v.optional(wholeBetween(2, 4)),
+  /** The face it is worked from, where it is not that of the cloth. */
+  face: v.optional(face),
+  /** It goes smoothly through its bends instead of straight from one to the next. */
+  curved: v.optional(v.literal(true)),
+  /** A fresh piece of thread starts at its first hole, even where the last one could go on. */
+  startsPiece: v.optional(v.literal(true)),
+  /** The thread is spliced, by sewing over its last stitches, at these distances along the way. */
+  splicesMm: v.optional(v.pipe(v.array(between(0, 20_000)), v.maxLength(20))),
+  /** The end of the thread at its last hole stays so long until a later step needs it. */
+  tail: v.optional(v.strictObject({ lengthMm: between(1, 1000), until: name })),
   /** It came joined from the factory: there is nothing to cut or sew. */
   prewired: v.optional(v.literal(true)),
 });
@@ -164,9 +180,43 @@ export const HabitsSchema = v.strictObject({
   firstSide: v.picklist(['+', '-']),
   /** How the legs of bare lights are told apart. */
   legSign: v.picklist(['big-loop', 'square-loop']),
+  /** How lines are sewn when nothing else is said: a stitch of `thread/stitch-kinds.ts`. */
+  stitchId: id,
   /** The makers' rule of one stitch between lines, raised or lowered: a factor on the stitch length. */
   gapInStitches: between(0, 5),
 });
+
+/** An insulating patch that carries one line over another. */
+export const PatchSchema = v.strictObject({
+  id,
+  at: PointSchema,
+  /** Along the line that goes over it, and across. */
+  lengthMm: between(4, 200),
+  widthMm: between(4, 200),
+  turnDeg: v.pipe(v.number(), v.finite(), v.minValue(0), v.ltValue(360)),
+  /** Sewn first, then the patch, then the line over it. */
+  underRunId: id,
+  overRunId: id,
+});
+
+/** What should become one conductor: terminals by part. */
+export const WishSchema = v.strictObject({
+  id,
+  title: name,
+  terminals: v.pipe(v.array(v.strictObject({ partId: id, terminal: id })), v.maxLength(500)),
+});
+
+/** What is known of the maker's own thread of a kind. */
+export const SpoolSchema = v.strictObject({
+  threadId: id,
+  /** A sewn line of this length read so many ohms: better than any table. */
+  swatch: v.optional(v.strictObject({ lengthMm: between(20, 10_000), ohm: between(0.01, 100_000) })),
+  /** Thread left on the spool. */
+  leftMm: v.optional(between(0, 10_000_000)),
+});
+
+/** A finding the maker lives with, and why. */
+export const AcceptanceSchema = v.strictObject({ key: findingKey, reason: name });
 
 /** What was read on the bench. */
 export const ReadingSchema = v.strictObject({
@@ -191,6 +241,11 @@ export const PlanSchema = v.strictObject({
   ownParts: v.record(id, OwnPartSchema),
   parts: v.record(id, PartSchema),
   runs: v.record(id, RunSchema),
+  patches: v.record(id, PatchSchema),
+  /** What should be joined; null: as Sashiko derives it from the parts. */
+  wishes: v.nullable(v.record(id, WishSchema)),
+  spools: v.record(id, SpoolSchema),
+  accepted: v.record(findingKey, AcceptanceSchema),
   /** Sewing steps that are done. */
   ticks: v.record(stepId, v.literal(true)),
   readings: v.record(stepId, ReadingSchema),
@@ -208,6 +263,9 @@ export type Run = DeepReadonly<v.InferOutput<typeof RunSchema>>;
 export type Facts = DeepReadonly<v.InferOutput<typeof FactsSchema>>;
 export type PlanImage = DeepReadonly<v.InferOutput<typeof ImageSchema>>;
 export type Backdrop = DeepReadonly<v.InferOutput<typeof BackdropSchema>>;
+export type Patch = DeepReadonly<v.InferOutput<typeof PatchSchema>>;
+export type WishRecord = DeepReadonly<v.InferOutput<typeof WishSchema>>;
+export type Spool = DeepReadonly<v.InferOutput<typeof SpoolSchema>>;
 export type Habits = DeepReadonly<v.InferOutput<typeof HabitsSchema>>;
 export type Reading = DeepReadonly<v.InferOutput<typeof ReadingSchema>>;
 export type HoleRef = DeepReadonly<v.InferOutput<typeof HoleRefSchema>>;

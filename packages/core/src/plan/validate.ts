@@ -15,7 +15,7 @@ import { maybeStitchKind } from '../thread/stitch-kinds.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { SAME_POINT_MM } from '../units/tolerances.ts';
 import { kindOf, maybeKindOf, poseOf, runPath } from './placed.ts';
-import type { HoleRef, Part, Plan, Run } from './schema.ts';
+import type { HoleRef, Part, Patch, Plan, Run, Spool } from './schema.ts';
 
 /** Checks a whole plan; the first problem found, with its path, or the plan itself. */
 export function validatePlan(plan: Plan): Result<Plan> {
@@ -29,6 +29,8 @@ function firstProblem(plan: Plan): Problem | null {
   if (maybeClothColour(plan.cloth.colourId) === undefined) {
     return unknown('cloth colour', plan.cloth.colourId, 'cloth.colourId');
   }
+  if (maybeStitchKind(plan.habits.stitchId) === undefined)
+    return unknown('stitch', plan.habits.stitchId, 'habits.stitchId');
   if (maybeThreadKind(plan.habits.threadId) === undefined) {
     return unknown('thread', plan.habits.threadId, 'habits.threadId');
   }
@@ -52,6 +54,19 @@ function firstProblem(plan: Plan): Problem | null {
     const problem = run.id === key ? runProblem(plan, run) : misfiled(`runs.${key}`, run.id);
     if (problem !== null) return problem;
   }
+  for (const [key, patch] of Object.entries(plan.patches)) {
+    const problem = patch.id === key ? patchProblem(plan, patch) : misfiled(`patches.${key}`, patch.id);
+    if (problem !== null) return problem;
+  }
+  for (const [key, spool] of Object.entries(plan.spools)) {
+    const problem = spool.threadId === key ? spoolProblem(spool) : misfiled(`spools.${key}`, spool.threadId);
+    if (problem !== null) return problem;
+  }
+  for (const [key, accepted] of Object.entries(plan.accepted)) {
+    if (accepted.key !== key) return misfiled(`accepted.${key}`, accepted.key);
+  }
+  const wishes = wishesProblem(plan);
+  if (wishes !== null) return wishes;
   for (const [key, reading] of Object.entries(plan.readings)) {
     if (reading.testId !== key) return misfiled(`readings.${key}`, reading.testId);
   }
@@ -164,7 +179,7 @@ export function runProblem(plan: Plan, run: Run): Problem | null {
   if (maybeStitchKind(run.stitchId) === undefined) return unknown('stitch', run.stitchId, `${path}.stitchId`);
   if (maybeThreadKind(run.threadId) === undefined) return unknown('thread', run.threadId, `${path}.threadId`);
   for (const end of ['from', 'to'] as const) {
-    const problem = endProblem(plan, run[end], `${path}.${end}`);
+    const problem = holeProblem(plan, run[end], `${path}.${end}`);
     if (problem !== null) return problem;
   }
   if (run.from.partId === run.to.partId && run.from.holeId === run.to.holeId) {
@@ -180,7 +195,45 @@ export function runProblem(plan: Plan, run: Run): Problem | null {
   return null;
 }
 
-function endProblem(plan: Plan, ref: HoleRef, path: string): Problem | null {
+/** What is wrong with a patch, or null: it lies on the piece, between two runs that there are. */
+export function patchProblem(plan: Plan, patch: Patch): Problem | null {
+  const path = `patches.${patch.id}`;
+  for (const end of ['underRunId', 'overRunId'] as const) {
+    if (!Object.hasOwn(plan.runs, patch[end])) return unknown('run', patch[end], `${path}.${end}`);
+  }
+  if (patch.underRunId === patch.overRunId) return fail('patch-one-run', '', path).problem;
+  return isInside(plan.cloth, patch.at)
+    ? null
+    : fail('outside-cloth', 'A patch lies off the piece.', path).problem;
+}
+
+/** A spool of a thread that there is. */
+export function spoolProblem({ threadId }: Spool): Problem | null {
+  return maybeThreadKind(threadId) === undefined ? unknown('thread', threadId, `spools.${threadId}`) : null;
+}
+
+/** What is wrong with the wishes, or null: each terminal is on the cloth, and in one wish only. */
+export function wishesProblem(plan: Plan): Problem | null {
+  const seen = new Set<string>();
+  for (const [key, wish] of Object.entries(plan.wishes ?? {})) {
+    const path = `wishes.${key}`;
+    if (wish.id !== key) return misfiled(path, wish.id);
+    for (const [i, { partId, terminal }] of wish.terminals.entries()) {
+      const part = Object.hasOwn(plan.parts, partId) ? plan.parts[partId] : undefined;
+      if (part === undefined) return fail('unknown-part', `(${partId})`, `${path}.terminals.${i}`).problem;
+      if (!kindOf(plan, part).holes.some((hole) => hole.plated && hole.terminal === terminal))
+        return unknown('terminal', terminal, `${path}.terminals.${i}`);
+      const word = `${partId}/${terminal}`;
+      if (seen.has(word))
+        return fail('wish-twice', `(${part.name}, ${terminal})`, `${path}.terminals.${i}`).problem;
+      seen.add(word);
+    }
+  }
+  return null;
+}
+
+/** Why nothing can be sewn to a hole, or null: it has to be there, and of metal. */
+export function holeProblem(plan: Plan, ref: HoleRef, path: string): Problem | null {
   const part = Object.hasOwn(plan.parts, ref.partId) ? plan.parts[ref.partId] : undefined;
   if (part === undefined) return fail('run-to-nowhere', `There is no part "${ref.partId}".`, path).problem;
   const hole = maybeHole(kindOf(plan, part), ref.holeId);

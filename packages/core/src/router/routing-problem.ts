@@ -4,24 +4,24 @@
  */
 
 import { areasFor, clothOutline } from '../cloth/cloth.ts';
-import { type Result, succeed } from '../errors/problem.ts';
+import { fail, type Result, succeed } from '../errors/problem.ts';
 import type { Point } from '../geometry/point.ts';
 import { insideDistanceMm, type Polygon } from '../geometry/polygon.ts';
 import { normaliseDeg } from '../geometry/transform.ts';
+import { conductorOf } from '../nets/bare-things.ts';
 import { spacingRules } from '../nets/clearance.ts';
 import type { Terminal } from '../nets/nets.ts';
-import { deriveWishes } from '../nets/wishes.ts';
+import { wishesOf } from '../nets/wishes.ts';
 import { hasElement } from '../parts/part-element.ts';
 import type { PartKind } from '../parts/part-kind.ts';
 import { sewingByHabit } from '../plan/edits/run-edits.ts';
-import { kindOf, sewingOf } from '../plan/placed.ts';
+import { kindOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import {
   EDGE_MARGIN_MM,
-  FOLDED_METAL,
+  foldedMetal,
   KEEP_OUT_MARGIN_MM,
   LOOPED_HOLE,
-  lineConductor,
   requiredGap,
 } from '../thread/required-gap.ts';
 
@@ -127,15 +127,14 @@ function outward(a: Point, b: Point): Point {
 
 /** The problem of routing a whole plan anew, by its wishes and habits. Refused when there is nothing to route. */
 export function routingProblemOf(plan: Plan, freedom: Freedom): Result<RoutingProblem> {
-  const wishes = deriveWishes(plan);
+  const wishes = wishesOf(plan);
   if (!wishes.ok) return wishes;
+  if (Object.values(plan.parts).some((part) => hasElement(kindOf(plan, part), 'pin')))
+    return fail('router-board');
   const parts = Object.values(plan.parts);
-  const line = lineConductor(
-    sewingOf(plan, sewingByHabit(plan)).thread,
-    Math.max(plan.habits.stitchMm, plan.habits.gapMm),
-  );
+  const line = conductorOf(plan, sewingByHabit(plan));
   const rules = spacingRules(plan);
-  const metalGapMm = requiredGap(line, FOLDED_METAL, rules);
+  const metalGapMm = requiredGap(line, foldedMetal(plan.cloth.workedFace), rules);
   const padsOf = (terminal: Terminal): readonly PadChoice[] => {
     const part = parts.findIndex((candidate) => candidate.id === terminal.partId);
     const kind = kindOf(plan, parts[part] as (typeof parts)[number]);

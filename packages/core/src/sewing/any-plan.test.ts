@@ -5,6 +5,7 @@ import { judgeReading } from '../bench/judge-reading.ts';
 import { asSeen } from '../cloth/cloth.ts';
 import { expectOk } from '../errors/problem.ts';
 import { deriveNets } from '../nets/nets.ts';
+import { cutPieces } from '../nets/pieces.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { chooseWorkedFace } from '../plan/edits/cloth-edits.ts';
 import { tickStep, writeReading } from '../plan/edits/progress-edits.ts';
@@ -13,7 +14,6 @@ import { type Plan, PlanSchema } from '../plan/schema.ts';
 import { smallLantern } from '../testing/plan-builder.ts';
 import { randomPlan } from '../testing/random-edits.ts';
 import { patternDrawing } from './pattern-drawing.ts';
-import { cutPieces } from './pieces.ts';
 import { sewingSteps } from './steps.ts';
 
 const PLANS: readonly (readonly [number, Plan])[] = [41, 42, 43, 44, 45, 46].map((seed) => [

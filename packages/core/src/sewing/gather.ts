@@ -2,6 +2,7 @@
 
 import { clothBox } from '../cloth/cloth.ts';
 import { maybeClothKind } from '../cloth/cloth-kinds.ts';
+import { cutPieces, type Piece } from '../nets/pieces.ts';
 import { maybeCellKind } from '../parts/cells.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
 import { elementsOf } from '../parts/part-element.ts';
@@ -9,7 +10,6 @@ import { filledOptions, type PartKind } from '../parts/part-kind.ts';
 import { kindOf } from '../plan/placed.ts';
 import type { Part, Plan } from '../plan/schema.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
-import { cutPieces, type Piece } from './pieces.ts';
 
 export interface GatherItem {
   readonly id: string;

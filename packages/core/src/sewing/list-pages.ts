@@ -1,11 +1,11 @@
 /** The sheet in words: what to gather, what to cut, what to do, with boxes to tick. */
 
+import { cautionsFor } from '../checks/cautions.ts';
+import { cutPieces } from '../nets/pieces.ts';
 import type { Plan } from '../plan/schema.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { formatLength } from '../units/length.ts';
-import { cautionsFor } from './cautions.ts';
 import { gatherList } from './gather.ts';
-import { cutPieces } from './pieces.ts';
 import { A4, type DrawItem, type Paper, type SheetPage } from './sheet-drawing.ts';
 import { sewingSteps } from './steps.ts';
 

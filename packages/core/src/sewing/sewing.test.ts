@@ -1,19 +1,19 @@
 import { describe, expect, test } from 'vitest';
+import { cautionsFor } from '../checks/cautions.ts';
 import { asSeen } from '../cloth/cloth.ts';
 import { expectOk } from '../errors/problem.ts';
+import { cutPieces } from '../nets/pieces.ts';
 import { chooseWorkedFace } from '../plan/edits/cloth-edits.ts';
 import { moveParts } from '../plan/edits/part-edits.ts';
 import { changeHabits } from '../plan/edits/plan-edits.ts';
 import { changeThread } from '../plan/edits/run-edits.ts';
 import { holePoint, kindOf, sumRun } from '../plan/placed.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
-import { cautionsFor } from './cautions.ts';
 import { gatherList } from './gather.ts';
 import { listPages, wrapText } from './list-pages.ts';
 import { patternDrawing } from './pattern-drawing.ts';
 import { patternPages } from './pattern-pages.ts';
 import { tilePattern } from './pattern-tiling.ts';
-import { cutPieces } from './pieces.ts';
 import { A4 } from './sheet-drawing.ts';
 import { sewingSteps } from './steps.ts';
 

@@ -3,6 +3,7 @@
  * tick stays with its step when the plan is edited.
  */
 import { faceName, otherFace } from '../cloth/cloth.ts';
+import { cutPieces, type Piece } from '../nets/pieces.ts';
 import { leadLengthMm } from '../parts/bare-legs.ts';
 import { hasElement } from '../parts/part-element.ts';
 import type { Hole, PartKind } from '../parts/part-kind.ts';
@@ -11,7 +12,6 @@ import type { Plan } from '../plan/schema.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { formatOhm } from '../units/electrical.ts';
 import { formatLength, formatLengthBare } from '../units/length.ts';
-import { cutPieces, type Piece } from './pieces.ts';
 
 export type StepGroup =
   | 'Prepare'

@@ -3,8 +3,8 @@ import type { Plan, Run } from '../plan/schema.ts';
 import { PlanBuilder } from './plan-builder.ts';
 
 /** A large piece for benchmarks: `rows` ladders of `columns` lights, each between two rails from one holder. */
-export function gridPlan(rows: number, columns: number): Plan {
-  const build = new PlanBuilder('Grid', 60 + columns * 40, 80 + rows * 60);
+export function gridPlan(rows: number, columns: number, pitchMm = 40): Plan {
+  const build = new PlanBuilder('Grid', 60 + columns * pitchMm, 80 + rows * 60);
   build.holder(30, 40, 90);
   const parts = { ...build.plan.parts };
   const runs: Record<string, Run> = {};
@@ -23,7 +23,7 @@ export function gridPlan(rows: number, columns: number): Plan {
         id,
         kindId: 'sew-on-light',
         name: `light ${row}.${column}`,
-        at: { x: 80 + column * 40, y: 60 + row * 60 },
+        at: { x: 80 + (column - 0.25) * pitchMm, y: 60 + row * 60 },
         turnDeg: 90,
         face: 'right',
         colourId: 'white',

@@ -17,6 +17,7 @@ import {
   showWrongSide,
   takePiece,
 } from '../plan/edits/cloth-edits.ts';
+import { drawAlong, joinRuns, markPieces, reverseRun, slideRun, splitRun } from '../plan/edits/line-edits.ts';
 import {
   choosePartOptions,
   deleteParts,
@@ -28,9 +29,11 @@ import {
   recolourLight,
   renamePart,
   setLevel,
+  tackParts,
   turnPart,
   turnPartOver,
 } from '../plan/edits/part-edits.ts';
+import { acceptFinding, addPatch, describeSpool } from '../plan/edits/patch-edits.ts';
 import { changeHabits, changeLegSign, renamePlan, stateFacts } from '../plan/edits/plan-edits.ts';
 import { tickStep, writeReading } from '../plan/edits/progress-edits.ts';
 import {
@@ -45,6 +48,7 @@ import {
 import { kindOf } from '../plan/placed.ts';
 import type { HoleRef, Plan } from '../plan/schema.ts';
 import { type Random, randomIndex, seededRandom } from '../random/random.ts';
+import { STITCH_KINDS } from '../thread/stitch-kinds.ts';
 
 const USES = ['mark', 'opening', 'keep-out', 'window', 'reach'] as const;
 
@@ -83,6 +87,24 @@ export function randomEdit(plan: Plan, random: Random): Result<Edit> {
     () => changeThread(plan, runId, pick(['steel-2-ply', 'plated-nylon', 'gold'])),
     () => changeStitching(plan, runId, { stitchMm: random() * 12 }),
     () => deleteRuns(plan, [runId]),
+    () =>
+      changeStitching(plan, runId, { stitchId: pick(STITCH_KINDS).id, lines: 1 + randomIndex(random, 4) }),
+    () => changeStitching(plan, runId, { face: pick(['right', 'wrong', null]), curved: random() < 0.5 }),
+    () => reverseRun(plan, runId),
+    () => splitRun(plan, runId, hole()),
+    () => joinRuns(plan, runId, pick(['r0', ...Object.keys(plan.runs)])),
+    () => slideRun(plan, runId, random() * 20 - 10),
+    () => drawAlong(plan, hole(), hole(), markingId),
+    () => markPieces(plan, runId, { splicesMm: [random() * 90], startsPiece: random() < 0.5 }),
+    () => {
+      const [under, over] = [pick(Object.keys(plan.runs)), pick(Object.keys(plan.runs))];
+      const patch = { at: point(), lengthMm: 20, widthMm: 12, turnDeg: random() * 180 };
+      return addPatch(plan, { ...patch, underRunId: under ?? 'r0', overRunId: over ?? 'r0' });
+    },
+    () => tackParts(plan, [partId], random() < 0.5),
+    () =>
+      describeSpool(plan, 'steel-3-ply', { swatch: { lengthMm: 100, ohm: 1 + random() * 9 }, leftMm: 900 }),
+    () => acceptFinding(plan, `gap:${runId}+r1`, 'it will be lined'),
     () => resizePiece(plan, { widthMm: widthMm + random() * 40 - 20, heightMm }),
     () => takePiece(plan, pick(READY_PIECES).id),
     () =>

@@ -1,19 +1,32 @@
 import { describe, expect, test } from 'vitest';
 import { judgeGap, LOOPED_HOLE, lineConductor, requiredGap, touchingGapMm } from './required-gap.ts';
+import { runningStitch } from './stitches/running.ts';
 import { maybeThreadKind, type ThreadKind } from './thread-kinds.ts';
 
 const steel = maybeThreadKind('steel-3-ply') as ThreadKind;
 const plated = maybeThreadKind('plated-nylon') as ThreadKind;
-const firm = { looseness: 1, gapInStitches: 1 };
+const firm = { looseness: 1, gapInStitches: 1, separatesFaces: false };
 
 describe('required gap', () => {
   test('is one stitch, the longer of the two, on firm cloth (common practice, no source)', () => {
-    expect(requiredGap(lineConductor(steel, 5), lineConductor(steel, 5), firm)).toBe(5);
-    expect(requiredGap(lineConductor(steel, 5), lineConductor(steel, 8), firm)).toBe(8);
+    expect(
+      requiredGap(
+        lineConductor(steel, runningStitch, 5, 'right'),
+        lineConductor(steel, runningStitch, 5, 'right'),
+        firm,
+      ),
+    ).toBe(5);
+    expect(
+      requiredGap(
+        lineConductor(steel, runningStitch, 5, 'right'),
+        lineConductor(steel, runningStitch, 8, 'right'),
+        firm,
+      ),
+    ).toBe(8);
   });
 
   test('is the envelopes + 1 mm where that is more: short stitches, loose cloth', () => {
-    const line = lineConductor(steel, 3);
+    const line = lineConductor(steel, runningStitch, 3, 'right');
     // Radius 0.2 + wander 1.0 + fuzz 0.5 = 1.7 to each side.
     expect(line.halfWidthMm).toBeCloseTo(1.7, 12);
     expect(requiredGap(line, line, firm)).toBeCloseTo(4.4, 12);
@@ -21,20 +34,23 @@ describe('required gap', () => {
   });
 
   test('is symmetric, and a maker can raise or lower the stitch rule but not the envelopes', () => {
-    const a = lineConductor(steel, 4);
-    const b = lineConductor(plated, 7);
+    const a = lineConductor(steel, runningStitch, 4, 'right');
+    const b = lineConductor(plated, runningStitch, 7, 'right');
     expect(requiredGap(a, b, firm)).toBe(requiredGap(b, a, firm));
     expect(requiredGap(a, b, { ...firm, gapInStitches: 2 })).toBe(14);
     expect(requiredGap(a, b, { ...firm, gapInStitches: 0 })).toBeCloseTo(touchingGapMm(a, b, firm) + 1, 12);
   });
 
   test('a line keeps out of the loops at a hole', () => {
-    expect(requiredGap(lineConductor(steel, 5), LOOPED_HOLE, firm)).toBeCloseTo(5.7, 12);
+    expect(requiredGap(lineConductor(steel, runningStitch, 5, 'right'), LOOPED_HOLE, firm)).toBeCloseTo(
+      5.7,
+      12,
+    );
   });
 });
 
 describe('judging a gap', () => {
-  const line = lineConductor(steel, 5);
+  const line = lineConductor(steel, runningStitch, 5, 'right');
   test.each([
     [2, 'stop'],
     [3.39, 'stop'],
@@ -46,7 +62,7 @@ describe('judging a gap', () => {
   });
 
   test('below half of what is wanted is a stop even when envelopes are clear', () => {
-    const long = lineConductor(plated, 10);
+    const long = lineConductor(plated, runningStitch, 10, 'right');
     expect(touchingGapMm(long, long, firm)).toBeLessThan(4.9);
     expect(judgeGap(4.9, long, long, firm)).toBe('stop');
     expect(judgeGap(5.1, long, long, firm)).toBe('mend');

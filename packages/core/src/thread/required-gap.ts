@@ -3,11 +3,11 @@
  * and checks all ask here. The rule is pure data in, millimetres out, so a benchmark can bring its own.
  */
 
+import { type Face, otherFace } from '../cloth/cloth.ts';
+import { HAND_WANDER_MM } from './hand.ts';
+import type { StitchKind } from './stitch-kind.ts';
 import type { ThreadKind } from './thread-kinds.ts';
 import { HOLE_EDGE_MM } from './thread-sums.ts';
-
-/** How far a hand strays from the line it means to sew (assumption). */
-export const HAND_WANDER_MM = 1;
 
 /** Room wanted between two envelopes that just do not overlap (handbook figure, assumption). */
 export const BETWEEN_ENVELOPES_MM = 1;
@@ -24,6 +24,8 @@ export interface Conductor {
   readonly stitchMm: number;
   /** How far to each side of its drawn line (or metal edge) bare conductor may lie on firm cloth. */
   readonly halfWidthMm: number;
+  /** Where it lies bare. */
+  readonly faces: Face | 'both';
 }
 
 /** Facts of the cloth and the maker's own choice. */
@@ -32,24 +34,66 @@ export interface SpacingRules {
   readonly looseness: number;
   /** The makers' rule, "stop one stitch short of the other thread", as a number of stitches. */
   readonly gapInStitches: number;
+  /** Whether what lies on opposite faces is kept apart by the cloth. */
+  readonly separatesFaces: boolean;
+}
+
+/** Cloth thicker than this keeps its faces apart, unless it is a knit (handbook section 3, assumption). */
+const SEPARATING_MM = 1;
+/** From this looseness on, cloth is a knit: threads come through it. */
+const KNIT_LOOSENESS = 1.5;
+
+/** The spacing rules of a cloth, with the maker's wish for the gap. */
+export function rulesOfCloth(
+  cloth: { readonly looseness: number; readonly thicknessMm: number },
+  gapInStitches: number,
+): SpacingRules {
+  const { looseness, thicknessMm } = cloth;
+  return {
+    looseness,
+    gapInStitches,
+    separatesFaces: thicknessMm > SEPARATING_MM && looseness < KNIT_LOOSENESS,
+  };
+}
+
+/** Whether two conductors lie on opposite faces of a cloth that keeps them apart. */
+export function keptApart(a: Conductor, b: Conductor, rules: SpacingRules): boolean {
+  return rules.separatesFaces && a.faces !== 'both' && b.faces !== 'both' && a.faces !== b.faces;
 }
 
 /**
- * A line on the cloth. Sewn by hand, phase is never credited: it occupies its whole length on both faces. Tape
- * is laid, so it has no stitches and wanders as the hand that lays it.
+ * A line on the cloth. Phase is never credited: a line that shows on both faces in turn occupies its whole length
+ * on both. Only a stitch that truly keeps one face clear is bare on one. Tape is laid, so it has no stitches.
  */
-export function lineConductor(thread: ThreadKind, stitchMm: number): Conductor {
+export function lineConductor(
+  thread: ThreadKind,
+  stitch: StitchKind,
+  stitchMm: number,
+  workedFace: Face,
+): Conductor {
   return {
     stitchMm: thread.form === 'thread' ? stitchMm : 0,
-    halfWidthMm: thread.diameterMm / 2 + HAND_WANDER_MM + thread.fuzzMm,
+    halfWidthMm: thread.diameterMm / 2 + stitch.wanderMm + thread.fuzzMm,
+    faces:
+      stitch.exposure === 'both' ? 'both' : stitch.exposure === 'worked' ? workedFace : otherFace(workedFace),
   };
 }
 
 /** Bare metal of a part that lies on the cloth, such as a folded leg: it moves as the hand folds it. */
-export const FOLDED_METAL: Conductor = { stitchMm: 0, halfWidthMm: HAND_WANDER_MM };
+export function foldedMetal(face: Face): Conductor {
+  return { stitchMm: 0, halfWidthMm: HAND_WANDER_MM, faces: face };
+}
 
 /** The metal round a hole, measured from its rim: loops of thread reach as far as the hole-to-edge distance. */
-export const LOOPED_HOLE: Conductor = { stitchMm: 0, halfWidthMm: HOLE_EDGE_MM };
+export const LOOPED_HOLE: Conductor = { stitchMm: 0, halfWidthMm: HOLE_EDGE_MM, faces: 'both' };
+
+/** How far a finished, trimmed tail or a frayed hair reaches from its knot, mm (handbook section 2, assumption). */
+export const TAIL_MM = 3;
+
+/** The end of a thread within a line, as a disc of the tail's length: only its hairs go beyond. */
+export function tailEnd(thread: ThreadKind): Conductor {
+  return { stitchMm: 0, halfWidthMm: thread.fuzzMm, faces: 'both' };
+}
 
 /** The sum of the two envelopes: below this the conductors may touch under the stated assumptions. */
 export function touchingGapMm(a: Conductor, b: Conductor, rules: SpacingRules): number {

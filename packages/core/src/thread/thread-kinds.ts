@@ -27,6 +27,15 @@ export const THREAD_KINDS: readonly ThreadKind[] = [
     diameterMm: 0.25,
     fuzzMm: 0.2,
   },
+  {
+    id: 'plated-nylon-heavy',
+    title: 'Silver-plated nylon, heavy',
+    form: 'thread',
+    ohmPerM: 60,
+    diameterMm: 0.4,
+    fuzzMm: 0.2,
+  },
+  { id: 'steel-4-ply', title: 'Steel, 4-ply', form: 'thread', ohmPerM: 22, diameterMm: 0.5, fuzzMm: 0.5 },
   // 0.14 mm² of copper: 17.2 nΩ·m over its area (resistivity of copper from memory of handbooks).
   {
     id: 'insulated-wire',

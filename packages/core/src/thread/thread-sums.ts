@@ -1,4 +1,4 @@
-import type { Point } from '../geometry/point.ts';
+import { distance, type Point } from '../geometry/point.ts';
 import { polylineLengthMm } from '../geometry/polyline.ts';
 import type { StitchKind, StitchSetting, ThreadSpan } from './stitch-kind.ts';
 
@@ -12,7 +12,7 @@ export interface LineSum {
   readonly spans: readonly ThreadSpan[];
 }
 
-/** Lays a line out and adds it up: every span's length, and the cloth's thickness for every pass through it. */
+/** Lays a line out and adds it up: every span's length with its slack, and the cloth's thickness for every pass through it. */
 export function sumLine(
   stitch: StitchKind,
   path: readonly Point[],
@@ -21,9 +21,10 @@ export function sumLine(
 ): LineSum {
   const spans = stitch.layOut(path, setting);
   const pathMm = polylineLengthMm(path);
+  const laidMm = spans.reduce((sum, span) => sum + distance(span.a, span.b), 0);
   return {
     pathMm,
-    threadMm: pathMm + spans.length * stitch.passesPerSpan * thicknessMm,
+    threadMm: laidMm * stitch.slack + spans.length * stitch.passesPerSpan * thicknessMm,
     stitchCount: spans.filter((span) => span.face === setting.workedFace).length,
     spans,
   };

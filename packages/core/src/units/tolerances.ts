@@ -14,3 +14,6 @@ export const SAME_POINT_MM = 0.01;
 
 /** A measured gap may miss the wanted one by this much before it counts: a hundredth of a needle. */
 export const GAP_SLACK_MM = 0.01;
+
+/** Two meetings of the same two lines nearer than this are one place: ten times the committed grid. */
+export const LOWEST_PLACE_MM = 0.01;

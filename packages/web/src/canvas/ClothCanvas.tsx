@@ -13,6 +13,7 @@ import { clothPath } from './Ground.tsx';
 import { PartNames, PlacingGhosts, SnapMarks, TurnHandle } from './PartOverlay.tsx';
 import { Rulers } from './Rulers.tsx';
 import { BendHandles, DraftRun, HoleButtons } from './ThreadOverlay.tsx';
+import { chooseHole, wishHole } from './thread-tool.ts';
 import { type CanvasAbilities, type Marquee, useCanvasGestures } from './use-canvas-gestures.ts';
 
 interface ClothCanvasProps {
@@ -90,7 +91,11 @@ export function ClothCanvas({
               {overlay?.(camera.scale)}
               {abilities.drawsThread && (
                 <>
-                  <HoleButtons plan={plan} scale={camera.scale} />
+                  <HoleButtons
+                    plan={plan}
+                    scale={camera.scale}
+                    onHole={abilities.wishes === true ? wishHole : chooseHole}
+                  />
                   <BendHandles plan={plan} scale={camera.scale} />
                   <DraftRun plan={plan} scale={camera.scale} />
                 </>

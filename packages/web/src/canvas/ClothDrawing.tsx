@@ -3,10 +3,12 @@ import type { Face } from '@sashiko/core/cloth/cloth';
 import { maybeClothColour } from '@sashiko/core/cloth/cloth-kinds';
 import { deriveSides } from '@sashiko/core/nets/sides';
 import { kindOf, sumRun } from '@sashiko/core/plan/placed';
-import type { Plan } from '@sashiko/core/plan/schema';
+import type { Patch, Plan, Run } from '@sashiko/core/plan/schema';
 import { PartButton, RunButton } from './CanvasButtons.tsx';
 import { Ground } from './Ground.tsx';
+import { HoleLoops } from './HoleLoops.tsx';
 import { PartDrawing } from './PartDrawing.tsx';
+import { PatchDrawing } from './PatchDrawing.tsx';
 import { RunDrawing } from './RunDrawing.tsx';
 
 /** What the worktable adds: parts and runs to take hold of. */
@@ -29,6 +31,19 @@ interface ClothDrawingProps {
 
 const NONE: ReadonlySet<string> = new Set();
 
+/** Runs, then the ids of patches, then the runs that go over them. */
+function runsInOrder(plan: Plan): ReadonlyArray<Run | string> {
+  const patches = Object.values(plan.patches);
+  const runs = Object.values(plan.runs);
+  if (patches.length === 0) return runs;
+  const over = new Set(patches.map((patch) => patch.overRunId));
+  return [
+    ...runs.filter((run) => !over.has(run.id)),
+    ...patches.map((patch) => patch.id),
+    ...runs.filter((run) => over.has(run.id)),
+  ];
+}
+
 /** Every part and run is remembered by its own record, so that a drag draws only what it moves. */
 export function ClothDrawing(props: ClothDrawingProps) {
   const { plan, face, chosenParts = NONE, chosenRuns = NONE, litParts = NONE, isDim = false, hands } = props;
@@ -45,7 +60,9 @@ export function ClothDrawing(props: ClothDrawingProps) {
         isDark={isDark}
         isDim={isDim}
       />
-      {Object.values(plan.runs).map((run) => {
+      {runsInOrder(plan).map((run) => {
+        if (typeof run === 'string')
+          return <PatchDrawing key={run} patch={plan.patches[run] as Patch} cloth={cloth} face={face} />;
         const look = {
           run,
           sum: sumRun(plan, run),
@@ -91,6 +108,7 @@ export function ClothDrawing(props: ClothDrawingProps) {
           />
         );
       })}
+      <HoleLoops plan={plan} face={face} isDark={isDark} />
     </g>
   );
 }

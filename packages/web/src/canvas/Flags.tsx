@@ -11,7 +11,9 @@ interface FlagsProps {
   readonly onChoose: (finding: Finding) => void;
 }
 
-/** Numbered flags where findings are: a square for stop, a disc for mend. */
+const FLAG_COLOURS = { stop: '#b3372c', mend: '#96560b', note: '#31457a' } as const;
+
+/** Numbered flags where findings are: a square for stop, a disc for mend and note. */
 export function Flags({ plan, face, scale, findings, chosenKey, onChoose }: FlagsProps) {
   return (
     <g>
@@ -20,7 +22,7 @@ export function Flags({ plan, face, scale, findings, chosenKey, onChoose }: Flag
         const isChosen = finding.key === chosenKey;
         const r = (isChosen ? 13 : 11) / scale;
         const up = 20 / scale;
-        const fill = finding.severity === 'stop' ? '#b3372c' : '#96560b';
+        const fill = FLAG_COLOURS[finding.severity];
         return (
           // Unseen by screen readers and the keyboard: the list beside the cloth offers the same.
           <g

@@ -1,8 +1,8 @@
 import type { Finding } from '@sashiko/core/checks/finding';
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { findingsOf } from '../stores/derived.ts';
-import { useSettledPlan } from '../stores/settled-plan.ts';
+import { openFindingsOf } from '../stores/derived.ts';
+import { useShownPlan } from '../stores/plan-store.ts';
 
 interface LiveMarksProps {
   readonly plan: Plan;
@@ -15,8 +15,10 @@ const UNFINISHED: ReadonlySet<string> = new Set(['open', 'switch-none']);
 
 /** Small warnings where something that is being placed or sewn goes wrong; the Check stage says what. */
 export function LiveMarks({ face, scale }: Omit<LiveMarksProps, 'plan'>) {
-  const plan = useSettledPlan();
-  const findings = findingsOf(plan).filter((finding) => !UNFINISHED.has(finding.ruleId));
+  const plan = useShownPlan();
+  const findings = openFindingsOf(plan).filter(
+    (finding) => finding.severity !== 'note' && !UNFINISHED.has(finding.ruleId),
+  );
   return (
     <g pointerEvents="none">
       {findings.map((finding) => (

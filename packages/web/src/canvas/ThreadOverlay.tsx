@@ -5,7 +5,7 @@ import type { Point } from '@sashiko/core/geometry/point';
 import { deriveSides } from '@sashiko/core/nets/sides';
 import { addBend, sewingByHabit } from '@sashiko/core/plan/edits/run-edits';
 import { holeKey, holeName, holePoint, kindOf } from '@sashiko/core/plan/placed';
-import type { Plan } from '@sashiko/core/plan/schema';
+import type { HoleRef, Plan } from '@sashiko/core/plan/schema';
 import type { KeyboardEvent } from 'react';
 import { usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
@@ -28,7 +28,7 @@ export function DraftRun({ plan, scale }: OverlayProps) {
   const face = useViewStore((state) => state.face);
   if (tool.kind !== 'draw') return null;
   const target = pointer === null ? null : nearestHole(plan, pointer, CATCH_PX / scale);
-  const path = draftPath(plan, tool.from, tool.bends, pointer, target);
+  const path = draftPath(plan, tool, pointer, target);
   const { sum, gap } = measureDraft(plan, tool.from, target, path);
   const sides = deriveSides(plan);
   const seen = (p: Point): Point => asSeen(plan.cloth, face, p);
@@ -138,7 +138,11 @@ export function BendHandles({ plan, scale }: OverlayProps) {
 }
 
 /** Every metal hole as a button, for the keyboard and for screen readers. */
-export function HoleButtons({ plan, scale }: OverlayProps) {
+export function HoleButtons({
+  plan,
+  scale,
+  onHole = chooseHole,
+}: OverlayProps & { readonly onHole?: (hole: HoleRef) => void }) {
   const face = useViewStore((state) => state.face);
   return (
     <g>
@@ -158,7 +162,7 @@ export function HoleButtons({ plan, scale }: OverlayProps) {
               r={Math.max(hole.padRadiusMm, 9 / scale)}
               fill="transparent"
               style={{ cursor: 'crosshair' }}
-              onKeyDown={(event) => onEnter(event, () => chooseHole(ref))}
+              onKeyDown={(event) => onEnter(event, () => onHole(ref))}
             />,
           ];
         }),

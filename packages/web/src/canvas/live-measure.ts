@@ -1,11 +1,14 @@
 /** What the tape shows while drawing or dragging: length, stitches, ohms, and the gap to the nearest other thread. */
 import type { Point } from '@sashiko/core/geometry/point';
+import { needleHoles, smoothThrough } from '@sashiko/core/geometry/smooth';
 import { bareLine, clearanceOf, type MeasuredGap } from '@sashiko/core/nets/clearance';
 import { deriveNets, holesOf, type Net } from '@sashiko/core/nets/nets';
+import { bendsAlong } from '@sashiko/core/plan/edits/line-edits';
 import { sewingByHabit } from '@sashiko/core/plan/edits/run-edits';
 import { holeOf, holePoint, kindOf, type RunSum, runPath, sumDraft, sumRun } from '@sashiko/core/plan/placed';
 import type { HoleRef, Plan } from '@sashiko/core/plan/schema';
 import { LOOPED_HOLE } from '@sashiko/core/thread/required-gap';
+import type { Tool } from '../stores/view-store.ts';
 
 export interface LiveMeasure {
   readonly what: string;
@@ -19,13 +22,19 @@ const REACH_MM = 80;
 /** The corners of a run being drawn, up to the pointer or the hole it hovers on. */
 export function draftPath(
   plan: Plan,
-  from: HoleRef,
-  bends: readonly Point[],
+  { from, bends, way }: Extract<Tool, { kind: 'draw' }>,
   pointer: Point | null,
   target: HoleRef | null,
 ): readonly Point[] {
+  const start = holePoint(plan, from);
   const end = target === null ? pointer : holePoint(plan, target);
-  return [holePoint(plan, from), ...bends, ...(end === null ? [] : [end])];
+  if (end === null) return [start, ...bends];
+  const along = way.alongId === null ? null : bendsAlong(plan, start, end, way.alongId);
+  if (along !== null) return [start, ...along, end];
+  const { stitchMm, gapMm } = plan.habits;
+  return way.curved && bends.length > 0
+    ? needleHoles(smoothThrough([start, ...bends, end]), stitchMm, gapMm)
+    : [start, ...bends, end];
 }
 
 /** Measures a run that is being drawn. */

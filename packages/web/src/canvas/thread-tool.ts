@@ -1,5 +1,7 @@
 /** Drawing a run: from hole to hole with bends between. Used by pointer and keyboard alike. */
 import type { Point } from '@sashiko/core/geometry/point';
+import { wishTogether } from '@sashiko/core/nets/wish-edits';
+import { drawAlong } from '@sashiko/core/plan/edits/line-edits';
 import { drawRun } from '@sashiko/core/plan/edits/run-edits';
 import { holeKey, holePoint } from '@sashiko/core/plan/placed';
 import type { HoleRef } from '@sashiko/core/plan/schema';
@@ -9,10 +11,10 @@ import { clampToCloth } from './clamp.ts';
 
 /** A hole was chosen: a run starts there, or the run under way ends there. */
 export function chooseHole(hole: HoleRef): void {
-  const { tool, setTool, select } = useViewStore.getState();
+  const { tool, setTool, select, drawingWay } = useViewStore.getState();
   if (tool.kind !== 'draw') {
     select({});
-    setTool({ kind: 'draw', from: hole, bends: [] });
+    setTool({ kind: 'draw', from: hole, bends: [], way: drawingWay });
     useViewStore.getState().setPointer(holePoint(currentPlan(), hole));
     return;
   }
@@ -20,10 +22,26 @@ export function chooseHole(hole: HoleRef): void {
     setTool({ kind: 'hand' });
     return;
   }
-  const done = usePlanStore
-    .getState()
-    .commit(drawRun(currentPlan(), { from: tool.from, to: hole, bends: tool.bends }));
-  if (done) setTool({ kind: 'hand' });
+  const plan = currentPlan();
+  const { from, bends, way } = tool;
+  const edit =
+    way.alongId === null || plan.cloth.markings[way.alongId] === undefined
+      ? drawRun(plan, { from, to: hole, bends, curved: way.curved && bends.length > 0 })
+      : drawAlong(plan, from, hole, way.alongId);
+  if (usePlanStore.getState().commit(edit)) setTool({ kind: 'hand' });
+}
+
+/** A hole was chosen to be wished joined: the first of two, or the second. */
+export function wishHole(hole: HoleRef): void {
+  const { tool, setTool } = useViewStore.getState();
+  if (tool.kind !== 'wish') {
+    setTool({ kind: 'wish', from: hole });
+    useViewStore.getState().setPointer(holePoint(currentPlan(), hole));
+    return;
+  }
+  if (holeKey(hole) === holeKey(tool.from)) return;
+  usePlanStore.getState().commit(wishTogether(currentPlan(), tool.from, hole));
+  setTool({ kind: 'hand' });
 }
 
 /** Puts a bend into the run under way. */

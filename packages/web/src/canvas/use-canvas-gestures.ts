@@ -18,7 +18,7 @@ import { clampMove, clampPlacing, clampToCloth } from './clamp.ts';
 import { type ClothGesture, clothEditOf, markingAt, takeCloth } from './cloth-gestures.ts';
 import { nearestHole } from './nearest-hole.ts';
 import { penClick, penPull, pointAt } from './pen-tool.ts';
-import { chooseHole, putBend } from './thread-tool.ts';
+import { chooseHole, putBend, wishHole } from './thread-tool.ts';
 
 /** What the pointer may do, by stage. */
 export interface CanvasAbilities {
@@ -26,6 +26,8 @@ export interface CanvasAbilities {
   readonly drawsThread: boolean;
   /** Nodes, sizes, lines and areas of the cloth can be taken hold of. */
   readonly shapesCloth?: boolean;
+  /** Holes are wished joined instead of sewn. */
+  readonly wishes?: boolean;
   /** Clicks on a part do this instead of choosing it. */
   readonly onPart?: (partId: string) => void;
 }
@@ -131,10 +133,17 @@ export function useCanvasGestures(
       return;
     }
     if (event.button !== 0) return;
+    if (view.tool.kind === 'wish') return;
     if (view.tool.kind === 'pen') gesture.current = { kind: 'pen', at: p };
     if (view.tool.kind !== 'hand') return;
     if (abilities.shapesCloth === true) {
       gesture.current = takeCloth(p, data) ?? { kind: 'pan', last: px };
+      return;
+    }
+    if (abilities.wishes === true) {
+      const hole = nearestHole(currentPlan(), p, CATCH_PX / camera.scale);
+      if (hole === null) gesture.current = { kind: 'pan', last: px };
+      else wishHole(hole);
       return;
     }
     const bend = data('bend') ?? data('leg');
@@ -198,6 +207,15 @@ export function useCanvasGestures(
       // The first finger to leave ends it; the one that stays draws and places nothing.
       pressed.current = null;
       if (fingers.current.size === 0) gesture.current = null;
+      return;
+    }
+    if (abilities.wishes === true && view.tool.kind === 'wish') {
+      const hole = nearestHole(currentPlan(), p, CATCH_PX / camera.scale);
+      const dragged = pressed.current?.moved === true;
+      gesture.current = null;
+      pressed.current = null;
+      if (hole !== null) wishHole(hole);
+      else if (dragged) view.setTool({ kind: 'hand' });
       return;
     }
     const moved = pressed.current?.moved === true;

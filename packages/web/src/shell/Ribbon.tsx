@@ -2,8 +2,8 @@ import { countFindings } from '@sashiko/core/checks/check-plan';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { Link } from 'react-router';
 import { STAGES, type StageId } from '../stages/stages.ts';
-import { findingsOf, stepsOf } from '../stores/derived.ts';
-import { useSettledPlan } from '../stores/settled-plan.ts';
+import { openFindingsOf, stepsOf } from '../stores/derived.ts';
+import { useShownPlan } from '../stores/plan-store.ts';
 import { StageIcon } from '../ui/StageIcon.tsx';
 
 interface Badge {
@@ -24,7 +24,7 @@ function badgeOf(plan: Plan, stage: StageId): Badge | null {
       return count(Object.keys(plan.runs).length, 'run');
     case 'check': {
       if (Object.keys(plan.parts).length === 0) return null;
-      const counts = countFindings(findingsOf(plan));
+      const counts = countFindings(openFindingsOf(plan));
       if (counts.stop > 0)
         return { text: String(counts.stop), kind: 'stop', words: `${counts.stop} to put right` };
       if (counts.mend > 0)
@@ -48,7 +48,7 @@ function badgeOf(plan: Plan, stage: StageId): Badge | null {
 
 /** The seven stages, each with its progress or its count of findings. */
 export function Ribbon({ planId, stage }: { readonly planId: string; readonly stage: StageId }) {
-  const plan = useSettledPlan();
+  const plan = useShownPlan();
   return (
     <nav className="ribbon" aria-label="Stages">
       <Link className="home" to="/" aria-label="Back to the shelf" title="Back to the shelf">

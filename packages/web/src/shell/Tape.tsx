@@ -115,7 +115,7 @@ function useLiveMeasure(): LiveMeasure | null {
   if (tool.kind === 'draw') {
     if (plan.parts[tool.from.partId] === undefined) return null;
     const target = pointer === null ? null : nearestHole(plan, pointer, CATCH_PX / scale);
-    return measureDraft(plan, tool.from, target, draftPath(plan, tool.from, tool.bends, pointer, target));
+    return measureDraft(plan, tool.from, target, draftPath(plan, tool, pointer, target));
   }
   if (selection.runId !== null) return measureRuns(plan, [selection.runId], 'this run');
   if (selection.partIds.length > 0) return measureParts(plan, selection.partIds);

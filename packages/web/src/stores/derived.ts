@@ -1,8 +1,12 @@
 /** What is computed from the shown plan, once for all who ask. */
 import { benchTests } from '@sashiko/core/bench/bench-tests';
-import { checkPlan } from '@sashiko/core/checks/check-plan';
+import { openFindings } from '@sashiko/core/checks/check-plan';
+import { CheckSession } from '@sashiko/core/checks/check-session';
+import { cutPieces } from '@sashiko/core/nets/pieces';
+import { tightestPlaces } from '@sashiko/core/nets/tightest';
+import { tracePaths } from '@sashiko/core/nets/trace-path';
+import { wishDifference } from '@sashiko/core/nets/wish-difference';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { cutPieces } from '@sashiko/core/sewing/pieces';
 import { sewingSteps } from '@sashiko/core/sewing/steps';
 
 /** Remembers a function's answer for as long as the plan it was asked about is alive. */
@@ -17,7 +21,18 @@ function oncePerPlan<T>(compute: (plan: Plan) => T): (plan: Plan) => T {
   };
 }
 
-export const findingsOf = oncePerPlan(checkPlan);
+/** The checks follow whichever plan is shown, from edit to edit. */
+const session = new CheckSession();
+
+/** How many of the tightest places are listed. */
+const TIGHTEST = 12;
+
+export const findingsOf = oncePerPlan((plan) => session.update(plan));
+/** Without those the maker lives with. */
+export const openFindingsOf = oncePerPlan((plan) => openFindings(plan, findingsOf(plan)));
+export const tightestOf = oncePerPlan((plan) => tightestPlaces(plan, TIGHTEST));
+export const pathsOf = oncePerPlan(tracePaths);
+export const wishesIn = oncePerPlan(wishDifference);
 export const piecesOf = oncePerPlan(cutPieces);
 export const stepsOf = oncePerPlan((plan) => sewingSteps(plan, piecesOf(plan)));
 export const testsOf = oncePerPlan(benchTests);

@@ -7,6 +7,12 @@ import type { HoleRef, Part } from '@sashiko/core/plan/schema';
 import { create } from 'zustand';
 import type { Camera } from '../canvas/camera.ts';
 
+/** How the next run goes from hole to hole: straight between its bends, smooth through them, or along a line of the cloth. */
+export interface DrawingWay {
+  readonly curved: boolean;
+  readonly alongId: string | null;
+}
+
 export type Tool =
   | { readonly kind: 'hand' }
   | {
@@ -15,7 +21,14 @@ export type Tool =
       readonly colourId: string;
       readonly turnDeg: number;
     }
-  | { readonly kind: 'draw'; readonly from: HoleRef; readonly bends: readonly Point[] }
+  | {
+      readonly kind: 'draw';
+      readonly from: HoleRef;
+      readonly bends: readonly Point[];
+      readonly way: DrawingWay;
+    }
+  /** Saying that two holes should be joined: the first is chosen. */
+  | { readonly kind: 'wish'; readonly from: HoleRef }
   /** Drawing a line or an area, node by node. */
   | {
       readonly kind: 'pen';
@@ -62,6 +75,7 @@ interface ViewState {
     readonly partIds: readonly string[];
     readonly runIds: readonly string[];
   } | null;
+  readonly drawingWay: DrawingWay;
   /** Lines that show why a dragged part was caught. */
   readonly snapGuides: readonly SnapGuide[];
   /** Things a tray lays over the cloth before they are done, such as a spread: places in mm on the right side. */
@@ -76,6 +90,7 @@ interface ViewState {
   select(selection: Partial<Selection>): void;
   setPointer(pointer: Point | null): void;
   setSpotlight(spotlight: ViewState['spotlight']): void;
+  setDrawingWay(way: DrawingWay): void;
   setSnapGuides(guides: readonly SnapGuide[]): void;
   setGhosts(ghosts: readonly Ghost[]): void;
   setChargeLeft(chargeLeft: number): void;
@@ -92,6 +107,7 @@ export const useViewStore = create<ViewState>()((set) => ({
   selection: NOTHING,
   pointer: null,
   spotlight: null,
+  drawingWay: { curved: false, alongId: null },
   snapGuides: [],
   ghosts: [],
   chargeLeft: 1,
@@ -103,6 +119,7 @@ export const useViewStore = create<ViewState>()((set) => ({
   select: (selection) => set({ selection: { ...NOTHING, ...selection } }),
   setPointer: (pointer) => set({ pointer }),
   setSpotlight: (spotlight) => set({ spotlight }),
+  setDrawingWay: (drawingWay) => set({ drawingWay }),
   setSnapGuides: (snapGuides) => set({ snapGuides }),
   setGhosts: (ghosts) => set({ ghosts }),
   setChargeLeft: (chargeLeft) => set({ chargeLeft }),

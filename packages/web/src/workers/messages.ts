@@ -2,6 +2,7 @@
 import type { RunTime } from '@sashiko/core/circuit/will-it-light';
 import type { FourPoints } from '@sashiko/core/geometry/homography';
 import type { Point } from '@sashiko/core/geometry/point';
+import type { TrialAnswer, TrialSetting } from '@sashiko/core/nets/trials';
 import type { PictureBytes } from '@sashiko/core/plan/edits/picture-edits';
 import type { Fit } from '@sashiko/core/plan/fit-finder';
 import type { Plan } from '@sashiko/core/plan/schema';
@@ -39,6 +40,13 @@ export interface WorkerMessages {
       readonly spotAreas: Readonly<Record<string, readonly string[]>>;
     },
     answer: readonly Fit[],
+  ];
+  /** Sews the plan over and over with the wander of a hand. */
+  trials: [request: { readonly plan: Plan } & TrialSetting, answer: TrialAnswer];
+  /** How many findings each wanted gap would bring, in stitches. */
+  gapPrices: [
+    request: { readonly plan: Plan },
+    answer: ReadonlyArray<readonly [gap: number, findings: number]>,
   ];
   howLong: [request: { readonly plan: Plan }, answer: { readonly time: RunTime | null }];
   pdf: [

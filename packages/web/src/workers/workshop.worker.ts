@@ -1,9 +1,11 @@
 /** The worker: a thin shell round core functions. Long work pauses every few milliseconds so that it can be cancelled. */
 import { checkPlan } from '@sashiko/core/checks/check-plan';
+import { gapPrices } from '@sashiko/core/checks/gap-prices';
 import { howLong } from '@sashiko/core/circuit/will-it-light';
 import { describeProblem, describeToMaker, fail } from '@sashiko/core/errors/problem';
 import { writePdf } from '@sashiko/core/formats/pdf';
 import { LARGEST_PICTURE_PX, planStraightening, straightenPixels } from '@sashiko/core/geometry/straighten';
+import { sewTrials } from '@sashiko/core/nets/trials';
 import type { PictureBytes } from '@sashiko/core/plan/edits/picture-edits';
 import { findFits, fitTaskOf } from '@sashiko/core/plan/fit-finder';
 import { route } from '@sashiko/core/router/route';
@@ -83,6 +85,12 @@ const handlers: Handlers = {
     const part = plan.parts[partId];
     if (part === undefined) throw new Refusal(describeToMaker(fail('unknown-part').problem));
     return await runInSlices(findFits(fitTaskOf(plan, part, marginMm, spotAreas)), job);
+  },
+  async trials({ plan, ...setting }, job) {
+    return await runInSlices(sewTrials(plan, setting), job);
+  },
+  async gapPrices({ plan }, job) {
+    return await runInSlices(gapPrices(plan), job);
   },
   async howLong({ plan }) {
     const time = howLong(plan);

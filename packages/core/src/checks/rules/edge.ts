@@ -1,11 +1,12 @@
 import { type BoundaryMeeting, nearestBoundary } from '../../cloth/boundary.ts';
 import { clothOutline } from '../../cloth/cloth.ts';
+import type { Plan } from '../../plan/schema.ts';
 import { EDGE_MARGIN_MM } from '../../thread/required-gap.ts';
 import { GAP_SLACK_MM } from '../../units/tolerances.ts';
 import { capital } from '../../units/words.ts';
-import type { CheckContext, CheckRule } from '../check-rule.ts';
+import type { CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
-import { legsOf, sewnThings } from '../sewn-lines.ts';
+import { legsOf, type SewnThing, sewnHoles, sewnRun } from '../sewn-lines.ts';
 
 export const edge: CheckRule = {
   id: 'edge',
@@ -13,32 +14,33 @@ export const edge: CheckRule = {
   severity: 'mend',
   touching: null,
   help: 'Stitches this near the edge pull out as the cloth frays, and a hem or seam has no room. Keep them 6 mm inside (assumption), or make the piece larger.',
-  check,
+  example: 'A line of stitches runs along a felt piece 3 mm from its cut edge.',
+  sees: ['cloth'],
+  checkPart: ({ plan }, part) => sewnHoles(plan, part).flatMap((thing) => tooNear(plan, thing)),
+  checkRun: ({ plan }, run) => tooNear(plan, sewnRun(plan, run)),
 };
 
-function check({ plan }: CheckContext): readonly Finding[] {
+function tooNear(plan: Plan, { key, name, path, ids }: SewnThing): readonly Finding[] {
   const outline = clothOutline(plan.cloth);
-  return sewnThings(plan).flatMap(({ key, name, path, ids }): readonly Finding[] => {
-    // The ends of a thread are holes and speak for themselves.
-    const ends = path.length === 1 ? [] : path.filter((_, i) => i === 0 || i === path.length - 1);
-    let worst: BoundaryMeeting | null = null;
-    for (const [a, b] of legsOf(path)) {
-      const near = nearestBoundary(outline, a, b, EDGE_MARGIN_MM - GAP_SLACK_MM, ends);
-      if (near !== null && (worst === null || near.distanceMm < worst.distanceMm)) worst = near;
-    }
-    if (worst === null) return [];
-    return [
-      {
-        key: `edge:${key}`,
-        ruleId: 'edge',
-        severity: 'mend',
-        at: worst.at,
-        message: `${capital(name)} comes too near the edge of the cloth.`,
-        step: `Move it ${(EDGE_MARGIN_MM - worst.distanceMm).toFixed(1)} mm or more inwards.`,
-        found: { value: worst.distanceMm, unit: 'mm' },
-        wanted: { value: EDGE_MARGIN_MM, unit: 'mm' },
-        ...ids,
-      },
-    ];
-  });
+  // The ends of a thread are holes and speak for themselves.
+  const ends = path.length === 1 ? [] : path.filter((_, i) => i === 0 || i === path.length - 1);
+  let worst: BoundaryMeeting | null = null;
+  for (const [a, b] of legsOf(path)) {
+    const near = nearestBoundary(outline, a, b, EDGE_MARGIN_MM - GAP_SLACK_MM, ends);
+    if (near !== null && (worst === null || near.distanceMm < worst.distanceMm)) worst = near;
+  }
+  if (worst === null) return [];
+  return [
+    {
+      key: `edge:${key}`,
+      ruleId: 'edge',
+      severity: 'mend',
+      at: worst.at,
+      message: `${capital(name)} comes too near the edge of the cloth.`,
+      step: `Move it ${(EDGE_MARGIN_MM - worst.distanceMm).toFixed(1)} mm or more inwards.`,
+      found: { value: worst.distanceMm, unit: 'mm' },
+      wanted: { value: EDGE_MARGIN_MM, unit: 'mm' },
+      ...ids,
+    },
+  ];
 }

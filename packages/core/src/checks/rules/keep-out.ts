@@ -1,4 +1,4 @@
-import { areaFindings } from '../area-findings.ts';
+import { areaChecks } from '../area-findings.ts';
 import type { CheckRule } from '../check-rule.ts';
 
 export const keepOut: CheckRule = {
@@ -7,12 +7,7 @@ export const keepOut: CheckRule = {
   severity: 'mend',
   touching: null,
   help: 'A stitch or a hole lies in an area that you said must stay free. Lead the thread round it, move the part, or draw the area smaller.',
-  check: ({ plan }) =>
-    areaFindings(
-      plan,
-      'keep-out',
-      'keep-out',
-      0,
-      (_isInside, area) => `lies in ${area}, which must stay free`,
-    ),
+  example: 'A thread takes the short way through the buttonhole panel.',
+  sees: ['cloth'],
+  ...areaChecks('keep-out', 'keep-out', 0, (_isInside, area) => `lies in ${area}, which must stay free`),
 };

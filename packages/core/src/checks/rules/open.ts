@@ -15,33 +15,31 @@ export const open: CheckRule = {
   severity: 'stop',
   touching: 'not touching that should',
   help: 'A hole that needs thread has none, or its thread leads nowhere: the way from the holder’s + through the light and back to its − is not complete, so no current flows. Sew the missing line. Any hole of the same sign on the same part serves.',
-  check,
+  example: 'The + hole of the last light of a row has no thread.',
+  sees: [],
+  checkPart,
 };
 
-function check(context: CheckContext): readonly Finding[] {
+function checkPart(context: CheckContext, part: Part): readonly Finding[] {
   const { plan } = context;
   const findings: Finding[] = [];
-  if (partsThatAre(plan, 'cell').length === 0 && Object.keys(plan.parts).length > 0) {
-    const first = Object.values(plan.parts)[0] as Part;
+  if (plan.parts[Object.keys(plan.parts)[0] ?? ''] === part && partsThatAre(plan, 'cell').length === 0)
     findings.push(
       finding(
         'open:no-holder',
-        first.at,
-        [first.id],
+        part.at,
+        [part.id],
         'There is no holder for a cell on the cloth.',
         'Place a coin-cell holder.',
       ),
     );
-  }
-  for (const part of Object.values(plan.parts)) {
-    for (const terminal of neededOf(plan, part)) {
-      const problem = whatIsMissing(context, part, terminal);
-      if (problem === null) continue;
-      const hole = holesOf(plan, terminal)[0] as HoleRef;
-      const message = `${capital(holeName(plan, hole))} ${problem}.`;
-      const key = `open:${part.id}:${terminal.terminal}`;
-      findings.push(finding(key, holePoint(plan, hole), [part.id], message, stepFor(plan, part)));
-    }
+  for (const terminal of neededOf(plan, part)) {
+    const problem = whatIsMissing(context, part, terminal);
+    if (problem === null) continue;
+    const hole = holesOf(plan, terminal)[0] as HoleRef;
+    const message = `${capital(holeName(plan, hole))} ${problem}.`;
+    const key = `open:${part.id}:${terminal.terminal}`;
+    findings.push(finding(key, holePoint(plan, hole), [part.id], message, stepFor(plan, part)));
   }
   return findings;
 }

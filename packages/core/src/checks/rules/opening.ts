@@ -1,5 +1,5 @@
 import { EDGE_MARGIN_MM } from '../../thread/required-gap.ts';
-import { areaFindings } from '../area-findings.ts';
+import { areaChecks } from '../area-findings.ts';
 import type { CheckRule } from '../check-rule.ts';
 
 export const opening: CheckRule = {
@@ -8,8 +8,9 @@ export const opening: CheckRule = {
   severity: 'mend',
   touching: null,
   help: 'A stitch or a hole lies over an opening, where there is no cloth to hold it, or so near to its edge that it pulls out. Lead the thread round the opening and keep 6 mm off its edge (assumption).',
-  check: ({ plan }) =>
-    areaFindings(plan, 'opening', 'opening', EDGE_MARGIN_MM, (isInside, area) =>
-      isInside ? `lies over ${area}, where there is no cloth` : `comes too near the edge of ${area}`,
-    ),
+  example: 'A thread passes across the slit that the cord goes through.',
+  sees: ['cloth'],
+  ...areaChecks('opening', 'opening', EDGE_MARGIN_MM, (isInside, area) =>
+    isInside ? `lies over ${area}, where there is no cloth` : `comes too near the edge of ${area}`,
+  ),
 };

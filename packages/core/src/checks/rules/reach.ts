@@ -13,32 +13,31 @@ export const reach: CheckRule = {
   severity: 'mend',
   touching: null,
   help: 'A hand must get to the switch, and to the cell when it is empty. You drew where a hand reaches once the piece is closed, and this part lies outside of it. Move the part, or draw the zone larger.',
-  check,
+  example: 'The slide switch lies outside the zone a hand can reach through the zip.',
+  sees: ['cloth'],
+  checkPart,
 };
 
-function check({ plan }: CheckContext): readonly Finding[] {
+function checkPart({ plan }: CheckContext, part: Part): readonly Finding[] {
   const zones = areasFor(plan.cloth, 'reach');
-  if (zones.length === 0) return [];
-  return Object.values(plan.parts).flatMap((part): readonly Finding[] => {
-    const what = whatIsHandled(plan, part);
-    if (what === null) return [];
-    const spot = handSpot(plan, part);
-    if (zones.some((zone) => polygonContains(zone, spot))) return [];
-    return [
-      {
-        key: `reach:${part.id}`,
-        ruleId: 'reach',
-        severity: 'mend',
-        at: spot,
-        message: `${what} of ${part.name} cannot be reached once the piece is closed.`,
-        step: 'Move it into a zone a hand can reach.',
-        found: { value: 0, unit: 'zones' },
-        wanted: { value: 1, unit: 'zones' },
-        partIds: [part.id],
-        runIds: [],
-      },
-    ];
-  });
+  const what = zones.length === 0 ? null : whatIsHandled(plan, part);
+  if (what === null) return [];
+  const spot = handSpot(plan, part);
+  if (zones.some((zone) => polygonContains(zone, spot))) return [];
+  return [
+    {
+      key: `reach:${part.id}`,
+      ruleId: 'reach',
+      severity: 'mend',
+      at: spot,
+      message: `${what} of ${part.name} cannot be reached once the piece is closed.`,
+      step: 'Move it into a zone a hand can reach.',
+      found: { value: 0, unit: 'zones' },
+      wanted: { value: 1, unit: 'zones' },
+      partIds: [part.id],
+      runIds: [],
+    },
+  ];
 }
 
 function whatIsHandled(plan: Plan, part: Part): string | null {

@@ -11,7 +11,9 @@ export const series: CheckRule = {
   severity: 'stop',
   touching: null,
   help: 'The − of one light is sewn to the + of another, so the current has to go through both in turn. A 3 V cell cannot push it through two lights: both stay dark. Lights belong side by side: every + on one thread, every − on another.',
-  check,
+  example: 'The − of the first light is sewn to the + of the second, and only its − goes back to the holder.',
+  sees: ['parts'],
+  checkWhole,
 };
 
 /** Whether a net is the middle of a chain: it joins the − of one light to the + of another and reaches no holder. */
@@ -33,7 +35,7 @@ function lightEnds({ plan }: CheckContext, net: Net, sign: '+' | '-'): readonly 
   });
 }
 
-function check(context: CheckContext): readonly Finding[] {
+function checkWhole(context: CheckContext): readonly Finding[] {
   const { plan, nets } = context;
   return nets.all
     .filter((net) => isSeriesNet(context, net))

@@ -11,27 +11,27 @@ export const shortNet: CheckRule = {
   severity: 'stop',
   touching: 'touching that should not',
   help: 'The drawing itself joins + to −: the current takes the thread instead of the light. The cell runs down in minutes and the thread can get hot. Unpick the run that joins the two sides.',
-  check,
+  example: 'A line is sewn from the + hole of the holder to the − hole of a light.',
+  sees: [],
+  checkPart,
 };
 
-function check({ plan, nets, sides }: CheckContext): readonly Finding[] {
-  return Object.values(plan.parts).flatMap((part): Finding[] => {
-    const kind = kindOf(plan, part);
-    const [cell] = elementsOf(kind, 'cell');
-    const ends = cell ?? consumersOf(kind)[0];
-    if (ends === undefined) return [];
-    const plus = netAt(nets, part, ends.plus);
-    const minus = netAt(nets, part, ends.minus);
-    if (plus === minus) {
-      const what = cell === undefined ? 'Both ends of' : 'The + and the − of';
-      return [finding(part, `${what} ${part.name} are on the same thread.`, plus.runIds)];
-    }
-    if (cell !== undefined && sides.areJoined(plus, minus)) {
-      const message = `The + and the − of ${part.name} are joined as soon as the switch is closed.`;
-      return [finding(part, message, [...plus.runIds, ...minus.runIds])];
-    }
-    return [];
-  });
+function checkPart({ plan, nets, sides }: CheckContext, part: Part): readonly Finding[] {
+  const kind = kindOf(plan, part);
+  const [cell] = elementsOf(kind, 'cell');
+  const ends = cell ?? consumersOf(kind)[0];
+  if (ends === undefined) return [];
+  const plus = netAt(nets, part, ends.plus);
+  const minus = netAt(nets, part, ends.minus);
+  if (plus === minus) {
+    const what = cell === undefined ? 'Both ends of' : 'The + and the − of';
+    return [finding(part, `${what} ${part.name} are on the same thread.`, plus.runIds)];
+  }
+  if (cell !== undefined && sides.areJoined(plus, minus)) {
+    const message = `The + and the − of ${part.name} are joined as soon as the switch is closed.`;
+    return [finding(part, message, [...plus.runIds, ...minus.runIds])];
+  }
+  return [];
 }
 
 function finding(part: Part, message: string, runIds: readonly string[]): Finding {

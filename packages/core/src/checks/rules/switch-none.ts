@@ -11,34 +11,35 @@ export const switchNone: CheckRule = {
   severity: 'mend',
   touching: null,
   help: 'There is a way from the holder through a light and back that no switch opens, so it lights until the cell is taken out or empty. Put a switch into one side, take a holder with a switch, or plan to take the cell out each time.',
-  check,
+  example: 'A plain coin-cell holder is sewn straight to three lights.',
+  sees: [],
+  checkPart,
 };
 
-function check({ plan, sides }: CheckContext): readonly Finding[] {
-  const holders = partsThatAre(plan, 'cell').filter((part) =>
-    elementsOf(kindOf(plan, part), 'cell').some((cell) => !cell.switched),
-  );
-  if (holders.length === 0) return [];
+function checkPart({ plan, sides }: CheckContext, holder: Part): readonly Finding[] {
+  if (!elementsOf(kindOf(plan, holder), 'cell').some((cell) => !cell.switched)) return [];
   const allOpen = deriveSides(plan, false);
   const alwaysOn = partsThatAre(plan, 'light').filter(
     (light) => isFed(plan, light, sides) && isFed(plan, light, allOpen),
   );
   if (alwaysOn.length === 0) return [];
-  return holders.map((holder) => ({
-    key: `switch-none:${holder.id}`,
-    ruleId: 'switch-none',
-    severity: 'mend' as const,
-    at: holder.at,
-    message:
-      alwaysOn.length === 1
-        ? `Nothing switches ${(alwaysOn[0] as Part).name} off.`
-        : `Nothing switches ${alwaysOn.length} lights off.`,
-    step: 'Put a switch into one side, or take a holder with a switch.',
-    found: { value: 0, unit: 'switches' as const },
-    wanted: { value: 1, unit: 'switches' as const },
-    partIds: [holder.id, ...alwaysOn.map((light) => light.id)],
-    runIds: [],
-  }));
+  return [
+    {
+      key: `switch-none:${holder.id}`,
+      ruleId: 'switch-none',
+      severity: 'mend',
+      at: holder.at,
+      message:
+        alwaysOn.length === 1
+          ? `Nothing switches ${(alwaysOn[0] as Part).name} off.`
+          : `Nothing switches ${alwaysOn.length} lights off.`,
+      step: 'Put a switch into one side, or take a holder with a switch. With neither, the cell is the switch.',
+      found: { value: 0, unit: 'switches' },
+      wanted: { value: 1, unit: 'switches' },
+      partIds: [holder.id, ...alwaysOn.map((light) => light.id)],
+      runIds: [],
+    },
+  ];
 }
 
 function isFed(plan: Plan, part: Part, sides: Sides): boolean {

@@ -13,10 +13,12 @@ export const weight: CheckRule = {
   severity: 'note',
   touching: null,
   help: 'A heavy part drags thin cloth down and makes a piece hang or stand crooked when it sits high up. Put a patch of firm cloth behind it, or move it down and towards the middle.',
-  check,
+  example: 'A holder for two AAA cells sits at the upper edge of a light wall hanging.',
+  sees: ['cloth', 'parts'],
+  checkWhole,
 };
 
-function check({ plan }: CheckContext): readonly Finding[] {
+function checkWhole({ plan }: CheckContext): readonly Finding[] {
   const balance = balanceOf(plan);
   const findings: Finding[] = [];
   if (balance.isTopHeavy && balance.centre !== null) {

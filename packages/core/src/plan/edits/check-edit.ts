@@ -3,27 +3,40 @@ import { fail, type Problem, type Result, succeed } from '../../errors/problem.t
 import { OwnPartSchema, ownPartProblem } from '../../parts/own-part.ts';
 import { applyEdit, type Change, type Edit } from '../edit.ts';
 import {
+  AcceptanceSchema,
   ClothSchema,
   FactsSchema,
   HabitsSchema,
   ImageSchema,
   type Part,
   PartSchema,
+  type Patch,
+  PatchSchema,
   type Plan,
   PlanSchema,
   ReadingSchema,
   type Run,
   RunSchema,
+  SpoolSchema,
 } from '../schema.ts';
 import { describeIssue } from '../schema-issue.ts';
-import { backdropProblem, clothProblem, partProblem, runProblem } from '../validate.ts';
+import {
+  backdropProblem,
+  clothProblem,
+  partProblem,
+  patchProblem,
+  runProblem,
+  spoolProblem,
+  wishesProblem,
+} from '../validate.ts';
 
 /**
  * The gate every intent passes: an edit is only given out when the parts and runs it touches, and the runs
  * that hang on those parts, are sound in the plan it would make, and every record has the form that the plan
  * file takes: what can be made can be saved and opened again. The plan itself stays untouched.
  */
-export function checkEdit(plan: Plan, label: string, changes: readonly Change[]): Result<Edit> {
+export function checkEdit(plan: Plan, label: string, asked: readonly Change[]): Result<Edit> {
+  const changes = [...asked, ...withoutOrphans(plan, asked)];
   const edit: Edit = { label, changes };
   for (const change of changes) {
     const problem = formProblem(change);
@@ -51,8 +64,12 @@ export function checkEdit(plan: Plan, label: string, changes: readonly Change[])
   for (const run of Object.values(next.runs)) {
     if (touchedParts.has(run.from.partId) || touchedParts.has(run.to.partId)) touchedRuns.add(run.id);
   }
-  const backdrop = backdropProblem(next);
-  if (backdrop !== null) return { ok: false, problem: backdrop };
+  const own = backdropProblem(next) ?? wishesProblem(next) ?? firstOf(next.spools, spoolProblem);
+  if (own !== null) return { ok: false, problem: own };
+  for (const patch of Object.values(next.patches)) {
+    const problem = patchProblem(next, patch);
+    if (problem !== null) return { ok: false, problem };
+  }
   for (const id of touchedParts) {
     const part = next.parts[id];
     const problem = part === undefined ? null : partProblem(next, part);
@@ -66,9 +83,50 @@ export function checkEdit(plan: Plan, label: string, changes: readonly Change[])
   return succeed(edit);
 }
 
+/** What goes along when parts and runs go: patches between those runs, and the parts' places in the wishes. */
+function withoutOrphans(plan: Plan, changes: readonly Change[]): readonly Change[] {
+  const gone = new Set(
+    changes.flatMap((change) =>
+      'table' in change && change.after === null ? [`${change.table}.${change.id}`] : [],
+    ),
+  );
+  if (gone.size === 0) return [];
+  const orphans: Change[] = [];
+  for (const patch of Object.values(plan.patches)) {
+    if (gone.has(`patches.${patch.id}`)) continue;
+    if (gone.has(`runs.${patch.underRunId}`) || gone.has(`runs.${patch.overRunId}`))
+      orphans.push({ table: 'patches', id: patch.id, before: patch, after: null });
+  }
+  const wishes = Object.entries(plan.wishes ?? {});
+  if (wishes.some(([, wish]) => wish.terminals.some(({ partId }) => gone.has(`parts.${partId}`)))) {
+    const after = Object.fromEntries(
+      wishes.flatMap(([key, wish]) => {
+        const terminals = wish.terminals.filter(({ partId }) => !gone.has(`parts.${partId}`));
+        return terminals.length < 2 ? [] : [[key, { ...wish, terminals }]];
+      }),
+    );
+    orphans.push({ field: 'wishes', before: plan.wishes, after });
+  }
+  return orphans;
+}
+
+function firstOf<T>(
+  table: Readonly<Record<string, T>>,
+  problemOf: (record: T) => Problem | null,
+): Problem | null {
+  for (const record of Object.values(table)) {
+    const problem = problemOf(record);
+    if (problem !== null) return problem;
+  }
+  return null;
+}
+
 const TABLE_SCHEMAS = {
   parts: PartSchema,
   runs: RunSchema,
+  patches: PatchSchema,
+  spools: SpoolSchema,
+  accepted: AcceptanceSchema,
   ticks: v.literal(true),
   readings: ReadingSchema,
   images: ImageSchema,
@@ -81,6 +139,7 @@ const FIELD_SCHEMAS = {
   facts: FactsSchema,
   backdrop: PlanSchema.entries.backdrop,
   habits: HabitsSchema,
+  wishes: PlanSchema.entries.wishes,
   nextNumber: PlanSchema.entries.nextNumber,
 };
 
@@ -115,4 +174,9 @@ export function takeNumbers(plan: Plan, count: number): { readonly first: number
     first: plan.nextNumber,
     change: { field: 'nextNumber', before: plan.nextNumber, after: plan.nextNumber + count },
   };
+}
+
+/** As `putPart`, for patches. */
+export function putPatch(plan: Plan, after: Patch): Change {
+  return { table: 'patches', id: after.id, before: plan.patches[after.id] ?? null, after };
 }

@@ -1,15 +1,15 @@
 import { describe, expect, test } from 'vitest';
+import { cautionsFor } from '../../checks/cautions.ts';
 import { clothBox } from '../../cloth/cloth.ts';
 import { READY_PIECES } from '../../cloth/ready-pieces.ts';
 import { expectOk, type Result } from '../../errors/problem.ts';
 import { cornersOf } from '../../geometry/curve.ts';
 import { distance } from '../../geometry/point.ts';
 import { placePointExactly } from '../../geometry/transform.ts';
-import { cautionsFor } from '../../sewing/cautions.ts';
+import { cutPieces } from '../../nets/pieces.ts';
 import { gatherList } from '../../sewing/gather.ts';
 import { patternDrawing } from '../../sewing/pattern-drawing.ts';
 import { patternPages } from '../../sewing/pattern-pages.ts';
-import { cutPieces } from '../../sewing/pieces.ts';
 import { sewingSteps } from '../../sewing/steps.ts';
 import { PlanBuilder } from '../../testing/plan-builder.ts';
 import { layStrand } from '../arrange/strand.ts';

@@ -238,6 +238,22 @@ export function lockParts(plan: Plan, partIds: readonly string[], locked: boolea
   return checkEdit(plan, `${locked ? 'lock' : 'unlock'} ${namesOf(plan, partIds)}`, changes);
 }
 
+/** Tacks parts down with ordinary thread over their bodies, or leaves it. */
+export function tackParts(plan: Plan, partIds: readonly string[], tacked: boolean): Result<Edit> {
+  const changes: Change[] = [];
+  for (const id of partIds) {
+    const part = plan.parts[id];
+    if (part === undefined) return fail('unknown-part', '', `parts.${id}`);
+    const { tackedDown: _tacked, ...rest } = part;
+    changes.push(putPart(plan, tacked ? { ...rest, tackedDown: true } : rest));
+  }
+  return checkEdit(
+    plan,
+    `${tacked ? 'tack down' : 'no longer tack down'} ${namesOf(plan, partIds)}`,
+    changes,
+  );
+}
+
 /** Takes parts off the cloth, and the runs that end at them. Refused for locked parts. */
 export function deleteParts(plan: Plan, partIds: readonly string[]): Result<Edit> {
   const changes: Change[] = [];

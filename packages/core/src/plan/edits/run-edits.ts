@@ -1,4 +1,5 @@
-import { fail, type Result, succeed } from '../../errors/problem.ts';
+import type { Face } from '../../cloth/cloth.ts';
+import { fail, type Result } from '../../errors/problem.ts';
 import { type Point, snapToMicrometre } from '../../geometry/point.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
 import type { Change, Edit } from '../edit.ts';
@@ -15,6 +16,8 @@ export interface RunDraft {
   readonly from: HoleRef;
   readonly to: HoleRef;
   readonly bends: readonly Point[];
+  /** Smooth through its bends. */
+  readonly curved?: boolean;
 }
 
 /** What a run is sewn with when the maker says nothing else: the plan's habits. */
@@ -22,7 +25,7 @@ export function sewingByHabit(
   plan: Plan,
 ): Pick<Run, 'threadId' | 'stitchId' | 'stitchMm' | 'gapMm' | 'strands'> {
   const { threadId, stitchMm, gapMm } = plan.habits;
-  return { threadId, stitchId: stitchFor(threadId), stitchMm, gapMm, strands: 1 };
+  return { threadId, stitchId: stitchFor(plan, threadId), stitchMm, gapMm, strands: 1 };
 }
 
 /** What a run is called: by its two ends. */
@@ -43,6 +46,7 @@ export function drawRun(plan: Plan, draft: RunDraft): Result<Edit> {
     to: draft.to,
     bends: draft.bends.map(snapToMicrometre),
     ...sewingByHabit(plan),
+    ...(draft.curved === true ? { curved: true as const } : {}),
   };
   return checkEdit(plan, `sew ${runName(plan, run)}`, [change, putRun(plan, run)]);
 }
@@ -79,27 +83,52 @@ export function removeBend(plan: Plan, runId: string, index: number): Result<Edi
   }));
 }
 
-/** Thread is sewn, wire and tape are laid. */
-function stitchFor(threadId: string): string {
-  return (maybeThreadKind(threadId)?.form ?? 'thread') === 'thread' ? 'running' : 'laid';
+/** Thread is sewn with the stitch of the habits, wire and tape are laid. */
+function stitchFor(plan: Plan, threadId: string): string {
+  return (maybeThreadKind(threadId)?.form ?? 'thread') === 'thread' ? plan.habits.stitchId : 'laid';
 }
 
 /** Makes a run of another thread, or of wire or tape, which are laid. */
 export function changeThread(plan: Plan, runId: string, threadId: string): Result<Edit> {
   const form = maybeThreadKind(threadId)?.form;
-  return changeRun(plan, runId, form === 'thread' ? 'change the thread' : 'lay it instead of sewing', () => ({
-    threadId,
-    stitchId: stitchFor(threadId),
-  }));
+  return changeRun(
+    plan,
+    runId,
+    form === 'thread' ? 'change the thread' : 'lay it instead of sewing',
+    (run) => ({
+      threadId,
+      stitchId: form === 'thread' && run.stitchId !== 'laid' ? run.stitchId : stitchFor(plan, threadId),
+    }),
+  );
 }
 
-/** Sews a run with other stitches (1–10 mm) or more strands (1–4). */
-export function changeStitching(
-  plan: Plan,
-  runId: string,
-  stitching: Partial<Pick<Run, 'stitchMm' | 'gapMm' | 'strands'>>,
-): Result<Edit> {
-  return changeRun(plan, runId, 'change the stitches', () => stitching);
+/** How a run may be sewn otherwise. `lines: 1`, `face: null` and `curved: false` go back to the usual. */
+export interface StitchingChange extends Partial<Pick<Run, 'stitchId' | 'stitchMm' | 'gapMm' | 'strands'>> {
+  readonly lines?: number;
+  readonly face?: Face | null;
+  readonly curved?: boolean;
+}
+
+/** Sews a run with other stitches (1–10 mm), more strands or lines (1–4), from another face, or curved. */
+export function changeStitching(plan: Plan, runId: string, stitching: StitchingChange): Result<Edit> {
+  return replaceRun(plan, runId, 'change the stitches', (run) => {
+    const { lines, face, curved, ...plain } = stitching;
+    const { lines: oldLines, face: oldFace, curved: oldCurved, ...rest } = run;
+    const [newLines, newFace] = [lines ?? oldLines ?? 1, face === undefined ? oldFace : face];
+    return {
+      ...rest,
+      ...plain,
+      ...(newLines === 1 ? {} : { lines: newLines }),
+      ...(newFace === undefined || newFace === null ? {} : { face: newFace }),
+      ...((curved ?? oldCurved === true) ? { curved: true as const } : {}),
+    };
+  });
+}
+
+function replaceRun(plan: Plan, runId: string, label: string, change: (run: Run) => Run): Result<Edit> {
+  const run = plan.runs[runId];
+  if (run === undefined) return fail('unknown-run', '', `runs.${runId}`);
+  return checkEdit(plan, label, [putRun(plan, change(run))]);
 }
 
 /** Unpicks runs. */
@@ -111,8 +140,9 @@ export function deleteRuns(plan: Plan, runIds: readonly string[]): Result<Edit> 
     changes.push({ table: 'runs', id, before: run, after: null });
   }
   const only = runIds.length === 1 ? plan.runs[runIds[0] as string] : undefined;
-  return succeed({
-    label: only === undefined ? `unpick ${runIds.length} runs` : `unpick ${runName(plan, only)}`,
+  return checkEdit(
+    plan,
+    only === undefined ? `unpick ${runIds.length} runs` : `unpick ${runName(plan, only)}`,
     changes,
-  });
+  );
 }

@@ -1,15 +1,18 @@
-import { samePoint } from '../../geometry/point.ts';
+import { HAND_WANDER_MM } from '../hand.ts';
 import type { StitchKind } from '../stitch-kind.ts';
+import { oneFaceLegs } from './legs.ts';
 
 /** Laid on the worked face and held by ordinary thread: how wire and tape lie. Nothing goes through the cloth. */
 export const laidLine: StitchKind = {
   id: 'laid',
   title: 'Laid and held down',
+  hint: 'For wire and tape: it lies on the cloth and ordinary thread holds it.',
+  exposure: 'worked',
+  takesStep: false,
+  wanderMm: HAND_WANDER_MM,
   passesPerSpan: 0,
+  slack: 1,
+  conducts: 'thread',
   threadPerPath: () => 1,
-  layOut: (path, { workedFace }) =>
-    path.slice(1).flatMap((b, i) => {
-      const a = path[i];
-      return a === undefined || samePoint(a, b) ? [] : [{ a, b, face: workedFace }];
-    }),
+  layOut: (path, { workedFace }) => oneFaceLegs(path, workedFace),
 };

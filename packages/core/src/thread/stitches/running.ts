@@ -1,12 +1,19 @@
 import { otherFace } from '../../cloth/cloth.ts';
 import { between, distance, type Point } from '../../geometry/point.ts';
+import { HAND_WANDER_MM } from '../hand.ts';
 import type { StitchKind, StitchSetting, ThreadSpan } from '../stitch-kind.ts';
 
 /** Running stitch: over and under in turn, so the thread shows on both faces. */
 export const runningStitch: StitchKind = {
   id: 'running',
   title: 'Running stitch',
+  hint: 'Over and under in turn: quick, and it shows on both faces.',
+  exposure: 'both',
+  takesStep: true,
+  wanderMm: HAND_WANDER_MM,
   passesPerSpan: 1,
+  slack: 1,
+  conducts: 'thread',
   // Each stitch and each step goes through the cloth once: 2t for every s + g of path (geometry).
   threadPerPath: ({ stitchMm, gapMm }, thicknessMm) => 1 + (2 * thicknessMm) / (stitchMm + gapMm),
   layOut,

@@ -1,10 +1,10 @@
+import { cautionsFor } from '@sashiko/core/checks/cautions';
+import type { Piece } from '@sashiko/core/nets/pieces';
 import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
 import { tickStep } from '@sashiko/core/plan/edits/progress-edits';
 import { signMark } from '@sashiko/core/plan/placed';
 import type { Habits, Plan } from '@sashiko/core/plan/schema';
-import { cautionsFor } from '@sashiko/core/sewing/cautions';
 import { gatherList } from '@sashiko/core/sewing/gather';
-import type { Piece } from '@sashiko/core/sewing/pieces';
 import type { SewingStep } from '@sashiko/core/sewing/steps';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
 import { formatLength } from '@sashiko/core/units/length';

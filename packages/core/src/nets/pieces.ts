@@ -1,9 +1,10 @@
 /** Pieces of thread: which runs one unbroken length sews, and how long it must be cut. */
-import { deriveSides, type Side } from '../nets/sides.ts';
+
 import { hasElement } from '../parts/part-element.ts';
 import { holeKey, kindOf, loopsAt, partOf, sumRun } from '../plan/placed.ts';
 import type { HoleRef, Plan, Run } from '../plan/schema.ts';
 import { loopLengthMm } from '../thread/thread-sums.ts';
+import { deriveSides, type Side } from './sides.ts';
 
 /** One run of a piece, in the direction it is sewn. */
 export interface PieceRun {
@@ -83,7 +84,9 @@ function walkStrands(plan: Plan, runs: readonly Run[]): ReadonlyArray<readonly P
     let at = bestStart(plan, left);
     for (;;) {
       const last = strand.at(-1)?.run;
-      const next = [...left].find((run) => touches(run, at) && (last === undefined || sameThread(run, last)));
+      const next = [...left].find(
+        (run) => touches(run, at) && (last === undefined || (sameThread(run, last) && goesOn(last, run, at))),
+      );
       if (next === undefined) break;
       left.delete(next);
       const to = holeKey(next.from) === holeKey(at) ? next.to : next.from;
@@ -100,7 +103,14 @@ function touches(run: Run, hole: HoleRef): boolean {
 }
 
 function sameThread(a: Run, b: Run): boolean {
-  return a.threadId === b.threadId && a.strands === b.strands;
+  return a.threadId === b.threadId && a.strands === b.strands && a.face === b.face;
+}
+
+/** Whether the thread of one run may go on as the next at their common hole: neither was said to start or end there. */
+function goesOn(before: Run, after: Run, at: HoleRef): boolean {
+  const starts = (run: Run): boolean => run.startsPiece === true && holeKey(run.from) === holeKey(at);
+  const ends = (run: Run): boolean => run.tail !== undefined && holeKey(run.to) === holeKey(at);
+  return !starts(before) && !starts(after) && !ends(before) && !ends(after);
 }
 
 function bestStart(plan: Plan, runs: ReadonlySet<Run>): HoleRef {
@@ -143,15 +153,19 @@ function rawLengthMm(plan: Plan, runs: readonly PieceRun[]): number {
 function addendsOf(plan: Plan, runs: readonly PieceRun[]): readonly Addend[] {
   const strands = runs[0]?.run.strands ?? 1;
   const sums = runs.map(({ run }) => sumRun(plan, run));
-  const pathMm = sums.reduce((sum, line) => sum + line.pathMm, 0);
-  const threadMm = sums.reduce((sum, line) => sum + line.threadMm, 0);
+  const lines = (i: number): number => runs[i]?.run.lines ?? 1;
+  const pathMm = sums.reduce((sum, line, i) => sum + line.pathMm * lines(i), 0);
+  const threadMm = sums.reduce((sum, line, i) => sum + line.threadMm * lines(i), 0);
+  const splices = runs.reduce((sum, { run }) => sum + (run.splicesMm?.length ?? 0), 0);
+  const tails = runs.reduce((sum, { run }) => sum + (run.tail?.lengthMm ?? 0), 0);
   const holes = runs.flatMap((step, i) => (i === 0 ? [step.from, step.to] : [step.to]));
   const loops = holes.reduce((sum, hole) => sum + loopsAt(plan, hole, runs[0]?.run.threadId ?? ''), 0);
   return [
     { what: 'along the cloth', mm: pathMm * strands },
     { what: 'through the cloth', mm: (threadMm - pathMm) * strands },
     { what: 'loops at holes', mm: loops * loopLengthMm(plan.cloth.thicknessMm) * strands },
-    { what: 'knots and finishing', mm: 2 * plan.habits.knotMm },
+    // A splice is sewn over the last stitches and takes as much as a knot at each of its two ends.
+    { what: 'knots and finishing', mm: (2 + 2 * splices) * plan.habits.knotMm + tails },
     { what: 'spare to hold', mm: plan.habits.spareMm },
   ];
 }

@@ -1,0 +1,153 @@
+/**
+ * The checks of a plan, kept up to date from edit to edit. What is found is the same as in a fresh run (tested on
+ * random edits); what is done for it follows what the edit touches.
+ */
+import { type NearPair, PairBook } from '../nets/near-pairs.ts';
+import { deriveNets, type Nets } from '../nets/nets.ts';
+import { deriveSides } from '../nets/sides.ts';
+import type { Plan } from '../plan/schema.ts';
+import type { CheckContext, CheckRule } from './check-rule.ts';
+import { CHECK_RULES } from './check-rules.ts';
+import type { Finding, Severity } from './finding.ts';
+
+const ORDER: readonly Severity[] = ['stop', 'mend', 'note'];
+
+/** What one rule found, by the part or run it was asked about; only where there is something. */
+interface Kept {
+  readonly parts: Map<string, readonly Finding[]>;
+  readonly runs: Map<string, readonly Finding[]>;
+  pairs: WeakMap<NearPair, readonly Finding[]>;
+  whole: readonly Finding[];
+}
+
+/** What differs between two plans, by id. */
+interface Differences {
+  readonly partIds: readonly string[];
+  readonly runIds: readonly string[];
+}
+
+export class CheckSession {
+  readonly #rules: readonly CheckRule[];
+  readonly #book = new PairBook();
+  readonly #kept: readonly Kept[];
+  #plan: Plan | null = null;
+  #nets: Nets | null = null;
+  #findings: readonly Finding[] = [];
+
+  constructor(rules: readonly CheckRule[] = CHECK_RULES) {
+    this.#rules = rules;
+    this.#kept = rules.map(() => ({ parts: new Map(), runs: new Map(), pairs: new WeakMap(), whole: [] }));
+  }
+
+  /** The findings of a plan: worst first, then in the order of the rules, then by what they speak of. */
+  update(plan: Plan): readonly Finding[] {
+    const before = this.#plan;
+    if (before === plan) return this.#findings;
+    const nets = deriveNets(plan);
+    const context: CheckContext = { plan, nets, sides: deriveSides(plan) };
+    const anew = before === null || this.#nets !== nets;
+    const differences = before === null ? null : differencesOf(before, plan);
+    const pairs = this.#book.moveTo(plan);
+    const has = (key: string): boolean => pairs.has(key);
+    const found: Array<{ readonly finding: Finding; readonly rule: number }> = [];
+    for (const [i, rule] of this.#rules.entries()) {
+      const kept = this.#kept[i] as Kept;
+      const all = anew || rule.sees.some((facet) => before[facet] !== plan[facet]);
+      this.#look(rule, kept, context, all ? null : differences);
+      const add = (findings: readonly Finding[]): void => {
+        for (const finding of findings) found.push({ finding, rule: i });
+      };
+      for (const findings of kept.parts.values()) add(findings);
+      for (const findings of kept.runs.values()) add(findings);
+      add(kept.whole);
+      if (rule.checkPair !== undefined) {
+        if (all) kept.pairs = new WeakMap();
+        for (const pair of pairs.values()) add(ofPair(rule, kept, context, pair, has));
+      }
+    }
+    this.#plan = plan;
+    this.#nets = nets;
+    this.#findings = found
+      .sort(
+        (a, b) =>
+          ORDER.indexOf(a.finding.severity) - ORDER.indexOf(b.finding.severity) ||
+          a.rule - b.rule ||
+          (sortKey(a.finding) < sortKey(b.finding) ? -1 : 1),
+      )
+      .map(({ finding }) => finding);
+    return this.#findings;
+  }
+
+  /** Asks a rule again about what differs, or (null) about everything. */
+  #look(rule: CheckRule, kept: Kept, context: CheckContext, differences: Differences | null): void {
+    const { plan } = context;
+    if (rule.checkPart !== undefined) {
+      if (differences === null) kept.parts.clear();
+      for (const id of differences?.partIds ?? Object.keys(plan.parts)) {
+        const part = plan.parts[id];
+        put(kept.parts, id, part === undefined ? [] : rule.checkPart(context, part));
+      }
+    }
+    if (rule.checkRun !== undefined) {
+      if (differences === null) kept.runs.clear();
+      for (const id of differences?.runIds ?? Object.keys(plan.runs)) {
+        const run = plan.runs[id];
+        put(kept.runs, id, run === undefined ? [] : rule.checkRun(context, run));
+      }
+    }
+    if (rule.checkWhole !== undefined && differences === null) kept.whole = rule.checkWhole(context);
+  }
+}
+
+function put(findings: Map<string, readonly Finding[]>, id: string, found: readonly Finding[]): void {
+  if (found.length === 0) findings.delete(id);
+  else findings.set(id, found);
+}
+
+/** Parts that came, went or changed, and runs that did or whose parts did. */
+function differencesOf(before: Plan, after: Plan): Differences {
+  const partIds = changedIds(before.parts, after.parts);
+  const parts = new Set(partIds);
+  const runIds = changedIds(before.runs, after.runs);
+  if (parts.size === 0) return { partIds, runIds };
+  const runs = new Set(runIds);
+  for (const id in after.runs) {
+    const run = after.runs[id];
+    if (run !== undefined && (parts.has(run.from.partId) || parts.has(run.to.partId))) runs.add(id);
+  }
+  return { partIds, runIds: [...runs] };
+}
+
+function changedIds<T>(before: Readonly<Record<string, T>>, after: Readonly<Record<string, T>>): string[] {
+  if (before === after) return [];
+  const ids: string[] = [];
+  for (const id in after) if (before[id] !== after[id]) ids.push(id);
+  for (const id in before) if (after[id] === undefined) ids.push(id);
+  return ids;
+}
+
+/** What a rule says of a pair, remembered while the pair stays. */
+function ofPair(
+  rule: CheckRule,
+  kept: Kept,
+  context: CheckContext,
+  pair: NearPair,
+  has: (key: string) => boolean,
+): readonly Finding[] {
+  const known = kept.pairs.get(pair);
+  if (known !== undefined) return known;
+  const findings = rule.checkPair?.(context, pair, has) ?? [];
+  kept.pairs.set(pair, findings);
+  return findings;
+}
+
+const sortKeys = new WeakMap<Finding, string>();
+
+/** A key with its numbers made equally long, so that r2 comes before r10. */
+function sortKey(finding: Finding): string {
+  const known = sortKeys.get(finding);
+  if (known !== undefined) return known;
+  const key = finding.key.replaceAll(/\d+/g, (digits) => digits.padStart(10, '0'));
+  sortKeys.set(finding, key);
+  return key;
+}

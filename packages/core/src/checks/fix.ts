@@ -1,0 +1,73 @@
+/** Ways to mend a finding by an edit. What is offered is tried first: it removes the finding and adds no stop. */
+import { applyEdit, type Edit } from '../plan/edit.ts';
+import type { Plan } from '../plan/schema.ts';
+import { CheckSession } from './check-session.ts';
+import type { Finding } from './finding.ts';
+import { FIX_KINDS } from './fix-kinds.ts';
+
+/** A fix that was tried and holds. */
+export interface Fix {
+  readonly id: string;
+  /** What it does, in the words of its edit: `turn light 3`. */
+  readonly label: string;
+  readonly edit: Edit;
+}
+
+/**
+ * The fixes of a finding that hold: the finding goes and no stop comes. `findings` are those of the plan. Each try costs
+ * two incremental checks.
+ */
+export function fixesFor(
+  plan: Plan,
+  finding: Finding,
+  session: CheckSession = startedSession(plan),
+): readonly Fix[] {
+  const stops = stopKeys(session.update(plan));
+  const fixes: Fix[] = [];
+  for (const kind of FIX_KINDS) {
+    if (!kind.rules.includes(finding.ruleId)) continue;
+    const edit = kind.propose(plan, finding).find((candidate) => {
+      const after = session.update(applyEdit(plan, candidate));
+      return !after.some((one) => one.key === finding.key) && addsNoStop(stops, after);
+    });
+    if (edit !== undefined) fixes.push({ id: kind.id, label: edit.label, edit });
+  }
+  session.update(plan);
+  return fixes;
+}
+
+function startedSession(plan: Plan): CheckSession {
+  const session = new CheckSession();
+  session.update(plan);
+  return session;
+}
+
+function stopKeys(findings: readonly Finding[]): ReadonlySet<string> {
+  return new Set(findings.flatMap((finding) => (finding.severity === 'stop' ? [finding.key] : [])));
+}
+
+function addsNoStop(before: ReadonlySet<string>, after: readonly Finding[]): boolean {
+  return after.every((finding) => finding.severity !== 'stop' || before.has(finding.key));
+}
+
+/**
+ * Mends all findings of a rule that can be mended, one after another, with the first fix that holds for each: the edits
+ * in order. `atMost` bounds the tries.
+ */
+export function fixAll(plan: Plan, ruleId: string, atMost = 100): readonly Edit[] {
+  const session = new CheckSession();
+  const edits: Edit[] = [];
+  const given = new Set<string>();
+  let now = plan;
+  while (edits.length < atMost) {
+    const next = session.update(now).find((one) => one.ruleId === ruleId && !given.has(one.key));
+    if (next === undefined) break;
+    const fix = fixesFor(now, next, session)[0];
+    if (fix === undefined) given.add(next.key);
+    else {
+      edits.push(fix.edit);
+      now = applyEdit(now, fix.edit);
+    }
+  }
+  return edits;
+}

@@ -1,0 +1,25 @@
+import { crossingAngleDeg, patchSizeMm } from '../../nets/patches.ts';
+import { changePatch, deletePatch } from '../../plan/edits/patch-edits.ts';
+import type { FixKind } from '../fix-kind.ts';
+import { sound } from './sound.ts';
+
+/** Makes a patch as large as it has to be, or takes away one that is for nothing. */
+export const enlargePatchFix: FixKind = {
+  id: 'enlarge-patch',
+  rules: ['patch'],
+  propose: (plan, finding) => {
+    const patch = plan.patches[finding.key.split(':')[1] ?? ''];
+    const under = patch === undefined ? undefined : plan.runs[patch.underRunId];
+    const over = patch === undefined ? undefined : plan.runs[patch.overRunId];
+    if (patch === undefined || under === undefined || over === undefined) return [];
+    const angleDeg = crossingAngleDeg(plan, patch);
+    if (angleDeg === null) return sound(deletePatch(plan, patch.id));
+    const needed = patchSizeMm(plan, under, over, angleDeg);
+    return sound(
+      changePatch(plan, patch.id, {
+        lengthMm: Math.max(patch.lengthMm, needed.lengthMm),
+        widthMm: Math.max(patch.widthMm, needed.widthMm),
+      }),
+    );
+  },
+};

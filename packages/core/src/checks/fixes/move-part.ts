@@ -1,0 +1,22 @@
+import { scale, subtract } from '../../geometry/point.ts';
+import { moveParts } from '../../plan/edits/part-edits.ts';
+import type { FixKind } from '../fix-kind.ts';
+import { sound } from './sound.ts';
+
+/** Moves one of two parts that are too near to each other straight away from the other, by what is missing. */
+export const movePartFix: FixKind = {
+  id: 'move-part',
+  rules: ['magnet-steel', 'self-sensing'],
+  propose: (plan, { partIds, found, wanted }) => {
+    const [a, b] = partIds.map((id) => plan.parts[id]);
+    if (a === undefined || b === undefined || found === null || wanted === null) return [];
+    const apart = subtract(b.at, a.at);
+    const length = Math.hypot(apart.x, apart.y);
+    const away = length < 1e-6 ? { x: 1, y: 0 } : scale(apart, 1 / length);
+    const mm = wanted.value - found.value + 0.5;
+    return [
+      ...sound(moveParts(plan, [b.id], scale(away, mm))),
+      ...sound(moveParts(plan, [a.id], scale(away, -mm))),
+    ];
+  },
+};

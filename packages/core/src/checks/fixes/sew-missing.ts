@@ -1,0 +1,52 @@
+import { distance } from '../../geometry/point.ts';
+import { deriveNets, holesOf, type Terminal, terminalKey } from '../../nets/nets.ts';
+import { wishAt, wishDifference } from '../../nets/wish-difference.ts';
+import { drawRun } from '../../plan/edits/run-edits.ts';
+import { holePoint, kindOf } from '../../plan/placed.ts';
+import type { HoleRef, Plan } from '../../plan/schema.ts';
+import type { FixKind } from '../fix-kind.ts';
+import { sound } from './sound.ts';
+
+/** At most so many straight lines are tried, shortest first. */
+const MOST_TRIES = 8;
+
+/** Sews the line that is missing, straight, from the hole to the nearest one it should be joined with. */
+export const sewMissingFix: FixKind = {
+  id: 'sew-missing',
+  rules: ['open'],
+  propose: (plan, finding) => {
+    const [, partId, terminal] = finding.key.split(':');
+    if (partId === undefined || terminal === undefined) return [];
+    const part = plan.parts[partId];
+    if (part === undefined || !kindOf(plan, part).holes.some((hole) => hole.terminal === terminal)) return [];
+    const own: Terminal = { partId, terminal };
+    const { wishes } = wishDifference(plan);
+    const wish = wishAt(wishes, own);
+    const nets = deriveNets(plan);
+    const net = nets.ofTerminal(own);
+    const partners = (wish?.terminals ?? []).filter(
+      (one) => terminalKey(one) !== terminalKey(own) && nets.ofTerminal(one) !== net,
+    );
+    return shortest(plan, own, partners)
+      .slice(0, MOST_TRIES)
+      .flatMap(({ from, to }) => sound(drawRun(plan, { from, to, bends: [] })));
+  },
+};
+
+function shortest(
+  plan: Plan,
+  own: Terminal,
+  partners: readonly Terminal[],
+): ReadonlyArray<{ readonly from: HoleRef; readonly to: HoleRef; readonly mm: number }> {
+  return holesOf(plan, own)
+    .flatMap((from) =>
+      partners.flatMap((partner) =>
+        holesOf(plan, partner).map((to) => ({
+          from,
+          to,
+          mm: distance(holePoint(plan, from), holePoint(plan, to)),
+        })),
+      ),
+    )
+    .sort((a, b) => a.mm - b.mm);
+}

@@ -1,0 +1,44 @@
+import { netAt } from '../../nets/sides.ts';
+import { supplyAt } from '../../nets/supplies.ts';
+import { elementsOf } from '../../parts/part-element.ts';
+import { kindOf } from '../../plan/placed.ts';
+import type { CheckRule } from '../check-rule.ts';
+
+/** Addressable lights work from about 3.5 V to 5.3 V (memory of typical datasheets). */
+export const DATA_SUPPLY_V = { least: 3.5, most: 5.3 } as const;
+
+export const dataSupply: CheckRule = {
+  id: 'data-supply',
+  title: 'Addressable light off its voltage',
+  severity: 'mend',
+  touching: null,
+  help: 'Addressable lights want 3.5 to 5.3 V (from memory of typical datasheets). From a 3 V coin cell they show wrong colours or nothing; above they are damaged. Use a holder that boosts to 5 V, or a lithium pack.',
+  example: 'A row of addressable lights hangs on a 3 V coin cell.',
+  sees: [],
+  checkPart({ plan, nets, sides }, part) {
+    const kind = kindOf(plan, part);
+    const [load] = elementsOf(kind, 'load');
+    if (load === undefined || !kind.holes.some((hole) => hole.role === 'data-in')) return [];
+    const supply = supplyAt(plan, sides, netAt(nets, part, load.plus));
+    if (supply === undefined) return [];
+    const { freshV } = supply;
+    if (freshV >= DATA_SUPPLY_V.least && freshV <= DATA_SUPPLY_V.most) return [];
+    return [
+      {
+        key: `data-supply:${part.id}`,
+        ruleId: 'data-supply',
+        severity: 'mend' as const,
+        at: part.at,
+        message: `${part.name} gets ${freshV.toFixed(1)} V from ${supply.name}.`,
+        step: 'Give it a supply of 3.5 to 5.3 V.',
+        found: { value: freshV, unit: 'V' as const },
+        wanted: {
+          value: freshV < DATA_SUPPLY_V.least ? DATA_SUPPLY_V.least : DATA_SUPPLY_V.most,
+          unit: 'V' as const,
+        },
+        partIds: [part.id, supply.partId],
+        runIds: [],
+      },
+    ];
+  },
+};

@@ -1,0 +1,51 @@
+import { maybeHole } from '../../parts/part-kind.ts';
+import { copiesOf, holeKey, holeName, holePoint, kindOf, loopsAt, runsByHole } from '../../plan/placed.ts';
+import { maybeThreadKind } from '../../thread/thread-kinds.ts';
+import { loopsThatFit } from '../../thread/thread-sums.ts';
+import { capital } from '../../units/words.ts';
+import type { CheckRule } from '../check-rule.ts';
+import type { Finding } from '../finding.ts';
+
+/** Loops a joint needs to hold at all: at least three (common practice, no source). */
+const FEWEST_LOOPS = 3;
+
+export const holeFull: CheckRule = {
+  id: 'hole-full',
+  title: 'The hole is full',
+  severity: 'mend',
+  touching: null,
+  help: 'A hole holds only so much thread: packed to about half of its opening (assumption). When several threads meet in one hole there is no room for three loops of each. Use another hole of the same sign, or finer thread.',
+  example: 'Five doubled threads end at one 1.6 mm hole of a snap.',
+  sees: ['runs'],
+  checkPart({ plan }, part) {
+    const byHole = runsByHole(plan);
+    return kindOf(plan, part).holes.flatMap((hole): readonly Finding[] => {
+      const ref = { partId: part.id, holeId: hole.id };
+      const runs = (byHole.get(holeKey(ref)) ?? []).filter(
+        (run) => run.prewired !== true && maybeThreadKind(run.threadId)?.form === 'thread',
+      );
+      const [first] = runs;
+      if (first === undefined || maybeHole(kindOf(plan, part), hole.id)?.form === 'tape') return [];
+      const loops = runs.reduce(
+        (sum, run) => sum + Math.min(FEWEST_LOOPS, loopsAt(plan, ref, run.threadId)) * copiesOf(run),
+        0,
+      );
+      const room = loopsThatFit(hole.diameterMm, maybeThreadKind(first.threadId)?.diameterMm ?? 0.4);
+      if (loops <= room) return [];
+      return [
+        {
+          key: `hole-full:${holeKey(ref)}`,
+          ruleId: 'hole-full',
+          severity: 'mend',
+          at: holePoint(plan, ref),
+          message: `${capital(holeName(plan, ref))} has no room for ${loops} loops.`,
+          step: 'Use another hole of the same sign for one of the threads, or finer thread.',
+          found: { value: loops, unit: 'loops' },
+          wanted: { value: room, unit: 'loops' },
+          partIds: [part.id],
+          runIds: runs.map((run) => run.id),
+        },
+      ];
+    });
+  },
+};

@@ -1,0 +1,39 @@
+import { suppliesOf } from '../../nets/supplies.ts';
+import type { CheckRule } from '../check-rule.ts';
+import type { Finding } from '../finding.ts';
+
+export const suppliesMerged: CheckRule = {
+  id: 'supplies-merged',
+  title: 'Two supplies joined',
+  severity: 'stop',
+  touching: 'touching that should not',
+  help: 'The + of two different supplies is on one thread: the stronger one pushes current into the other. Give each its own lights; a board’s steady supply and its raw one are two as well.',
+  example: 'The + threads of a coin-cell holder and of a holder for AAA cells are sewn together.',
+  sees: ['parts'],
+  checkWhole({ plan, sides }) {
+    const supplies = suppliesOf(plan, sides);
+    return supplies.flatMap((one, i) =>
+      supplies.slice(i + 1).flatMap((other): readonly Finding[] => {
+        if (one.partId === other.partId && one.kind === other.kind) return [];
+        if (!sides.areJoined(one.plus, other.plus)) return [];
+        return [
+          {
+            key: `supplies-merged:${one.partId}+${other.partId}`,
+            ruleId: 'supplies-merged',
+            severity: 'stop',
+            at: plan.parts[other.partId]?.at ?? { x: 0, y: 0 },
+            message:
+              one.partId === other.partId
+                ? `The steady supply of ${one.name} is joined to its raw one.`
+                : `The + of ${one.name} is joined to the + of ${other.name}.`,
+            step: 'Unpick the line that joins them.',
+            found: { value: 2, unit: 'supplies' },
+            wanted: { value: 1, unit: 'supplies' },
+            partIds: [...new Set([one.partId, other.partId])],
+            runIds: [...new Set([...one.plus.runIds, ...other.plus.runIds])],
+          },
+        ];
+      }),
+    );
+  },
+};

@@ -1,0 +1,39 @@
+import { pointAlong } from '../../geometry/polyline.ts';
+import { runName } from '../../plan/edits/run-edits.ts';
+import { copiesOf, loopsAt, runPath, sumRun } from '../../plan/placed.ts';
+import { maybeThreadKind } from '../../thread/thread-kinds.ts';
+import { loopLengthMm } from '../../thread/thread-sums.ts';
+import type { CheckRule } from '../check-rule.ts';
+
+export const threadLong: CheckRule = {
+  id: 'thread-long',
+  title: 'Longer than an arm',
+  severity: 'note',
+  touching: null,
+  help: 'A piece of thread much longer than an arm tangles and frays as it is pulled through (common practice, no source: about 600 mm). Sashiko splits pieces at holes; this single run is too long by itself. Splice it on the way, or lead it over a part in between.',
+  example: 'A run goes from the collar to the hem, 800 mm without a part on the way.',
+  sees: ['cloth', 'habits', 'spools'],
+  checkRun({ plan }, run) {
+    if (run.prewired === true || maybeThreadKind(run.threadId)?.form !== 'thread') return [];
+    const { knotMm, spareMm, longestPieceMm } = plan.habits;
+    const loops = loopsAt(plan, run.from, run.threadId) + loopsAt(plan, run.to, run.threadId);
+    const netMm = (sumRun(plan, run).threadMm + loops * loopLengthMm(plan.cloth.thicknessMm)) * copiesOf(run);
+    const pieces = (run.splicesMm?.length ?? 0) + 1;
+    const longMm = netMm / pieces + 2 * knotMm + spareMm;
+    if (longMm <= longestPieceMm) return [];
+    return [
+      {
+        key: `thread-long:${run.id}`,
+        ruleId: 'thread-long',
+        severity: 'note' as const,
+        at: pointAlong(runPath(plan, run), sumRun(plan, run).pathMm / 2),
+        message: `The thread ${runName(plan, run)} takes a piece of ${Math.ceil(longMm / 10) * 10} mm.`,
+        step: 'Splice it on the way, or lead it over a part in between.',
+        found: { value: longMm, unit: 'mm' as const },
+        wanted: { value: longestPieceMm, unit: 'mm' as const },
+        partIds: [],
+        runIds: [run.id],
+      },
+    ];
+  },
+};

@@ -1,0 +1,68 @@
+/** Where a net gets its power from, and at how many volts, before any current flows: facts of the drawing, not a solve. */
+import { cellAt, maybeCellKind } from '../parts/cells.ts';
+import { elementsOf } from '../parts/part-element.ts';
+import { kindOf } from '../plan/placed.ts';
+import type { Plan } from '../plan/schema.ts';
+import type { Net } from './nets.ts';
+import { netAt, partsThatAre, type Sides } from './sides.ts';
+
+/** A source of power: a cell in its holder, or the steady supply that a board makes from it. */
+export interface Supply {
+  readonly partId: string;
+  readonly name: string;
+  readonly kind: 'cell' | 'regulator';
+  readonly cellId: string | null;
+  readonly plus: Net;
+  readonly minus: Net;
+  /** Volts of a fresh cell, or of the steady supply. */
+  readonly freshV: number;
+}
+
+/** Supplies follow from the sides alone, which follow from the nets. */
+const remembered = new WeakMap<Sides, readonly Supply[]>();
+
+/** Every supply of a plan, in plan order. Volts: the first row of the cell's table, times the cells; or the boost. */
+export function suppliesOf(plan: Plan, sides: Sides): readonly Supply[] {
+  const known = remembered.get(sides);
+  if (known !== undefined) return known;
+  const supplies = findSupplies(plan, sides);
+  remembered.set(sides, supplies);
+  return supplies;
+}
+
+function findSupplies(plan: Plan, sides: Sides): readonly Supply[] {
+  const { nets } = sides;
+  const cells = partsThatAre(plan, 'cell').flatMap((part) =>
+    elementsOf(kindOf(plan, part), 'cell').map((cell): Supply => {
+      const kind = maybeCellKind(cell.cellId);
+      return {
+        partId: part.id,
+        name: part.name,
+        kind: 'cell',
+        cellId: cell.cellId,
+        plus: netAt(nets, part, cell.plus),
+        minus: netAt(nets, part, cell.minus),
+        freshV: cell.boostV ?? (kind === undefined ? 0 : cellAt(kind, 1).volt * cell.count),
+      };
+    }),
+  );
+  const regulators = partsThatAre(plan, 'regulator').flatMap((part) =>
+    elementsOf(kindOf(plan, part), 'regulator').map(
+      (regulator): Supply => ({
+        partId: part.id,
+        name: part.name,
+        kind: 'regulator',
+        cellId: null,
+        plus: netAt(nets, part, regulator.output),
+        minus: netAt(nets, part, regulator.ground),
+        freshV: regulator.volt,
+      }),
+    ),
+  );
+  return [...cells, ...regulators];
+}
+
+/** The supply whose + is this net, straight or through switches; undefined when there is none. */
+export function supplyAt(plan: Plan, sides: Sides, net: Net): Supply | undefined {
+  return suppliesOf(plan, sides).find((supply) => sides.areJoined(supply.plus, net));
+}

@@ -1,0 +1,177 @@
+/** From + through each light back to −: hole by hole, and where the way is lost, bypassed or shorted. */
+import { elementsOf } from '../parts/part-element.ts';
+import { holeName, kindOf } from '../plan/placed.ts';
+import type { HoleRef, Part, Plan } from '../plan/schema.ts';
+import { deriveNets, holesOf, type Terminal, terminalKey, terminalOfHole } from './nets.ts';
+import { deriveSides, lightsIn, mateOf, netAt, type PlacedLight } from './sides.ts';
+import { suppliesOf } from './supplies.ts';
+
+/** One step of the way: along a run, or through a part. */
+export type PathStep =
+  | { readonly kind: 'run'; readonly runId: string; readonly from: HoleRef; readonly to: HoleRef }
+  | { readonly kind: 'part'; readonly partId: string; readonly text: string };
+
+export interface LightPath {
+  readonly lightId: string;
+  readonly partId: string;
+  /** whole: from + through the light to −. lost: it ends somewhere. bypassed: its + and − are one thread. shorted: the supply is. */
+  readonly state: 'whole' | 'lost' | 'bypassed' | 'shorted' | 'reversed';
+  readonly steps: readonly PathStep[];
+  /** Where it is lost, bypassed or shorted, in words; null when it is whole. */
+  readonly problem: string | null;
+}
+
+interface Edge {
+  readonly to: Terminal;
+  readonly step: PathStep;
+}
+
+/** Every joint of a plan by the terminal it leaves: along runs, and through parts that let current through. */
+type Joints = ReadonlyMap<string, readonly Edge[]>;
+
+/** The way of every light of a plan, in plan order. O(lights × runs). */
+export function tracePaths(plan: Plan): readonly LightPath[] {
+  const joints = jointsOf(plan);
+  return lightsIn(plan).map((light) => traceLight(plan, joints, light));
+}
+
+function jointsOf(plan: Plan): Joints {
+  const joints = new Map<string, Edge[]>();
+  const add = (from: Terminal, edge: Edge): void => {
+    const known = joints.get(terminalKey(from));
+    if (known === undefined) joints.set(terminalKey(from), [edge]);
+    else known.push(edge);
+  };
+  for (const run of Object.values(plan.runs)) {
+    const [a, b] = [terminalOfHole(plan, run.from), terminalOfHole(plan, run.to)];
+    add(a, { to: b, step: { kind: 'run', runId: run.id, from: run.from, to: run.to } });
+    add(b, { to: a, step: { kind: 'run', runId: run.id, from: run.to, to: run.from } });
+  }
+  for (const part of Object.values(plan.parts)) {
+    for (const [near, far, text, farPartId] of waysThrough(plan, part))
+      add(
+        { partId: part.id, terminal: near },
+        { to: { partId: farPartId, terminal: far }, step: { kind: 'part', partId: part.id, text } },
+      );
+  }
+  return joints;
+}
+
+function traceLight(plan: Plan, joints: Joints, { id, part, light }: PlacedLight): LightPath {
+  const nets = deriveNets(plan);
+  const sides = deriveSides(plan);
+  const answer = (
+    state: LightPath['state'],
+    problem: string | null,
+    steps: readonly PathStep[] = [],
+  ): LightPath => ({
+    lightId: id,
+    partId: part.id,
+    state,
+    steps,
+    problem,
+  });
+  const [plus, minus] = [netAt(nets, part, light.plus), netAt(nets, part, light.minus)];
+  if (plus === minus)
+    return answer('bypassed', `The + and − of ${part.name} are on one thread: the current goes past it.`);
+  const shorted = suppliesOf(plan, sides).find((supply) => sides.areJoined(supply.plus, supply.minus));
+  if (shorted !== undefined)
+    return answer('shorted', `The + and − of ${shorted.name} are joined: the current takes that way.`);
+  if (sides.of(plus) === '-' && sides.of(minus) === '+')
+    return answer('reversed', `${part.name} is the wrong way round: its + hangs on the − side.`);
+  const feed = walk(joints, { partId: part.id, terminal: light.plus }, supplyEnds(plan, '+'));
+  const back = walk(joints, { partId: part.id, terminal: light.minus }, supplyEnds(plan, '-'));
+  // Walked from the light to the holder, the current comes the other way.
+  const forward = (feed.steps ?? []).map(turned).reverse();
+  const backward = back.steps ?? [];
+  if (feed.steps === null) return answer('lost', lostText(plan, part.name, '+', feed.last), backward);
+  if (back.steps === null) return answer('lost', lostText(plan, part.name, '−', back.last), forward);
+  return answer('whole', null, [
+    ...forward,
+    { kind: 'part', partId: part.id, text: `through ${part.name}, from + to −` },
+    ...backward,
+  ]);
+}
+
+function supplyEnds(plan: Plan, sign: '+' | '-'): ReadonlySet<string> {
+  return new Set(
+    Object.values(plan.parts).flatMap((part) =>
+      elementsOf(kindOf(plan, part), 'cell').map((cell) =>
+        terminalKey({ partId: part.id, terminal: sign === '+' ? cell.plus : cell.minus }),
+      ),
+    ),
+  );
+}
+
+function turned(step: PathStep): PathStep {
+  return step.kind === 'run' ? { ...step, from: step.to, to: step.from } : step;
+}
+
+/** Breadth first from a terminal to one of the ends: the steps there, or the last terminal that was reached. */
+function walk(
+  joints: Joints,
+  start: Terminal,
+  ends: ReadonlySet<string>,
+): { readonly steps: readonly PathStep[] | null; readonly last: Terminal } {
+  const came = new Map<string, { readonly from: Terminal; readonly step: PathStep } | null>([
+    [terminalKey(start), null],
+  ]);
+  const queue = [start];
+  let last = start;
+  for (const at of queue) {
+    last = at;
+    if (ends.has(terminalKey(at))) return { steps: stepsTo(came, at), last };
+    for (const { to, step } of joints.get(terminalKey(at)) ?? []) {
+      if (came.has(terminalKey(to))) continue;
+      came.set(terminalKey(to), { from: at, step });
+      queue.push(to);
+    }
+  }
+  return { steps: null, last };
+}
+
+function stepsTo(
+  came: ReadonlyMap<string, { readonly from: Terminal; readonly step: PathStep } | null>,
+  end: Terminal,
+): readonly PathStep[] {
+  const steps: PathStep[] = [];
+  for (let known = came.get(terminalKey(end)); known != null; known = came.get(terminalKey(known.from)))
+    steps.push(known.step);
+  return steps.reverse();
+}
+
+function lostText(plan: Plan, name: string, sign: string, last: Terminal): string {
+  const hole = holesOf(plan, last)[0];
+  if (plan.parts[last.partId]?.name === name) return `The ${sign} of ${name} has no thread.`;
+  return `From the ${sign} of ${name} the way is lost beyond ${hole === undefined ? 'there' : holeName(plan, hole)}.`;
+}
+
+/** The ways a current may go through a part: from terminal to terminal, both ways round. */
+function waysThrough(
+  plan: Plan,
+  part: Part,
+): ReadonlyArray<readonly [near: string, far: string, text: string, farPartId: string]> {
+  const kind = kindOf(plan, part);
+  const both = (a: string, b: string, text: string) =>
+    [
+      [a, b, text, part.id],
+      [b, a, text, part.id],
+    ] as const;
+  const mate = mateOf(plan, part);
+  return [
+    ...elementsOf(kind, 'switch').flatMap(({ a, b }) => both(a, b, `through ${part.name}, when it is on`)),
+    ...elementsOf(kind, 'resistor').flatMap(({ a, b }) => both(a, b, `through ${part.name}`)),
+    ...elementsOf(kind, 'pin').flatMap(({ pin, supply }) =>
+      both(pin, supply, `out of a pin of ${part.name}`),
+    ),
+    ...elementsOf(kind, 'regulator').flatMap(({ input, output }) =>
+      both(output, input, `through ${part.name}`),
+    ),
+    ...(mate === null
+      ? []
+      : elementsOf(kind, 'half').map(
+          ({ terminal }) =>
+            [terminal, terminal, `across ${part.name} and ${mate.name}, when closed`, mate.id] as const,
+        )),
+  ];
+}

@@ -1,0 +1,37 @@
+import { asSeen, type Cloth, type Face } from '@sashiko/core/cloth/cloth';
+import { patchCorners } from '@sashiko/core/nets/patches';
+import type { Patch } from '@sashiko/core/plan/schema';
+import { memo } from 'react';
+
+/** A piece of felt between two lines, sewn down along its rim. */
+export const PatchDrawing = memo(function PatchDrawing({
+  patch,
+  cloth,
+  face,
+}: {
+  readonly patch: Patch;
+  readonly cloth: Cloth;
+  readonly face: Face;
+}) {
+  const corners = patchCorners(patch).map((p) => asSeen(cloth, face, p));
+  const points = corners.map(({ x, y }) => `${x},${y}`).join(' ');
+  return (
+    <g pointerEvents="none">
+      <polygon points={points} fill="#d9cfb6" stroke="#8b8069" strokeWidth={0.5} strokeLinejoin="round" />
+      <polygon
+        points={points}
+        fill="none"
+        stroke="#5f563f"
+        strokeWidth={0.45}
+        strokeDasharray="1.6 1.2"
+        transform={`translate(${patchMiddle(corners)}) scale(0.84) translate(${patchMiddle(corners, -1)})`}
+      />
+      <title>Insulating patch</title>
+    </g>
+  );
+});
+
+function patchMiddle(corners: ReadonlyArray<{ readonly x: number; readonly y: number }>, sign = 1): string {
+  const [x, y] = [corners.reduce((sum, p) => sum + p.x, 0), corners.reduce((sum, p) => sum + p.y, 0)];
+  return `${(sign * x) / corners.length} ${(sign * y) / corners.length}`;
+}

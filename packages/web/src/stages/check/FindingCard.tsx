@@ -1,0 +1,99 @@
+import { maybeCheckRule } from '@sashiko/core/checks/check-rules';
+import type { Finding } from '@sashiko/core/checks/finding';
+import { type Fix, fixesFor } from '@sashiko/core/checks/fix';
+import { succeed } from '@sashiko/core/errors/problem';
+import { acceptFinding } from '@sashiko/core/plan/edits/patch-edits';
+import { capital } from '@sashiko/core/units/words';
+import { Button, Input } from 'antd';
+import { useEffect, useState } from 'react';
+import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { useViewStore } from '../../stores/view-store.ts';
+import { foundAndWanted } from './measures.ts';
+
+interface FindingCardProps {
+  readonly finding: Finding;
+  readonly number: number;
+  readonly isChosen: boolean;
+  readonly onChoose: () => void;
+}
+
+const SEVERITY_WORDS = { stop: 'stop: will not work', mend: 'mend: weak', note: 'note' } as const;
+
+/** One finding: what, where, why it matters; when it is chosen, what to do about it. */
+export function FindingCard({ finding, number, isChosen, onChoose }: FindingCardProps) {
+  const { unit } = useShownPlan().habits;
+  const rule = maybeCheckRule(finding.ruleId);
+  const figures = foundAndWanted(finding, unit);
+  return (
+    <div className={`finding-card${isChosen ? ' chosen' : ''}`}>
+      <button type="button" className="finding" aria-pressed={isChosen} onClick={onChoose}>
+        <span className={`mark ${finding.severity}`} aria-hidden="true">
+          {number}
+        </span>
+        <strong>{rule?.title}</strong>
+        <span className="detail">{finding.message}</span>
+        <span className="kind">
+          {SEVERITY_WORDS[finding.severity]}
+          {rule?.touching == null ? '' : ` · ${rule.touching}`}
+        </span>
+        {figures !== null && <span className="detail figure">{figures}</span>}
+        {isChosen && <span className="detail">→ {finding.step}</span>}
+        {isChosen && rule !== undefined && <span className="detail quiet">{rule.help}</span>}
+      </button>
+      {isChosen && <Remedies key={finding.key} finding={finding} />}
+    </div>
+  );
+}
+
+/** Fixes to try and take, and a way to live with the finding. They are looked for once the plan rests. */
+function Remedies({ finding }: { readonly finding: Finding }) {
+  const plan = usePlanStore((state) => state.history?.plan ?? null);
+  const [fixes, setFixes] = useState<readonly Fix[] | null>(null);
+  const [reason, setReason] = useState('');
+  useEffect(() => {
+    if (plan === null) return;
+    setFixes(null);
+    // After the next frame, so that the card is seen before its fixes are tried.
+    const timer = setTimeout(() => setFixes(fixesFor(plan, finding)), 30);
+    return () => clearTimeout(timer);
+  }, [plan, finding]);
+  const { commit, showPreview, dropPreview } = usePlanStore.getState();
+  return (
+    <div className="remedies">
+      {fixes === null && <p className="quiet">Looking for a fix …</p>}
+      {fixes?.length === 0 && <p className="quiet">No single edit mends it: it takes a hand.</p>}
+      {fixes?.map((fix) => (
+        <Button
+          key={fix.id}
+          size="small"
+          onMouseEnter={() => showPreview(succeed(fix.edit))}
+          onFocus={() => showPreview(succeed(fix.edit))}
+          onMouseLeave={dropPreview}
+          onBlur={dropPreview}
+          onClick={() => {
+            if (commit(succeed(fix.edit))) useViewStore.getState().setSpotlight(null);
+          }}
+        >
+          {capital(fix.label)}
+        </Button>
+      ))}
+      <div className="accept">
+        <Input
+          size="small"
+          aria-label="Why you live with it"
+          placeholder="Why you live with it"
+          maxLength={120}
+          value={reason}
+          onChange={(event) => setReason(event.target.value)}
+        />
+        <Button
+          size="small"
+          disabled={reason.trim() === ''}
+          onClick={() => commit(acceptFinding(currentPlan(), finding.key, reason))}
+        >
+          Live with it
+        </Button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,101 @@
+import { countFindings } from '@sashiko/core/checks/check-plan';
+import { maybeCheckRule } from '@sashiko/core/checks/check-rules';
+import type { Finding } from '@sashiko/core/checks/finding';
+import { fixAll } from '@sashiko/core/checks/fix';
+import { succeed } from '@sashiko/core/errors/problem';
+import { squashEdits } from '@sashiko/core/plan/edit';
+import { reopenFinding } from '@sashiko/core/plan/edits/patch-edits';
+import { Button } from 'antd';
+import { findingsOf, openFindingsOf } from '../../stores/derived.ts';
+import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { useViewStore } from '../../stores/view-store.ts';
+import { Assumptions } from './Assumptions.tsx';
+import { FindingCard } from './FindingCard.tsx';
+
+/** Everything that was found, worst first; what the maker lives with is below. */
+export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Finding) => void }) {
+  const plan = useShownPlan();
+  const spotlight = useViewStore((state) => state.spotlight);
+  const findings = openFindingsOf(plan);
+  const accepted = findingsOf(plan).filter((finding) => Object.hasOwn(plan.accepted, finding.key));
+  const counts = countFindings(findings);
+  const chosen = findings.find((finding) => finding.key === spotlight?.key);
+  const alike = chosen === undefined ? 0 : findings.filter((one) => one.ruleId === chosen.ruleId).length;
+  return (
+    <>
+      <section aria-live="polite">
+        <h2>Findings</h2>
+        <p>
+          {Object.keys(plan.parts).length === 0 ? (
+            'There is nothing on the cloth to check yet.'
+          ) : counts.stop + counts.mend === 0 ? (
+            <strong>✓ Clear, under the assumptions below.</strong>
+          ) : (
+            <strong>
+              {counts.stop} to put right, {counts.mend} to mend
+            </strong>
+          )}
+          {counts.note > 0 && ` · ${counts.note} ${counts.note === 1 ? 'note' : 'notes'}`}
+        </p>
+        {chosen !== undefined && alike > 1 && <FixAllButton ruleId={chosen.ruleId} count={alike} />}
+      </section>
+      <section>
+        {findings.map((finding, i) => (
+          <FindingCard
+            key={finding.key}
+            finding={finding}
+            number={i + 1}
+            isChosen={spotlight?.key === finding.key}
+            onChoose={() => onChoose(finding)}
+          />
+        ))}
+      </section>
+      {accepted.length > 0 && (
+        <section aria-label="Accepted">
+          <h2>You live with</h2>
+          <ul className="steps">
+            {accepted.map((finding) => (
+              <li key={finding.key}>
+                <span>
+                  {finding.severity === 'stop' && <strong>stop: </strong>}
+                  {finding.message} <em>“{plan.accepted[finding.key]?.reason}”</em>{' '}
+                  <button
+                    type="button"
+                    className="linkish"
+                    onClick={() => usePlanStore.getState().commit(reopenFinding(currentPlan(), finding.key))}
+                  >
+                    take up again
+                  </button>
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <Assumptions />
+    </>
+  );
+}
+
+/** Mends all findings of a kind that can be mended, as one step that can be undone. */
+function FixAllButton({ ruleId, count }: { readonly ruleId: string; readonly count: number }) {
+  const title = maybeCheckRule(ruleId)?.title ?? ruleId;
+  return (
+    <Button
+      size="small"
+      onClick={() => {
+        const { commit, tell } = usePlanStore.getState();
+        const edits = fixAll(currentPlan(), ruleId);
+        const [first, ...rest] = edits;
+        if (first === undefined) {
+          tell('No fix holds for any of them: mend them by hand.');
+          return;
+        }
+        const label = `mend ${edits.length} of “${title}”`;
+        commit(succeed({ ...rest.reduce(squashEdits, first), label }));
+      }}
+    >
+      Mend all {count} of this kind
+    </Button>
+  );
+}

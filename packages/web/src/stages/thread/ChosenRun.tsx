@@ -1,0 +1,110 @@
+import { changeStitching, changeThread, deleteRuns, removeBend } from '@sashiko/core/plan/edits/run-edits';
+import { copiesOf, holeName, sumRun } from '@sashiko/core/plan/placed';
+import type { Plan, Run } from '@sashiko/core/plan/schema';
+import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
+import { formatOhm } from '@sashiko/core/units/electrical';
+import { formatLength } from '@sashiko/core/units/length';
+import { Button, Checkbox, InputNumber, Select } from 'antd';
+import { usePlanStore } from '../../stores/plan-store.ts';
+import { useViewStore } from '../../stores/view-store.ts';
+import { Row } from '../../ui/Row.tsx';
+import { RunEnds } from './RunEnds.tsx';
+import { RunWays } from './RunWays.tsx';
+import { StitchFields, StitchSelect, ThreadSelect } from './StitchFields.tsx';
+
+/** The run that is chosen: what it measures, how it is sewn, where it goes, where its thread begins and ends. */
+export function ChosenRun({ plan, run }: { readonly plan: Plan; readonly run: Run }) {
+  const commit = usePlanStore((state) => state.commit);
+  const select = useViewStore((state) => state.select);
+  const bend = useViewStore((state) => state.selection.bend);
+  const sum = sumRun(plan, run);
+  const { unit } = plan.habits;
+  const isThread = maybeThreadKind(run.threadId)?.form === 'thread';
+  return (
+    <section aria-label="Chosen run">
+      <h2>This run</h2>
+      <p>
+        From {holeName(plan, run.from)} to {holeName(plan, run.to)}.
+      </p>
+      <Row label="along the cloth" value={formatLength(sum.pathMm, unit)} />
+      <Row label="stitches on this side" value={String(sum.stitchCount)} />
+      <Row label="thread in the line" value={formatLength(sum.threadMm * copiesOf(run), unit)} />
+      <Row label="resistance, hole to hole" value={formatOhm(sum.ohm)} />
+      <div className="buttons">
+        <Button
+          size="small"
+          disabled={bend === null}
+          onClick={() => {
+            if (bend !== null && commit(removeBend(plan, run.id, bend))) select({ runId: run.id });
+          }}
+        >
+          Remove bend
+        </Button>
+        <Button
+          size="small"
+          danger
+          onClick={() => {
+            if (commit(deleteRuns(plan, [run.id]))) select({});
+          }}
+        >
+          Unpick
+        </Button>
+      </div>
+      <p className="quiet">Pull a bend out of the small circles; drag a bend to move it.</p>
+      <ThreadSelect value={run.threadId} onChange={(id) => commit(changeThread(plan, run.id, id))} />
+      {isThread && (
+        <StitchSelect
+          value={run.stitchId}
+          onChange={(stitchId) => commit(changeStitching(plan, run.id, { stitchId }))}
+        />
+      )}
+      <StitchFields
+        sewn={run}
+        unit={unit}
+        onChange={(change) => commit(changeStitching(plan, run.id, change))}
+      />
+      {(['strands', 'lines'] as const).map((field) => (
+        <div className="field" key={field}>
+          <label htmlFor={field}>{field === 'strands' ? 'Strands' : 'Sewn so many times'}</label>
+          <InputNumber
+            id={field}
+            style={{ width: '100%' }}
+            min={1}
+            max={4}
+            precision={0}
+            value={run[field] ?? 1}
+            onChange={(value) => {
+              if (value !== null) commit(changeStitching(plan, run.id, { [field]: value }), field);
+            }}
+          />
+        </div>
+      ))}
+      <div className="field">
+        <span id="run-face">Worked from</span>
+        <Select
+          aria-labelledby="run-face"
+          value={run.face ?? 'cloth'}
+          options={[
+            { value: 'cloth', label: 'the face you work on' },
+            { value: 'right', label: 'the right side' },
+            { value: 'wrong', label: 'the wrong side' },
+          ]}
+          onChange={(face) =>
+            commit(
+              changeStitching(plan, run.id, { face: face === 'right' || face === 'wrong' ? face : null }),
+            )
+          }
+        />
+      </div>
+      <Checkbox
+        checked={run.curved === true}
+        disabled={run.bends.length === 0}
+        onChange={(event) => commit(changeStitching(plan, run.id, { curved: event.target.checked }))}
+      >
+        Smoothly through its bends
+      </Checkbox>
+      <RunWays plan={plan} run={run} />
+      <RunEnds plan={plan} run={run} />
+    </section>
+  );
+}

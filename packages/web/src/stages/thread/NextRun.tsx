@@ -1,0 +1,91 @@
+import { markingsFor } from '@sashiko/core/cloth/cloth';
+import { changeHabits, changeLegSign } from '@sashiko/core/plan/edits/plan-edits';
+import { kindOf } from '@sashiko/core/plan/placed';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
+import { InputNumber, Select } from 'antd';
+import { usePlanStore } from '../../stores/plan-store.ts';
+import { useViewStore } from '../../stores/view-store.ts';
+import { StitchFields, StitchSelect, ThreadSelect } from './StitchFields.tsx';
+
+const STRAIGHT = 'straight';
+const CURVED = 'curved';
+
+/** What the next run is sewn with, and how it goes. */
+export function NextRun({ plan }: { readonly plan: Plan }) {
+  const commit = usePlanStore((state) => state.commit);
+  const way = useViewStore((state) => state.drawingWay);
+  const { habits } = plan;
+  const form = maybeThreadKind(habits.threadId)?.form ?? 'thread';
+  const marks = markingsFor(plan.cloth, 'mark');
+  const alongId = marks.some((mark) => mark.id === way.alongId) ? way.alongId : null;
+  const hasBareLegs = Object.values(plan.parts).some((part) =>
+    kindOf(plan, part).options.some((option) => option.id === 'plusSquare'),
+  );
+  return (
+    <section aria-label="Next run">
+      <h2>{form === 'thread' ? 'Next run' : `Next run: ${form}, laid`}</h2>
+      <ThreadSelect
+        value={habits.threadId}
+        onChange={(threadId) => commit(changeHabits(plan, { threadId }, 'change the thread for new runs'))}
+      />
+      {form === 'thread' && (
+        <StitchSelect
+          value={habits.stitchId}
+          onChange={(stitchId) => commit(changeHabits(plan, { stitchId }, 'change the stitch for new runs'))}
+        />
+      )}
+      <div className="field">
+        <span id="drawing-way">It goes</span>
+        <Select
+          aria-labelledby="drawing-way"
+          value={alongId ?? (way.curved ? CURVED : STRAIGHT)}
+          options={[
+            { value: STRAIGHT, label: 'straight from bend to bend' },
+            { value: CURVED, label: 'smoothly through its bends' },
+            ...marks.map((mark) => ({ value: mark.id, label: `along ${mark.name}` })),
+          ]}
+          onChange={(value) =>
+            useViewStore.getState().setDrawingWay({
+              curved: value === CURVED,
+              alongId: value === STRAIGHT || value === CURVED ? null : value,
+            })
+          }
+        />
+      </div>
+      <StitchFields
+        sewn={habits}
+        unit={habits.unit}
+        onChange={(change) => commit(changeHabits(plan, change))}
+      />
+      {hasBareLegs && (
+        <div className="field">
+          <span id="leg-sign">Legs: + is told by a</span>
+          <Select
+            aria-labelledby="leg-sign"
+            value={habits.legSign}
+            options={[
+              { value: 'big-loop', label: 'bigger loop' },
+              { value: 'square-loop', label: 'square loop' },
+            ]}
+            onChange={(legSign) => commit(changeLegSign(plan, legSign))}
+          />
+        </div>
+      )}
+      <div className="field">
+        <label htmlFor="loops">Loops at each hole</label>
+        <InputNumber
+          id="loops"
+          style={{ width: '100%' }}
+          min={3}
+          max={20}
+          precision={0}
+          value={habits.loops}
+          onChange={(loops) => {
+            if (loops !== null) commit(changeHabits(plan, { loops }), 'loops');
+          }}
+        />
+      </div>
+    </section>
+  );
+}

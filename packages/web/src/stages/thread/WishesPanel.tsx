@@ -1,0 +1,86 @@
+import type { Terminal } from '@sashiko/core/nets/nets';
+import { holesOf } from '@sashiko/core/nets/nets';
+import { deriveWishesAgain, unwish } from '@sashiko/core/nets/wish-edits';
+import type { Wish } from '@sashiko/core/nets/wishes';
+import { holeName } from '@sashiko/core/plan/placed';
+import { capital } from '@sashiko/core/units/words';
+import { Button } from 'antd';
+import { wishesIn } from '../../stores/derived.ts';
+import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+
+/** What should be joined, and how that differs from what is sewn. */
+export function WishesPanel() {
+  const plan = useShownPlan();
+  const commit = usePlanStore((state) => state.commit);
+  const { wishes, missing, merged } = wishesIn(plan);
+  const missingOf = new Map(missing.map(({ wish, groups }) => [wish.id, groups.length - 1]));
+  const total = [...missingOf.values()].reduce((sum, count) => sum + count, 0);
+  return (
+    <>
+      <section aria-live="polite">
+        <h2>What should be joined</h2>
+        {wishes.length === 0 ? (
+          <p>Place a holder and lights, and Sashiko derives what should be joined.</p>
+        ) : (
+          <p>
+            <strong>
+              {total === 0
+                ? '✓ Everything is joined as wished'
+                : `${total} still to sew (not touching that should)`}
+              {merged.length > 0 && `, ${merged.length} joined too much (touching that should not)`}
+            </strong>
+            .{' '}
+            {plan.wishes === null
+              ? 'Derived from the parts; drag from hole to hole to make it your own.'
+              : 'Your own wishes.'}
+          </p>
+        )}
+        {plan.wishes !== null && (
+          <Button size="small" onClick={() => commit(deriveWishesAgain(plan))}>
+            Derive them anew
+          </Button>
+        )}
+      </section>
+      {merged.map(({ first, other }) => (
+        <p key={`${first.id}+${other.id}`} className="bad">
+          ✗ {first.title} and {other.title} are on one thread.
+        </p>
+      ))}
+      {wishes.map((wish) => (
+        <section key={wish.id} aria-label={wish.title}>
+          <h2>
+            {wish.side === '+' ? '+ ' : wish.side === '-' ? '− ' : ''}
+            {wish.title}
+          </h2>
+          <p className="quiet">
+            {missingOf.has(wish.id) ? `${missingOf.get(wish.id)} still to sew` : '✓ sewn through'}
+          </p>
+          <ul className="steps">
+            {wish.terminals.map((terminal) => (
+              <WishedHole key={`${terminal.partId}/${terminal.terminal}`} wish={wish} terminal={terminal} />
+            ))}
+          </ul>
+        </section>
+      ))}
+    </>
+  );
+}
+
+function WishedHole({ wish, terminal }: { readonly wish: Wish; readonly terminal: Terminal }) {
+  const plan = useShownPlan();
+  const hole = holesOf(plan, terminal)[0];
+  if (hole === undefined) return null;
+  return (
+    <li>
+      <span>{capital(holeName(plan, hole))}</span>
+      <button
+        type="button"
+        className="linkish"
+        aria-label={`Take ${holeName(plan, hole)} out of ${wish.title}`}
+        onClick={() => usePlanStore.getState().commit(unwish(currentPlan(), hole))}
+      >
+        take out
+      </button>
+    </li>
+  );
+}
