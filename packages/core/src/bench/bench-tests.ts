@@ -46,6 +46,7 @@ export function benchTests(plan: Plan): Result<readonly BenchTest[]> {
     ...lightTests(plan),
     ...runTests(plan),
     ...openTests(plan),
+    ...patchTests(plan),
     ...voltTests(plan, answer.value),
   ]);
 }
@@ -116,6 +117,41 @@ function openTests(plan: Plan): readonly BenchTest[] {
     }
   }
   return tests;
+}
+
+/** The two tests of a patch: the lines do not touch there, and the upper one is whole across it. */
+function patchTests(plan: Plan): readonly BenchTest[] {
+  return Object.values(plan.patches).flatMap((patch): readonly BenchTest[] => {
+    const [under, over] = [plan.runs[patch.underRunId], plan.runs[patch.overRunId]];
+    if (under === undefined || over === undefined) return [];
+    const measured = ohmsBetween(plan, over.from, over.to);
+    const expected = measured.ok ? measured.value : 0;
+    const ids = { runIds: [under.id, over.id] };
+    return [
+      {
+        ...ids,
+        id: `patch-apart:${patch.id}`,
+        kind: 'open',
+        text: `Press on the patch, cell out: nothing between ${holeName(plan, under.from)} and ${holeName(plan, over.from)}.`,
+        unit: 'Ω',
+        expected: Number.POSITIVE_INFINITY,
+        low: OPEN_AT_LEAST_OHM,
+        high: Number.POSITIVE_INFINITY,
+        partIds: [under.from.partId, over.from.partId],
+      },
+      {
+        ...ids,
+        id: `patch-whole:${patch.id}`,
+        kind: 'ohms',
+        text: `The line over the patch is whole: ohms from ${holeName(plan, over.from)} to ${holeName(plan, over.to)}.`,
+        unit: 'Ω',
+        expected,
+        low: expected * (1 - THREAD_SPREAD),
+        high: expected * (1 + THREAD_SPREAD) + CONTACT_ALLOWANCE_OHM,
+        partIds: [over.from.partId, over.to.partId],
+      },
+    ];
+  });
 }
 
 /** The first hole of a net that has thread: where to put the tip of the meter. */

@@ -1,4 +1,5 @@
 /** Ways to mend a finding by an edit. What is offered is tried first: it removes the finding and adds no stop. */
+import { distance } from '../geometry/point.ts';
 import { applyEdit, type Edit } from '../plan/edit.ts';
 import type { Plan } from '../plan/schema.ts';
 import { CheckSession } from './check-session.ts';
@@ -22,7 +23,7 @@ export function fixesFor(
   finding: Finding,
   session: CheckSession = startedSession(plan),
 ): readonly Fix[] {
-  const stops = stopKeys(session.update(plan));
+  const stops = stopsIn(session.update(plan));
   const fixes: Fix[] = [];
   for (const kind of FIX_KINDS) {
     if (!kind.rules.includes(finding.ruleId)) continue;
@@ -42,12 +43,21 @@ function startedSession(plan: Plan): CheckSession {
   return session;
 }
 
-function stopKeys(findings: readonly Finding[]): ReadonlySet<string> {
-  return new Set(findings.flatMap((finding) => (finding.severity === 'stop' ? [finding.key] : [])));
+function stopsIn(findings: readonly Finding[]): readonly Finding[] {
+  return findings.filter((finding) => finding.severity === 'stop');
 }
 
-function addsNoStop(before: ReadonlySet<string>, after: readonly Finding[]): boolean {
-  return after.every((finding) => finding.severity !== 'stop' || before.has(finding.key));
+/** A stop of the same rule so near to an old one is the old one under another name, mm. */
+const SAME_PLACE_MM = 1;
+
+function addsNoStop(before: readonly Finding[], after: readonly Finding[]): boolean {
+  return stopsIn(after).every((finding) =>
+    before.some(
+      (old) =>
+        old.key === finding.key ||
+        (old.ruleId === finding.ruleId && distance(old.at, finding.at) < SAME_PLACE_MM),
+    ),
+  );
 }
 
 /**

@@ -53,7 +53,7 @@ export function cutPieces(plan: Plan): readonly Piece[] {
       for (const part of splitAtArmsLength(plan, strand)) pieces.push(pieceOf(plan, side, part));
     }
   }
-  return pieces
+  const inOrder = pieces
     .map((piece, i) => ({ piece, i }))
     .sort(
       (a, b) =>
@@ -62,6 +62,20 @@ export function cutPieces(plan: Plan): readonly Piece[] {
         a.i - b.i,
     )
     .map(({ piece }) => piece);
+  return underFirst(plan, inOrder);
+}
+
+/** What goes under a patch is sewn before what goes over it. */
+function underFirst(plan: Plan, pieces: readonly Piece[]): readonly Piece[] {
+  const order = [...pieces];
+  const place = (runId: string): number =>
+    order.findIndex((piece) => piece.runs.some(({ run }) => run.id === runId));
+  for (const patch of Object.values(plan.patches)) {
+    const [under, over] = [place(patch.underRunId), place(patch.overRunId)];
+    if (over === -1 || under <= over) continue;
+    order.splice(over, 0, ...order.splice(under, 1));
+  }
+  return order;
 }
 
 function powerFirst(plan: Plan, a: Piece, b: Piece): number {

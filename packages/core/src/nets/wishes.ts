@@ -7,7 +7,7 @@ import { consumersOf, elementsOf, hasElement } from '../parts/part-element.ts';
 import type { Hole } from '../parts/part-kind.ts';
 import { kindOf } from '../plan/placed.ts';
 import type { Part, Plan } from '../plan/schema.ts';
-import type { Terminal } from './nets.ts';
+import { deriveNets, type Terminal } from './nets.ts';
 import { mateOf, partsThatAre } from './sides.ts';
 
 /** Terminals that should become one net. A chain starts at the first of them. */
@@ -84,8 +84,9 @@ export function deriveWishes(plan: Plan): Result<readonly Wish[]> {
     const power: Terminal = { partId: holder.id, terminal };
     const rest = board === undefined ? 'lights' : 'board';
     if (contact !== null && switched === side) {
-      draft.add(side, 'holder to switch', [power, contact.near]);
-      draft.add(side, `switch to ${rest}`, [contact.far, ...ends]);
+      const { near, far } = asSewn(plan, power, contact);
+      draft.add(side, 'holder to switch', [power, near]);
+      draft.add(side, `switch to ${rest}`, [far, ...ends]);
     } else draft.add(side, `holder to ${rest}`, [power, ...ends]);
   }
   return succeed(draft.all);
@@ -117,11 +118,23 @@ class Ends {
   }
 }
 
+/** The two contacts of a switch; near is the one towards the holder, as far as it is sewn already. */
+interface Contact {
+  readonly near: Terminal;
+  readonly far: Terminal;
+}
+
+/** Either contact of a switch serves: the one that is sewn to the holder is near, the one sewn to anything else is far. */
+function asSewn(plan: Plan, power: Terminal, { near, far }: Contact): Contact {
+  const nets = deriveNets(plan);
+  const [source, one, other] = [power, near, far].map((terminal) => nets.ofTerminal(terminal));
+  const isTurned =
+    other === source || (one !== source && (one?.runIds.length ?? 0) > 0 && other?.runIds.length === 0);
+  return isTurned ? { near: far, far: near } : { near, far };
+}
+
 /** The two contacts of the first switch of its own, or of the first closure whose halves are both there. */
-function separateSwitch(
-  plan: Plan,
-  holder: Part,
-): { readonly near: Terminal; readonly far: Terminal } | null {
+function separateSwitch(plan: Plan, holder: Part): Contact | null {
   for (const part of Object.values(plan.parts)) {
     if (part === holder) continue;
     const [contact] = elementsOf(kindOf(plan, part), 'switch');
@@ -156,7 +169,11 @@ function wishForBoard(
   const ground = elementsOf(kind, 'pin')[0]?.ground ?? load?.minus ?? 'ground';
   if (load !== undefined) plus.add(board, load.plus);
   minus.add(board, ground);
-  const pins = new PinRow(kind.holes.filter((hole) => hole.role === 'pin' && hole.plated));
+  const pins = new PinRow(
+    plan,
+    board,
+    kind.holes.filter((hole) => hole.role === 'pin' && hole.plated),
+  );
   const regulated = kind.holes.find((hole) => hole.role === 'regulated');
   const steady = new Ends();
   const lights = consumers.filter((part) => hasElement(kindOf(plan, part), 'light'));
@@ -164,8 +181,9 @@ function wishForBoard(
   const sensors = consumers.filter((part) => roleHole(plan, part, 'sense') !== undefined);
   const rest = consumers.filter((part) => ![...lights, ...dataLights, ...sensors].includes(part));
   for (const sensor of sensors) {
-    const pin = pins.take('analogue');
     const signal = roleHole(plan, sensor, 'sense');
+    const pin =
+      signal === undefined ? null : pins.take('analogue', [{ partId: sensor.id, terminal: signal.terminal }]);
     if (pin !== null && signal !== undefined)
       draft.add('none', `${sensor.name} to ${pin.label}`, [
         { partId: board.id, terminal: pin.terminal },
@@ -182,7 +200,12 @@ function wishForBoard(
       minus.add(part, ends.minus);
     }
   }
-  const dataPin = dataLights.length === 0 ? null : pins.take('none');
+  const first = dataLights[0];
+  const input = first === undefined ? undefined : roleHole(plan, first, 'data-in');
+  const dataPin =
+    first === undefined || input === undefined
+      ? null
+      : pins.take('none', [{ partId: first.id, terminal: input.terminal }]);
   dataChain(
     plan,
     dataLights,
@@ -198,7 +221,8 @@ function wishForBoard(
   const perPin = free === 0 ? 0 : Math.ceil(places.length / free);
   for (let i = 0; i < places.length && perPin > 0; i += perPin) {
     const group = places.slice(i, i + perPin);
-    const pin = pins.take('fade');
+    const users = group.map(({ part, terminal }) => ({ partId: part.id, terminal }));
+    const pin = pins.take('fade', users);
     if (pin === null) break;
     draft.add('none', `${[...new Set(group.map(({ part }) => part.name))].join(', ')} on ${pin.label}`, [
       { partId: board.id, terminal: pin.terminal },
@@ -232,9 +256,13 @@ function roleHole(plan: Plan, part: Part, role: NonNullable<Hole['role']>): Hole
 
 /** The pins of a board, handed out one by one. */
 class PinRow {
+  readonly #plan: Plan;
+  readonly #board: Part;
   readonly #left: Hole[];
 
-  constructor(pins: readonly Hole[]) {
+  constructor(plan: Plan, board: Part, pins: readonly Hole[]) {
+    this.#plan = plan;
+    this.#board = board;
     this.#left = [...pins];
   }
 
@@ -242,15 +270,30 @@ class PinRow {
     return this.#left.length;
   }
 
-  /** The first pin that can do what is asked; else any; the upload pair last. Null when none is left. */
-  take(ability: 'fade' | 'analogue' | 'none'): (Hole & { readonly label: string }) | null {
-    const rank = (pin: Hole): number =>
-      (pin.abilities?.includes('upload') === true ? 4 : 0) +
-      (ability === 'none' || pin.abilities?.includes(ability) === true ? 0 : 2) +
-      (ability !== 'analogue' && pin.abilities?.includes('analogue') === true ? 1 : 0);
+  /**
+   * The pin that some of these terminals are sewn to already; else the first free one that can do what is asked; else any,
+   * the upload pair last. Null when none is left.
+   */
+  take(ability: PinUse, users: readonly Terminal[]): (Hole & { readonly label: string }) | null {
+    const nets = deriveNets(this.#plan);
+    const own = new Set(users.map((terminal) => nets.ofTerminal(terminal).id));
+    const rank = (pin: Hole): number => {
+      const net = nets.ofTerminal({ partId: this.#board.id, terminal: pin.terminal });
+      if (own.has(net.id)) return -1;
+      return (net.runIds.length > 0 ? 100 : 0) + unfitness(pin, ability);
+    };
     const best = [...this.#left].sort((a, b) => rank(a) - rank(b))[0];
     if (best === undefined) return null;
     this.#left.splice(this.#left.indexOf(best), 1);
     return { ...best, label: best.label ?? best.id };
   }
+}
+
+type PinUse = 'fade' | 'analogue' | 'none';
+
+/** How badly a pin serves a use: 0 is best. What must be read needs a pin that reads; a light can do without fading. */
+function unfitness(pin: Hole, use: PinUse): number {
+  const can = (ability: 'fade' | 'analogue' | 'upload'): boolean => pin.abilities?.includes(ability) === true;
+  const missing = use === 'none' || can(use) ? 0 : use === 'analogue' ? 8 : 2;
+  return (can('upload') ? 4 : 0) + missing + (use !== 'analogue' && can('analogue') ? 1 : 0);
 }

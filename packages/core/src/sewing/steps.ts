@@ -7,8 +7,11 @@ import { cutPieces, type Piece } from '../nets/pieces.ts';
 import { leadLengthMm } from '../parts/bare-legs.ts';
 import { hasElement } from '../parts/part-element.ts';
 import type { Hole, PartKind } from '../parts/part-kind.ts';
+import { runName } from '../plan/edits/run-edits.ts';
 import { holeKey, holeName, kindOf, loopsAt, runsByHole, signMark, sumRun } from '../plan/placed.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Plan, Run } from '../plan/schema.ts';
+import { TAIL_MM } from '../thread/required-gap.ts';
+import { maybeStitchKind } from '../thread/stitch-kinds.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { formatOhm } from '../units/electrical.ts';
 import { formatLength, formatLengthBare } from '../units/length.ts';
@@ -29,9 +32,6 @@ export interface SewingStep {
   readonly runIds: readonly string[];
   readonly partIds: readonly string[];
 }
-
-/** A finished tail is trimmed to about this, mm (common practice, no source). */
-const TAIL_MM = 3;
 
 /** All steps of a plan, in the order of the habits. */
 export function sewingSteps(plan: Plan, pieces: readonly Piece[] = cutPieces(plan)): readonly SewingStep[] {
@@ -105,7 +105,18 @@ function holdingDown(plan: Plan): readonly SewingStep[] {
     const free = kindOf(plan, part).holes.filter(
       (hole) => !used.has(holeKey({ partId: part.id, holeId: hole.id })),
     );
-    if (free.length === 0) return [];
+    const tack: readonly SewingStep[] =
+      part.tackedDown === true
+        ? [
+            step(
+              `tack:${part.id}`,
+              'Hold down',
+              `Tack ${part.name} down with ordinary thread over its body, on its free side.`,
+              [part.id],
+            ),
+          ]
+        : [];
+    if (free.length === 0) return tack;
     const kinds = free.map((hole) =>
       hole.plated ? `free ${signMark(hole.sign)} hole`.replace('  ', ' ') : 'holding hole',
     );
@@ -114,7 +125,7 @@ function holdingDown(plan: Plan): readonly SewingStep[] {
       return count === 1 ? `the ${kind}` : `${count} ${kind}s`;
     });
     const text = `Sew ${part.name} down with ordinary thread through ${list.join(' and ')}, where no conductive thread goes.`;
-    return [step(`hold:${part.id}`, 'Hold down', text, [part.id])];
+    return [step(`hold:${part.id}`, 'Hold down', text, [part.id]), ...tack];
   });
 }
 
@@ -149,6 +160,7 @@ function sewing(plan: Plan, piece: Piece): readonly SewingStep[] {
     ),
   ];
   for (const { run, to } of piece.runs) {
+    steps.push(...patchSteps(plan, run, group));
     const sum = sumRun(plan, run);
     const each = formatLengthBare(sum.spans.length === 0 ? 0 : sum.pathMm / sum.spans.length, unit);
     const bends =
@@ -156,8 +168,14 @@ function sewing(plan: Plan, piece: Piece): readonly SewingStep[] {
         ? ''
         : `, round ${run.bends.length} ${run.bends.length === 1 ? 'bend' : 'bends'}`;
     const stitches = `${sum.stitchCount} ${sum.stitchCount === 1 ? 'stitch' : 'stitches'} of about ${each} ${unit}`;
-    const text = `Sew ${formatLength(sum.pathMm, unit, 0)} (${stitches})${bends} to ${holeName(plan, to)}; ${loopsAt(plan, to, piece.threadId)} tight loops.`;
+    const text = `Sew ${formatLength(sum.pathMm, unit, 0)} (${stitches})${bends}${mannerOf(run)} to ${holeName(plan, to)}; ${loopsAt(plan, to, piece.threadId)} tight loops.`;
     steps.push(step(`sew:${run.id}`, group, text, [to.partId], [run.id]));
+  }
+  if (last.run.tail !== undefined && holeKey(last.run.to) === holeKey(last.to)) {
+    const { lengthMm, until } = last.run.tail;
+    const text = `Leave ${formatLength(lengthMm, unit, 0)} of the thread hanging at ${holeName(plan, last.to)} until ${until}. Pin it aside, away from all other thread.`;
+    steps.push(step(`tail:${piece.id}`, group, text, [last.to.partId], [last.run.id]));
+    return steps;
   }
   const ohm = piece.runs.reduce((sum, { run }) => sum + sumRun(plan, run).ohm, 0);
   steps.push(
@@ -170,6 +188,33 @@ function sewing(plan: Plan, piece: Piece): readonly SewingStep[] {
     ),
   );
   return steps;
+}
+
+/** The patches a line goes over are put on before it is sewn. */
+function patchSteps(plan: Plan, run: Run, group: StepGroup): readonly SewingStep[] {
+  const { unit } = plan.habits;
+  return Object.values(plan.patches).flatMap((patch) => {
+    const under = plan.runs[patch.underRunId];
+    if (patch.overRunId !== run.id || under === undefined) return [];
+    const size = `${formatLength(patch.lengthMm, unit, 0)} by ${formatLength(patch.widthMm, unit, 0)}`;
+    const text = `Lay a felt patch of ${size} over the thread ${runName(plan, under)}, the long way along the next line, and sew it down with ordinary thread. The next line must come off it on both sides.`;
+    return [step(`patch:${patch.id}`, group, text, [], [under.id, run.id])];
+  });
+}
+
+/** How a line is sewn, where it is not plain running stitch sewn once. */
+function mannerOf(run: Run): string {
+  const words = [
+    run.stitchId === 'running'
+      ? ''
+      : `in ${maybeStitchKind(run.stitchId)?.title.toLowerCase() ?? run.stitchId}`,
+    run.lines === undefined ? '' : `${run.lines} times over`,
+    run.face === undefined ? '' : `from the ${faceName(run.face)}`,
+    ...(run.splicesMm ?? []).map(
+      (mm) => `spliced after ${Math.round(mm)} mm by sewing over the last three stitches`,
+    ),
+  ].filter((word) => word !== '');
+  return words.length === 0 ? '' : `, ${words.join(', ')}`;
 }
 
 /** Wire and tape are laid and held down, not sewn. */

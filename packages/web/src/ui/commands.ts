@@ -6,8 +6,9 @@ import { removeNode, toggleSmooth } from '@sashiko/core/geometry/curve-edit';
 import { add, type Point } from '@sashiko/core/geometry/point';
 import { groupParts, ungroupParts } from '@sashiko/core/plan/arrange/group';
 import { deleteMarkings } from '@sashiko/core/plan/edits/cloth-edits';
+import { reverseRun, slideRun } from '@sashiko/core/plan/edits/line-edits';
 import { deleteParts, moveParts, turnPart } from '@sashiko/core/plan/edits/part-edits';
-import { deleteRuns, moveBend, removeBend } from '@sashiko/core/plan/edits/run-edits';
+import { changeStitching, deleteRuns, moveBend, removeBend } from '@sashiko/core/plan/edits/run-edits';
 import { holePoint } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/schema';
 import { clampMove, roomiestPlace } from '../canvas/clamp.ts';
@@ -108,6 +109,34 @@ export const COMMANDS: readonly Command[] = [
       else if (event.key === '0') fitPiece();
       else return false;
       return true;
+    },
+  },
+  {
+    keys: 'V, Shift V',
+    words: 'On the chosen run: sew it the other way round (Shift: smoothly through its bends, or straight)',
+    act(event) {
+      const { runId } = useViewStore.getState().selection;
+      const run = runId === null ? undefined : currentPlan().runs[runId];
+      if (!plain(event) || event.key.toLowerCase() !== 'v' || run === undefined) return false;
+      const plan = currentPlan();
+      return usePlanStore
+        .getState()
+        .commit(
+          event.shiftKey
+            ? changeStitching(plan, run.id, { curved: run.curved !== true })
+            : reverseRun(plan, run.id),
+        );
+    },
+  },
+  {
+    keys: '[, ]',
+    words: 'Slide the chosen run aside by 1 mm, to its left or right',
+    act(event) {
+      const { runId } = useViewStore.getState().selection;
+      if (!plain(event) || (event.key !== '[' && event.key !== ']') || runId === null) return false;
+      return usePlanStore
+        .getState()
+        .commit(slideRun(currentPlan(), runId, event.key === '[' ? -1 : 1), `slide ${runId}`);
     },
   },
   {
@@ -230,7 +259,7 @@ function moveChosen(step: Point): boolean {
     setPointer(add(from, { x: step.x * 5, y: step.y * 5 }));
     return true;
   }
-  if (tool.kind === 'draw') {
+  if (tool.kind === 'draw' || tool.kind === 'wish') {
     setPointer(add(pointer ?? holePoint(plan, tool.from), { x: step.x * 5, y: step.y * 5 }));
     return true;
   }

@@ -1,5 +1,6 @@
+import { applyEdit, type Edit, squashEdits } from '../../plan/edit.ts';
 import { changeStitching } from '../../plan/edits/run-edits.ts';
-import { STITCH_RANGE_MM } from '../../thread/stitch-kinds.ts';
+import type { Plan } from '../../plan/schema.ts';
 import type { FixKind } from '../fix-kind.ts';
 import { sound } from './sound.ts';
 
@@ -10,15 +11,24 @@ const SHORTER = [5, 4, 3, 2.5, 2];
 export const changeStitchFix: FixKind = {
   id: 'change-stitch',
   rules: ['gap', 'stitch-long', 'turn-sharp'],
-  propose: (plan, finding) =>
-    SHORTER.flatMap((mm) =>
-      finding.runIds.flatMap((id) => {
-        const run = plan.runs[id];
-        if (run === undefined || mm < STITCH_RANGE_MM.smallest || Math.max(run.stitchMm, run.gapMm) <= mm)
-          return [];
-        return sound(
-          changeStitching(plan, id, { stitchMm: Math.min(run.stitchMm, mm), gapMm: Math.min(run.gapMm, mm) }),
-        );
-      }),
-    ),
+  propose: (plan, { runIds }) =>
+    SHORTER.flatMap((mm) => [
+      ...runIds.flatMap((id) => shortened(plan, id, mm)),
+      // The longer of two stitches sets the gap, so it may take both.
+      ...(runIds.length === 2 ? bothShortened(plan, runIds[0] as string, runIds[1] as string, mm) : []),
+    ]),
 };
+
+function shortened(plan: Plan, id: string, mm: number): readonly Edit[] {
+  const run = plan.runs[id];
+  if (run === undefined || Math.max(run.stitchMm, run.gapMm) <= mm) return [];
+  return sound(
+    changeStitching(plan, id, { stitchMm: Math.min(run.stitchMm, mm), gapMm: Math.min(run.gapMm, mm) }),
+  );
+}
+
+function bothShortened(plan: Plan, first: string, second: string, mm: number): readonly Edit[] {
+  return shortened(plan, first, mm).flatMap((edit) =>
+    shortened(applyEdit(plan, edit), second, mm).map((other) => squashEdits(edit, other)),
+  );
+}

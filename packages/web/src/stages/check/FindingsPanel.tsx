@@ -53,7 +53,7 @@ export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Findi
       {accepted.length > 0 && (
         <section aria-label="Accepted">
           <h2>You live with</h2>
-          <ul className="steps">
+          <ul className="rows">
             {accepted.map((finding) => (
               <li key={finding.key}>
                 <span>

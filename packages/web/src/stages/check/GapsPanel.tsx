@@ -41,7 +41,7 @@ export function GapsPanel({ showsRoom, onShowRoom, onShow }: GapsPanelProps) {
       <section aria-label="Tightest places">
         <h2>Tightest places</h2>
         {places.length === 0 && <p className="quiet">Nothing of two sides comes near to each other.</p>}
-        <ol className="steps">
+        <ol className="rows">
           {places.map(({ first, gap }) => {
             const key = `${first.key}+${gap.other.key}`;
             const ids = (of: 'runId' | 'partId') => [first, gap.other].flatMap((thing) => thing[of] ?? []);
@@ -174,7 +174,7 @@ function Trials({ onShow }: { readonly onShow: (place: ShownPlace) => void }) {
             </strong>
             , under these assumptions.
           </p>
-          <ul className="steps">
+          <ul className="rows">
             {result.answer.places.map(({ at, keys, times }) => (
               <li key={keys.join('+')}>
                 <button

@@ -43,19 +43,16 @@ export function WishesPanel() {
       </section>
       {merged.map(({ first, other }) => (
         <p key={`${first.id}+${other.id}`} className="bad">
-          ✗ {first.title} and {other.title} are on one thread.
+          ✗ “{wishName(first)}” and “{wishName(other)}” are on one thread.
         </p>
       ))}
       {wishes.map((wish) => (
-        <section key={wish.id} aria-label={wish.title}>
-          <h2>
-            {wish.side === '+' ? '+ ' : wish.side === '-' ? '− ' : ''}
-            {wish.title}
-          </h2>
+        <section key={wish.id} aria-label={wishName(wish)}>
+          <h2>{wishName(wish)}</h2>
           <p className="quiet">
             {missingOf.has(wish.id) ? `${missingOf.get(wish.id)} still to sew` : '✓ sewn through'}
           </p>
-          <ul className="steps">
+          <ul className="rows">
             {wish.terminals.map((terminal) => (
               <WishedHole key={`${terminal.partId}/${terminal.terminal}`} wish={wish} terminal={terminal} />
             ))}
@@ -64,6 +61,11 @@ export function WishesPanel() {
       ))}
     </>
   );
+}
+
+/** A wish by its sign and title. */
+function wishName({ side, title }: Wish): string {
+  return side === 'none' ? title : `${side === '+' ? '+' : '−'} ${title}`;
 }
 
 function WishedHole({ wish, terminal }: { readonly wish: Wish; readonly terminal: Terminal }) {

@@ -1,0 +1,158 @@
+import { describe, expect, test } from 'vitest';
+import { expectOk } from '../errors/problem.ts';
+import { applyEdit } from '../plan/edit.ts';
+import { deleteParts } from '../plan/edits/part-edits.ts';
+import type { Plan } from '../plan/schema.ts';
+import { validatePlan } from '../plan/validate.ts';
+import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
+import { terminalKey } from './nets.ts';
+import { tracePaths } from './trace-path.ts';
+import { wishDifference } from './wish-difference.ts';
+import { deriveWishesAgain, unwish, wishTogether } from './wish-edits.ts';
+import { wishesOf } from './wishes.ts';
+
+const wished = (plan: Plan): readonly string[][] =>
+  expectOk(wishesOf(plan)).map((wish) =>
+    wish.terminals.map((terminal) => `${plan.parts[terminal.partId]?.name}/${terminal.terminal}`),
+  );
+
+describe('sensible wishes', () => {
+  test('a board: power through the switch in its +, a fading pin for each light, − of all together', () => {
+    const { plan } = new PlanBuilder('Board', 400, 300)
+      .holder(60, 60)
+      .switch(60, 150)
+      .place('board-small', 'board', 200, 150)
+      .light('a', 320, 80)
+      .light('b', 320, 220);
+    expect(wished(plan)).toEqual([
+      ['board/p0', 'a/plus'],
+      ['board/p1', 'b/plus'],
+      ['holder/plus', 'switch/a'],
+      ['switch/b', 'board/supply'],
+      ['holder/minus', 'board/ground', 'a/minus', 'b/minus'],
+    ]);
+  });
+
+  test('more lights than pins share them; sensors get an analogue pin and the steady supply', () => {
+    const build = new PlanBuilder('Coat', 600, 400)
+      .holder(60, 60)
+      .place('board-small', 'board', 200, 150)
+      .place('sensor-light', 'sensor', 60, 250);
+    for (let i = 0; i < 6; i += 1) build.light(`l${i}`, 300 + 50 * i, 60);
+    const wishes = wished(build.plan);
+    expect(wishes[0]).toEqual(['board/p2', 'sensor/signal']);
+    expect(wishes.slice(1, 3)).toEqual([
+      ['board/p0', 'l0/plus', 'l1/plus', 'l2/plus'],
+      ['board/p1', 'l3/plus', 'l4/plus', 'l5/plus'],
+    ]);
+    expect(wishes.flat()).toContain('sensor/plus');
+    expect(new Set(wishes.flat()).size).toBe(wishes.flat().length);
+  });
+
+  test('addressable lights: data from a pin into the first, and on along the arrows', () => {
+    const { plan } = new PlanBuilder('Chain', 500, 300)
+      .place('power-board', 'power', 60, 200)
+      .place('board-small', 'board', 120, 60)
+      .place('addressable-light', 'a', 260, 60)
+      .place('addressable-light', 'b', 360, 60);
+    const wishes = wished(plan);
+    expect(wishes).toContainEqual(['a/out', 'b/in']);
+    expect(wishes.some((wish) => wish[0]?.startsWith('board/p') && wish[1] === 'a/in')).toBe(true);
+  });
+
+  test('a closure stands in for a switch; a second holder is never merged with the first', () => {
+    const build = new PlanBuilder('Cuff', 400, 200)
+      .holder(60, 100)
+      .holder(340, 100, 0, 'other')
+      .light('a', 200, 60);
+    expect(wished(build.plan).flat()).not.toContain('other/plus');
+  });
+});
+
+describe('the difference to what is sewn', () => {
+  test('nothing is missing in a plan that is sewn through', () => {
+    expect(wishDifference(smallLantern().plan)).toMatchObject({ missing: [], merged: [] });
+  });
+
+  test('what is missing is counted by what is already one conductor', () => {
+    const build = smallLantern().light('third', 150, 90);
+    const { missing } = wishDifference(build.plan);
+    expect(missing.map(({ groups }) => groups.length)).toEqual([2, 2]);
+  });
+
+  test('what is joined too much names both wishes', () => {
+    const build = smallLantern().sew('left.plus', 'left.minus');
+    const { merged } = wishDifference(build.plan);
+    expect(merged.map(({ first, other }) => [first.side, other.side])).toEqual([['+', '-']]);
+  });
+});
+
+describe('changing wishes by hand', () => {
+  test('two holes make a new group, groups become one, a hole leaves its group, and all is derived anew', () => {
+    const build = smallLantern().light('third', 150, 90).switch(160, 130, 0, 'second');
+    build.edit(wishTogether(build.plan, build.hole('second.a'), build.hole('second.b')));
+    const own = Object.values(build.plan.wishes ?? {}).at(-1);
+    expect(own?.terminals.map(terminalKey)).toHaveLength(2);
+    build.edit(wishTogether(build.plan, build.hole('second.a'), build.hole('third.plus')));
+    expect(Object.values(build.plan.wishes ?? {})).toHaveLength(3);
+    expect(wishTogether(build.plan, build.hole('second.a'), build.hole('second.b'))).toMatchObject({
+      problem: { code: 'wish-nothing' },
+    });
+    build.edit(unwish(build.plan, build.hole('third.plus')));
+    expect(wished(build.plan).flat()).not.toContain('third/plus');
+    expectOk(validatePlan(build.plan));
+    build.edit(deriveWishesAgain(build.plan));
+    expect(build.plan.wishes).toBeNull();
+  });
+
+  test('a part that goes takes its places in the wishes along', () => {
+    const build = smallLantern();
+    build.edit(unwish(build.plan, build.hole('left.plus')));
+    const after = applyEdit(build.plan, expectOk(deleteParts(build.plan, [build.part('right').id])));
+    expectOk(validatePlan(after));
+    expect(JSON.stringify(after.wishes)).not.toContain(build.part('right').id);
+  });
+});
+
+describe('the way of the current', () => {
+  test('from + through the switch and the lights back to −, run by run', () => {
+    const { plan } = smallLantern();
+    const [left, right] = tracePaths(plan);
+    expect([left?.state, right?.state]).toEqual(['whole', 'whole']);
+    const runs = (right?.steps ?? []).flatMap((step) => (step.kind === 'run' ? [step] : []));
+    expect(runs).toHaveLength(4);
+    // Each step starts where the last ended, switches and lights in between.
+    expect(runs[0]?.from.holeId).toBe('plus');
+    expect(runs.at(-1)?.to.holeId).toBe('minus');
+    expect(
+      (right?.steps ?? []).filter((step) => step.kind === 'part').map((step) => 'text' in step && step.text),
+    ).toEqual(['through switch, when it is on', 'through right, from + to −']);
+  });
+
+  test('lost, bypassed, shorted and reversed are told apart', () => {
+    const lost = smallLantern().light('third', 150, 90);
+    expect(tracePaths(lost.plan).at(-1)).toMatchObject({
+      state: 'lost',
+      problem: 'The + of third has no thread.',
+    });
+    lost.sew('third.plus', 'third.minus');
+    expect(tracePaths(lost.plan).at(-1)?.state).toBe('bypassed');
+    const shorted = smallLantern().sew('holder.plus', 'holder.minus');
+    expect(tracePaths(shorted.plan)[0]?.state).toBe('shorted');
+    const { plan } = new PlanBuilder()
+      .holder(50, 50)
+      .light('a', 150, 150)
+      .sew('holder.plus', 'a.minus')
+      .sew('holder.minus', 'a.plus');
+    expect(tracePaths(plan)[0]?.state).toBe('reversed');
+    const beyond = new PlanBuilder()
+      .holder(50, 50)
+      .light('a', 150, 150)
+      .light('b', 150, 60)
+      .sew('a.plus', 'b.plus')
+      .sew('holder.minus', 'a.minus');
+    expect(tracePaths(beyond.plan)[0]?.problem).toBe(
+      'From the + of a the way is lost beyond the + hole of b.',
+    );
+  });
+});
