@@ -80,6 +80,18 @@ await shoot('parts', '/plan/night-walk-dog-coat/parts', async () => {
 await shoot('check', '/plan/tide-pool-hanging/check', async () => {
   await page.locator('.finding').first().click();
 });
+await shoot('gaps', '/plan/tide-pool-hanging/check', async () => {
+  await page.locator('.tray-tabs').getByText('Gaps', { exact: true }).click();
+  await page.getByText('Show on the cloth the room that is left').click();
+  await page.locator('.gap-prices').waitFor();
+});
+await shoot('paths', '/plan/tide-pool-hanging/check', async () => {
+  await page.locator('.tray-tabs').getByText('Paths', { exact: true }).click();
+  await page.locator('.tray .finding', { hasText: 'crab' }).click();
+});
+await shoot('wishes', '/plan/tide-pool-hanging/thread', async () => {
+  await page.locator('.tray-tabs').getByText('Wishes', { exact: true }).click();
+});
 await shoot('light', '/plan/lighthouse-cushion/light', async () => {
   await page.getByText('half as bright after').waitFor();
 });

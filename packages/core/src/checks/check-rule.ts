@@ -13,7 +13,7 @@ export interface CheckContext {
 }
 
 /** A field of the plan that a rule looks at besides the one part or run it is given. */
-export type Facet = 'cloth' | 'facts' | 'habits' | 'parts' | 'runs' | 'patches' | 'spools';
+export type Facet = 'cloth' | 'facts' | 'habits' | 'parts' | 'runs' | 'patches' | 'wishes' | 'spools';
 
 /**
  * One rule. The word `touching` tells the two kinds of fault apart that must never be confused.

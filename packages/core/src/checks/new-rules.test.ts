@@ -86,9 +86,9 @@ describe('what touches that should not', () => {
   test('joined-too-much: only against the maker’s own wishes', () => {
     const build = smallLantern();
     expect(severities(build.plan, 'joined-too-much')).toEqual([]);
-    build.light('third', 150, 90);
-    build.edit(wishTogether(build.plan, build.hole('third.plus'), build.hole('third.minus')));
-    build.sew('third.plus', 'right.plus');
+    build.switch(150, 90, 0, 'second');
+    build.edit(wishTogether(build.plan, build.hole('second.a'), build.hole('second.b')));
+    build.sew('second.a', 'right.plus');
     expect(severities(build.plan, 'joined-too-much')).toEqual(['stop']);
   });
 

@@ -253,6 +253,52 @@ describe('files of version 1', () => {
   });
 });
 
+describe('files of version 2', () => {
+  const old = readFileSync(
+    new URL('../testing/version-2/tide-pool-hanging.sashiko.json', import.meta.url),
+    'utf8',
+  );
+
+  test('open with everything on them, and running stitch as the habit', () => {
+    const raw = JSON.parse(old) as { version: number; runs: object; parts: object };
+    const plan = expectOk(parsePlan(old));
+    expect([raw.version, plan.version]).toEqual([2, PLAN_VERSION]);
+    expect([plan.runs, plan.parts]).toEqual([raw.runs, raw.parts]);
+    expect(plan).toMatchObject({ patches: {}, wishes: null, spools: {}, accepted: {} });
+    expect(plan.habits.stitchId).toBe('running');
+  });
+
+  test('what version 3 knows is refused with its spot when it is wrong', () => {
+    const plan = JSON.parse(serializePlan(expectOk(parsePlan(old)))) as Record<string, unknown> & {
+      runs: Record<string, unknown>;
+    };
+    const [under, over] = Object.keys(plan.runs) as [string, string];
+    const patch = {
+      id: 'q1',
+      at: { x: 100, y: 100 },
+      lengthMm: 12,
+      widthMm: 9,
+      turnDeg: 0,
+      underRunId: under,
+    };
+    const refused = (more: object, path: string): void => {
+      const result = parsePlan(JSON.stringify({ ...plan, ...more }));
+      expect(result).toMatchObject({ ok: false });
+      if (!result.ok) expect(result.problem.path).toContain(path);
+    };
+    expectOk(parsePlan(JSON.stringify({ ...plan, patches: { q1: { ...patch, overRunId: over } } })));
+    refused({ patches: { q1: { ...patch, overRunId: under } } }, 'patches.q1');
+    refused({ patches: { q1: { ...patch, overRunId: 'r999' } } }, 'patches.q1.overRunId');
+    refused({ patches: { q1: { ...patch, overRunId: over, at: { x: -90, y: 0 } } } }, 'patches.q1');
+    refused(
+      { wishes: { w1: { id: 'w1', title: 'x', terminals: [{ partId: 'p999', terminal: 'plus' }] } } },
+      'wishes.w1',
+    );
+    refused({ spools: { gold: { threadId: 'gold' } } }, 'spools.gold');
+    refused({ accepted: { 'gap:a': { key: 'gap:b', reason: 'x' } } }, 'accepted.gap:a');
+  });
+});
+
 function sizes({ widthMm, heightMm }: { readonly widthMm: number; readonly heightMm: number }) {
   return { widthMm, heightMm };
 }

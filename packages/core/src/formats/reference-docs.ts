@@ -1,5 +1,6 @@
 /** The pages of docs/ that are written from the code: errors, checks, the drawer, the plan file's schema. */
 import { CHECK_RULES } from '../checks/check-rules.ts';
+import { FIX_KINDS } from '../checks/fix-kinds.ts';
 import { CLOTH_KINDS } from '../cloth/cloth-kinds.ts';
 import { READY_PIECES } from '../cloth/ready-pieces.ts';
 import { ERROR_CATALOGUE } from '../errors/catalogue.ts';
@@ -88,6 +89,12 @@ ${threads.join('\n')}
 ${sections.join('\n')}`;
 }
 
+/** The fixes that may be offered for a rule. */
+function fixesOf(ruleId: string): string {
+  const ids = FIX_KINDS.filter((kind) => kind.rules.includes(ruleId)).map((kind) => `\`${kind.id}\``);
+  return ids.length === 0 ? '' : ` *Fixes that are tried:* ${ids.join(', ')}.`;
+}
+
 function checksPage(): string {
   const rules = CHECK_RULES.map(
     (rule) => `## ${rule.id}: ${rule.title}
@@ -95,6 +102,8 @@ function checksPage(): string {
 *Usually: ${rule.severity}.*${rule.touching === null ? '' : ` *Kind of fault: ${rule.touching}.*`}
 
 ${rule.help}
+
+*For example:* ${rule.example}${fixesOf(rule.id)}
 `,
   );
   return `# Checks
@@ -108,10 +117,11 @@ The rules that every plan is held against while it is edited. Written from \`pac
 The promise is always *clear under the stated assumptions*:
 
 - Two threads of different sides keep the larger of one stitch (common practice, no source) and both envelopes + 1 mm.
-- An envelope is the thread's radius + 1.0 mm that a hand wanders + hairs (0.5 mm steel, 0.2 mm plated), times the looseness of the cloth: firm 1.0, knit 1.5, loose knit 2.0 (assumption).
-- Where the stitches lie along their line is never counted on: a hand-sewn line occupies its whole length on both faces.
+- An envelope is the thread's radius + 1.0 mm that a hand wanders (0.3 mm a machine) + hairs (0.5 mm steel, 0.2 mm plated), times the looseness of the cloth: firm 1.0, knit 1.5, loose knit 2.0 (assumption).
+- Where the stitches lie along their line is never counted on: a running or back stitch occupies its whole line on both faces. Only couched, picked-up and bobbin lines keep one face clear; on cloth thicker than 1 mm that is no knit, they do not touch what lies on the other face only (assumption).
 - Loops at a hole reach 3 mm beyond its metal (assumption). Stitches stay 6 mm inside the edge (assumption).
 - Threads that leave neighbouring pins of one part may keep the pitch of the pins while they fan out; nobody else gets that allowance.
+- A trimmed tail of 3 mm lies within the loops at its hole; at a splice in the middle of a line it counts on its own (assumption). A tail that is left long is pinned aside.
 - The folded legs of bare lights are metal like any other; insulated wire touches only at its ends and may cross.
 - A gap is a *stop* where the envelopes overlap or less than half of the wanted gap is left, whichever is more.
 

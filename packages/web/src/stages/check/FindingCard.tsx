@@ -15,12 +15,14 @@ interface FindingCardProps {
   readonly number: number;
   readonly isChosen: boolean;
   readonly onChoose: () => void;
+  /** A fix is shown on the cloth, or no longer. */
+  readonly onTry: (isTrying: boolean) => void;
 }
 
 const SEVERITY_WORDS = { stop: 'stop: will not work', mend: 'mend: weak', note: 'note' } as const;
 
 /** One finding: what, where, why it matters; when it is chosen, what to do about it. */
-export function FindingCard({ finding, number, isChosen, onChoose }: FindingCardProps) {
+export function FindingCard({ finding, number, isChosen, onChoose, onTry }: FindingCardProps) {
   const { unit } = useShownPlan().habits;
   const rule = maybeCheckRule(finding.ruleId);
   const figures = foundAndWanted(finding, unit);
@@ -40,13 +42,13 @@ export function FindingCard({ finding, number, isChosen, onChoose }: FindingCard
         {isChosen && <span className="detail">→ {finding.step}</span>}
         {isChosen && rule !== undefined && <span className="detail quiet">{rule.help}</span>}
       </button>
-      {isChosen && <Remedies key={finding.key} finding={finding} />}
+      {isChosen && <Remedies key={finding.key} finding={finding} onTry={onTry} />}
     </div>
   );
 }
 
 /** Fixes to try and take, and a way to live with the finding. They are looked for once the plan rests. */
-function Remedies({ finding }: { readonly finding: Finding }) {
+function Remedies({ finding, onTry }: Pick<FindingCardProps, 'finding' | 'onTry'>) {
   const plan = usePlanStore((state) => state.history?.plan ?? null);
   const [fixes, setFixes] = useState<readonly Fix[] | null>(null);
   const [reason, setReason] = useState('');
@@ -58,6 +60,14 @@ function Remedies({ finding }: { readonly finding: Finding }) {
     return () => clearTimeout(timer);
   }, [plan, finding]);
   const { commit, showPreview, dropPreview } = usePlanStore.getState();
+  const attempt = (fix: Fix): void => {
+    onTry(true);
+    showPreview(succeed(fix.edit));
+  };
+  const leave = (): void => {
+    dropPreview();
+    onTry(false);
+  };
   return (
     <div className="remedies">
       {fixes === null && <p className="quiet">Looking for a fix …</p>}
@@ -66,11 +76,12 @@ function Remedies({ finding }: { readonly finding: Finding }) {
         <Button
           key={fix.id}
           size="small"
-          onMouseEnter={() => showPreview(succeed(fix.edit))}
-          onFocus={() => showPreview(succeed(fix.edit))}
-          onMouseLeave={dropPreview}
-          onBlur={dropPreview}
+          onMouseEnter={() => attempt(fix)}
+          onFocus={() => attempt(fix)}
+          onMouseLeave={leave}
+          onBlur={leave}
           onClick={() => {
+            onTry(false);
             if (commit(succeed(fix.edit))) useViewStore.getState().setSpotlight(null);
           }}
         >

@@ -6,6 +6,7 @@ import { succeed } from '@sashiko/core/errors/problem';
 import { squashEdits } from '@sashiko/core/plan/edit';
 import { reopenFinding } from '@sashiko/core/plan/edits/patch-edits';
 import { Button } from 'antd';
+import { useState } from 'react';
 import { findingsOf, openFindingsOf } from '../../stores/derived.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
@@ -14,11 +15,15 @@ import { FindingCard } from './FindingCard.tsx';
 
 /** Everything that was found, worst first; what the maker lives with is below. */
 export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Finding) => void }) {
-  const plan = useShownPlan();
+  const shown = useShownPlan();
+  const resting = usePlanStore((state) => state.history?.plan ?? shown);
+  const [isTrying, setTrying] = useState(false);
   const spotlight = useViewStore((state) => state.spotlight);
+  // While a fix is tried the list stays, so that its button does not vanish under the pointer; the count follows.
+  const plan = isTrying ? resting : shown;
   const findings = openFindingsOf(plan);
   const accepted = findingsOf(plan).filter((finding) => Object.hasOwn(plan.accepted, finding.key));
-  const counts = countFindings(findings);
+  const counts = countFindings(openFindingsOf(shown));
   const chosen = findings.find((finding) => finding.key === spotlight?.key);
   const alike = chosen === undefined ? 0 : findings.filter((one) => one.ruleId === chosen.ruleId).length;
   return (
@@ -47,6 +52,7 @@ export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Findi
             number={i + 1}
             isChosen={spotlight?.key === finding.key}
             onChoose={() => onChoose(finding)}
+            onTry={setTrying}
           />
         ))}
       </section>
