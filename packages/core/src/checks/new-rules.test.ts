@@ -1,6 +1,7 @@
 /** Each rule where it fires, where it just does not, and where the maker accepts it. */
 import { describe, expect, test } from 'vitest';
 import { wishTogether } from '../nets/wish-edits.ts';
+import { applyEdit } from '../plan/edit.ts';
 import { changeClothKind } from '../plan/edits/cloth-edits.ts';
 import { markPieces } from '../plan/edits/line-edits.ts';
 import { setLevel, tackParts } from '../plan/edits/part-edits.ts';
@@ -9,6 +10,7 @@ import { changeHabits, stateFacts } from '../plan/edits/plan-edits.ts';
 import { changeStitching } from '../plan/edits/run-edits.ts';
 import type { Plan } from '../plan/schema.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
+import { randomPlan } from '../testing/random-edits.ts';
 import { checkPlan, openFindings } from './check-plan.ts';
 import { CHECK_RULES } from './check-rules.ts';
 
@@ -404,6 +406,23 @@ describe('accepting', () => {
     expect(all.map(({ key }) => key)).toContain(finding?.key);
     expect(openFindings(build.plan, all).map(({ key }) => key)).not.toContain(finding?.key);
     expect(acceptFinding(build.plan, 'gap:r1+r2', '  ')).toMatchObject({ ok: false });
+  });
+});
+
+describe('every finding can be accepted, whatever its rule', () => {
+  const { plan } = randomPlan(smallLantern().plan, 21, 60);
+  const findings = checkPlan(plan);
+  test.each(findings.slice(0, 40).map((finding) => [finding.key, finding] as const))('%s', (key) => {
+    const edit = acceptFinding(plan, key, 'seen and left');
+    if (!edit.ok) throw new RangeError(key);
+    const after = applyEdit(plan, edit.value);
+    const left = openFindings(after, checkPlan(after)).map((one) => one.key);
+    expect(left).not.toContain(key);
+    expect(left).toHaveLength(findings.length - 1);
+  });
+
+  test('there are enough of them to say so', () => {
+    expect(new Set(findings.map(({ ruleId }) => ruleId)).size).toBeGreaterThan(6);
   });
 });
 

@@ -1,6 +1,8 @@
 /** What every holder of a 20 mm coin cell has in common. */
+
+import { scale } from '../geometry/point.ts';
 import type { PartElement } from './part-element.ts';
-import type { DrawnShape, PartKind } from './part-kind.ts';
+import type { DrawnShape, Hole, MetalLine, PartKind } from './part-kind.ts';
 import { disc } from './shapes.ts';
 
 /** The one cell all coin-cell holders of the drawer take. */
@@ -27,3 +29,13 @@ export const COIN_BODY: Pick<PartKind, 'noun' | 'drawer' | 'massG' | 'magnetism'
   massG: 6,
   magnetism: 'steel',
 };
+
+/**
+ * The metal tabs that lead from the holes to under the cell: they lie bare on the cloth and count as metal of their sign
+ * (handbook section 3). Half way to the middle, 3 mm wide: assumption.
+ */
+export function tabsUnder(holes: readonly Hole[]): readonly MetalLine[] {
+  return holes
+    .filter((hole) => hole.plated)
+    .map((hole) => ({ terminal: hole.terminal, points: [hole.at, scale(hole.at, 0.5)], radiusMm: 1.5 }));
+}

@@ -1,6 +1,13 @@
-import { COIN_BODY, COIN_SOURCE, coinCell, coinShape } from '../coin-holders.ts';
+import { COIN_BODY, COIN_SOURCE, coinCell, coinShape, tabsUnder } from '../coin-holders.ts';
 import { plainPart } from '../part-kind.ts';
 import { box, boxOutline, disc, eyelet } from '../shapes.ts';
+
+const HOLES = [
+  eyelet('minus-1', { x: -16, y: -9 }, 'minus', '-'),
+  eyelet('minus-2', { x: -16, y: 9 }, 'minus', '-'),
+  eyelet('plus-1', { x: 16, y: -9 }, 'plus', '+'),
+  eyelet('plus-2', { x: 16, y: 9 }, 'plus', '+'),
+];
 
 export const coinCellHolderLightSensing = plainPart({
   ...COIN_BODY,
@@ -10,12 +17,8 @@ export const coinCellHolderLightSensing = plainPart({
     'Has its own switch and an eye: with the switch on it still waits for the dark. The eye must show, the holder may hide.',
   source: COIN_SOURCE,
   outline: boxOutline(38, 28),
-  holes: [
-    eyelet('minus-1', { x: -16, y: -9 }, 'minus', '-'),
-    eyelet('minus-2', { x: -16, y: 9 }, 'minus', '-'),
-    eyelet('plus-1', { x: 16, y: -9 }, 'plus', '+'),
-    eyelet('plus-2', { x: 16, y: 9 }, 'plus', '+'),
-  ],
+  holes: HOLES,
+  metal: tabsUnder(HOLES),
   shapes: [
     box('board', 0, 0, 38, 28, 5),
     coinShape(-2),

@@ -121,8 +121,8 @@ function WantedGap() {
         </div>
       )}
       <p className="quiet">
-        Below: the findings each setting brings. The envelopes hold whatever you choose here (the cloth gives
-        × {rules.looseness}).
+        The bars: findings each setting brings, 0 to 3 stitches. The envelopes hold whatever you choose (×
+        {rules.looseness} for this cloth).
       </p>
     </section>
   );

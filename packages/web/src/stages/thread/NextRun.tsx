@@ -41,8 +41,8 @@ export function NextRun({ plan }: { readonly plan: Plan }) {
           aria-labelledby="drawing-way"
           value={alongId ?? (way.curved ? CURVED : STRAIGHT)}
           options={[
-            { value: STRAIGHT, label: 'straight from bend to bend' },
-            { value: CURVED, label: 'smoothly through its bends' },
+            { value: STRAIGHT, label: 'straight' },
+            { value: CURVED, label: 'in curves' },
             ...marks.map((mark) => ({ value: mark.id, label: `along ${mark.name}` })),
           ]}
           onChange={(value) =>

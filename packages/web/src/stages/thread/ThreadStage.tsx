@@ -2,6 +2,7 @@ import { Segmented } from 'antd';
 import { useState } from 'react';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { LiveMarks } from '../../canvas/LiveMarks.tsx';
+import { PieceEnds } from '../../canvas/PieceEnds.tsx';
 import { useJobsStore } from '../../stores/jobs-store.ts';
 import { useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
@@ -43,7 +44,10 @@ export function ThreadStage() {
           ) : isWishing ? (
             <WishesOverlay plan={plan} face={face} scale={scale} />
           ) : (
-            <LiveMarks face={face} scale={scale} />
+            <>
+              <PieceEnds plan={plan} face={face} />
+              <LiveMarks face={face} scale={scale} />
+            </>
           )
         }
       />
