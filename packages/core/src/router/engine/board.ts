@@ -1,0 +1,186 @@
+/**
+ * A routing problem as flat arrays: where every pad and body lies at every turn. Hot loops read numbers, not objects.
+ * All lengths in mm; a pad is known by one number, `part` and `group` are looked up.
+ */
+import type { Polygon } from '../../geometry/polygon.ts';
+import { placePoint } from '../../geometry/transform.ts';
+import type { RoutingProblem } from '../routing-problem.ts';
+
+export interface Board {
+  readonly problem: RoutingProblem;
+  readonly partCount: number;
+  readonly padCount: number;
+  readonly partOfPad: Int32Array;
+  readonly radius: Float64Array;
+  /** The net of a pad, or −1. */
+  readonly netOfPad: Int32Array;
+  /** The place of a pad's stop in its net, or −1. */
+  readonly stopOfPad: Int32Array;
+  readonly padsOfPart: ReadonlyArray<readonly number[]>;
+  /** By net and stop: the pads that serve. */
+  readonly padsOfStop: ReadonlyArray<ReadonlyArray<readonly number[]>>;
+  /** By part and turn: the places of its pads, in the order of `padsOfPart`, as x, y, x, y … */
+  readonly padPlaces: ReadonlyArray<readonly Float64Array[]>;
+  /** By part and turn: the corners of its body. */
+  readonly bodies: ReadonlyArray<readonly Polygon[]>;
+  /** Depth of a pad in its own body: from its middle to the nearest edge. */
+  readonly depth: Float64Array;
+  /**
+   * Half of the least room to a foreign pad of the same part where that is less than the wanted gap (the pad is tight), else
+   * the wanted gap itself.
+   */
+  readonly localGap: Float64Array;
+  readonly isTight: Uint8Array;
+  /** The place of a pad among those of its part. */
+  readonly placeOfPad: Int32Array;
+  readonly padIndex: (part: number, pad: number) => number;
+}
+
+/** Prepares a problem. O(parts × turns × corners). */
+export function prepareBoard(problem: RoutingProblem): Board {
+  const padsOfPart: number[][] = [];
+  const partOfPad: number[] = [];
+  const radius: number[] = [];
+  for (const [p, part] of problem.parts.entries()) {
+    padsOfPart.push(
+      part.pads.map((pad) => {
+        partOfPad.push(p);
+        radius.push(pad.radiusMm);
+        return partOfPad.length - 1;
+      }),
+    );
+  }
+  const padIndex = (part: number, pad: number): number => (padsOfPart[part] as number[])[pad] as number;
+  const padCount = partOfPad.length;
+  const netOfPad = new Int32Array(padCount).fill(-1);
+  const stopOfPad = new Int32Array(padCount).fill(-1);
+  const padsOfStop = problem.nets.map((net, n) =>
+    net.stops.map((stop, s) =>
+      stop.map(({ part, pad }) => {
+        const index = padIndex(part, pad);
+        netOfPad[index] = n;
+        stopOfPad[index] = s;
+        return index;
+      }),
+    ),
+  );
+  const poses = problem.parts.map((part) =>
+    part.turns.map((turnDeg) => ({ at: part.at, turnDeg, mirrored: part.mirrored })),
+  );
+  const padPlaces = problem.parts.map((part, p) =>
+    (poses[p] ?? []).map((pose) => {
+      const places = new Float64Array(part.pads.length * 2);
+      for (const [i, pad] of part.pads.entries()) {
+        const at = placePoint(pose, pad.at);
+        places[2 * i] = at.x;
+        places[2 * i + 1] = at.y;
+      }
+      return places;
+    }),
+  );
+  const bodies = problem.parts.map((part, p) =>
+    (poses[p] ?? []).map((pose) => part.body.map((corner) => placePoint(pose, corner))),
+  );
+  const depth = new Float64Array(padCount);
+  const localGap = new Float64Array(padCount).fill(problem.lineGapMm);
+  const isTight = new Uint8Array(padCount);
+  for (const [p, part] of problem.parts.entries()) {
+    for (const [i, pad] of part.pads.entries()) {
+      const own = padIndex(p, i);
+      depth[own] = depthIn(part.body, pad.at.x, pad.at.y);
+      for (const [k, other] of part.pads.entries()) {
+        const that = padIndex(p, k);
+        if (k === i || (netOfPad[own] !== -1 && netOfPad[own] === netOfPad[that])) continue;
+        const room = Math.hypot(pad.at.x - other.at.x, pad.at.y - other.at.y) - pad.radiusMm - other.radiusMm;
+        if (room >= problem.lineGapMm) continue;
+        isTight[own] = 1;
+        localGap[own] = Math.min(localGap[own] as number, Math.max(LEAST_LOCAL_MM, room / 2));
+      }
+    }
+  }
+  return {
+    problem,
+    partCount: problem.parts.length,
+    padCount,
+    partOfPad: Int32Array.from(partOfPad),
+    radius: Float64Array.from(radius),
+    netOfPad,
+    stopOfPad,
+    padsOfPart,
+    padsOfStop,
+    padPlaces,
+    bodies,
+    depth,
+    localGap,
+    isTight,
+    placeOfPad: Int32Array.from(problem.parts.flatMap((part) => part.pads.map((_, k) => k))),
+    padIndex,
+  };
+}
+
+/** However tight the pins, threads that fan out keep at least this apart, mm. */
+const LEAST_LOCAL_MM = 0.3;
+
+/** How deep a point lies inside a polygon; 0 outside. */
+function depthIn(polygon: Polygon, x: number, y: number): number {
+  let inside = false;
+  let depth = Number.POSITIVE_INFINITY;
+  for (let i = 0, k = polygon.length - 1; i < polygon.length; k = i, i += 1) {
+    const a = polygon[i] as { x: number; y: number };
+    const b = polygon[k] as { x: number; y: number };
+    if (a.y > y !== b.y > y && x < ((b.x - a.x) * (y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
+    depth = Math.min(depth, pointToLeg(x, y, a.x, a.y, b.x, b.y));
+  }
+  return inside ? depth : 0;
+}
+
+/** The distance from a point to a leg. */
+export function pointToLeg(px: number, py: number, ax: number, ay: number, bx: number, by: number): number {
+  const vx = bx - ax;
+  const vy = by - ay;
+  const length = vx * vx + vy * vy;
+  let t = length === 0 ? 0 : ((px - ax) * vx + (py - ay) * vy) / length;
+  t = t < 0 ? 0 : t > 1 ? 1 : t;
+  const dx = px - ax - t * vx;
+  const dy = py - ay - t * vy;
+  return Math.sqrt(dx * dx + dy * dy);
+}
+
+/** Whether two legs cross in their insides. */
+export function legsCross(
+  ax: number,
+  ay: number,
+  bx: number,
+  by: number,
+  cx: number,
+  cy: number,
+  dx: number,
+  dy: number,
+): boolean {
+  const o1 = (bx - ax) * (cy - ay) - (by - ay) * (cx - ax);
+  const o2 = (bx - ax) * (dy - ay) - (by - ay) * (dx - ax);
+  if (o1 > 0 === o2 > 0) return false;
+  const o3 = (dx - cx) * (ay - cy) - (dy - cy) * (ax - cx);
+  const o4 = (dx - cx) * (by - cy) - (dy - cy) * (bx - cx);
+  return o3 > 0 !== o4 > 0;
+}
+
+/** The distance between two legs; 0 where they cross. */
+export function legToLeg(
+  ax: number,
+  ay: number,
+  bx: number,
+  by: number,
+  cx: number,
+  cy: number,
+  dx: number,
+  dy: number,
+): number {
+  if (legsCross(ax, ay, bx, by, cx, cy, dx, dy)) return 0;
+  return Math.min(
+    pointToLeg(ax, ay, cx, cy, dx, dy),
+    pointToLeg(bx, by, cx, cy, dx, dy),
+    pointToLeg(cx, cy, ax, ay, bx, by),
+    pointToLeg(dx, dy, ax, ay, bx, by),
+  );
+}

@@ -1,0 +1,364 @@
+/**
+ * Lines as they will be sewn, judged exactly, and pulled tight: vertices dropped, slid and cut while every new leg keeps all
+ * distances. Legs near a tight pad are judged in bits of at most a millimetre, because there the wanted gap changes on the way.
+ */
+import type { Board } from './board.ts';
+import { legToLeg, pointToLeg } from './board.ts';
+import { inside, nearestEdge } from './field.ts';
+import { fanOutReach } from './path-search.ts';
+
+export interface ExactLine {
+  readonly net: number;
+  readonly from: number;
+  readonly to: number;
+  /** x, y, x, y … from pad to pad. */
+  xy: number[];
+}
+
+/** Judged with this much to spare, so that rounding to micrometres cannot spoil it, mm. */
+const SPARE_MM = 0.004;
+const BIT_MM = 1;
+
+interface Box {
+  minX: number;
+  minY: number;
+  maxX: number;
+  maxY: number;
+}
+
+export class ExactCloth {
+  readonly board: Board;
+  readonly turns: Int32Array;
+  readonly lines: ExactLine[];
+  readonly #boxes: Box[];
+  readonly #bodyBoxes: readonly Box[];
+  readonly #reachOfPart: readonly number[];
+
+  constructor(board: Board, turns: Int32Array, lines: ExactLine[]) {
+    this.board = board;
+    this.turns = turns;
+    this.lines = lines;
+    this.#boxes = lines.map((line) => boxOf(line.xy));
+    this.#bodyBoxes = board.bodies.map((bodies, p) => {
+      const body = bodies[turns[p] as number] ?? [];
+      return boxOf(body.flatMap(({ x, y }) => [x, y]));
+    });
+    this.#reachOfPart = board.problem.parts.map((part) =>
+      Math.max(0, ...part.pads.map((pad) => Math.hypot(pad.at.x, pad.at.y) + pad.radiusMm)),
+    );
+  }
+
+  padXY(pad: number): readonly [number, number] {
+    const part = this.board.partOfPad[pad] as number;
+    const places = this.board.padPlaces[part]?.[this.turns[part] as number] as Float64Array;
+    const k = this.board.placeOfPad[pad] as number;
+    return [places[2 * k] as number, places[2 * k + 1] as number];
+  }
+
+  /** The gap a line wants at a place. */
+  labelAt(line: ExactLine, x: number, y: number): number {
+    let label = this.board.problem.lineGapMm;
+    for (const pad of [line.from, line.to]) {
+      if (this.board.isTight[pad] === 0) continue;
+      const [px, py] = this.padXY(pad);
+      if (Math.hypot(px - x, py - y) < fanOutReach(this.board, pad) - 0.02)
+        label = Math.min(label, this.board.localGap[pad] as number);
+    }
+    return label;
+  }
+
+  #isTightLine(line: ExactLine): boolean {
+    return this.board.isTight[line.from] === 1 || this.board.isTight[line.to] === 1;
+  }
+
+  /** Whether a leg keeps off the edges, openings and keep-outs. */
+  #keepsOff(ax: number, ay: number, bx: number, by: number): boolean {
+    const { outline, edgeMm, forbidden } = this.board.problem;
+    if (!inside(outline, ax, ay)) return false;
+    if (legToPolygon(ax, ay, bx, by, outline) < edgeMm - 1e-9) return false;
+    for (const { area, marginMm } of forbidden) {
+      if (inside(area, ax, ay)) return false;
+      const apart = legToPolygon(ax, ay, bx, by, area);
+      if (apart < marginMm || apart === 0) return false;
+    }
+    return true;
+  }
+
+  /** Whether a leg of a line keeps off all bodies, foreign pads and the edges. */
+  keepsStatic(line: ExactLine, ax: number, ay: number, bx: number, by: number): boolean {
+    if (!this.#keepsOff(ax, ay, bx, by)) return false;
+    const { board } = this;
+    const { bodyGapMm, padGapMm, lineGapMm } = board.problem;
+    const [minX, maxX, minY, maxY] = [Math.min(ax, bx), Math.max(ax, bx), Math.min(ay, by), Math.max(ay, by)];
+    const isTight = this.#isTightLine(line);
+    for (let p = 0; p < board.partCount; p += 1) {
+      const { at } = board.problem.parts[p] as { at: { x: number; y: number } };
+      const far = (this.#reachOfPart[p] as number) + padGapMm;
+      const box = this.#bodyBoxes[p] as Box;
+      const nearBody =
+        box.maxX + bodyGapMm >= minX && box.minX - bodyGapMm <= maxX && box.maxY + bodyGapMm >= minY && box.minY - bodyGapMm <= maxY;
+      const nearPads = at.x + far >= minX && at.x - far <= maxX && at.y + far >= minY && at.y - far <= maxY;
+      if (!nearBody && !nearPads) continue;
+      if (nearBody && !this.#keepsBody(line, p, ax, ay, bx, by)) return false;
+      if (!nearPads) continue;
+      const places = board.padPlaces[p]?.[this.turns[p] as number] as Float64Array;
+      for (const [k, pad] of (board.padsOfPart[p] ?? []).entries()) {
+        if ((board.netOfPad[pad] as number) === line.net) continue;
+        const [px, py] = [places[2 * k] as number, places[2 * k + 1] as number];
+        const r = board.radius[pad] as number;
+        const apart = pointToLeg(px, py, ax, ay, bx, by) - r;
+        if (apart >= padGapMm + SPARE_MM) continue;
+        if (!isTight) return false;
+        // Within a fan-out less is enough, bit by bit.
+        const shortfall = padGapMm - lineGapMm;
+        const ok = eachBit(ax, ay, bx, by, (cx, cy, dx, dy) => {
+          const label = Math.min(this.labelAt(line, cx, cy), this.labelAt(line, dx, dy));
+          const wanted = label < lineGapMm ? label : label + shortfall;
+          return pointToLeg(px, py, cx, cy, dx, dy) - r >= wanted + SPARE_MM;
+        });
+        if (!ok) return false;
+      }
+    }
+    return true;
+  }
+
+  #keepsBody(line: ExactLine, p: number, ax: number, ay: number, bx: number, by: number): boolean {
+    const { board } = this;
+    const body = board.bodies[p]?.[this.turns[p] as number] ?? [];
+    const gap = board.problem.bodyGapMm + SPARE_MM;
+    const own = [line.from, line.to].filter((pad) => board.partOfPad[pad] === p);
+    if (own.length === 0) return !touchesPolygon(ax, ay, bx, by, body, gap);
+    if (!touchesPolygon(ax, ay, bx, by, body, gap)) return true;
+    return eachBit(ax, ay, bx, by, (cx, cy, dx, dy) => {
+      for (const pad of own) {
+        const [px, py] = this.padXY(pad);
+        const access = (board.depth[pad] as number) + board.problem.bodyGapMm + (board.radius[pad] as number);
+        if (Math.min(Math.hypot(cx - px, cy - py), Math.hypot(dx - px, dy - py)) < access - 0.01) return true;
+      }
+      return !touchesPolygon(cx, cy, dx, dy, body, gap);
+    });
+  }
+
+  /** Whether a leg of line `index` keeps its distance from all lines of other nets. */
+  keepsLines(index: number, ax: number, ay: number, bx: number, by: number): boolean {
+    const line = this.lines[index] as ExactLine;
+    const gap = this.board.problem.lineGapMm + SPARE_MM;
+    const [minX, maxX, minY, maxY] = [
+      Math.min(ax, bx) - gap,
+      Math.max(ax, bx) + gap,
+      Math.min(ay, by) - gap,
+      Math.max(ay, by) + gap,
+    ];
+    for (const [k, other] of this.lines.entries()) {
+      if (k === index || other.net === line.net) continue;
+      const box = this.#boxes[k] as Box;
+      if (box.maxX < minX || box.minX > maxX || box.maxY < minY || box.minY > maxY) continue;
+      const { xy } = other;
+      for (let i = 2; i < xy.length; i += 2) {
+        const [cx, cy, dx, dy] = [xy[i - 2] as number, xy[i - 1] as number, xy[i] as number, xy[i + 1] as number];
+        if (Math.max(cx, dx) < minX || Math.min(cx, dx) > maxX || Math.max(cy, dy) < minY || Math.min(cy, dy) > maxY)
+          continue;
+        const apart = legToLeg(ax, ay, bx, by, cx, cy, dx, dy);
+        if (apart >= gap) continue;
+        if (apart === 0 || !(this.#isTightLine(line) || this.#isTightLine(other))) return false;
+        const ok = eachBit(ax, ay, bx, by, (ex, ey, fx, fy) => {
+          const own = Math.min(this.labelAt(line, ex, ey), this.labelAt(line, fx, fy));
+          return eachBit(cx, cy, dx, dy, (gx, gy, hx, hy) => {
+            const wanted = Math.min(own, this.labelAt(other, gx, gy), this.labelAt(other, hx, hy));
+            return legToLeg(ex, ey, fx, fy, gx, gy, hx, hy) >= wanted + SPARE_MM;
+          });
+        });
+        if (!ok) return false;
+      }
+    }
+    return true;
+  }
+
+  isLegal(index: number, ax: number, ay: number, bx: number, by: number): boolean {
+    return (
+      this.keepsStatic(this.lines[index] as ExactLine, ax, ay, bx, by) && this.keepsLines(index, ax, ay, bx, by)
+    );
+  }
+
+  /** How many legs break a rule; a pair of lines that are too near counts for both. */
+  violations(): number {
+    let count = 0;
+    for (const [i, { xy }] of this.lines.entries()) {
+      if (xy.length < 4) count += 1;
+      for (let k = 2; k < xy.length; k += 2)
+        if (!this.isLegal(i, xy[k - 2] as number, xy[k - 1] as number, xy[k] as number, xy[k + 1] as number))
+          count += 1;
+    }
+    return count;
+  }
+
+  lengthMm(): number {
+    return this.lines.reduce((sum, line) => sum + lengthOf(line.xy), 0);
+  }
+
+  /** Pulls every line tight, round by round, until a round gains less than half a millimetre. */
+  tighten(rounds: number): void {
+    for (let round = 0; round < rounds; round += 1) {
+      const before = this.lengthMm();
+      for (const i of this.lines.keys()) this.#tightenLine(i);
+      if (before - this.lengthMm() < 0.5) return;
+    }
+  }
+
+  #tightenLine(index: number): void {
+    const line = this.lines[index] as ExactLine;
+    let xy = straightened(line.xy);
+    xy = this.#shortcut(index, xy);
+    for (let pass = 0; pass < 6; pass += 1) {
+      const before = lengthOf(xy);
+      xy = this.#relax(index, xy);
+      if (before - lengthOf(xy) < 0.05) break;
+    }
+    line.xy = xy;
+    this.#boxes[index] = boxOf(xy);
+  }
+
+  /** From each point straight to the farthest one it can see. */
+  #shortcut(index: number, xy: number[]): number[] {
+    const result = [xy[0] as number, xy[1] as number];
+    const last = xy.length / 2 - 1;
+    let i = 0;
+    while (i < last) {
+      let next = i + 1;
+      for (let k = last; k > i + 1; k -= 1) {
+        if (
+          this.isLegal(
+            index,
+            xy[2 * i] as number,
+            xy[2 * i + 1] as number,
+            xy[2 * k] as number,
+            xy[2 * k + 1] as number,
+          )
+        ) {
+          next = k;
+          break;
+        }
+      }
+      result.push(xy[2 * next] as number, xy[2 * next + 1] as number);
+      i = next;
+    }
+    return result;
+  }
+
+  /** Slides each vertex towards the line of its neighbours, and cuts its corner where it cannot. */
+  #relax(index: number, given: readonly number[]): number[] {
+    const xy = [...given];
+    const legal = (ax: number, ay: number, bx: number, by: number): boolean => this.isLegal(index, ax, ay, bx, by);
+    for (let i = 2; i < xy.length - 2; i += 2) {
+      const [ax, ay, vx, vy, bx, by] = xy.slice(i - 2, i + 4) as [number, number, number, number, number, number];
+      if (legal(ax, ay, bx, by)) {
+        xy.splice(i, 2);
+        i -= 2;
+        continue;
+      }
+      const [tx, ty] = nearestOnLeg(vx, vy, ax, ay, bx, by);
+      let moved = false;
+      for (const share of SLIDES) {
+        const [nx, ny] = [vx + (tx - vx) * share, vy + (ty - vy) * share];
+        if (legal(ax, ay, nx, ny) && legal(nx, ny, bx, by)) {
+          xy[i] = nx;
+          xy[i + 1] = ny;
+          moved = true;
+          break;
+        }
+      }
+      if (moved) continue;
+      for (const share of CUTS) {
+        const [px, py] = [vx + (ax - vx) * share, vy + (ay - vy) * share];
+        const [qx, qy] = [vx + (bx - vx) * share, vy + (by - vy) * share];
+        if (legal(px, py, qx, qy) && legal(ax, ay, px, py) && legal(qx, qy, bx, by)) {
+          xy.splice(i, 2, px, py, qx, qy);
+          i += 2;
+          break;
+        }
+      }
+    }
+    return xy;
+  }
+}
+
+const SLIDES = [0.9, 0.6, 0.35, 0.18, 0.08, 0.03];
+const CUTS = [0.5, 0.3, 0.15, 0.06];
+
+function nearestOnLeg(px: number, py: number, ax: number, ay: number, bx: number, by: number): readonly [number, number] {
+  const [vx, vy] = [bx - ax, by - ay];
+  const length = vx * vx + vy * vy;
+  let t = length === 0 ? 0 : ((px - ax) * vx + (py - ay) * vy) / length;
+  t = t < 0 ? 0 : t > 1 ? 1 : t;
+  return [ax + t * vx, ay + t * vy];
+}
+
+/** Without points that lie on the straight way between their neighbours. */
+function straightened(xy: readonly number[]): number[] {
+  const result = [xy[0] as number, xy[1] as number];
+  for (let i = 2; i < xy.length - 2; i += 2) {
+    const [ax, ay] = [result.at(-2) as number, result.at(-1) as number];
+    const [bx, by, cx, cy] = [xy[i] as number, xy[i + 1] as number, xy[i + 2] as number, xy[i + 3] as number];
+    if (Math.abs((bx - ax) * (cy - by) - (by - ay) * (cx - bx)) > 1e-9) result.push(bx, by);
+  }
+  if (xy.length >= 4) result.push(xy.at(-2) as number, xy.at(-1) as number);
+  return result;
+}
+
+export function lengthOf(xy: readonly number[]): number {
+  let sum = 0;
+  for (let i = 2; i < xy.length; i += 2)
+    sum += Math.hypot((xy[i] as number) - (xy[i - 2] as number), (xy[i + 1] as number) - (xy[i - 1] as number));
+  return sum;
+}
+
+function boxOf(xy: readonly number[]): Box {
+  const box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
+  for (let i = 0; i < xy.length; i += 2) {
+    box.minX = Math.min(box.minX, xy[i] as number);
+    box.maxX = Math.max(box.maxX, xy[i] as number);
+    box.minY = Math.min(box.minY, xy[i + 1] as number);
+    box.maxY = Math.max(box.maxY, xy[i + 1] as number);
+  }
+  return box;
+}
+
+type Corners = ReadonlyArray<{ readonly x: number; readonly y: number }>;
+
+function legToPolygon(ax: number, ay: number, bx: number, by: number, polygon: Corners): number {
+  let least = Number.POSITIVE_INFINITY;
+  for (let i = 0, k = polygon.length - 1; i < polygon.length; k = i, i += 1) {
+    const p = polygon[i] as { x: number; y: number };
+    const q = polygon[k] as { x: number; y: number };
+    least = Math.min(least, legToLeg(ax, ay, bx, by, p.x, p.y, q.x, q.y));
+  }
+  return least;
+}
+
+function touchesPolygon(ax: number, ay: number, bx: number, by: number, polygon: Corners, gap: number): boolean {
+  return (
+    polygon.length > 0 &&
+    (inside(polygon, ax, ay) ||
+      nearestEdge(polygon, ax, ay) < gap ||
+      legToPolygon(ax, ay, bx, by, polygon) < gap)
+  );
+}
+
+/** Cuts a leg into bits of at most a millimetre and asks of each; false as soon as one says no. */
+function eachBit(
+  ax: number,
+  ay: number,
+  bx: number,
+  by: number,
+  holds: (cx: number, cy: number, dx: number, dy: number) => boolean,
+): boolean {
+  const count = Math.max(1, Math.ceil(Math.hypot(bx - ax, by - ay) / BIT_MM));
+  let [cx, cy] = [ax, ay];
+  for (let i = 1; i <= count; i += 1) {
+    const [dx, dy] = [ax + ((bx - ax) * i) / count, ay + ((by - ay) * i) / count];
+    if (!holds(cx, cy, dx, dy)) return false;
+    cx = dx;
+    cy = dy;
+  }
+  return true;
+}

@@ -1,0 +1,202 @@
+/**
+ * The cloth as a grid. Each cell knows whether a line may pass at all (piece, edges, openings, keep-outs), how many bodies
+ * lie on it, and which nets' lines and pads are so near that another net's line through it would come too close.
+ * A line whose halo was stamped with radius √(gap² + h²/2) is legal between any two free neighbouring cells.
+ */
+import { pointToLeg } from './board.ts';
+import type { Board } from './board.ts';
+
+export class Field {
+  readonly board: Board;
+  readonly stepMm: number;
+  readonly width: number;
+  readonly height: number;
+  readonly left: number;
+  readonly top: number;
+  readonly size: number;
+  /** 1 where a line may pass. */
+  readonly free: Uint8Array;
+  readonly bodyCount: Uint8Array;
+  /** Nets whose lines are near, by how many. */
+  readonly lineNets: Uint8Array;
+  /** By net: stamps of its lines at full reach, and at the reach of fanning out. */
+  readonly lineOf: Uint16Array[];
+  readonly coreOf: Uint16Array[];
+  readonly coreNets: Uint8Array;
+  /** Nets (and pads of none) whose pads are near. */
+  readonly padTotal: Uint8Array;
+  readonly padOf: Uint8Array[];
+  readonly turns: Int32Array;
+  readonly #lineReach: number;
+  readonly coreMm: number;
+
+  constructor(board: Board, turns: Int32Array, stepMm: number) {
+    const { outline, edgeMm, forbidden, lineGapMm } = board.problem;
+    this.board = board;
+    this.stepMm = stepMm;
+    const xs = outline.map((p) => p.x);
+    const ys = outline.map((p) => p.y);
+    this.left = Math.min(...xs);
+    this.top = Math.min(...ys);
+    this.width = Math.ceil((Math.max(...xs) - this.left) / stepMm) + 1;
+    this.height = Math.ceil((Math.max(...ys) - this.top) / stepMm) + 1;
+    this.size = this.width * this.height;
+    this.free = new Uint8Array(this.size);
+    this.bodyCount = new Uint8Array(this.size);
+    this.lineNets = new Uint8Array(this.size);
+    this.coreNets = new Uint8Array(this.size);
+    this.padTotal = new Uint8Array(this.size);
+    const nets = board.problem.nets.length;
+    this.lineOf = Array.from({ length: nets }, () => new Uint16Array(this.size));
+    this.coreOf = Array.from({ length: nets }, () => new Uint16Array(this.size));
+    this.padOf = Array.from({ length: nets }, () => new Uint8Array(this.size));
+    this.turns = turns.slice();
+    this.#lineReach = Math.sqrt(lineGapMm * lineGapMm + (stepMm * stepMm) / 2);
+    let core = 0.3;
+    for (let pad = 0; pad < board.padCount; pad += 1)
+      if (board.isTight[pad] === 1) core = Math.max(core, board.localGap[pad] as number);
+    this.coreMm = Math.sqrt(core * core + (stepMm * stepMm) / 2);
+    this.#markFree(outline, edgeMm, forbidden);
+    for (let p = 0; p < board.partCount; p += 1) this.stampPart(p, 1);
+  }
+
+  x(cell: number): number {
+    return this.left + (cell % this.width) * this.stepMm;
+  }
+
+  y(cell: number): number {
+    return this.top + Math.floor(cell / this.width) * this.stepMm;
+  }
+
+  cellAt(x: number, y: number): number {
+    const cx = Math.min(this.width - 1, Math.max(0, Math.round((x - this.left) / this.stepMm)));
+    const cy = Math.min(this.height - 1, Math.max(0, Math.round((y - this.top) / this.stepMm)));
+    return cy * this.width + cx;
+  }
+
+  #markFree(
+    outline: ReadonlyArray<{ x: number; y: number }>,
+    edgeMm: number,
+    forbidden: Board['problem']['forbidden'],
+  ): void {
+    // Steps between free cells cut corners by less than this.
+    const cut = (this.stepMm * this.stepMm) / 8 / Math.max(1, edgeMm);
+    for (let cell = 0; cell < this.size; cell += 1) {
+      const [px, py] = [this.x(cell), this.y(cell)];
+      if (!inside(outline, px, py) || nearestEdge(outline, px, py) < edgeMm + cut) continue;
+      let ok = 1;
+      for (const { area, marginMm } of forbidden) {
+        const margin = marginMm + this.stepMm * 0.36;
+        if (inside(area, px, py) || nearestEdge(area, px, py) < margin) {
+          ok = 0;
+          break;
+        }
+      }
+      this.free[cell] = ok;
+    }
+  }
+
+  /** Puts a part's body and pads down (by 1) or takes them up (by −1), at its present turn. */
+  stampPart(p: number, by: 1 | -1): void {
+    const { problem, bodies, padPlaces, padsOfPart, radius, netOfPad } = this.board;
+    const turn = this.turns[p] as number;
+    const body = bodies[p]?.[turn] ?? [];
+    const reach = problem.bodyGapMm + this.stepMm * 0.25;
+    this.#eachCellNear(body, reach, (cell, px, py) => {
+      if (inside(body, px, py) || nearestEdge(body, px, py) < reach)
+        this.bodyCount[cell] = (this.bodyCount[cell] as number) + by;
+    });
+    const places = padPlaces[p]?.[turn] as Float64Array;
+    for (const [k, pad] of (padsOfPart[p] ?? []).entries()) {
+      const [px, py] = [places[2 * k] as number, places[2 * k + 1] as number];
+      const full = (radius[pad] as number) + problem.padGapMm;
+      const padReach = Math.sqrt(full * full + (this.stepMm * this.stepMm) / 4);
+      const net = netOfPad[pad] as number;
+      this.#eachCellIn(px, py, padReach, (cell) => {
+        if (net < 0) {
+          this.padTotal[cell] = (this.padTotal[cell] as number) + by;
+          return;
+        }
+        const own = this.padOf[net] as Uint8Array;
+        const before = own[cell] as number;
+        own[cell] = before + by;
+        if (before === 0) this.padTotal[cell] = (this.padTotal[cell] as number) + 1;
+        else if (before + by === 0) this.padTotal[cell] = (this.padTotal[cell] as number) - 1;
+      });
+    }
+  }
+
+  /** Stamps the halo of a line of a net; `isNear` says where it is fanning out and keeps less. */
+  stampLine(net: number, cells: Int32Array, isNear: (x: number, y: number) => boolean, by: 1 | -1): void {
+    const own = this.lineOf[net] as Uint16Array;
+    const core = this.coreOf[net] as Uint16Array;
+    const bump = (layer: Uint16Array, total: Uint8Array, cell: number): void => {
+      const before = layer[cell] as number;
+      layer[cell] = before + by;
+      if (before === 0) total[cell] = (total[cell] as number) + 1;
+      else if (before + by === 0) total[cell] = (total[cell] as number) - 1;
+    };
+    for (const at of cells) {
+      const [x, y] = [this.x(at), this.y(at)];
+      const reach = isNear(x, y) ? this.coreMm : this.#lineReach;
+      this.#eachCellIn(x, y, reach, (cell) => bump(own, this.lineNets, cell));
+      this.#eachCellIn(x, y, this.coreMm, (cell) => bump(core, this.coreNets, cell));
+    }
+  }
+
+  #eachCellIn(x: number, y: number, reach: number, visit: (cell: number) => void): void {
+    const h = this.stepMm;
+    const x0 = Math.max(0, Math.ceil((x - reach - this.left) / h));
+    const x1 = Math.min(this.width - 1, Math.floor((x + reach - this.left) / h));
+    const y0 = Math.max(0, Math.ceil((y - reach - this.top) / h));
+    const y1 = Math.min(this.height - 1, Math.floor((y + reach - this.top) / h));
+    const square = reach * reach;
+    for (let cy = y0; cy <= y1; cy += 1) {
+      const dy = this.top + cy * h - y;
+      for (let cx = x0; cx <= x1; cx += 1) {
+        const dx = this.left + cx * h - x;
+        if (dx * dx + dy * dy < square) visit(cy * this.width + cx);
+      }
+    }
+  }
+
+  #eachCellNear(
+    polygon: ReadonlyArray<{ x: number; y: number }>,
+    reach: number,
+    visit: (cell: number, x: number, y: number) => void,
+  ): void {
+    if (polygon.length === 0) return;
+    const h = this.stepMm;
+    const xs = polygon.map((p) => p.x);
+    const ys = polygon.map((p) => p.y);
+    const x0 = Math.max(0, Math.floor((Math.min(...xs) - reach - this.left) / h));
+    const x1 = Math.min(this.width - 1, Math.ceil((Math.max(...xs) + reach - this.left) / h));
+    const y0 = Math.max(0, Math.floor((Math.min(...ys) - reach - this.top) / h));
+    const y1 = Math.min(this.height - 1, Math.ceil((Math.max(...ys) + reach - this.top) / h));
+    for (let cy = y0; cy <= y1; cy += 1)
+      for (let cx = x0; cx <= x1; cx += 1)
+        visit(cy * this.width + cx, this.left + cx * h, this.top + cy * h);
+  }
+}
+
+type Corners = ReadonlyArray<{ readonly x: number; readonly y: number }>;
+
+export function inside(polygon: Corners, x: number, y: number): boolean {
+  let result = false;
+  for (let i = 0, k = polygon.length - 1; i < polygon.length; k = i, i += 1) {
+    const a = polygon[i] as { x: number; y: number };
+    const b = polygon[k] as { x: number; y: number };
+    if (a.y > y !== b.y > y && x < ((b.x - a.x) * (y - a.y)) / (b.y - a.y) + a.x) result = !result;
+  }
+  return result;
+}
+
+export function nearestEdge(polygon: Corners, x: number, y: number): number {
+  let least = Number.POSITIVE_INFINITY;
+  for (let i = 0, k = polygon.length - 1; i < polygon.length; k = i, i += 1) {
+    const a = polygon[i] as { x: number; y: number };
+    const b = polygon[k] as { x: number; y: number };
+    least = Math.min(least, pointToLeg(x, y, a.x, a.y, b.x, b.y));
+  }
+  return least;
+}

@@ -1,0 +1,382 @@
+/**
+ * From planned edges to lines that keep their distance: every edge is led through the grid, then a few lines at a time are
+ * ripped out and led anew, or a part is turned, or a strand takes another order; what makes it better stays.
+ */
+import type { Random } from '../../random/random.ts';
+import type { Board } from './board.ts';
+import { Field } from './field.ts';
+import type { PlannedEdge } from './order-plan.ts';
+import { type ConflictPrices, fanOutReach, PathSearch } from './path-search.ts';
+
+export interface GridLine {
+  net: number;
+  from: number;
+  to: number;
+  cells: Int32Array;
+}
+
+/** Prices while searching: a crossing must cost more than any detour. */
+const SEARCH_PRICES: ConflictPrices = { perMm: 14, entering: 90 };
+/** What a millimetre too near counts in the sum of both lines. */
+const CONFLICT_PER_MM = 14;
+const NO_WAY_MM = 2000;
+/** New lines are led on while they are no more than this dearer than the old ones, mm. */
+const SLACK_MM = 25;
+
+/** What a line costs the search: its length and conflicts, both lines' share, and entering them. */
+function priceOf(line: GridLine, lengthMm: number, conflictMm: number): number {
+  if (line.cells.length === 0) return NO_WAY_MM;
+  return lengthMm + (conflictMm > 0 ? 2 * CONFLICT_PER_MM * conflictMm + 2 * SEARCH_PRICES.entering : 0);
+}
+
+export class Realisation {
+  readonly board: Board;
+  readonly field: Field;
+  readonly search: PathSearch;
+  lines: GridLine[] = [];
+  cost = 0;
+  #conflictBefore: ReadonlyMap<GridLine, number> = new Map();
+
+  constructor(board: Board, turns: Int32Array, stepMm: number) {
+    this.board = board;
+    this.field = new Field(board, turns, stepMm);
+    this.search = new PathSearch(this.field);
+  }
+
+  /** Leads every edge, shortest first. */
+  leadAll(edges: readonly PlannedEdge[]): void {
+    const sorted = [...edges].sort((a, b) => this.#straight(a) - this.#straight(b));
+    for (const edge of sorted) this.lines.push(this.#lead(edge));
+    this.cost = this.measure();
+  }
+
+  #straight({ from, to }: PlannedEdge): number {
+    const [a, b] = [this.search.padXY(from), this.search.padXY(to)];
+    return Math.hypot(a[0] - b[0], a[1] - b[1]);
+  }
+
+  /** Leads one edge and stamps it; a line without cells where there is no way at all. */
+  #lead(edge: PlannedEdge, bound = Number.POSITIVE_INFINITY): GridLine {
+    const { net } = edge;
+    const found = this.search.find(net, [edge.from], [edge.to], SEARCH_PRICES, bound);
+    const line: GridLine = {
+      net,
+      from: edge.from,
+      to: edge.to,
+      cells: found?.cells ?? new Int32Array(0),
+    };
+    this.stamp(line, 1);
+    return line;
+  }
+
+  stamp(line: GridLine, by: 1 | -1): void {
+    this.field.stampLine(line.net, line.cells, this.nearOf(line), by);
+  }
+
+  /** Where a line is fanning out from its end pads. */
+  nearOf(line: Pick<GridLine, 'from' | 'to'>): (x: number, y: number) => boolean {
+    const zones = [line.from, line.to]
+      .filter((pad) => this.board.isTight[pad] === 1)
+      .map((pad) => {
+        const [x, y] = this.search.padXY(pad);
+        return { x, y, reach: fanOutReach(this.board, pad) - this.field.stepMm * 0.5 };
+      });
+    if (zones.length === 0) return () => false;
+    return (x, y) => zones.some((zone) => (zone.x - x) ** 2 + (zone.y - y) ** 2 < zone.reach * zone.reach);
+  }
+
+  /** Length of a line on the grid, mm. */
+  lengthOf(line: GridLine): number {
+    const { width, stepMm } = this.field;
+    let sum = 0;
+    for (let i = 1; i < line.cells.length; i += 1) {
+      const apart = Math.abs((line.cells[i] as number) - (line.cells[i - 1] as number));
+      sum += apart === 1 || apart === width ? stepMm : stepMm * Math.SQRT2;
+    }
+    return sum;
+  }
+
+  /** How far a line runs too near to others, mm. */
+  conflictOf(line: GridLine): number {
+    const { field } = this;
+    const isNear = this.nearOf(line);
+    const own = field.lineOf[line.net] as Uint16Array;
+    const core = field.coreOf[line.net] as Uint16Array;
+    let count = 0;
+    for (const cell of line.cells) {
+      const near = isNear(field.x(cell), field.y(cell));
+      const others = near
+        ? (field.coreNets[cell] as number) - ((core[cell] as number) > 0 ? 1 : 0)
+        : (field.lineNets[cell] as number) - ((own[cell] as number) > 0 ? 1 : 0);
+      if (others > 0) count += 1;
+    }
+    return count * field.stepMm;
+  }
+
+  /** Length, and the price of conflicts and of what has no way. */
+  measure(): number {
+    let sum = 0;
+    for (const line of this.lines) {
+      if (line.cells.length === 0) sum += NO_WAY_MM;
+      else sum += this.lengthOf(line) + CONFLICT_PER_MM * this.conflictOf(line);
+    }
+    return sum;
+  }
+
+  conflictMm(): number {
+    let sum = 0;
+    for (const line of this.lines) sum += line.cells.length === 0 ? 100 : this.conflictOf(line);
+    return sum;
+  }
+
+  /** One move of the search; keeps it when it is better by the temperature, else takes it back. */
+  improve(random: Random, temperature: number): void {
+    const roll = random();
+    if (roll < 0.3) this.#turnSomething(random, temperature);
+    else if (roll < 0.5) this.#reorder(random, temperature);
+    else this.#ripSome(random, temperature);
+  }
+
+  #conflicting(random: Random): number {
+    const inConflict = this.lines.flatMap((line, i) =>
+      line.cells.length === 0 || this.conflictOf(line) > 0 ? [i] : [],
+    );
+    if (inConflict.length > 0 && random() < 0.75)
+      return inConflict[Math.floor(random() * inConflict.length)] as number;
+    return Math.floor(random() * this.lines.length);
+  }
+
+  /** Lines by how near they come to one: those that touch its halo first. */
+  #neighbours(index: number): number[] {
+    const line = this.lines[index] as GridLine;
+    const { field } = this;
+    const cells = line.cells.length > 0 ? line.cells : Int32Array.of(this.search.cellOfPad(line.from), this.search.cellOfPad(line.to));
+    const mark = new Set<number>();
+    for (const cell of cells) {
+      const cx = cell % field.width;
+      const cy = Math.floor(cell / field.width);
+      mark.add((cx >> 3) * 4096 + (cy >> 3));
+    }
+    return this.lines.flatMap((other, i) => {
+      if (i === index) return [];
+      for (const cell of other.cells) {
+        const cx = cell % field.width;
+        const cy = Math.floor(cell / field.width);
+        if (mark.has((cx >> 3) * 4096 + (cy >> 3))) return [i];
+      }
+      return [];
+    });
+  }
+
+  #ripSome(random: Random, temperature: number): void {
+    if (this.lines.length === 0) return;
+    const first = this.#conflicting(random);
+    const near = this.#neighbours(first);
+    shuffle(near, random);
+    // Whom it meets goes first: one of the two has to give way.
+    const met = this.#partners(first);
+    const others = [...met, ...near.filter((i) => !met.includes(i))];
+    const count = Math.floor(random() * 4) + (met.length > 0 ? 1 : 0);
+    const chosen = [first, ...others.slice(0, count)];
+    this.#replace(
+      chosen,
+      chosen.map((i) => this.lines[i] as GridLine),
+      random,
+      temperature,
+    );
+  }
+
+  /** The lines of other nets that one comes too near to. */
+  #partners(index: number): number[] {
+    const line = this.lines[index] as GridLine;
+    const { field } = this;
+    const own = field.lineOf[line.net] as Uint16Array;
+    const places: number[] = [];
+    for (const cell of line.cells)
+      if ((field.lineNets[cell] as number) - ((own[cell] as number) > 0 ? 1 : 0) > 0) places.push(cell);
+    if (places.length === 0) return [];
+    const middle = places[places.length >> 1] as number;
+    const reach = (this.board.problem.lineGapMm + 2 * field.stepMm) ** 2;
+    const [x, y] = [field.x(middle), field.y(middle)];
+    return this.lines.flatMap((other, i) => {
+      if (other.net === line.net) return [];
+      for (const cell of other.cells) if ((field.x(cell) - x) ** 2 + (field.y(cell) - y) ** 2 < reach) return [i];
+      return [];
+    });
+  }
+
+  /** Rips lines, leads edges in their place (in random order), and keeps or restores. */
+  #replace(
+    indices: readonly number[],
+    edges: readonly PlannedEdge[],
+    random: Random,
+    temperature: number,
+    before: () => void = () => {},
+    undo: () => void = () => {},
+  ): void {
+    const old = indices.map((i) => this.lines[i] as GridLine);
+    this.#conflictBefore = new Map(old.map((line) => [line, this.conflictOf(line)]));
+    for (const line of old) this.stamp(line, -1);
+    before();
+    const order = edges.map((_, i) => i);
+    shuffle(order, random);
+    const fresh: GridLine[] = new Array(edges.length);
+    // What the new lines may cost together before they cannot be better any more.
+    let budget = SLACK_MM + 4 * temperature;
+    for (const line of old) budget += priceOf(line, this.lengthOf(line), line.cells.length === 0 ? 0 : this.#conflictBefore.get(line) ?? 0);
+    let straight = edges.reduce((sum, edge) => sum + this.#straight(edge), 0);
+    let isHopeless = false;
+    for (const i of order) {
+      const edge = edges[i] as PlannedEdge;
+      straight -= this.#straight(edge);
+      const found = this.search.find(edge.net, [edge.from], [edge.to], SEARCH_PRICES, budget - straight);
+      if (found === null) {
+        isHopeless = true;
+        break;
+      }
+      budget -= found.cost;
+      const line: GridLine = { net: edge.net, from: edge.from, to: edge.to, cells: found.cells };
+      this.stamp(line, 1);
+      fresh[i] = line;
+    }
+    if (isHopeless) {
+      for (const line of fresh) if (line !== undefined) this.stamp(line, -1);
+      undo();
+      for (const line of old) this.stamp(line, 1);
+      return;
+    }
+    for (const [k, i] of indices.entries()) this.lines[i] = fresh[k] as GridLine;
+    const cost = this.measure();
+    if (cost <= this.cost + 1e-9 || random() < Math.exp((this.cost - cost) / Math.max(1e-6, temperature))) {
+      this.cost = cost;
+      return;
+    }
+    for (const line of fresh) this.stamp(line, -1);
+    undo();
+    for (const [k, i] of indices.entries()) {
+      this.lines[i] = old[k] as GridLine;
+      this.stamp(old[k] as GridLine, 1);
+    }
+  }
+
+  #turnSomething(random: Random, temperature: number): void {
+    const { board, field } = this;
+    const movable = board.problem.parts.flatMap((part, p) => (part.turns.length > 1 ? [p] : []));
+    if (movable.length === 0) return this.#ripSome(random, temperature);
+    const p = movable[Math.floor(random() * movable.length)] as number;
+    const count = board.problem.parts[p]?.turns.length ?? 1;
+    const was = field.turns[p] as number;
+    const roll = random();
+    const becomes =
+      roll < 0.35
+        ? (was + Math.floor(count / 2)) % count
+        : roll < 0.8
+          ? (was + (random() < 0.5 ? 1 : count - 1)) % count
+          : Math.floor(random() * count);
+    if (becomes === was) return;
+    const own = this.lines.flatMap((line, i) =>
+      board.partOfPad[line.from] === p || board.partOfPad[line.to] === p ? [i] : [],
+    );
+    // Lines that pass where the turned part will lie are led anew too.
+    const passing = this.lines.flatMap((line, i) => (!own.includes(i) && this.#passes(line, p) ? [i] : []));
+    const chosen = [...own, ...passing];
+    const turn = (to: number): void => {
+      field.stampPart(p, -1);
+      field.turns[p] = to;
+      field.stampPart(p, 1);
+    };
+    this.#replace(
+      chosen,
+      chosen.map((i) => this.lines[i] as GridLine),
+      random,
+      temperature,
+      () => turn(becomes),
+      () => turn(was),
+    );
+  }
+
+  /** Whether a line comes near a part's middle. */
+  #passes(line: GridLine, p: number): boolean {
+    const { at } = this.board.problem.parts[p] as { at: { x: number; y: number } };
+    const reach = 18;
+    for (const cell of line.cells) {
+      const dx = this.field.x(cell) - at.x;
+      const dy = this.field.y(cell) - at.y;
+      if (dx * dx + dy * dy < reach * reach) return true;
+    }
+    return false;
+  }
+
+  /** Another order for a strand: two of its edges exchanged, or a stop moved to another place in it. */
+  #reorder(random: Random, temperature: number): void {
+    const first = this.lines[this.#conflicting(random)] as GridLine;
+    const { net } = first;
+    const chain = this.#chainOf(net);
+    if (chain === null || chain.length < 3) return this.#ripSome(random, temperature);
+    const n = chain.length;
+    const i = 1 + Math.floor(random() * (n - 1));
+    const j = 1 + Math.floor(random() * (n - 1));
+    if (i === j) return;
+    const after = chain.slice();
+    if (random() < 0.5) {
+      const [low, high] = [Math.min(i, j), Math.max(i, j)];
+      after.splice(low, high - low + 1, ...after.slice(low, high + 1).reverse());
+    } else {
+      const [moved] = after.splice(i, 1);
+      after.splice(j, 0, moved as number);
+    }
+    const pairKey = (a: number, b: number): string => (a < b ? `${a}-${b}` : `${b}-${a}`);
+    const kept = new Set<string>();
+    for (let k = 1; k < n; k += 1) kept.add(pairKey(after[k - 1] as number, after[k] as number));
+    const out: number[] = [];
+    for (const [index, line] of this.lines.entries())
+      if (line.net === net && !kept.delete(pairKey(line.from, line.to))) out.push(index);
+    const fresh: PlannedEdge[] = [...kept].map((key) => {
+      const [from, to] = key.split('-').map(Number) as [number, number];
+      return { net, from, to };
+    });
+    if (fresh.length !== out.length || fresh.length === 0) return;
+    const straight = (edges: readonly PlannedEdge[]): number => edges.reduce((sum, edge) => sum + this.#straight(edge), 0);
+    const longer = straight(fresh) - straight(out.map((index) => this.lines[index] as GridLine));
+    // A much longer order is only worth trying where there is something to untangle.
+    if (longer > 60 || (longer > 15 && random() < 0.7)) return;
+    this.#replace(out, fresh, random, temperature);
+  }
+
+  /** The pads of a net in the order of its strand; null where it is no single strand of single pads. */
+  #chainOf(net: number): number[] | null {
+    const next = new Map<number, number[]>();
+    for (const line of this.lines) {
+      if (line.net !== net) continue;
+      for (const [a, b] of [
+        [line.from, line.to],
+        [line.to, line.from],
+      ] as const) {
+        const known = next.get(a);
+        if (known === undefined) next.set(a, [b]);
+        else known.push(b);
+      }
+    }
+    const start = (this.board.padsOfStop[net]?.[0] ?? []).find((pad) => next.has(pad));
+    if (start === undefined) return null;
+    const chain = [start];
+    let before = -1;
+    for (;;) {
+      const at = chain.at(-1) as number;
+      const onward = (next.get(at) ?? []).filter((pad) => pad !== before);
+      if (onward.length === 0) return chain.length === next.size ? chain : null;
+      if (onward.length > 1) return null;
+      before = at;
+      chain.push(onward[0] as number);
+    }
+  }
+}
+
+function shuffle<T>(list: T[], random: Random): void {
+  for (let i = list.length - 1; i > 0; i -= 1) {
+    const k = Math.floor(random() * (i + 1));
+    const kept = list[i] as T;
+    list[i] = list[k] as T;
+    list[k] = kept;
+  }
+}
