@@ -51,6 +51,8 @@ export function problemOf(instance: Instance): RoutingProblem {
     lineGapMm: rules.clearance,
     padGapMm: rules.clearance,
     bodyGapMm: rules.bodyClearance,
+    topology: instance.topology,
+    pieceMm: rules.pieceCost,
     parts: instance.parts.map((part) => ({
       id: part.id,
       at: { x: part.x, y: part.y },

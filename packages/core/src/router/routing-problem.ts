@@ -65,6 +65,10 @@ export interface RoutingProblem {
   readonly padGapMm: number;
   /** From a line to the body of a part. */
   readonly bodyGapMm: number;
+  /** chain: one open strand through all stops of a net. branch: a new strand may start at any part. */
+  readonly topology: 'chain' | 'branch';
+  /** What one more strand costs, in mm of thread: a start and a finish. */
+  readonly pieceMm: number;
   readonly parts: readonly RoutingPart[];
   readonly nets: readonly RoutingNet[];
 }
@@ -82,6 +86,8 @@ export interface RoutingSolution {
   readonly turnDeg: readonly number[];
   readonly traces: readonly RoutedTrace[];
   readonly lengthMm: number;
+  /** Strands beyond one for each net. */
+  readonly extraPieces?: number;
   /** Places where nets meet or come closer than allowed; 0 is what is wanted. */
   readonly conflicts: number;
 }
@@ -94,6 +100,9 @@ const STEPS_DEG: Readonly<Record<Freedom, readonly number[]>> = {
   half: [0, 180],
   quarter: [0, 90, 180, 270],
 };
+
+/** A start and a finish take about this much thread and work (assumption). */
+const PIECE_MM = 40;
 
 /** A thread beside a body must not slip under it (assumption). */
 const BODY_GAP_MM = 1;
@@ -152,6 +161,8 @@ export function routingProblemOf(plan: Plan, freedom: Freedom): Result<RoutingPr
     lineGapMm: requiredGap(line, line, rules),
     padGapMm: requiredGap(line, LOOPED_HOLE, rules),
     bodyGapMm: BODY_GAP_MM,
+    topology: 'chain',
+    pieceMm: PIECE_MM,
     parts: parts.map((part) => {
       const kind = kindOf(plan, part);
       const steps =

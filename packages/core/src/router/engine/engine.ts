@@ -27,8 +27,13 @@ export interface EngineProgress {
   readonly best: RoutingSolution | null;
 }
 
+/** Larger boards are started once only. */
+const MOST_RESTARTED = 40;
 /** The share of the budget that the order plans take. */
 const PLAN_SHARE = 0.25;
+/** The share that goes into trying plans on the grid, and how warm. */
+const TRIAL_SHARE = 0.16;
+const TRIAL_MM = 4;
 /** More moves than this do not make a plan better. */
 const MOST_PLAN_MOVES = 400_000;
 /** How often the lines are pulled tight on the way, to see how good they really are. */
@@ -44,58 +49,135 @@ const MOST_CELLS = 90_000;
 export function* routeBoard(problem: RoutingProblem, options: EngineOptions): Generator<EngineProgress, RoutingSolution> {
   const board = prepareBoard(problem);
   const random = seededRandom(options.seed);
-  const spent = options.spent;
-  // Small boards are planned several times over, because a plan decides the quality; large ones once, but longer.
-  const planCount = board.partCount <= 16 ? 4 : board.partCount <= 30 ? 2 : 1;
-  const perPlan = Math.ceil((options.planMoves ?? 1500 * board.partCount) / planCount);
-  const plans: OrderPlan[] = [];
-  for (let i = 0; i < planCount; i += 1) {
-    const [from, to] = [(PLAN_SHARE * i) / planCount, (PLAN_SHARE * (i + 1)) / planCount];
-    plans.push(
-      planOrder(board, random, (moves) =>
-        spent === undefined ? moves / perPlan : Math.max(moves / MOST_PLAN_MOVES, (spent() - from) / (to - from)),
-      ),
-    );
-    yield { share: to, best: null };
-  }
-  plans.sort((one, other) => one.cost - other.cost);
-  const plan = plans[0] as OrderPlan;
-  const work = new Realisation(board, plan.turns, stepFor(problem));
-  work.leadAll(plan.edges);
-  let best = finish(board, work);
-  yield { share: PLAN_SHARE, best };
-  let bestCost = Number.POSITIVE_INFINITY;
-  let nextLook = PLAN_SHARE + LOOK_EVERY;
-  // Pulling many lines tight takes a while, which the budget has to hold.
-  const lastShare = board.partCount > 80 ? 0.8 : board.partCount > 30 ? 0.92 : 1;
-  for (let i = 0; ; i += 1) {
-    const share = spent?.() ?? PLAN_SHARE + ((1 - PLAN_SHARE) * i) / options.moves;
-    if (share >= (spent === undefined ? 1 : lastShare)) break;
-    const cooled = Math.max(0, (share - PLAN_SHARE) / (1 - PLAN_SHARE));
-    work.improve(random, HOT_MM * (COLD_MM / HOT_MM) ** cooled);
-    if (i % 4 === 3) yield { share, best };
-    if (share >= nextLook) {
-      nextLook = share + LOOK_EVERY;
-      if (work.cost < bestCost && board.partCount <= 30) {
-        bestCost = work.cost;
-        const now = finish(board, work);
-        if (isBetter(now, best)) best = now;
+  const clock = new Budget(options, board);
+  let best: RoutingSolution | null = null;
+  const offer = (found: RoutingSolution): void => {
+    if (best === null || isBetter(found, best, problem.pieceMm)) best = found;
+  };
+  // A second start from another plan helps a tangled board more than more of the same.
+  const starts = board.partCount <= MOST_RESTARTED ? 2 : 1;
+  for (let start = 0; start < starts; start += 1) {
+    const from = start / starts;
+    const mine = 1 / starts;
+    const plans = yield* makePlans(board, random, clock, from, from + mine * PLAN_SHARE, 1 + start, () => best);
+    let work: Realisation | null = null;
+    const tried = plans.slice(0, board.partCount <= 30 ? 2 : 1);
+    for (const [i, plan] of tried.entries()) {
+      const attempt = new Realisation(board, plan.turns, stepFor(problem));
+      attempt.leadAll(plan.edges);
+      const until = from + mine * (PLAN_SHARE + (TRIAL_SHARE * (i + 1)) / tried.length);
+      while (tried.length > 1 && clock.share() < until) {
+        attempt.improve(random, TRIAL_MM);
+        clock.move();
+        if (clock.moves % 4 === 0) yield { share: clock.share(), best };
+      }
+      if (work === null || attempt.cost < work.cost) work = attempt;
+    }
+    if (work === null) throw new RangeError('routeBoard: there is no plan');
+    offer(finish(board, work));
+    yield { share: clock.share(), best };
+    const begun = clock.share();
+    let until = from + mine;
+    let bestCost = work.cost;
+    let nextLook = begun + LOOK_EVERY * mine;
+    for (;;) {
+      const share = clock.share();
+      if (share >= until) {
+        // What is clean is worked on to the end of the budget.
+        if (until >= 1 || work.conflictMm() > 0) break;
+        until = 1;
+      }
+      if (share >= clock.lastShare) break;
+      work.improve(random, HOT_MM * (COLD_MM / HOT_MM) ** Math.min(1, (share - begun) / (until - begun)));
+      clock.move();
+      if (clock.moves % 4 === 0) yield { share, best };
+      if (share >= nextLook && board.partCount <= 30) {
+        nextLook = share + LOOK_EVERY * mine;
+        if (work.cost < bestCost) {
+          bestCost = work.cost;
+          offer(finish(board, work));
+        }
       }
     }
+    offer(finish(board, work));
+    if (until === 1) break;
   }
-  const last = finish(board, work);
-  return isBetter(last, best) ? last : best;
+  return best as unknown as RoutingSolution;
 }
 
-function isBetter(a: RoutingSolution, b: RoutingSolution): boolean {
-  return a.conflicts !== b.conflicts ? a.conflicts < b.conflicts : a.lengthMm < b.lengthMm;
+/** How much of the budget is spent: by a clock of the caller's, or by moves. */
+class Budget {
+  moves = 0;
+  readonly #options: EngineOptions;
+  /** Pulling many lines tight takes a while, which the budget has to hold. */
+  readonly lastShare: number;
+  readonly planMoves: number;
+
+  constructor(options: EngineOptions, board: Board) {
+    this.#options = options;
+    this.planMoves = options.planMoves ?? 1500 * board.partCount;
+    const timed = options.spent !== undefined;
+    this.lastShare = timed && board.partCount > 80 ? 0.8 : timed && board.partCount > 30 ? 0.92 : 1;
+  }
+
+  move(): void {
+    this.moves += 1;
+  }
+
+  get isTimed(): boolean {
+    return this.#options.spent !== undefined;
+  }
+
+  /** Plans count for their share in full when the budget is moves. */
+  planned = 0;
+
+  share(): number {
+    const { spent, moves } = this.#options;
+    return spent?.() ?? this.planned + ((1 - PLAN_SHARE) * this.moves) / moves;
+  }
+}
+
+/** Order plans, best first. Small boards are planned several times over, because a plan decides the quality. */
+function* makePlans(
+  board: Board,
+  random: () => number,
+  clock: Budget,
+  from: number,
+  to: number,
+  crossingFactor: number,
+  best: () => RoutingSolution | null,
+): Generator<EngineProgress, readonly OrderPlan[]> {
+  const count = board.partCount <= 16 ? 4 : board.partCount <= 30 ? 2 : 1;
+  const perPlan = Math.ceil(clock.planMoves / count);
+  const plans: OrderPlan[] = [];
+  for (let i = 0; i < count; i += 1) {
+    const [begin, end] = [from + ((to - from) * i) / count, from + ((to - from) * (i + 1)) / count];
+    const isTimed = clock.isTimed;
+    plans.push(
+      planOrder(
+        board,
+        random,
+        (moves) =>
+          isTimed ? Math.max(moves / MOST_PLAN_MOVES, (clock.share() - begin) / (end - begin)) : moves / perPlan,
+        crossingFactor,
+      ),
+    );
+    if (!isTimed) clock.planned += (to - from) / count;
+    yield { share: end, best: best() };
+  }
+  return plans.sort((one, other) => one.cost - other.cost);
+}
+
+function isBetter(a: RoutingSolution, b: RoutingSolution, pieceMm: number): boolean {
+  const cost = (one: RoutingSolution): number => one.lengthMm + pieceMm * (one.extraPieces ?? 0);
+  return a.conflicts !== b.conflicts ? a.conflicts < b.conflicts : cost(a) < cost(b);
 }
 
 function stepFor(problem: RoutingProblem): number {
   const xs = problem.outline.map((p) => p.x);
   const ys = problem.outline.map((p) => p.y);
   const area = (Math.max(...xs) - Math.min(...xs)) * (Math.max(...ys) - Math.min(...ys));
-  return Math.max(1.25, Math.sqrt(area / MOST_CELLS));
+  return Math.max(1.7, Math.sqrt(area / MOST_CELLS));
 }
 
 /** Lines pulled tight, and what is still wrong with them. */
@@ -136,6 +218,7 @@ function finish(board: Board, work: Realisation): RoutingSolution {
     turnDeg: problem.parts.map((part, p) => part.turns[work.field.turns[p] as number] as number),
     traces,
     lengthMm: cloth.lengthMm(),
+    extraPieces: work.extraPieces(),
     conflicts: cloth.violations(),
   };
 }

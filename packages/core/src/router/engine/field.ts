@@ -55,7 +55,8 @@ export class Field {
     let core = 0.3;
     for (let pad = 0; pad < board.padCount; pad += 1)
       if (board.isTight[pad] === 1) core = Math.max(core, board.localGap[pad] as number);
-    this.coreMm = Math.sqrt(core * core + (stepMm * stepMm) / 2);
+    // Never below one step, or two lines could cross between four cells unseen.
+    this.coreMm = Math.max(Math.sqrt(core * core + (stepMm * stepMm) / 2), 1.02 * stepMm);
     this.#markFree(outline, edgeMm, forbidden);
     for (let p = 0; p < board.partCount; p += 1) this.stampPart(p, 1);
   }

@@ -5,6 +5,7 @@
  */
 import type { Random } from '../../random/random.ts';
 import { type Board, legsCross } from './board.ts';
+import { detoursBetweenParts } from './detours.ts';
 
 /** A line still to be led: from pad to pad of a net. */
 export interface PlannedEdge {
@@ -20,22 +21,35 @@ export interface OrderPlan {
   readonly cost: number;
 }
 
-/** What a crossing costs while lines are straight, mm. */
-const CROSSING_MM = 220;
+/**
+ * What a crossing costs while lines are straight, mm: beside a part it is undone by going round the part; far from any end
+ * it takes a detour as long as the line.
+ */
+const CROSSING_NEAR_MM = 26;
+const CROSSING_FAR_MM = 240;
+const FAR_MM = 70;
 /** What it costs to go round a small part, a large one, and round one's own body. */
 const ROUND_SMALL_MM = 16;
 const ROUND_LARGE_MM = 45;
 const ROUND_OWN_MM = 10;
 /** The share of the search in which twins stay together. */
 const TOGETHER_SHARE = 0.6;
+/** Moves that bring near stops together, and how many count as near. */
+const GUIDED_SHARE = 0.8;
+const NEAREST = 7;
 const HOT_MM = 40;
 const COLD_MM = 0.4;
 
 /**
  * Anneals until `spent` says 1: it is asked with the number of moves made. The same random numbers and moves give the same plan.
  */
-export function planOrder(board: Board, random: Random, spent: (moves: number) => number): OrderPlan {
-  const state = new PlanState(board, random);
+export function planOrder(
+  board: Board,
+  random: Random,
+  spent: (moves: number) => number,
+  crossingFactor = 1,
+): OrderPlan {
+  const state = new PlanState(board, random, crossingFactor);
   let share = 0;
   for (let i = 0; share < 1; i += 1) {
     if (i % 64 === 0) share = spent(i);
@@ -44,9 +58,10 @@ export function planOrder(board: Board, random: Random, spent: (moves: number) =
   return state.best();
 }
 
-class PlanState {
+export class PlanState {
   readonly #board: Board;
   readonly #random: Random;
+  readonly #crossingFactor: number;
   readonly #turns: Int32Array;
   /** By net, stops in the order they are sewn. */
   readonly #orders: Int32Array[];
@@ -62,9 +77,12 @@ class PlanState {
   readonly #walls: Float64Array[];
   /** By part: how far its walls reach from its middle. */
   readonly #reach: Float64Array;
+  readonly #middles: Float64Array;
+  readonly #detours: Float64Array;
+  /** By net and stop: the stops that lie nearest. */
+  readonly #nearStops: ReadonlyArray<readonly Int32Array[]>;
   readonly #movable: readonly number[];
   readonly #choosable: ReadonlyArray<readonly [number, number]>;
-  readonly #slotsOfPart: number[][];
   readonly #longNets: readonly number[];
   #cost = 0;
   #bestCost = Number.POSITIVE_INFINITY;
@@ -72,8 +90,9 @@ class PlanState {
   #bestOrders: Int32Array[];
   #bestPads: Int32Array[];
 
-  constructor(board: Board, random: Random) {
+  constructor(board: Board, random: Random, crossingFactor = 1) {
     this.#board = board;
+    this.#crossingFactor = crossingFactor;
     this.#random = random;
     const { problem } = board;
     this.#turns = new Int32Array(board.partCount);
@@ -91,7 +110,10 @@ class PlanState {
     for (const [n, base] of this.#base.entries())
       for (let i = 0; i < (problem.nets[n]?.stops.length ?? 1) - 1; i += 1) this.#slotNet[base + i] = n;
     this.#twin = findTwins(board);
+    this.#nearStops = board.padsOfStop.map((stops) => nearestStops(board, stops));
     this.#walls = problem.parts.map((_, p) => this.#wallsOf(p, 0));
+    this.#detours = detoursBetweenParts(board);
+    this.#middles = Float64Array.from(problem.parts.flatMap(({ at }) => [at.x, at.y]));
     this.#reach = Float64Array.from(
       problem.parts.map((part) =>
         Math.max(
@@ -106,7 +128,6 @@ class PlanState {
       stops.flatMap((pads, s) => (pads.length > 1 ? [[n, s] as const] : [])),
     );
     this.#longNets = problem.nets.flatMap((net, n) => (net.stops.length > 2 ? [n] : []));
-    this.#slotsOfPart = problem.parts.map(() => []);
     for (const n of problem.nets.keys()) this.#nearestNeighbours(n);
     for (const [n, twin] of this.#twin.entries()) if (twin > n) this.#copyOrder(n, twin);
     this.#redraw();
@@ -115,6 +136,11 @@ class PlanState {
     this.#bestPads = this.#pads.map((pads) => pads.slice());
     this.#cost = this.#costOfAll();
     this.#keepBest();
+  }
+
+  /** For checking: the running cost, and the same worked out anew. */
+  drift(): number {
+    return this.#cost - this.#costOfAll();
   }
 
   best(): OrderPlan {
@@ -163,7 +189,7 @@ class PlanState {
           ? (before + (this.#random() < 0.5 ? 1 : count - 1)) % count
           : this.#pick(count);
     if (after === before) return;
-    const slots = this.#slotsOfPart[p] as number[];
+    const slots = this.#allSlotsOf(p);
     const old = this.#costOf(slots) + this.#costOfWalls(p, slots);
     this.#turns[p] = after;
     this.#walls[p] = this.#wallsOf(p, after);
@@ -212,59 +238,54 @@ class PlanState {
     const n = this.#longNets[this.#pick(this.#longNets.length)] as number;
     const order = this.#orders[n] as Int32Array;
     // The first stop stays: the strand starts at the power.
-    const i = 1 + this.#pick(order.length - 1);
-    const j = 1 + this.#pick(order.length - 1);
-    if (i === j) return;
     const isReversal = this.#random() < 0.5;
+    let i = 1 + this.#pick(order.length - 1);
+    let j = 1 + this.#pick(order.length - 1);
+    if (this.#random() < GUIDED_SHARE) {
+      // Most good moves bring two stops together that lie near each other.
+      const stop = order[i] as number;
+      const near = this.#nearStops[n]?.[stop] as Int32Array;
+      j = order.indexOf(near[this.#pick(near.length)] as number);
+      if (j < 1) return;
+      if (isReversal) {
+        if (i < j) i += 1;
+        else j += 1;
+      } else if (this.#random() < 0.5) j = Math.min(order.length - 1, Math.max(1, j + (i < j ? -1 : 1)));
+    }
+    if (i === j) return;
     const twin = this.#twin[n] as number;
     const nets = together && twin >= 0 ? [n, twin] : [n];
     const [low, high] = [Math.min(i, j), Math.max(i, j)];
-    const slotsOf = (net: number): number[] => {
-      const base = this.#base[net] as number;
-      const last = (this.#orders[net] as Int32Array).length - 1;
-      const places = isReversal
-        ? [low - 1, high]
-        : i < j
-          ? [i - 1, i, j]
-          : [j - 1, i - 1, i];
-      return places.filter((place) => place >= 0 && place < last).map((place) => base + place);
-    };
-    const slotsAfter = (net: number): number[] => {
-      const base = this.#base[net] as number;
-      const last = (this.#orders[net] as Int32Array).length - 1;
-      const places = isReversal ? [low - 1, high] : i < j ? [i - 1, j - 1, j] : [j - 1, j, i];
-      return places.filter((place) => place >= 0 && place < last).map((place) => base + place);
-    };
-    const slots = nets.flatMap(slotsOf);
-    const old = this.#costOf(slots);
+    const before = isReversal ? [low - 1, high] : i < j ? [i - 1, i, j] : [j - 1, i - 1, i];
+    const after = isReversal ? [low - 1, high] : i < j ? [i - 1, j - 1, j] : [j - 1, j, i];
+    const old = this.#costOf(this.#slotsIn(nets, before));
     const apply = (forward: boolean): void => {
-      for (const net of nets) {
+      for (let k = 0; k < nets.length; k += 1) {
+        const net = nets[k] as number;
         const own = this.#orders[net] as Int32Array;
-        if (isReversal) own.subarray(low, high + 1).reverse();
+        if (isReversal) reverseWithin(own, low, high);
         else moveWithin(own, forward ? i : j, forward ? j : i);
         const base = this.#base[net] as number;
-        for (let k = low - 1; k <= Math.min(high, own.length - 2); k += 1) this.#drawSlot(base + k);
+        const last = Math.min(high, own.length - 2);
+        for (let place = low - 1; place <= last; place += 1) this.#drawSlot(base + place);
       }
     };
     apply(true);
-    const delta = this.#costOf(nets.flatMap(slotsAfter)) - old;
+    const delta = this.#costOf(this.#slotsIn(nets, after)) - old;
     if (this.#accepts(delta, temperature)) {
       this.#cost += delta;
-      this.#indexSlots(nets, low, high);
       this.#keepBest();
     } else apply(false);
   }
 
-  /** After an order changed, parts have other slots. */
-  #indexSlots(nets: readonly number[], low: number, high: number): void {
-    for (const n of nets) {
-      const order = this.#orders[n] as Int32Array;
-      for (let place = low - 1; place <= Math.min(high + 1, order.length - 1); place += 1) {
-        const pad = (this.#pads[n] as Int32Array)[order[place] as number] as number;
-        const part = this.#board.partOfPad[pad] as number;
-        this.#slotsOfPart[part] = this.#allSlotsOf(part);
-      }
+  /** The slots at these places of some nets' orders. */
+  #slotsIn(nets: readonly number[], places: readonly number[]): number[] {
+    const slots: number[] = [];
+    for (const net of nets) {
+      const last = (this.#orders[net] as Int32Array).length - 1;
+      for (const place of places) if (place >= 0 && place < last) slots.push((this.#base[net] as number) + place);
     }
+    return slots;
   }
 
   #allSlotsOf(part: number): number[] {
@@ -341,7 +362,6 @@ class PlanState {
 
   #redraw(): void {
     for (let slot = 0; slot < this.#slots; slot += 1) this.#drawSlot(slot);
-    for (let p = 0; p < this.#board.partCount; p += 1) this.#slotsOfPart[p] = this.#allSlotsOf(p);
   }
 
   #costOfAll(): number {
@@ -352,6 +372,8 @@ class PlanState {
   /** Length of these edges, their crossings with all others (among themselves once), and what they go round. */
   #costOf(slots: readonly number[]): number {
     const xy = this.#xy;
+    const slotNet = this.#slotNet;
+    const count = this.#slots;
     let cost = 0;
     for (let k = 0; k < slots.length; k += 1) {
       const slot = slots[k] as number;
@@ -359,33 +381,60 @@ class PlanState {
       const ay = xy[4 * slot + 1] as number;
       const bx = xy[4 * slot + 2] as number;
       const by = xy[4 * slot + 3] as number;
-      cost += Math.hypot(bx - ax, by - ay);
-      const net = this.#slotNet[slot] as number;
-      for (let other = 0; other < this.#slots; other += 1) {
-        if (this.#slotNet[other] === net) continue;
-        if (
-          legsCross(
-            ax,
-            ay,
-            bx,
-            by,
-            xy[4 * other] as number,
-            xy[4 * other + 1] as number,
-            xy[4 * other + 2] as number,
-            xy[4 * other + 3] as number,
-          ) &&
-          !(slots.indexOf(other) !== -1 && slots.indexOf(other) < k)
-        )
-          cost += CROSSING_MM;
+      cost += Math.hypot(bx - ax, by - ay) + this.#detourOf(slot);
+      const net = slotNet[slot];
+      const minX = ax < bx ? ax : bx;
+      const maxX = ax < bx ? bx : ax;
+      const minY = ay < by ? ay : by;
+      const maxY = ay < by ? by : ay;
+      for (let other = 0, at = 0; other < count; other += 1, at += 4) {
+        if (slotNet[other] === net) continue;
+        const cx = xy[at] as number;
+        const dx = xy[at + 2] as number;
+        if ((cx < minX && dx < minX) || (cx > maxX && dx > maxX)) continue;
+        const cy = xy[at + 1] as number;
+        const dy = xy[at + 3] as number;
+        if ((cy < minY && dy < minY) || (cy > maxY && dy > maxY)) continue;
+        if (!legsCross(ax, ay, bx, by, cx, cy, dx, dy)) continue;
+        // Of two edges in the list the earlier one pays.
+        const listed = slots.indexOf(other);
+        if (listed === -1 || listed > k) cost += this.#crossingFactor * crossingPrice(ax, ay, bx, by, cx, cy, dx, dy);
       }
       cost += this.#costOfBodies(slot);
     }
     return cost;
   }
 
+  #detourOf(slot: number): number {
+    const n = this.#slotNet[slot] as number;
+    const order = this.#orders[n] as Int32Array;
+    const i = slot - (this.#base[n] as number);
+    const pads = this.#pads[n] as Int32Array;
+    const { partOfPad, partCount } = this.#board;
+    const a = partOfPad[pads[order[i] as number] as number] as number;
+    const b = partOfPad[pads[order[i + 1] as number] as number] as number;
+    return this.#detours[a * partCount + b] as number;
+  }
+
   #costOfBodies(slot: number): number {
+    const xy = this.#xy;
+    const ax = xy[4 * slot] as number;
+    const ay = xy[4 * slot + 1] as number;
+    const bx = xy[4 * slot + 2] as number;
+    const by = xy[4 * slot + 3] as number;
+    const minX = ax < bx ? ax : bx;
+    const maxX = ax < bx ? bx : ax;
+    const minY = ay < by ? ay : by;
+    const maxY = ay < by ? by : ay;
     let cost = 0;
-    for (let p = 0; p < this.#board.partCount; p += 1) cost += this.#wallCost(p, slot);
+    for (let p = 0; p < this.#board.partCount; p += 1) {
+      const reach = this.#reach[p] as number;
+      const x = this.#middles[2 * p] as number;
+      if (x + reach < minX || x - reach > maxX) continue;
+      const y = this.#middles[2 * p + 1] as number;
+      if (y + reach < minY || y - reach > maxY) continue;
+      cost += this.#wallCost(p, slot);
+    }
     return cost;
   }
 
@@ -460,11 +509,57 @@ class PlanState {
   }
 }
 
+function crossingPrice(
+  ax: number,
+  ay: number,
+  bx: number,
+  by: number,
+  cx: number,
+  cy: number,
+  dx: number,
+  dy: number,
+): number {
+  const t = ((cx - ax) * (dy - cy) - (cy - ay) * (dx - cx)) / ((bx - ax) * (dy - cy) - (by - ay) * (dx - cx));
+  const [x, y] = [ax + t * (bx - ax), ay + t * (by - ay)];
+  const near = Math.sqrt(
+    Math.min(
+      (x - ax) ** 2 + (y - ay) ** 2,
+      (x - bx) ** 2 + (y - by) ** 2,
+      (x - cx) ** 2 + (y - cy) ** 2,
+      (x - dx) ** 2 + (y - dy) ** 2,
+    ),
+  );
+  return CROSSING_NEAR_MM + (CROSSING_FAR_MM - CROSSING_NEAR_MM) * Math.min(1, near / FAR_MM);
+}
+
+function reverseWithin(list: Int32Array, low: number, high: number): void {
+  for (let a = low, b = high; a < b; a += 1, b -= 1) {
+    const kept = list[a] as number;
+    list[a] = list[b] as number;
+    list[b] = kept;
+  }
+}
+
 function moveWithin(list: Int32Array, from: number, to: number): void {
   const moved = list[from] as number;
   if (from < to) list.copyWithin(from, from + 1, to + 1);
   else list.copyWithin(to + 1, to, from);
   list[to] = moved;
+}
+
+/** For each stop the stops whose parts lie nearest. */
+function nearestStops(board: Board, stops: ReadonlyArray<readonly number[]>): readonly Int32Array[] {
+  const at = stops.map((pads) => board.problem.parts[board.partOfPad[pads[0] as number] as number]?.at ?? { x: 0, y: 0 });
+  return at.map((p, s) =>
+    Int32Array.from(
+      at
+        .map((q, k) => ({ k, far: Math.hypot(q.x - p.x, q.y - p.y) }))
+        .filter(({ k }) => k !== s)
+        .sort((a, b) => a.far - b.far)
+        .slice(0, NEAREST)
+        .map(({ k }) => k),
+    ),
+  );
 }
 
 /** For each net the one that goes through the same parts, but for its start; −1 where there is none. */

@@ -10,6 +10,8 @@ import type { Field } from './field.ts';
 export interface ConflictPrices {
   readonly perMm: number;
   readonly entering: number;
+  /** How much more a millimetre costs where the line fans out. */
+  readonly nearWeight: number;
 }
 
 export interface FoundPath {
@@ -144,7 +146,9 @@ export class PathSearch {
           const step = dx !== 0 && dy !== 0 ? stepMm * SQRT2 : stepMm;
           const isIn = conflictAt(next);
           const price =
-            cost + step + (isIn ? step * prices.perMm + (wasIn ? 0 : prices.entering) : 0);
+            cost +
+            step +
+            (isIn ? step * prices.perMm * (isNear ? prices.nearWeight : 1) + (wasIn ? 0 : prices.entering) : 0);
           if (this.#stamp[next] === round && (this.#cost[next] as number) <= price) continue;
           this.#stamp[next] = round;
           this.#cost[next] = price;

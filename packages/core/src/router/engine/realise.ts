@@ -16,10 +16,17 @@ export interface GridLine {
 }
 
 /** Prices while searching: a crossing must cost more than any detour. */
-const SEARCH_PRICES: ConflictPrices = { perMm: 14, entering: 90 };
+const SEARCH_PRICES: ConflictPrices = { perMm: 14, entering: 120, nearWeight: 3.5 };
+const STRICT_PRICES: ConflictPrices = { perMm: 60, entering: 700, nearWeight: 3.5 };
 /** What a millimetre too near counts in the sum of both lines. */
-const CONFLICT_PER_MM = 14;
+const CONFLICT_PER_MM = 22;
 const NO_WAY_MM = 2000;
+/** Parts with more lines than this are not taken apart at once. */
+const MOST_ROUND_PART = 8;
+/** A cell of conflict within a fan-out counts as so many. */
+const NEAR_WEIGHT = SEARCH_PRICES.nearWeight;
+/** How often ripped lines are joined however is cheapest instead of as they were. */
+const RECONNECT_SHARE = 0.6;
 /** New lines are led on while they are no more than this dearer than the old ones, mm. */
 const SLACK_MM = 25;
 
@@ -35,7 +42,6 @@ export class Realisation {
   readonly search: PathSearch;
   lines: GridLine[] = [];
   cost = 0;
-  #conflictBefore: ReadonlyMap<GridLine, number> = new Map();
 
   constructor(board: Board, turns: Int32Array, stepMm: number) {
     this.board = board;
@@ -108,7 +114,8 @@ export class Realisation {
       const others = near
         ? (field.coreNets[cell] as number) - ((core[cell] as number) > 0 ? 1 : 0)
         : (field.lineNets[cell] as number) - ((own[cell] as number) > 0 ? 1 : 0);
-      if (others > 0) count += 1;
+      // Where lines fan out their halos are small, but a crossing is a crossing.
+      if (others > 0) count += near ? NEAR_WEIGHT : 1;
     }
     return count * field.stepMm;
   }
@@ -120,7 +127,37 @@ export class Realisation {
       if (line.cells.length === 0) sum += NO_WAY_MM;
       else sum += this.lengthOf(line) + CONFLICT_PER_MM * this.conflictOf(line);
     }
-    return sum;
+    return sum + this.board.problem.pieceMm * this.extraPieces();
+  }
+
+  /** Strands beyond one for each net: half of the pads where an odd number of lines end, by what hangs together at its pads. */
+  extraPieces(): number {
+    const { padCount } = this.board;
+    const root = Int32Array.from({ length: padCount }, (_, i) => i);
+    const find = (pad: number): number => {
+      let at = pad;
+      while (root[at] !== at) at = root[at] as number;
+      return at;
+    };
+    const degree = new Int32Array(padCount);
+    for (const { from, to } of this.lines) {
+      degree[from] = (degree[from] as number) + 1;
+      degree[to] = (degree[to] as number) + 1;
+      root[find(from)] = find(to);
+    }
+    const odd = new Map<number, number>();
+    for (let pad = 0; pad < padCount; pad += 1) {
+      if (degree[pad] === 0) continue;
+      const at = find(pad);
+      odd.set(at, (odd.get(at) ?? 0) + ((degree[pad] as number) & 1));
+    }
+    let pieces = 0;
+    const nets = new Set<number>();
+    for (const [at, count] of odd) {
+      pieces += Math.max(1, count / 2);
+      nets.add(this.board.netOfPad[at] as number);
+    }
+    return pieces - nets.size;
   }
 
   conflictMm(): number {
@@ -132,8 +169,9 @@ export class Realisation {
   /** One move of the search; keeps it when it is better by the temperature, else takes it back. */
   improve(random: Random, temperature: number): void {
     const roll = random();
-    if (roll < 0.3) this.#turnSomething(random, temperature);
-    else if (roll < 0.5) this.#reorder(random, temperature);
+    if (roll < 0.2) this.#ripRoundPart(random, temperature);
+    else if (roll < 0.4) this.#turnSomething(random, temperature);
+    else if (roll < 0.6) this.#reorder(random, temperature);
     else this.#ripSome(random, temperature);
   }
 
@@ -178,12 +216,31 @@ export class Realisation {
     const others = [...met, ...near.filter((i) => !met.includes(i))];
     const count = Math.floor(random() * 4) + (met.length > 0 ? 1 : 0);
     const chosen = [first, ...others.slice(0, count)];
-    this.#replace(
-      chosen,
-      chosen.map((i) => this.lines[i] as GridLine),
-      random,
-      temperature,
+    this.#replace(chosen, this.#leader(chosen, random), random, temperature);
+  }
+
+  /** Rips everything that ends at a part, and whom it meets: a strand may pass the part on its other side. */
+  #ripRoundPart(random: Random, temperature: number): void {
+    if (this.lines.length === 0) return;
+    const first = this.lines[this.#conflicting(random)] as GridLine;
+    const part = this.board.partOfPad[random() < 0.5 ? first.from : first.to] as number;
+    const chosen = this.lines.flatMap((line, i) =>
+      this.board.partOfPad[line.from] === part || this.board.partOfPad[line.to] === part ? [i] : [],
     );
+    if (chosen.length > MOST_ROUND_PART) return this.#ripSome(random, temperature);
+    const index = this.lines.indexOf(first);
+    for (const met of this.#partners(index)) if (!chosen.includes(met)) chosen.push(met);
+    this.#replace(chosen, this.#leader(chosen, random), random, temperature);
+  }
+
+  /** Leads ripped lines anew: joined however is cheapest, or from and to the same pads. */
+  #leader(
+    chosen: readonly number[],
+    random: Random,
+  ): (budgetMm: number, prices: ConflictPrices) => readonly GridLine[] | null {
+    if (random() < RECONNECT_SHARE) return (budget, prices) => this.#reconnect(chosen, budget, prices, random);
+    const edges = chosen.map((i) => this.lines[i] as GridLine);
+    return (budget, prices) => this.#leadEdges(edges, budget, prices, random);
   }
 
   /** The lines of other nets that one comes too near to. */
@@ -205,58 +262,138 @@ export class Realisation {
     });
   }
 
-  /** Rips lines, leads edges in their place (in random order), and keeps or restores. */
+  /** Rips lines, leads others in their place, and keeps or restores. `lead` gives as many lines as were ripped, or null. */
   #replace(
     indices: readonly number[],
-    edges: readonly PlannedEdge[],
+    lead: (budgetMm: number, prices: ConflictPrices) => readonly GridLine[] | null,
     random: Random,
     temperature: number,
     before: () => void = () => {},
     undo: () => void = () => {},
   ): void {
     const old = indices.map((i) => this.lines[i] as GridLine);
-    this.#conflictBefore = new Map(old.map((line) => [line, this.conflictOf(line)]));
+    // What the new lines may cost together before they cannot be better any more.
+    let budget = SLACK_MM + 4 * temperature;
+    for (const line of old) budget += priceOf(line, this.lengthOf(line), this.conflictOf(line));
     for (const line of old) this.stamp(line, -1);
     before();
+    // Now and then a crossing is not to be had at any price, so that long ways round are found.
+    const fresh = lead(budget, random() < 0.4 ? STRICT_PRICES : SEARCH_PRICES);
+    if (fresh !== null) {
+      for (const [k, i] of indices.entries()) this.lines[i] = fresh[k] as GridLine;
+      const cost = this.measure();
+      if (cost <= this.cost + 1e-9 || random() < Math.exp((this.cost - cost) / Math.max(1e-6, temperature))) {
+        this.cost = cost;
+        return;
+      }
+      for (const line of fresh) this.stamp(line, -1);
+    }
+    undo();
+    for (const [k, i] of indices.entries()) {
+      this.lines[i] = old[k] as GridLine;
+      this.stamp(old[k] as GridLine, 1);
+    }
+  }
+
+  /** Leads these edges in random order; null, with nothing stamped, when they cost more than the budget. */
+  #leadEdges(
+    edges: readonly PlannedEdge[],
+    budgetMm: number,
+    prices: ConflictPrices,
+    random: Random,
+  ): readonly GridLine[] | null {
     const order = edges.map((_, i) => i);
     shuffle(order, random);
     const fresh: GridLine[] = new Array(edges.length);
-    // What the new lines may cost together before they cannot be better any more.
-    let budget = SLACK_MM + 4 * temperature;
-    for (const line of old) budget += priceOf(line, this.lengthOf(line), line.cells.length === 0 ? 0 : this.#conflictBefore.get(line) ?? 0);
+    let budget = budgetMm;
     let straight = edges.reduce((sum, edge) => sum + this.#straight(edge), 0);
-    let isHopeless = false;
     for (const i of order) {
       const edge = edges[i] as PlannedEdge;
       straight -= this.#straight(edge);
-      const found = this.search.find(edge.net, [edge.from], [edge.to], SEARCH_PRICES, budget - straight);
+      const found = this.search.find(edge.net, [edge.from], [edge.to], prices, budget - straight);
       if (found === null) {
-        isHopeless = true;
-        break;
+        for (const line of fresh) if (line !== undefined) this.stamp(line, -1);
+        return null;
       }
       budget -= found.cost;
       const line: GridLine = { net: edge.net, from: edge.from, to: edge.to, cells: found.cells };
       this.stamp(line, 1);
       fresh[i] = line;
     }
-    if (isHopeless) {
-      for (const line of fresh) if (line !== undefined) this.stamp(line, -1);
-      undo();
-      for (const line of old) this.stamp(line, 1);
-      return;
+    return fresh;
+  }
+
+  /**
+   * Joins again what ripping these lines has parted, each time by the cheapest line there is, wherever it starts and ends:
+   * strands that take another order, and branches at other parts, both come out of it. Null when it costs too much.
+   */
+  #reconnect(
+    indices: readonly number[],
+    budgetMm: number,
+    prices: ConflictPrices,
+    random: Random,
+  ): readonly GridLine[] | null {
+    const gone = new Set(indices);
+    const nets = [...new Set(indices.map((i) => (this.lines[i] as GridLine).net))];
+    shuffle(nets, random);
+    const fresh: GridLine[] = [];
+    let budget = budgetMm;
+    for (const net of nets) {
+      const own = this.lines.filter((line, i) => line.net === net && !gone.has(i));
+      for (;;) {
+        const ends = this.#looseEnds(net, own, random);
+        if (ends === null) break;
+        const found = this.search.find(net, ends.from, ends.to, prices, budget);
+        if (found === null) {
+          for (const line of fresh) this.stamp(line, -1);
+          return null;
+        }
+        budget -= found.cost;
+        const line: GridLine = { net, from: found.from, to: found.to, cells: found.cells };
+        this.stamp(line, 1);
+        own.push(line);
+        fresh.push(line);
+      }
     }
-    for (const [k, i] of indices.entries()) this.lines[i] = fresh[k] as GridLine;
-    const cost = this.measure();
-    if (cost <= this.cost + 1e-9 || random() < Math.exp((this.cost - cost) / Math.max(1e-6, temperature))) {
-      this.cost = cost;
-      return;
+    return fresh;
+  }
+
+  /** Pads of one component of a net and of all others that a line may join; null when the net is one. */
+  #looseEnds(
+    net: number,
+    lines: readonly GridLine[],
+    random: Random,
+  ): { readonly from: readonly number[]; readonly to: readonly number[] } | null {
+    const { padsOfStop, stopOfPad, problem } = this.board;
+    const stops = padsOfStop[net] ?? [];
+    const component = Int32Array.from(stops.keys());
+    const root = (stop: number): number => {
+      let at = stop;
+      while (component[at] !== at) at = component[at] as number;
+      return at;
+    };
+    const degree = new Int32Array(stops.length);
+    const usedPad = new Int32Array(stops.length).fill(-1);
+    for (const line of lines) {
+      const [a, b] = [stopOfPad[line.from] as number, stopOfPad[line.to] as number];
+      component[root(a)] = root(b);
+      degree[a] = (degree[a] as number) + 1;
+      degree[b] = (degree[b] as number) + 1;
+      usedPad[a] = line.from;
+      usedPad[b] = line.to;
     }
-    for (const line of fresh) this.stamp(line, -1);
-    undo();
-    for (const [k, i] of indices.entries()) {
-      this.lines[i] = old[k] as GridLine;
-      this.stamp(old[k] as GridLine, 1);
+    const isChain = problem.topology !== 'branch';
+    const home = root(isChain ? 0 : Math.floor(random() * stops.length));
+    const from: number[] = [];
+    const to: number[] = [];
+    for (let stop = 0; stop < stops.length; stop += 1) {
+      const isHome = root(stop) === home;
+      // A strand goes on at its free end only; the first stop has one end.
+      if (isChain && (degree[stop] as number) >= (stop === 0 ? 1 : 2)) continue;
+      const pads = (usedPad[stop] as number) >= 0 ? [usedPad[stop] as number] : (stops[stop] ?? []);
+      (isHome ? from : to).push(...pads);
     }
+    return to.length === 0 || from.length === 0 ? null : { from, to };
   }
 
   #turnSomething(random: Random, temperature: number): void {
@@ -287,7 +424,7 @@ export class Realisation {
     };
     this.#replace(
       chosen,
-      chosen.map((i) => this.lines[i] as GridLine),
+      this.#leader(chosen, random),
       random,
       temperature,
       () => turn(becomes),
@@ -309,21 +446,25 @@ export class Realisation {
 
   /** Another order for a strand: two of its edges exchanged, or a stop moved to another place in it. */
   #reorder(random: Random, temperature: number): void {
-    const first = this.lines[this.#conflicting(random)] as GridLine;
+    const index = this.#conflicting(random);
+    const first = this.lines[index] as GridLine;
     const { net } = first;
     const chain = this.#chainOf(net);
     if (chain === null || chain.length < 3) return this.#ripSome(random, temperature);
     const n = chain.length;
-    const i = 1 + Math.floor(random() * (n - 1));
-    const j = 1 + Math.floor(random() * (n - 1));
-    if (i === j) return;
+    const i = Math.max(1, chain.indexOf(random() < 0.5 ? first.from : first.to));
+    // Next to one of the stops that lie nearest, or anywhere.
+    const near = this.#nearestIn(chain, i);
+    const j = random() < 0.75 ? (near[Math.floor(random() * near.length)] ?? 1) : 1 + Math.floor(random() * (n - 1));
+    if (i === j || j < 1) return;
     const after = chain.slice();
     if (random() < 0.5) {
-      const [low, high] = [Math.min(i, j), Math.max(i, j)];
+      const [low, high] = i < j ? [i + 1, j] : [j + 1, i];
+      if (low > high || low >= n) return;
       after.splice(low, high - low + 1, ...after.slice(low, high + 1).reverse());
     } else {
       const [moved] = after.splice(i, 1);
-      after.splice(j, 0, moved as number);
+      after.splice(Math.max(1, random() < 0.5 ? j : j - 1), 0, moved as number);
     }
     const pairKey = (a: number, b: number): string => (a < b ? `${a}-${b}` : `${b}-${a}`);
     const kept = new Set<string>();
@@ -339,8 +480,22 @@ export class Realisation {
     const straight = (edges: readonly PlannedEdge[]): number => edges.reduce((sum, edge) => sum + this.#straight(edge), 0);
     const longer = straight(fresh) - straight(out.map((index) => this.lines[index] as GridLine));
     // A much longer order is only worth trying where there is something to untangle.
-    if (longer > 60 || (longer > 15 && random() < 0.7)) return;
-    this.#replace(out, fresh, random, temperature);
+    const isTangled = first.cells.length === 0 || this.conflictOf(first) > 0;
+    if (longer > (isTangled ? 160 : 40) || (longer > 15 && !isTangled && random() < 0.6)) return;
+    this.#replace(out, (budget, prices) => this.#leadEdges(fresh, budget, prices, random), random, temperature);
+  }
+
+  /** The places in a strand of the five stops nearest to one. */
+  #nearestIn(chain: readonly number[], place: number): number[] {
+    const [x, y] = this.search.padXY(chain[place] as number);
+    return chain
+      .map((pad, k) => {
+        const [px, py] = this.search.padXY(pad);
+        return { k, far: k === 0 || k === place ? Number.POSITIVE_INFINITY : Math.hypot(px - x, py - y) };
+      })
+      .sort((a, b) => a.far - b.far)
+      .slice(0, 5)
+      .map(({ k }) => k);
   }
 
   /** The pads of a net in the order of its strand; null where it is no single strand of single pads. */
