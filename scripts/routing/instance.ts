@@ -24,7 +24,12 @@ export interface Instance {
     readonly rot: number;
     readonly free: boolean;
     readonly body: readonly Pair[];
-    readonly pads: ReadonlyArray<{ readonly id: string; readonly x: number; readonly y: number; readonly r: number }>;
+    readonly pads: ReadonlyArray<{
+      readonly id: string;
+      readonly x: number;
+      readonly y: number;
+      readonly r: number;
+    }>;
   }>;
   readonly nets: ReadonlyArray<{
     readonly id: string;
@@ -51,6 +56,7 @@ export function problemOf(instance: Instance): RoutingProblem {
     lineGapMm: rules.clearance,
     padGapMm: rules.clearance,
     bodyGapMm: rules.bodyClearance,
+    fanOut: 'half-room',
     topology: instance.topology,
     pieceMm: rules.pieceCost,
     parts: instance.parts.map((part) => ({
@@ -78,7 +84,11 @@ export function problemOf(instance: Instance): RoutingProblem {
 }
 
 /** A solution in the form that the independent checker reads. */
-export function solutionRecord(instance: Instance, problem: RoutingProblem, solution: RoutingSolution): unknown {
+export function solutionRecord(
+  instance: Instance,
+  problem: RoutingProblem,
+  solution: RoutingSolution,
+): unknown {
   const stepDeg = 360 / instance.rules.angles;
   const pad = ({ part, pad: k }: { part: number; pad: number }) => [
     problem.parts[part]?.id,
@@ -95,6 +105,10 @@ export function solutionRecord(instance: Instance, problem: RoutingProblem, solu
       b: pad(trace.to),
       pts: trace.points.map(({ x, y }) => [x, y]),
     })),
-    bridges: [],
+    bridges: (solution.patches ?? []).map(({ at, over, under }) => ({
+      x: at.x,
+      y: at.y,
+      traces: [over, under],
+    })),
   };
 }

@@ -43,13 +43,16 @@ for (const file of readdirSync(folder).sort()) {
   writeFileSync(target, JSON.stringify(solutionRecord(instance, problem, best)));
   let report: { ok: boolean; cost: number; length: number; bridges: number; errors: string[] };
   try {
-    report = JSON.parse(execFileSync('python3', [join(folder, '../verify.py'), path, target, '-q'], { encoding: 'utf8' }));
+    report = JSON.parse(
+      execFileSync('python3', [join(folder, '../verify.py'), path, target, '-q'], { encoding: 'utf8' }),
+    );
   } catch (error) {
     report = JSON.parse((error as { stdout: string }).stdout);
   }
   const reference = index[id];
   const known = reference?.bestKnown;
-  const bestCost = known === undefined ? Number.NaN : known.length + 40 * known.extraPieces + 150 * known.bridges;
+  const bestCost =
+    known === undefined ? Number.NaN : known.length + 40 * known.extraPieces + 150 * known.bridges;
   const ratio = report.cost / (reference?.relaxedReferenceMm ?? Number.NaN);
   count += 1;
   if (report.ok) {
@@ -61,4 +64,6 @@ for (const file of readdirSync(folder).sort()) {
   );
 }
 ratios.sort((a, b) => a - b);
-console.log(`${valid} of ${count} valid; cost / reference: median ${ratios[Math.floor(ratios.length / 2)]?.toFixed(3)}, worst ${ratios.at(-1)?.toFixed(3)}`);
+console.log(
+  `${valid} of ${count} valid; cost / reference: median ${ratios[Math.floor(ratios.length / 2)]?.toFixed(3)}, worst ${ratios.at(-1)?.toFixed(3)}`,
+);

@@ -215,10 +215,6 @@ export const ERROR_CATALOGUE = {
     title: 'There is nothing to route from: no holder is on the cloth.',
     help: 'Place a coin-cell holder first.',
   },
-  'router-board': {
-    title: 'Threads to the pins of a board are not proposed yet.',
-    help: 'Draw them by hand: which pin feeds which light is your choice.',
-  },
   'router-no-lights': {
     title: 'There is nothing to route to: no light is on the cloth.',
     help: 'Place at least one light first.',

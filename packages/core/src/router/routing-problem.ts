@@ -4,7 +4,7 @@
  */
 
 import { areasFor, clothOutline } from '../cloth/cloth.ts';
-import { fail, type Result, succeed } from '../errors/problem.ts';
+import { type Result, succeed } from '../errors/problem.ts';
 import type { Point } from '../geometry/point.ts';
 import { insideDistanceMm, type Polygon } from '../geometry/polygon.ts';
 import { normaliseDeg } from '../geometry/transform.ts';
@@ -65,6 +65,11 @@ export interface RoutingProblem {
   readonly padGapMm: number;
   /** From a line to the body of a part. */
   readonly bodyGapMm: number;
+  /**
+   * What threads that leave neighbouring pins of one part keep while they fan out. half-room: half of the room between the
+   * pads. pitch: the distance of the pins (handbook section 3).
+   */
+  readonly fanOut: 'half-room' | 'pitch';
   /** chain: one open strand through all stops of a net. branch: a new strand may start at any part. */
   readonly topology: 'chain' | 'branch';
   /** What one more strand costs, in mm of thread: a start and a finish. */
@@ -88,6 +93,8 @@ export interface RoutingSolution {
   readonly lengthMm: number;
   /** Strands beyond one for each net. */
   readonly extraPieces?: number;
+  /** Where one trace goes over another on an insulating patch, by their places in `traces`. */
+  readonly patches?: ReadonlyArray<{ readonly at: Point; readonly over: number; readonly under: number }>;
   /** Places where nets meet or come closer than allowed; 0 is what is wanted. */
   readonly conflicts: number;
 }
@@ -138,8 +145,6 @@ function outward(a: Point, b: Point): Point {
 export function routingProblemOf(plan: Plan, freedom: Freedom): Result<RoutingProblem> {
   const wishes = wishesOf(plan);
   if (!wishes.ok) return wishes;
-  if (Object.values(plan.parts).some((part) => hasElement(kindOf(plan, part), 'pin')))
-    return fail('router-board');
   const parts = Object.values(plan.parts);
   const line = conductorOf(plan, sewingByHabit(plan));
   const rules = spacingRules(plan);
@@ -161,6 +166,7 @@ export function routingProblemOf(plan: Plan, freedom: Freedom): Result<RoutingPr
     lineGapMm: requiredGap(line, line, rules),
     padGapMm: requiredGap(line, LOOPED_HOLE, rules),
     bodyGapMm: BODY_GAP_MM,
+    fanOut: 'pitch',
     topology: 'chain',
     pieceMm: PIECE_MM,
     parts: parts.map((part) => {

@@ -21,6 +21,11 @@ export interface Board {
   readonly padsOfStop: ReadonlyArray<ReadonlyArray<readonly number[]>>;
   /** By part and turn: the places of its pads, in the order of `padsOfPart`, as x, y, x, y … */
   readonly padPlaces: ReadonlyArray<readonly Float64Array[]>;
+  /**
+   * The same for where a line leaves its pad freely. At the pitch of pins that is past the rim of the body, straight out: any
+   * other way would come nearer to a neighbour. Else it is the pad itself.
+   */
+  readonly exitPlaces: ReadonlyArray<readonly Float64Array[]>;
   /** By part and turn: the corners of its body. */
   readonly bodies: ReadonlyArray<readonly Polygon[]>;
   /** Depth of a pad in its own body: from its middle to the nearest edge. */
@@ -30,6 +35,9 @@ export interface Board {
    * the wanted gap itself.
    */
   readonly localGap: Float64Array;
+  /** The same for the metal of foreign pads. */
+  readonly localPadGap: Float64Array;
+  /** 1 where either is less than what is wanted elsewhere. */
   readonly isTight: Uint8Array;
   /** The place of a pad among those of its part. */
   readonly placeOfPad: Int32Array;
@@ -83,6 +91,7 @@ export function prepareBoard(problem: RoutingProblem): Board {
   );
   const depth = new Float64Array(padCount);
   const localGap = new Float64Array(padCount).fill(problem.lineGapMm);
+  const localPadGap = new Float64Array(padCount).fill(problem.padGapMm);
   const isTight = new Uint8Array(padCount);
   for (const [p, part] of problem.parts.entries()) {
     for (const [i, pad] of part.pads.entries()) {
@@ -91,13 +100,33 @@ export function prepareBoard(problem: RoutingProblem): Board {
       for (const [k, other] of part.pads.entries()) {
         const that = padIndex(p, k);
         if (k === i || (netOfPad[own] !== -1 && netOfPad[own] === netOfPad[that])) continue;
-        const room = Math.hypot(pad.at.x - other.at.x, pad.at.y - other.at.y) - pad.radiusMm - other.radiusMm;
-        if (room >= problem.lineGapMm) continue;
-        isTight[own] = 1;
-        localGap[own] = Math.min(localGap[own] as number, Math.max(LEAST_LOCAL_MM, room / 2));
+        const pitch = Math.hypot(pad.at.x - other.at.x, pad.at.y - other.at.y);
+        const room = pitch - pad.radiusMm - other.radiusMm;
+        const isHalfRoom = problem.fanOut === 'half-room';
+        if (isHalfRoom && room >= problem.lineGapMm) continue;
+        const line = isHalfRoom ? Math.max(LEAST_LOCAL_MM, room / 2) : pitch - FAN_OUT_SPARE_MM;
+        const metal = isHalfRoom ? line : pitch - other.radiusMm - FAN_OUT_SPARE_MM;
+        localGap[own] = Math.min(localGap[own] as number, line);
+        localPadGap[own] = Math.min(localPadGap[own] as number, metal);
       }
     }
   }
+  for (let pad = 0; pad < padCount; pad += 1)
+    if ((localGap[pad] as number) < problem.lineGapMm || (localPadGap[pad] as number) < problem.padGapMm)
+      isTight[pad] = 1;
+  const exitPlaces = problem.parts.map((part, p) =>
+    (poses[p] ?? []).map((pose) => {
+      const places = new Float64Array(part.pads.length * 2);
+      for (const [i, pad] of part.pads.entries()) {
+        const own = padIndex(p, i);
+        const leavesStraight = problem.fanOut === 'pitch' && isTight[own] === 1;
+        const at = placePoint(pose, leavesStraight ? straightOut(part.body, pad.at) : pad.at);
+        places[2 * i] = at.x;
+        places[2 * i + 1] = at.y;
+      }
+      return places;
+    }),
+  );
   return {
     problem,
     partCount: problem.parts.length,
@@ -109,17 +138,47 @@ export function prepareBoard(problem: RoutingProblem): Board {
     padsOfPart,
     padsOfStop,
     padPlaces,
+    exitPlaces,
     bodies,
     depth,
     localGap,
+    localPadGap,
     isTight,
     placeOfPad: Int32Array.from(problem.parts.flatMap((part) => part.pads.map((_, k) => k))),
     padIndex,
   };
 }
 
+/** Less than the pitch by this, so that rounding cannot spoil a straight way out, mm. */
+const FAN_OUT_SPARE_MM = 0.006;
 /** However tight the pins, threads that fan out keep at least this apart, mm. */
 const LEAST_LOCAL_MM = 0.3;
+
+/** How far past the rim a line that leaves straight is free to turn, mm. */
+const PAST_RIM_MM = 1.5;
+
+/** The place past the rim of a body that a pad reaches by the shortest way. */
+function straightOut(
+  body: Polygon,
+  pad: { readonly x: number; readonly y: number },
+): { readonly x: number; readonly y: number } {
+  let least = Number.POSITIVE_INFINITY;
+  let rim = pad;
+  for (let i = 0, k = body.length - 1; i < body.length; k = i, i += 1) {
+    const a = body[i] as { x: number; y: number };
+    const b = body[k] as { x: number; y: number };
+    const length = (b.x - a.x) ** 2 + (b.y - a.y) ** 2;
+    const t = length === 0 ? 0 : Math.min(1, Math.max(0, ((pad.x - a.x) * (b.x - a.x) + (pad.y - a.y) * (b.y - a.y)) / length));
+    const near = { x: a.x + t * (b.x - a.x), y: a.y + t * (b.y - a.y) };
+    const far = Math.hypot(near.x - pad.x, near.y - pad.y);
+    if (far >= least) continue;
+    least = far;
+    rim = near;
+  }
+  if (least < 1e-9 || !Number.isFinite(least)) return pad;
+  const share = (least + PAST_RIM_MM) / least;
+  return { x: pad.x + (rim.x - pad.x) * share, y: pad.y + (rim.y - pad.y) * share };
+}
 
 /** How deep a point lies inside a polygon; 0 outside. */
 function depthIn(polygon: Polygon, x: number, y: number): number {

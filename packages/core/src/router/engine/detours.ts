@@ -24,7 +24,9 @@ export function detoursBetweenParts(board: Board): Float64Array {
       }),
     );
   };
-  const rows = Array.from({ length: count }, (_, a) => Array.from({ length: count }, (_, b) => b > a && isBlocked(a, b)));
+  const rows = Array.from({ length: count }, (_, a) =>
+    Array.from({ length: count }, (_, b) => b > a && isBlocked(a, b)),
+  );
   if (!rows.some((row) => row.includes(true))) return detours;
   const xs = outline.map((p) => p.x);
   const ys = outline.map((p) => p.y);
@@ -37,7 +39,9 @@ export function detoursBetweenParts(board: Board): Float64Array {
     const isFree =
       inside(outline, x, y) &&
       nearestEdge(outline, x, y) > edgeMm * 0.7 &&
-      forbidden.every(({ area, marginMm }) => !inside(area, x, y) && nearestEdge(area, x, y) > marginMm * 0.7);
+      forbidden.every(
+        ({ area, marginMm }) => !inside(area, x, y) && nearestEdge(area, x, y) > marginMm * 0.7,
+      );
     free[cell] = isFree ? 1 : 0;
   }
   const cellOf = (p: { readonly x: number; readonly y: number }): number =>

@@ -7,6 +7,7 @@ import type { RoutedTrace, RoutingProblem, RoutingSolution } from '../routing-pr
 import { type Board, prepareBoard } from './board.ts';
 import { ExactCloth } from './exact.ts';
 import { type OrderPlan, planOrder } from './order-plan.ts';
+import { patchCrossings } from './patching.ts';
 import { Realisation } from './realise.ts';
 
 export interface EngineOptions {
@@ -27,10 +28,12 @@ export interface EngineProgress {
   readonly best: RoutingSolution | null;
 }
 
+/** What a patch costs, mm of thread. */
+const PATCH_MM = 150;
 /** Larger boards are started once only. */
 const MOST_RESTARTED = 40;
 /** The share of the budget that the order plans take. */
-const PLAN_SHARE = 0.25;
+const PLAN_SHARE = 0.28;
 /** The share that goes into trying plans on the grid, and how warm. */
 const TRIAL_SHARE = 0.16;
 const TRIAL_MM = 4;
@@ -46,7 +49,10 @@ const COLD_MM = 0.15;
 /** Cells of a grid at most: finer than this costs more than it gains. */
 const MOST_CELLS = 90_000;
 
-export function* routeBoard(problem: RoutingProblem, options: EngineOptions): Generator<EngineProgress, RoutingSolution> {
+export function* routeBoard(
+  problem: RoutingProblem,
+  options: EngineOptions,
+): Generator<EngineProgress, RoutingSolution> {
   const board = prepareBoard(problem);
   const random = seededRandom(options.seed);
   const clock = new Budget(options, board);
@@ -59,7 +65,15 @@ export function* routeBoard(problem: RoutingProblem, options: EngineOptions): Ge
   for (let start = 0; start < starts; start += 1) {
     const from = start / starts;
     const mine = 1 / starts;
-    const plans = yield* makePlans(board, random, clock, from, from + mine * PLAN_SHARE, 1 + start, () => best);
+    const plans = yield* makePlans(
+      board,
+      random,
+      clock,
+      from,
+      from + mine * PLAN_SHARE,
+      1 + start,
+      () => best,
+    );
     let work: Realisation | null = null;
     const tried = plans.slice(0, board.partCount <= 30 ? 2 : 1);
     for (const [i, plan] of tried.entries()) {
@@ -147,7 +161,7 @@ function* makePlans(
   crossingFactor: number,
   best: () => RoutingSolution | null,
 ): Generator<EngineProgress, readonly OrderPlan[]> {
-  const count = board.partCount <= 16 ? 4 : board.partCount <= 30 ? 2 : 1;
+  const count = board.partCount <= 20 ? 2 : 1;
   const perPlan = Math.ceil(clock.planMoves / count);
   const plans: OrderPlan[] = [];
   for (let i = 0; i < count; i += 1) {
@@ -158,7 +172,9 @@ function* makePlans(
         board,
         random,
         (moves) =>
-          isTimed ? Math.max(moves / MOST_PLAN_MOVES, (clock.share() - begin) / (end - begin)) : moves / perPlan,
+          isTimed
+            ? Math.max(moves / MOST_PLAN_MOVES, (clock.share() - begin) / (end - begin))
+            : moves / perPlan,
         crossingFactor,
       ),
     );
@@ -169,7 +185,8 @@ function* makePlans(
 }
 
 function isBetter(a: RoutingSolution, b: RoutingSolution, pieceMm: number): boolean {
-  const cost = (one: RoutingSolution): number => one.lengthMm + pieceMm * (one.extraPieces ?? 0);
+  const cost = (one: RoutingSolution): number =>
+    one.lengthMm + pieceMm * (one.extraPieces ?? 0) + PATCH_MM * (one.patches?.length ?? 0);
   return a.conflicts !== b.conflicts ? a.conflicts < b.conflicts : cost(a) < cost(b);
 }
 
@@ -181,7 +198,7 @@ function stepFor(problem: RoutingProblem): number {
 }
 
 /** Lines pulled tight, and what is still wrong with them. */
-function finish(board: Board, work: Realisation): RoutingSolution {
+export function finish(board: Board, work: Realisation): RoutingSolution {
   const { problem } = board;
   const cloth = new ExactCloth(
     board,
@@ -194,11 +211,18 @@ function finish(board: Board, work: Realisation): RoutingSolution {
         net: line.net,
         from: line.from,
         to: line.to,
-        xy: [...work.search.padXY(line.from), ...inner, ...work.search.padXY(line.to)],
+        xy: [
+          ...work.search.padXY(line.from),
+          ...work.search.exitXY(line.from),
+          ...inner,
+          ...work.search.exitXY(line.to),
+          ...work.search.padXY(line.to),
+        ],
       };
     }),
   );
   cloth.tighten(6);
+  patchCrossings(cloth);
   const traces = cloth.lines.map((line): RoutedTrace => {
     const choice = (pad: number) => {
       const part = board.partOfPad[pad] as number;
@@ -219,6 +243,7 @@ function finish(board: Board, work: Realisation): RoutingSolution {
     traces,
     lengthMm: cloth.lengthMm(),
     extraPieces: work.extraPieces(),
+    patches: cloth.patches.map(({ i, j, x, y }) => ({ at: { x, y }, over: i, under: j })),
     conflicts: cloth.violations(),
   };
 }

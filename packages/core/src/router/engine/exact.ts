@@ -30,6 +30,13 @@ export class ExactCloth {
   readonly board: Board;
   readonly turns: Int32Array;
   readonly lines: ExactLine[];
+  /** Where one line goes over another on a patch. */
+  readonly patches: Array<{
+    readonly i: number;
+    readonly j: number;
+    readonly x: number;
+    readonly y: number;
+  }> = [];
   readonly #boxes: Box[];
   readonly #bodyBoxes: readonly Box[];
   readonly #reachOfPart: readonly number[];
@@ -67,6 +74,18 @@ export class ExactCloth {
     return label;
   }
 
+  /** The gap a line wants to foreign metal at a place. */
+  #padGapAt(line: ExactLine, x: number, y: number): number {
+    let gap = this.board.problem.padGapMm;
+    for (const pad of [line.from, line.to]) {
+      if (this.board.isTight[pad] === 0) continue;
+      const [px, py] = this.padXY(pad);
+      if (Math.hypot(px - x, py - y) < fanOutReach(this.board, pad) - 0.02)
+        gap = Math.min(gap, this.board.localPadGap[pad] as number);
+    }
+    return gap;
+  }
+
   #isTightLine(line: ExactLine): boolean {
     return this.board.isTight[line.from] === 1 || this.board.isTight[line.to] === 1;
   }
@@ -88,7 +107,7 @@ export class ExactCloth {
   keepsStatic(line: ExactLine, ax: number, ay: number, bx: number, by: number): boolean {
     if (!this.#keepsOff(ax, ay, bx, by)) return false;
     const { board } = this;
-    const { bodyGapMm, padGapMm, lineGapMm } = board.problem;
+    const { bodyGapMm, padGapMm } = board.problem;
     const [minX, maxX, minY, maxY] = [Math.min(ax, bx), Math.max(ax, bx), Math.min(ay, by), Math.max(ay, by)];
     const isTight = this.#isTightLine(line);
     for (let p = 0; p < board.partCount; p += 1) {
@@ -96,7 +115,10 @@ export class ExactCloth {
       const far = (this.#reachOfPart[p] as number) + padGapMm;
       const box = this.#bodyBoxes[p] as Box;
       const nearBody =
-        box.maxX + bodyGapMm >= minX && box.minX - bodyGapMm <= maxX && box.maxY + bodyGapMm >= minY && box.minY - bodyGapMm <= maxY;
+        box.maxX + bodyGapMm >= minX &&
+        box.minX - bodyGapMm <= maxX &&
+        box.maxY + bodyGapMm >= minY &&
+        box.minY - bodyGapMm <= maxY;
       const nearPads = at.x + far >= minX && at.x - far <= maxX && at.y + far >= minY && at.y - far <= maxY;
       if (!nearBody && !nearPads) continue;
       if (nearBody && !this.#keepsBody(line, p, ax, ay, bx, by)) return false;
@@ -110,10 +132,8 @@ export class ExactCloth {
         if (apart >= padGapMm + SPARE_MM) continue;
         if (!isTight) return false;
         // Within a fan-out less is enough, bit by bit.
-        const shortfall = padGapMm - lineGapMm;
         const ok = eachBit(ax, ay, bx, by, (cx, cy, dx, dy) => {
-          const label = Math.min(this.labelAt(line, cx, cy), this.labelAt(line, dx, dy));
-          const wanted = label < lineGapMm ? label : label + shortfall;
+          const wanted = Math.min(this.#padGapAt(line, cx, cy), this.#padGapAt(line, dx, dy));
           return pointToLeg(px, py, cx, cy, dx, dy) - r >= wanted + SPARE_MM;
         });
         if (!ok) return false;
@@ -155,11 +175,44 @@ export class ExactCloth {
       if (box.maxX < minX || box.minX > maxX || box.maxY < minY || box.minY > maxY) continue;
       const { xy } = other;
       for (let i = 2; i < xy.length; i += 2) {
-        const [cx, cy, dx, dy] = [xy[i - 2] as number, xy[i - 1] as number, xy[i] as number, xy[i + 1] as number];
-        if (Math.max(cx, dx) < minX || Math.min(cx, dx) > maxX || Math.max(cy, dy) < minY || Math.min(cy, dy) > maxY)
+        const [cx, cy, dx, dy] = [
+          xy[i - 2] as number,
+          xy[i - 1] as number,
+          xy[i] as number,
+          xy[i + 1] as number,
+        ];
+        if (
+          Math.max(cx, dx) < minX ||
+          Math.min(cx, dx) > maxX ||
+          Math.max(cy, dy) < minY ||
+          Math.min(cy, dy) > maxY
+        )
           continue;
         const apart = legToLeg(ax, ay, bx, by, cx, cy, dx, dy);
         if (apart >= gap) continue;
+        const patch = this.patches.find(
+          ({ i: a, j: b }) => (a === index && b === k) || (a === k && b === index),
+        );
+        if (patch !== undefined) {
+          const ok = eachBit(
+            ax,
+            ay,
+            bx,
+            by,
+            (ex, ey, fx, fy) =>
+              isWaived(patch, ex, ey, fx, fy) ||
+              eachBit(
+                cx,
+                cy,
+                dx,
+                dy,
+                (gx, gy, hx, hy) =>
+                  isWaived(patch, gx, gy, hx, hy) || legToLeg(ex, ey, fx, fy, gx, gy, hx, hy) >= gap,
+              ),
+          );
+          if (!ok) return false;
+          continue;
+        }
         if (apart === 0 || !(this.#isTightLine(line) || this.#isTightLine(other))) return false;
         const ok = eachBit(ax, ay, bx, by, (ex, ey, fx, fy) => {
           const own = Math.min(this.labelAt(line, ex, ey), this.labelAt(line, fx, fy));
@@ -174,9 +227,26 @@ export class ExactCloth {
     return true;
   }
 
+  /** Puts other points into a line. */
+  setLine(index: number, xy: number[]): void {
+    (this.lines[index] as ExactLine).xy = xy;
+    this.#boxes[index] = boxOf(xy);
+  }
+
+  /** Whether a patch at a place keeps its distance from the edges of all pads and from other patches. */
+  hasRoomForPatch(x: number, y: number, fromPadsMm: number, fromPatchesMm: number): boolean {
+    if (this.patches.some((patch) => Math.hypot(patch.x - x, patch.y - y) < fromPatchesMm)) return false;
+    for (let pad = 0; pad < this.board.padCount; pad += 1) {
+      const [px, py] = this.padXY(pad);
+      if (Math.hypot(px - x, py - y) - (this.board.radius[pad] as number) < fromPadsMm) return false;
+    }
+    return true;
+  }
+
   isLegal(index: number, ax: number, ay: number, bx: number, by: number): boolean {
     return (
-      this.keepsStatic(this.lines[index] as ExactLine, ax, ay, bx, by) && this.keepsLines(index, ax, ay, bx, by)
+      this.keepsStatic(this.lines[index] as ExactLine, ax, ay, bx, by) &&
+      this.keepsLines(index, ax, ay, bx, by)
     );
   }
 
@@ -214,8 +284,22 @@ export class ExactCloth {
       xy = this.#relax(index, xy);
       if (before - lengthOf(xy) < 0.05) break;
     }
-    line.xy = xy;
-    this.#boxes[index] = boxOf(xy);
+    line.xy = this.#thinned(index, xy);
+    this.#boxes[index] = boxOf(line.xy);
+  }
+
+  /** Takes out bends that lie almost on their neighbours, or without which the line is hardly longer. */
+  #thinned(index: number, given: readonly number[]): number[] {
+    const xy = [...given];
+    for (let i = 2; i < xy.length - 2; i += 2) {
+      const [ax, ay, vx, vy, bx, by] = xy.slice(i - 2, i + 4) as [number, number, number, number, number, number];
+      const near = Math.min(Math.hypot(vx - ax, vy - ay), Math.hypot(bx - vx, by - vy));
+      if (near < SAME_BEND_MM && this.isLegal(index, ax, ay, bx, by)) {
+        xy.splice(i, 2);
+        i -= 2;
+      }
+    }
+    return xy;
   }
 
   /** From each point straight to the farthest one it can see. */
@@ -248,9 +332,17 @@ export class ExactCloth {
   /** Slides each vertex towards the line of its neighbours, and cuts its corner where it cannot. */
   #relax(index: number, given: readonly number[]): number[] {
     const xy = [...given];
-    const legal = (ax: number, ay: number, bx: number, by: number): boolean => this.isLegal(index, ax, ay, bx, by);
+    const legal = (ax: number, ay: number, bx: number, by: number): boolean =>
+      this.isLegal(index, ax, ay, bx, by);
     for (let i = 2; i < xy.length - 2; i += 2) {
-      const [ax, ay, vx, vy, bx, by] = xy.slice(i - 2, i + 4) as [number, number, number, number, number, number];
+      const [ax, ay, vx, vy, bx, by] = xy.slice(i - 2, i + 4) as [
+        number,
+        number,
+        number,
+        number,
+        number,
+        number,
+      ];
       if (legal(ax, ay, bx, by)) {
         xy.splice(i, 2);
         i -= 2;
@@ -267,7 +359,8 @@ export class ExactCloth {
           break;
         }
       }
-      if (moved) continue;
+      if (moved || xy.length > 2 * MOST_POINTS || Math.min(Math.hypot(vx - ax, vy - ay), Math.hypot(vx - bx, vy - by)) < SHORTEST_CUT_MM)
+        continue;
       for (const share of CUTS) {
         const [px, py] = [vx + (ax - vx) * share, vy + (ay - vy) * share];
         const [qx, qy] = [vx + (bx - vx) * share, vy + (by - vy) * share];
@@ -282,10 +375,36 @@ export class ExactCloth {
   }
 }
 
+/** Within this of a patch two lines may come as near as they cross, mm. */
+const WAIVED_MM = 8;
+
+function isWaived(
+  patch: { readonly x: number; readonly y: number },
+  ax: number,
+  ay: number,
+  bx: number,
+  by: number,
+): boolean {
+  return Math.max(Math.hypot(ax - patch.x, ay - patch.y), Math.hypot(bx - patch.x, by - patch.y)) < WAIVED_MM;
+}
+
+/** Corners are cut into shorter ones only so far: a line of more points is no better to sew. */
+const MOST_POINTS = 36;
+const SHORTEST_CUT_MM = 1.5;
+/** Neighbouring points nearer than this become one where that is legal. */
+const SAME_BEND_MM = 1;
+
 const SLIDES = [0.9, 0.6, 0.35, 0.18, 0.08, 0.03];
 const CUTS = [0.5, 0.3, 0.15, 0.06];
 
-function nearestOnLeg(px: number, py: number, ax: number, ay: number, bx: number, by: number): readonly [number, number] {
+function nearestOnLeg(
+  px: number,
+  py: number,
+  ax: number,
+  ay: number,
+  bx: number,
+  by: number,
+): readonly [number, number] {
   const [vx, vy] = [bx - ax, by - ay];
   const length = vx * vx + vy * vy;
   let t = length === 0 ? 0 : ((px - ax) * vx + (py - ay) * vy) / length;
@@ -299,6 +418,7 @@ function straightened(xy: readonly number[]): number[] {
   for (let i = 2; i < xy.length - 2; i += 2) {
     const [ax, ay] = [result.at(-2) as number, result.at(-1) as number];
     const [bx, by, cx, cy] = [xy[i] as number, xy[i + 1] as number, xy[i + 2] as number, xy[i + 3] as number];
+    // A point on the one before it, or on the straight way between its neighbours, says nothing.
     if (Math.abs((bx - ax) * (cy - by) - (by - ay) * (cx - bx)) > 1e-9) result.push(bx, by);
   }
   if (xy.length >= 4) result.push(xy.at(-2) as number, xy.at(-1) as number);
@@ -308,7 +428,10 @@ function straightened(xy: readonly number[]): number[] {
 export function lengthOf(xy: readonly number[]): number {
   let sum = 0;
   for (let i = 2; i < xy.length; i += 2)
-    sum += Math.hypot((xy[i] as number) - (xy[i - 2] as number), (xy[i + 1] as number) - (xy[i - 1] as number));
+    sum += Math.hypot(
+      (xy[i] as number) - (xy[i - 2] as number),
+      (xy[i + 1] as number) - (xy[i - 1] as number),
+    );
   return sum;
 }
 
@@ -335,7 +458,14 @@ function legToPolygon(ax: number, ay: number, bx: number, by: number, polygon: C
   return least;
 }
 
-function touchesPolygon(ax: number, ay: number, bx: number, by: number, polygon: Corners, gap: number): boolean {
+function touchesPolygon(
+  ax: number,
+  ay: number,
+  bx: number,
+  by: number,
+  polygon: Corners,
+  gap: number,
+): boolean {
   return (
     polygon.length > 0 &&
     (inside(polygon, ax, ay) ||

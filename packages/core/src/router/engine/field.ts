@@ -3,8 +3,9 @@
  * lie on it, and which nets' lines and pads are so near that another net's line through it would come too close.
  * A line whose halo was stamped with radius √(gap² + h²/2) is legal between any two free neighbouring cells.
  */
-import { pointToLeg } from './board.ts';
+
 import type { Board } from './board.ts';
+import { pointToLeg } from './board.ts';
 
 export class Field {
   readonly board: Board;
@@ -54,7 +55,7 @@ export class Field {
     this.#lineReach = Math.sqrt(lineGapMm * lineGapMm + (stepMm * stepMm) / 2);
     let core = 0.3;
     for (let pad = 0; pad < board.padCount; pad += 1)
-      if (board.isTight[pad] === 1) core = Math.max(core, board.localGap[pad] as number);
+      if ((board.localGap[pad] as number) < lineGapMm) core = Math.max(core, board.localGap[pad] as number);
     // Never below one step, or two lines could cross between four cells unseen.
     this.coreMm = Math.max(Math.sqrt(core * core + (stepMm * stepMm) / 2), 1.02 * stepMm);
     this.#markFree(outline, edgeMm, forbidden);
@@ -175,8 +176,7 @@ export class Field {
     const y0 = Math.max(0, Math.floor((Math.min(...ys) - reach - this.top) / h));
     const y1 = Math.min(this.height - 1, Math.ceil((Math.max(...ys) + reach - this.top) / h));
     for (let cy = y0; cy <= y1; cy += 1)
-      for (let cx = x0; cx <= x1; cx += 1)
-        visit(cy * this.width + cx, this.left + cx * h, this.top + cy * h);
+      for (let cx = x0; cx <= x1; cx += 1) visit(cy * this.width + cx, this.left + cx * h, this.top + cy * h);
   }
 }
 

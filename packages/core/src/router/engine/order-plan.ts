@@ -148,7 +148,11 @@ export class PlanState {
     for (const [n, order] of this.#bestOrders.entries()) {
       const pads = this.#bestPads[n] as Int32Array;
       for (let i = 1; i < order.length; i += 1)
-        edges.push({ net: n, from: pads[order[i - 1] as number] as number, to: pads[order[i] as number] as number });
+        edges.push({
+          net: n,
+          from: pads[order[i - 1] as number] as number,
+          to: pads[order[i] as number] as number,
+        });
     }
     return { turns: this.#bestTurns, edges, cost: this.#bestCost };
   }
@@ -169,7 +173,8 @@ export class PlanState {
     const roll = this.#random();
     if (this.#longNets.length > 0 && (roll < 0.5 || this.#movable.length + this.#choosable.length === 0))
       this.#tryOrder(temperature, together);
-    else if (this.#movable.length > 0 && (roll < 0.92 || this.#choosable.length === 0)) this.#tryTurn(temperature);
+    else if (this.#movable.length > 0 && (roll < 0.92 || this.#choosable.length === 0))
+      this.#tryTurn(temperature);
     else if (this.#choosable.length > 0) this.#tryPad(temperature);
   }
 
@@ -283,7 +288,8 @@ export class PlanState {
     const slots: number[] = [];
     for (const net of nets) {
       const last = (this.#orders[net] as Int32Array).length - 1;
-      for (const place of places) if (place >= 0 && place < last) slots.push((this.#base[net] as number) + place);
+      for (const place of places)
+        if (place >= 0 && place < last) slots.push((this.#base[net] as number) + place);
     }
     return slots;
   }
@@ -294,7 +300,8 @@ export class PlanState {
       const n = this.#board.netOfPad[pad] as number;
       if (n < 0) continue;
       const stop = this.#board.stopOfPad[pad] as number;
-      if ((this.#pads[n] as Int32Array)[stop] !== pad && this.#board.padsOfStop[n]?.[stop]?.[0] !== pad) continue;
+      if ((this.#pads[n] as Int32Array)[stop] !== pad && this.#board.padsOfStop[n]?.[stop]?.[0] !== pad)
+        continue;
       for (const slot of this.#slotsAt(n, (this.#orders[n] as Int32Array).indexOf(stop)))
         if (!slots.includes(slot)) slots.push(slot);
     }
@@ -303,7 +310,8 @@ export class PlanState {
 
   #nearestNeighbours(n: number): void {
     const order = this.#orders[n] as Int32Array;
-    const place = (stop: number): readonly [number, number] => this.#padXY((this.#pads[n] as Int32Array)[stop] as number);
+    const place = (stop: number): readonly [number, number] =>
+      this.#padXY((this.#pads[n] as Int32Array)[stop] as number);
     for (let i = 1; i < order.length; i += 1) {
       const [x, y] = place(order[i - 1] as number);
       let best = i;
@@ -398,7 +406,8 @@ export class PlanState {
         if (!legsCross(ax, ay, bx, by, cx, cy, dx, dy)) continue;
         // Of two edges in the list the earlier one pays.
         const listed = slots.indexOf(other);
-        if (listed === -1 || listed > k) cost += this.#crossingFactor * crossingPrice(ax, ay, bx, by, cx, cy, dx, dy);
+        if (listed === -1 || listed > k)
+          cost += this.#crossingFactor * crossingPrice(ax, ay, bx, by, cx, cy, dx, dy);
       }
       cost += this.#costOfBodies(slot);
     }
@@ -549,7 +558,9 @@ function moveWithin(list: Int32Array, from: number, to: number): void {
 
 /** For each stop the stops whose parts lie nearest. */
 function nearestStops(board: Board, stops: ReadonlyArray<readonly number[]>): readonly Int32Array[] {
-  const at = stops.map((pads) => board.problem.parts[board.partOfPad[pads[0] as number] as number]?.at ?? { x: 0, y: 0 });
+  const at = stops.map(
+    (pads) => board.problem.parts[board.partOfPad[pads[0] as number] as number]?.at ?? { x: 0, y: 0 },
+  );
   return at.map((p, s) =>
     Int32Array.from(
       at

@@ -38,6 +38,9 @@ export class PathSearch {
   readonly #ownMark: Int32Array;
   /** Cells where it fans out and keeps less. */
   readonly #near: Int32Array;
+  readonly #byPads: Int32Array;
+  /** The least gap to foreign metal within the fan-outs of this search. */
+  #padGap = 0;
   #round = 0;
   #ends: readonly number[] = [];
   readonly #queue = new FlatQueue<number>();
@@ -55,6 +58,7 @@ export class PathSearch {
     this.#ownBody = new Uint8Array(field.size);
     this.#ownMark = new Int32Array(field.size);
     this.#near = new Int32Array(field.size);
+    this.#byPads = new Int32Array(field.size);
   }
 
   /** The cheapest way between any pad of one set and any of the other, below `bound`; null when there is none. */
@@ -70,6 +74,7 @@ export class PathSearch {
     this.#round += 1;
     const round = this.#round;
     this.#ends = [...fromPads, ...toPads];
+    this.#padGap = this.#board.problem.padGapMm;
     for (const pad of this.#ends) this.#openAccess(pad, round);
     const lineOf = field.lineOf[net] as Uint16Array;
     const coreOf = field.coreOf[net] as Uint16Array;
@@ -137,18 +142,32 @@ export class PathSearch {
             if (bodies > 0) continue;
           }
           // Leaving the way through its own body, a step must not cut across the corner of the body.
-          if (bodies === 0 && (field.bodyCount[cell] as number) > 0 && (field.bodyCount[next] as number) === 0 && this.#cutsBody(cell, next))
+          if (
+            bodies === 0 &&
+            (field.bodyCount[cell] as number) > 0 &&
+            (field.bodyCount[next] as number) === 0 &&
+            this.#cutsBody(cell, next)
+          )
             continue;
-          if ((field.bodyCount[cell] as number) === 0 && (field.bodyCount[next] as number) > 0 && this.#cutsBody(next, cell)) continue;
+          if (
+            (field.bodyCount[cell] as number) === 0 &&
+            (field.bodyCount[next] as number) > 0 &&
+            this.#cutsBody(next, cell)
+          )
+            continue;
           const isNear = this.#near[next] === round;
-          if (!isNear && (field.padTotal[next] as number) - ((padOf[next] as number) > 0 ? 1 : 0) > 0) continue;
-          if (isNear && this.#meetsPad(next, net)) continue;
+          const isByPads = this.#byPads[next] === round;
+          if (!isByPads && (field.padTotal[next] as number) - ((padOf[next] as number) > 0 ? 1 : 0) > 0)
+            continue;
+          if (isByPads && this.#meetsPad(next, net)) continue;
           const step = dx !== 0 && dy !== 0 ? stepMm * SQRT2 : stepMm;
           const isIn = conflictAt(next);
           const price =
             cost +
             step +
-            (isIn ? step * prices.perMm * (isNear ? prices.nearWeight : 1) + (wasIn ? 0 : prices.entering) : 0);
+            (isIn
+              ? step * prices.perMm * (isNear ? prices.nearWeight : 1) + (wasIn ? 0 : prices.entering)
+              : 0);
           if (this.#stamp[next] === round && (this.#cost[next] as number) <= price) continue;
           this.#stamp[next] = round;
           this.#cost[next] = price;
@@ -162,8 +181,16 @@ export class PathSearch {
   }
 
   cellOfPad(pad: number): number {
-    const [x, y] = this.padXY(pad);
+    const [x, y] = this.exitXY(pad);
     return this.#field.cellAt(x, y);
+  }
+
+  /** Where a line leaves a pad freely. */
+  exitXY(pad: number): readonly [number, number] {
+    const part = this.#board.partOfPad[pad] as number;
+    const places = this.#board.exitPlaces[part]?.[this.#field.turns[part] as number] as Float64Array;
+    const k = this.#board.placeOfPad[pad] as number;
+    return [places[2 * k] as number, places[2 * k + 1] as number];
   }
 
   padXY(pad: number): readonly [number, number] {
@@ -206,12 +233,16 @@ export class PathSearch {
         this.#ownMark[cell] = round;
         this.#ownBody[cell] = 0;
       }
-      if (this.#ownBody[cell] === 0 && isIn(body, field.x(cell), field.y(cell), bodyReach)) this.#ownBody[cell] = 1;
+      if (this.#ownBody[cell] === 0 && isIn(body, field.x(cell), field.y(cell), bodyReach))
+        this.#ownBody[cell] = 1;
     });
-    if (isTight[pad] === 1)
-      this.#eachCell(x, y, fanOutReach(this.#board, pad) - field.stepMm * 0.5, (cell) => {
-        this.#near[cell] = round;
-      });
+    if (isTight[pad] === 0) return;
+    const fansOut = (this.#board.localGap[pad] as number) < problem.lineGapMm;
+    this.#padGap = Math.min(this.#padGap, this.#board.localPadGap[pad] as number);
+    this.#eachCell(x, y, fanOutReach(this.#board, pad) - field.stepMm * 0.5, (cell) => {
+      this.#byPads[cell] = round;
+      if (fansOut) this.#near[cell] = round;
+    });
   }
 
   #eachCell(x: number, y: number, reach: number, visit: (cell: number) => void): void {
@@ -244,7 +275,10 @@ export class PathSearch {
         const isAllowed = this.#ends.some((own) => {
           if (board.partOfPad[own] !== part) return false;
           const [px, py] = this.padXY(own);
-          return Math.hypot(px - x, py - y) < (board.depth[own] as number) + gap + (board.radius[own] as number) - 0.05;
+          return (
+            Math.hypot(px - x, py - y) <
+            (board.depth[own] as number) + gap + (board.radius[own] as number) - 0.05
+          );
         });
         if (!isAllowed) return true;
       }
@@ -257,6 +291,11 @@ export class PathSearch {
     const field = this.#field;
     const board = this.#board;
     const [x, y] = [field.x(cell), field.y(cell)];
+    // At the pitch of pins the way out is just as wide as it must be, and cells do not lie on it: pulled tight, the line will.
+    const gap =
+      board.problem.fanOut === 'half-room'
+        ? Math.max(Math.sqrt(this.#padGap * this.#padGap + (field.stepMm * field.stepMm) / 4), field.coreMm)
+        : this.#padGap - 0.6 * field.stepMm;
     for (let p = 0; p < board.partCount; p += 1) {
       const { at } = board.problem.parts[p] as { at: { x: number; y: number } };
       if (Math.abs(at.x - x) > 60 || Math.abs(at.y - y) > 60) continue;
@@ -265,7 +304,7 @@ export class PathSearch {
         if ((board.netOfPad[pad] as number) === net) continue;
         const dx = (places[2 * k] as number) - x;
         const dy = (places[2 * k + 1] as number) - y;
-        const reach = (board.radius[pad] as number) + field.coreMm;
+        const reach = (board.radius[pad] as number) + gap;
         if (dx * dx + dy * dy < reach * reach) return true;
       }
     }

@@ -82,7 +82,7 @@ export class Realisation {
   /** Where a line is fanning out from its end pads. */
   nearOf(line: Pick<GridLine, 'from' | 'to'>): (x: number, y: number) => boolean {
     const zones = [line.from, line.to]
-      .filter((pad) => this.board.isTight[pad] === 1)
+      .filter((pad) => (this.board.localGap[pad] as number) < this.board.problem.lineGapMm)
       .map((pad) => {
         const [x, y] = this.search.padXY(pad);
         return { x, y, reach: fanOutReach(this.board, pad) - this.field.stepMm * 0.5 };
@@ -188,7 +188,10 @@ export class Realisation {
   #neighbours(index: number): number[] {
     const line = this.lines[index] as GridLine;
     const { field } = this;
-    const cells = line.cells.length > 0 ? line.cells : Int32Array.of(this.search.cellOfPad(line.from), this.search.cellOfPad(line.to));
+    const cells =
+      line.cells.length > 0
+        ? line.cells
+        : Int32Array.of(this.search.cellOfPad(line.from), this.search.cellOfPad(line.to));
     const mark = new Set<number>();
     for (const cell of cells) {
       const cx = cell % field.width;
@@ -238,7 +241,8 @@ export class Realisation {
     chosen: readonly number[],
     random: Random,
   ): (budgetMm: number, prices: ConflictPrices) => readonly GridLine[] | null {
-    if (random() < RECONNECT_SHARE) return (budget, prices) => this.#reconnect(chosen, budget, prices, random);
+    if (random() < RECONNECT_SHARE)
+      return (budget, prices) => this.#reconnect(chosen, budget, prices, random);
     const edges = chosen.map((i) => this.lines[i] as GridLine);
     return (budget, prices) => this.#leadEdges(edges, budget, prices, random);
   }
@@ -257,7 +261,8 @@ export class Realisation {
     const [x, y] = [field.x(middle), field.y(middle)];
     return this.lines.flatMap((other, i) => {
       if (other.net === line.net) return [];
-      for (const cell of other.cells) if ((field.x(cell) - x) ** 2 + (field.y(cell) - y) ** 2 < reach) return [i];
+      for (const cell of other.cells)
+        if ((field.x(cell) - x) ** 2 + (field.y(cell) - y) ** 2 < reach) return [i];
       return [];
     });
   }
@@ -455,7 +460,8 @@ export class Realisation {
     const i = Math.max(1, chain.indexOf(random() < 0.5 ? first.from : first.to));
     // Next to one of the stops that lie nearest, or anywhere.
     const near = this.#nearestIn(chain, i);
-    const j = random() < 0.75 ? (near[Math.floor(random() * near.length)] ?? 1) : 1 + Math.floor(random() * (n - 1));
+    const j =
+      random() < 0.75 ? (near[Math.floor(random() * near.length)] ?? 1) : 1 + Math.floor(random() * (n - 1));
     if (i === j || j < 1) return;
     const after = chain.slice();
     if (random() < 0.5) {
@@ -477,12 +483,18 @@ export class Realisation {
       return { net, from, to };
     });
     if (fresh.length !== out.length || fresh.length === 0) return;
-    const straight = (edges: readonly PlannedEdge[]): number => edges.reduce((sum, edge) => sum + this.#straight(edge), 0);
+    const straight = (edges: readonly PlannedEdge[]): number =>
+      edges.reduce((sum, edge) => sum + this.#straight(edge), 0);
     const longer = straight(fresh) - straight(out.map((index) => this.lines[index] as GridLine));
     // A much longer order is only worth trying where there is something to untangle.
     const isTangled = first.cells.length === 0 || this.conflictOf(first) > 0;
     if (longer > (isTangled ? 160 : 40) || (longer > 15 && !isTangled && random() < 0.6)) return;
-    this.#replace(out, (budget, prices) => this.#leadEdges(fresh, budget, prices, random), random, temperature);
+    this.#replace(
+      out,
+      (budget, prices) => this.#leadEdges(fresh, budget, prices, random),
+      random,
+      temperature,
+    );
   }
 
   /** The places in a strand of the five stops nearest to one. */
