@@ -82,7 +82,7 @@ function lighthouseCushion(): Plan {
     ]),
   );
   const problem = expectOk(routingProblemOf(build.plan, 'half'));
-  const search = route(problem, { seed: 7, moves: 8 });
+  const search = route(problem, { seed: 7 });
   let step = search.next();
   while (step.done !== true) step = search.next();
   return build.edit(proposalEdit(build.plan, problem, step.value)).plan;

@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -77,6 +77,22 @@ describe('exit status and output', () => {
     expect(Math.max(...answer.lights.map((light) => light.relativeBrightness))).toBe(1);
     expect(answer.nodeVoltagesV['p5.plus']).toBeGreaterThan(3);
     expect(answer.hours.toHalfBrightness).toBeLessThan(answer.hours.atMost);
+  });
+
+  test('route: the same seed, the same proposal, written where it is asked for', async () => {
+    const out = join(folder, 'routed.json');
+    const result = await runCommand('route', good, true, { out });
+    expect(result.status).toBe(0);
+    expect(JSON.parse(result.output)).toMatchObject({ conflicts: 0, patches: [], stops: 0 });
+    expect(await runCommand('route', good, true)).toEqual(result);
+    expect((await runCommand('check', out, true)).status).toBe(0);
+    const nowhere = join(folder, 'no', 'folder.json');
+    expect(await runCommand('route', good, false, { out: nowhere })).toMatchObject({ status: 2, output: '' });
+    const bare = file(
+      'bare.json',
+      readFileSync(good, 'utf8').replace(/"runs": \{[\s\S]*?\n {2}\},\n/, '"runs": {},\n'),
+    );
+    expect((await runCommand('route', bare, false)).output).toMatch(/all gaps kept/);
   });
 
   test('netlist', async () => {

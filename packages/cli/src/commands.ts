@@ -1,14 +1,17 @@
-import { readFile, stat } from 'node:fs/promises';
-import { countFindings, openFindings } from '@sashiko/core/checks/check-plan';
+import { readFile, stat, writeFile } from 'node:fs/promises';
+import { checkPlan, countFindings, openFindings } from '@sashiko/core/checks/check-plan';
 import { maybeCheckRule } from '@sashiko/core/checks/check-rules';
 import { CheckSession } from '@sashiko/core/checks/check-session';
 import type { Finding } from '@sashiko/core/checks/finding';
 import { fixesFor } from '@sashiko/core/checks/fix';
 import { howLong, willItLight } from '@sashiko/core/circuit/will-it-light';
 import { describeProblem, expectOk, fail, type Result } from '@sashiko/core/errors/problem';
-import { LARGEST_FILE_CHARACTERS, parsePlan } from '@sashiko/core/formats/plan-file';
+import { LARGEST_FILE_CHARACTERS, parsePlan, serializePlan } from '@sashiko/core/formats/plan-file';
 import { planNetlist } from '@sashiko/core/formats/spice';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { previewProposal } from '@sashiko/core/router/proposal';
+import { route } from '@sashiko/core/router/route';
+import { routingProblemOf } from '@sashiko/core/router/routing-problem';
 import { formatCurrent, formatHours, formatVolt } from '@sashiko/core/units/electrical';
 
 export interface CommandResult {
@@ -17,23 +20,51 @@ export interface CommandResult {
   readonly error: string;
 }
 
-type Command = (plan: Plan, asJson: boolean) => { readonly output: string; readonly status?: 1 };
+type Command = (
+  plan: Plan,
+  asJson: boolean,
+  seed: number,
+) => {
+  readonly output: string;
+  readonly status?: 1;
+  /** The plan to write, where the command makes one. */
+  readonly plan?: Plan;
+};
 
 const COMMANDS: Readonly<Record<string, Command>> = {
   validate: (plan) => ({ output: `${plan.name}: a sound plan of version ${plan.version}.\n` }),
   check,
   simulate,
   netlist: (plan) => ({ output: planNetlist(plan) }),
+  route: routeCommand,
 };
 
 /** Reads a plan file and runs one command on it. Everything that can go wrong with the input is status 2 and one line. */
-export async function runCommand(name: string, file: string, asJson: boolean): Promise<CommandResult> {
+export async function runCommand(
+  name: string,
+  file: string,
+  asJson: boolean,
+  { out, seed = 1 }: { readonly out?: string; readonly seed?: number } = {},
+): Promise<CommandResult> {
   const command = COMMANDS[name];
   if (command === undefined) return refuse(`sashiko: there is no command "${name}".`);
   const plan = await readPlan(file);
   if (plan === null) return refuse(`sashiko: ${file} cannot be read: is the name right?`);
   if (!plan.ok) return refuse(`sashiko: ${file}: ${describeProblem(plan.problem)}`);
-  const { output, status = 0 } = command(plan.value, asJson);
+  let answer: ReturnType<Command>;
+  try {
+    answer = command(plan.value, asJson, seed);
+  } catch (error) {
+    return refuse(`sashiko: ${file}: ${error instanceof Error ? error.message : String(error)}`);
+  }
+  const { output, status = 0, plan: made } = answer;
+  if (out !== undefined && made !== undefined) {
+    try {
+      await writeFile(out, serializePlan(made));
+    } catch {
+      return refuse(`sashiko: ${out} cannot be written.`);
+    }
+  }
   return { status, output, error: '' };
 }
 
@@ -93,6 +124,27 @@ function findingLine(plan: Plan, finding: Finding): string {
   const { x, y } = finding.at;
   const accepted = plan.accepted[finding.key] === undefined ? '' : 'accepted ';
   return `${accepted}${finding.severity}  ${finding.ruleId}  at ${x.toFixed(1)}, ${y.toFixed(1)} mm: ${finding.message} ${finding.step}\n`;
+}
+
+/** Threads proposed for all wishes; the plan with them goes to `--out`. Status 1 when places are left that come too close. */
+function routeCommand(plan: Plan, asJson: boolean, seed: number): ReturnType<Command> {
+  const problem = expectOk(routingProblemOf(plan, 'half'));
+  const search = route(problem, { seed });
+  let step = search.next();
+  while (step.done !== true) step = search.next();
+  const { lengthMm, conflicts, traces, patches = [] } = step.value;
+  const made = expectOk(previewProposal(plan, problem, step.value));
+  const output = asJson
+    ? toJson({
+        plan: plan.name,
+        lengthMm,
+        runs: traces.length,
+        patches: patches.map(({ at }) => at),
+        conflicts,
+        stops: countFindings(checkPlan(made)).stop,
+      })
+    : `${traces.length} runs, ${Math.round(lengthMm)} mm along the cloth, ${patches.length} patches, ${conflicts === 0 ? 'all gaps kept' : `${conflicts} places too close`}.\n`;
+  return { output, plan: made, ...(conflicts > 0 ? { status: 1 } : {}) };
 }
 
 function simulate(plan: Plan, asJson: boolean): ReturnType<Command> {

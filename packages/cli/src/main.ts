@@ -3,12 +3,23 @@ import { cac } from 'cac';
 import { runCommand } from './commands.ts';
 
 const cli = cac('sashiko');
-const finish = (name: string) => async (file: string, options: { readonly json?: boolean }) => {
-  const result = await runCommand(name, file, options.json === true);
-  process.stdout.write(result.output);
-  process.stderr.write(result.error);
-  process.exitCode = result.status;
-};
+interface Options {
+  readonly json?: boolean;
+  readonly out?: string;
+  readonly seed?: number;
+}
+
+const finish =
+  (name: string) =>
+  async (file: string, { json, out, seed }: Options) => {
+    const result = await runCommand(name, file, json === true, {
+      ...(out === undefined ? {} : { out }),
+      ...(seed === undefined ? {} : { seed: Number(seed) }),
+    });
+    process.stdout.write(result.output);
+    process.stderr.write(result.error);
+    process.exitCode = result.status;
+  };
 
 cli.command('validate <file>', 'Say whether a plan file can be read').action(finish('validate'));
 cli.command('check <file>', 'List findings').option('--json', 'As JSON').action(finish('check'));
@@ -16,6 +27,12 @@ cli
   .command('simulate <file>', 'Current of each light, volts, hours')
   .option('--json', 'As JSON')
   .action(finish('simulate'));
+cli
+  .command('route <file>', 'Propose all threads')
+  .option('--out <file>', 'Write the plan with them')
+  .option('--seed <number>', 'Another seed, another proposal', { default: 1 })
+  .option('--json', 'As JSON')
+  .action(finish('route'));
 cli.command('netlist <file>', 'SPICE text of the sewn circuit').action(finish('netlist'));
 cli.help();
 
@@ -23,7 +40,7 @@ try {
   cli.parse(process.argv, { run: false });
   if (cli.matchedCommand === undefined && cli.options['help'] !== true) {
     process.stderr.write(
-      'sashiko: name a command: validate, check, simulate or netlist, then a plan file. See docs/cli.md.\n',
+      'sashiko: name a command: validate, check, route, simulate or netlist, then a plan file. See docs/cli.md.\n',
     );
     process.exitCode = 2;
   } else await cli.runMatchedCommand();

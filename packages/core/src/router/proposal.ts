@@ -1,8 +1,11 @@
 import { type Result, succeed } from '../errors/problem.ts';
+import { distance } from '../geometry/point.ts';
 import { bareLine, clearanceOf } from '../nets/clearance.ts';
 import { deriveNets } from '../nets/nets.ts';
+import { crossingsOf, patchFor } from '../nets/patches.ts';
 import { applyEdit, type Change, type Edit } from '../plan/edit.ts';
-import { checkEdit, putPart, putRun, takeNumbers } from '../plan/edits/check-edit.ts';
+import { checkEdit, putPart, putPatch, putRun, takeNumbers } from '../plan/edits/check-edit.ts';
+import { patchIdOf } from '../plan/edits/patch-edits.ts';
 import { runIdOf, sewingByHabit } from '../plan/edits/run-edits.ts';
 import { runPath, sumRun } from '../plan/placed.ts';
 import type { HoleRef, Part, Plan, Run } from '../plan/schema.ts';
@@ -50,7 +53,9 @@ export function proposalEdit(plan: Plan, problem: RoutingProblem, solution: Rout
     const turnDeg = solution.turnDeg[i] as number;
     if (part.turnDeg !== turnDeg) changes.push(putPart(plan, { ...part, turnDeg }));
   }
-  const numbers = takeNumbers(plan, solution.traces.length);
+  const patches = solution.patches ?? [];
+  const numbers = takeNumbers(plan, solution.traces.length + patches.length);
+  const made: Run[] = [];
   const sewing = sewingByHabit(plan);
   const kept = new Set<string>();
   for (const [i, trace] of solution.traces.entries()) {
@@ -71,10 +76,27 @@ export function proposalEdit(plan: Plan, problem: RoutingProblem, solution: Rout
       ...sewing,
     };
     kept.add(run.id);
+    made.push(run);
     changes.push(putRun(plan, run));
   }
   for (const run of Object.values(plan.runs)) {
     if (!kept.has(run.id)) changes.push({ table: 'runs', id: run.id, before: run, after: null });
+  }
+  for (const patch of Object.values(plan.patches))
+    changes.push({ table: 'patches', id: patch.id, before: patch, after: null });
+  if (patches.length > 0) {
+    const id = (i: number): string => patchIdOf(numbers.first + solution.traces.length + i);
+    // A patch is as large as its crossing asks, which the plan with the new lines knows.
+    const next = applyEdit(plan, { label: '', changes });
+    for (const [i, { at, over, under }] of patches.entries()) {
+      const [upper, lower] = [made[over], made[under]];
+      const crossing =
+        upper === undefined || lower === undefined
+          ? undefined
+          : [...crossingsOf(next, lower, upper)].sort((a, b) => distance(a.at, at) - distance(b.at, at))[0];
+      if (upper === undefined || lower === undefined || crossing === undefined) continue;
+      changes.push(putPatch(plan, { ...patchFor(next, lower, upper, crossing), id: id(i) }));
+    }
   }
   return checkEdit(plan, 'take the proposed threads', [numbers.change, ...changes]);
 }

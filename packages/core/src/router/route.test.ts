@@ -290,6 +290,8 @@ describe('pieces that are not convex, and areas to keep out of', () => {
     expect(problem.nets).toHaveLength(6);
     expect(solution.conflicts).toBe(0);
     const found = checkPlan(expectOk(previewProposal(build.plan, problem, solution)));
-    expect(found.filter((finding) => finding.severity !== 'note').map((finding) => finding.message)).toEqual([]);
+    expect(found.filter((finding) => finding.severity !== 'note').map((finding) => finding.message)).toEqual(
+      [],
+    );
   });
 });

@@ -14,6 +14,10 @@ import { listPages } from '@sashiko/core/sewing/list-pages';
 import { patternPages } from '@sashiko/core/sewing/pattern-pages';
 import type { FromWorker, MessageName, ToWorker, WorkerMessages } from './messages.ts';
 
+/** A proposal may take so long: enough that more hardly helps (measured on the benchmark instances). */
+const ROUTE_MS = 1500;
+const ROUTE_MS_PER_PART = 150;
+
 /** How long to work before listening for a cancel, ms. */
 const SLICE_MS = 30;
 
@@ -40,7 +44,9 @@ const handlers: Handlers = {
   async route({ plan, freedom, seed }, job) {
     const problem = routingProblemOf(plan, freedom);
     if (!problem.ok) throw new Refusal(describeProblem(problem.problem));
-    const search = route(problem.value, { seed });
+    const begun = performance.now();
+    const budgetMs = ROUTE_MS + ROUTE_MS_PER_PART * problem.value.parts.length;
+    const search = route(problem.value, { seed, spent: () => (performance.now() - begun) / budgetMs });
     let until = performance.now() + SLICE_MS;
     for (let step = search.next(); ; step = search.next()) {
       if (step.done === true) return { plan, problem: problem.value, solution: step.value };

@@ -168,7 +168,10 @@ function straightOut(
     const a = body[i] as { x: number; y: number };
     const b = body[k] as { x: number; y: number };
     const length = (b.x - a.x) ** 2 + (b.y - a.y) ** 2;
-    const t = length === 0 ? 0 : Math.min(1, Math.max(0, ((pad.x - a.x) * (b.x - a.x) + (pad.y - a.y) * (b.y - a.y)) / length));
+    const t =
+      length === 0
+        ? 0
+        : Math.min(1, Math.max(0, ((pad.x - a.x) * (b.x - a.x) + (pad.y - a.y) * (b.y - a.y)) / length));
     const near = { x: a.x + t * (b.x - a.x), y: a.y + t * (b.y - a.y) };
     const far = Math.hypot(near.x - pad.x, near.y - pad.y);
     if (far >= least) continue;

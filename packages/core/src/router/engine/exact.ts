@@ -292,7 +292,14 @@ export class ExactCloth {
   #thinned(index: number, given: readonly number[]): number[] {
     const xy = [...given];
     for (let i = 2; i < xy.length - 2; i += 2) {
-      const [ax, ay, vx, vy, bx, by] = xy.slice(i - 2, i + 4) as [number, number, number, number, number, number];
+      const [ax, ay, vx, vy, bx, by] = xy.slice(i - 2, i + 4) as [
+        number,
+        number,
+        number,
+        number,
+        number,
+        number,
+      ];
       const near = Math.min(Math.hypot(vx - ax, vy - ay), Math.hypot(bx - vx, by - vy));
       if (near < SAME_BEND_MM && this.isLegal(index, ax, ay, bx, by)) {
         xy.splice(i, 2);
@@ -359,7 +366,11 @@ export class ExactCloth {
           break;
         }
       }
-      if (moved || xy.length > 2 * MOST_POINTS || Math.min(Math.hypot(vx - ax, vy - ay), Math.hypot(vx - bx, vy - by)) < SHORTEST_CUT_MM)
+      if (
+        moved ||
+        xy.length > 2 * MOST_POINTS ||
+        Math.min(Math.hypot(vx - ax, vy - ay), Math.hypot(vx - bx, vy - by)) < SHORTEST_CUT_MM
+      )
         continue;
       for (const share of CUTS) {
         const [px, py] = [vx + (ax - vx) * share, vy + (ay - vy) * share];

@@ -291,11 +291,19 @@ export class PathSearch {
     const field = this.#field;
     const board = this.#board;
     const [x, y] = [field.x(cell), field.y(cell)];
-    // At the pitch of pins the way out is just as wide as it must be, and cells do not lie on it: pulled tight, the line will.
-    const gap =
-      board.problem.fanOut === 'half-room'
-        ? Math.max(Math.sqrt(this.#padGap * this.#padGap + (field.stepMm * field.stepMm) / 4), field.coreMm)
-        : this.#padGap - 0.6 * field.stepMm;
+    const onGrid = Math.sqrt(this.#padGap * this.#padGap + (field.stepMm * field.stepMm) / 4);
+    // Where a line has just left its pin the way is as wide as it must be, and cells do not lie on it: pulled tight, the line will.
+    const isLeaving =
+      board.problem.fanOut === 'pitch' &&
+      this.#ends.some((pad) => {
+        const [ex, ey] = this.exitXY(pad);
+        return Math.hypot(ex - x, ey - y) < 2 * field.stepMm;
+      });
+    const gap = isLeaving
+      ? this.#padGap - 0.5 * field.stepMm
+      : board.problem.fanOut === 'half-room'
+        ? Math.max(onGrid, field.coreMm)
+        : onGrid;
     for (let p = 0; p < board.partCount; p += 1) {
       const { at } = board.problem.parts[p] as { at: { x: number; y: number } };
       if (Math.abs(at.x - x) > 60 || Math.abs(at.y - y) > 60) continue;

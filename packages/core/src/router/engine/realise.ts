@@ -230,7 +230,10 @@ export class Realisation {
     const chosen = this.lines.flatMap((line, i) =>
       this.board.partOfPad[line.from] === part || this.board.partOfPad[line.to] === part ? [i] : [],
     );
-    if (chosen.length > MOST_ROUND_PART) return this.#ripSome(random, temperature);
+    if (chosen.length > MOST_ROUND_PART) {
+      this.#ripSome(random, temperature);
+      return;
+    }
     const index = this.lines.indexOf(first);
     for (const met of this.#partners(index)) if (!chosen.includes(met)) chosen.push(met);
     this.#replace(chosen, this.#leader(chosen, random), random, temperature);
@@ -404,7 +407,10 @@ export class Realisation {
   #turnSomething(random: Random, temperature: number): void {
     const { board, field } = this;
     const movable = board.problem.parts.flatMap((part, p) => (part.turns.length > 1 ? [p] : []));
-    if (movable.length === 0) return this.#ripSome(random, temperature);
+    if (movable.length === 0) {
+      this.#ripSome(random, temperature);
+      return;
+    }
     const p = movable[Math.floor(random() * movable.length)] as number;
     const count = board.problem.parts[p]?.turns.length ?? 1;
     const was = field.turns[p] as number;
@@ -455,7 +461,10 @@ export class Realisation {
     const first = this.lines[index] as GridLine;
     const { net } = first;
     const chain = this.#chainOf(net);
-    if (chain === null || chain.length < 3) return this.#ripSome(random, temperature);
+    if (chain === null || chain.length < 3) {
+      this.#ripSome(random, temperature);
+      return;
+    }
     const n = chain.length;
     const i = Math.max(1, chain.indexOf(random() < 0.5 ? first.from : first.to));
     // Next to one of the stops that lie nearest, or anywhere.

@@ -63,7 +63,8 @@ export function RouteForMe({ plan }: { readonly plan: Plan }) {
       {job.state === 'idle' && (
         <>
           <p className="quiet">
-            Proposes a + and a − thread through all lights, one piece per side, without crossings.
+            Turns the lights and leads every thread that is wished, without crossings; a patch only where
+            nothing else is found.
           </p>
           <div className="field">
             <span id="freedom">Lights may turn</span>
@@ -154,11 +155,14 @@ function Proposal({ plan, result, onAgain, onLeave }: ProposalProps) {
   const stops = (of: Plan): number => countFindings(findingsOf(of)).stop;
   const hasMore = partsThatAre(plan, 'cell').length > 1 || partsThatAre(plan, 'switch').length > 1;
   const isClean = result.solution.conflicts === 0;
+  const patches = result.solution.patches?.length ?? 0;
   return (
     <>
       <p>
         {isClean
-          ? 'A proposal, drawn in gold: no crossings, all gaps kept.'
+          ? patches === 0
+            ? 'A proposal, drawn in gold: no crossings, all gaps kept.'
+            : `A proposal, drawn in gold: all gaps kept, with ${patches} insulating ${patches === 1 ? 'patch' : 'patches'}. Nothing uncrossed was found: another pin, a turn or more room may do without.`
           : `The best found still has ${result.solution.conflicts} places where threads come too close. Try again, let lights turn further, or give the parts more room.`}
       </p>
       <p className="quiet">
@@ -183,6 +187,11 @@ function Proposal({ plan, result, onAgain, onLeave }: ProposalProps) {
             <td>runs</td>
             <td>{now.runCount}</td>
             <td>{then.runCount}</td>
+          </tr>
+          <tr>
+            <td>patches</td>
+            <td>{Object.keys(plan.patches).length}</td>
+            <td>{patches}</td>
           </tr>
           <tr>
             <td>tightest gap</td>

@@ -1,0 +1,244 @@
+/** The engine against plain checks of its own, known optima and turned-round inputs. Budgets are moves, so results are the same everywhere. */
+import { describe, expect, test } from 'vitest';
+import { distance, type Point } from '../../geometry/point.ts';
+import { pointToSegmentMm } from '../../geometry/segment.ts';
+import { placePoint } from '../../geometry/transform.ts';
+import { seededRandom } from '../../random/random.ts';
+import { route } from '../route.ts';
+import type { RoutingProblem, RoutingSolution } from '../routing-problem.ts';
+
+const LIGHT_BODY = [
+  { x: -7, y: -3 },
+  { x: 7, y: -3 },
+  { x: 7, y: 3 },
+  { x: -7, y: 3 },
+];
+const PADS = [
+  { holeId: 'plus', at: { x: 5, y: 0 }, radiusMm: 2 },
+  { holeId: 'minus', at: { x: -5, y: 0 }, radiusMm: 2 },
+];
+const TURNS = Array.from({ length: 8 }, (_, i) => 45 * i);
+
+type Part = RoutingProblem['parts'][number];
+
+function light(id: string, x: number, y: number, turns: readonly number[] = TURNS): Part {
+  return { id, at: { x, y }, mirrored: false, turns, body: LIGHT_BODY, pads: PADS };
+}
+
+function problemOf(
+  parts: readonly Part[],
+  width: number,
+  height: number,
+  more: Partial<RoutingProblem> = {},
+): RoutingProblem {
+  return {
+    outline: [
+      { x: 0, y: 0 },
+      { x: width, y: 0 },
+      { x: width, y: height },
+      { x: 0, y: height },
+    ],
+    edgeMm: 6,
+    forbidden: [],
+    lineGapMm: 5,
+    padGapMm: 5,
+    bodyGapMm: 2.5,
+    fanOut: 'half-room',
+    topology: 'chain',
+    pieceMm: 40,
+    parts,
+    nets: [0, 1].map((pad) => ({
+      title: pad === 0 ? '+' : '-',
+      stops: parts.map((_, part) => [{ part, pad }]),
+    })),
+    ...more,
+  };
+}
+
+function solve(problem: RoutingProblem, seed = 1, moves = 260): RoutingSolution {
+  const search = route(problem, { seed, moves });
+  for (let step = search.next(); ; step = search.next()) if (step.done === true) return step.value;
+}
+
+/** Lights strewn over a piece, never nearer than `apart` mm. */
+function strewn(seed: number, count: number, size: number, apart = 34): RoutingProblem {
+  const random = seededRandom(seed);
+  const parts: Part[] = [];
+  while (parts.length < count) {
+    const at = { x: 18 + random() * (size - 36), y: 18 + random() * (size - 36) };
+    if (parts.every((part) => distance(part.at, at) >= apart))
+      parts.push(light(`l${parts.length}`, at.x, at.y));
+  }
+  return problemOf(parts, size, size);
+}
+
+/** Every half millimetre of every line, against all lines, pads and edges: slow, plain, shares nothing with the engine. */
+function faults(problem: RoutingProblem, solution: RoutingSolution): readonly string[] {
+  const found: string[] = [];
+  const place = (part: number, p: Point): Point => {
+    const { at, mirrored } = problem.parts[part] as Part;
+    return placePoint({ at, mirrored, turnDeg: solution.turnDeg[part] as number }, p);
+  };
+  const samples = solution.traces.map(({ points }) =>
+    points.slice(1).flatMap((b, i) => {
+      const a = points[i] as Point;
+      const n = Math.max(1, Math.ceil(distance(a, b) / 0.5));
+      return Array.from({ length: n + 1 }, (_, k) => ({
+        x: a.x + ((b.x - a.x) * k) / n,
+        y: a.y + ((b.y - a.y) * k) / n,
+      }));
+    }),
+  );
+  for (const [i, one] of solution.traces.entries()) {
+    const ends = [one.from, one.to].map(({ part, pad }) =>
+      place(part, (problem.parts[part] as Part).pads[pad]?.at as Point),
+    );
+    if (distance(ends[0] as Point, one.points[0] as Point) > 0.01)
+      found.push(`${i} does not start on its pad`);
+    if (distance(ends[1] as Point, one.points.at(-1) as Point) > 0.01)
+      found.push(`${i} does not end on its pad`);
+    for (const p of samples[i] ?? []) {
+      if (
+        Math.min(p.x, p.y, (problem.outline[2] as Point).x - p.x, (problem.outline[2] as Point).y - p.y) <
+        5.98
+      )
+        found.push(`${i} too near the edge`);
+      for (const [k, other] of solution.traces.entries()) {
+        if (other.net === one.net) continue;
+        for (let m = 1; m < other.points.length; m += 1)
+          if (pointToSegmentMm(p, other.points[m - 1] as Point, other.points[m] as Point) < 4.98)
+            found.push(`${i} too near ${k}`);
+      }
+      for (const [part, { pads }] of problem.parts.entries())
+        for (const [pad, { at, radiusMm }] of pads.entries()) {
+          const net = problem.nets.findIndex(({ stops }) =>
+            stops.some((stop) => stop.some((one_) => one_.part === part && one_.pad === pad)),
+          );
+          if (net !== one.net && distance(p, place(part, at)) < radiusMm + 4.98)
+            found.push(`${i} too near a pad of ${part}`);
+        }
+    }
+  }
+  for (const [n, net] of problem.nets.entries()) {
+    const joined = new Map<number, number>();
+    for (const trace of solution.traces)
+      if (trace.net === n)
+        for (const { part } of [trace.from, trace.to]) joined.set(part, (joined.get(part) ?? 0) + 1);
+    if (joined.size !== net.stops.length) found.push(`net ${n} is not joined`);
+    if (problem.topology === 'chain' && [...joined.values()].some((count) => count > 2))
+      found.push(`net ${n} branches`);
+  }
+  return [...new Set(found)];
+}
+
+describe('random pieces through a plain checker', () => {
+  test.each([
+    [1, 4],
+    [2, 6],
+    [3, 8],
+    [4, 9],
+  ] as const)('seed %d, %d lights', (seed, count) => {
+    const problem = strewn(seed, count, 220);
+    const solution = solve(problem, seed);
+    expect(solution.conflicts).toBe(0);
+    expect(faults(problem, solution)).toEqual([]);
+    expect(solution.patches).toEqual([]);
+  });
+});
+
+describe('known answers', () => {
+  test('a row of lights that may turn is sewn as two straight rails', () => {
+    const parts = [0, 1, 2, 3].map((i) => light(`l${i}`, 30 + 45 * i, 40));
+    const solution = solve(problemOf(parts, 200, 80));
+    // Each rail joins four pads 45 mm apart: no line can be shorter.
+    expect(solution.lengthMm).toBeGreaterThanOrEqual(2 * 3 * 45 - 30);
+    expect(solution.lengthMm).toBeLessThan(2 * 3 * 45 + 2);
+    expect(solution.conflicts).toBe(0);
+  });
+
+  test('nets that do not meet are each as short as they can be', () => {
+    const parts = [
+      light('a', 40, 40, [0]),
+      light('b', 160, 40, [180]),
+      light('c', 40, 160, [0]),
+      light('d', 160, 160, [180]),
+    ];
+    const nets = [
+      { title: 'upper', stops: [[{ part: 0, pad: 0 }], [{ part: 1, pad: 0 }]] },
+      { title: 'lower', stops: [[{ part: 2, pad: 0 }], [{ part: 3, pad: 0 }]] },
+    ];
+    const solution = solve(problemOf(parts, 200, 200, { nets }));
+    expect(solution.lengthMm).toBeCloseTo(2 * (120 - 10), 1);
+  });
+
+  test('two lines that have to cross take one patch, at a right angle', () => {
+    // On a piece in the form of a cross, a line from left to right must meet one from above to below.
+    const ends = [
+      light('w', 16, 100, [0]),
+      light('e', 184, 100, [0]),
+      light('n', 100, 16, [90]),
+      light('s', 100, 184, [90]),
+    ];
+    const nets = [
+      { title: 'across', stops: [[{ part: 0, pad: 0 }], [{ part: 1, pad: 1 }]] },
+      { title: 'down', stops: [[{ part: 2, pad: 0 }], [{ part: 3, pad: 1 }]] },
+    ];
+    const corridor = problemOf(ends, 200, 200, {
+      nets,
+      outline: [
+        { x: 80, y: 0 },
+        { x: 120, y: 0 },
+        { x: 120, y: 80 },
+        { x: 200, y: 80 },
+        { x: 200, y: 120 },
+        { x: 120, y: 120 },
+        { x: 120, y: 200 },
+        { x: 80, y: 200 },
+        { x: 80, y: 120 },
+        { x: 0, y: 120 },
+        { x: 0, y: 80 },
+        { x: 80, y: 80 },
+      ],
+    });
+    const solution = solve(corridor);
+    expect(solution.patches).toHaveLength(1);
+    expect(solution.conflicts).toBe(0);
+    expect(distance(solution.patches?.[0]?.at as Point, { x: 100, y: 100 })).toBeLessThan(25);
+  });
+
+  test('where there is no room it says so instead of claiming a way', () => {
+    const parts = [light('a', 40, 40, [0]), light('b', 40, 47, [180])];
+    expect(solve(problemOf(parts, 80, 90)).conflicts).toBeGreaterThan(0);
+  });
+});
+
+describe('the same again', () => {
+  test('the same seed and moves give the same solution, however often it is paused', () => {
+    const problem = strewn(5, 6, 220);
+    expect(solve(problem, 3)).toEqual(solve(problem, 3));
+    expect(solve(problem, 3)).not.toEqual(solve(problem, 4));
+  });
+
+  test('mirrored, the piece takes about as much thread', () => {
+    const problem = strewn(6, 6, 220);
+    const mirrored: RoutingProblem = {
+      ...problem,
+      parts: problem.parts.map((part) => ({ ...part, at: { x: 220 - part.at.x, y: part.at.y } })),
+    };
+    const ratio = solve(mirrored, 1, 400).lengthMm / solve(problem, 1, 400).lengthMm;
+    expect(Math.abs(ratio - 1)).toBeLessThan(0.1);
+  });
+
+  test('more moves are never worse than few by more than the dice', () => {
+    const problem = strewn(7, 8, 240);
+    expect(solve(problem, 1, 600).lengthMm).toBeLessThan(solve(problem, 1, 60).lengthMm * 1.03);
+  });
+
+  test('the best so far is given while it works, and stopping early keeps it', () => {
+    const problem = strewn(8, 6, 220);
+    const search = route(problem, { seed: 1, moves: 400 });
+    let best: RoutingSolution | null = null;
+    for (let step = search.next(); step.done !== true; step = search.next()) best = step.value.best ?? best;
+    expect(best?.traces).toHaveLength(10);
+  });
+});
