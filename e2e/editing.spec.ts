@@ -99,6 +99,11 @@ test('routing can be stopped, and a proposal left', async ({ page }) => {
   await page.getByRole('button', { name: 'Propose threads' }).click();
   await expect(page.getByRole('button', { name: 'Take it' })).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Leave it' }).click();
+  // Stopped when there is something, the best so far is offered.
+  await page.getByRole('button', { name: 'Propose threads' }).click();
+  await page.getByRole('button', { name: /Enough/ }).click();
+  await expect(page.getByRole('button', { name: 'Take it' })).toBeVisible();
+  await page.getByRole('button', { name: 'Leave it' }).click();
   await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeDisabled();
   await goTo(page, 'check');
   await expect(page.locator('.finding')).toHaveCount(11);

@@ -167,6 +167,7 @@ test('a part is placed from the drawer by keyboard, and one by dragging it over'
 });
 
 test('every view passes an accessibility scan, in light and dark', async ({ page }) => {
+  test.slow();
   const scan = async (what: string): Promise<void> => {
     await page.waitForTimeout(400);
     const { violations } = await new AxeBuilder({ page })

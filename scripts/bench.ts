@@ -16,11 +16,7 @@ import { applyEdit } from '@sashiko/core/plan/edit';
 import { moveParts } from '@sashiko/core/plan/edits/part-edits';
 import { sumRun } from '@sashiko/core/plan/placed';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { seededRandom } from '@sashiko/core/random/random';
-import { route } from '@sashiko/core/router/route';
-import { routingProblemOf } from '@sashiko/core/router/routing-problem';
 import { gridPlan } from '@sashiko/core/testing/grid-plan';
-import { PlanBuilder } from '@sashiko/core/testing/plan-builder';
 import { Bench } from 'tinybench';
 
 /** A fresh copy, so that nothing is remembered from the last round. */
@@ -148,21 +144,5 @@ for (const [rows, columns] of [
   const { iterations, volts } = expectOk(solveDc(elements));
   console.log(
     `operating point, ${rows * columns} lights, ${volts.size} nodes: ${(performance.now() - start).toFixed(1)} ms in ${iterations} rounds`,
-  );
-}
-for (const lights of [4, 8, 12]) {
-  const random = seededRandom(lights);
-  const build = new PlanBuilder('Route', 300, 300).holder(150, 260).switch(60, 260);
-  while (Object.keys(build.plan.parts).length < lights + 2) {
-    const at = { x: 25 + random() * 250, y: 25 + random() * 250 };
-    if (Object.values(build.plan.parts).every((part) => Math.hypot(part.at.x - at.x, part.at.y - at.y) > 42))
-      build.light(`l${at.x}`, at.x, at.y);
-  }
-  const start = performance.now();
-  const search = route(expectOk(routingProblemOf(build.plan, 'half')), { seed: 1 });
-  let step = search.next();
-  while (step.done !== true) step = search.next();
-  console.log(
-    `route, ${lights} lights: ${((performance.now() - start) / 1000).toFixed(1)} s, ${Math.round(step.value.lengthMm)} mm, ${step.value.conflicts} conflicts`,
   );
 }

@@ -5,7 +5,14 @@ import type { RouteJobResult } from '../workers/messages.ts';
 
 export type RouteJob =
   | { readonly state: 'idle' }
-  | { readonly state: 'working'; readonly share: number; cancel(): void }
+  | {
+      readonly state: 'working';
+      readonly share: number;
+      /** The best so far, to be seen while it improves. */
+      readonly best: RouteJobResult | null;
+      cancel(): void;
+      finish(): void;
+    }
   | { readonly state: 'proposal'; readonly result: RouteJobResult };
 
 interface JobsState {

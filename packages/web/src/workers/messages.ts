@@ -63,10 +63,13 @@ export type MessageName = keyof WorkerMessages;
 
 export type ToWorker =
   | { readonly kind: 'ask'; readonly id: number; readonly name: MessageName; readonly request: unknown }
-  | { readonly kind: 'cancel'; readonly id: number };
+  | { readonly kind: 'cancel'; readonly id: number }
+  /** No longer work, but answer with the best there is. */
+  | { readonly kind: 'finish'; readonly id: number };
 
 export type FromWorker =
-  | { readonly kind: 'progress'; readonly id: number; readonly share: number }
+  /** `best` is an answer as good as it is so far, where there is one already. */
+  | { readonly kind: 'progress'; readonly id: number; readonly share: number; readonly best?: unknown }
   | { readonly kind: 'answer'; readonly id: number; readonly answer: unknown }
   /** `message` is in words for the maker. */
   | { readonly kind: 'refused'; readonly id: number; readonly message: string };

@@ -4,7 +4,7 @@ import type { FromWorker, MessageName, ToWorker, WorkerMessages } from './messag
 interface Waiting {
   readonly resolve: (answer: unknown) => void;
   readonly reject: (error: Error) => void;
-  readonly onProgress: (share: number) => void;
+  readonly onProgress: (share: number, best?: unknown) => void;
 }
 
 /** Rejects a job that the maker stopped. */
@@ -25,7 +25,7 @@ function start(): Worker {
     const job = waiting.get(message.id);
     if (job === undefined) return;
     if (message.kind === 'progress') {
-      job.onProgress(message.share);
+      job.onProgress(message.share, message.best);
       return;
     }
     waiting.delete(message.id);
@@ -46,23 +46,32 @@ function start(): Worker {
 export interface Job<Answer> {
   readonly answer: Promise<Answer>;
   cancel(): void;
+  /** Asks for the best there is by now. */
+  finish(): void;
 }
 
 /** Asks the worker for something; the answer may be cancelled, which rejects it with `Cancelled`. */
 export function ask<Name extends MessageName>(
   name: Name,
   request: WorkerMessages[Name][0],
-  onProgress: (share: number) => void = () => {},
+  onProgress: (share: number, best?: WorkerMessages[Name][1]) => void = () => {},
 ): Job<WorkerMessages[Name][1]> {
   lastId += 1;
   const id = lastId;
   const send = (message: ToWorker): void => start().postMessage(message);
   const answer = new Promise<WorkerMessages[Name][1]>((resolve, reject) => {
-    waiting.set(id, { resolve: resolve as (answer: unknown) => void, reject, onProgress });
+    waiting.set(id, {
+      resolve: resolve as (answer: unknown) => void,
+      reject,
+      onProgress: onProgress as Waiting['onProgress'],
+    });
     send({ kind: 'ask', id, name, request });
   });
   return {
     answer,
+    finish() {
+      if (waiting.has(id)) send({ kind: 'finish', id });
+    },
     cancel() {
       const job = waiting.get(id);
       if (job === undefined) return;

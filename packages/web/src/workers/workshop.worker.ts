@@ -9,6 +9,7 @@ import { sewTrials } from '@sashiko/core/nets/trials';
 import type { PictureBytes } from '@sashiko/core/plan/edits/picture-edits';
 import { findFits, fitTaskOf } from '@sashiko/core/plan/fit-finder';
 import { route } from '@sashiko/core/router/route';
+import type { RoutingSolution } from '@sashiko/core/router/routing-problem';
 import { routingProblemOf } from '@sashiko/core/router/routing-problem';
 import { listPages } from '@sashiko/core/sewing/list-pages';
 import { patternPages } from '@sashiko/core/sewing/pattern-pages';
@@ -25,7 +26,9 @@ class Refusal extends Error {}
 
 interface Job {
   isCancelled: boolean;
-  readonly report: (share: number) => void;
+  /** The best there is by now is enough. */
+  isFinishing: boolean;
+  readonly report: (share: number, best?: unknown) => void;
 }
 
 const jobs = new Map<number, Job>();
@@ -46,12 +49,20 @@ const handlers: Handlers = {
     if (!problem.ok) throw new Refusal(describeProblem(problem.problem));
     const begun = performance.now();
     const budgetMs = ROUTE_MS + ROUTE_MS_PER_PART * problem.value.parts.length;
-    const search = route(problem.value, { seed, spent: () => (performance.now() - begun) / budgetMs });
+    const search = route(problem.value, {
+      seed,
+      spent: () => (job.isFinishing ? 1 : (performance.now() - begun) / budgetMs),
+    });
     let until = performance.now() + SLICE_MS;
+    let shown: RoutingSolution | null = null;
     for (let step = search.next(); ; step = search.next()) {
       if (step.done === true) return { plan, problem: problem.value, solution: step.value };
       if (performance.now() < until) continue;
-      job.report(step.value.share);
+      const { best, share } = step.value;
+      if (best !== null && best !== shown)
+        job.report(share, { plan, problem: problem.value, solution: best });
+      else job.report(share);
+      shown = best;
       await breathe();
       if (job.isCancelled) return null;
       until = performance.now() + SLICE_MS;
@@ -164,7 +175,11 @@ function toBase64(bytes: Uint8Array): string {
 }
 
 async function handle(id: number, name: MessageName, request: unknown): Promise<void> {
-  const job: Job = { isCancelled: false, report: (share) => post({ kind: 'progress', id, share }) };
+  const job: Job = {
+    isCancelled: false,
+    isFinishing: false,
+    report: (share, best) => post({ kind: 'progress', id, share, ...(best === undefined ? {} : { best }) }),
+  };
   jobs.set(id, job);
   try {
     const handler = handlers[name] as (request: unknown, job: Job) => Promise<unknown>;
@@ -181,8 +196,9 @@ async function handle(id: number, name: MessageName, request: unknown): Promise<
 
 self.addEventListener('message', (event: MessageEvent<ToWorker>) => {
   const message = event.data;
-  if (message.kind === 'cancel') {
+  if (message.kind !== 'ask') {
     const job = jobs.get(message.id);
-    if (job !== undefined) job.isCancelled = true;
+    if (job !== undefined && message.kind === 'cancel') job.isCancelled = true;
+    else if (job !== undefined) job.isFinishing = true;
   } else void handle(message.id, message.name, message.request);
 });

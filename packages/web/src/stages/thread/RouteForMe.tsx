@@ -38,10 +38,16 @@ export function RouteForMe({ plan }: { readonly plan: Plan }) {
     const asked = currentPlan();
     useViewStore.getState().putDown();
     setSeed(nextSeed);
-    const work: Job<RouteJobResult> = ask('route', { plan: asked, freedom, seed: nextSeed }, (share) =>
-      setRoute({ state: 'working', share, cancel: work.cancel }),
+    let best: RouteJobResult | null = null;
+    const work: Job<RouteJobResult> = ask(
+      'route',
+      { plan: asked, freedom, seed: nextSeed },
+      (share, found) => {
+        best = found === undefined ? best : { ...found, plan: asked };
+        setRoute({ state: 'working', share, best, cancel: work.cancel, finish: work.finish });
+      },
     );
-    setRoute({ state: 'working', share: 0, cancel: work.cancel });
+    setRoute({ state: 'working', share: 0, best, cancel: work.cancel, finish: work.finish });
     work.answer.then(
       (result) =>
         setRoute(
@@ -121,6 +127,9 @@ export function RouteForMe({ plan }: { readonly plan: Plan }) {
           />
           <div className="buttons">
             <Button onClick={job.cancel}>Stop</Button>
+            <Button disabled={job.best === null} onClick={job.finish}>
+              Enough: show the best so far
+            </Button>
           </div>
         </>
       )}

@@ -6,6 +6,7 @@ import { PieceEnds } from '../../canvas/PieceEnds.tsx';
 import { useJobsStore } from '../../stores/jobs-store.ts';
 import { useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import type { RouteJobResult } from '../../workers/messages.ts';
 import { ChosenRun } from './ChosenRun.tsx';
 import { NextRun } from './NextRun.tsx';
 import { PatchPanel } from './PatchPanel.tsx';
@@ -39,8 +40,11 @@ export function ThreadStage() {
         }}
         hint={useHint(isWishing)}
         overlay={(scale) =>
-          job.state === 'proposal' ? (
-            <ProposalOverlay result={job.result} scale={scale} />
+          job.state === 'proposal' || (job.state === 'working' && job.best !== null) ? (
+            <ProposalOverlay
+              result={job.state === 'proposal' ? job.result : (job.best as RouteJobResult)}
+              scale={scale}
+            />
           ) : isWishing ? (
             <WishesOverlay plan={plan} face={face} scale={scale} />
           ) : (
