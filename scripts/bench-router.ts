@@ -3,52 +3,9 @@
  * by nearest neighbours and 2-opt on straight lines, as if the other nets were not there: no router can do much better.
  */
 import { distance, type Point } from '@sashiko/core/geometry/point';
-import { seededRandom } from '@sashiko/core/random/random';
 import { route } from '@sashiko/core/router/route';
 import type { RoutingProblem, RoutingSolution } from '@sashiko/core/router/routing-problem';
-
-const LIGHT = {
-  mirrored: false,
-  turns: Array.from({ length: 24 }, (_, i) => 15 * i),
-  body: [
-    { x: -7, y: -3 },
-    { x: 7, y: -3 },
-    { x: 7, y: 3 },
-    { x: -7, y: 3 },
-  ],
-  pads: [
-    { holeId: 'plus', at: { x: 5, y: 0 }, radiusMm: 2 },
-    { holeId: 'minus', at: { x: -5, y: 0 }, radiusMm: 2 },
-  ],
-};
-
-function strewn(count: number, seed: number): RoutingProblem {
-  const random = seededRandom(seed);
-  const size = 60 * Math.sqrt(count) + 60;
-  const at: Point[] = [];
-  while (at.length < count) {
-    const p = { x: 20 + random() * (size - 40), y: 20 + random() * (size - 40) };
-    if (at.every((q) => distance(p, q) >= 34)) at.push(p);
-  }
-  return {
-    outline: [
-      { x: 0, y: 0 },
-      { x: size, y: 0 },
-      { x: size, y: size },
-      { x: 0, y: size },
-    ],
-    edgeMm: 6,
-    forbidden: [],
-    lineGapMm: 5,
-    padGapMm: 5,
-    bodyGapMm: 2.5,
-    fanOut: 'half-room',
-    topology: 'chain',
-    pieceMm: 40,
-    parts: at.map((p, i) => ({ ...LIGHT, id: `l${i}`, at: p })),
-    nets: [0, 1].map((pad) => ({ title: String(pad), stops: at.map((_, part) => [{ part, pad }]) })),
-  };
-}
+import { strewnBoard, turnsOf } from '@sashiko/core/testing/strewn-board';
 
 /** Twice the length of a short open way through all parts, less what the pads of a turned light save. */
 function relaxedMm({ parts }: RoutingProblem): number {
@@ -94,7 +51,7 @@ for (const [count, seconds] of [
   [100, 5],
   [200, 10],
 ] as const) {
-  const problem = strewn(count, count);
+  const problem = strewnBoard(count, count, 60 * Math.sqrt(count) + 60, turnsOf(24));
   const start = performance.now();
   const spent = (): number => (performance.now() - start) / 1000;
   const search = route(problem, { seed: 1, spent: () => spent() / seconds });

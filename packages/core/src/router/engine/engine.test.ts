@@ -3,73 +3,18 @@ import { describe, expect, test } from 'vitest';
 import { distance, type Point } from '../../geometry/point.ts';
 import { pointToSegmentMm } from '../../geometry/segment.ts';
 import { placePoint } from '../../geometry/transform.ts';
-import { seededRandom } from '../../random/random.ts';
+import { boardLight, boardProblem, strewnBoard } from '../../testing/strewn-board.ts';
 import { route } from '../route.ts';
 import type { RoutingProblem, RoutingSolution } from '../routing-problem.ts';
 
-const LIGHT_BODY = [
-  { x: -7, y: -3 },
-  { x: 7, y: -3 },
-  { x: 7, y: 3 },
-  { x: -7, y: 3 },
-];
-const PADS = [
-  { holeId: 'plus', at: { x: 5, y: 0 }, radiusMm: 2 },
-  { holeId: 'minus', at: { x: -5, y: 0 }, radiusMm: 2 },
-];
-const TURNS = Array.from({ length: 8 }, (_, i) => 45 * i);
-
 type Part = RoutingProblem['parts'][number];
 
-function light(id: string, x: number, y: number, turns: readonly number[] = TURNS): Part {
-  return { id, at: { x, y }, mirrored: false, turns, body: LIGHT_BODY, pads: PADS };
-}
-
-function problemOf(
-  parts: readonly Part[],
-  width: number,
-  height: number,
-  more: Partial<RoutingProblem> = {},
-): RoutingProblem {
-  return {
-    outline: [
-      { x: 0, y: 0 },
-      { x: width, y: 0 },
-      { x: width, y: height },
-      { x: 0, y: height },
-    ],
-    edgeMm: 6,
-    forbidden: [],
-    lineGapMm: 5,
-    padGapMm: 5,
-    bodyGapMm: 2.5,
-    fanOut: 'half-room',
-    topology: 'chain',
-    pieceMm: 40,
-    parts,
-    nets: [0, 1].map((pad) => ({
-      title: pad === 0 ? '+' : '-',
-      stops: parts.map((_, part) => [{ part, pad }]),
-    })),
-    ...more,
-  };
-}
+const light = (id: string, x: number, y: number, turns?: readonly number[]): Part =>
+  boardLight(id, { x, y }, turns);
 
 function solve(problem: RoutingProblem, seed = 1, moves = 260): RoutingSolution {
   const search = route(problem, { seed, moves });
   for (let step = search.next(); ; step = search.next()) if (step.done === true) return step.value;
-}
-
-/** Lights strewn over a piece, never nearer than `apart` mm. */
-function strewn(seed: number, count: number, size: number, apart = 34): RoutingProblem {
-  const random = seededRandom(seed);
-  const parts: Part[] = [];
-  while (parts.length < count) {
-    const at = { x: 18 + random() * (size - 36), y: 18 + random() * (size - 36) };
-    if (parts.every((part) => distance(part.at, at) >= apart))
-      parts.push(light(`l${parts.length}`, at.x, at.y));
-  }
-  return problemOf(parts, size, size);
 }
 
 /** Every half millimetre of every line, against all lines, pads and edges: slow, plain, shares nothing with the engine. */
@@ -138,8 +83,8 @@ describe('random pieces through a plain checker', () => {
     [3, 8],
     [4, 9],
   ] as const)('seed %d, %d lights', (seed, count) => {
-    const problem = strewn(seed, count, 220);
-    const solution = solve(problem, seed);
+    const problem = strewnBoard(seed, count, 220);
+    const solution = solve(problem, seed, 500);
     expect(solution.conflicts).toBe(0);
     expect(faults(problem, solution)).toEqual([]);
     expect(solution.patches).toEqual([]);
@@ -149,7 +94,7 @@ describe('random pieces through a plain checker', () => {
 describe('known answers', () => {
   test('a row of lights that may turn is sewn as two straight rails', () => {
     const parts = [0, 1, 2, 3].map((i) => light(`l${i}`, 30 + 45 * i, 40));
-    const solution = solve(problemOf(parts, 200, 80));
+    const solution = solve(boardProblem(parts, 200, 80));
     // Each rail joins four pads 45 mm apart: no line can be shorter.
     expect(solution.lengthMm).toBeGreaterThanOrEqual(2 * 3 * 45 - 30);
     expect(solution.lengthMm).toBeLessThan(2 * 3 * 45 + 2);
@@ -167,7 +112,7 @@ describe('known answers', () => {
       { title: 'upper', stops: [[{ part: 0, pad: 0 }], [{ part: 1, pad: 0 }]] },
       { title: 'lower', stops: [[{ part: 2, pad: 0 }], [{ part: 3, pad: 0 }]] },
     ];
-    const solution = solve(problemOf(parts, 200, 200, { nets }));
+    const solution = solve(boardProblem(parts, 200, 200, { nets }));
     expect(solution.lengthMm).toBeCloseTo(2 * (120 - 10), 1);
   });
 
@@ -183,7 +128,7 @@ describe('known answers', () => {
       { title: 'across', stops: [[{ part: 0, pad: 0 }], [{ part: 1, pad: 1 }]] },
       { title: 'down', stops: [[{ part: 2, pad: 0 }], [{ part: 3, pad: 1 }]] },
     ];
-    const corridor = problemOf(ends, 200, 200, {
+    const corridor = boardProblem(ends, 200, 200, {
       nets,
       outline: [
         { x: 80, y: 0 },
@@ -208,19 +153,19 @@ describe('known answers', () => {
 
   test('where there is no room it says so instead of claiming a way', () => {
     const parts = [light('a', 40, 40, [0]), light('b', 40, 47, [180])];
-    expect(solve(problemOf(parts, 80, 90)).conflicts).toBeGreaterThan(0);
+    expect(solve(boardProblem(parts, 80, 90)).conflicts).toBeGreaterThan(0);
   });
 });
 
 describe('the same again', () => {
   test('the same seed and moves give the same solution, however often it is paused', () => {
-    const problem = strewn(5, 6, 220);
+    const problem = strewnBoard(5, 6, 220);
     expect(solve(problem, 3)).toEqual(solve(problem, 3));
     expect(solve(problem, 3)).not.toEqual(solve(problem, 4));
   });
 
   test('mirrored, the piece takes about as much thread', () => {
-    const problem = strewn(6, 6, 220);
+    const problem = strewnBoard(6, 6, 220);
     const mirrored: RoutingProblem = {
       ...problem,
       parts: problem.parts.map((part) => ({ ...part, at: { x: 220 - part.at.x, y: part.at.y } })),
@@ -230,12 +175,12 @@ describe('the same again', () => {
   });
 
   test('more moves are never worse than few by more than the dice', () => {
-    const problem = strewn(7, 8, 240);
+    const problem = strewnBoard(7, 8, 240);
     expect(solve(problem, 1, 600).lengthMm).toBeLessThan(solve(problem, 1, 60).lengthMm * 1.03);
   });
 
   test('the best so far is given while it works, and stopping early keeps it', () => {
-    const problem = strewn(8, 6, 220);
+    const problem = strewnBoard(8, 6, 220);
     const search = route(problem, { seed: 1, moves: 400 });
     let best: RoutingSolution | null = null;
     for (let step = search.next(); step.done !== true; step = search.next()) best = step.value.best ?? best;
