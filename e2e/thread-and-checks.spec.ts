@@ -1,4 +1,5 @@
 /** Threads by hand in every way, wishes, fixes, paths, gaps: as a maker would. */
+import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { choose, openDemo, waitUntilSaved } from './worktable.ts';
 
@@ -102,4 +103,23 @@ test('a swatch that was measured takes the place of the table', async ({ page })
   await page.reload();
   await page.getByText('Spools', { exact: true }).click();
   await expect(tray.getByLabel('It reads, Ω')).toHaveValue('6');
+});
+
+test('the panels of thread and check pass an accessibility scan', async ({ page }) => {
+  test.slow();
+  for (const [stage, tab] of [
+    ['check', 'Findings'],
+    ['check', 'Gaps'],
+    ['check', 'Paths'],
+    ['thread', 'Wishes'],
+    ['thread', 'Spools'],
+  ] as const) {
+    await openDemo(page, 'tide-pool-hanging', stage);
+    await page.locator('.tray-tabs').getByText(tab, { exact: true }).click();
+    if (stage === 'check' && tab !== 'Gaps') await page.locator('.tray .finding').first().click();
+    const { violations } = await new AxeBuilder({ page })
+      .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+      .analyze();
+    expect(violations.map((one) => `${tab}: ${one.id} ${one.nodes[0]?.html.slice(0, 160)}`)).toEqual([]);
+  }
 });

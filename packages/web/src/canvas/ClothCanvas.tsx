@@ -45,7 +45,7 @@ export function ClothCanvas({
   const selection = useViewStore((state) => state.selection);
   const spotlight = useViewStore((state) => state.spotlight);
   const tool = useViewStore((state) => state.tool);
-  const area = useRef<HTMLDivElement>(null);
+  const area = useRef<HTMLElement>(null);
   const [camera, size] = useFittedCamera(area, plan);
   const [marquee, setMarquee] = useState<Marquee | null>(null);
   const gestures = useCanvasGestures(camera, abilities, setMarquee);
@@ -59,7 +59,7 @@ export function ClothCanvas({
   ]);
 
   return (
-    <div ref={area} className={`cloth-area${isDim ? ' dim' : ''}`} data-testid="cloth-area">
+    <main ref={area} className={`cloth-area${isDim ? ' dim' : ''}`} data-testid="cloth-area">
       {size !== null && (
         // biome-ignore lint/a11y/useSemanticElements: the cloth is a drawing that holds buttons
         <svg
@@ -127,13 +127,13 @@ export function ClothCanvas({
       )}
       {hint != null && <div className="canvas-hint">{hint}</div>}
       {children}
-    </div>
+    </main>
   );
 }
 
 /** Fits the piece into view when it is first seen or changes size; afterwards the camera is the maker's. */
 function useFittedCamera(
-  area: React.RefObject<HTMLDivElement | null>,
+  area: React.RefObject<HTMLElement | null>,
   plan: Plan,
 ): readonly [Camera, { readonly width: number; readonly height: number } | null] {
   const camera = useViewStore((state) => state.camera);

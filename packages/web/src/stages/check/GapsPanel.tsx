@@ -96,7 +96,7 @@ function WantedGap() {
         {gap === 1 ? ', as makers do' : gap < 1 ? ': bolder than makers do' : ': safer than makers do'}.
       </p>
       <Slider
-        aria-label="Wanted gap in stitches"
+        ariaLabelForHandle="Wanted gap in stitches"
         min={0}
         max={MOST_STITCHES}
         step={0.25}
