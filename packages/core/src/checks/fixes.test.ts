@@ -5,7 +5,7 @@ import { applyEdit } from '../plan/edit.ts';
 import { changeStitching } from '../plan/edits/run-edits.ts';
 import type { Plan } from '../plan/schema.ts';
 import { validatePlan } from '../plan/validate.ts';
-import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
+import { PlanBuilder, smallLantern, twoRails } from '../testing/plan-builder.ts';
 import { randomPlan } from '../testing/random-edits.ts';
 import { checkPlan } from './check-plan.ts';
 import { CHECK_RULES } from './check-rules.ts';
@@ -58,36 +58,11 @@ describe('each fix where it is needed', () => {
   });
 
   test('move-aside: two lines 3 mm apart', () => {
-    const build = new PlanBuilder('Near', 300, 200)
-      .light('a', 30, 60, 90)
-      .light('b', 270, 60, 90)
-      .light('c', 30, 140, 270)
-      .light('d', 270, 140, 270)
-      .sew('a.plus', 'b.plus', [
-        [60, 98.5],
-        [240, 98.5],
-      ])
-      .sew('c.plus', 'd.plus', [
-        [60, 101.5],
-        [240, 101.5],
-      ]);
-    expectMended(build.plan, 'gap', 'move-aside');
+    expectMended(twoRails(3).plan, 'gap', 'move-aside');
   });
 
   test('change-stitch: long stitches want a wide gap; shorter ones do with less', () => {
-    const build = new PlanBuilder('Long', 300, 200)
-      .light('a', 30, 40, 90)
-      .light('b', 270, 40, 90)
-      .light('c', 30, 160, 270)
-      .light('d', 270, 160, 270)
-      .sew('a.plus', 'b.plus', [
-        [60, 97],
-        [240, 97],
-      ])
-      .sew('c.plus', 'd.plus', [
-        [60, 103],
-        [240, 103],
-      ]);
+    const build = twoRails(6);
     for (const id of Object.keys(build.plan.runs))
       build.edit(changeStitching(build.plan, id, { stitchMm: 9, gapMm: 9 }));
     expectMended(build.plan, 'gap', 'change-stitch');

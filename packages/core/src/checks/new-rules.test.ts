@@ -9,7 +9,7 @@ import { acceptFinding, addPatch, changePatch, describeSpool } from '../plan/edi
 import { changeHabits, stateFacts } from '../plan/edits/plan-edits.ts';
 import { changeStitching } from '../plan/edits/run-edits.ts';
 import type { Plan } from '../plan/schema.ts';
-import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
+import { PlanBuilder, smallLantern, twoRails } from '../testing/plan-builder.ts';
 import { randomPlan } from '../testing/random-edits.ts';
 import { checkPlan, openFindings } from './check-plan.ts';
 import { CHECK_RULES } from './check-rules.ts';
@@ -451,19 +451,7 @@ describe('the rules themselves', () => {
   });
 
   test('a larger wanted gap never takes findings away', () => {
-    const build = new PlanBuilder('Near', 300, 200)
-      .light('a', 30, 60, 90)
-      .light('b', 270, 60, 90)
-      .light('c', 30, 140, 270)
-      .light('d', 270, 140, 270)
-      .sew('a.plus', 'b.plus', [
-        [60, 96],
-        [240, 96],
-      ])
-      .sew('c.plus', 'd.plus', [
-        [60, 104],
-        [240, 104],
-      ]);
+    const build = twoRails(8);
     let before = -1;
     for (const gapInStitches of [0, 1, 3, 5]) {
       const wider = build.edit(changeHabits(build.plan, { gapInStitches })).plan;

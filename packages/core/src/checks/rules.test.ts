@@ -12,7 +12,7 @@ import { moveParts, turnPart } from '../plan/edits/part-edits.ts';
 import { changeHabits } from '../plan/edits/plan-edits.ts';
 import { addBend, changeStitching, changeThread, deleteRuns } from '../plan/edits/run-edits.ts';
 import type { Plan } from '../plan/schema.ts';
-import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
+import { PlanBuilder, smallLantern, twoRails } from '../testing/plan-builder.ts';
 import { checkPlan, countFindings } from './check-plan.ts';
 import { CHECK_RULES } from './check-rules.ts';
 import type { Finding } from './finding.ts';
@@ -20,26 +20,11 @@ import type { Finding } from './finding.ts';
 const findingsOf = (plan: Plan, ruleId: string): readonly Finding[] =>
   checkPlan(plan).filter((finding) => finding.ruleId === ruleId);
 
-/** Two threads of different sides side by side, `apart` mm from line to line, far from all holes. */
-function twoRails(apart: number, more: { readonly stitchMm?: number } = {}): PlanBuilder {
-  const build = new PlanBuilder('Rails', 300, 200)
-    .light('a', 30, 30, 90)
-    .light('b', 270, 30, 90)
-    .light('c', 30, 170, 270)
-    .light('d', 270, 170, 270);
-  build
-    .sew('a.plus', 'b.plus', [
-      [60, 100],
-      [240, 100],
-    ])
-    .sew('c.plus', 'd.plus', [
-      [60, 100 + apart],
-      [240, 100 + apart],
-    ]);
-  if (more.stitchMm !== undefined) {
-    for (const id of Object.keys(build.plan.runs))
-      build.edit(changeStitching(build.plan, id, { stitchMm: more.stitchMm }));
-  }
+/** Two threads side by side, sewn in stitches of this length where it is given. */
+function rails(apart: number, stitchMm?: number): PlanBuilder {
+  const build = twoRails(apart);
+  for (const id of stitchMm === undefined ? [] : Object.keys(build.plan.runs))
+    build.edit(changeStitching(build.plan, id, { stitchMm: stitchMm as number }));
   return build;
 }
 
@@ -110,9 +95,7 @@ describe('gap', () => {
 
   test('phase is not credited: lines 2 mm apart are a stop whatever their stitches do', () => {
     for (const stitchMm of [3, 4, 5, 6]) {
-      expect(findingsOf(twoRails(2, { stitchMm }).plan, 'gap').map((finding) => finding.severity)).toEqual([
-        'stop',
-      ]);
+      expect(findingsOf(rails(2, stitchMm).plan, 'gap').map((finding) => finding.severity)).toEqual(['stop']);
     }
   });
 

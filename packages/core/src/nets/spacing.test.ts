@@ -10,7 +10,7 @@ import { reverseRun, slideRun } from '../plan/edits/line-edits.ts';
 import { changeStitching } from '../plan/edits/run-edits.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Random, seededRandom } from '../random/random.ts';
-import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
+import { smallLantern, twoRails } from '../testing/plan-builder.ts';
 import { tightestPlaces } from './tightest.ts';
 import { sewTrials, type TrialAnswer, type TrialSetting } from './trials.ts';
 
@@ -81,23 +81,6 @@ describe('adversarial segments: the same answer whichever way round they are giv
   });
 });
 
-/** Two rails of different nets, so far from each other. */
-function rails(apartMm: number): PlanBuilder {
-  return new PlanBuilder('Rails', 300, 200)
-    .light('a', 30, 30, 90)
-    .light('b', 270, 30, 90)
-    .light('c', 30, 170, 270)
-    .light('d', 270, 170, 270)
-    .sew('a.plus', 'b.plus', [
-      [60, 100],
-      [240, 100],
-    ])
-    .sew('c.plus', 'd.plus', [
-      [60, 100 + apartMm],
-      [240, 100 + apartMm],
-    ]);
-}
-
 const gaps = (plan: Plan): readonly string[] =>
   checkPlan(plan)
     .filter(({ ruleId }) => ruleId === 'gap')
@@ -107,7 +90,7 @@ describe('facts of the trade', () => {
   test('one stitch short of the other side is clear; less is not (common practice, no source)', () => {
     for (const mm of [5, 10]) {
       const at = (apart: number): Plan => {
-        const build = rails(apart);
+        const build = twoRails(apart);
         for (const id of Object.keys(build.plan.runs))
           build.edit(changeStitching(build.plan, id, { stitchMm: mm, gapMm: mm }));
         return build.plan;
@@ -118,7 +101,7 @@ describe('facts of the trade', () => {
   });
 
   test('two parallel running lines in opposite phase, 2 mm apart, are a stop', () => {
-    const build = rails(2);
+    const build = twoRails(2);
     const [, second] = Object.keys(build.plan.runs) as [string, string];
     // The other line starts with a step instead of a stitch: its stitches lie where the first has none.
     build.edit(changeStitching(build.plan, second, { stitchMm: 5, gapMm: 5 }));
@@ -129,7 +112,7 @@ describe('facts of the trade', () => {
 
 describe('the tightest places', () => {
   test('are sorted by the room that is left, and the first is what sliding a line takes away', () => {
-    const { plan } = rails(9);
+    const { plan } = twoRails(9);
     const places = tightestPlaces(plan, 5);
     const room = places.map(({ gap }) => gap.gapMm - gap.wantedMm);
     expect(room).toEqual([...room].sort((a, b) => a - b));
@@ -144,7 +127,7 @@ describe('the tightest places', () => {
   });
 
   test('are the findings of spacing first', () => {
-    const { plan } = rails(3);
+    const { plan } = twoRails(3);
     expect(tightestPlaces(plan, 1)[0]?.gap.verdict).toBe('stop');
     expect(tightestPlaces(smallLantern().plan, 3).every(({ gap }) => gap.verdict === null)).toBe(true);
   });
@@ -157,22 +140,22 @@ describe('sewing it over and over', () => {
   };
 
   test('the same seed gives the same answer, another one another', () => {
-    const { plan } = rails(2.5);
+    const { plan } = twoRails(2.5);
     expect(run(plan)).toEqual(run(plan));
     expect(run(plan, { seed: 2 })).not.toEqual(run(plan));
   });
 
   test('what is clear hardly ever touches; what crosses always does; nearer is never better', () => {
     expect(run(smallLantern().plan).touched).toBe(0);
-    expect(run(rails(5).plan).touched).toBeLessThan(3);
-    const counts = [5, 3, 2, 1].map((apart) => run(rails(apart).plan).touched);
+    expect(run(twoRails(5).plan).touched).toBeLessThan(3);
+    const counts = [5, 3, 2, 1].map((apart) => run(twoRails(apart).plan).touched);
     expect(counts).toEqual([...counts].sort((a, b) => a - b));
     expect(counts.at(-1)).toBeGreaterThan(55);
   });
 
   test('a hand that does not wander touches only where bare thread meets', () => {
-    expect(run(rails(2).plan, { wanderFactor: 0, trials: 3 }).touched).toBe(0);
+    expect(run(twoRails(2).plan, { wanderFactor: 0, trials: 3 }).touched).toBe(0);
     // 0.2 + 0.5 mm to each side: hairs and thread meet below 1.4 mm.
-    expect(run(rails(1.3).plan, { wanderFactor: 0, trials: 3 }).touched).toBe(3);
+    expect(run(twoRails(1.3).plan, { wanderFactor: 0, trials: 3 }).touched).toBe(3);
   });
 });

@@ -78,3 +78,20 @@ export function smallLantern(): PlanBuilder {
       [66, 66],
     ]);
 }
+
+/** Two threads of different nets side by side, so many mm from line to line, far from all holes. */
+export function twoRails(apartMm: number): PlanBuilder {
+  return new PlanBuilder('Rails', 300, 200)
+    .light('a', 30, 30, 90)
+    .light('b', 270, 30, 90)
+    .light('c', 30, 170, 270)
+    .light('d', 270, 170, 270)
+    .sew('a.plus', 'b.plus', [
+      [60, 100],
+      [240, 100],
+    ])
+    .sew('c.plus', 'd.plus', [
+      [60, 100 + apartMm],
+      [240, 100 + apartMm],
+    ]);
+}

@@ -37,6 +37,13 @@ const TOGETHER_SHARE = 0.6;
 /** Moves that bring near stops together, and how many count as near. */
 const GUIDED_SHARE = 0.8;
 const NEAREST = 7;
+/**
+ * On boards of more parts than this, orders that get so much longer are not looked at: no crossing they undo pays for it. On small
+ * ones it sometimes does.
+ */
+const LARGE_BOARD = 60;
+const HOPELESS_FACTOR = 5;
+const HOPELESS_MM = 70;
 const HOT_MM = 40;
 const COLD_MM = 0.4;
 
@@ -258,6 +265,11 @@ export class PlanState {
       } else if (this.#random() < 0.5) j = Math.min(order.length - 1, Math.max(1, j + (i < j ? -1 : 1)));
     }
     if (i === j) return;
+    if (
+      this.#board.partCount > LARGE_BOARD &&
+      this.#lengthens(n, i, j, isReversal) > HOPELESS_FACTOR * temperature + HOPELESS_MM
+    )
+      return;
     const twin = this.#twin[n] as number;
     const nets = together && twin >= 0 ? [n, twin] : [n];
     const [low, high] = [Math.min(i, j), Math.max(i, j)];
@@ -281,6 +293,32 @@ export class PlanState {
       this.#cost += delta;
       this.#keepBest();
     } else apply(false);
+  }
+
+  /** How much longer an order gets by a move, straight lines only. */
+  #lengthens(n: number, i: number, j: number, isReversal: boolean): number {
+    const order = this.#orders[n] as Int32Array;
+    const last = order.length - 1;
+    const leg = (a: number, b: number): number =>
+      a < 0 || b < 0 || a > last || b > last ? 0 : this.#apart(n, order[a] as number, order[b] as number);
+    if (isReversal) {
+      const [low, high] = [Math.min(i, j), Math.max(i, j)];
+      return leg(low - 1, high) + leg(low, high + 1) - leg(low - 1, low) - leg(high, high + 1);
+    }
+    const gone = leg(i - 1, i) + leg(i, i + 1) - leg(i - 1, i + 1);
+    return i < j
+      ? leg(j, i) + leg(i, j + 1) - leg(j, j + 1) - gone
+      : leg(j - 1, i) + leg(i, j) - leg(j - 1, j) - gone;
+  }
+
+  /** The straight distance of two stops of a net, by the middles of their parts. */
+  #apart(n: number, a: number, b: number): number {
+    const pads = this.#pads[n] as Int32Array;
+    const { partOfPad } = this.#board;
+    const [p, q] = [partOfPad[pads[a] as number] as number, partOfPad[pads[b] as number] as number];
+    const dx = (this.#middles[2 * p] as number) - (this.#middles[2 * q] as number);
+    const dy = (this.#middles[2 * p + 1] as number) - (this.#middles[2 * q + 1] as number);
+    return Math.sqrt(dx * dx + dy * dy);
   }
 
   /** The slots at these places of some nets' orders. */

@@ -150,7 +150,7 @@ describe('the grid', () => {
       boardProblem(parts, 200, 200, { nets, forbidden: [{ area: wall, marginMm: 0 }] }),
     );
     const search = new PathSearch(new Field(board, new Int32Array(2), 2));
-    const prices = { perMm: 14, entering: 120, nearWeight: 3.5 };
+    const prices = { perMm: 14, entering: 120, nearWeight: 3.5, reachMm: 150 };
     const found = search.find(0, [0], [2], prices, Number.POSITIVE_INFINITY);
     // Down past the wall and up again: at least the two slanted ways.
     expect(found?.cost).toBeGreaterThan(2 * Math.hypot(55, 78));

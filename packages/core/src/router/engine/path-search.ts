@@ -12,6 +12,8 @@ export interface ConflictPrices {
   readonly entering: number;
   /** How much more a millimetre costs where the line fans out. */
   readonly nearWeight: number;
+  /** How far beyond its ends a line may go round, mm, and as much again as half of its length. */
+  readonly reachMm: number;
 }
 
 export interface FoundPath {
@@ -93,6 +95,24 @@ export class PathSearch {
       minY = Math.min(minY, cy);
       maxY = Math.max(maxY, cy);
     }
+    // A line that has to go farther afield than this is not worth a look now.
+    let [lowX, highX, lowY, highY] = [minX, maxX, minY, maxY];
+    for (const pad of fromPads) {
+      const cell = this.cellOfPad(pad);
+      const [cx, cy] = [cell % width, Math.floor(cell / width)];
+      lowX = Math.min(lowX, cx);
+      highX = Math.max(highX, cx);
+      lowY = Math.min(lowY, cy);
+      highY = Math.max(highY, cy);
+    }
+    const margin = Math.min(
+      width + height,
+      Math.ceil(prices.reachMm / stepMm + 0.6 * Math.max(highX - lowX, highY - lowY)),
+    );
+    lowX = Math.max(0, lowX - margin);
+    highX = Math.min(width - 1, highX + margin);
+    lowY = Math.max(0, lowY - margin);
+    highY = Math.min(height - 1, highY + margin);
     const estimate = (cell: number): number => {
       const cx = cell % width;
       const cy = (cell - cx) / width;
@@ -128,11 +148,11 @@ export class PathSearch {
       const wasIn = conflictAt(cell);
       for (let dy = -1; dy <= 1; dy += 1) {
         const ny = cy + dy;
-        if (ny < 0 || ny >= height) continue;
+        if (ny < lowY || ny > highY) continue;
         for (let dx = -1; dx <= 1; dx += 1) {
           if (dx === 0 && dy === 0) continue;
           const nx = cx + dx;
-          if (nx < 0 || nx >= width) continue;
+          if (nx < lowX || nx > highX) continue;
           const next = ny * width + nx;
           if (this.#closed[next] === round || field.free[next] === 0) continue;
           let bodies = field.bodyCount[next] as number;

@@ -16,8 +16,12 @@ export interface GridLine {
 }
 
 /** Prices while searching: a crossing must cost more than any detour. */
-const SEARCH_PRICES: ConflictPrices = { perMm: 14, entering: 120, nearWeight: 3.5 };
-const STRICT_PRICES: ConflictPrices = { perMm: 60, entering: 700, nearWeight: 3.5 };
+const SEARCH_PRICES: ConflictPrices = { perMm: 14, entering: 120, nearWeight: 3.5, reachMm: Infinity };
+const STRICT_PRICES: ConflictPrices = { perMm: 60, entering: 700, nearWeight: 3.5, reachMm: Infinity };
+/** On boards of more parts than this a line looks only so far round, and strictly so far, mm: else one search floods the cloth. */
+const LARGE_BOARD = 60;
+const LARGE_REACH_MM = 70;
+const LARGE_STRICT_REACH_MM = 220;
 /** What a millimetre too near counts in the sum of both lines. */
 const CONFLICT_PER_MM = 22;
 const NO_WAY_MM = 2000;
@@ -27,6 +31,8 @@ const MOST_ROUND_PART = 8;
 const NEAR_WEIGHT = SEARCH_PRICES.nearWeight;
 /** How often ripped lines are joined however is cheapest instead of as they were. */
 const RECONNECT_SHARE = 0.6;
+/** Of many loose ends the nearest are tried. */
+const MOST_ENDS = 14;
 /** New lines are led on while they are no more than this dearer than the old ones, mm. */
 const SLACK_MM = 25;
 
@@ -286,7 +292,7 @@ export class Realisation {
     for (const line of old) this.stamp(line, -1);
     before();
     // Now and then a crossing is not to be had at any price, so that long ways round are found.
-    const fresh = lead(budget, random() < 0.4 ? STRICT_PRICES : SEARCH_PRICES);
+    const fresh = lead(budget, this.#prices(random() < 0.4));
     if (fresh !== null) {
       for (const [k, i] of indices.entries()) this.lines[i] = fresh[k] as GridLine;
       const cost = this.measure();
@@ -301,6 +307,12 @@ export class Realisation {
       this.lines[i] = old[k] as GridLine;
       this.stamp(old[k] as GridLine, 1);
     }
+  }
+
+  #prices(isStrict: boolean): ConflictPrices {
+    const prices = isStrict ? STRICT_PRICES : SEARCH_PRICES;
+    if (this.board.partCount <= LARGE_BOARD) return prices;
+    return { ...prices, reachMm: isStrict ? LARGE_STRICT_REACH_MM : LARGE_REACH_MM };
   }
 
   /** Leads these edges in random order; null, with nothing stamped, when they cost more than the budget. */
@@ -401,7 +413,25 @@ export class Realisation {
       const pads = (usedPad[stop] as number) >= 0 ? [usedPad[stop] as number] : (stops[stop] ?? []);
       (isHome ? from : to).push(...pads);
     }
-    return to.length === 0 || from.length === 0 ? null : { from, to };
+    if (to.length === 0 || from.length === 0) return null;
+    if (this.board.partCount <= LARGE_BOARD) return { from, to };
+    return { from: this.#nearestOf(from, to, MOST_ENDS), to: this.#nearestOf(to, from, MOST_ENDS) };
+  }
+
+  /** Of some pads those that lie nearest to any of the others. */
+  #nearestOf(pads: readonly number[], others: readonly number[], most: number): readonly number[] {
+    if (pads.length <= most) return pads;
+    const places = others.map((pad) => this.search.padXY(pad));
+    return pads
+      .map((pad) => {
+        const [x, y] = this.search.padXY(pad);
+        let far = Number.POSITIVE_INFINITY;
+        for (const [px, py] of places) far = Math.min(far, (px - x) ** 2 + (py - y) ** 2);
+        return { pad, far };
+      })
+      .sort((a, b) => a.far - b.far || a.pad - b.pad)
+      .slice(0, most)
+      .map(({ pad }) => pad);
   }
 
   #turnSomething(random: Random, temperature: number): void {
