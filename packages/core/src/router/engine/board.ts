@@ -5,6 +5,7 @@
 import type { Polygon } from '../../geometry/polygon.ts';
 import { placePoint } from '../../geometry/transform.ts';
 import type { RoutingProblem } from '../routing-problem.ts';
+import { pointToLeg } from './legs.ts';
 
 export interface Board {
   readonly problem: RoutingProblem;
@@ -194,55 +195,4 @@ function depthIn(polygon: Polygon, x: number, y: number): number {
     depth = Math.min(depth, pointToLeg(x, y, a.x, a.y, b.x, b.y));
   }
   return inside ? depth : 0;
-}
-
-/** The distance from a point to a leg. */
-export function pointToLeg(px: number, py: number, ax: number, ay: number, bx: number, by: number): number {
-  const vx = bx - ax;
-  const vy = by - ay;
-  const length = vx * vx + vy * vy;
-  let t = length === 0 ? 0 : ((px - ax) * vx + (py - ay) * vy) / length;
-  t = t < 0 ? 0 : t > 1 ? 1 : t;
-  const dx = px - ax - t * vx;
-  const dy = py - ay - t * vy;
-  return Math.sqrt(dx * dx + dy * dy);
-}
-
-/** Whether two legs cross in their insides. */
-export function legsCross(
-  ax: number,
-  ay: number,
-  bx: number,
-  by: number,
-  cx: number,
-  cy: number,
-  dx: number,
-  dy: number,
-): boolean {
-  const o1 = (bx - ax) * (cy - ay) - (by - ay) * (cx - ax);
-  const o2 = (bx - ax) * (dy - ay) - (by - ay) * (dx - ax);
-  if (o1 > 0 === o2 > 0) return false;
-  const o3 = (dx - cx) * (ay - cy) - (dy - cy) * (ax - cx);
-  const o4 = (dx - cx) * (by - cy) - (dy - cy) * (bx - cx);
-  return o3 > 0 !== o4 > 0;
-}
-
-/** The distance between two legs; 0 where they cross. */
-export function legToLeg(
-  ax: number,
-  ay: number,
-  bx: number,
-  by: number,
-  cx: number,
-  cy: number,
-  dx: number,
-  dy: number,
-): number {
-  if (legsCross(ax, ay, bx, by, cx, cy, dx, dy)) return 0;
-  return Math.min(
-    pointToLeg(ax, ay, cx, cy, dx, dy),
-    pointToLeg(bx, by, cx, cy, dx, dy),
-    pointToLeg(cx, cy, ax, ay, bx, by),
-    pointToLeg(dx, dy, ax, ay, bx, by),
-  );
 }

@@ -1,7 +1,7 @@
 /** How much longer the way from part to part is than the straight line, where edges, openings or keep-outs lie between. */
 import FlatQueue from 'flatqueue';
-import { type Board, legsCross } from './board.ts';
-import { inside, nearestEdge } from './field.ts';
+import type { Board } from './board.ts';
+import { inside, legsCross, nearestEdge } from './legs.ts';
 
 /** A coarse grid is enough to see which way round is shorter, mm. */
 const STEP_MM = 6;

@@ -3,8 +3,19 @@
  * distances. Legs near a tight pad are judged in bits of at most a millimetre, because there the wanted gap changes on the way.
  */
 import type { Board } from './board.ts';
-import { legToLeg, pointToLeg } from './board.ts';
-import { inside, nearestEdge } from './field.ts';
+import {
+  type Box,
+  boxOf,
+  eachBit,
+  inside,
+  legToLeg,
+  legToPolygon,
+  lengthOf,
+  nearestOnLeg,
+  pointToLeg,
+  straightened,
+  touchesPolygon,
+} from './legs.ts';
 import { fanOutReach } from './path-search.ts';
 
 export interface ExactLine {
@@ -17,15 +28,6 @@ export interface ExactLine {
 
 /** Judged with this much to spare, so that rounding to micrometres cannot spoil it, mm. */
 const SPARE_MM = 0.004;
-const BIT_MM = 1;
-
-interface Box {
-  minX: number;
-  minY: number;
-  maxX: number;
-  maxY: number;
-}
-
 export class ExactCloth {
   readonly board: Board;
   readonly turns: Int32Array;
@@ -64,24 +66,22 @@ export class ExactCloth {
 
   /** The gap a line wants at a place. */
   labelAt(line: ExactLine, x: number, y: number): number {
-    let label = this.board.problem.lineGapMm;
-    for (const pad of [line.from, line.to]) {
-      if (this.board.isTight[pad] === 0) continue;
-      const [px, py] = this.padXY(pad);
-      if (Math.hypot(px - x, py - y) < fanOutReach(this.board, pad) - 0.02)
-        label = Math.min(label, this.board.localGap[pad] as number);
-    }
-    return label;
+    return this.#gapAt(line, x, y, this.board.problem.lineGapMm, this.board.localGap);
   }
 
   /** The gap a line wants to foreign metal at a place. */
   #padGapAt(line: ExactLine, x: number, y: number): number {
-    let gap = this.board.problem.padGapMm;
+    return this.#gapAt(line, x, y, this.board.problem.padGapMm, this.board.localPadGap);
+  }
+
+  /** The wide gap, or the smaller one of a tight pad the line leaves from while it is within reach of that pad. */
+  #gapAt(line: ExactLine, x: number, y: number, wide: number, ofPad: ArrayLike<number>): number {
+    let gap = wide;
     for (const pad of [line.from, line.to]) {
       if (this.board.isTight[pad] === 0) continue;
       const [px, py] = this.padXY(pad);
       if (Math.hypot(px - x, py - y) < fanOutReach(this.board, pad) - 0.02)
-        gap = Math.min(gap, this.board.localPadGap[pad] as number);
+        gap = Math.min(gap, ofPad[pad] as number);
     }
     return gap;
   }
@@ -407,99 +407,3 @@ const SAME_BEND_MM = 1;
 
 const SLIDES = [0.9, 0.6, 0.35, 0.18, 0.08, 0.03];
 const CUTS = [0.5, 0.3, 0.15, 0.06];
-
-function nearestOnLeg(
-  px: number,
-  py: number,
-  ax: number,
-  ay: number,
-  bx: number,
-  by: number,
-): readonly [number, number] {
-  const [vx, vy] = [bx - ax, by - ay];
-  const length = vx * vx + vy * vy;
-  let t = length === 0 ? 0 : ((px - ax) * vx + (py - ay) * vy) / length;
-  t = t < 0 ? 0 : t > 1 ? 1 : t;
-  return [ax + t * vx, ay + t * vy];
-}
-
-/** Without points that lie on the straight way between their neighbours. */
-function straightened(xy: readonly number[]): number[] {
-  const result = [xy[0] as number, xy[1] as number];
-  for (let i = 2; i < xy.length - 2; i += 2) {
-    const [ax, ay] = [result.at(-2) as number, result.at(-1) as number];
-    const [bx, by, cx, cy] = [xy[i] as number, xy[i + 1] as number, xy[i + 2] as number, xy[i + 3] as number];
-    // A point on the one before it, or on the straight way between its neighbours, says nothing.
-    if (Math.abs((bx - ax) * (cy - by) - (by - ay) * (cx - bx)) > 1e-9) result.push(bx, by);
-  }
-  if (xy.length >= 4) result.push(xy.at(-2) as number, xy.at(-1) as number);
-  return result;
-}
-
-export function lengthOf(xy: readonly number[]): number {
-  let sum = 0;
-  for (let i = 2; i < xy.length; i += 2)
-    sum += Math.hypot(
-      (xy[i] as number) - (xy[i - 2] as number),
-      (xy[i + 1] as number) - (xy[i - 1] as number),
-    );
-  return sum;
-}
-
-function boxOf(xy: readonly number[]): Box {
-  const box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
-  for (let i = 0; i < xy.length; i += 2) {
-    box.minX = Math.min(box.minX, xy[i] as number);
-    box.maxX = Math.max(box.maxX, xy[i] as number);
-    box.minY = Math.min(box.minY, xy[i + 1] as number);
-    box.maxY = Math.max(box.maxY, xy[i + 1] as number);
-  }
-  return box;
-}
-
-type Corners = ReadonlyArray<{ readonly x: number; readonly y: number }>;
-
-function legToPolygon(ax: number, ay: number, bx: number, by: number, polygon: Corners): number {
-  let least = Number.POSITIVE_INFINITY;
-  for (let i = 0, k = polygon.length - 1; i < polygon.length; k = i, i += 1) {
-    const p = polygon[i] as { x: number; y: number };
-    const q = polygon[k] as { x: number; y: number };
-    least = Math.min(least, legToLeg(ax, ay, bx, by, p.x, p.y, q.x, q.y));
-  }
-  return least;
-}
-
-function touchesPolygon(
-  ax: number,
-  ay: number,
-  bx: number,
-  by: number,
-  polygon: Corners,
-  gap: number,
-): boolean {
-  return (
-    polygon.length > 0 &&
-    (inside(polygon, ax, ay) ||
-      nearestEdge(polygon, ax, ay) < gap ||
-      legToPolygon(ax, ay, bx, by, polygon) < gap)
-  );
-}
-
-/** Cuts a leg into bits of at most a millimetre and asks of each; false as soon as one says no. */
-function eachBit(
-  ax: number,
-  ay: number,
-  bx: number,
-  by: number,
-  holds: (cx: number, cy: number, dx: number, dy: number) => boolean,
-): boolean {
-  const count = Math.max(1, Math.ceil(Math.hypot(bx - ax, by - ay) / BIT_MM));
-  let [cx, cy] = [ax, ay];
-  for (let i = 1; i <= count; i += 1) {
-    const [dx, dy] = [ax + ((bx - ax) * i) / count, ay + ((by - ay) * i) / count];
-    if (!holds(cx, cy, dx, dy)) return false;
-    cx = dx;
-    cy = dy;
-  }
-  return true;
-}

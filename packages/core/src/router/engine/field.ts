@@ -5,7 +5,7 @@
  */
 
 import type { Board } from './board.ts';
-import { pointToLeg } from './board.ts';
+import { inside, nearestEdge } from './legs.ts';
 
 export class Field {
   readonly board: Board;
@@ -178,26 +178,4 @@ export class Field {
     for (let cy = y0; cy <= y1; cy += 1)
       for (let cx = x0; cx <= x1; cx += 1) visit(cy * this.width + cx, this.left + cx * h, this.top + cy * h);
   }
-}
-
-type Corners = ReadonlyArray<{ readonly x: number; readonly y: number }>;
-
-export function inside(polygon: Corners, x: number, y: number): boolean {
-  let result = false;
-  for (let i = 0, k = polygon.length - 1; i < polygon.length; k = i, i += 1) {
-    const a = polygon[i] as { x: number; y: number };
-    const b = polygon[k] as { x: number; y: number };
-    if (a.y > y !== b.y > y && x < ((b.x - a.x) * (y - a.y)) / (b.y - a.y) + a.x) result = !result;
-  }
-  return result;
-}
-
-export function nearestEdge(polygon: Corners, x: number, y: number): number {
-  let least = Number.POSITIVE_INFINITY;
-  for (let i = 0, k = polygon.length - 1; i < polygon.length; k = i, i += 1) {
-    const a = polygon[i] as { x: number; y: number };
-    const b = polygon[k] as { x: number; y: number };
-    least = Math.min(least, pointToLeg(x, y, a.x, a.y, b.x, b.y));
-  }
-  return least;
 }

@@ -4,8 +4,11 @@
  * annealed apart they never find back to each other.
  */
 import type { Random } from '../../random/random.ts';
-import { type Board, legsCross } from './board.ts';
+import type { Board } from './board.ts';
 import { detoursBetweenParts } from './detours.ts';
+import { legsCross } from './legs.ts';
+import { moveWithin, reverseWithin } from './rows.ts';
+import { findTwins, nearestStops } from './stops.ts';
 
 /** A line still to be led: from pad to pad of a net. */
 export interface PlannedEdge {
@@ -36,7 +39,6 @@ const ROUND_OWN_MM = 10;
 const TOGETHER_SHARE = 0.6;
 /** Moves that bring near stops together, and how many count as near. */
 const GUIDED_SHARE = 0.8;
-const NEAREST = 7;
 /**
  * On boards of more parts than this, orders that get so much longer are not looked at: no crossing they undo pays for it. On small
  * ones it sometimes does.
@@ -577,56 +579,4 @@ function crossingPrice(
     ),
   );
   return CROSSING_NEAR_MM + (CROSSING_FAR_MM - CROSSING_NEAR_MM) * Math.min(1, near / FAR_MM);
-}
-
-function reverseWithin(list: Int32Array, low: number, high: number): void {
-  for (let a = low, b = high; a < b; a += 1, b -= 1) {
-    const kept = list[a] as number;
-    list[a] = list[b] as number;
-    list[b] = kept;
-  }
-}
-
-function moveWithin(list: Int32Array, from: number, to: number): void {
-  const moved = list[from] as number;
-  if (from < to) list.copyWithin(from, from + 1, to + 1);
-  else list.copyWithin(to + 1, to, from);
-  list[to] = moved;
-}
-
-/** For each stop the stops whose parts lie nearest. */
-function nearestStops(board: Board, stops: ReadonlyArray<readonly number[]>): readonly Int32Array[] {
-  const at = stops.map(
-    (pads) => board.problem.parts[board.partOfPad[pads[0] as number] as number]?.at ?? { x: 0, y: 0 },
-  );
-  return at.map((p, s) =>
-    Int32Array.from(
-      at
-        .map((q, k) => ({ k, far: Math.hypot(q.x - p.x, q.y - p.y) }))
-        .filter(({ k }) => k !== s)
-        .sort((a, b) => a.far - b.far)
-        .slice(0, NEAREST)
-        .map(({ k }) => k),
-    ),
-  );
-}
-
-/** For each net the one that goes through the same parts, but for its start; −1 where there is none. */
-function findTwins(board: Board): Int32Array {
-  const keys = board.padsOfStop.map((stops) =>
-    stops
-      .slice(1)
-      .map((pads) => board.partOfPad[pads[0] as number] as number)
-      .sort((a, b) => a - b)
-      .join(),
-  );
-  const twin = new Int32Array(keys.length).fill(-1);
-  for (const [n, key] of keys.entries()) {
-    if ((board.padsOfStop[n]?.length ?? 0) < 3 || twin[n] !== -1) continue;
-    const other = keys.findIndex((one, m) => m > n && one === key && twin[m] === -1);
-    if (other === -1) continue;
-    twin[n] = other;
-    twin[other] = n;
-  }
-  return twin;
 }

@@ -2,8 +2,8 @@
  * Where nothing uncrossed was found, a patch carries one line over the other: at a right angle, away from pads and from other
  * patches, so that a piece of felt fits between them.
  */
-import { legsCross } from './board.ts';
 import type { ExactCloth, ExactLine } from './exact.ts';
+import { legsCross } from './legs.ts';
 
 /** A patch keeps so far from the edge of every pad, and from other patches, mm. */
 const FROM_PADS_MM = 4.95;

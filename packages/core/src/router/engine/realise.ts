@@ -7,6 +7,7 @@ import type { Board } from './board.ts';
 import { Field } from './field.ts';
 import type { PlannedEdge } from './order-plan.ts';
 import { type ConflictPrices, fanOutReach, PathSearch } from './path-search.ts';
+import { shuffle } from './rows.ts';
 
 export interface GridLine {
   net: number;
@@ -575,14 +576,5 @@ export class Realisation {
       before = at;
       chain.push(onward[0] as number);
     }
-  }
-}
-
-function shuffle<T>(list: T[], random: Random): void {
-  for (let i = list.length - 1; i > 0; i -= 1) {
-    const k = Math.floor(random() * (i + 1));
-    const kept = list[i] as T;
-    list[i] = list[k] as T;
-    list[k] = kept;
   }
 }

@@ -1,7 +1,6 @@
 import type { Finding } from '@sashiko/core/checks/finding';
 import { asSeen } from '@sashiko/core/cloth/cloth';
 import type { Point } from '@sashiko/core/geometry/point';
-import { Segmented } from 'antd';
 import { useState } from 'react';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { bringIntoView } from '../../canvas/camera.ts';
@@ -9,6 +8,7 @@ import { Flags } from '../../canvas/Flags.tsx';
 import { openFindingsOf } from '../../stores/derived.ts';
 import { currentPlan, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { StageTray } from '../StageTray.tsx';
 import { FindingsPanel } from './FindingsPanel.tsx';
 import { GapsPanel } from './GapsPanel.tsx';
 import { PathOverlay } from './PathOverlay.tsx';
@@ -54,35 +54,29 @@ export function CheckStage() {
           </>
         )}
       />
-      <aside className="tray docked" aria-label="Check">
-        <nav className="tray-tabs">
-          <Segmented
-            aria-label="What to check"
-            block
-            size="small"
-            value={panel}
-            options={[...PANELS]}
-            onChange={(name) => {
-              setPanel(name);
-              useViewStore.getState().setSpotlight(null);
+      <StageTray
+        label="Check"
+        question="What to check"
+        panels={PANELS}
+        open={panel}
+        onOpen={(name) => {
+          setPanel(name);
+          useViewStore.getState().setSpotlight(null);
+        }}
+      >
+        {panel === 'Findings' && <FindingsPanel onChoose={choose} />}
+        {panel === 'Gaps' && (
+          <GapsPanel
+            showsRoom={showsRoom}
+            onShowRoom={setShowsRoom}
+            onShow={(place) => {
+              useViewStore.getState().setSpotlight(place);
+              show(place.at);
             }}
           />
-        </nav>
-        <div className="tray-scroll">
-          {panel === 'Findings' && <FindingsPanel onChoose={choose} />}
-          {panel === 'Gaps' && (
-            <GapsPanel
-              showsRoom={showsRoom}
-              onShowRoom={setShowsRoom}
-              onShow={(place) => {
-                useViewStore.getState().setSpotlight(place);
-                show(place.at);
-              }}
-            />
-          )}
-          {panel === 'Paths' && <PathsPanel lightId={lightId} onChoose={setLightId} />}
-        </div>
-      </aside>
+        )}
+        {panel === 'Paths' && <PathsPanel lightId={lightId} onChoose={setLightId} />}
+      </StageTray>
     </>
   );
 }

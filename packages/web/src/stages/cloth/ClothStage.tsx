@@ -1,9 +1,10 @@
 import { stateFacts } from '@sashiko/core/plan/edits/plan-edits';
-import { Button, Segmented } from 'antd';
+import { Button } from 'antd';
 import { useState } from 'react';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { StageTray } from '../StageTray.tsx';
 import { ClothKindPanel } from './ClothKindPanel.tsx';
 import { FactsPanel } from './FactsPanel.tsx';
 import { LinesPanel } from './LinesPanel.tsx';
@@ -31,22 +32,16 @@ export function ClothStage() {
         abilities={{ movesParts: false, drawsThread: false, shapesCloth: true }}
         hint={useHint()}
       />
-      <aside className="tray docked" aria-label="Cloth">
-        <nav className="tray-tabs">
-          <Segmented
-            aria-label="What of the cloth"
-            block
-            size="small"
-            value={panel}
-            options={Object.keys(PANELS)}
-            onChange={(name) => setPanel(name as PanelName)}
-          />
-        </nav>
-        <div className="tray-scroll">
-          {!asked && panel !== 'Facts' && <AskForFacts onAnswer={() => setPanel('Facts')} />}
-          <Panel />
-        </div>
-      </aside>
+      <StageTray
+        label="Cloth"
+        question="What of the cloth"
+        panels={Object.keys(PANELS) as PanelName[]}
+        open={panel}
+        onOpen={setPanel}
+      >
+        {!asked && panel !== 'Facts' && <AskForFacts onAnswer={() => setPanel('Facts')} />}
+        <Panel />
+      </StageTray>
     </>
   );
 }

@@ -1,10 +1,10 @@
 import type { Part } from '@sashiko/core/plan/schema';
-import { Segmented } from 'antd';
 import { useState } from 'react';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { LiveMarks } from '../../canvas/LiveMarks.tsx';
 import { useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { StageTray } from '../StageTray.tsx';
 import { BalanceMark, BalancePanel } from './BalancePanel.tsx';
 import { ChosenPart } from './ChosenPart.tsx';
 import { ChosenParts } from './ChosenParts.tsx';
@@ -44,33 +44,24 @@ export function PartsStage() {
           </>
         )}
       />
-      <aside className="tray docked" aria-label="Parts">
-        <nav className="tray-tabs">
-          <Segmented
-            aria-label="What to do with parts"
-            block
-            size="small"
-            value={panel}
-            options={[...PANELS]}
-            onChange={setPanel}
-          />
-        </nav>
-        <div className="tray-scroll">
-          {panel === 'Drawer' && <Drawer />}
-          {panel === 'Lay out' && <LayOutPanel />}
-          {panel === 'Weight' && <BalancePanel />}
-        </div>
-        {only !== undefined && (
-          <div className="tray-dock">
+      <StageTray
+        label="Parts"
+        question="What to do with parts"
+        panels={PANELS}
+        open={panel}
+        onOpen={setPanel}
+        dock={
+          only !== undefined ? (
             <ChosenPart key={only.id} plan={plan} part={only} />
-          </div>
-        )}
-        {chosen.length > 1 && (
-          <div className="tray-dock">
+          ) : chosen.length > 1 ? (
             <ChosenParts plan={plan} ids={selection.partIds} />
-          </div>
-        )}
-      </aside>
+          ) : null
+        }
+      >
+        {panel === 'Drawer' && <Drawer />}
+        {panel === 'Lay out' && <LayOutPanel />}
+        {panel === 'Weight' && <BalancePanel />}
+      </StageTray>
     </>
   );
 }

@@ -1,4 +1,3 @@
-import { Segmented } from 'antd';
 import { useState } from 'react';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { LiveMarks } from '../../canvas/LiveMarks.tsx';
@@ -7,6 +6,7 @@ import { useJobsStore } from '../../stores/jobs-store.ts';
 import { useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import type { RouteJobResult } from '../../workers/messages.ts';
+import { StageTray } from '../StageTray.tsx';
 import { ChosenRun } from './ChosenRun.tsx';
 import { NextRun } from './NextRun.tsx';
 import { PatchPanel } from './PatchPanel.tsx';
@@ -55,33 +55,27 @@ export function ThreadStage() {
           )
         }
       />
-      <aside className="tray docked" aria-label="Thread">
-        <nav className="tray-tabs">
-          <Segmented
-            aria-label="What of the thread"
-            block
-            size="small"
-            value={panel}
-            options={[...PANELS]}
-            onChange={(name) => {
-              setPanel(name);
-              if (tool.kind !== 'hand') useViewStore.getState().setTool({ kind: 'hand' });
-            }}
-          />
-        </nav>
-        <div className="tray-scroll">
-          {panel === 'Sew' && (
-            <>
-              <RouteForMe plan={plan} />
-              {run === undefined ? <NextRun plan={plan} /> : <ChosenRun key={run.id} plan={plan} run={run} />}
-              <PatchPanel plan={plan} />
-              <RunList plan={plan} />
-            </>
-          )}
-          {isWishing && <WishesPanel />}
-          {panel === 'Spools' && <SpoolsPanel />}
-        </div>
-      </aside>
+      <StageTray
+        label="Thread"
+        question="What of the thread"
+        panels={PANELS}
+        open={panel}
+        onOpen={(name) => {
+          setPanel(name);
+          if (tool.kind !== 'hand') useViewStore.getState().setTool({ kind: 'hand' });
+        }}
+      >
+        {panel === 'Sew' && (
+          <>
+            <RouteForMe plan={plan} />
+            {run === undefined ? <NextRun plan={plan} /> : <ChosenRun key={run.id} plan={plan} run={run} />}
+            <PatchPanel plan={plan} />
+            <RunList plan={plan} />
+          </>
+        )}
+        {isWishing && <WishesPanel />}
+        {panel === 'Spools' && <SpoolsPanel />}
+      </StageTray>
     </>
   );
 }
