@@ -30,20 +30,23 @@ export interface EngineProgress {
 
 /** What a patch costs, mm of thread. */
 const PATCH_MM = 150;
-/** Larger boards are started once only. */
-const MOST_RESTARTED = 40;
+/** When so much of the budget has brought no clean answer, other plans are tried with the rest of it. */
+const SECOND_START = 0.6;
+/** Boards of more parts than this are not worked out on the grid from several plans. */
+const MOST_TRIED = 45;
+/** So many moves for each part make a plan; what is left of its share goes into others. */
+const PLAN_MOVES_PER_PART = 1500;
+const MOST_PLANS = 8;
 /** The share of the budget that the order plans take. */
-const PLAN_SHARE = 0.28;
+const PLAN_SHARE = 0.23;
 /** The share that goes into trying plans on the grid, and how warm. */
 const TRIAL_SHARE = 0.16;
 const TRIAL_MM = 4;
-/** More moves than this do not make a plan better. */
-const MOST_PLAN_MOVES = 400_000;
 /** How often the lines are pulled tight on the way, to see how good they really are. */
 const LOOK_EVERY = 0.2;
 
 /** The search on the grid cools from here to there. */
-const HOT_MM = 10;
+const HOT_MM = 5;
 const COLD_MM = 0.15;
 
 /** Cells of a grid at most: finer than this costs more than it gains. */
@@ -60,11 +63,9 @@ export function* routeBoard(
   const offer = (found: RoutingSolution): void => {
     if (best === null || isBetter(found, best, problem.pieceMm)) best = found;
   };
-  // A second start from another plan helps a tangled board more than more of the same.
-  const starts = board.partCount <= MOST_RESTARTED ? 2 : 1;
-  for (let start = 0; start < starts; start += 1) {
-    const from = start / starts;
-    const mine = 1 / starts;
+  for (let start = 0; start < 2; start += 1) {
+    const from = start === 0 ? 0 : SECOND_START;
+    const mine = 1 - from;
     const plans = yield* makePlans(
       board,
       random,
@@ -75,7 +76,7 @@ export function* routeBoard(
       () => best,
     );
     let work: Realisation | null = null;
-    const tried = plans.slice(0, board.partCount <= 30 ? 2 : 1);
+    const tried = plans.slice(0, board.partCount <= MOST_TRIED ? 3 : 1);
     for (const [i, plan] of tried.entries()) {
       const attempt = new Realisation(board, plan.turns, stepFor(problem));
       attempt.leadAll(plan.edges);
@@ -91,18 +92,18 @@ export function* routeBoard(
     offer(finish(board, work));
     yield { share: clock.share(), best };
     const begun = clock.share();
-    let until = from + mine;
     let bestCost = work.cost;
     let nextLook = begun + LOOK_EVERY * mine;
+    let isTangled = start === 0;
     for (;;) {
       const share = clock.share();
-      if (share >= until) {
-        // What is clean is worked on to the end of the budget.
-        if (until >= 1 || work.conflictMm() > 0) break;
-        until = 1;
+      // A second start from other plans helps a tangled board more than more of the same.
+      if (isTangled && share >= SECOND_START) {
+        isTangled = work.conflictMm() > 0;
+        if (isTangled) break;
       }
       if (share >= clock.lastShare) break;
-      work.improve(random, HOT_MM * (COLD_MM / HOT_MM) ** Math.min(1, (share - begun) / (until - begun)));
+      work.improve(random, HOT_MM * (COLD_MM / HOT_MM) ** Math.min(1, (share - begun) / (1 - begun)));
       clock.move();
       if (clock.moves % 4 === 0) yield { share, best };
       if (share >= nextLook && board.partCount <= 30) {
@@ -114,7 +115,7 @@ export function* routeBoard(
       }
     }
     offer(finish(board, work));
-    if (until === 1) break;
+    if (!isTangled || clock.share() >= clock.lastShare) break;
   }
   return best as unknown as RoutingSolution;
 }
@@ -129,7 +130,7 @@ class Budget {
 
   constructor(options: EngineOptions, board: Board) {
     this.#options = options;
-    this.planMoves = options.planMoves ?? 1500 * board.partCount;
+    this.planMoves = options.planMoves ?? PLAN_MOVES_PER_PART * board.partCount;
     const timed = options.spent !== undefined;
     this.lastShare = timed && board.partCount > 80 ? 0.8 : timed && board.partCount > 30 ? 0.92 : 1;
   }
@@ -161,26 +162,27 @@ function* makePlans(
   crossingFactor: number,
   best: () => RoutingSolution | null,
 ): Generator<EngineProgress, readonly OrderPlan[]> {
-  const count = board.partCount <= 20 ? 2 : 1;
-  const perPlan = Math.ceil(clock.planMoves / count);
+  const perPlan = clock.planMoves;
   const plans: OrderPlan[] = [];
-  for (let i = 0; i < count; i += 1) {
-    const [begin, end] = [from + ((to - from) * i) / count, from + ((to - from) * (i + 1)) / count];
-    const isTimed = clock.isTimed;
+  const shareOf = (): number => (clock.isTimed ? (clock.share() - from) / (to - from) : 0);
+  let longest = 0;
+  // As many as there is time for; without a clock two, or one of a larger board.
+  while (plans.length < (clock.isTimed ? MOST_PLANS : board.partCount <= 20 ? 2 : 1)) {
+    const begun = shareOf();
+    if (plans.length > 0 && begun + 0.7 * longest > 1) break;
     plans.push(
       planOrder(
         board,
         random,
         (moves) =>
-          isTimed
-            ? Math.max(moves / MOST_PLAN_MOVES, (clock.share() - begin) / (end - begin))
-            : moves / perPlan,
+          Math.max(moves / perPlan, clock.isTimed ? (shareOf() - begun) / Math.max(1e-9, 1 - begun) : 0),
         crossingFactor,
       ),
     );
-    if (!isTimed) clock.planned += (to - from) / count;
-    yield { share: end, best: best() };
+    longest = Math.max(longest, shareOf() - begun);
+    yield { share: clock.share(), best: best() };
   }
+  if (!clock.isTimed) clock.planned += to - from;
   return plans.sort((one, other) => one.cost - other.cost);
 }
 

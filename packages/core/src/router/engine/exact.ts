@@ -3,6 +3,7 @@
  * distances. Legs near a tight pad are judged in bits of at most a millimetre, because there the wanted gap changes on the way.
  */
 import type { Board } from './board.ts';
+import { fanOutReach } from './doors.ts';
 import {
   type Box,
   boxOf,
@@ -16,7 +17,6 @@ import {
   straightened,
   touchesPolygon,
 } from './legs.ts';
-import { fanOutReach } from './path-search.ts';
 
 export interface ExactLine {
   readonly net: number;

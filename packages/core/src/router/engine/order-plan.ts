@@ -79,6 +79,8 @@ export class PlanState {
   readonly #base: number[];
   /** Edges by slot: ax, ay, bx, by. */
   readonly #xy: Float64Array;
+  /** By slot: least x and y, greatest x and y. */
+  readonly #boxes: Float64Array;
   readonly #slotNet: Int32Array;
   readonly #slots: number;
   readonly #twin: Int32Array;
@@ -115,6 +117,7 @@ export class PlanState {
     }
     this.#slots = slots;
     this.#xy = new Float64Array(slots * 4);
+    this.#boxes = new Float64Array(slots * 4);
     this.#slotNet = new Int32Array(slots);
     for (const [n, base] of this.#base.entries())
       for (let i = 0; i < (problem.nets[n]?.stops.length ?? 1) - 1; i += 1) this.#slotNet[base + i] = n;
@@ -187,8 +190,9 @@ export class PlanState {
     else if (this.#choosable.length > 0) this.#tryPad(temperature);
   }
 
-  #accepts(delta: number, temperature: number): boolean {
-    return delta <= 0 || this.#random() < Math.exp(-delta / temperature);
+  /** How much dearer a move may be this time: what is accepted with a chance of exp(−delta ÷ temperature). */
+  #allowance(temperature: number): number {
+    return -temperature * Math.log(Math.max(1e-12, this.#random()));
   }
 
   #tryTurn(temperature: number): void {
@@ -208,8 +212,10 @@ export class PlanState {
     this.#turns[p] = after;
     this.#walls[p] = this.#wallsOf(p, after);
     for (const slot of slots) this.#drawSlot(slot);
-    const delta = this.#costOf(slots) + this.#costOfWalls(p, slots) - old;
-    if (this.#accepts(delta, temperature)) {
+    const allowed = this.#allowance(temperature);
+    const walls = this.#costOfWalls(p, slots);
+    const delta = walls + this.#costOf(slots, old + allowed - walls) - old;
+    if (delta <= allowed) {
       this.#cost += delta;
       this.#keepBest();
       return;
@@ -231,8 +237,9 @@ export class PlanState {
     const old = this.#costOf(slots);
     pads[s] = after;
     for (const slot of slots) this.#drawSlot(slot);
-    const delta = this.#costOf(slots) - old;
-    if (this.#accepts(delta, temperature)) {
+    const allowed = this.#allowance(temperature);
+    const delta = this.#costOf(slots, old + allowed) - old;
+    if (delta <= allowed) {
       this.#cost += delta;
       this.#keepBest();
       return;
@@ -290,8 +297,9 @@ export class PlanState {
       }
     };
     apply(true);
-    const delta = this.#costOf(this.#slotsIn(nets, after)) - old;
-    if (this.#accepts(delta, temperature)) {
+    const allowed = this.#allowance(temperature);
+    const delta = this.#costOf(this.#slotsIn(nets, after), old + allowed) - old;
+    if (delta <= allowed) {
       this.#cost += delta;
       this.#keepBest();
     } else apply(false);
@@ -397,6 +405,12 @@ export class PlanState {
     const pads = this.#pads[n] as Int32Array;
     this.#drawEnd(4 * slot, pads[order[i] as number] as number);
     this.#drawEnd(4 * slot + 2, pads[order[i + 1] as number] as number);
+    const [xy, boxes, at] = [this.#xy, this.#boxes, 4 * slot];
+    for (let axis = 0; axis < 2; axis += 1) {
+      const [a, b] = [xy[at + axis] as number, xy[at + axis + 2] as number];
+      boxes[at + axis] = a < b ? a : b;
+      boxes[at + axis + 2] = a < b ? b : a;
+    }
   }
 
   #drawEnd(at: number, pad: number): void {
@@ -417,39 +431,45 @@ export class PlanState {
     return this.#costOf(all);
   }
 
-  /** Length of these edges, their crossings with all others (among themselves once), and what they go round. */
-  #costOf(slots: readonly number[]): number {
-    const xy = this.#xy;
-    const slotNet = this.#slotNet;
-    const count = this.#slots;
+  /**
+   * Length of these edges, their crossings with all others (among themselves once), and what they go round. Once the sum is
+   * above `limit` it is not worked out any further.
+   */
+  #costOf(slots: readonly number[], limit = Number.POSITIVE_INFINITY): number {
+    const [xy, boxes, slotNet, count] = [this.#xy, this.#boxes, this.#slotNet, this.#slots];
     let cost = 0;
     for (let k = 0; k < slots.length; k += 1) {
       const slot = slots[k] as number;
+      const dx = (xy[4 * slot] as number) - (xy[4 * slot + 2] as number);
+      const dy = (xy[4 * slot + 1] as number) - (xy[4 * slot + 3] as number);
+      cost += Math.sqrt(dx * dx + dy * dy) + this.#detourOf(slot);
+    }
+    for (let k = 0; k < slots.length && cost <= limit; k += 1) {
+      const slot = slots[k] as number;
+      cost += this.#costOfBodies(slot);
+      const net = slotNet[slot];
+      const minX = boxes[4 * slot] as number;
+      const minY = boxes[4 * slot + 1] as number;
+      const maxX = boxes[4 * slot + 2] as number;
+      const maxY = boxes[4 * slot + 3] as number;
       const ax = xy[4 * slot] as number;
       const ay = xy[4 * slot + 1] as number;
       const bx = xy[4 * slot + 2] as number;
       const by = xy[4 * slot + 3] as number;
-      cost += Math.hypot(bx - ax, by - ay) + this.#detourOf(slot);
-      const net = slotNet[slot];
-      const minX = ax < bx ? ax : bx;
-      const maxX = ax < bx ? bx : ax;
-      const minY = ay < by ? ay : by;
-      const maxY = ay < by ? by : ay;
       for (let other = 0, at = 0; other < count; other += 1, at += 4) {
+        if ((boxes[at] as number) > maxX || (boxes[at + 2] as number) < minX) continue;
+        if ((boxes[at + 1] as number) > maxY || (boxes[at + 3] as number) < minY) continue;
         if (slotNet[other] === net) continue;
         const cx = xy[at] as number;
-        const dx = xy[at + 2] as number;
-        if ((cx < minX && dx < minX) || (cx > maxX && dx > maxX)) continue;
         const cy = xy[at + 1] as number;
-        const dy = xy[at + 3] as number;
-        if ((cy < minY && dy < minY) || (cy > maxY && dy > maxY)) continue;
-        if (!legsCross(ax, ay, bx, by, cx, cy, dx, dy)) continue;
+        const ex = xy[at + 2] as number;
+        const ey = xy[at + 3] as number;
+        if (!legsCross(ax, ay, bx, by, cx, cy, ex, ey)) continue;
         // Of two edges in the list the earlier one pays.
         const listed = slots.indexOf(other);
         if (listed === -1 || listed > k)
-          cost += this.#crossingFactor * crossingPrice(ax, ay, bx, by, cx, cy, dx, dy);
+          cost += this.#crossingFactor * crossingPrice(ax, ay, bx, by, cx, cy, ex, ey);
       }
-      cost += this.#costOfBodies(slot);
     }
     return cost;
   }

@@ -2,8 +2,9 @@
  * One line through the grid: from pads to pads, cheapest first. Going where another net's line is too near is not forbidden
  * but dear, so that a way is nearly always found and the search afterwards can throw out what is in it.
  */
-import FlatQueue from 'flatqueue';
 import type { Board } from './board.ts';
+import { BucketQueue } from './bucket-queue.ts';
+import { Doors, stepBit } from './doors.ts';
 import type { Field } from './field.ts';
 
 /** What a millimetre too near to another line costs, and stepping into such a place. */
@@ -37,7 +38,9 @@ export class PathSearch {
   /** Cells where this search may pass over its own part. */
   readonly #access: Int32Array;
   readonly #ownBody: Uint8Array;
-  readonly #ownMark: Int32Array;
+  /** By such cell: steps that would leave the body where no door is. */
+  readonly #barred: Uint16Array;
+  readonly #doors: Doors;
   /** Cells where it fans out and keeps less. */
   readonly #near: Int32Array;
   readonly #byPads: Int32Array;
@@ -45,7 +48,7 @@ export class PathSearch {
   #padGap = 0;
   #round = 0;
   #ends: readonly number[] = [];
-  readonly #queue = new FlatQueue<number>();
+  readonly #queue = new BucketQueue();
 
   constructor(field: Field) {
     this.#field = field;
@@ -58,7 +61,8 @@ export class PathSearch {
     this.#targetPad = new Int32Array(field.size);
     this.#access = new Int32Array(field.size);
     this.#ownBody = new Uint8Array(field.size);
-    this.#ownMark = new Int32Array(field.size);
+    this.#barred = new Uint16Array(field.size);
+    this.#doors = new Doors(field.board, field);
     this.#near = new Int32Array(field.size);
     this.#byPads = new Int32Array(field.size);
   }
@@ -121,83 +125,71 @@ export class PathSearch {
       return (dx > dy ? dx + (SQRT2 - 1) * dy : dy + (SQRT2 - 1) * dx) * stepMm;
     };
     const queue = this.#queue;
-    queue.clear();
+    const [cost, came, stamp, closed] = [this.#cost, this.#came, this.#stamp, this.#closed];
+    const [target, near, byPads, access] = [this.#target, this.#near, this.#byPads, this.#access];
+    const [ownBody, barred] = [this.#ownBody, this.#barred];
+    const { free, bodyCount, lineNets, coreNets, padTotal } = field;
+    const { perMm, entering, nearWeight } = prices;
+    let floor = Number.POSITIVE_INFINITY;
+    for (const pad of fromPads) floor = Math.min(floor, estimate(this.cellOfPad(pad)));
+    queue.clear(floor);
     for (const pad of fromPads) {
       const cell = this.cellOfPad(pad);
-      this.#stamp[cell] = round;
-      this.#cost[cell] = 0;
-      this.#came[cell] = -1 - pad;
+      stamp[cell] = round;
+      cost[cell] = 0;
+      came[cell] = -1 - pad;
       queue.push(cell, estimate(cell));
     }
-    const conflictAt = (cell: number): boolean => {
-      if (this.#near[cell] === round) {
-        const others = (field.coreNets[cell] as number) - ((coreOf[cell] as number) > 0 ? 1 : 0);
-        return others > 0;
-      }
-      return (field.lineNets[cell] as number) - ((lineOf[cell] as number) > 0 ? 1 : 0) > 0;
-    };
-    while (queue.length > 0) {
-      const cell = queue.pop() as number;
-      if (this.#closed[cell] === round) continue;
-      this.#closed[cell] = round;
-      const cost = this.#cost[cell] as number;
-      if (cost > bound) return null;
-      if (this.#target[cell] === round) return this.#trace(cell, cost);
+    for (;;) {
+      const cell = queue.pop();
+      if (cell < 0) return null;
+      if (closed[cell] === round) continue;
+      closed[cell] = round;
+      const spent = cost[cell] as number;
+      if (spent > bound) return null;
+      if (target[cell] === round) return this.#trace(cell, spent);
       const cx = cell % width;
       const cy = (cell - cx) / width;
-      const wasIn = conflictAt(cell);
+      const wasOnBody = (bodyCount[cell] as number) > 0;
+      const wasIn =
+        near[cell] === round
+          ? (coreNets[cell] as number) > ((coreOf[cell] as number) > 0 ? 1 : 0)
+          : (lineNets[cell] as number) > ((lineOf[cell] as number) > 0 ? 1 : 0);
       for (let dy = -1; dy <= 1; dy += 1) {
         const ny = cy + dy;
         if (ny < lowY || ny > highY) continue;
         for (let dx = -1; dx <= 1; dx += 1) {
-          if (dx === 0 && dy === 0) continue;
           const nx = cx + dx;
           if (nx < lowX || nx > highX) continue;
           const next = ny * width + nx;
-          if (this.#closed[next] === round || field.free[next] === 0) continue;
-          let bodies = field.bodyCount[next] as number;
-          if (bodies > 0) {
-            if (this.#access[next] !== round) continue;
-            bodies -= this.#ownMark[next] === round ? (this.#ownBody[next] as number) : 0;
-            if (bodies > 0) continue;
-          }
-          // Leaving the way through its own body, a step must not cut across the corner of the body.
-          if (
-            bodies === 0 &&
-            (field.bodyCount[cell] as number) > 0 &&
-            (field.bodyCount[next] as number) === 0 &&
-            this.#cutsBody(cell, next)
-          )
-            continue;
-          if (
-            (field.bodyCount[cell] as number) === 0 &&
-            (field.bodyCount[next] as number) > 0 &&
-            this.#cutsBody(next, cell)
-          )
-            continue;
-          const isNear = this.#near[next] === round;
-          const isByPads = this.#byPads[next] === round;
-          if (!isByPads && (field.padTotal[next] as number) - ((padOf[next] as number) > 0 ? 1 : 0) > 0)
-            continue;
-          if (isByPads && this.#meetsPad(next, net)) continue;
+          if (closed[next] === round || free[next] === 0) continue;
           const step = dx !== 0 && dy !== 0 ? stepMm * SQRT2 : stepMm;
-          const isIn = conflictAt(next);
-          const price =
-            cost +
-            step +
-            (isIn
-              ? step * prices.perMm * (isNear ? prices.nearWeight : 1) + (wasIn ? 0 : prices.entering)
-              : 0);
-          if (this.#stamp[next] === round && (this.#cost[next] as number) <= price) continue;
-          this.#stamp[next] = round;
-          this.#cost[next] = price;
-          this.#came[next] = cell;
+          let price = spent + step;
+          const isKnown = stamp[next] === round;
+          if (isKnown && (cost[next] as number) <= price) continue;
+          const bodies = bodyCount[next] as number;
+          // Only through the door of a pad may a line lie on a body, and on its own alone.
+          if (bodies > 0 && (access[next] !== round || bodies > (ownBody[next] as number))) continue;
+          if (bodies === 0 && wasOnBody && ((barred[cell] as number) & stepBit(dx, dy)) !== 0) continue;
+          if (bodies > 0 && !wasOnBody && ((barred[next] as number) & stepBit(-dx, -dy)) !== 0) continue;
+          if (byPads[next] === round) {
+            if (this.#meetsPad(next, net)) continue;
+          } else if ((padTotal[next] as number) > ((padOf[next] as number) > 0 ? 1 : 0)) continue;
+          const isNear = near[next] === round;
+          const isIn = isNear
+            ? (coreNets[next] as number) > ((coreOf[next] as number) > 0 ? 1 : 0)
+            : (lineNets[next] as number) > ((lineOf[next] as number) > 0 ? 1 : 0);
+          if (isIn) price += step * perMm * (isNear ? nearWeight : 1) + (wasIn ? 0 : entering);
+          if (isKnown && (cost[next] as number) <= price) continue;
           const total = price + estimate(next);
-          if (total <= bound) queue.push(next, total);
+          if (total > bound) continue;
+          stamp[next] = round;
+          cost[next] = price;
+          came[next] = cell;
+          queue.push(next, total);
         }
       }
     }
-    return null;
   }
 
   cellOfPad(pad: number): number {
@@ -238,72 +230,31 @@ export class PathSearch {
     }
   }
 
-  /** Opens the access disc of a pad through its own body, and marks where it fans out. */
+  /** Opens the way of a pad through its own body, and marks where it fans out. */
   #openAccess(pad: number, round: number): void {
-    const field = this.#field;
-    const { problem, radius, depth, isTight } = this.#board;
-    const [x, y] = this.padXY(pad);
-    const part = this.#board.partOfPad[pad] as number;
-    const body = this.#board.bodies[part]?.[field.turns[part] as number] ?? [];
-    const access = (depth[pad] as number) + problem.bodyGapMm + (radius[pad] as number);
-    const bodyReach = problem.bodyGapMm + field.stepMm * 0.25;
-    this.#eachCell(x, y, access, (cell) => {
-      this.#access[cell] = round;
-      if (this.#ownMark[cell] !== round) {
-        this.#ownMark[cell] = round;
-        this.#ownBody[cell] = 0;
+    const board = this.#board;
+    const part = board.partOfPad[pad] as number;
+    const door = this.#doors.of(pad, this.#field.turns[part] as number);
+    const { cells, inBody, barred, fanOut } = door;
+    for (let i = 0; i < cells.length; i += 1) {
+      const cell = cells[i] as number;
+      if (this.#access[cell] === round) {
+        this.#ownBody[cell] = (this.#ownBody[cell] as number) | (inBody[i] as number);
+        this.#barred[cell] = (this.#barred[cell] as number) & (barred[i] as number);
+        continue;
       }
-      if (this.#ownBody[cell] === 0 && isIn(body, field.x(cell), field.y(cell), bodyReach))
-        this.#ownBody[cell] = 1;
-    });
-    if (isTight[pad] === 0) return;
-    const fansOut = (this.#board.localGap[pad] as number) < problem.lineGapMm;
-    this.#padGap = Math.min(this.#padGap, this.#board.localPadGap[pad] as number);
-    this.#eachCell(x, y, fanOutReach(this.#board, pad) - field.stepMm * 0.5, (cell) => {
+      this.#access[cell] = round;
+      this.#ownBody[cell] = inBody[i] as number;
+      this.#barred[cell] = barred[i] as number;
+    }
+    if (fanOut.length === 0) return;
+    const fansOut = (board.localGap[pad] as number) < board.problem.lineGapMm;
+    this.#padGap = Math.min(this.#padGap, board.localPadGap[pad] as number);
+    for (let i = 0; i < fanOut.length; i += 1) {
+      const cell = fanOut[i] as number;
       this.#byPads[cell] = round;
       if (fansOut) this.#near[cell] = round;
-    });
-  }
-
-  #eachCell(x: number, y: number, reach: number, visit: (cell: number) => void): void {
-    const { left, top, stepMm, width, height } = this.#field;
-    const x0 = Math.max(0, Math.ceil((x - reach - left) / stepMm));
-    const x1 = Math.min(width - 1, Math.floor((x + reach - left) / stepMm));
-    const y0 = Math.max(0, Math.ceil((y - reach - top) / stepMm));
-    const y1 = Math.min(height - 1, Math.floor((y + reach - top) / stepMm));
-    for (let cy = y0; cy <= y1; cy += 1) {
-      for (let cx = x0; cx <= x1; cx += 1) {
-        const dx = left + cx * stepMm - x;
-        const dy = top + cy * stepMm - y;
-        if (dx * dx + dy * dy <= reach * reach) visit(cy * width + cx);
-      }
     }
-  }
-
-  /** Whether the step from inside a body's reach to outside passes too near to the body where no access disc allows it. */
-  #cutsBody(inner: number, outer: number): boolean {
-    const field = this.#field;
-    const board = this.#board;
-    const gap = board.problem.bodyGapMm;
-    const [ax, ay, bx, by] = [field.x(inner), field.y(inner), field.x(outer), field.y(outer)];
-    for (let i = 1; i <= 4; i += 1) {
-      const [x, y] = [ax + ((bx - ax) * i) / 4, ay + ((by - ay) * i) / 4];
-      for (const pad of this.#ends) {
-        const part = board.partOfPad[pad] as number;
-        const body = board.bodies[part]?.[field.turns[part] as number] ?? [];
-        if (!isIn(body, x, y, gap + 0.02)) continue;
-        const isAllowed = this.#ends.some((own) => {
-          if (board.partOfPad[own] !== part) return false;
-          const [px, py] = this.padXY(own);
-          return (
-            Math.hypot(px - x, py - y) <
-            (board.depth[own] as number) + gap + (board.radius[own] as number) - 0.05
-          );
-        });
-        if (!isAllowed) return true;
-      }
-    }
-    return false;
   }
 
   /** Within a fan-out: whether a cell is nearer to a foreign pad than the fan-out allows. */
@@ -338,31 +289,4 @@ export class PathSearch {
     }
     return false;
   }
-}
-
-/** How far from a tight pad its thread still counts as fanning out. */
-export function fanOutReach(board: Board, pad: number): number {
-  return (board.radius[pad] as number) + 2 * board.problem.lineGapMm;
-}
-
-function isIn(
-  body: ReadonlyArray<{ readonly x: number; readonly y: number }>,
-  x: number,
-  y: number,
-  reach: number,
-): boolean {
-  let result = false;
-  let least = Number.POSITIVE_INFINITY;
-  for (let i = 0, k = body.length - 1; i < body.length; k = i, i += 1) {
-    const a = body[i] as { x: number; y: number };
-    const b = body[k] as { x: number; y: number };
-    if (a.y > y !== b.y > y && x < ((b.x - a.x) * (y - a.y)) / (b.y - a.y) + a.x) result = !result;
-    const vx = b.x - a.x;
-    const vy = b.y - a.y;
-    const length = vx * vx + vy * vy;
-    let t = length === 0 ? 0 : ((x - a.x) * vx + (y - a.y) * vy) / length;
-    t = t < 0 ? 0 : t > 1 ? 1 : t;
-    least = Math.min(least, Math.hypot(x - a.x - t * vx, y - a.y - t * vy));
-  }
-  return result || least < reach;
 }

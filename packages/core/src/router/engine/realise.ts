@@ -4,9 +4,10 @@
  */
 import type { Random } from '../../random/random.ts';
 import type { Board } from './board.ts';
+import { fanOutReach } from './doors.ts';
 import { Field } from './field.ts';
 import type { PlannedEdge } from './order-plan.ts';
-import { type ConflictPrices, fanOutReach, PathSearch } from './path-search.ts';
+import { type ConflictPrices, PathSearch } from './path-search.ts';
 import { shuffle } from './rows.ts';
 
 export interface GridLine {
@@ -32,6 +33,8 @@ const MOST_ROUND_PART = 8;
 const NEAR_WEIGHT = SEARCH_PRICES.nearWeight;
 /** How often ripped lines are joined however is cheapest instead of as they were. */
 const RECONNECT_SHARE = 0.6;
+/** The share of the straight way of ripped lines that is kept back for those that are not led yet. */
+const RESERVED_SHARE = 0.8;
 /** Of many loose ends the nearest are tried. */
 const MOST_ENDS = 14;
 /** New lines are led on while they are no more than this dearer than the old ones, mm. */
@@ -359,12 +362,17 @@ export class Realisation {
     shuffle(nets, random);
     const fresh: GridLine[] = [];
     let budget = budgetMm;
+    // What comes after needs something too: without this the first search floods the cloth.
+    const straight = indices.map((i) => RESERVED_SHARE * this.#straight(this.lines[i] as GridLine));
+    let reserved = straight.reduce((sum, one) => sum + one, 0);
     for (const net of nets) {
       const own = this.lines.filter((line, i) => line.net === net && !gone.has(i));
+      const links = indices.flatMap((i, k) => ((this.lines[i] as GridLine).net === net ? [straight[k]] : []));
       for (;;) {
         const ends = this.#looseEnds(net, own, random);
         if (ends === null) break;
-        const found = this.search.find(net, ends.from, ends.to, prices, budget);
+        reserved -= links.pop() ?? 0;
+        const found = this.search.find(net, ends.from, ends.to, prices, budget - reserved);
         if (found === null) {
           for (const line of fresh) this.stamp(line, -1);
           return null;
