@@ -70,12 +70,35 @@ export interface RoutingProblem {
    * pads. pitch: the distance of the pins (handbook section 3).
    */
   readonly fanOut: 'half-room' | 'pitch';
-  /** chain: one open strand through all stops of a net. branch: a new strand may start at any part. */
-  readonly topology: 'chain' | 'branch';
+  /**
+   * chain: one open strand through all stops of a net. branch: a new strand may start at any part. star: a strand of its own
+   * from the first stop to each other.
+   */
+  readonly topology: 'chain' | 'branch' | 'star';
+  /**
+   * Chains only. any: as is shortest. same: both rails of a row go through it in the same order. opposite: one of the two comes
+   * from the far end. middle: a strand leads to the middle of the row, another goes through the row. Missing: any.
+   */
+  readonly feed?: 'any' | 'same' | 'opposite' | 'middle';
   /** What one more strand costs, in mm of thread: a start and a finish. */
   readonly pieceMm: number;
   readonly parts: readonly RoutingPart[];
   readonly nets: readonly RoutingNet[];
+  /** Lines that stay as they are. Those of a net join its stops already; what must only be kept off is a net without stops. */
+  readonly kept?: readonly RoutedTrace[];
+  /** Parts whose turns hang together: when one takes a turn of its list, the other takes the same place of its own. */
+  readonly pairs?: ReadonlyArray<readonly [number, number]>;
+  /** Pins that may be exchanged. */
+  readonly exchanges?: readonly PinExchange[];
+}
+
+/** Stops that are served by pins of one part, and the pins that may serve each: no two by the same. */
+export interface PinExchange {
+  readonly stops: ReadonlyArray<{
+    readonly net: number;
+    readonly stop: number;
+    readonly pads: readonly PadChoice[];
+  }>;
 }
 
 export interface RoutedTrace {
@@ -89,7 +112,9 @@ export interface RoutedTrace {
 export interface RoutingSolution {
   /** Angle of each part, in the problem's order. */
   readonly turnDeg: readonly number[];
+  /** The new lines, and after them the kept ones as they were. */
   readonly traces: readonly RoutedTrace[];
+  /** Of the new lines. */
   readonly lengthMm: number;
   /** Strands beyond one for each net. */
   readonly extraPieces?: number;

@@ -5,6 +5,7 @@
 import type { Polygon } from '../../geometry/polygon.ts';
 import { placePoint } from '../../geometry/transform.ts';
 import type { RoutingProblem } from '../routing-problem.ts';
+import { type JoinedStop, joinStops } from './joined-stops.ts';
 import { pointToLeg } from './legs.ts';
 
 export interface Board {
@@ -18,8 +19,12 @@ export interface Board {
   /** The place of a pad's stop in its net, or −1. */
   readonly stopOfPad: Int32Array;
   readonly padsOfPart: ReadonlyArray<readonly number[]>;
-  /** By net and stop: the pads that serve. */
-  readonly padsOfStop: ReadonlyArray<ReadonlyArray<readonly number[]>>;
+  /** By net: its stops. */
+  readonly stops: ReadonlyArray<readonly JoinedStop[]>;
+  /** The part whose turn hangs together with that of a part, or −1. */
+  readonly mateOf: Int32Array;
+  /** By kept line: the pads it joins. */
+  readonly keptEnds: ReadonlyArray<readonly [number, number]>;
   /** By part and turn: the places of its pads, in the order of `padsOfPart`, as x, y, x, y … */
   readonly padPlaces: ReadonlyArray<readonly Float64Array[]>;
   /**
@@ -61,18 +66,7 @@ export function prepareBoard(problem: RoutingProblem): Board {
   }
   const padIndex = (part: number, pad: number): number => (padsOfPart[part] as number[])[pad] as number;
   const padCount = partOfPad.length;
-  const netOfPad = new Int32Array(padCount).fill(-1);
-  const stopOfPad = new Int32Array(padCount).fill(-1);
-  const padsOfStop = problem.nets.map((net, n) =>
-    net.stops.map((stop, s) =>
-      stop.map(({ part, pad }) => {
-        const index = padIndex(part, pad);
-        netOfPad[index] = n;
-        stopOfPad[index] = s;
-        return index;
-      }),
-    ),
-  );
+  const { stops, netOfPad, stopOfPad } = joinStops(problem, padCount, padIndex);
   const poses = problem.parts.map((part) =>
     part.turns.map((turnDeg) => ({ at: part.at, turnDeg, mirrored: part.mirrored })),
   );
@@ -137,7 +131,12 @@ export function prepareBoard(problem: RoutingProblem): Board {
     netOfPad,
     stopOfPad,
     padsOfPart,
-    padsOfStop,
+    stops,
+    mateOf: matesOf(problem),
+    keptEnds: (problem.kept ?? []).map(({ from, to }) => [
+      padIndex(from.part, from.pad),
+      padIndex(to.part, to.pad),
+    ]),
     padPlaces,
     exitPlaces,
     bodies,
@@ -148,6 +147,15 @@ export function prepareBoard(problem: RoutingProblem): Board {
     placeOfPad: Int32Array.from(problem.parts.flatMap((part) => part.pads.map((_, k) => k))),
     padIndex,
   };
+}
+
+function matesOf({ parts, pairs = [] }: RoutingProblem): Int32Array {
+  const mateOf = new Int32Array(parts.length).fill(-1);
+  for (const [a, b] of pairs) {
+    mateOf[a] = b;
+    mateOf[b] = a;
+  }
+  return mateOf;
 }
 
 /** Less than the pitch by this, so that rounding cannot spoil a straight way out, mm. */

@@ -5,7 +5,7 @@
 import { seededRandom } from '../../random/random.ts';
 import type { RoutedTrace, RoutingProblem, RoutingSolution } from '../routing-problem.ts';
 import { type Board, prepareBoard } from './board.ts';
-import { ExactCloth } from './exact.ts';
+import { ExactCloth, type ExactLine } from './exact.ts';
 import { type OrderPlan, planOrder } from './order-plan.ts';
 import { patchCrossings } from './patching.ts';
 import { Realisation } from './realise.ts';
@@ -32,13 +32,16 @@ export interface EngineProgress {
 const PATCH_MM = 150;
 /** When so much of the budget has brought no clean answer, other plans are tried with the rest of it. */
 const SECOND_START = 0.6;
-/** Boards of more parts than this are not worked out on the grid from several plans. */
+/** Boards of more parts than this are worked out on the grid from one plan only. */
 const MOST_TRIED = 45;
 /** So many moves for each part make a plan; what is left of its share goes into others. */
 const PLAN_MOVES_PER_PART = 1500;
 const MOST_PLANS = 8;
-/** The share of the budget that the order plans take. */
+/** The share of the budget that the order plans take, and on large boards. */
 const PLAN_SHARE = 0.23;
+const LARGE_PLAN_SHARE = 0.35;
+/** Boards of more parts than this are large: their plans take longer to settle. */
+const LARGE_BOARD = 30;
 /** The share that goes into trying plans on the grid, and how warm. */
 const TRIAL_SHARE = 0.16;
 const TRIAL_MM = 4;
@@ -66,21 +69,22 @@ export function* routeBoard(
   for (let start = 0; start < 2; start += 1) {
     const from = start === 0 ? 0 : SECOND_START;
     const mine = 1 - from;
+    const { planShare } = clock;
     const plans = yield* makePlans(
       board,
       random,
       clock,
       from,
-      from + mine * PLAN_SHARE,
+      from + mine * planShare,
       1 + start,
       () => best,
     );
     let work: Realisation | null = null;
     const tried = plans.slice(0, board.partCount <= MOST_TRIED ? 3 : 1);
     for (const [i, plan] of tried.entries()) {
-      const attempt = new Realisation(board, plan.turns, stepFor(problem));
+      const attempt = new Realisation(withPins(board, plan), plan.turns, stepFor(problem));
       attempt.leadAll(plan.edges);
-      const until = from + mine * (PLAN_SHARE + (TRIAL_SHARE * (i + 1)) / tried.length);
+      const until = from + mine * (planShare + (TRIAL_SHARE * (i + 1)) / tried.length);
       while (tried.length > 1 && clock.share() < until) {
         attempt.improve(random, TRIAL_MM);
         clock.move();
@@ -89,12 +93,13 @@ export function* routeBoard(
       if (work === null || attempt.cost < work.cost) work = attempt;
     }
     if (work === null) throw new RangeError('routeBoard: there is no plan');
-    offer(finish(board, work));
+    // On a large board pulling tight takes long, and there is hardly ever a clean answer yet.
+    if (board.partCount <= MOST_TRIED || work.conflictMm() === 0) offer(finish(work));
     yield { share: clock.share(), best };
     const begun = clock.share();
     let bestCost = work.cost;
     let nextLook = begun + LOOK_EVERY * mine;
-    let isTangled = start === 0;
+    let isTangled = start === 0 && board.partCount <= MOST_TRIED;
     for (;;) {
       const share = clock.share();
       // A second start from other plans helps a tangled board more than more of the same.
@@ -110,11 +115,11 @@ export function* routeBoard(
         nextLook = share + LOOK_EVERY * mine;
         if (work.cost < bestCost) {
           bestCost = work.cost;
-          offer(finish(board, work));
+          offer(finish(work));
         }
       }
     }
-    offer(finish(board, work));
+    offer(finish(work));
     if (!isTangled || clock.share() >= clock.lastShare) break;
   }
   return best as unknown as RoutingSolution;
@@ -127,10 +132,13 @@ class Budget {
   /** Pulling many lines tight takes a while, which the budget has to hold. */
   readonly lastShare: number;
   readonly planMoves: number;
+  /** The share of it that the order plans take. */
+  readonly planShare: number;
 
   constructor(options: EngineOptions, board: Board) {
     this.#options = options;
     this.planMoves = options.planMoves ?? PLAN_MOVES_PER_PART * board.partCount;
+    this.planShare = board.partCount > LARGE_BOARD ? LARGE_PLAN_SHARE : PLAN_SHARE;
     const timed = options.spent !== undefined;
     this.lastShare = timed && board.partCount > 80 ? 0.8 : timed && board.partCount > 30 ? 0.92 : 1;
   }
@@ -148,7 +156,7 @@ class Budget {
 
   share(): number {
     const { spent, moves } = this.#options;
-    return spent?.() ?? this.planned + ((1 - PLAN_SHARE) * this.moves) / moves;
+    return spent?.() ?? this.planned + ((1 - this.planShare) * this.moves) / moves;
   }
 }
 
@@ -199,47 +207,59 @@ function stepFor(problem: RoutingProblem): number {
   return Math.max(1.7, Math.sqrt(area / MOST_CELLS));
 }
 
-/** Lines pulled tight, and what is still wrong with them. */
-export function finish(board: Board, work: Realisation): RoutingSolution {
-  const { problem } = board;
-  const cloth = new ExactCloth(
-    board,
-    work.field.turns.slice(),
-    work.lines.map((line) => {
-      const inner: number[] = [];
-      for (const cell of line.cells.subarray(1, Math.max(1, line.cells.length - 1)))
-        inner.push(work.field.x(cell), work.field.y(cell));
-      return {
-        net: line.net,
-        from: line.from,
-        to: line.to,
-        xy: [
-          ...work.search.padXY(line.from),
-          ...work.search.exitXY(line.from),
-          ...inner,
-          ...work.search.exitXY(line.to),
-          ...work.search.padXY(line.to),
-        ],
-      };
-    }),
+/** The board with the pins that a plan has chosen. */
+function withPins(board: Board, plan: OrderPlan): Board {
+  const { exchanges = [], nets } = board.problem;
+  if (exchanges.length === 0) return board;
+  const chosen = new Map(
+    exchanges.flatMap(({ stops }) =>
+      stops.map(({ net, stop, pads }) => {
+        const pad = plan.pads[net]?.[stop];
+        const choice = pads.find((one) => board.padIndex(one.part, one.pad) === pad);
+        return [`${net}/${stop}`, choice] as const;
+      }),
+    ),
   );
-  cloth.tighten(6);
-  patchCrossings(cloth);
-  const traces = cloth.lines.map((line): RoutedTrace => {
-    const choice = (pad: number) => {
-      const part = board.partOfPad[pad] as number;
-      return { part, pad: (board.padsOfPart[part] as readonly number[]).indexOf(pad) };
-    };
+  return prepareBoard({
+    ...board.problem,
+    nets: nets.map((net, n) => ({
+      ...net,
+      stops: net.stops.map((stop, s) => {
+        const choice = chosen.get(`${n}/${s}`);
+        return choice === undefined ? stop : [choice];
+      }),
+    })),
+  });
+}
+
+/** Lines pulled tight, and what is still wrong with them. */
+export function finish(work: Realisation): RoutingSolution {
+  const { board } = work;
+  const { problem } = board;
+  const routed = work.lines.map((line): ExactLine => {
+    const inner: number[] = [];
+    for (const cell of line.cells.subarray(1, Math.max(1, line.cells.length - 1)))
+      inner.push(work.field.x(cell), work.field.y(cell));
     return {
       net: line.net,
-      from: choice(line.from),
-      to: choice(line.to),
-      points: Array.from({ length: line.xy.length / 2 }, (_, i) => ({
-        x: Math.round((line.xy[2 * i] as number) * 1000) / 1000,
-        y: Math.round((line.xy[2 * i + 1] as number) * 1000) / 1000,
-      })),
+      from: line.from,
+      to: line.to,
+      xy: [
+        ...work.search.padXY(line.from),
+        ...work.search.exitXY(line.from),
+        ...inner,
+        ...work.search.exitXY(line.to),
+        ...work.search.padXY(line.to),
+      ],
     };
   });
+  const cloth = new ExactCloth(board, work.field.turns.slice(), [...routed, ...keptLines(board)]);
+  cloth.tighten(6);
+  patchCrossings(cloth);
+  const traces = [
+    ...cloth.lines.slice(0, routed.length).map((line) => traceOf(board, line)),
+    ...(problem.kept ?? []),
+  ];
   return {
     turnDeg: problem.parts.map((part, p) => part.turns[work.field.turns[p] as number] as number),
     traces,
@@ -247,5 +267,30 @@ export function finish(board: Board, work: Realisation): RoutingSolution {
     extraPieces: work.extraPieces(),
     patches: cloth.patches.map(({ i, j, x, y }) => ({ at: { x, y }, over: i, under: j })),
     conflicts: cloth.violations(),
+  };
+}
+
+/** The kept lines of a board as they lie. */
+export function keptLines(board: Board): readonly ExactLine[] {
+  return (board.problem.kept ?? []).map(({ net, points }, k) => {
+    const [from, to] = board.keptEnds[k] as readonly [number, number];
+    return { net, from, to, isKept: true, xy: points.flatMap(({ x, y }) => [x, y]) };
+  });
+}
+
+/** A line by parts and pads, to the micrometre. */
+export function traceOf(board: Board, { net, from, to, xy }: ExactLine): RoutedTrace {
+  const choice = (pad: number) => ({
+    part: board.partOfPad[pad] as number,
+    pad: board.placeOfPad[pad] as number,
+  });
+  return {
+    net,
+    from: choice(from),
+    to: choice(to),
+    points: Array.from({ length: xy.length / 2 }, (_, i) => ({
+      x: Math.round((xy[2 * i] as number) * 1000) / 1000,
+      y: Math.round((xy[2 * i + 1] as number) * 1000) / 1000,
+    })),
   };
 }

@@ -22,6 +22,8 @@ export interface ExactLine {
   readonly net: number;
   readonly from: number;
   readonly to: number;
+  /** A kept line: it is neither changed nor judged. */
+  readonly isKept?: boolean;
   /** x, y, x, y … from pad to pad. */
   xy: number[];
 }
@@ -42,6 +44,10 @@ export class ExactCloth {
   readonly #boxes: Box[];
   readonly #bodyBoxes: readonly Box[];
   readonly #reachOfPart: readonly number[];
+  /** Which line `#nearLines` and `#nearParts` are of; −1: of none. */
+  #nearOf = -1;
+  #nearLines: readonly number[] = [];
+  #nearParts: readonly number[] = [];
 
   constructor(board: Board, turns: Int32Array, lines: ExactLine[]) {
     this.board = board;
@@ -86,6 +92,42 @@ export class ExactCloth {
     return gap;
   }
 
+  /** Finds what a line can come near to while it is pulled tight: it stays in its box. */
+  #lookRound(index: number): void {
+    if (this.#nearOf === index) return;
+    this.#nearOf = index;
+    const { problem } = this.board;
+    const { net } = this.lines[index] as ExactLine;
+    const box = this.#boxes[index] as Box;
+    const meets = (other: Box, mm: number): boolean =>
+      other.maxX + mm >= box.minX &&
+      other.minX - mm <= box.maxX &&
+      other.maxY + mm >= box.minY &&
+      other.minY - mm <= box.maxY;
+    this.#nearLines = this.lines.flatMap((line, k) =>
+      k !== index && line.net !== net && meets(this.#boxes[k] as Box, problem.lineGapMm + SPARE_MM)
+        ? [k]
+        : [],
+    );
+    this.#nearParts = problem.parts.flatMap(({ at }, p) => {
+      const reach = this.#reachOfPart[p] as number;
+      const pads = { minX: at.x - reach, minY: at.y - reach, maxX: at.x + reach, maxY: at.y + reach };
+      return meets(pads, problem.padGapMm + 1) || meets(this.#bodyBoxes[p] as Box, problem.bodyGapMm + 1)
+        ? [p]
+        : [];
+    });
+  }
+
+  /** Whether a leg of a line comes into the fan-out of a tight pad at its ends. */
+  #fansOut(line: ExactLine, ax: number, ay: number, bx: number, by: number): boolean {
+    for (const pad of [line.from, line.to]) {
+      if (this.board.isTight[pad] === 0) continue;
+      const [px, py] = this.padXY(pad);
+      if (pointToLeg(px, py, ax, ay, bx, by) < fanOutReach(this.board, pad)) return true;
+    }
+    return false;
+  }
+
   #isTightLine(line: ExactLine): boolean {
     return this.board.isTight[line.from] === 1 || this.board.isTight[line.to] === 1;
   }
@@ -104,13 +146,13 @@ export class ExactCloth {
   }
 
   /** Whether a leg of a line keeps off all bodies, foreign pads and the edges. */
-  keepsStatic(line: ExactLine, ax: number, ay: number, bx: number, by: number): boolean {
+  #keepsStatic(line: ExactLine, ax: number, ay: number, bx: number, by: number): boolean {
     if (!this.#keepsOff(ax, ay, bx, by)) return false;
     const { board } = this;
     const { bodyGapMm, padGapMm } = board.problem;
     const [minX, maxX, minY, maxY] = [Math.min(ax, bx), Math.max(ax, bx), Math.min(ay, by), Math.max(ay, by)];
     const isTight = this.#isTightLine(line);
-    for (let p = 0; p < board.partCount; p += 1) {
+    for (const p of this.#nearParts) {
       const { at } = board.problem.parts[p] as { at: { x: number; y: number } };
       const far = (this.#reachOfPart[p] as number) + padGapMm;
       const box = this.#bodyBoxes[p] as Box;
@@ -160,7 +202,7 @@ export class ExactCloth {
   }
 
   /** Whether a leg of line `index` keeps its distance from all lines of other nets. */
-  keepsLines(index: number, ax: number, ay: number, bx: number, by: number): boolean {
+  #keepsLines(index: number, ax: number, ay: number, bx: number, by: number): boolean {
     const line = this.lines[index] as ExactLine;
     const gap = this.board.problem.lineGapMm + SPARE_MM;
     const [minX, maxX, minY, maxY] = [
@@ -169,8 +211,8 @@ export class ExactCloth {
       Math.min(ay, by) - gap,
       Math.max(ay, by) + gap,
     ];
-    for (const [k, other] of this.lines.entries()) {
-      if (k === index || other.net === line.net) continue;
+    for (const k of this.#nearLines) {
+      const other = this.lines[k] as ExactLine;
       const box = this.#boxes[k] as Box;
       if (box.maxX < minX || box.minX > maxX || box.maxY < minY || box.minY > maxY) continue;
       const { xy } = other;
@@ -213,7 +255,9 @@ export class ExactCloth {
           if (!ok) return false;
           continue;
         }
-        if (apart === 0 || !(this.#isTightLine(line) || this.#isTightLine(other))) return false;
+        // Only where one of the two fans out is less enough.
+        if (apart === 0 || !(this.#fansOut(line, ax, ay, bx, by) || this.#fansOut(other, cx, cy, dx, dy)))
+          return false;
         const ok = eachBit(ax, ay, bx, by, (ex, ey, fx, fy) => {
           const own = Math.min(this.labelAt(line, ex, ey), this.labelAt(line, fx, fy));
           return eachBit(cx, cy, dx, dy, (gx, gy, hx, hy) => {
@@ -231,6 +275,7 @@ export class ExactCloth {
   setLine(index: number, xy: number[]): void {
     (this.lines[index] as ExactLine).xy = xy;
     this.#boxes[index] = boxOf(xy);
+    this.#nearOf = -1;
   }
 
   /** Whether a patch at a place keeps its distance from the edges of all pads and from other patches. */
@@ -244,16 +289,18 @@ export class ExactCloth {
   }
 
   isLegal(index: number, ax: number, ay: number, bx: number, by: number): boolean {
+    this.#lookRound(index);
     return (
-      this.keepsStatic(this.lines[index] as ExactLine, ax, ay, bx, by) &&
-      this.keepsLines(index, ax, ay, bx, by)
+      this.#keepsStatic(this.lines[index] as ExactLine, ax, ay, bx, by) &&
+      this.#keepsLines(index, ax, ay, bx, by)
     );
   }
 
   /** How many legs break a rule; a pair of lines that are too near counts for both. */
   violations(): number {
     let count = 0;
-    for (const [i, { xy }] of this.lines.entries()) {
+    for (const [i, { xy, isKept }] of this.lines.entries()) {
+      if (isKept === true) continue;
       if (xy.length < 4) count += 1;
       for (let k = 2; k < xy.length; k += 2)
         if (!this.isLegal(i, xy[k - 2] as number, xy[k - 1] as number, xy[k] as number, xy[k + 1] as number))
@@ -263,14 +310,14 @@ export class ExactCloth {
   }
 
   lengthMm(): number {
-    return this.lines.reduce((sum, line) => sum + lengthOf(line.xy), 0);
+    return this.lines.reduce((sum, line) => sum + (line.isKept === true ? 0 : lengthOf(line.xy)), 0);
   }
 
   /** Pulls every line tight, round by round, until a round gains less than half a millimetre. */
   tighten(rounds: number): void {
     for (let round = 0; round < rounds; round += 1) {
       const before = this.lengthMm();
-      for (const i of this.lines.keys()) this.#tightenLine(i);
+      for (const [i, line] of this.lines.entries()) if (line.isKept !== true) this.#tightenLine(i);
       if (before - this.lengthMm() < 0.5) return;
     }
   }

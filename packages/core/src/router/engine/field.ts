@@ -76,6 +76,18 @@ export class Field {
     return cy * this.width + cx;
   }
 
+  /** The cells that a line passes. */
+  cellsAlong(points: ReadonlyArray<{ readonly x: number; readonly y: number }>): Int32Array {
+    const cells = new Set<number>();
+    for (const [i, b] of points.entries()) {
+      const a = points[Math.max(0, i - 1)] as { x: number; y: number };
+      const count = Math.max(1, Math.ceil((2 * Math.hypot(b.x - a.x, b.y - a.y)) / this.stepMm));
+      for (let k = 0; k <= count; k += 1)
+        cells.add(this.cellAt(a.x + ((b.x - a.x) * k) / count, a.y + ((b.y - a.y) * k) / count));
+    }
+    return Int32Array.from(cells);
+  }
+
   #markFree(
     outline: ReadonlyArray<{ x: number; y: number }>,
     edgeMm: number,

@@ -1,14 +1,14 @@
 /**
- * Which way each part turns and in which order each strand goes: annealed on straight lines, where a crossing and a body in
- * the way have their price. The two rails of a row of lights are twins and share one order until the search has cooled:
- * annealed apart they never find back to each other.
+ * Which way each part turns, in which order each strand goes and which pins serve: annealed on straight lines. The two rails
+ * of a row of lights are twins and share one order until the search has cooled: annealed apart they never find back to
+ * each other.
  */
 import type { Random } from '../../random/random.ts';
 import type { Board } from './board.ts';
-import { detoursBetweenParts } from './detours.ts';
-import { legsCross } from './legs.ts';
 import { moveWithin, reverseWithin } from './rows.ts';
 import { findTwins, nearestStops } from './stops.ts';
+import { StraightLines } from './straight-lines.ts';
+import { type StrandForm, strandForm } from './strand-form.ts';
 
 /** A line still to be led: from pad to pad of a net. */
 export interface PlannedEdge {
@@ -20,21 +20,12 @@ export interface PlannedEdge {
 export interface OrderPlan {
   readonly turns: Int32Array;
   readonly edges: readonly PlannedEdge[];
+  /** By net and stop: the pad it is entered at. */
+  readonly pads: readonly Int32Array[];
   /** Straight length, and the prices of what is in the way. */
   readonly cost: number;
 }
 
-/**
- * What a crossing costs while lines are straight, mm: beside a part it is undone by going round the part; far from any end
- * it takes a detour as long as the line.
- */
-const CROSSING_NEAR_MM = 26;
-const CROSSING_FAR_MM = 240;
-const FAR_MM = 70;
-/** What it costs to go round a small part, a large one, and round one's own body. */
-const ROUND_SMALL_MM = 16;
-const ROUND_LARGE_MM = 45;
-const ROUND_OWN_MM = 10;
 /** The share of the search in which twins stay together. */
 const TOGETHER_SHARE = 0.6;
 /** Moves that bring near stops together, and how many count as near. */
@@ -67,127 +58,120 @@ export function planOrder(
   return state.best();
 }
 
+/** Which places a move of an order touches. */
+interface OrderMove {
+  readonly isReversal: boolean;
+  readonly from: number;
+  readonly to: number;
+}
+
+/** A stop that may be served by several pads, or gone through in several ways. */
+interface Choice {
+  readonly net: number;
+  readonly stop: number;
+}
+
 export class PlanState {
   readonly #board: Board;
   readonly #random: Random;
-  readonly #crossingFactor: number;
-  readonly #turns: Int32Array;
+  readonly #lines: StraightLines;
+  readonly #form: StrandForm;
   /** By net, stops in the order they are sewn. */
   readonly #orders: Int32Array[];
-  /** By net, and stop: the pad that is used. */
+  /** By net, and stop: the pad a strand comes to, and the one it leaves from. */
   readonly #pads: Int32Array[];
+  readonly #outs: Int32Array[];
   readonly #base: number[];
-  /** Edges by slot: ax, ay, bx, by. */
-  readonly #xy: Float64Array;
-  /** By slot: least x and y, greatest x and y. */
-  readonly #boxes: Float64Array;
-  readonly #slotNet: Int32Array;
-  readonly #slots: number;
   readonly #twin: Int32Array;
-  /** By part: x, y, x, y of the walls at its turn. */
-  readonly #walls: Float64Array[];
-  /** By part: how far its walls reach from its middle. */
-  readonly #reach: Float64Array;
-  readonly #middles: Float64Array;
-  readonly #detours: Float64Array;
   /** By net and stop: the stops that lie nearest. */
   readonly #nearStops: ReadonlyArray<readonly Int32Array[]>;
   readonly #movable: readonly number[];
-  readonly #choosable: ReadonlyArray<readonly [number, number]>;
+  readonly #choosable: readonly Choice[];
   readonly #longNets: readonly number[];
   #cost = 0;
   #bestCost = Number.POSITIVE_INFINITY;
   #bestTurns: Int32Array;
   #bestOrders: Int32Array[];
   #bestPads: Int32Array[];
+  #bestOuts: Int32Array[];
 
   constructor(board: Board, random: Random, crossingFactor = 1) {
     this.#board = board;
-    this.#crossingFactor = crossingFactor;
     this.#random = random;
-    const { problem } = board;
-    this.#turns = new Int32Array(board.partCount);
-    this.#pads = board.padsOfStop.map((stops) => Int32Array.from(stops.map((pads) => pads[0] as number)));
-    this.#orders = problem.nets.map((net) => Int32Array.from(net.stops.map((_, i) => i)));
+    const { problem, stops } = board;
+    this.#form = strandForm(problem);
+    this.#pads = stops.map((own) => Int32Array.from(own.map(({ ways }) => ways[0]?.[0] as number)));
+    this.#outs = stops.map((own) => Int32Array.from(own.map(({ ways }) => ways[0]?.[1] as number)));
+    this.#orders = stops.map((own) => Int32Array.from(own.keys()));
     this.#base = [];
-    let slots = 0;
-    for (const net of problem.nets) {
-      this.#base.push(slots);
-      slots += Math.max(0, net.stops.length - 1);
+    const netOfSlot: number[] = [];
+    for (const [n, own] of stops.entries()) {
+      this.#base.push(netOfSlot.length);
+      for (let i = 1; i < own.length; i += 1) netOfSlot.push(n);
     }
-    this.#slots = slots;
-    this.#xy = new Float64Array(slots * 4);
-    this.#boxes = new Float64Array(slots * 4);
-    this.#slotNet = new Int32Array(slots);
-    for (const [n, base] of this.#base.entries())
-      for (let i = 0; i < (problem.nets[n]?.stops.length ?? 1) - 1; i += 1) this.#slotNet[base + i] = n;
+    this.#lines = new StraightLines(board, netOfSlot, crossingFactor);
     this.#twin = findTwins(board);
-    this.#nearStops = board.padsOfStop.map((stops) => nearestStops(board, stops));
-    this.#walls = problem.parts.map((_, p) => this.#wallsOf(p, 0));
-    this.#detours = detoursBetweenParts(board);
-    this.#middles = Float64Array.from(problem.parts.flatMap(({ at }) => [at.x, at.y]));
-    this.#reach = Float64Array.from(
-      problem.parts.map((part) =>
-        Math.max(
-          0,
-          ...part.body.map((corner) => Math.hypot(corner.x, corner.y)),
-          ...part.pads.map((pad) => 1.9 * Math.hypot(pad.at.x, pad.at.y)),
-        ),
-      ),
-    );
+    this.#nearStops = stops.map((own) => nearestStops(board, own));
     this.#movable = problem.parts.flatMap((part, p) => (part.turns.length > 1 ? [p] : []));
-    this.#choosable = board.padsOfStop.flatMap((stops, n) =>
-      stops.flatMap((pads, s) => (pads.length > 1 ? [[n, s] as const] : [])),
+    this.#choosable = stops.flatMap((own, net) =>
+      own.flatMap(({ ways }, stop) => (ways.length > 1 ? [{ net, stop }] : [])),
     );
-    this.#longNets = problem.nets.flatMap((net, n) => (net.stops.length > 2 ? [n] : []));
-    for (const n of problem.nets.keys()) this.#nearestNeighbours(n);
+    this.#longNets = this.#form.hasOrder ? stops.flatMap((own, n) => (own.length > 2 ? [n] : [])) : [];
+    for (const n of stops.keys()) this.#nearestNeighbours(n);
     for (const [n, twin] of this.#twin.entries()) if (twin > n) this.#copyOrder(n, twin);
-    this.#redraw();
-    this.#bestTurns = this.#turns.slice();
+    for (const n of stops.keys()) this.#drawNet(n);
+    this.#bestTurns = this.#lines.turns.slice();
     this.#bestOrders = this.#orders.map((order) => order.slice());
     this.#bestPads = this.#pads.map((pads) => pads.slice());
-    this.#cost = this.#costOfAll();
+    this.#bestOuts = this.#outs.map((pads) => pads.slice());
+    this.#cost = this.#lines.costOfAll();
     this.#keepBest();
   }
 
-  /** For checking: the running cost, and the same worked out anew. */
+  /** For checking: the running cost less the same worked out anew. */
   drift(): number {
-    return this.#cost - this.#costOfAll();
+    return this.#cost - this.#lines.costOfAll();
   }
 
   best(): OrderPlan {
     const edges: PlannedEdge[] = [];
-    for (const [n, order] of this.#bestOrders.entries()) {
-      const pads = this.#bestPads[n] as Int32Array;
-      for (let i = 1; i < order.length; i += 1)
+    for (const [net, order] of this.#bestOrders.entries()) {
+      for (let i = 0; i < order.length - 1; i += 1) {
+        const [a, b] = this.#form.edge(i, order.length);
         edges.push({
-          net: n,
-          from: pads[order[i - 1] as number] as number,
-          to: pads[order[i] as number] as number,
+          net,
+          from: this.#bestOuts[net]?.[order[a] as number] as number,
+          to: this.#bestPads[net]?.[order[b] as number] as number,
         });
+      }
     }
-    return { turns: this.#bestTurns, edges, cost: this.#bestCost };
+    return { turns: this.#bestTurns, edges, pads: this.#bestPads, cost: this.#bestCost };
+  }
+
+  tryMove(temperature: number, together: boolean): void {
+    const roll = this.#random();
+    const { exchanges = [] } = this.#board.problem;
+    const canTurn = this.#movable.length > 0;
+    const canChoose = this.#choosable.length + exchanges.length > 0;
+    if (this.#longNets.length > 0 && (roll < 0.5 || !(canTurn || canChoose)))
+      this.#tryOrder(temperature, together);
+    else if (canTurn && (roll < 0.92 || !canChoose)) this.#tryTurn(temperature);
+    else if (exchanges.length > 0 && (this.#choosable.length === 0 || this.#random() < 0.5))
+      this.#tryExchange(temperature);
+    else if (this.#choosable.length > 0) this.#tryWay(temperature);
   }
 
   #keepBest(): void {
     if (this.#cost >= this.#bestCost - 1e-6) return;
     this.#bestCost = this.#cost;
-    this.#bestTurns = this.#turns.slice();
+    this.#bestTurns = this.#lines.turns.slice();
     this.#bestOrders = this.#orders.map((order) => order.slice());
     this.#bestPads = this.#pads.map((pads) => pads.slice());
+    this.#bestOuts = this.#outs.map((pads) => pads.slice());
   }
 
   #pick(count: number): number {
     return Math.min(count - 1, Math.floor(this.#random() * count));
-  }
-
-  tryMove(temperature: number, together: boolean): void {
-    const roll = this.#random();
-    if (this.#longNets.length > 0 && (roll < 0.5 || this.#movable.length + this.#choosable.length === 0))
-      this.#tryOrder(temperature, together);
-    else if (this.#movable.length > 0 && (roll < 0.92 || this.#choosable.length === 0))
-      this.#tryTurn(temperature);
-    else if (this.#choosable.length > 0) this.#tryPad(temperature);
   }
 
   /** How much dearer a move may be this time: what is accepted with a chance of exp(−delta ÷ temperature). */
@@ -195,10 +179,30 @@ export class PlanState {
     return -temperature * Math.log(Math.max(1e-12, this.#random()));
   }
 
+  /** Applies a change of these edges and keeps it, or takes it back. `besides` is what else it costs. */
+  #attempt(
+    temperature: number,
+    slots: { readonly before: readonly number[]; readonly after: readonly number[] },
+    apply: () => void,
+    undo: () => void,
+    besides: () => number = () => 0,
+  ): void {
+    const old = this.#lines.costOf(slots.before) + besides();
+    apply();
+    const allowed = this.#allowance(temperature);
+    const more = besides();
+    const delta = more + this.#lines.costOf(slots.after, old + allowed - more) - old;
+    if (delta <= allowed) {
+      this.#cost += delta;
+      this.#keepBest();
+    } else undo();
+  }
+
   #tryTurn(temperature: number): void {
     const p = this.#movable[this.#pick(this.#movable.length)] as number;
     const count = this.#board.problem.parts[p]?.turns.length ?? 1;
-    const before = this.#turns[p] as number;
+    const { turns } = this.#lines;
+    const before = turns[p] as number;
     const roll = this.#random();
     const after =
       roll < 0.4
@@ -207,52 +211,75 @@ export class PlanState {
           ? (before + (this.#random() < 0.5 ? 1 : count - 1)) % count
           : this.#pick(count);
     if (after === before) return;
-    const slots = this.#allSlotsOf(p);
-    const old = this.#costOf(slots) + this.#costOfWalls(p, slots);
-    this.#turns[p] = after;
-    this.#walls[p] = this.#wallsOf(p, after);
-    for (const slot of slots) this.#drawSlot(slot);
-    const allowed = this.#allowance(temperature);
-    const walls = this.#costOfWalls(p, slots);
-    const delta = walls + this.#costOf(slots, old + allowed - walls) - old;
-    if (delta <= allowed) {
-      this.#cost += delta;
-      this.#keepBest();
-      return;
-    }
-    this.#turns[p] = before;
-    this.#walls[p] = this.#wallsOf(p, before);
-    for (const slot of slots) this.#drawSlot(slot);
+    const mate = this.#board.mateOf[p] as number;
+    const parts = mate < 0 ? [p] : [p, mate];
+    const slots = [...new Set(parts.flatMap((part) => this.#lines.slotsOf(part)))];
+    const turnTo = (turn: number): void => {
+      for (const part of parts) this.#lines.turn(part, turn);
+      for (const slot of slots) this.#lines.redraw(slot);
+    };
+    this.#attempt(
+      temperature,
+      { before: slots, after: slots },
+      () => turnTo(after),
+      () => turnTo(before),
+      () => parts.reduce((sum, part) => sum + this.#lines.costOfWalls(part, slots), 0),
+    );
   }
 
-  #tryPad(temperature: number): void {
-    const [n, s] = this.#choosable[this.#pick(this.#choosable.length)] as readonly [number, number];
-    const options = this.#board.padsOfStop[n]?.[s] as readonly number[];
-    const pads = this.#pads[n] as Int32Array;
-    const before = pads[s] as number;
-    const after = options[this.#pick(options.length)] as number;
-    if (after === before) return;
-    const place = (this.#orders[n] as Int32Array).indexOf(s);
-    const slots = this.#slotsAt(n, place);
-    const old = this.#costOf(slots);
-    pads[s] = after;
-    for (const slot of slots) this.#drawSlot(slot);
-    const allowed = this.#allowance(temperature);
-    const delta = this.#costOf(slots, old + allowed) - old;
-    if (delta <= allowed) {
-      this.#cost += delta;
-      this.#keepBest();
-      return;
-    }
-    pads[s] = before;
-    for (const slot of slots) this.#drawSlot(slot);
+  /** Another way through a stop: an equal hole, or a strand from its other end. */
+  #tryWay(temperature: number): void {
+    const { net, stop } = this.#choosable[this.#pick(this.#choosable.length)] as Choice;
+    const ways = this.#board.stops[net]?.[stop]?.ways ?? [];
+    const [pads, outs] = [this.#pads[net] as Int32Array, this.#outs[net] as Int32Array];
+    const before = [pads[stop] as number, outs[stop] as number] as const;
+    const after = ways[this.#pick(ways.length)] as readonly [number, number];
+    if (after[0] === before[0] && after[1] === before[1]) return;
+    const slots = this.#slotsOfStop(net, stop);
+    const go = ([pad, out]: readonly [number, number]): void => {
+      pads[stop] = pad;
+      outs[stop] = out;
+      for (const slot of slots) this.#drawSlot(net, slot);
+    };
+    this.#attempt(
+      temperature,
+      { before: slots, after: slots },
+      () => go(after),
+      () => go(before),
+    );
   }
 
-  /** The slots before and after a place of an order. */
-  #slotsAt(n: number, place: number): number[] {
-    const base = this.#base[n] as number;
-    const last = (this.#orders[n] as Int32Array).length - 1;
-    return [...(place > 0 ? [base + place - 1] : []), ...(place < last ? [base + place] : [])];
+  /** Two stops exchange their pins, or one takes a pin that serves none. */
+  #tryExchange(temperature: number): void {
+    const { exchanges = [] } = this.#board.problem;
+    const group = exchanges[this.#pick(exchanges.length)]?.stops ?? [];
+    const one = group[this.#pick(group.length)];
+    if (one === undefined) return;
+    const wanted = one.pads[this.#pick(one.pads.length)];
+    if (wanted === undefined) return;
+    const pad = this.#board.padIndex(wanted.part, wanted.pad);
+    const padOf = (at: Choice): number => (this.#pads[at.net] as Int32Array)[at.stop] as number;
+    const given = padOf(one);
+    if (pad === given) return;
+    const other = group.find((stop) => padOf(stop) === pad);
+    if (other !== undefined && !other.pads.some((own) => this.#board.padIndex(own.part, own.pad) === given))
+      return;
+    const moved = other === undefined ? [one] : [one, other];
+    const slots = moved.map(({ net, stop }) => this.#slotsOfStop(net, stop));
+    const put = (to: readonly number[]): void => {
+      for (const [k, { net, stop }] of moved.entries()) {
+        (this.#pads[net] as Int32Array)[stop] = to[k] as number;
+        (this.#outs[net] as Int32Array)[stop] = to[k] as number;
+        for (const slot of slots[k] as readonly number[]) this.#drawSlot(net, slot);
+      }
+    };
+    const all = slots.flat();
+    this.#attempt(
+      temperature,
+      { before: all, after: all },
+      () => put([pad, given]),
+      () => put([given, pad]),
+    );
   }
 
   #tryOrder(temperature: number, together: boolean): void {
@@ -274,43 +301,71 @@ export class PlanState {
       } else if (this.#random() < 0.5) j = Math.min(order.length - 1, Math.max(1, j + (i < j ? -1 : 1)));
     }
     if (i === j) return;
-    if (
-      this.#board.partCount > LARGE_BOARD &&
-      this.#lengthens(n, i, j, isReversal) > HOPELESS_FACTOR * temperature + HOPELESS_MM
-    )
+    const { partCount, problem } = this.#board;
+    const move: OrderMove = { isReversal, from: i, to: j };
+    if (partCount > LARGE_BOARD && this.#lengthens(n, move) > HOPELESS_FACTOR * temperature + HOPELESS_MM)
       return;
     const twin = this.#twin[n] as number;
-    const nets = together && twin >= 0 ? [n, twin] : [n];
-    const [low, high] = [Math.min(i, j), Math.max(i, j)];
-    const before = isReversal ? [low - 1, high] : i < j ? [i - 1, i, j] : [j - 1, i - 1, i];
-    const after = isReversal ? [low - 1, high] : i < j ? [i - 1, j - 1, j] : [j - 1, j, i];
-    const old = this.#costOf(this.#slotsIn(nets, before));
+    const isBound = together || problem.feed === 'same' || problem.feed === 'opposite';
+    const moves: Array<readonly [number, OrderMove]> = [[n, move]];
+    if (isBound && twin >= 0)
+      moves.push([twin, problem.feed === 'opposite' ? this.#fromFarEnd(twin, move) : move]);
     const apply = (forward: boolean): void => {
-      for (let k = 0; k < nets.length; k += 1) {
-        const net = nets[k] as number;
-        const own = this.#orders[net] as Int32Array;
-        if (isReversal) reverseWithin(own, low, high);
-        else moveWithin(own, forward ? i : j, forward ? j : i);
-        const base = this.#base[net] as number;
-        const last = Math.min(high, own.length - 2);
-        for (let place = low - 1; place <= last; place += 1) this.#drawSlot(base + place);
-      }
+      for (const [net, one] of moves) this.#reorder(net, one, forward);
     };
-    apply(true);
-    const allowed = this.#allowance(temperature);
-    const delta = this.#costOf(this.#slotsIn(nets, after), old + allowed) - old;
-    if (delta <= allowed) {
-      this.#cost += delta;
-      this.#keepBest();
-    } else apply(false);
+    this.#attempt(
+      temperature,
+      {
+        before: moves.flatMap(([net, one]) => this.#slotsOfMove(net, one, false)),
+        after: moves.flatMap(([net, one]) => this.#slotsOfMove(net, one, true)),
+      },
+      () => apply(true),
+      () => apply(false),
+    );
+  }
+
+  /** The same move in a strand that goes through the row from its far end. */
+  #fromFarEnd(net: number, { isReversal, from, to }: OrderMove): OrderMove {
+    const count = (this.#orders[net] as Int32Array).length;
+    return { isReversal, from: count - from, to: count - to };
+  }
+
+  #reorder(net: number, { isReversal, from, to }: OrderMove, forward: boolean): void {
+    const order = this.#orders[net] as Int32Array;
+    const [low, high] = [Math.min(from, to), Math.max(from, to)];
+    if (isReversal) reverseWithin(order, low, high);
+    else moveWithin(order, forward ? from : to, forward ? to : from);
+    const base = this.#base[net] as number;
+    const last = Math.min(high, order.length - 2);
+    for (let place = low - 1; place <= last; place += 1) this.#drawSlot(net, base + place);
+    if (low > 1) this.#drawSlot(net, base);
+  }
+
+  /** The edges that a move takes away, or puts in their place. */
+  #slotsOfMove(net: number, { isReversal, from, to }: OrderMove, isAfter: boolean): number[] {
+    const [low, high] = [Math.min(from, to), Math.max(from, to)];
+    const places = isReversal
+      ? [low - 1, high]
+      : from < to
+        ? [from - 1, isAfter ? to - 1 : from, to]
+        : [to - 1, isAfter ? to : from - 1, from];
+    const last = (this.#orders[net] as Int32Array).length - 1;
+    const base = this.#base[net] as number;
+    const slots = places.filter((place) => place >= 0 && place < last).map((place) => base + place);
+    // The edge into the middle of a row ends at whatever lies there.
+    if (this.#board.problem.feed === 'middle' && !slots.includes(base)) slots.push(base);
+    return slots;
   }
 
   /** How much longer an order gets by a move, straight lines only. */
-  #lengthens(n: number, i: number, j: number, isReversal: boolean): number {
+  #lengthens(n: number, { isReversal, from: i, to: j }: OrderMove): number {
     const order = this.#orders[n] as Int32Array;
+    const pads = this.#pads[n] as Int32Array;
     const last = order.length - 1;
     const leg = (a: number, b: number): number =>
-      a < 0 || b < 0 || a > last || b > last ? 0 : this.#apart(n, order[a] as number, order[b] as number);
+      a < 0 || b < 0 || a > last || b > last
+        ? 0
+        : this.#lines.apart(pads[order[a] as number] as number, pads[order[b] as number] as number);
     if (isReversal) {
       const [low, high] = [Math.min(i, j), Math.max(i, j)];
       return leg(low - 1, high) + leg(low, high + 1) - leg(low - 1, low) - leg(high, high + 1);
@@ -321,45 +376,16 @@ export class PlanState {
       : leg(j - 1, i) + leg(i, j) - leg(j - 1, j) - gone;
   }
 
-  /** The straight distance of two stops of a net, by the middles of their parts. */
-  #apart(n: number, a: number, b: number): number {
-    const pads = this.#pads[n] as Int32Array;
-    const { partOfPad } = this.#board;
-    const [p, q] = [partOfPad[pads[a] as number] as number, partOfPad[pads[b] as number] as number];
-    const dx = (this.#middles[2 * p] as number) - (this.#middles[2 * q] as number);
-    const dy = (this.#middles[2 * p + 1] as number) - (this.#middles[2 * q + 1] as number);
-    return Math.sqrt(dx * dx + dy * dy);
-  }
-
-  /** The slots at these places of some nets' orders. */
-  #slotsIn(nets: readonly number[], places: readonly number[]): number[] {
-    const slots: number[] = [];
-    for (const net of nets) {
-      const last = (this.#orders[net] as Int32Array).length - 1;
-      for (const place of places)
-        if (place >= 0 && place < last) slots.push((this.#base[net] as number) + place);
-    }
-    return slots;
-  }
-
-  #allSlotsOf(part: number): number[] {
-    const slots: number[] = [];
-    for (const pad of this.#board.padsOfPart[part] ?? []) {
-      const n = this.#board.netOfPad[pad] as number;
-      if (n < 0) continue;
-      const stop = this.#board.stopOfPad[pad] as number;
-      if ((this.#pads[n] as Int32Array)[stop] !== pad && this.#board.padsOfStop[n]?.[stop]?.[0] !== pad)
-        continue;
-      for (const slot of this.#slotsAt(n, (this.#orders[n] as Int32Array).indexOf(stop)))
-        if (!slots.includes(slot)) slots.push(slot);
-    }
-    return slots;
+  #slotsOfStop(net: number, stop: number): number[] {
+    const order = this.#orders[net] as Int32Array;
+    const base = this.#base[net] as number;
+    return this.#form.edgesAt(order.indexOf(stop), order.length).map((edge) => base + edge);
   }
 
   #nearestNeighbours(n: number): void {
     const order = this.#orders[n] as Int32Array;
     const place = (stop: number): readonly [number, number] =>
-      this.#padXY((this.#pads[n] as Int32Array)[stop] as number);
+      this.#lines.padXY((this.#pads[n] as Int32Array)[stop] as number);
     for (let i = 1; i < order.length; i += 1) {
       const [x, y] = place(order[i - 1] as number);
       let best = i;
@@ -378,225 +404,33 @@ export class PlanState {
     }
   }
 
-  /** Gives a twin the order of its sibling, by the parts. */
+  /** Gives a twin the order of its sibling, by the parts; from the far end where the rails are fed so. */
   #copyOrder(from: number, to: number): void {
     const partOf = (n: number, stop: number): number =>
       this.#board.partOfPad[(this.#pads[n] as Int32Array)[stop] as number] as number;
     const target = this.#orders[to] as Int32Array;
     const stops = Array.from(target);
-    for (const [i, stop] of Array.from(this.#orders[from] as Int32Array).entries()) {
-      if (i === 0) continue;
+    const row = Array.from(this.#orders[from] as Int32Array).slice(1);
+    if (this.#board.problem.feed === 'opposite') row.reverse();
+    for (const [i, stop] of row.entries()) {
       const found = stops.find((other) => other !== 0 && partOf(to, other) === partOf(from, stop));
-      if (found !== undefined) target[i] = found;
+      if (found !== undefined) target[i + 1] = found;
     }
   }
 
-  #padXY(pad: number): readonly [number, number] {
-    const part = this.#board.partOfPad[pad] as number;
-    const places = this.#board.padPlaces[part]?.[this.#turns[part] as number] as Float64Array;
-    const k = this.#board.placeOfPad[pad] as number;
-    return [places[2 * k] as number, places[2 * k + 1] as number];
+  #drawSlot(net: number, slot: number): void {
+    const order = this.#orders[net] as Int32Array;
+    const [a, b] = this.#form.edge(slot - (this.#base[net] as number), order.length);
+    this.#lines.draw(
+      slot,
+      (this.#outs[net] as Int32Array)[order[a] as number] as number,
+      (this.#pads[net] as Int32Array)[order[b] as number] as number,
+    );
   }
 
-  #drawSlot(slot: number): void {
-    const n = this.#slotNet[slot] as number;
-    const order = this.#orders[n] as Int32Array;
-    const i = slot - (this.#base[n] as number);
-    const pads = this.#pads[n] as Int32Array;
-    this.#drawEnd(4 * slot, pads[order[i] as number] as number);
-    this.#drawEnd(4 * slot + 2, pads[order[i + 1] as number] as number);
-    const [xy, boxes, at] = [this.#xy, this.#boxes, 4 * slot];
-    for (let axis = 0; axis < 2; axis += 1) {
-      const [a, b] = [xy[at + axis] as number, xy[at + axis + 2] as number];
-      boxes[at + axis] = a < b ? a : b;
-      boxes[at + axis + 2] = a < b ? b : a;
-    }
+  #drawNet(net: number): void {
+    const base = this.#base[net] as number;
+    const count = (this.#orders[net] as Int32Array).length - 1;
+    for (let i = 0; i < count; i += 1) this.#drawSlot(net, base + i);
   }
-
-  #drawEnd(at: number, pad: number): void {
-    const { partOfPad, padPlaces, placeOfPad } = this.#board;
-    const part = partOfPad[pad] as number;
-    const places = padPlaces[part]?.[this.#turns[part] as number] as Float64Array;
-    const k = 2 * (placeOfPad[pad] as number);
-    this.#xy[at] = places[k] as number;
-    this.#xy[at + 1] = places[k + 1] as number;
-  }
-
-  #redraw(): void {
-    for (let slot = 0; slot < this.#slots; slot += 1) this.#drawSlot(slot);
-  }
-
-  #costOfAll(): number {
-    const all = Array.from({ length: this.#slots }, (_, i) => i);
-    return this.#costOf(all);
-  }
-
-  /**
-   * Length of these edges, their crossings with all others (among themselves once), and what they go round. Once the sum is
-   * above `limit` it is not worked out any further.
-   */
-  #costOf(slots: readonly number[], limit = Number.POSITIVE_INFINITY): number {
-    const [xy, boxes, slotNet, count] = [this.#xy, this.#boxes, this.#slotNet, this.#slots];
-    let cost = 0;
-    for (let k = 0; k < slots.length; k += 1) {
-      const slot = slots[k] as number;
-      const dx = (xy[4 * slot] as number) - (xy[4 * slot + 2] as number);
-      const dy = (xy[4 * slot + 1] as number) - (xy[4 * slot + 3] as number);
-      cost += Math.sqrt(dx * dx + dy * dy) + this.#detourOf(slot);
-    }
-    for (let k = 0; k < slots.length && cost <= limit; k += 1) {
-      const slot = slots[k] as number;
-      cost += this.#costOfBodies(slot);
-      const net = slotNet[slot];
-      const minX = boxes[4 * slot] as number;
-      const minY = boxes[4 * slot + 1] as number;
-      const maxX = boxes[4 * slot + 2] as number;
-      const maxY = boxes[4 * slot + 3] as number;
-      const ax = xy[4 * slot] as number;
-      const ay = xy[4 * slot + 1] as number;
-      const bx = xy[4 * slot + 2] as number;
-      const by = xy[4 * slot + 3] as number;
-      for (let other = 0, at = 0; other < count; other += 1, at += 4) {
-        if ((boxes[at] as number) > maxX || (boxes[at + 2] as number) < minX) continue;
-        if ((boxes[at + 1] as number) > maxY || (boxes[at + 3] as number) < minY) continue;
-        if (slotNet[other] === net) continue;
-        const cx = xy[at] as number;
-        const cy = xy[at + 1] as number;
-        const ex = xy[at + 2] as number;
-        const ey = xy[at + 3] as number;
-        if (!legsCross(ax, ay, bx, by, cx, cy, ex, ey)) continue;
-        // Of two edges in the list the earlier one pays.
-        const listed = slots.indexOf(other);
-        if (listed === -1 || listed > k)
-          cost += this.#crossingFactor * crossingPrice(ax, ay, bx, by, cx, cy, ex, ey);
-      }
-    }
-    return cost;
-  }
-
-  #detourOf(slot: number): number {
-    const n = this.#slotNet[slot] as number;
-    const order = this.#orders[n] as Int32Array;
-    const i = slot - (this.#base[n] as number);
-    const pads = this.#pads[n] as Int32Array;
-    const { partOfPad, partCount } = this.#board;
-    const a = partOfPad[pads[order[i] as number] as number] as number;
-    const b = partOfPad[pads[order[i + 1] as number] as number] as number;
-    return this.#detours[a * partCount + b] as number;
-  }
-
-  #costOfBodies(slot: number): number {
-    const xy = this.#xy;
-    const ax = xy[4 * slot] as number;
-    const ay = xy[4 * slot + 1] as number;
-    const bx = xy[4 * slot + 2] as number;
-    const by = xy[4 * slot + 3] as number;
-    const minX = ax < bx ? ax : bx;
-    const maxX = ax < bx ? bx : ax;
-    const minY = ay < by ? ay : by;
-    const maxY = ay < by ? by : ay;
-    let cost = 0;
-    for (let p = 0; p < this.#board.partCount; p += 1) {
-      const reach = this.#reach[p] as number;
-      const x = this.#middles[2 * p] as number;
-      if (x + reach < minX || x - reach > maxX) continue;
-      const y = this.#middles[2 * p + 1] as number;
-      if (y + reach < minY || y - reach > maxY) continue;
-      cost += this.#wallCost(p, slot);
-    }
-    return cost;
-  }
-
-  /** What one part's walls cost all edges but these. */
-  #costOfWalls(p: number, without: readonly number[]): number {
-    let cost = 0;
-    for (let slot = 0; slot < this.#slots; slot += 1)
-      if (without.indexOf(slot) === -1) cost += this.#wallCost(p, slot);
-    return cost;
-  }
-
-  #wallCost(p: number, slot: number): number {
-    const xy = this.#xy;
-    const { at } = this.#board.problem.parts[p] as { at: { x: number; y: number } };
-    const ax = xy[4 * slot] as number;
-    const ay = xy[4 * slot + 1] as number;
-    const bx = xy[4 * slot + 2] as number;
-    const by = xy[4 * slot + 3] as number;
-    const reach = this.#reach[p] as number;
-    // Most lines pass most parts at a distance.
-    if ((ax < at.x - reach && bx < at.x - reach) || (ax > at.x + reach && bx > at.x + reach)) return 0;
-    if ((ay < at.y - reach && by < at.y - reach) || (ay > at.y + reach && by > at.y + reach)) return 0;
-    const n = this.#slotNet[slot] as number;
-    const i = slot - (this.#base[n] as number);
-    const order = this.#orders[n] as Int32Array;
-    const pads = this.#pads[n] as Int32Array;
-    const partA = this.#board.partOfPad[pads[order[i] as number] as number];
-    const partB = this.#board.partOfPad[pads[order[i + 1] as number] as number];
-    if (p === partA || p === partB) {
-      // Its own body is in the way of a line that leaves inwards.
-      const [ox, oy, tx, ty] = p === partA ? [ax, ay, bx, by] : [bx, by, ax, ay];
-      const inward = (at.x - ox) * (tx - ox) + (at.y - oy) * (ty - oy);
-      const far = Math.hypot(at.x - ox, at.y - oy) * Math.hypot(tx - ox, ty - oy);
-      return far > 0 && inward > 0.5 * far ? ROUND_OWN_MM * (inward / far) : 0;
-    }
-    const walls = this.#walls[p] as Float64Array;
-    for (let w = 0; w < walls.length; w += 4) {
-      if (
-        legsCross(
-          ax,
-          ay,
-          bx,
-          by,
-          walls[w] as number,
-          walls[w + 1] as number,
-          walls[w + 2] as number,
-          walls[w + 3] as number,
-        )
-      )
-        return walls.length > 4 ? ROUND_LARGE_MM : ROUND_SMALL_MM;
-    }
-    return 0;
-  }
-
-  /** A small part is a wall from pad to pad and a little beyond, a larger one the two diagonals of its body. */
-  #wallsOf(p: number, turn: number): Float64Array {
-    const places = this.#board.padPlaces[p]?.[turn] as Float64Array;
-    const body = this.#board.bodies[p]?.[turn] ?? [];
-    if (places.length === 4) {
-      const [ax, ay, bx, by] = places as unknown as [number, number, number, number];
-      const [dx, dy] = [(bx - ax) * 0.4, (by - ay) * 0.4];
-      return Float64Array.of(ax - dx, ay - dy, bx + dx, by + dy);
-    }
-    const corners = body.length;
-    const walls: number[] = [];
-    for (const i of [0, Math.floor(corners / 4)]) {
-      const a = body[i];
-      const b = body[(i + Math.floor(corners / 2)) % Math.max(1, corners)];
-      if (a !== undefined && b !== undefined) walls.push(a.x, a.y, b.x, b.y);
-    }
-    return Float64Array.from(walls);
-  }
-}
-
-function crossingPrice(
-  ax: number,
-  ay: number,
-  bx: number,
-  by: number,
-  cx: number,
-  cy: number,
-  dx: number,
-  dy: number,
-): number {
-  const t = ((cx - ax) * (dy - cy) - (cy - ay) * (dx - cx)) / ((bx - ax) * (dy - cy) - (by - ay) * (dx - cx));
-  const [x, y] = [ax + t * (bx - ax), ay + t * (by - ay)];
-  const near = Math.sqrt(
-    Math.min(
-      (x - ax) ** 2 + (y - ay) ** 2,
-      (x - bx) ** 2 + (y - by) ** 2,
-      (x - cx) ** 2 + (y - cy) ** 2,
-      (x - dx) ** 2 + (y - dy) ** 2,
-    ),
-  );
-  return CROSSING_NEAR_MM + (CROSSING_FAR_MM - CROSSING_NEAR_MM) * Math.min(1, near / FAR_MM);
 }

@@ -29,6 +29,7 @@ function firstCrossing(cloth: ExactCloth): { readonly i: number; readonly j: num
       const [one, other] = [cloth.lines[i] as ExactLine, cloth.lines[j] as ExactLine];
       if (
         one.net === other.net ||
+        (one.isKept === true && other.isKept === true) ||
         cloth.patches.some((patch) => patch.i + patch.j === i + j && (patch.i === i || patch.i === j))
       )
         continue;
@@ -64,6 +65,7 @@ function crossings(a: readonly number[], b: readonly number[]): readonly Crossin
 function patchAt(cloth: ExactCloth, over: number, under: number): boolean {
   const upper = cloth.lines[over] as ExactLine;
   const lower = cloth.lines[under] as ExactLine;
+  if (upper.isKept === true) return false;
   const [crossing] = crossings(upper.xy, lower.xy);
   if (crossing === undefined) return false;
   const { legOfFirst, legOfOther } = crossing;

@@ -52,11 +52,19 @@ export class Realisation {
   readonly search: PathSearch;
   lines: GridLine[] = [];
   cost = 0;
+  /** The order of the stops is given: ripped lines are led from and to the same pads. */
+  readonly #isBound: boolean;
 
   constructor(board: Board, turns: Int32Array, stepMm: number) {
     this.board = board;
     this.field = new Field(board, turns, stepMm);
     this.search = new PathSearch(this.field);
+    const { feed = 'any' } = board.problem;
+    this.#isBound = feed !== 'any';
+    for (const [k, { net, points }] of (board.problem.kept ?? []).entries()) {
+      const [from, to] = board.keptEnds[k] as readonly [number, number];
+      this.stamp({ net, from, to, cells: this.field.cellsAlong(points) }, 1);
+    }
   }
 
   /** Leads every edge, shortest first. */
@@ -150,7 +158,11 @@ export class Realisation {
       return at;
     };
     const degree = new Int32Array(padCount);
-    for (const { from, to } of this.lines) {
+    const ends = [
+      ...this.board.keptEnds,
+      ...this.lines.map(({ from, to }): readonly [number, number] => [from, to]),
+    ];
+    for (const [from, to] of ends) {
       degree[from] = (degree[from] as number) + 1;
       degree[to] = (degree[to] as number) + 1;
       root[find(from)] = find(to);
@@ -181,7 +193,7 @@ export class Realisation {
     const roll = random();
     if (roll < 0.2) this.#ripRoundPart(random, temperature);
     else if (roll < 0.4) this.#turnSomething(random, temperature);
-    else if (roll < 0.6) this.#reorder(random, temperature);
+    else if (roll < 0.6 && !this.#isBound) this.#reorder(random, temperature);
     else this.#ripSome(random, temperature);
   }
 
@@ -254,7 +266,7 @@ export class Realisation {
     chosen: readonly number[],
     random: Random,
   ): (budgetMm: number, prices: ConflictPrices) => readonly GridLine[] | null {
-    if (random() < RECONNECT_SHARE)
+    if (!this.#isBound && random() < RECONNECT_SHARE)
       return (budget, prices) => this.#reconnect(chosen, budget, prices, random);
     const edges = chosen.map((i) => this.lines[i] as GridLine);
     return (budget, prices) => this.#leadEdges(edges, budget, prices, random);
@@ -393,8 +405,8 @@ export class Realisation {
     lines: readonly GridLine[],
     random: Random,
   ): { readonly from: readonly number[]; readonly to: readonly number[] } | null {
-    const { padsOfStop, stopOfPad, problem } = this.board;
-    const stops = padsOfStop[net] ?? [];
+    const { stopOfPad, problem } = this.board;
+    const stops = this.board.stops[net] ?? [];
     const component = Int32Array.from(stops.keys());
     const root = (stop: number): number => {
       let at = stop;
@@ -403,6 +415,7 @@ export class Realisation {
     };
     const degree = new Int32Array(stops.length);
     const usedPad = new Int32Array(stops.length).fill(-1);
+    const takenPads = new Set<number>();
     for (const line of lines) {
       const [a, b] = [stopOfPad[line.from] as number, stopOfPad[line.to] as number];
       component[root(a)] = root(b);
@@ -410,17 +423,24 @@ export class Realisation {
       degree[b] = (degree[b] as number) + 1;
       usedPad[a] = line.from;
       usedPad[b] = line.to;
+      takenPads.add(line.from).add(line.to);
     }
-    const isChain = problem.topology !== 'branch';
-    const home = root(isChain ? 0 : Math.floor(random() * stops.length));
+    const isChain = problem.topology === 'chain';
+    const home = root(problem.topology === 'branch' ? Math.floor(random() * stops.length) : 0);
     const from: number[] = [];
     const to: number[] = [];
-    for (let stop = 0; stop < stops.length; stop += 1) {
+    for (const [stop, { pads, isStrand }] of stops.entries()) {
       const isHome = root(stop) === home;
-      // A strand goes on at its free end only; the first stop has one end.
-      if (isChain && (degree[stop] as number) >= (stop === 0 ? 1 : 2)) continue;
-      const pads = (usedPad[stop] as number) >= 0 ? [usedPad[stop] as number] : (stops[stop] ?? []);
-      (isHome ? from : to).push(...pads);
+      if (problem.topology === 'star' && isHome && stop !== 0) continue;
+      // A strand goes on at its free end only; the first stop has one end, and each end of a kept strand takes one line.
+      if (isChain && !isStrand && (degree[stop] as number) >= (stop === 0 ? 1 : 2)) continue;
+      const used = usedPad[stop] as number;
+      const open = isStrand
+        ? pads.filter((pad) => !isChain || !takenPads.has(pad))
+        : used >= 0
+          ? [used]
+          : pads;
+      (isHome ? from : to).push(...open);
     }
     if (to.length === 0 || from.length === 0) return null;
     if (this.board.partCount <= LARGE_BOARD) return { from, to };
@@ -461,16 +481,25 @@ export class Realisation {
           ? (was + (random() < 0.5 ? 1 : count - 1)) % count
           : Math.floor(random() * count);
     if (becomes === was) return;
+    const mate = board.mateOf[p] as number;
+    const turned = mate < 0 ? [p] : [p, mate];
     const own = this.lines.flatMap((line, i) =>
-      board.partOfPad[line.from] === p || board.partOfPad[line.to] === p ? [i] : [],
+      turned.includes(board.partOfPad[line.from] as number) ||
+      turned.includes(board.partOfPad[line.to] as number)
+        ? [i]
+        : [],
     );
-    // Lines that pass where the turned part will lie are led anew too.
-    const passing = this.lines.flatMap((line, i) => (!own.includes(i) && this.#passes(line, p) ? [i] : []));
+    // Lines that pass where a turned part will lie are led anew too.
+    const passing = this.lines.flatMap((line, i) =>
+      !own.includes(i) && turned.some((part) => this.#passes(line, part)) ? [i] : [],
+    );
     const chosen = [...own, ...passing];
     const turn = (to: number): void => {
-      field.stampPart(p, -1);
-      field.turns[p] = to;
-      field.stampPart(p, 1);
+      for (const part of turned) {
+        field.stampPart(part, -1);
+        field.turns[part] = to;
+        field.stampPart(part, 1);
+      }
     };
     this.#replace(
       chosen,
@@ -572,7 +601,7 @@ export class Realisation {
         else known.push(b);
       }
     }
-    const start = (this.board.padsOfStop[net]?.[0] ?? []).find((pad) => next.has(pad));
+    const start = this.board.stops[net]?.[0]?.pads.find((pad) => next.has(pad));
     if (start === undefined) return null;
     const chain = [start];
     let before = -1;
