@@ -18,9 +18,10 @@ import { placePair, setLevel, turnPart } from '@sashiko/core/plan/edits/part-edi
 import { stateFacts } from '@sashiko/core/plan/edits/plan-edits';
 import { newPlan } from '@sashiko/core/plan/new-plan';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { routingProblemOf } from '@sashiko/core/router/problem-of-plan';
 import { proposalEdit } from '@sashiko/core/router/proposal';
 import { route } from '@sashiko/core/router/route';
-import { routingProblemOf } from '@sashiko/core/router/routing-problem';
+import { USUAL_REQUEST } from '@sashiko/core/router/route-request';
 import { PlanBuilder, type Spot } from '@sashiko/core/testing/plan-builder';
 
 const corners = (...points: readonly Spot[]): readonly CurveNode[] =>
@@ -81,7 +82,7 @@ function lighthouseCushion(): Plan {
       ),
     ]),
   );
-  const problem = expectOk(routingProblemOf(build.plan, 'half'));
+  const problem = expectOk(routingProblemOf(build.plan, USUAL_REQUEST));
   const search = route(problem, { seed: 7 });
   let step = search.next();
   while (step.done !== true) step = search.next();

@@ -9,9 +9,10 @@ import { describeProblem, expectOk, fail, type Result } from '@sashiko/core/erro
 import { LARGEST_FILE_CHARACTERS, parsePlan, serializePlan } from '@sashiko/core/formats/plan-file';
 import { planNetlist } from '@sashiko/core/formats/spice';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { routingProblemOf } from '@sashiko/core/router/problem-of-plan';
 import { previewProposal } from '@sashiko/core/router/proposal';
 import { route } from '@sashiko/core/router/route';
-import { routingProblemOf } from '@sashiko/core/router/routing-problem';
+import { USUAL_REQUEST } from '@sashiko/core/router/route-request';
 import { formatCurrent, formatHours, formatVolt } from '@sashiko/core/units/electrical';
 
 export interface CommandResult {
@@ -128,7 +129,7 @@ function findingLine(plan: Plan, finding: Finding): string {
 
 /** Threads proposed for all wishes; the plan with them goes to `--out`. Status 1 when places are left that come too close. */
 function routeCommand(plan: Plan, asJson: boolean, seed: number): ReturnType<Command> {
-  const problem = expectOk(routingProblemOf(plan, 'half'));
+  const problem = expectOk(routingProblemOf(plan, USUAL_REQUEST));
   const search = route(problem, { seed });
   let step = search.next();
   while (step.done !== true) step = search.next();

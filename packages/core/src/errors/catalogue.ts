@@ -215,6 +215,10 @@ export const ERROR_CATALOGUE = {
     title: 'There is nothing to route from: no holder is on the cloth.',
     help: 'Place a coin-cell holder first.',
   },
+  'router-no-scope': {
+    title: 'There is nothing chosen to route.',
+    help: 'Choose at least one part on the cloth, or let everything be routed.',
+  },
   'router-no-lights': {
     title: 'There is nothing to route to: no light is on the cloth.',
     help: 'Place at least one light first.',

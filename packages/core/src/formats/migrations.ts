@@ -1,5 +1,5 @@
 /** Brings plan files of older versions up to date. A new version is one entry here. */
-import { UNKNOWN_FACTS } from '../plan/new-plan.ts';
+import { UNKNOWN_FACTS, USUAL_ROUTING } from '../plan/new-plan.ts';
 
 export interface Migration {
   /** The version it starts from; it makes the next one. */
@@ -12,7 +12,14 @@ type Raw = Readonly<Record<string, unknown>>;
 export const MIGRATIONS: readonly Migration[] = [
   { from: 1, apply: fromVersion1 },
   { from: 2, apply: fromVersion2 },
+  { from: 3, apply: fromVersion3 },
 ];
+
+/** Version 4 knows house styles of routing and locked runs. */
+function fromVersion3(raw: Raw): Raw {
+  const { habits } = raw;
+  return { ...raw, habits: isRecord(habits) ? { ...USUAL_ROUTING, ...habits } : habits };
+}
 
 /** Version 3 knows patches, wishes, spools, accepted findings and the habit of a stitch. */
 function fromVersion2(raw: Raw): Raw {

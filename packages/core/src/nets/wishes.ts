@@ -289,10 +289,11 @@ class PinRow {
   }
 }
 
-type PinUse = 'fade' | 'analogue' | 'none';
+/** What a pin is wanted for. */
+export type PinUse = 'fade' | 'analogue' | 'none';
 
 /** How badly a pin serves a use: 0 is best. What must be read needs a pin that reads; a light can do without fading. */
-function unfitness(pin: Hole, use: PinUse): number {
+export function unfitness(pin: Hole, use: PinUse): number {
   const can = (ability: 'fade' | 'analogue' | 'upload'): boolean => pin.abilities?.includes(ability) === true;
   const missing = use === 'none' || can(use) ? 0 : use === 'analogue' ? 8 : 2;
   return (can('upload') ? 4 : 0) + missing + (use !== 'analogue' && can('analogue') ? 1 : 0);

@@ -2,6 +2,14 @@ import type { Cloth } from '../cloth/cloth.ts';
 import { maybeClothKind } from '../cloth/cloth-kinds.ts';
 import { type Facts, type Habits, PLAN_FORMAT, PLAN_VERSION, type Plan } from './schema.ts';
 
+/** How Sashiko routes when nothing else is said: one strand through each side, as is shortest. */
+export const USUAL_ROUTING = {
+  strandStyle: 'chain',
+  feed: 'any',
+  supplyLines: 1,
+  supplyStitchId: null,
+} as const satisfies Partial<Habits>;
+
 /** The habits of a new plan. Every figure is editable; its source stands beside it. */
 export const DEFAULT_HABITS: Habits = {
   unit: 'mm',
@@ -21,6 +29,7 @@ export const DEFAULT_HABITS: Habits = {
   legSign: 'big-loop',
   stitchId: 'running',
   gapInStitches: 1,
+  ...USUAL_ROUTING,
 };
 
 /** Nothing said yet of what the piece is for. */

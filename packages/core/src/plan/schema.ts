@@ -12,7 +12,7 @@ import { LARGEST_COORDINATE_MM } from '../units/tolerances.ts';
 /** What a plan file says it is. */
 export const PLAN_FORMAT = 'sashiko-plan';
 /** The version this Sashiko writes; older ones are migrated, newer ones refused. */
-export const PLAN_VERSION = 3;
+export const PLAN_VERSION = 4;
 /** Letters in a name, at most. */
 export const LONGEST_NAME = 120;
 
@@ -163,6 +163,8 @@ export const RunSchema = v.strictObject({
   tail: v.optional(v.strictObject({ lengthMm: between(1, 1000), until: name })),
   /** It came joined from the factory: there is nothing to cut or sew. */
   prewired: v.optional(v.literal(true)),
+  /** Routing leaves it as it is. */
+  locked: v.optional(v.literal(true)),
 });
 
 export const HabitsSchema = v.strictObject({
@@ -182,6 +184,14 @@ export const HabitsSchema = v.strictObject({
   legSign: v.picklist(['big-loop', 'square-loop']),
   /** How lines are sewn when nothing else is said: a stitch of `thread/stitch-kinds.ts`. */
   stitchId: id,
+  /** How the stops of a side are joined: one strand through all, a new strand at a part, or one from the power to each. */
+  strandStyle: v.picklist(['chain', 'branch', 'star']),
+  /** Where the two sides of a row are fed from: wherever is shortest, the same end, opposite ends, its middle. */
+  feed: v.picklist(['any', 'same', 'opposite', 'middle']),
+  /** Lines that carry the whole current, between holder, switch and what they feed: sewn so often side by side … */
+  supplyLines: wholeBetween(1, 4),
+  /** … and in this stitch; null: as the others. */
+  supplyStitchId: v.nullable(id),
   /** The makers' rule of one stitch between lines, raised or lowered: a factor on the stitch length. */
   gapInStitches: between(0, 5),
 });

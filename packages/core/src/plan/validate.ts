@@ -31,6 +31,9 @@ function firstProblem(plan: Plan): Problem | null {
   }
   if (maybeStitchKind(plan.habits.stitchId) === undefined)
     return unknown('stitch', plan.habits.stitchId, 'habits.stitchId');
+  const { supplyStitchId } = plan.habits;
+  if (supplyStitchId !== null && maybeStitchKind(supplyStitchId) === undefined)
+    return unknown('stitch', supplyStitchId, 'habits.supplyStitchId');
   if (maybeThreadKind(plan.habits.threadId) === undefined) {
     return unknown('thread', plan.habits.threadId, 'habits.threadId');
   }

@@ -1,116 +1,194 @@
+/** A router's solution as an edit of the plan. */
 import { type Result, succeed } from '../errors/problem.ts';
 import { distance } from '../geometry/point.ts';
-import { bareLine, clearanceOf } from '../nets/clearance.ts';
-import { deriveNets } from '../nets/nets.ts';
 import { crossingsOf, patchFor } from '../nets/patches.ts';
+import { type Wish, wishesOf } from '../nets/wishes.ts';
 import { applyEdit, type Change, type Edit } from '../plan/edit.ts';
 import { checkEdit, putPart, putPatch, putRun, takeNumbers } from '../plan/edits/check-edit.ts';
 import { patchIdOf } from '../plan/edits/patch-edits.ts';
 import { runIdOf, sewingByHabit } from '../plan/edits/run-edits.ts';
-import { runPath, sumRun } from '../plan/placed.ts';
+import { holeOf } from '../plan/placed.ts';
 import type { HoleRef, Part, Plan, Run } from '../plan/schema.ts';
-import type { RoutingProblem, RoutingSolution } from './routing-problem.ts';
+import { type PlanProblem, wishOfRun } from './problem-of-plan.ts';
+import type { PadChoice, RoutedTrace, RoutingSolution } from './routing-problem.ts';
+import { isSupplyLine, supplySewing } from './supply-lines.ts';
 
-/** Figures to compare the present threads with proposed ones. */
-export interface ThreadFigures {
-  readonly runCount: number;
-  /** Thread along all runs, mm, without loops, knots and spare. */
-  readonly threadMm: number;
-  /** The smallest gap between different nets, mm; null when there is nothing to measure within 50 mm. */
-  readonly tightestGapMm: number | null;
-}
-
-const LOOK_ROUND_MM = 50;
-
-/** The figures of a plan as it is. */
-export function threadFigures(plan: Plan): ThreadFigures {
-  const nets = deriveNets(plan);
-  const clearance = clearanceOf(plan);
-  let tightest: number | null = null;
-  let threadMm = 0;
-  for (const run of Object.values(plan.runs)) {
-    threadMm += sumRun(plan, run).threadMm;
-    const own = new Set([nets.ofRun(run.id).id]);
-    const gap = clearance.nearestForeign(
-      runPath(plan, run),
-      bareLine(plan, run, [run.from, run.to]),
-      own,
-      LOOK_ROUND_MM,
-    );
-    if (gap !== null && (tightest === null || gap.gapMm < tightest)) tightest = gap.gapMm;
-  }
-  return { runCount: Object.keys(plan.runs).length, threadMm, tightestGapMm: tightest };
+export interface TakeOptions {
+  /** Just these nets of the problem are taken; all other runs stay. */
+  readonly onlyNets?: ReadonlySet<number>;
+  /** Runs that join the same holes as before are sewn as they were, not by the habits. */
+  readonly keepsSewing?: boolean;
 }
 
 /**
- * The edit that puts a router's solution in place of all present runs. Runs that join the same holes as
- * before keep their ids, so that ticks and readings stay with them.
+ * The edit that puts a solution in place of all runs that were not kept. Runs that join the same holes as before keep their
+ * ids, so that ticks and readings stay.
  */
-export function proposalEdit(plan: Plan, problem: RoutingProblem, solution: RoutingSolution): Result<Edit> {
+export function proposalEdit(
+  plan: Plan,
+  problem: PlanProblem,
+  solution: RoutingSolution,
+  { onlyNets, keepsSewing = false }: TakeOptions = {},
+): Result<Edit> {
+  const isTaken = (net: number): boolean => onlyNets === undefined || onlyNets.has(net);
+  const fresh = freshTraces(problem, solution)
+    .map((trace, i) => ({ trace, i }))
+    .filter(({ trace }) => isTaken(trace.net));
+  const given = runsGivenUp(plan, problem, onlyNets);
   const changes: Change[] = [];
-  for (const [i, { id }] of problem.parts.entries()) {
-    const part = plan.parts[id] as Part;
-    const turnDeg = solution.turnDeg[i] as number;
-    if (part.turnDeg !== turnDeg) changes.push(putPart(plan, { ...part, turnDeg }));
-  }
+  const touched = new Set(fresh.flatMap(({ trace }) => [trace.from.part, trace.to.part]));
+  for (const [i, part] of partsAfter(plan, problem, solution).entries())
+    if ((onlyNets === undefined || touched.has(i)) && part !== plan.parts[part.id])
+      changes.push(putPart(plan, part));
   const patches = solution.patches ?? [];
-  const numbers = takeNumbers(plan, solution.traces.length + patches.length);
-  const made: Run[] = [];
-  const sewing = sewingByHabit(plan);
-  const kept = new Set<string>();
-  for (const [i, trace] of solution.traces.entries()) {
-    const ref = (choice: { readonly part: number; readonly pad: number }): HoleRef => ({
-      partId: problem.parts[choice.part]?.id as string,
-      holeId: problem.parts[choice.part]?.pads[choice.pad]?.holeId as string,
-    });
-    const from = ref(trace.from);
-    const to = ref(trace.to);
-    const same = Object.values(plan.runs).find(
-      (run) => !kept.has(run.id) && sameHole(run.from, from) && sameHole(run.to, to),
-    );
-    const run: Run = {
-      id: same?.id ?? runIdOf(numbers.first + i),
-      from,
-      to,
-      bends: trace.points.slice(1, -1),
-      ...sewing,
-    };
-    kept.add(run.id);
-    made.push(run);
+  const numbers = takeNumbers(plan, fresh.length + patches.length);
+  const usual = sewingByHabit(plan);
+  const supply = supplySewing(plan, usual);
+  /** By place among the solution's traces: the run it becomes or is. */
+  const runs = new Map<number, Run>();
+  for (const [k, id] of problem.keptRunIds.entries()) {
+    const run = plan.runs[id];
+    if (run !== undefined) runs.set(solution.traces.length - problem.kept.length + k, run);
+  }
+  const reused = new Set<string>();
+  for (const [n, { trace, i }] of fresh.entries()) {
+    const [from, to] = [holeRef(problem, trace.from), holeRef(problem, trace.to)];
+    const same = given.find((run) => !reused.has(run.id) && sameHole(run.from, from) && sameHole(run.to, to));
+    const sewing = isSupplyLine(plan, from, to) ? supply : usual;
+    const ends = { from, to, bends: trace.points.slice(1, -1) };
+    const run: Run =
+      same !== undefined && keepsSewing
+        ? { ...same, ...ends }
+        : { id: same?.id ?? runIdOf(numbers.first + n), ...ends, ...sewing };
+    reused.add(run.id);
+    runs.set(i, run);
     changes.push(putRun(plan, run));
   }
-  for (const run of Object.values(plan.runs)) {
-    if (!kept.has(run.id)) changes.push({ table: 'runs', id: run.id, before: run, after: null });
-  }
+  for (const run of given)
+    if (!reused.has(run.id)) changes.push({ table: 'runs', id: run.id, before: run, after: null });
+  const gone = new Set(given.map((run) => run.id));
   for (const patch of Object.values(plan.patches))
-    changes.push({ table: 'patches', id: patch.id, before: patch, after: null });
-  if (patches.length > 0) {
-    const id = (i: number): string => patchIdOf(numbers.first + solution.traces.length + i);
-    // A patch is as large as its crossing asks, which the plan with the new lines knows.
-    const next = applyEdit(plan, { label: '', changes });
-    for (const [i, { at, over, under }] of patches.entries()) {
-      const [upper, lower] = [made[over], made[under]];
-      const crossing =
-        upper === undefined || lower === undefined
-          ? undefined
-          : [...crossingsOf(next, lower, upper)].sort((a, b) => distance(a.at, at) - distance(b.at, at))[0];
-      if (upper === undefined || lower === undefined || crossing === undefined) continue;
-      changes.push(putPatch(plan, { ...patchFor(next, lower, upper, crossing), id: id(i) }));
-    }
+    if (gone.has(patch.underRunId) || gone.has(patch.overRunId))
+      changes.push({ table: 'patches', id: patch.id, before: patch, after: null });
+  const wishes = wishesAfter(plan, problem, solution);
+  if (wishes !== null && onlyNets === undefined) changes.push(wishes);
+  // A patch is as large as its crossing asks, which the plan with the new lines knows.
+  const next = patches.length > 0 ? applyEdit(plan, { label: '', changes }) : plan;
+  for (const [k, { at, over, under }] of patches.entries()) {
+    const [upper, lower] = [runs.get(over), runs.get(under)];
+    if (upper === undefined || lower === undefined) continue;
+    const [crossing] = [...crossingsOf(next, lower, upper)].sort(
+      (a, b) => distance(a.at, at) - distance(b.at, at),
+    );
+    if (crossing !== undefined)
+      changes.push(
+        putPatch(plan, {
+          ...patchFor(next, lower, upper, crossing),
+          id: patchIdOf(numbers.first + fresh.length + k),
+        }),
+      );
   }
   return checkEdit(plan, 'take the proposed threads', [numbers.change, ...changes]);
+}
+
+/** The plan as it would be with the proposal taken. */
+export function previewProposal(
+  plan: Plan,
+  problem: PlanProblem,
+  solution: RoutingSolution,
+  options: TakeOptions = {},
+): Result<Plan> {
+  const edit = proposalEdit(plan, problem, solution, options);
+  return edit.ok ? succeed(applyEdit(plan, edit.value)) : edit;
+}
+
+/** A pin that another stop takes over: where a conductor left the board, and where it leaves now. */
+export interface PinMove {
+  readonly partId: string;
+  readonly net: number;
+  readonly before: string;
+  readonly after: string;
+}
+
+/** The pins that a solution has exchanged, by terminal. */
+export function pinMoves(plan: Plan, problem: PlanProblem, solution: RoutingSolution): readonly PinMove[] {
+  const terminalOf = (choice: PadChoice): string => holeOf(plan, holeRef(problem, choice)).terminal;
+  return (problem.exchanges ?? []).flatMap(({ stops }) =>
+    stops.flatMap(({ net, stop, pads }): readonly PinMove[] => {
+      const [was] = problem.nets[net]?.stops[stop] ?? [];
+      const ends = solution.traces
+        .filter((trace) => trace.net === net)
+        .flatMap((trace) => [trace.from, trace.to]);
+      const now = pads.find((pad) => ends.some((end) => end.part === pad.part && end.pad === pad.pad));
+      if (was === undefined || now === undefined) return [];
+      const [before, after] = [terminalOf(was), terminalOf(now)];
+      const partId = problem.parts[was.part]?.id as string;
+      return before === after ? [] : [{ partId, net, before, after }];
+    }),
+  );
+}
+
+function holeRef(problem: PlanProblem, { part, pad }: PadChoice): HoleRef {
+  return {
+    partId: problem.parts[part]?.id as string,
+    holeId: problem.parts[part]?.pads[pad]?.holeId as string,
+  };
+}
+
+/** Runs that make room: not kept, and of the nets that are taken. */
+function runsGivenUp(plan: Plan, problem: PlanProblem, onlyNets?: ReadonlySet<number>): readonly Run[] {
+  const kept = new Set(problem.keptRunIds);
+  const found = wishesOf(plan);
+  const wishes: readonly Wish[] = found.ok ? found.value : [];
+  return Object.values(plan.runs).filter(
+    (run) => !kept.has(run.id) && (onlyNets === undefined || onlyNets.has(wishOfRun(plan, run, wishes))),
+  );
+}
+
+/** The parts as the solution turns them, with the levels of pins that were exchanged. */
+function partsAfter(plan: Plan, problem: PlanProblem, solution: RoutingSolution): readonly Part[] {
+  const moves = pinMoves(plan, problem, solution);
+  return problem.parts.map(({ id }, i) => {
+    const part = plan.parts[id] as Part;
+    const turnDeg = solution.turnDeg[i] as number;
+    const turned = part.turnDeg === turnDeg ? part : { ...part, turnDeg };
+    const own = moves.filter((move) => move.partId === id);
+    if (part.levels === undefined || own.length === 0) return turned;
+    const left = Object.entries(part.levels).filter(([pin]) => !own.some((move) => move.before === pin));
+    const moved = own.flatMap(({ before, after }): Array<[string, number]> => {
+      const level = part.levels?.[before];
+      return level === undefined ? [] : [[after, level]];
+    });
+    return { ...turned, levels: Object.fromEntries([...left, ...moved]) };
+  });
+}
+
+/** The maker's own wishes with the pins that were exchanged; null when they stay. */
+function wishesAfter(plan: Plan, problem: PlanProblem, solution: RoutingSolution): Change | null {
+  const moves = pinMoves(plan, problem, solution);
+  if (plan.wishes === null || moves.length === 0) return null;
+  const after = Object.fromEntries(
+    Object.values(plan.wishes).map((wish, net) => [
+      wish.id,
+      {
+        ...wish,
+        terminals: wish.terminals.map((terminal) => {
+          const move = moves.find(
+            (one) => one.net === net && one.partId === terminal.partId && one.before === terminal.terminal,
+          );
+          return move === undefined ? terminal : { ...terminal, terminal: move.after };
+        }),
+      },
+    ]),
+  );
+  return { field: 'wishes', before: plan.wishes, after };
 }
 
 function sameHole(a: HoleRef, b: HoleRef): boolean {
   return a.partId === b.partId && a.holeId === b.holeId;
 }
 
-/** The plan as it would be with the proposal taken. */
-export function previewProposal(
-  plan: Plan,
-  problem: RoutingProblem,
-  solution: RoutingSolution,
-): Result<Plan> {
-  const edit = proposalEdit(plan, problem, solution);
-  return edit.ok ? succeed(applyEdit(plan, edit.value)) : edit;
+/** The new lines of a solution, without the kept ones. */
+export function freshTraces(problem: PlanProblem, solution: RoutingSolution): readonly RoutedTrace[] {
+  return solution.traces.slice(0, solution.traces.length - problem.kept.length);
 }

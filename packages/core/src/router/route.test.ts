@@ -9,22 +9,20 @@ import { runPath } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { seededRandom } from '../random/random.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
-import { previewProposal, proposalEdit, threadFigures } from './proposal.ts';
+import { type PlanProblem, routingProblemOf } from './problem-of-plan.ts';
+import { previewProposal, proposalEdit } from './proposal.ts';
 import { route } from './route.ts';
-import {
-  type Freedom,
-  type RoutingProblem,
-  type RoutingSolution,
-  routingProblemOf,
-} from './routing-problem.ts';
+import { type Freedom, USUAL_REQUEST } from './route-request.ts';
+import type { RoutingProblem, RoutingSolution } from './routing-problem.ts';
+import { threadFigures } from './thread-figures.ts';
 
 function solve(
   plan: Plan,
   freedom: Freedom = 'half',
   seed = 1,
   moves?: number,
-): { readonly problem: RoutingProblem; readonly solution: RoutingSolution } {
-  const problem = expectOk(routingProblemOf(plan, freedom));
+): { readonly problem: PlanProblem; readonly solution: RoutingSolution } {
+  const problem = expectOk(routingProblemOf(plan, { ...USUAL_REQUEST, freedom }));
   const search = route(problem, { seed, ...(moves === undefined ? {} : { moves }) });
   let step = search.next();
   while (step.done !== true) step = search.next();
@@ -159,7 +157,7 @@ describe('taking a proposal', () => {
   });
 
   test('nothing to route is said; a part walled in leaves a proposal that admits its conflicts', () => {
-    expect(routingProblemOf(new PlanBuilder().plan, 'half')).toMatchObject({ ok: false });
+    expect(routingProblemOf(new PlanBuilder().plan, USUAL_REQUEST)).toMatchObject({ ok: false });
     // The − of one light lies 2.4 mm from the + of the other: no thread fits between.
     const tight = new PlanBuilder('Tight', 160, 120)
       .holder(80, 90)

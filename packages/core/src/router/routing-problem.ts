@@ -3,27 +3,8 @@
  * router because the rules (gaps, margins) are part of the problem.
  */
 
-import { areasFor, clothOutline } from '../cloth/cloth.ts';
-import { type Result, succeed } from '../errors/problem.ts';
 import type { Point } from '../geometry/point.ts';
-import { insideDistanceMm, type Polygon } from '../geometry/polygon.ts';
-import { normaliseDeg } from '../geometry/transform.ts';
-import { conductorOf } from '../nets/bare-things.ts';
-import { spacingRules } from '../nets/clearance.ts';
-import type { Terminal } from '../nets/nets.ts';
-import { wishesOf } from '../nets/wishes.ts';
-import { hasElement } from '../parts/part-element.ts';
-import type { PartKind } from '../parts/part-kind.ts';
-import { sewingByHabit } from '../plan/edits/run-edits.ts';
-import { kindOf } from '../plan/placed.ts';
-import type { Plan } from '../plan/schema.ts';
-import {
-  EDGE_MARGIN_MM,
-  foldedMetal,
-  KEEP_OUT_MARGIN_MM,
-  LOOPED_HOLE,
-  requiredGap,
-} from '../thread/required-gap.ts';
+import type { Polygon } from '../geometry/polygon.ts';
 
 export interface RoutingPad {
   readonly holeId: string;
@@ -122,108 +103,4 @@ export interface RoutingSolution {
   readonly patches?: ReadonlyArray<{ readonly at: Point; readonly over: number; readonly under: number }>;
   /** Places where nets meet or come closer than allowed; 0 is what is wanted. */
   readonly conflicts: number;
-}
-
-/** How far the lights may be turned: not at all, by half turns (only + and − change place), by quarter turns. */
-export type Freedom = 'fixed' | 'half' | 'quarter';
-
-const STEPS_DEG: Readonly<Record<Freedom, readonly number[]>> = {
-  fixed: [0],
-  half: [0, 180],
-  quarter: [0, 90, 180, 270],
-};
-
-/** A start and a finish take about this much thread and work (assumption). */
-const PIECE_MM = 40;
-
-/** A thread beside a body must not slip under it (assumption). */
-const BODY_GAP_MM = 1;
-
-/** The outline of a part, grown where bare metal under it asks for more room than the body does. */
-function bodyOf(kind: PartKind, metalGapMm: number): Polygon {
-  const missing = kind.metal.flatMap(({ points, radiusMm }) =>
-    points.map((p) => metalGapMm + radiusMm - BODY_GAP_MM - insideDistanceMm(kind.outline, p)),
-  );
-  const growMm = Math.max(0, ...missing);
-  return growMm === 0 ? kind.outline : grown(kind.outline, growMm);
-}
-
-/** An outline with every corner moved away from the middle, far enough for its edges to move by `mm`. */
-function grown(outline: Polygon, mm: number): Polygon {
-  return outline.map((corner, i) => {
-    const before = outline[(i + outline.length - 1) % outline.length] as Point;
-    const after = outline[(i + 1) % outline.length] as Point;
-    const [n, m] = [outward(before, corner), outward(corner, after)];
-    // Half of the two normals, stretched by the sharpness of the corner; very sharp ones are cut off.
-    const share = mm / Math.max(0.5, 1 + n.x * m.x + n.y * m.y);
-    return { x: corner.x + (n.x + m.x) * share, y: corner.y + (n.y + m.y) * share };
-  });
-}
-
-/** The unit normal of an edge of a clockwise outline, to its outside. */
-function outward(a: Point, b: Point): Point {
-  const length = Math.max(1e-9, Math.hypot(b.x - a.x, b.y - a.y));
-  return { x: (b.y - a.y) / length, y: (a.x - b.x) / length };
-}
-
-/** The problem of routing a whole plan anew, by its wishes and habits. Refused when there is nothing to route. */
-export function routingProblemOf(plan: Plan, freedom: Freedom): Result<RoutingProblem> {
-  const wishes = wishesOf(plan);
-  if (!wishes.ok) return wishes;
-  const parts = Object.values(plan.parts);
-  const line = conductorOf(plan, sewingByHabit(plan));
-  const rules = spacingRules(plan);
-  const metalGapMm = requiredGap(line, foldedMetal(plan.cloth.workedFace), rules);
-  const padsOf = (terminal: Terminal): readonly PadChoice[] => {
-    const part = parts.findIndex((candidate) => candidate.id === terminal.partId);
-    const kind = kindOf(plan, parts[part] as (typeof parts)[number]);
-    return platedHoles(kind.holes).flatMap((hole, pad) =>
-      hole.terminal === terminal.terminal ? [{ part, pad }] : [],
-    );
-  };
-  return succeed({
-    outline: clothOutline(plan.cloth),
-    edgeMm: EDGE_MARGIN_MM,
-    forbidden: [
-      ...areasFor(plan.cloth, 'opening').map((area) => ({ area, marginMm: EDGE_MARGIN_MM })),
-      ...areasFor(plan.cloth, 'keep-out').map((area) => ({ area, marginMm: KEEP_OUT_MARGIN_MM })),
-    ],
-    lineGapMm: requiredGap(line, line, rules),
-    padGapMm: requiredGap(line, LOOPED_HOLE, rules),
-    bodyGapMm: BODY_GAP_MM,
-    fanOut: 'pitch',
-    topology: 'chain',
-    pieceMm: PIECE_MM,
-    parts: parts.map((part) => {
-      const kind = kindOf(plan, part);
-      const steps =
-        part.locked === true
-          ? [0]
-          : hasElement(kind, 'light')
-            ? STEPS_DEG[freedom]
-            : hasElement(kind, 'switch') && !hasElement(kind, 'cell')
-              ? [0, 180]
-              : [0];
-      return {
-        id: part.id,
-        at: part.at,
-        mirrored: part.face === 'wrong',
-        turns: steps.map((step) => normaliseDeg(part.turnDeg + step)),
-        body: bodyOf(kind, metalGapMm),
-        pads: platedHoles(kind.holes).map((hole) => ({
-          holeId: hole.id,
-          at: hole.at,
-          radiusMm: hole.padRadiusMm,
-        })),
-      };
-    }),
-    nets: wishes.value.map((wish) => ({
-      title: `${wish.side} ${wish.title}`,
-      stops: wish.terminals.map(padsOf),
-    })),
-  });
-}
-
-function platedHoles<T extends { readonly plated: boolean }>(holes: readonly T[]): readonly T[] {
-  return holes.filter((hole) => hole.plated);
 }

@@ -48,6 +48,17 @@ export interface Board {
   /** The place of a pad among those of its part. */
   readonly placeOfPad: Int32Array;
   readonly padIndex: (part: number, pad: number) => number;
+  /** Stops whose pins may be exchanged, by group. */
+  readonly exchanges: ReadonlyArray<readonly ExchangeableStop[]>;
+}
+
+export interface ExchangeableStop {
+  readonly net: number;
+  /** Its place among the board's stops. */
+  readonly stop: number;
+  /** Its place among the stops of the problem. */
+  readonly problemStop: number;
+  readonly pads: readonly number[];
 }
 
 /** Prepares a problem. O(parts × turns × corners). */
@@ -146,6 +157,17 @@ export function prepareBoard(problem: RoutingProblem): Board {
     isTight,
     placeOfPad: Int32Array.from(problem.parts.flatMap((part) => part.pads.map((_, k) => k))),
     padIndex,
+    exchanges: (problem.exchanges ?? []).map((group) =>
+      group.stops.map(({ net, stop, pads }) => {
+        const [first] = problem.nets[net]?.stops[stop] ?? [];
+        return {
+          net,
+          stop: first === undefined ? -1 : (stopOfPad[padIndex(first.part, first.pad)] as number),
+          problemStop: stop,
+          pads: pads.map(({ part, pad }) => padIndex(part, pad)),
+        };
+      }),
+    ),
   };
 }
 

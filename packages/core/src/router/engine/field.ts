@@ -5,7 +5,7 @@
  */
 
 import type { Board } from './board.ts';
-import { inside, nearestEdge } from './legs.ts';
+import { type Box, boxOf, inside, nearestEdge } from './legs.ts';
 
 export class Field {
   readonly board: Board;
@@ -31,16 +31,17 @@ export class Field {
   readonly #lineReach: number;
   readonly coreMm: number;
 
-  constructor(board: Board, turns: Int32Array, stepMm: number) {
+  constructor(board: Board, turns: Int32Array, stepMm: number, window?: Box) {
     const { outline, edgeMm, forbidden, lineGapMm } = board.problem;
     this.board = board;
     this.stepMm = stepMm;
-    const xs = outline.map((p) => p.x);
-    const ys = outline.map((p) => p.y);
-    this.left = Math.min(...xs);
-    this.top = Math.min(...ys);
-    this.width = Math.ceil((Math.max(...xs) - this.left) / stepMm) + 1;
-    this.height = Math.ceil((Math.max(...ys) - this.top) / stepMm) + 1;
+    const whole = boxOf(outline.flatMap(({ x, y }) => [x, y]));
+    this.left = Math.max(whole.minX, window?.minX ?? -Infinity);
+    this.top = Math.max(whole.minY, window?.minY ?? -Infinity);
+    const right = Math.min(whole.maxX, window?.maxX ?? Infinity);
+    const bottom = Math.min(whole.maxY, window?.maxY ?? Infinity);
+    this.width = Math.max(1, Math.ceil((right - this.left) / stepMm) + 1);
+    this.height = Math.max(1, Math.ceil((bottom - this.top) / stepMm) + 1);
     this.size = this.width * this.height;
     this.free = new Uint8Array(this.size);
     this.bodyCount = new Uint8Array(this.size);
@@ -76,14 +77,28 @@ export class Field {
     return cy * this.width + cx;
   }
 
-  /** The cells that a line passes. */
+  /** Whether a place lies within the window. */
+  #holds(x: number, y: number): boolean {
+    const half = this.stepMm / 2;
+    const [cx, cy] = [x - this.left, y - this.top];
+    return (
+      cx >= -half &&
+      cy >= -half &&
+      cx <= (this.width - 1) * this.stepMm + half &&
+      cy <= (this.height - 1) * this.stepMm + half
+    );
+  }
+
+  /** The cells that a line passes, as far as they are looked at. */
   cellsAlong(points: ReadonlyArray<{ readonly x: number; readonly y: number }>): Int32Array {
     const cells = new Set<number>();
     for (const [i, b] of points.entries()) {
       const a = points[Math.max(0, i - 1)] as { x: number; y: number };
       const count = Math.max(1, Math.ceil((2 * Math.hypot(b.x - a.x, b.y - a.y)) / this.stepMm));
-      for (let k = 0; k <= count; k += 1)
-        cells.add(this.cellAt(a.x + ((b.x - a.x) * k) / count, a.y + ((b.y - a.y) * k) / count));
+      for (let k = 0; k <= count; k += 1) {
+        const [x, y] = [a.x + ((b.x - a.x) * k) / count, a.y + ((b.y - a.y) * k) / count];
+        if (this.#holds(x, y)) cells.add(this.cellAt(x, y));
+      }
     }
     return Int32Array.from(cells);
   }

@@ -150,7 +150,7 @@ export class PlanState {
 
   tryMove(temperature: number, together: boolean): void {
     const roll = this.#random();
-    const { exchanges = [] } = this.#board.problem;
+    const { exchanges } = this.#board;
     const canTurn = this.#movable.length > 0;
     const canChoose = this.#choosable.length + exchanges.length > 0;
     if (this.#longNets.length > 0 && (roll < 0.5 || !(canTurn || canChoose)))
@@ -251,19 +251,16 @@ export class PlanState {
 
   /** Two stops exchange their pins, or one takes a pin that serves none. */
   #tryExchange(temperature: number): void {
-    const { exchanges = [] } = this.#board.problem;
-    const group = exchanges[this.#pick(exchanges.length)]?.stops ?? [];
+    const { exchanges } = this.#board;
+    const group = exchanges[this.#pick(exchanges.length)] ?? [];
     const one = group[this.#pick(group.length)];
     if (one === undefined) return;
-    const wanted = one.pads[this.#pick(one.pads.length)];
-    if (wanted === undefined) return;
-    const pad = this.#board.padIndex(wanted.part, wanted.pad);
+    const pad = one.pads[this.#pick(one.pads.length)];
     const padOf = (at: Choice): number => (this.#pads[at.net] as Int32Array)[at.stop] as number;
     const given = padOf(one);
-    if (pad === given) return;
+    if (pad === undefined || pad === given) return;
     const other = group.find((stop) => padOf(stop) === pad);
-    if (other !== undefined && !other.pads.some((own) => this.#board.padIndex(own.part, own.pad) === given))
-      return;
+    if (other !== undefined && !other.pads.includes(given)) return;
     const moved = other === undefined ? [one] : [one, other];
     const slots = moved.map(({ net, stop }) => this.#slotsOfStop(net, stop));
     const put = (to: readonly number[]): void => {

@@ -6,6 +6,7 @@ import type { Random } from '../../random/random.ts';
 import type { Board } from './board.ts';
 import { fanOutReach } from './doors.ts';
 import { Field } from './field.ts';
+import type { Box } from './legs.ts';
 import type { PlannedEdge } from './order-plan.ts';
 import { type ConflictPrices, PathSearch } from './path-search.ts';
 import { shuffle } from './rows.ts';
@@ -46,6 +47,13 @@ function priceOf(line: GridLine, lengthMm: number, conflictMm: number): number {
   return lengthMm + (conflictMm > 0 ? 2 * CONFLICT_PER_MM * conflictMm + 2 * SEARCH_PRICES.entering : 0);
 }
 
+export interface RealisationOptions {
+  /** The part of the cloth that is looked at; the whole by default. */
+  readonly window?: Box;
+  /** Lines are led anew, but never from or to other pads. */
+  readonly keepsEdges?: boolean;
+}
+
 export class Realisation {
   readonly board: Board;
   readonly field: Field;
@@ -55,12 +63,17 @@ export class Realisation {
   /** The order of the stops is given: ripped lines are led from and to the same pads. */
   readonly #isBound: boolean;
 
-  constructor(board: Board, turns: Int32Array, stepMm: number) {
+  constructor(
+    board: Board,
+    turns: Int32Array,
+    stepMm: number,
+    { window, keepsEdges }: RealisationOptions = {},
+  ) {
     this.board = board;
-    this.field = new Field(board, turns, stepMm);
+    this.field = new Field(board, turns, stepMm, window);
     this.search = new PathSearch(this.field);
     const { feed = 'any' } = board.problem;
-    this.#isBound = feed !== 'any';
+    this.#isBound = keepsEdges === true || feed !== 'any';
     for (const [k, { net, points }] of (board.problem.kept ?? []).entries()) {
       const [from, to] = board.keptEnds[k] as readonly [number, number];
       this.stamp({ net, from, to, cells: this.field.cellsAlong(points) }, 1);

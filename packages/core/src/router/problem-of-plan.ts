@@ -1,0 +1,299 @@
+/** A plan and what its maker asks for as a routing problem. */
+import { areasFor, clothOutline } from '../cloth/cloth.ts';
+import { fail, type Result, succeed } from '../errors/problem.ts';
+import { normaliseDeg } from '../geometry/transform.ts';
+import { conductorOf } from '../nets/bare-things.ts';
+import { spacingRules } from '../nets/clearance.ts';
+import { deriveNets, type Terminal, terminalKey } from '../nets/nets.ts';
+import { unfitness, type Wish, wishesOf } from '../nets/wishes.ts';
+import { hasElement } from '../parts/part-element.ts';
+import type { Hole } from '../parts/part-kind.ts';
+import { sewingByHabit } from '../plan/edits/run-edits.ts';
+import { mirroredTurn } from '../plan/mirror.ts';
+import { holeOf, kindOf, type RunSewing, runPath } from '../plan/placed.ts';
+import type { HoleRef, Part, Plan, Run } from '../plan/schema.ts';
+import {
+  EDGE_MARGIN_MM,
+  foldedMetal,
+  KEEP_OUT_MARGIN_MM,
+  LOOPED_HOLE,
+  requiredGap,
+} from '../thread/required-gap.ts';
+import { BODY_GAP_MM, bodyOf } from './body-shape.ts';
+import type { Freedom, RouteRequest } from './route-request.ts';
+import type { PadChoice, PinExchange, RoutedTrace, RoutingNet, RoutingProblem } from './routing-problem.ts';
+import { supplySewing } from './supply-lines.ts';
+
+const STEPS_DEG: Readonly<Record<Freedom, readonly number[]>> = {
+  fixed: [0],
+  half: [0, 180],
+  quarter: [0, 90, 180, 270],
+  eighth: [0, 45, 90, 135, 180, 225, 270, 315],
+};
+
+/** A start and a finish take about this much thread and work (assumption). */
+const PIECE_MM = 40;
+
+/** Turns that differ by less than this are the same, degrees. */
+const SAME_TURN_DEG = 0.01;
+
+/** A routing problem that came from a plan. */
+export interface PlanProblem extends RoutingProblem {
+  readonly kept: readonly RoutedTrace[];
+  /** By kept line: the run that stays. */
+  readonly keptRunIds: readonly string[];
+}
+
+/**
+ * The problem of routing what a request asks for, by the plan's wishes and habits. Refused when there is nothing to route.
+ */
+export function routingProblemOf(plan: Plan, request: RouteRequest): Result<PlanProblem> {
+  const wishes = wishesOf(plan);
+  if (!wishes.ok) return wishes;
+  const kept = Object.values(plan.runs).filter((run) => isKept(plan, run, wishes.value, request));
+  if (request.scope.kind === 'parts' && request.scope.partIds.length === 0) return fail('router-no-scope');
+  const parts = Object.values(plan.parts);
+  const place = new Map(parts.map((part, i) => [part.id, i]));
+  const padOf = (ref: HoleRef): PadChoice | null => {
+    const part = place.get(ref.partId);
+    const pad =
+      part === undefined
+        ? -1
+        : platedHoles(kindOf(plan, parts[part] as Part).holes).findIndex((hole) => hole.id === ref.holeId);
+    return part === undefined || pad < 0 ? null : { part, pad };
+  };
+  const padsOf = (terminal: Terminal): readonly PadChoice[] => {
+    const part = place.get(terminal.partId) as number;
+    return platedHoles(kindOf(plan, parts[part] as Part).holes).flatMap((hole, pad) =>
+      hole.terminal === terminal.terminal ? [{ part, pad }] : [],
+    );
+  };
+  const nets: RoutingNet[] = wishes.value.map((wish) => ({
+    title: `${wish.side} ${wish.title}`,
+    stops: isInScope(wish, request) ? wish.terminals.map(padsOf) : [],
+  }));
+  const lines = keptLines(plan, kept, wishes.value, nets, padOf);
+  const frozen = new Set(kept.flatMap((run) => [run.from.partId, run.to.partId]));
+  const { turns, pairs } = turnsOf(plan, parts, frozen, request);
+  const gaps = gapsOf(plan, kept);
+  const { strandStyle, feed } = plan.habits;
+  return succeed({
+    outline: clothOutline(plan.cloth),
+    edgeMm: EDGE_MARGIN_MM,
+    forbidden: [
+      ...areasFor(plan.cloth, 'opening').map((area) => ({ area, marginMm: EDGE_MARGIN_MM })),
+      ...areasFor(plan.cloth, 'keep-out').map((area) => ({ area, marginMm: KEEP_OUT_MARGIN_MM })),
+    ],
+    lineGapMm: gaps.lineMm,
+    padGapMm: gaps.padMm,
+    bodyGapMm: BODY_GAP_MM,
+    fanOut: 'pitch',
+    topology: strandStyle,
+    feed: lines.length > 0 ? 'any' : feed,
+    pieceMm: PIECE_MM,
+    parts: parts.map((part, i) => {
+      const kind = kindOf(plan, part);
+      return {
+        id: part.id,
+        at: part.at,
+        mirrored: part.face === 'wrong',
+        turns: turns[i] as readonly number[],
+        body: bodyOf(kind, gaps.metalMm),
+        pads: platedHoles(kind.holes).map((hole) => ({
+          holeId: hole.id,
+          at: hole.at,
+          radiusMm: hole.padRadiusMm,
+        })),
+      };
+    }),
+    nets,
+    kept: lines,
+    pairs,
+    exchanges: request.exchangePins ? exchangesOf(plan, wishes.value, nets, kept, padsOf) : [],
+    keptRunIds: kept.map((run) => run.id),
+  });
+}
+
+function platedHoles<T extends { readonly plated: boolean }>(holes: readonly T[]): readonly T[] {
+  return holes.filter((hole) => hole.plated);
+}
+
+/** Whether a run is sewn, by the ticks. */
+export function isSewn(plan: Plan, run: Run): boolean {
+  return plan.ticks[`sew:${run.id}`] === true;
+}
+
+/** Whether routing must leave a run as it is whatever is asked: it is sewn, locked, or came from the factory. */
+export function isFast(plan: Plan, run: Run): boolean {
+  return run.locked === true || run.prewired === true || isSewn(plan, run);
+}
+
+function isInScope(wish: Wish, { scope }: RouteRequest): boolean {
+  if (scope.kind === 'side') return wish.side === scope.side;
+  return scope.kind !== 'net' || wish.id === scope.wishId;
+}
+
+function isKept(plan: Plan, run: Run, wishes: readonly Wish[], request: RouteRequest): boolean {
+  if (request.existing === 'keep' || isFast(plan, run)) return true;
+  const { scope } = request;
+  if (scope.kind === 'all') return false;
+  if (scope.kind === 'runs') return !scope.runIds.includes(run.id);
+  if (scope.kind === 'parts')
+    return !scope.partIds.includes(run.from.partId) && !scope.partIds.includes(run.to.partId);
+  const wish = wishes[wishOfRun(plan, run, wishes)];
+  return wish === undefined || !isInScope(wish, request);
+}
+
+/** The wish that a run serves, by its ends or else by its net; −1 where it serves none. */
+export function wishOfRun(plan: Plan, run: Run, wishes: readonly Wish[]): number {
+  const nets = deriveNets(plan);
+  const ends = [run.from, run.to].map((ref) =>
+    terminalKey({ partId: ref.partId, terminal: holeOf(plan, ref).terminal }),
+  );
+  const byEnd = wishes.findIndex((wish) =>
+    wish.terminals.some((terminal) => ends.includes(terminalKey(terminal))),
+  );
+  if (byEnd >= 0) return byEnd;
+  const net = nets.ofRun(run.id).id;
+  return wishes.findIndex((wish) => wish.terminals.some((terminal) => nets.ofTerminal(terminal).id === net));
+}
+
+/** Kept runs as lines; what serves no wish becomes a net without stops, which is added to `nets`. */
+function keptLines(
+  plan: Plan,
+  kept: readonly Run[],
+  wishes: readonly Wish[],
+  nets: RoutingNet[],
+  padOf: (ref: HoleRef) => PadChoice | null,
+): readonly RoutedTrace[] {
+  const derived = deriveNets(plan);
+  const others = new Map<string, number>();
+  return kept.flatMap((run): readonly RoutedTrace[] => {
+    const [from, to] = [padOf(run.from), padOf(run.to)];
+    if (from === null || to === null) return [];
+    let net = wishOfRun(plan, run, wishes);
+    if (net < 0) {
+      const id = derived.ofRun(run.id).id;
+      net = others.get(id) ?? nets.length;
+      if (net === nets.length) nets.push({ title: 'kept', stops: [] });
+      others.set(id, net);
+    }
+    return [{ net, from, to, points: runPath(plan, run) }];
+  });
+}
+
+/** The gaps that hold for all lines in play: the widest of new lines, supply lines and kept ones. */
+function gapsOf(
+  plan: Plan,
+  kept: readonly Run[],
+): { readonly lineMm: number; readonly padMm: number; readonly metalMm: number } {
+  const rules = spacingRules(plan);
+  const habit = sewingByHabit(plan);
+  const inPlay: RunSewing[] = [habit, supplySewing(plan, habit)];
+  const lines = inPlay.map((sewing) => conductorOf(plan, sewing));
+  const all = [...lines, ...kept.map((run) => conductorOf(plan, run))];
+  return {
+    lineMm: Math.max(...lines.flatMap((line) => all.map((other) => requiredGap(line, other, rules)))),
+    padMm: Math.max(...lines.map((line) => requiredGap(line, LOOPED_HOLE, rules))),
+    metalMm: Math.max(...lines.map((line) => requiredGap(line, foldedMetal(plan.cloth.workedFace), rules))),
+  };
+}
+
+/** The turns of every part, the present one first, and the twins whose turns hang together. */
+function turnsOf(
+  plan: Plan,
+  parts: readonly Part[],
+  frozen: ReadonlySet<string>,
+  { freedom, scope }: RouteRequest,
+): {
+  readonly turns: ReadonlyArray<readonly number[]>;
+  readonly pairs: ReadonlyArray<readonly [number, number]>;
+} {
+  const isFree = (part: Part): boolean =>
+    part.locked !== true &&
+    !frozen.has(part.id) &&
+    (scope.kind !== 'parts' || scope.partIds.includes(part.id));
+  const turns = parts.map((part) => {
+    const kind = kindOf(plan, part);
+    const steps = !isFree(part)
+      ? [0]
+      : hasElement(kind, 'light')
+        ? STEPS_DEG[freedom]
+        : hasElement(kind, 'switch') && !hasElement(kind, 'cell') && freedom !== 'fixed'
+          ? STEPS_DEG.half
+          : [0];
+    return steps.map((step) => normaliseDeg(part.turnDeg + step));
+  });
+  const pairs: Array<readonly [number, number]> = [];
+  for (const [a, part] of parts.entries()) {
+    const b = parts.findIndex((other) => other.id === part.mirror?.partId);
+    const twin = parts[b];
+    if (twin === undefined || b < a) continue;
+    const mirrored = (turnDeg: number): number =>
+      mirroredTurn(kindOf(plan, part), { turnDeg, face: part.face });
+    const apart = Math.abs(normaliseDeg(mirrored(part.turnDeg) - twin.turnDeg + 180) - 180);
+    // Twins that do not lie mirrored now have been parted by hand.
+    if (apart > SAME_TURN_DEG) continue;
+    if (!isFree(part) || !isFree(twin)) {
+      turns[a] = [part.turnDeg];
+      turns[b] = [twin.turnDeg];
+      continue;
+    }
+    const own = turns[a] as readonly number[];
+    turns[b] = own.map((turnDeg, i) => (i === 0 ? twin.turnDeg : mirrored(turnDeg)));
+    if (own.length > 1) pairs.push([a, b]);
+  }
+  return { turns, pairs };
+}
+
+/** Pins of boards that may be exchanged: such as serve one user each and are not sewn, for pins that can do the same. */
+function exchangesOf(
+  plan: Plan,
+  wishes: readonly Wish[],
+  nets: readonly RoutingNet[],
+  kept: readonly Run[],
+  padsOf: (terminal: Terminal) => readonly PadChoice[],
+): readonly PinExchange[] {
+  return Object.values(plan.parts).flatMap((board): readonly PinExchange[] => {
+    const pins = kindOf(plan, board).holes.filter((hole) => hole.role === 'pin' && hole.plated);
+    if (pins.length < 2) return [];
+    const isSewnTo = (pin: Hole): boolean =>
+      kept.some((run) => [run.from, run.to].some((ref) => ref.partId === board.id && ref.holeId === pin.id));
+    const uses = wishes.flatMap((wish, net) =>
+      wish.terminals.flatMap((terminal, stop) => {
+        const pin = pins.find((hole) => terminal.partId === board.id && hole.terminal === terminal.terminal);
+        return pin === undefined ? [] : [{ wish, net, stop, pin }];
+      }),
+    );
+    const movable = uses.filter(({ net, pin }) => (nets[net]?.stops.length ?? 0) > 0 && !isSewnTo(pin));
+    const held = new Set([...uses.filter((use) => !movable.includes(use)).map(({ pin }) => pin.id)]);
+    const open = pins.filter((pin) => !held.has(pin.id) && !isSewnTo(pin));
+    if (movable.length === 0 || open.length < 2) return [];
+    return [
+      {
+        stops: movable.map(({ wish, net, stop, pin }) => {
+          const use = useOf(plan, wish, board);
+          const most = unfitness(pin, use);
+          return {
+            net,
+            stop,
+            pads: open
+              .filter((other) => unfitness(other, use) <= most)
+              .flatMap((other) => padsOf({ partId: board.id, terminal: other.terminal })),
+          };
+        }),
+      },
+    ];
+  });
+}
+
+/** What the pin of a wish has to be able to do, by what hangs on it. */
+function useOf(plan: Plan, wish: Wish, board: Part): 'fade' | 'analogue' | 'none' {
+  const roles = wish.terminals
+    .filter((terminal) => terminal.partId !== board.id)
+    .map(({ partId, terminal }) =>
+      kindOf(plan, plan.parts[partId] as Part).holes.find((hole) => hole.terminal === terminal),
+    );
+  if (roles.some((hole) => hole?.role === 'sense')) return 'analogue';
+  return roles.some((hole) => hole?.role === 'data-in') ? 'none' : 'fade';
+}

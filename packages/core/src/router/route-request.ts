@@ -1,0 +1,31 @@
+/** What a maker asks the router for: how far parts may turn, what is led anew, and which pins may be exchanged. */
+
+/** How far the lights may be turned: not at all, by half turns (only + and − change place), by quarters, by eighths. */
+export type Freedom = 'fixed' | 'half' | 'quarter' | 'eighth';
+
+/** What is led anew. */
+export type RouteScope =
+  | { readonly kind: 'all' }
+  | { readonly kind: 'side'; readonly side: '+' | '-' }
+  | { readonly kind: 'net'; readonly wishId: string }
+  /** Whatever ends at these parts. */
+  | { readonly kind: 'parts'; readonly partIds: readonly string[] }
+  /** These runs, each from and to the holes it joins now. */
+  | { readonly kind: 'runs'; readonly runIds: readonly string[] };
+
+export interface RouteRequest {
+  readonly freedom: Freedom;
+  /** Runs in scope that are neither sewn nor locked: kept, so that only what is missing is led, or given up. */
+  readonly existing: 'keep' | 'give-up';
+  readonly scope: RouteScope;
+  /** Lights and sensors may go to other pins of the board that do the same. */
+  readonly exchangePins: boolean;
+}
+
+/** One strand for each side as is shortest, lights turned half round where it helps, everything led anew. */
+export const USUAL_REQUEST: RouteRequest = {
+  freedom: 'half',
+  existing: 'give-up',
+  scope: { kind: 'all' },
+  exchangePins: false,
+};

@@ -1,0 +1,24 @@
+/** Lines that carry the whole current, and how the house style has them sewn. */
+import { hasElement } from '../parts/part-element.ts';
+import { kindOf, type RunSewing } from '../plan/placed.ts';
+import type { HoleRef, Plan } from '../plan/schema.ts';
+
+/** How supply lines are sewn: as the others, unless the habits name a stitch of their own or more lines side by side. */
+export function supplySewing<Sewing extends RunSewing>(plan: Plan, usual: Sewing): Sewing {
+  const { supplyLines, supplyStitchId } = plan.habits;
+  return {
+    ...usual,
+    ...(supplyStitchId === null ? {} : { stitchId: supplyStitchId }),
+    ...(supplyLines > 1 ? { lines: supplyLines } : {}),
+  };
+}
+
+/** Whether a line between two holes carries the whole current: one of its ends is a supply, a switch or a closure. */
+export function isSupplyLine(plan: Plan, from: HoleRef, to: HoleRef): boolean {
+  return [from, to].some(({ partId }) => {
+    const part = plan.parts[partId];
+    if (part === undefined) return false;
+    const kind = kindOf(plan, part);
+    return hasElement(kind, 'cell') || hasElement(kind, 'switch') || hasElement(kind, 'half');
+  });
+}

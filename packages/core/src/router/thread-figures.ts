@@ -1,0 +1,74 @@
+/** Figures by which the present threads are held against proposed ones. */
+import { checkPlan, countFindings, openFindings } from '../checks/check-plan.ts';
+import { willItLight } from '../circuit/will-it-light.ts';
+import { bareLine, clearanceOf } from '../nets/clearance.ts';
+import { deriveNets } from '../nets/nets.ts';
+import { cutPieces } from '../nets/pieces.ts';
+import { wishDifference } from '../nets/wish-difference.ts';
+import { runPath, sumRun } from '../plan/placed.ts';
+import type { Plan } from '../plan/schema.ts';
+
+export interface ThreadFigures {
+  readonly runCount: number;
+  /** Pieces of thread to cut. */
+  readonly strandCount: number;
+  readonly patchCount: number;
+  /** Thread along all runs, mm, without loops, knots and spare. */
+  readonly threadMm: number;
+  /** The smallest gap between different nets, mm; null when there is nothing to measure within 50 mm. */
+  readonly tightestGapMm: number | null;
+  /** The current of the dimmest light as a share of the brightest; null with fewer than two lights, or none lit. */
+  readonly dimmest: number | null;
+  /** Findings that stop the sewing. */
+  readonly stops: number;
+  /** Wishes that are not joined yet. */
+  readonly missing: number;
+}
+
+const LOOK_ROUND_MM = 50;
+
+/** The figures of a plan as it is. O(full check). */
+export function threadFigures(plan: Plan): ThreadFigures {
+  const nets = deriveNets(plan);
+  const clearance = clearanceOf(plan);
+  let tightest: number | null = null;
+  let threadMm = 0;
+  for (const run of Object.values(plan.runs)) {
+    threadMm += sumRun(plan, run).threadMm;
+    const own = new Set([nets.ofRun(run.id).id]);
+    const gap = clearance.nearestForeign(
+      runPath(plan, run),
+      bareLine(plan, run, [run.from, run.to]),
+      own,
+      LOOK_ROUND_MM,
+    );
+    if (gap !== null && (tightest === null || gap.gapMm < tightest)) tightest = gap.gapMm;
+  }
+  const light = willItLight(plan);
+  return {
+    runCount: Object.keys(plan.runs).length,
+    strandCount: cutPieces(plan).length,
+    patchCount: Object.keys(plan.patches).length,
+    threadMm,
+    tightestGapMm: tightest,
+    dimmest: light.ok ? light.value.evenness : null,
+    stops: countFindings(openFindings(plan, checkPlan(plan))).stop,
+    missing: wishDifference(plan).missing.length,
+  };
+}
+
+/** What a patch and a further piece of thread count, mm of thread (handbook figures, assumption). */
+const PATCH_MM = 150;
+const STRAND_MM = 40;
+
+/** Whether threads are worse than others: more left to join, more stops, or else more thread, pieces and patches. */
+export function isWorse(one: ThreadFigures, other: ThreadFigures): boolean {
+  if (one.missing !== other.missing) return one.missing > other.missing;
+  if (one.stops !== other.stops) return one.stops > other.stops;
+  return priceMm(one) > priceMm(other) + 0.5;
+}
+
+/** Thread, pieces and patches as mm of thread. */
+export function priceMm({ threadMm, strandCount, patchCount }: ThreadFigures): number {
+  return threadMm + STRAND_MM * strandCount + PATCH_MM * patchCount;
+}
