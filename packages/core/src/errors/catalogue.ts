@@ -215,6 +215,10 @@ export const ERROR_CATALOGUE = {
     title: 'There is nothing to route from: no holder is on the cloth.',
     help: 'Place a coin-cell holder first.',
   },
+  'part-sewn': {
+    title: 'A thread is sewn to the part already, so it stays where it is.',
+    help: 'Take the thread out and untick its step, or unlock the thread, before the part gets another place.',
+  },
   'router-no-scope': {
     title: 'There is nothing chosen to route.',
     help: 'Choose at least one part on the cloth, or let everything be routed.',

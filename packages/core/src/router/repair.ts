@@ -1,19 +1,18 @@
 /**
- * After a part was moved or turned: the threads that end at it, and those it has come too near to, led anew from and to the
- * same holes, in a window round it. Quick enough to follow a drag.
+ * After a part was moved or turned: the threads about it that now break a rule are led anew, from and to the same holes, in a
+ * window round them. Threads that are still fine stay as they were drawn. Quick enough to follow a drag.
  */
 import { type Result, succeed } from '../errors/problem.ts';
-import type { Point } from '../geometry/point.ts';
 import { closestOfSegments } from '../geometry/segment.ts';
-import { placePoint } from '../geometry/transform.ts';
 import { legsOfPath } from '../nets/bare-things.ts';
 import { wishesOf } from '../nets/wishes.ts';
 import type { Edit } from '../plan/edit.ts';
-import { kindOf, placedOutline, poseOf, runPath } from '../plan/placed.ts';
+import { kindOf, runPath } from '../plan/placed.ts';
 import type { Part, Plan, Run } from '../plan/schema.ts';
 import { seededRandom } from '../random/random.ts';
 import { type Board, prepareBoard } from './engine/board.ts';
-import { finish } from './engine/finish.ts';
+import { ExactCloth } from './engine/exact.ts';
+import { finish, keptLines } from './engine/finish.ts';
 import type { Box } from './engine/legs.ts';
 import { Realisation } from './engine/realise.ts';
 import { isFast, type PlanProblem, routingProblemOf, wishOfRun } from './problem-of-plan.ts';
@@ -27,27 +26,41 @@ const ROUND_MM = 45;
 const MOVES = 24;
 const WARM_MM = 2;
 /** More threads than this are not led anew at once. */
-const MOST_RUNS = 14;
+const MOST_RUNS = 16;
+/** Threads farther from the part than this are not looked at, mm. */
+const NEAR_MM = 25;
 
-/** The edit that repairs the surroundings of parts, or null when nothing is amiss or nothing better was found. */
+/**
+ * The edit that repairs the surroundings of parts; null when nothing is amiss, or when nothing clean was found. Sewn and
+ * locked threads stay as they are. Refused when nothing is wished.
+ */
 export function repairEdit(plan: Plan, partIds: readonly string[]): Result<Edit | null> {
-  const moved = partIds.flatMap((id) => plan.parts[id] ?? []);
-  const usual = { ...USUAL_REQUEST, freedom: 'fixed' as const };
   const wishes = wishesOf(plan);
   if (!wishes.ok) return wishes;
-  const loose = Object.values(plan.runs).filter(
-    (run) => !isFast(plan, run) && wishOfRun(plan, run, wishes.value) >= 0,
+  const moved = partIds.flatMap((id) => plan.parts[id] ?? []);
+  const near = Object.values(plan.runs).filter(
+    (run) =>
+      !isFast(plan, run) &&
+      wishOfRun(plan, run, wishes.value) >= 0 &&
+      moved.some((part) => isNear(plan, run, part)),
   );
-  const own = loose.filter((run) => partIds.includes(run.from.partId) || partIds.includes(run.to.partId));
-  const gaps = routingProblemOf(plan, { ...usual, scope: { kind: 'runs', runIds: [] } });
-  if (!gaps.ok) return gaps;
-  const near = loose.filter(
-    (run) => !own.includes(run) && moved.some((part) => meets(plan, run, part, gaps.value)),
-  );
-  const runs = [...own, ...near];
-  if (runs.length === 0 || runs.length > MOST_RUNS) return succeed(null);
+  const asItIs = routingProblemOf(plan, { ...USUAL_REQUEST, freedom: 'fixed', existing: 'keep' });
+  if (!asItIs.ok) return asItIs;
+  const broken = brokenOf(asItIs.value, near);
+  if (broken.length === 0) return succeed(null);
+  // First those that break a rule alone, then all that lie near.
+  for (const runs of broken.length === near.length ? [near] : [broken, near]) {
+    if (runs.length > MOST_RUNS) continue;
+    const edit = leadAnew(plan, runs);
+    if (!edit.ok || edit.value !== null) return edit;
+  }
+  return succeed(null);
+}
+
+function leadAnew(plan: Plan, runs: readonly Run[]): Result<Edit | null> {
   const problem = routingProblemOf(plan, {
-    ...usual,
+    ...USUAL_REQUEST,
+    freedom: 'fixed',
     scope: { kind: 'runs', runIds: runs.map((run) => run.id) },
   });
   if (!problem.ok) return problem;
@@ -65,22 +78,20 @@ export function repairEdit(plan: Plan, partIds: readonly string[]): Result<Edit 
   return proposalEdit(plan, problem.value, solution, { keepsSewing: true });
 }
 
-/** Whether a run comes nearer to a part than it may. */
-function meets(plan: Plan, run: Run, part: Part, { bodyGapMm, padGapMm }: PlanProblem): boolean {
-  if (run.from.partId === part.id || run.to.partId === part.id) return false;
-  const outline = placedOutline(plan, part);
-  const edges = outline.map((a, i): readonly [Point, Point] => [
-    a,
-    outline[(i + 1) % outline.length] as Point,
-  ]);
-  const pads = kindOf(plan, part)
-    .holes.filter((hole) => hole.plated)
-    .map((hole) => ({ at: placePoint(poseOf(part), hole.at), radiusMm: hole.padRadiusMm }));
+/** Whether a run ends at a part or passes close to it. */
+function isNear(plan: Plan, run: Run, part: Part): boolean {
+  if (run.from.partId === part.id || run.to.partId === part.id) return true;
+  const reach = Math.max(0, ...kindOf(plan, part).outline.map((corner) => Math.hypot(corner.x, corner.y)));
   return legsOfPath(runPath(plan, run)).some(
-    ({ a, b }) =>
-      edges.some(([c, d]) => closestOfSegments(a, b, c, d).distanceMm < bodyGapMm) ||
-      pads.some(({ at, radiusMm }) => closestOfSegments(a, b, at, at).distanceMm < radiusMm + padGapMm),
+    ({ a, b }) => closestOfSegments(a, b, part.at, part.at).distanceMm < reach + NEAR_MM,
   );
+}
+
+/** The runs of these that break a rule as they lie. */
+function brokenOf(problem: PlanProblem, runs: readonly Run[]): readonly Run[] {
+  const board = prepareBoard(problem);
+  const cloth = new ExactCloth(board, new Int32Array(board.partCount), [...keptLines(board)]);
+  return runs.filter((run) => cloth.brokenLegs(problem.keptRunIds.indexOf(run.id)) > 0);
 }
 
 function windowOf(plan: Plan, runs: readonly Run[]): Box {
@@ -99,9 +110,8 @@ function edgesOf(board: Board, problem: PlanProblem, runs: readonly Run[]) {
     const pad = problem.parts[part]?.pads.findIndex(({ holeId }) => holeId === run[end].holeId) ?? -1;
     return board.padIndex(part, pad);
   };
-  return runs.flatMap((run) => {
+  return runs.map((run) => {
     const [from, to] = [padOf(run, 'from'), padOf(run, 'to')];
-    const net = board.netOfPad[from] as number;
-    return net < 0 ? [] : [{ net, from, to }];
+    return { net: board.netOfPad[from] as number, from, to };
   });
 }

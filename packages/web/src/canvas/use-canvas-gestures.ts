@@ -16,6 +16,7 @@ import { useViewStore } from '../stores/view-store.ts';
 import { type Camera, pan, toMm, zoomAbout } from './camera.ts';
 import { clampMove, clampPlacing, clampToCloth } from './clamp.ts';
 import { type ClothGesture, clothEditOf, markingAt, takeCloth } from './cloth-gestures.ts';
+import { followDrag, stopFollowing, withRepair } from './follow-threads.ts';
 import { nearestHole } from './nearest-hole.ts';
 import { penClick, penPull, pointAt } from './pen-tool.ts';
 import { chooseHole, putBend, wishHole } from './thread-tool.ts';
@@ -194,6 +195,8 @@ export function useCanvasGestures(
     else {
       const edit = editOf(active, p, event);
       if (edit !== null) usePlanStore.getState().showPreview(edit);
+      const moved = movedBy(active);
+      if (edit?.ok === true && moved.length > 0) followDrag(currentPlan(), edit.value, moved);
     }
   }
 
@@ -231,7 +234,10 @@ export function useCanvasGestures(
     if (active !== null && moved) {
       if (active.kind === 'marquee')
         view.select({ partIds: withGroups(currentPlan(), partsBetween(currentPlan(), active.start, p)) });
-      const edit = editOf(active, p, event);
+      const moved = movedBy(active);
+      const alone = editOf(active, p, event);
+      stopFollowing();
+      const edit = alone === null || moved.length === 0 ? alone : withRepair(currentPlan(), alone, moved);
       view.setSnapGuides([]);
       if (edit !== null && usePlanStore.getState().commit(edit) && active.kind === 'node' && active.isNew)
         view.select({ markingId: active.line.id, node: active.index + 1 });
@@ -277,6 +283,7 @@ export function useCanvasGestures(
     pressed.current = null;
     setMarquee(null);
     useViewStore.getState().setSnapGuides([]);
+    stopFollowing();
     usePlanStore.getState().dropPreview();
   }
 
@@ -287,6 +294,11 @@ export function useCanvasGestures(
     onPointerCancel,
     onPointerLeave: () => useViewStore.getState().setPointer(null),
   };
+}
+
+/** The parts that a gesture moves or turns. */
+function movedBy(gesture: Gesture): readonly string[] {
+  return gesture.kind === 'move' ? gesture.ids : gesture.kind === 'turn' ? [gesture.id] : [];
 }
 
 /** The camera after two fingers moved from `before` to `now`. With one finger left it stays. */

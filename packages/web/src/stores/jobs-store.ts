@@ -1,7 +1,15 @@
 /** Long work: one job at a time in the worker, with progress and cancel. */
 
+import type { Home } from '@sashiko/core/router/homes';
+import { type RouteRequest, USUAL_REQUEST } from '@sashiko/core/router/route-request';
+import type { WayOut } from '@sashiko/core/router/ways-out';
 import { create } from 'zustand';
 import type { RouteJobResult } from '../workers/messages.ts';
+
+/** What would do without patches, as far as it was asked for. */
+export type WaysOutJob =
+  | { readonly state: 'working'; readonly share: number; cancel(): void }
+  | { readonly state: 'found'; readonly ways: readonly WayOut[]; readonly shown: string | null };
 
 export type RouteJob =
   | { readonly state: 'idle' }
@@ -13,14 +21,39 @@ export type RouteJob =
       cancel(): void;
       finish(): void;
     }
-  | { readonly state: 'proposal'; readonly result: RouteJobResult };
+  | {
+      readonly state: 'proposal';
+      readonly result: RouteJobResult;
+      readonly request: RouteRequest;
+      readonly waysOut: WaysOutJob | null;
+    };
+
+/** Places for a holder or a board that were looked for. */
+export type HomesJob =
+  | { readonly state: 'idle' }
+  | { readonly state: 'working'; readonly partId: string; readonly share: number; cancel(): void }
+  | { readonly state: 'found'; readonly partId: string; readonly homes: readonly Home[] };
 
 interface JobsState {
   readonly route: RouteJob;
+  readonly homes: HomesJob;
+  /** What is asked of the router, as the maker last left it. */
+  readonly request: RouteRequest;
+  /** Whether threads about a dragged part are led anew where the drag breaks a rule. */
+  readonly threadsFollow: boolean;
   setRoute(route: RouteJob): void;
+  setHomes(homes: HomesJob): void;
+  setRequest(change: Partial<RouteRequest>): void;
+  setThreadsFollow(threadsFollow: boolean): void;
 }
 
 export const useJobsStore = create<JobsState>()((set) => ({
   route: { state: 'idle' },
+  homes: { state: 'idle' },
+  request: USUAL_REQUEST,
+  threadsFollow: true,
   setRoute: (route) => set({ route }),
+  setHomes: (homes) => set({ homes }),
+  setRequest: (change) => set((state) => ({ request: { ...state.request, ...change } })),
+  setThreadsFollow: (threadsFollow) => set({ threadsFollow }),
 }));

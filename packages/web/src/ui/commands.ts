@@ -12,6 +12,7 @@ import { changeStitching, deleteRuns, moveBend, removeBend } from '@sashiko/core
 import { holePoint } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/schema';
 import { clampMove, roomiestPlace } from '../canvas/clamp.ts';
+import { withRepair } from '../canvas/follow-threads.ts';
 import { editableLine, withNodes } from '../canvas/line-edits.ts';
 import { finishPen, penClick, pointAt } from '../canvas/pen-tool.ts';
 import { putBend, stepBack } from '../canvas/thread-tool.ts';
@@ -96,7 +97,10 @@ export const COMMANDS: readonly Command[] = [
       const by = event.shiftKey ? -15 : 15;
       return usePlanStore
         .getState()
-        .commit(turnPart(currentPlan(), part.id, part.turnDeg + by), `turn ${part.id}`);
+        .commit(
+          withRepair(currentPlan(), turnPart(currentPlan(), part.id, part.turnDeg + by), [part.id]),
+          `turn ${part.id}`,
+        );
     },
   },
   {
@@ -268,7 +272,7 @@ function moveChosen(step: Point): boolean {
       .map((id) => plan.parts[id])
       .filter((part): part is Part => part !== undefined);
     return commit(
-      moveParts(plan, selection.partIds, clampMove(plan, parts, step)),
+      withRepair(plan, moveParts(plan, selection.partIds, clampMove(plan, parts, step)), selection.partIds),
       `nudge ${selection.partIds.join()}`,
     );
   }

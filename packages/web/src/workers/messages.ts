@@ -3,22 +3,43 @@ import type { RunTime } from '@sashiko/core/circuit/will-it-light';
 import type { FourPoints } from '@sashiko/core/geometry/homography';
 import type { Point } from '@sashiko/core/geometry/point';
 import type { TrialAnswer, TrialSetting } from '@sashiko/core/nets/trials';
+import type { Edit } from '@sashiko/core/plan/edit';
 import type { PictureBytes } from '@sashiko/core/plan/edits/picture-edits';
 import type { Fit } from '@sashiko/core/plan/fit-finder';
 import type { Plan } from '@sashiko/core/plan/schema';
-import type { Freedom, RoutingProblem, RoutingSolution } from '@sashiko/core/router/routing-problem';
+import type { Home } from '@sashiko/core/router/homes';
+import type { PlanProblem } from '@sashiko/core/router/problem-of-plan';
+import type { RouteRequest } from '@sashiko/core/router/route-request';
+import type { RoutingSolution } from '@sashiko/core/router/routing-problem';
+import type { WayOut } from '@sashiko/core/router/ways-out';
 
 export interface RouteJobResult {
   /** The plan the proposal was made for: it can only be taken into this one. */
   readonly plan: Plan;
-  readonly problem: RoutingProblem;
+  readonly problem: PlanProblem;
   readonly solution: RoutingSolution;
 }
 
 export interface WorkerMessages {
   route: [
-    request: { readonly plan: Plan; readonly freedom: Freedom; readonly seed: number },
+    request: { readonly plan: Plan; readonly request: RouteRequest; readonly seed: number },
     answer: RouteJobResult,
+  ];
+  /** What would do without the patches of a proposal. */
+  waysOut: [
+    request: RouteJobResult & { readonly request: RouteRequest; readonly seed: number },
+    answer: readonly WayOut[],
+  ];
+  /** Places for a holder or a board, best first. */
+  homes: [
+    request: { readonly plan: Plan; readonly partId: string; readonly request: RouteRequest },
+    answer: readonly Home[],
+  ];
+  tidy: [request: { readonly plan: Plan }, answer: { readonly edit: Edit | null }];
+  /** Leads the threads about parts anew that a move has broken. */
+  repair: [
+    request: { readonly plan: Plan; readonly partIds: readonly string[] },
+    answer: { readonly edit: Edit | null },
   ];
   /** Reads a picture file and makes it small enough to keep. */
   readPicture: [request: { readonly file: Blob }, answer: PictureBytes];

@@ -2,15 +2,19 @@
 import { checkPlan } from '@sashiko/core/checks/check-plan';
 import { gapPrices } from '@sashiko/core/checks/gap-prices';
 import { howLong } from '@sashiko/core/circuit/will-it-light';
-import { describeProblem, describeToMaker, fail } from '@sashiko/core/errors/problem';
+import { describeProblem, describeToMaker, fail, type Result } from '@sashiko/core/errors/problem';
 import { writePdf } from '@sashiko/core/formats/pdf';
 import { LARGEST_PICTURE_PX, planStraightening, straightenPixels } from '@sashiko/core/geometry/straighten';
 import { sewTrials } from '@sashiko/core/nets/trials';
 import type { PictureBytes } from '@sashiko/core/plan/edits/picture-edits';
 import { findFits, fitTaskOf } from '@sashiko/core/plan/fit-finder';
+import { findHomes } from '@sashiko/core/router/homes';
+import { routingProblemOf } from '@sashiko/core/router/problem-of-plan';
+import { repairEdit } from '@sashiko/core/router/repair';
 import { route } from '@sashiko/core/router/route';
 import type { RoutingSolution } from '@sashiko/core/router/routing-problem';
-import { routingProblemOf } from '@sashiko/core/router/routing-problem';
+import { tidyEdit } from '@sashiko/core/router/tidy';
+import { waysOut } from '@sashiko/core/router/ways-out';
 import { listPages } from '@sashiko/core/sewing/list-pages';
 import { patternPages } from '@sashiko/core/sewing/pattern-pages';
 import type { FromWorker, MessageName, ToWorker, WorkerMessages } from './messages.ts';
@@ -22,7 +26,15 @@ const ROUTE_MS_PER_PART = 150;
 /** How long to work before listening for a cancel, ms. */
 const SLICE_MS = 30;
 
+/** Looking for ways without a patch takes no longer than this. */
+const WAYS_OUT_MS = 25_000;
+
 class Refusal extends Error {}
+
+function orRefuse<T>(result: Result<T>): T {
+  if (!result.ok) throw new Refusal(describeToMaker(result.problem));
+  return result.value;
+}
 
 interface Job {
   isCancelled: boolean;
@@ -44,9 +56,9 @@ type Handlers = {
 
 /** Answers by name; null when the job was cancelled. */
 const handlers: Handlers = {
-  async route({ plan, freedom, seed }, job) {
-    const problem = routingProblemOf(plan, freedom);
-    if (!problem.ok) throw new Refusal(describeProblem(problem.problem));
+  async route({ plan, request, seed }, job) {
+    const problem = routingProblemOf(plan, request);
+    if (!problem.ok) throw new Refusal(describeToMaker(problem.problem));
     const begun = performance.now();
     const budgetMs = ROUTE_MS + ROUTE_MS_PER_PART * problem.value.parts.length;
     const search = route(problem.value, {
@@ -67,6 +79,21 @@ const handlers: Handlers = {
       if (job.isCancelled) return null;
       until = performance.now() + SLICE_MS;
     }
+  },
+  async waysOut({ plan, problem, solution, request, seed }, job) {
+    const until = performance.now() + WAYS_OUT_MS;
+    const shouldStop = (): boolean => job.isFinishing || performance.now() > until;
+    return await runInSlices(waysOut(plan, request, problem, solution, { seed, shouldStop }), job);
+  },
+  async homes({ plan, partId, request }, job) {
+    const homes = await runInSlices(findHomes(plan, partId, request, { seed: 1 }), job);
+    return homes === null ? null : orRefuse(homes);
+  },
+  async tidy({ plan }) {
+    return { edit: orRefuse(tidyEdit(plan)) };
+  },
+  async repair({ plan, partIds }) {
+    return { edit: orRefuse(repairEdit(plan, partIds)) };
   },
   async readPicture({ file }) {
     if (file.size > LARGEST_PICTURE_BYTES) throw new Refusal('The picture is larger than 40 megabytes.');

@@ -146,3 +146,17 @@ export function deleteRuns(plan: Plan, runIds: readonly string[]): Result<Edit> 
     changes,
   );
 }
+
+/** Locks runs, so that routing leaves them as they are, or unlocks them. */
+export function lockRuns(plan: Plan, runIds: readonly string[], locked: boolean): Result<Edit> {
+  const changes: Change[] = [];
+  for (const id of runIds) {
+    const run = plan.runs[id];
+    if (run === undefined) return fail('unknown-run', '', `runs.${id}`);
+    const { locked: _was, ...rest } = run;
+    changes.push(putRun(plan, locked ? { ...rest, locked: true } : rest));
+  }
+  const [only] = runIds.length === 1 ? runIds : [];
+  const what = only === undefined ? `${runIds.length} threads` : runName(plan, plan.runs[only] as Run);
+  return checkEdit(plan, `${locked ? 'lock' : 'unlock'} ${what}`, changes);
+}

@@ -296,17 +296,21 @@ export class ExactCloth {
     );
   }
 
-  /** How many legs break a rule; a pair of lines that are too near counts for both. */
-  violations(): number {
-    let count = 0;
-    for (const [i, { xy, isKept }] of this.lines.entries()) {
-      if (isKept === true) continue;
-      if (xy.length < 4) count += 1;
-      for (let k = 2; k < xy.length; k += 2)
-        if (!this.isLegal(i, xy[k - 2] as number, xy[k - 1] as number, xy[k] as number, xy[k + 1] as number))
-          count += 1;
-    }
+  /** How many legs of a line break a rule. */
+  brokenLegs(index: number): number {
+    const { xy } = this.lines[index] as ExactLine;
+    let count = xy.length < 4 ? 1 : 0;
+    for (let k = 2; k < xy.length; k += 2)
+      if (
+        !this.isLegal(index, xy[k - 2] as number, xy[k - 1] as number, xy[k] as number, xy[k + 1] as number)
+      )
+        count += 1;
     return count;
+  }
+
+  /** How many legs break a rule; a pair of lines that are too near counts for both. Kept lines are not judged. */
+  violations(): number {
+    return this.lines.reduce((sum, line, i) => sum + (line.isKept === true ? 0 : this.brokenLegs(i)), 0);
   }
 
   lengthMm(): number {

@@ -24,6 +24,7 @@ import { useViewStore } from '../../stores/view-store.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { Colours } from './Colours.tsx';
 import { copyParts } from './copy-parts.ts';
+import { ThreadsFollow } from './ThreadsFollow.tsx';
 
 interface ChosenPartProps {
   readonly plan: Plan;
@@ -73,6 +74,7 @@ export function ChosenPart({ plan, part }: ChosenPartProps) {
           {hasElement(kind, 'light') ? 'Exchange + and −' : 'Half turn'}
         </Button>
       </div>
+      <ThreadsFollow plan={plan} />
       {part.colourId !== undefined && (
         <Colours
           label="Colour"

@@ -9,6 +9,7 @@ import { usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { mirrorAtMiddle } from './ChosenPart.tsx';
 import { copyParts } from './copy-parts.ts';
+import { ThreadsFollow } from './ThreadsFollow.tsx';
 
 /** What can be done with several parts together. */
 export function ChosenParts({ plan, ids }: { readonly plan: Plan; readonly ids: readonly string[] }) {
@@ -45,6 +46,7 @@ export function ChosenParts({ plan, ids }: { readonly plan: Plan; readonly ids: 
           Space evenly down
         </Button>
       </div>
+      <ThreadsFollow plan={plan} />
       <div className="buttons">
         <Button
           size="small"

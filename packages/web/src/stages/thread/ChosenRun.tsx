@@ -1,6 +1,13 @@
-import { changeStitching, changeThread, deleteRuns, removeBend } from '@sashiko/core/plan/edits/run-edits';
+import {
+  changeStitching,
+  changeThread,
+  deleteRuns,
+  lockRuns,
+  removeBend,
+} from '@sashiko/core/plan/edits/run-edits';
 import { copiesOf, holeName, sumRun } from '@sashiko/core/plan/placed';
 import type { Plan, Run } from '@sashiko/core/plan/schema';
+import { isSewn } from '@sashiko/core/router/problem-of-plan';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
 import { formatOhm } from '@sashiko/core/units/electrical';
 import { formatLength } from '@sashiko/core/units/length';
@@ -102,6 +109,13 @@ export function ChosenRun({ plan, run }: { readonly plan: Plan; readonly run: Ru
         onChange={(event) => commit(changeStitching(plan, run.id, { curved: event.target.checked }))}
       >
         Smoothly through its bends
+      </Checkbox>
+      <Checkbox
+        checked={run.locked === true || isSewn(plan, run)}
+        disabled={isSewn(plan, run)}
+        onChange={(event) => commit(lockRuns(plan, [run.id], event.target.checked))}
+      >
+        {isSewn(plan, run) ? 'Sewn: routing leaves it' : 'Locked: routing leaves it'}
       </Checkbox>
       <RunWays plan={plan} run={run} />
       <RunEnds plan={plan} run={run} />

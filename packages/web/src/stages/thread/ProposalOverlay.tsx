@@ -13,7 +13,7 @@ export function ProposalOverlay({
   result,
   scale,
 }: {
-  readonly result: RouteJobResult;
+  readonly result: Pick<RouteJobResult, 'plan' | 'problem' | 'solution'>;
   readonly scale: number;
 }) {
   const face = useViewStore((state) => state.face);
@@ -23,12 +23,13 @@ export function ProposalOverlay({
   return (
     <g pointerEvents="none" fill="none" strokeLinejoin="round" strokeLinecap="round">
       <path d={clothPath(plan.cloth, face)} fillRule="evenodd" fill="#10162a" opacity={0.45} />
-      {solution.traces.map((trace) => {
+      {solution.traces.map((trace, i) => {
+        const isKept = i >= solution.traces.length - problem.kept.length;
         const data = linePath(trace.points.map(seen));
         const isPlus = problem.nets[trace.net]?.title.startsWith('+') === true;
         return (
           <g key={data}>
-            <path d={data} stroke="#ffd98a" strokeWidth={3.4} />
+            <path d={data} stroke={isKept ? '#cfc9bb' : '#ffd98a'} strokeWidth={isKept ? 2.2 : 3.4} />
             <path
               d={data}
               stroke={isPlus ? '#a8301f' : '#1d2a4d'}

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { LiveMarks } from '../../canvas/LiveMarks.tsx';
 import { PieceEnds } from '../../canvas/PieceEnds.tsx';
-import { useJobsStore } from '../../stores/jobs-store.ts';
+import { type RouteJob, useJobsStore } from '../../stores/jobs-store.ts';
 import { useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import type { RouteJobResult } from '../../workers/messages.ts';
@@ -41,10 +41,7 @@ export function ThreadStage() {
         hint={useHint(isWishing)}
         overlay={(scale) =>
           job.state === 'proposal' || (job.state === 'working' && job.best !== null) ? (
-            <ProposalOverlay
-              result={job.state === 'proposal' ? job.result : (job.best as RouteJobResult)}
-              scale={scale}
-            />
+            <ProposalOverlay result={shownOf(job)} scale={scale} />
           ) : isWishing ? (
             <WishesOverlay plan={plan} face={face} scale={scale} />
           ) : (
@@ -78,6 +75,14 @@ export function ThreadStage() {
       </StageTray>
     </>
   );
+}
+
+/** The way out that is looked at, or else the proposal, or the best so far. */
+function shownOf(job: RouteJob): Pick<RouteJobResult, 'plan' | 'problem' | 'solution'> {
+  if (job.state !== 'proposal') return (job as { readonly best: RouteJobResult }).best;
+  const { waysOut } = job;
+  const way = waysOut?.state === 'found' ? waysOut.ways.find(({ id }) => id === waysOut.shown) : undefined;
+  return way ?? job.result;
 }
 
 function useHint(isWishing: boolean): string | null {

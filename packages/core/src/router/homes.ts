@@ -1,0 +1,226 @@
+/**
+ * A home for the power: places for a holder ranked by the thread they cost, reach, weight, what is seen, magnets and openings.
+ * A board is ranked likewise, with its best turn at each place. All is counted in mm of thread, so that one sum decides.
+ */
+import { areasFor, clothBox, clothOutline } from '../cloth/cloth.ts';
+import { fail, type Result, succeed } from '../errors/problem.ts';
+import { distance, type Point, snapToMicrometre } from '../geometry/point.ts';
+import { insideDistanceMm, polygonContains } from '../geometry/polygon.ts';
+import { normaliseDeg } from '../geometry/transform.ts';
+import { hasElement } from '../parts/part-element.ts';
+import { applyEdit, type Edit } from '../plan/edit.ts';
+import { poseParts } from '../plan/edits/part-edits.ts';
+import { kindOf } from '../plan/placed.ts';
+import type { Part, Plan } from '../plan/schema.ts';
+import { balanceOf, TIPS_FROM_G } from '../plan/weight.ts';
+import { seededRandom } from '../random/random.ts';
+import { EDGE_MARGIN_MM } from '../thread/required-gap.ts';
+import { prepareBoard } from './engine/board.ts';
+import { planOrder } from './engine/order-plan.ts';
+import { isFast, routingProblemOf } from './problem-of-plan.ts';
+import type { RouteRequest } from './route-request.ts';
+
+export interface Home {
+  readonly at: Point;
+  readonly turnDeg: number;
+  /** Thread along the cloth, as planned on straight lines and the ways round what is in them, mm. */
+  readonly threadMm: number;
+  /** Thread and all that speaks against the place, in mm of thread: less is better. */
+  readonly scoreMm: number;
+  /** What speaks for and against it, in words. */
+  readonly reasons: readonly string[];
+  /** Where it lies now. */
+  readonly isPresent: boolean;
+}
+
+export interface HomeOptions {
+  readonly seed: number;
+  /** Places tried along the longer side of the piece. */
+  readonly columns?: number;
+  /** Moves of the order plan at each place, for each part. */
+  readonly movesPerPart?: number;
+  readonly most?: number;
+}
+
+/** What speaks against a place, in mm of thread (assumptions; the handbook names the reasons and no figures). */
+const OUT_OF_REACH_MM = 200;
+const TOP_HEAVY_MM = 120;
+const TO_ONE_SIDE_MM = 80;
+const IN_WINDOW_MM = 150;
+const NEAR_MAGNET_MM = 200;
+const NEAR_OPENING_MM = 40;
+/** Magnets keep away from steel by this, common practice for the rule, assumption for the figure. */
+const FROM_MAGNET_MM = 25;
+/** An opening is worked round with ease from here on (assumption). */
+const FROM_OPENING_MM = 25;
+/** Room for two threads between the bodies of parts (assumption). */
+const BETWEEN_BODIES_MM = 14;
+const TURNS_DEG = [0, 90, 180, 270];
+const COLUMNS = 12;
+const MOVES_PER_PART = 120;
+const MOST_HOMES = 5;
+/** Homes nearer to each other than this are one. */
+const SAME_HOME_MM = 30;
+/** So many of the places that look best are looked at closely. */
+const CLOSELY = 8;
+const CLOSE_FACTOR = 8;
+
+/**
+ * The best places and turns for a part, best first, its present one among them; yields the share done. Refused for a locked
+ * part, for one that is sewn on, or when nothing is wished. Cost: places × turns × moves.
+ */
+export function* findHomes(
+  plan: Plan,
+  partId: string,
+  request: RouteRequest,
+  options: HomeOptions,
+): Generator<number, Result<readonly Home[]>> {
+  const part = plan.parts[partId];
+  if (part === undefined) return fail('unknown-part', '', `parts.${partId}`);
+  if (part.locked === true) return fail('part-locked', `(${part.name})`, `parts.${partId}`);
+  const isHeld = Object.values(plan.runs).some(
+    (run) => isFast(plan, run) && (run.from.partId === partId || run.to.partId === partId),
+  );
+  if (isHeld) return fail('part-sewn', `(${part.name})`, `parts.${partId}`);
+  const possible = routingProblemOf(plan, request);
+  if (!possible.ok) return possible;
+  const { seed, columns = COLUMNS, movesPerPart = MOVES_PER_PART, most = MOST_HOMES } = options;
+  const poses = [
+    { at: part.at, turnDeg: part.turnDeg },
+    ...placesFor(plan, part, columns).flatMap((at) =>
+      TURNS_DEG.map((by) => ({ at, turnDeg: normaliseDeg(part.turnDeg + by) })),
+    ),
+  ];
+  const homes: Home[] = [];
+  for (const [i, pose] of poses.entries()) {
+    yield (0.7 * i) / poses.length;
+    const home = judge(plan, part, pose, request, seed, movesPerPart);
+    if (home !== null) homes.push(home);
+  }
+  const best = distinct(homes).slice(0, Math.max(most, CLOSELY));
+  const close: Home[] = [];
+  for (const [i, home] of best.entries()) {
+    yield 0.7 + (0.3 * i) / best.length;
+    close.push(judge(plan, part, home, request, seed, movesPerPart * CLOSE_FACTOR) ?? home);
+  }
+  const ranked = close.sort((a, b) => a.scoreMm - b.scoreMm);
+  const present = ranked.find((home) => home.isPresent);
+  const top = ranked.slice(0, most);
+  return succeed(present === undefined || top.includes(present) ? top : [...top.slice(0, most - 1), present]);
+}
+
+/** The edit that moves a part to a home. */
+export function moveHome(
+  plan: Plan,
+  partId: string,
+  { at, turnDeg }: Pick<Home, 'at' | 'turnDeg'>,
+): Result<Edit> {
+  const name = plan.parts[partId]?.name ?? partId;
+  return poseParts(plan, `give ${name} another home`, new Map([[partId, { at, turnDeg }]]));
+}
+
+function distinct(homes: readonly Home[]): readonly Home[] {
+  const kept: Home[] = [];
+  for (const home of [...homes].sort((a, b) => a.scoreMm - b.scoreMm))
+    if (home.isPresent || kept.every((other) => distance(other.at, home.at) >= SAME_HOME_MM)) kept.push(home);
+  const present = kept.find((home) => home.isPresent);
+  return present === undefined ? kept : [present, ...kept.filter((home) => home !== present)];
+}
+
+/** Middles on a grid where the part lies on the cloth, off openings and keep-outs, with room to the other parts. */
+function placesFor(plan: Plan, part: Part, columns: number): readonly Point[] {
+  const box = clothBox(plan.cloth);
+  const step = Math.max(box.widthMm, box.heightMm) / columns;
+  const reach = reachOf(plan, part);
+  const outline = clothOutline(plan.cloth);
+  const closed = [...areasFor(plan.cloth, 'opening'), ...areasFor(plan.cloth, 'keep-out')];
+  const others = Object.values(plan.parts).filter((other) => other.id !== part.id);
+  const places: Point[] = [];
+  for (let y = box.top + step / 2; y < box.top + box.heightMm; y += step) {
+    for (let x = box.left + step / 2; x < box.left + box.widthMm; x += step) {
+      const at = snapToMicrometre({ x, y });
+      if (insideDistanceMm(outline, at) < reach + EDGE_MARGIN_MM) continue;
+      if (closed.some((area) => insideDistanceMm(area, at) > -(reach + EDGE_MARGIN_MM))) continue;
+      if (others.some((other) => distance(other.at, at) < reach + reachOf(plan, other) + BETWEEN_BODIES_MM))
+        continue;
+      places.push(at);
+    }
+  }
+  return places;
+}
+
+function reachOf(plan: Plan, part: Part): number {
+  return Math.max(0, ...kindOf(plan, part).outline.map((corner) => Math.hypot(corner.x, corner.y)));
+}
+
+function judge(
+  plan: Plan,
+  part: Part,
+  { at, turnDeg }: Pick<Home, 'at' | 'turnDeg'>,
+  request: RouteRequest,
+  seed: number,
+  movesPerPart: number,
+): Home | null {
+  const edit = moveHome(plan, part.id, { at, turnDeg });
+  if (!edit.ok) return null;
+  const moved = applyEdit(plan, edit.value);
+  const problem = routingProblemOf(moved, request);
+  if (!problem.ok) return null;
+  const moves = movesPerPart * problem.value.parts.length;
+  const board = prepareBoard(problem.value);
+  const threadMm = planOrder(board, seededRandom(seed), (made) => made / moves).cost;
+  const { againstMm, reasons } = besidesThread(moved, part.id);
+  return {
+    at,
+    turnDeg,
+    threadMm,
+    scoreMm: threadMm + againstMm,
+    reasons,
+    isPresent: distance(at, part.at) < 0.001 && turnDeg === part.turnDeg,
+  };
+}
+
+function besidesThread(
+  plan: Plan,
+  partId: string,
+): { readonly againstMm: number; readonly reasons: readonly string[] } {
+  const part = plan.parts[partId] as Part;
+  const kind = kindOf(plan, part);
+  const reasons: string[] = [];
+  let againstMm = 0;
+  const against = (mm: number, reason: string): void => {
+    againstMm += mm;
+    reasons.push(reason);
+  };
+  const zones = areasFor(plan.cloth, 'reach');
+  const isWorked = hasElement(kind, 'cell') || hasElement(kind, 'switch');
+  if (isWorked && zones.length > 0) {
+    if (zones.some((zone) => polygonContains(zone, part.at))) reasons.push('within reach of a hand');
+    else against(OUT_OF_REACH_MM, 'out of reach of a hand');
+  }
+  if (kind.massG >= TIPS_FROM_G) {
+    const balance = balanceOf(plan);
+    if (balance.isTopHeavy) against(TOP_HEAVY_MM, 'makes the piece top-heavy');
+    else reasons.push('hangs low');
+    const side = Math.abs(balance.toSide);
+    if (side > 0.35) against(TO_ONE_SIDE_MM * side, `pulls to the ${balance.toSide < 0 ? 'left' : 'right'}`);
+  }
+  const isSeen = part.face === 'right' || plan.cloth.wrongSideSeen;
+  if (areasFor(plan.cloth, 'window').some((area) => polygonContains(area, part.at)))
+    against(IN_WINDOW_MM, 'shows through a window');
+  else if (!isSeen) reasons.push('hidden from the seen face');
+  const isMagnetic = kind.magnetism === 'magnet' || kind.magnetism === 'steel';
+  const near = Object.values(plan.parts).find(
+    (other) =>
+      other.id !== part.id &&
+      isMagnetic &&
+      [kind.magnetism, kindOf(plan, other).magnetism].sort().join() === 'magnet,steel' &&
+      distance(other.at, part.at) < FROM_MAGNET_MM + reachOf(plan, part),
+  );
+  if (near !== undefined) against(NEAR_MAGNET_MM, `too near to ${near.name}: magnet and steel`);
+  const toOpening = Math.min(
+    ...areasFor(plan.cloth, 'opening').map((area) => -insideDistanceMm(area, part.at) - reachOf(plan, part)),
+  );
+  if (toOpening < FROM_OPENING_MM) against(NEAR_OPENING_MM, 'close to an opening');
+  return { againstMm, reasons };
+}

@@ -1,0 +1,219 @@
+/**
+ * What would do without a patch: other pins, freer turns, a part turned or moved, a further strand. Each is tried by routing,
+ * priced against the proposal with the patch, and handed out as a proposal of its own.
+ */
+
+import { type Result, succeed } from '../errors/problem.ts';
+import { hasElement } from '../parts/part-element.ts';
+import { applyEdit, type Edit, squashEdits } from '../plan/edit.ts';
+import { moveParts, turnPart } from '../plan/edits/part-edits.ts';
+import { changeHabits } from '../plan/edits/plan-edits.ts';
+import { holeName, kindOf } from '../plan/placed.ts';
+import type { Part, Plan } from '../plan/schema.ts';
+import { patchReasons } from './patch-reasons.ts';
+import { type PlanProblem, routingProblemOf } from './problem-of-plan.ts';
+import { pinMoves, previewProposal, proposalEdit } from './proposal.ts';
+import { route } from './route.ts';
+import type { Freedom, RouteRequest } from './route-request.ts';
+import type { RoutingSolution } from './routing-problem.ts';
+import { priceMm, threadFigures } from './thread-figures.ts';
+
+export interface WayOut {
+  readonly id: string;
+  /** What is done, in words. */
+  readonly text: string;
+  /** Against the proposal with the patch, mm of thread; a patch counts 150, a strand 40. Below zero it is cheaper. */
+  readonly dearerMm: number;
+  readonly patches: number;
+  /** What is changed before the threads are led; null when nothing is. */
+  readonly before: Edit | null;
+  /** The plan with `before` done: problem and solution are of this one. */
+  readonly plan: Plan;
+  readonly problem: PlanProblem;
+  readonly solution: RoutingSolution;
+}
+
+export interface WaysOutOptions {
+  readonly seed: number;
+  /** Moves of the search for each try; by default those that settle a board of its size. */
+  readonly moves?: number;
+  /** Tries that work, at most. */
+  readonly most?: number;
+  /** Asked before each try: when it says yes, what has been found is enough. */
+  readonly shouldStop?: () => boolean;
+}
+
+/** How far a part is moved to get out of a loop, mm, and in which directions. */
+const MOVES_MM = [20, 40];
+const DIRECTIONS_DEG = [0, 90, 180, 270, 45, 135, 225, 315];
+/** Moves are tried for so many parts, and turns. */
+const MOST_MOVED = 3;
+const MOST_TURNED = 3;
+/** Ways out handed out at most. */
+const MOST_WAYS = 4;
+
+interface Try {
+  readonly id: string;
+  readonly text: (plan: Plan, problem: PlanProblem, solution: RoutingSolution) => string;
+  readonly before: Edit | null;
+  readonly request: RouteRequest;
+}
+
+/** Tries one way out after the other; yields the share done, returns those with fewer patches and no conflict, cheapest first. */
+export function* waysOut(
+  plan: Plan,
+  request: RouteRequest,
+  problem: PlanProblem,
+  solution: RoutingSolution,
+  { seed, moves, most = MOST_WAYS, shouldStop = () => false }: WaysOutOptions,
+): Generator<number, readonly WayOut[]> {
+  const patches = solution.patches?.length ?? 0;
+  const now = previewProposal(plan, problem, solution);
+  if (patches === 0 || !now.ok) return [];
+  const nowMm = priceMm(threadFigures(now.value));
+  const tries = triesFor(plan, request, problem, solution);
+  const found: WayOut[] = [];
+  const done = new Set<string>();
+  for (const [i, attempt] of tries.entries()) {
+    yield i / tries.length;
+    // One place for a part is enough.
+    const [sort] = attempt.id.split('@');
+    if (found.length >= most || shouldStop() || done.has(sort as string)) continue;
+    const base = attempt.before === null ? plan : applyEdit(plan, attempt.before);
+    const next = routingProblemOf(base, attempt.request);
+    if (!next.ok) continue;
+    const search = route(next.value, { seed, ...(moves === undefined ? {} : { moves }) });
+    let step = search.next();
+    for (; step.done !== true; step = search.next()) yield (i + step.value.share) / tries.length;
+    const better = step.value;
+    if (better.conflicts > 0 || (better.patches?.length ?? 0) >= patches) continue;
+    const preview = previewProposal(base, next.value, better);
+    if (!preview.ok) continue;
+    done.add(sort as string);
+    found.push({
+      id: attempt.id,
+      text: attempt.text(base, next.value, better),
+      dearerMm: priceMm(threadFigures(preview.value)) - nowMm,
+      patches: better.patches?.length ?? 0,
+      before: attempt.before,
+      plan: base,
+      problem: next.value,
+      solution: better,
+    });
+  }
+  return found.sort((a, b) => a.dearerMm - b.dearerMm);
+}
+
+/** The edit that does all of a way out: what comes before, and the threads. */
+export function wayOutEdit({ plan, problem, solution, before }: WayOut): Result<Edit> {
+  const threads = proposalEdit(plan, problem, solution);
+  if (!threads.ok || before === null) return threads;
+  return succeed(squashEdits(before, threads.value));
+}
+
+function triesFor(
+  plan: Plan,
+  request: RouteRequest,
+  problem: PlanProblem,
+  solution: RoutingSolution,
+): readonly Try[] {
+  const tries: Try[] = [];
+  if (!request.exchangePins)
+    tries.push({ id: 'pins', before: null, request: { ...request, exchangePins: true }, text: pinWords });
+  const freer: readonly Freedom[] = (['half', 'quarter', 'eighth'] as const).filter(
+    (_, i) => i > ['half', 'quarter', 'eighth'].indexOf(request.freedom),
+  );
+  for (const freedom of freer)
+    tries.push({ id: `turns@${freedom}`, before: null, request: { ...request, freedom }, text: turnWords });
+  if (plan.habits.strandStyle === 'chain') {
+    const edit = changeHabits(plan, { strandStyle: 'branch' }, 'start new strands at parts');
+    if (edit.ok)
+      tries.push({
+        id: 'branch',
+        before: edit.value,
+        request,
+        text: () => 'Start a new strand at a part instead of one strand through all.',
+      });
+  }
+  const involved = [...new Set(patchReasons(plan, problem, solution).flatMap(({ partIds }) => partIds))]
+    .map((id) => plan.parts[id] as Part)
+    .filter((part) => part.locked !== true && !hasKept(plan, problem, part));
+  const boards = involved.filter((part) => !hasElement(kindOf(plan, part), 'light'));
+  for (const part of boards.slice(0, MOST_TURNED)) {
+    for (const byDeg of [180, 90, 270]) {
+      const edit = turnPart(plan, part.id, part.turnDeg + byDeg);
+      if (edit.ok)
+        tries.push({
+          id: `turn-${part.id}@${byDeg}`,
+          before: edit.value,
+          request,
+          text: () => `Turn ${part.name} by ${byDeg}°.`,
+        });
+    }
+  }
+  for (const part of involved.slice(0, MOST_MOVED)) {
+    for (const mm of MOVES_MM) {
+      for (const deg of DIRECTIONS_DEG) {
+        const [dx, dy] = [Math.cos((deg * Math.PI) / 180) * mm, Math.sin((deg * Math.PI) / 180) * mm];
+        const edit = moveParts(plan, [part.id], { x: dx, y: dy });
+        if (edit.ok && isClearOfParts(plan, part, { x: part.at.x + dx, y: part.at.y + dy }))
+          tries.push({
+            id: `move-${part.id}@${mm}-${deg}`,
+            before: edit.value,
+            request,
+            text: () => `Move ${part.name} ${mm} mm ${DIRECTION_WORDS[deg] ?? ''}.`,
+          });
+      }
+    }
+  }
+  return tries;
+}
+
+const DIRECTION_WORDS: Readonly<Record<number, string>> = {
+  0: 'to the right',
+  45: 'down to the right',
+  90: 'down',
+  135: 'down to the left',
+  180: 'to the left',
+  225: 'up to the left',
+  270: 'up',
+  315: 'up to the right',
+};
+
+/** Parts whose bodies nearly touch leave no thread between them, mm between their middles less their reaches. */
+const BETWEEN_PARTS_MM = 8;
+
+function isClearOfParts(plan: Plan, part: Part, at: Part['at']): boolean {
+  const reach = (one: Part): number =>
+    Math.max(0, ...kindOf(plan, one).outline.map((corner) => Math.hypot(corner.x, corner.y)));
+  return Object.values(plan.parts).every(
+    (other) =>
+      other.id === part.id ||
+      Math.hypot(other.at.x - at.x, other.at.y - at.y) >= reach(part) + reach(other) + BETWEEN_PARTS_MM,
+  );
+}
+
+function hasKept(plan: Plan, problem: PlanProblem, part: Part): boolean {
+  return problem.keptRunIds.some((id) => {
+    const run = plan.runs[id];
+    return run?.from.partId === part.id || run?.to.partId === part.id;
+  });
+}
+
+function pinWords(plan: Plan, problem: PlanProblem, solution: RoutingSolution): string {
+  const moves = pinMoves(plan, problem, solution);
+  const hole = (partId: string, terminal: string): string => {
+    const part = plan.parts[partId] as Part;
+    const found = kindOf(plan, part).holes.find((one) => one.terminal === terminal);
+    return found === undefined ? terminal : holeName(plan, { partId, holeId: found.id });
+  };
+  if (moves.length === 0) return 'Other pins, at the same places.';
+  return `Other pins: ${moves.map(({ partId, before, after }) => `${hole(partId, before)} → ${hole(partId, after)}`).join('; ')}.`;
+}
+
+function turnWords(plan: Plan, problem: PlanProblem, solution: RoutingSolution): string {
+  const turned = problem.parts.flatMap(({ id, turns }, i) =>
+    solution.turnDeg[i] === turns[0] ? [] : [plan.parts[id]?.name ?? id],
+  );
+  return turned.length === 0 ? 'Freer turns.' : `Turn ${turned.join(', ')} further than was allowed.`;
+}

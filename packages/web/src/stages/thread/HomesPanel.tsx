@@ -1,0 +1,133 @@
+import { hasElement } from '@sashiko/core/parts/part-element';
+import { kindOf } from '@sashiko/core/plan/placed';
+import type { Part, Plan } from '@sashiko/core/plan/schema';
+import { type Home, moveHome } from '@sashiko/core/router/homes';
+import { formatLength } from '@sashiko/core/units/length';
+import { Button, Progress, Select } from 'antd';
+import { useEffect, useState } from 'react';
+import { useJobsStore } from '../../stores/jobs-store.ts';
+import { currentPlan, usePlanStore } from '../../stores/plan-store.ts';
+import { useViewStore } from '../../stores/view-store.ts';
+import { ask, Cancelled } from '../../workers/workshop.ts';
+
+/** A home for the power, or for the board: ranked places with reasons, shown on the cloth, to take. */
+export function HomesPanel({ plan }: { readonly plan: Plan }) {
+  const job = useJobsStore((state) => state.homes);
+  const setHomes = useJobsStore((state) => state.setHomes);
+  const commit = usePlanStore((state) => state.commit);
+  const setGhosts = useViewStore((state) => state.setGhosts);
+  const movable = Object.values(plan.parts).filter((part) => {
+    const kind = kindOf(plan, part);
+    return hasElement(kind, 'cell') || hasElement(kind, 'pin');
+  });
+  const [partId, setPartId] = useState<string | null>(null);
+  const part = movable.find(({ id }) => id === partId) ?? movable[0];
+  const [shown, setShown] = useState<Home | null>(null);
+  const show = (home: Home | null, of: Part): void => {
+    setShown(home);
+    setGhosts(home === null ? [] : [{ ...of, at: home.at, turnDeg: home.turnDeg }]);
+  };
+  // Places are found for the plan as it was.
+  useEffect(() => {
+    if (plan.parts === undefined) return;
+    useJobsStore.getState().setHomes({ state: 'idle' });
+    return () => setGhosts([]);
+  }, [plan.parts, setGhosts]);
+  if (part === undefined) return null;
+  const look = (): void => {
+    const asked = currentPlan();
+    const work = ask(
+      'homes',
+      { plan: asked, partId: part.id, request: useJobsStore.getState().request },
+      (share) => setHomes({ state: 'working', partId: part.id, share, cancel: work.cancel }),
+    );
+    setHomes({ state: 'working', partId: part.id, share: 0, cancel: work.cancel });
+    work.answer.then(
+      (homes) =>
+        setHomes(currentPlan() === asked ? { state: 'found', partId: part.id, homes } : { state: 'idle' }),
+      (error: unknown) => {
+        setHomes({ state: 'idle' });
+        if (!(error instanceof Cancelled))
+          usePlanStore.getState().tell(error instanceof Error ? error.message : String(error), 'problem');
+      },
+    );
+  };
+  return (
+    <section aria-label="A home for the power">
+      <h2>A home for the power</h2>
+      {movable.length > 1 && (
+        <Select
+          aria-label="Which part"
+          size="small"
+          value={part.id}
+          options={movable.map(({ id, name }) => ({ value: id, label: name }))}
+          onChange={(id) => {
+            setPartId(id);
+            setHomes({ state: 'idle' });
+            show(null, part);
+          }}
+        />
+      )}
+      {job.state === 'idle' && (
+        <div className="buttons">
+          <Button size="small" onClick={look}>
+            Where should {part.name} go?
+          </Button>
+        </div>
+      )}
+      {job.state === 'working' && (
+        <>
+          <Progress
+            percent={Math.round(job.share * 100)}
+            size="small"
+            aria-label="Trying places"
+            strokeColor="#31457a"
+          />
+          <div className="buttons">
+            <Button size="small" onClick={job.cancel}>
+              Stop
+            </Button>
+          </div>
+        </>
+      )}
+      {job.state === 'found' && (
+        <ol className="homes">
+          {job.homes.map((home) => (
+            <li key={`${home.at.x},${home.at.y},${home.turnDeg}`}>
+              <p>
+                <strong>{placeWords(plan, home)}</strong>: about{' '}
+                {formatLength(home.threadMm, plan.habits.unit, 0)} of thread
+                {home.reasons.length === 0 ? '' : `; ${home.reasons.join('; ')}`}.
+              </p>
+              {!home.isPresent && (
+                <div className="buttons">
+                  <Button
+                    size="small"
+                    aria-pressed={shown === home}
+                    onClick={() => show(shown === home ? null : home, part)}
+                  >
+                    {shown === home ? 'Shown' : 'Show'}
+                  </Button>
+                  <Button
+                    size="small"
+                    onClick={() => {
+                      if (commit(moveHome(plan, part.id, home))) show(null, part);
+                    }}
+                  >
+                    Move it there
+                  </Button>
+                </div>
+              )}
+            </li>
+          ))}
+        </ol>
+      )}
+    </section>
+  );
+}
+
+function placeWords(plan: Plan, { at, turnDeg, isPresent }: Home): string {
+  if (isPresent) return 'Where it is';
+  const mm = (value: number): string => formatLength(value, plan.habits.unit, 0);
+  return `${mm(at.x)} across, ${mm(at.y)} down, turned ${Math.round(turnDeg)}°`;
+}

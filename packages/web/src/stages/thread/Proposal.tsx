@@ -1,0 +1,166 @@
+import type { Plan } from '@sashiko/core/plan/schema';
+import { patchReasons } from '@sashiko/core/router/patch-reasons';
+import { pinMoves, previewProposal, proposalEdit } from '@sashiko/core/router/proposal';
+import { isWorse, type ThreadFigures, threadFigures } from '@sashiko/core/router/thread-figures';
+import { wayOutEdit } from '@sashiko/core/router/ways-out';
+import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
+import { Button, Checkbox } from 'antd';
+import { useMemo, useState } from 'react';
+import type { RouteJob } from '../../stores/jobs-store.ts';
+import { usePlanStore } from '../../stores/plan-store.ts';
+import { WaysOut } from './WaysOut.tsx';
+
+type ProposalJob = Extract<RouteJob, { readonly state: 'proposal' }>;
+
+interface ProposalProps {
+  readonly job: ProposalJob;
+  readonly seed: number;
+  readonly onAgain: () => void;
+  readonly onLeave: () => void;
+}
+
+/** What is proposed beside what is there: to take whole, in part, or leave. */
+export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
+  const commit = usePlanStore((state) => state.commit);
+  const { plan } = job.result;
+  const { waysOut } = job;
+  const way = waysOut?.state === 'found' ? waysOut.ways.find(({ id }) => id === waysOut.shown) : undefined;
+  const shown = way ?? job.result;
+  const { problem, solution } = shown;
+  const nets = useMemo(
+    () => [
+      ...new Set(
+        solution.traces.slice(0, solution.traces.length - problem.kept.length).map(({ net }) => net),
+      ),
+    ],
+    [solution, problem],
+  );
+  const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
+  const isWhole = way !== undefined || !nets.some((net) => left.has(net));
+  const options = isWhole ? {} : { onlyNets: new Set(nets.filter((net) => !left.has(net))) };
+  const preview = previewProposal(shown.plan, problem, solution, options);
+  const now = useMemo(() => threadFigures(plan), [plan]);
+  const then = useMemo(() => (preview.ok ? threadFigures(preview.value) : null), [preview]);
+  if (then === null) return <p>The proposal does not fit the plan any more.</p>;
+  const reasons = patchReasons(shown.plan, problem, solution);
+  const isClean = solution.conflicts === 0;
+  const isNoBetter = isWhole && now.missing === 0 && !isWorse(now, then);
+  const moved = pinMoves(shown.plan, problem, solution);
+  return (
+    <>
+      <p>{headline(isClean, isNoBetter, solution.conflicts, reasons.length)}</p>
+      {reasons.map((reason) => (
+        <p className="quiet" key={`${reason.at.x},${reason.at.y}`}>
+          Why a patch: {reason.text}
+        </p>
+      ))}
+      {moved.length > 0 && (
+        <p className="quiet">
+          Other pins: {moved.map(({ before, after }) => `${before} → ${after}`).join(', ')}.
+        </p>
+      )}
+      {job.result.solution.patches !== undefined && job.result.solution.patches.length > 0 && (
+        <WaysOut job={job} seed={seed} unit={plan.habits.unit} />
+      )}
+      <Comparison now={now} then={then} unit={plan.habits.unit} />
+      {nets.length > 1 && way === undefined && (
+        <fieldset className="parts-of-proposal">
+          <legend>Take</legend>
+          {nets.map((net) => (
+            <Checkbox
+              key={net}
+              checked={!left.has(net)}
+              onChange={(event) => {
+                const next = new Set(left);
+                if (event.target.checked) next.delete(net);
+                else next.add(net);
+                setLeft(next);
+              }}
+            >
+              {sideMark(problem.nets[net]?.title ?? '')}
+            </Checkbox>
+          ))}
+        </fieldset>
+      )}
+      <p className="quiet">{whatGoes(plan, problem.keptRunIds.length)}</p>
+      <div className="buttons">
+        <Button
+          type={isNoBetter ? 'default' : 'primary'}
+          disabled={nets.every((net) => left.has(net)) && way === undefined}
+          onClick={() => {
+            const edit = way === undefined ? proposalEdit(plan, problem, solution, options) : wayOutEdit(way);
+            if (commit(edit)) onLeave();
+          }}
+        >
+          {isWhole ? 'Take it' : 'Take these'}
+        </Button>
+        <Button onClick={onLeave}>Leave it</Button>
+        <Button onClick={onAgain}>Another</Button>
+      </div>
+    </>
+  );
+}
+
+function headline(isClean: boolean, isNoBetter: boolean, conflicts: number, patches: number): string {
+  if (!isClean)
+    return `The best found still has ${conflicts} ${conflicts === 1 ? 'place' : 'places'} where threads come too close. Try again, let lights turn further, or give the parts more room.`;
+  if (isNoBetter) return 'Nothing better was found than the threads that are there.';
+  if (patches === 0) return 'A proposal, drawn in gold: no crossings, all gaps kept.';
+  return `A proposal, drawn in gold: all gaps kept, with ${patches} insulating ${patches === 1 ? 'patch' : 'patches'}, because nothing uncrossed was found.`;
+}
+
+function whatGoes(plan: Plan, kept: number): string {
+  const gone = Object.keys(plan.runs).length - kept;
+  if (gone === 0)
+    return kept === 0 ? 'There are no threads yet.' : `All ${kept} threads that are there stay.`;
+  return `It takes the place of ${gone} ${gone === 1 ? 'run' : 'runs'}${kept > 0 ? `; ${kept} stay` : ''}.`;
+}
+
+/** `− holder to lights` for a title that starts with a hyphen. */
+function sideMark(title: string): string {
+  return title.replace(/^- /, '− ').replace(/^none /, '');
+}
+
+function Comparison({
+  now,
+  then,
+  unit,
+}: {
+  readonly now: ThreadFigures;
+  readonly then: ThreadFigures;
+  readonly unit: LengthUnit;
+}) {
+  const rows: ReadonlyArray<readonly [string, (figures: ThreadFigures) => string]> = [
+    ['thread in lines', ({ threadMm }) => formatLength(threadMm, unit, 0)],
+    ['runs', ({ runCount }) => String(runCount)],
+    ['pieces of thread', ({ strandCount }) => String(strandCount)],
+    ['patches', ({ patchCount }) => String(patchCount)],
+    [
+      'tightest gap',
+      ({ tightestGapMm }) => (tightestGapMm === null ? '–' : formatLength(tightestGapMm, unit)),
+    ],
+    ['dimmest light', ({ dimmest }) => (dimmest === null ? '–' : `${Math.round(dimmest * 100)} %`)],
+    ['still to join', ({ missing }) => String(missing)],
+    ['stops', ({ stops }) => String(stops)],
+  ];
+  return (
+    <table className="compare">
+      <thead>
+        <tr>
+          <td />
+          <th scope="col">now</th>
+          <th scope="col">proposed</th>
+        </tr>
+      </thead>
+      <tbody className="figure">
+        {rows.map(([label, figure]) => (
+          <tr key={label}>
+            <td>{label}</td>
+            <td>{figure(now)}</td>
+            <td>{figure(then)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

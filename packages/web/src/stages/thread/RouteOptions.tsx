@@ -1,0 +1,204 @@
+import { partsThatAre } from '@sashiko/core/nets/sides';
+import { wishesOf } from '@sashiko/core/nets/wishes';
+import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
+import type { Plan } from '@sashiko/core/plan/schema';
+import type { Freedom, RouteScope } from '@sashiko/core/router/route-request';
+import { SEWN_STITCHES } from '@sashiko/core/thread/stitch-kinds';
+import { Checkbox, Collapse, Segmented, Select } from 'antd';
+import { useJobsStore } from '../../stores/jobs-store.ts';
+import { usePlanStore } from '../../stores/plan-store.ts';
+import { useViewStore } from '../../stores/view-store.ts';
+
+const FREEDOMS: ReadonlyArray<{ readonly value: Freedom; readonly label: string }> = [
+  { value: 'fixed', label: 'not' },
+  { value: 'half', label: 'halfway' },
+  { value: 'quarter', label: 'quarters' },
+  { value: 'eighth', label: 'eighths' },
+];
+
+/** What is led anew, how far lights may turn, and the house style. */
+export function RouteOptions({ plan }: { readonly plan: Plan }) {
+  const request = useJobsStore((state) => state.request);
+  const setRequest = useJobsStore((state) => state.setRequest);
+  const chosen = useViewStore((state) => state.selection.partIds);
+  const hasRuns = Object.keys(plan.runs).length > 0;
+  return (
+    <>
+      <div className="field">
+        <span id="route-scope">Lead</span>
+        <Select
+          aria-labelledby="route-scope"
+          size="small"
+          value={scopeKey(request.scope)}
+          options={scopeOptions(plan, chosen)}
+          onChange={(key) => setRequest({ scope: scopeOf(key, chosen) })}
+        />
+      </div>
+      {hasRuns && (
+        <div className="field">
+          <span id="route-existing">Threads there are</span>
+          <Segmented
+            aria-labelledby="route-existing"
+            size="small"
+            value={request.existing}
+            options={[
+              { value: 'give-up', label: 'led anew' },
+              { value: 'keep', label: 'kept' },
+            ]}
+            onChange={(existing) => setRequest({ existing: existing as 'keep' | 'give-up' })}
+          />
+        </div>
+      )}
+      <div className="field">
+        <span id="freedom">Lights may turn</span>
+        <Segmented
+          aria-labelledby="freedom"
+          size="small"
+          value={request.freedom}
+          options={[...FREEDOMS]}
+          onChange={(freedom) => setRequest({ freedom: freedom as Freedom })}
+        />
+      </div>
+      <Collapse
+        size="small"
+        ghost
+        items={[{ key: 'style', label: 'House style', children: <HouseStyle plan={plan} /> }]}
+      />
+    </>
+  );
+}
+
+function HouseStyle({ plan }: { readonly plan: Plan }) {
+  const commit = usePlanStore((state) => state.commit);
+  const request = useJobsStore((state) => state.request);
+  const setRequest = useJobsStore((state) => state.setRequest);
+  const { habits } = plan;
+  const change = (changes: Partial<Plan['habits']>, label: string): void => {
+    commit(changeHabits(plan, changes, label));
+  };
+  const hasBoard = partsThatAre(plan, 'pin').length > 0;
+  return (
+    <>
+      <div className="field">
+        <span id="strand-style">Strands</span>
+        <Select
+          aria-labelledby="strand-style"
+          size="small"
+          value={habits.strandStyle}
+          options={[
+            { value: 'chain', label: 'one through all of a side' },
+            { value: 'branch', label: 'a new one at any part' },
+            { value: 'star', label: 'one of its own for each light' },
+          ]}
+          onChange={(strandStyle) => change({ strandStyle }, 'change how strands join')}
+        />
+      </div>
+      {habits.strandStyle === 'chain' && (
+        <div className="field">
+          <span id="feed">Rows are fed</span>
+          <Select
+            aria-labelledby="feed"
+            size="small"
+            value={habits.feed}
+            options={[
+              { value: 'any', label: 'wherever is shortest' },
+              { value: 'same', label: '+ and − from the same end' },
+              { value: 'opposite', label: '+ and − from opposite ends' },
+              { value: 'middle', label: 'into their middle' },
+            ]}
+            onChange={(feed) => change({ feed }, 'change where rows are fed')}
+          />
+        </div>
+      )}
+      {partsThatAre(plan, 'switch').length > 0 && (
+        <div className="field">
+          <span id="switch-side">Switch in the</span>
+          <Segmented
+            aria-labelledby="switch-side"
+            size="small"
+            value={habits.switchSide}
+            options={[
+              { value: '+', label: '+ side' },
+              { value: '-', label: '− side' },
+            ]}
+            onChange={(side) =>
+              change({ switchSide: side as '+' | '-' }, 'put the switch into the other side')
+            }
+          />
+        </div>
+      )}
+      <div className="field">
+        <span id="supply-lines">Supply lines</span>
+        <Select
+          aria-labelledby="supply-lines"
+          size="small"
+          value={habits.supplyLines}
+          options={[
+            { value: 1, label: 'sewn once' },
+            { value: 2, label: 'sewn twice' },
+            { value: 3, label: 'sewn three times' },
+          ]}
+          onChange={(supplyLines) => change({ supplyLines }, 'change how supply lines are sewn')}
+        />
+      </div>
+      <div className="field">
+        <span id="supply-stitch">in</span>
+        <Select
+          aria-labelledby="supply-stitch"
+          size="small"
+          value={habits.supplyStitchId ?? ''}
+          options={[
+            { value: '', label: 'the stitch of the others' },
+            ...SEWN_STITCHES.map(({ id, title }) => ({ value: id, label: title })),
+          ]}
+          onChange={(id) =>
+            change({ supplyStitchId: id === '' ? null : id }, 'change how supply lines are sewn')
+          }
+        />
+      </div>
+      {hasBoard && (
+        <Checkbox
+          checked={request.exchangePins}
+          onChange={(event) => setRequest({ exchangePins: event.target.checked })}
+        >
+          Pins that do the same may be exchanged
+        </Checkbox>
+      )}
+    </>
+  );
+}
+
+const SIDES = { '+': 'the + side', '-': 'the − side' } as const;
+
+function scopeKey(scope: RouteScope): string {
+  if (scope.kind === 'side') return `side:${scope.side}`;
+  if (scope.kind === 'net') return `net:${scope.wishId}`;
+  return scope.kind === 'parts' ? 'parts' : 'all';
+}
+
+function scopeOf(key: string, chosen: readonly string[]): RouteScope {
+  const [kind, rest = ''] = key.split(/:(.*)/s);
+  if (kind === 'side') return { kind, side: rest === '+' ? '+' : '-' };
+  if (kind === 'net') return { kind, wishId: rest };
+  return kind === 'parts' ? { kind, partIds: chosen } : { kind: 'all' };
+}
+
+function scopeOptions(plan: Plan, chosen: readonly string[]) {
+  const found = wishesOf(plan);
+  const wishes = found.ok ? found.value : [];
+  const names = chosen.map((id) => plan.parts[id]?.name ?? '').join(', ');
+  return [
+    { value: 'all', label: 'everything' },
+    { value: 'side:+', label: SIDES['+'] },
+    { value: 'side:-', label: SIDES['-'] },
+    {
+      value: 'parts',
+      label: chosen.length === 0 ? 'at the chosen parts' : `at ${names}`,
+      disabled: chosen.length === 0,
+    },
+    ...wishes.map(({ id, side, title }) => ({
+      value: `net:${id}`,
+      label: `${side === 'none' ? '' : side === '-' ? '− ' : '+ '}${title}`,
+    })),
+  ];
+}

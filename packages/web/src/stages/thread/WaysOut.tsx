@@ -1,0 +1,84 @@
+import type { WayOut } from '@sashiko/core/router/ways-out';
+import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
+import { Button, Progress } from 'antd';
+import { type RouteJob, useJobsStore } from '../../stores/jobs-store.ts';
+import { startWaysOut } from './use-route-job.ts';
+
+/** What would do without a patch: looked for when asked, each priced, shown on the cloth when chosen. */
+export function WaysOut({
+  job,
+  seed,
+  unit,
+}: {
+  readonly job: Extract<RouteJob, { readonly state: 'proposal' }>;
+  readonly seed: number;
+  readonly unit: LengthUnit;
+}) {
+  const setRoute = useJobsStore((state) => state.setRoute);
+  const { waysOut } = job;
+  if (waysOut === null)
+    return (
+      <div className="buttons">
+        <Button size="small" onClick={() => startWaysOut(seed)}>
+          What would do without it?
+        </Button>
+      </div>
+    );
+  if (waysOut.state === 'working')
+    return (
+      <>
+        <Progress
+          percent={Math.round(waysOut.share * 100)}
+          size="small"
+          aria-label="Looking for ways without a patch"
+          strokeColor="#31457a"
+        />
+        <div className="buttons">
+          <Button
+            size="small"
+            onClick={() => {
+              waysOut.cancel();
+              setRoute({ ...job, waysOut: null });
+            }}
+          >
+            Stop looking
+          </Button>
+        </div>
+      </>
+    );
+  if (waysOut.ways.length === 0)
+    return (
+      <p className="quiet">
+        Neither other pins, turns, moves of up to 40 mm nor further strands do without it.
+      </p>
+    );
+  const show = (id: string | null): void => setRoute({ ...job, waysOut: { ...waysOut, shown: id } });
+  return (
+    <ul className="ways-out" aria-label="Ways without a patch">
+      {waysOut.ways.map((way) => (
+        <li key={way.id}>
+          <Button
+            size="small"
+            type={way.id === waysOut.shown ? 'primary' : 'default'}
+            aria-pressed={way.id === waysOut.shown}
+            onClick={() => show(way.id === waysOut.shown ? null : way.id)}
+          >
+            {way.id === waysOut.shown ? 'Shown' : 'Show'}
+          </Button>
+          <span>
+            {way.text} {priceWords(way, unit)}
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function priceWords({ dearerMm, patches }: WayOut, unit: LengthUnit): string {
+  const left = patches === 0 ? 'No patch' : `${patches} ${patches === 1 ? 'patch' : 'patches'} left`;
+  const price =
+    dearerMm < 0
+      ? `${formatLength(-dearerMm, unit, 0)} of thread less, all told`
+      : `${formatLength(dearerMm, unit, 0)} of thread more, all told`;
+  return `${left}; ${price}.`;
+}

@@ -1,0 +1,83 @@
+/** Asks the worker for a proposal, for ways without its patches, or for threads pulled tight; the store holds how far it is. */
+import type { RouteRequest } from '@sashiko/core/router/route-request';
+import { useEffect } from 'react';
+import { useJobsStore } from '../../stores/jobs-store.ts';
+import { currentPlan, usePlanStore } from '../../stores/plan-store.ts';
+import { useViewStore } from '../../stores/view-store.ts';
+import type { RouteJobResult } from '../../workers/messages.ts';
+import { ask, Cancelled } from '../../workers/workshop.ts';
+
+function tellFailure(error: unknown): void {
+  if (error instanceof Cancelled) return;
+  usePlanStore.getState().tell(error instanceof Error ? error.message : String(error), 'problem');
+}
+
+/** Starts routing the open plan. What was chosen stays chosen until the proposal is there. */
+export function startRoute(request: RouteRequest, seed: number): void {
+  const { setRoute } = useJobsStore.getState();
+  const plan = currentPlan();
+  useViewStore.getState().putDown();
+  let best: RouteJobResult | null = null;
+  const work = ask('route', { plan, request, seed }, (share, found) => {
+    best = found === undefined ? best : { ...found, plan };
+    setRoute({ state: 'working', share, best, cancel: work.cancel, finish: work.finish });
+  });
+  setRoute({ state: 'working', share: 0, best, cancel: work.cancel, finish: work.finish });
+  work.answer.then(
+    (result) =>
+      setRoute(
+        currentPlan() === plan
+          ? { state: 'proposal', result: { ...result, plan }, request, waysOut: null }
+          : { state: 'idle' },
+      ),
+    (error: unknown) => {
+      setRoute({ state: 'idle' });
+      tellFailure(error);
+    },
+  );
+}
+
+/** Looks for what would do without the patches of the proposal that is shown. */
+export function startWaysOut(seed: number): void {
+  const { route, setRoute } = useJobsStore.getState();
+  if (route.state !== 'proposal') return;
+  const { result, request } = route;
+  const isStill = (): boolean => {
+    const now = useJobsStore.getState().route;
+    return now.state === 'proposal' && now.result === result;
+  };
+  const work = ask('waysOut', { ...result, request, seed }, (share) => {
+    if (isStill()) setRoute({ ...route, waysOut: { state: 'working', share, cancel: work.cancel } });
+  });
+  setRoute({ ...route, waysOut: { state: 'working', share: 0, cancel: work.cancel } });
+  work.answer.then(
+    (ways) => {
+      if (isStill()) setRoute({ ...route, waysOut: { state: 'found', ways, shown: null } });
+    },
+    (error: unknown) => {
+      if (isStill()) setRoute({ ...route, waysOut: null });
+      tellFailure(error);
+    },
+  );
+}
+
+/** Pulls all threads tight that may be touched. */
+export function startTidy(): void {
+  const plan = currentPlan();
+  ask('tidy', { plan }).answer.then(({ edit }) => {
+    const { commit, tell } = usePlanStore.getState();
+    if (currentPlan() !== plan) return;
+    if (edit === null) tell('All threads are as tight as they get without going another way.');
+    else commit({ ok: true, value: edit });
+  }, tellFailure);
+}
+
+/** A proposal is for the plan it was made for; when that changes, it is stale. */
+export function useStaleProposal(): void {
+  const job = useJobsStore((state) => state.route);
+  const plan = usePlanStore((state) => state.history?.plan);
+  useEffect(() => {
+    if (job.state === 'proposal' && job.result.plan !== plan)
+      useJobsStore.getState().setRoute({ state: 'idle' });
+  }, [job, plan]);
+}
