@@ -17,13 +17,14 @@ import { seededRandom } from '../random/random.ts';
 import { EDGE_MARGIN_MM } from '../thread/required-gap.ts';
 import { prepareBoard } from './engine/board.ts';
 import { planOrder } from './engine/order-plan.ts';
-import { isFast, routingProblemOf } from './problem-of-plan.ts';
+import { isFast, type PlanProblem, routingProblemOf } from './problem-of-plan.ts';
+import { route } from './route.ts';
 import type { RouteRequest } from './route-request.ts';
 
 export interface Home {
   readonly at: Point;
   readonly turnDeg: number;
-  /** Thread along the cloth, as planned on straight lines and the ways round what is in them, mm. */
+  /** Thread along the cloth as it would be routed, further strands and patches counted in, mm. */
   readonly threadMm: number;
   /** Thread and all that speaks against the place, in mm of thread: less is better. */
   readonly scoreMm: number;
@@ -39,6 +40,8 @@ export interface HomeOptions {
   readonly columns?: number;
   /** Moves of the order plan at each place, for each part. */
   readonly movesPerPart?: number;
+  /** Moves of the search when the best places are routed. */
+  readonly routeMoves?: number;
   readonly most?: number;
 }
 
@@ -62,8 +65,11 @@ const MOST_HOMES = 5;
 /** Homes nearer to each other than this are one. */
 const SAME_HOME_MM = 30;
 /** So many of the places that look best are looked at closely. */
-const CLOSELY = 8;
-const CLOSE_FACTOR = 8;
+const CLOSELY = 7;
+const ROUTE_MOVES = 60;
+/** What a place costs where threads would come too close, mm. */
+const CONFLICT_MM = 500;
+const PATCH_MM = 150;
 
 /**
  * The best places and turns for a part, best first, its present one among them; yields the share done. Refused for a locked
@@ -84,7 +90,13 @@ export function* findHomes(
   if (isHeld) return fail('part-sewn', `(${part.name})`, `parts.${partId}`);
   const possible = routingProblemOf(plan, request);
   if (!possible.ok) return possible;
-  const { seed, columns = COLUMNS, movesPerPart = MOVES_PER_PART, most = MOST_HOMES } = options;
+  const {
+    seed,
+    columns = COLUMNS,
+    movesPerPart = MOVES_PER_PART,
+    routeMoves = ROUTE_MOVES,
+    most = MOST_HOMES,
+  } = options;
   const poses = [
     { at: part.at, turnDeg: part.turnDeg },
     ...placesFor(plan, part, columns).flatMap((at) =>
@@ -94,14 +106,18 @@ export function* findHomes(
   const homes: Home[] = [];
   for (const [i, pose] of poses.entries()) {
     yield (0.7 * i) / poses.length;
-    const home = judge(plan, part, pose, request, seed, movesPerPart);
+    const home = judge(plan, part, pose, request, (problem) => ({
+      threadMm: plannedMm(problem, seed, movesPerPart),
+      reasons: [],
+    }));
     if (home !== null) homes.push(home);
   }
   const best = distinct(homes).slice(0, Math.max(most, CLOSELY));
   const close: Home[] = [];
   for (const [i, home] of best.entries()) {
     yield 0.7 + (0.3 * i) / best.length;
-    close.push(judge(plan, part, home, request, seed, movesPerPart * CLOSE_FACTOR) ?? home);
+    const routed = judge(plan, part, home, request, (problem) => routedMm(problem, seed, routeMoves));
+    if (routed !== null) close.push(routed);
   }
   const ranked = close.sort((a, b) => a.scoreMm - b.scoreMm);
   const present = ranked.find((home) => home.isPresent);
@@ -153,29 +169,57 @@ function reachOf(plan: Plan, part: Part): number {
   return Math.max(0, ...kindOf(plan, part).outline.map((corner) => Math.hypot(corner.x, corner.y)));
 }
 
+interface ThreadPrice {
+  readonly threadMm: number;
+  readonly reasons: readonly string[];
+}
+
+/** Thread on straight lines, with the ways round what is in them: quick, to see which places are worth routing. */
+function plannedMm(problem: PlanProblem, seed: number, movesPerPart: number): number {
+  const moves = movesPerPart * problem.parts.length;
+  return planOrder(prepareBoard(problem), seededRandom(seed), (made) => made / moves).cost;
+}
+
+function routedMm(problem: PlanProblem, seed: number, moves: number): ThreadPrice {
+  const search = route(problem, { seed, moves });
+  let step = search.next();
+  while (step.done !== true) step = search.next();
+  const { lengthMm, extraPieces = 0, patches = [], conflicts } = step.value;
+  return {
+    threadMm:
+      lengthMm +
+      problem.pieceMm * extraPieces +
+      PATCH_MM * patches.length +
+      (conflicts > 0 ? CONFLICT_MM : 0),
+    reasons: [
+      ...(patches.length > 0
+        ? [`needs ${patches.length} ${patches.length === 1 ? 'patch' : 'patches'}`]
+        : []),
+      ...(conflicts > 0 ? ['threads would come too close'] : []),
+    ],
+  };
+}
+
 function judge(
   plan: Plan,
   part: Part,
   { at, turnDeg }: Pick<Home, 'at' | 'turnDeg'>,
   request: RouteRequest,
-  seed: number,
-  movesPerPart: number,
+  priceOf: (problem: PlanProblem) => ThreadPrice,
 ): Home | null {
   const edit = moveHome(plan, part.id, { at, turnDeg });
   if (!edit.ok) return null;
   const moved = applyEdit(plan, edit.value);
   const problem = routingProblemOf(moved, request);
   if (!problem.ok) return null;
-  const moves = movesPerPart * problem.value.parts.length;
-  const board = prepareBoard(problem.value);
-  const threadMm = planOrder(board, seededRandom(seed), (made) => made / moves).cost;
-  const { againstMm, reasons } = besidesThread(moved, part.id);
+  const { threadMm, reasons } = priceOf(problem.value);
+  const besides = besidesThread(moved, part.id);
   return {
     at,
     turnDeg,
     threadMm,
-    scoreMm: threadMm + againstMm,
-    reasons,
+    scoreMm: threadMm + besides.againstMm,
+    reasons: [...reasons, ...besides.reasons],
     isPresent: distance(at, part.at) < 0.001 && turnDeg === part.turnDeg,
   };
 }

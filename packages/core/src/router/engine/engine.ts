@@ -36,6 +36,10 @@ const MOST_TRIED = 45;
 /** So many moves for each part make a plan; what is left of its share goes into others. */
 const PLAN_MOVES_PER_PART = 1500;
 const MOST_PLANS = 8;
+/** The same for a first answer, its moves on the grid, and the share of the budget after which it is given as it is. */
+const QUICK_PLAN_MOVES_PER_PART = 150;
+const QUICK_MOVES_PER_PART = 4;
+const QUICK_SHARE = 0.5;
 /** The share of the budget that the order plans take, and on large boards. */
 const PLAN_SHARE = 0.23;
 const LARGE_PLAN_SHARE = 0.35;
@@ -65,6 +69,7 @@ export function* routeBoard(
   const offer = (found: RoutingSolution): void => {
     if (best === null || isBetter(found, best, problem.pieceMm)) best = found;
   };
+  yield* quickAnswer(board, random, clock, offer, () => best);
   for (let start = 0; start < 2; start += 1) {
     const from = start === 0 ? 0 : SECOND_START;
     const mine = 1 - from;
@@ -122,6 +127,30 @@ export function* routeBoard(
     if (!isTangled || clock.share() >= clock.lastShare) break;
   }
   return best as unknown as RoutingSolution;
+}
+
+/**
+ * A first answer from a short plan, worked on until it is clean: something to see while the better plans are made, and
+ * something to hand out when the budget is next to nothing.
+ */
+function* quickAnswer(
+  board: Board,
+  random: () => number,
+  clock: Budget,
+  offer: (found: RoutingSolution) => void,
+  best: () => RoutingSolution | null,
+): Generator<EngineProgress, void> {
+  const moves = QUICK_PLAN_MOVES_PER_PART * board.partCount;
+  const plan = planOrder(board, random, (made) => made / moves);
+  const work = new Realisation(withPins(board, plan), plan.turns, stepFor(board.problem));
+  work.leadAll(plan.edges);
+  const most = QUICK_MOVES_PER_PART * board.partCount;
+  for (let i = 0; i < most && work.conflictMm() > 0 && clock.share() < QUICK_SHARE; i += 1) {
+    work.improve(random, TRIAL_MM);
+    if (i % 4 === 3) yield { share: clock.share(), best: null };
+  }
+  offer(finish(work));
+  yield { share: clock.share(), best: best() };
 }
 
 /** How much of the budget is spent: by a clock of the caller's, or by moves. */

@@ -34,6 +34,7 @@ export function HomesPanel({ plan }: { readonly plan: Plan }) {
     return () => setGhosts([]);
   }, [plan.parts, setGhosts]);
   if (part === undefined) return null;
+  const present = job.state === 'found' ? job.homes.find((home) => home.isPresent) : undefined;
   const look = (): void => {
     const asked = currentPlan();
     const work = ask(
@@ -95,9 +96,8 @@ export function HomesPanel({ plan }: { readonly plan: Plan }) {
           {job.homes.map((home) => (
             <li key={`${home.at.x},${home.at.y},${home.turnDeg}`}>
               <p>
-                <strong>{placeWords(plan, home)}</strong>: about{' '}
-                {formatLength(home.threadMm, plan.habits.unit, 0)} of thread
-                {home.reasons.length === 0 ? '' : `; ${home.reasons.join('; ')}`}.
+                <strong>{placeWords(plan, home)}</strong>: {threadWords(plan, home, present)}
+                {home.reasons.map((reason) => `; ${reason}`)}.
               </p>
               {!home.isPresent && (
                 <div className="buttons">
@@ -130,4 +130,12 @@ function placeWords(plan: Plan, { at, turnDeg, isPresent }: Home): string {
   if (isPresent) return 'Where it is';
   const mm = (value: number): string => formatLength(value, plan.habits.unit, 0);
   return `${mm(at.x)} across, ${mm(at.y)} down, turned ${Math.round(turnDeg)}°`;
+}
+
+/** `about 1140 mm of thread, 110 mm less than now`. */
+function threadWords({ habits: { unit } }: Plan, home: Home, present: Home | undefined): string {
+  const about = `about ${formatLength(home.threadMm, unit, 0)} of thread`;
+  const less = present === undefined || home.isPresent ? 0 : present.threadMm - home.threadMm;
+  if (Math.abs(less) < 5) return about;
+  return `${about}, ${formatLength(Math.abs(less), unit, 0)} ${less > 0 ? 'less' : 'more'} than now`;
 }

@@ -65,7 +65,7 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
       <Comparison now={now} then={then} unit={plan.habits.unit} />
       {nets.length > 1 && way === undefined && (
         <fieldset className="parts-of-proposal">
-          <legend>Take</legend>
+          <legend>To take</legend>
           {nets.map((net) => (
             <Checkbox
               key={net}

@@ -22,7 +22,7 @@ export function ProposalOverlay({
   const seen = (p: Point): Point => asSeen(plan.cloth, face, p);
   return (
     <g pointerEvents="none" fill="none" strokeLinejoin="round" strokeLinecap="round">
-      <path d={clothPath(plan.cloth, face)} fillRule="evenodd" fill="#10162a" opacity={0.45} />
+      <path d={clothPath(plan.cloth, face)} fillRule="evenodd" fill="#10162a" opacity={0.26} />
       {solution.traces.map((trace, i) => {
         const isKept = i >= solution.traces.length - problem.kept.length;
         const data = linePath(trace.points.map(seen));

@@ -4,16 +4,16 @@ import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
 import type { Plan } from '@sashiko/core/plan/schema';
 import type { Freedom, RouteScope } from '@sashiko/core/router/route-request';
 import { SEWN_STITCHES } from '@sashiko/core/thread/stitch-kinds';
-import { Checkbox, Collapse, Segmented, Select } from 'antd';
+import { Checkbox, Segmented, Select } from 'antd';
 import { useJobsStore } from '../../stores/jobs-store.ts';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 
 const FREEDOMS: ReadonlyArray<{ readonly value: Freedom; readonly label: string }> = [
-  { value: 'fixed', label: 'not' },
-  { value: 'half', label: 'halfway' },
-  { value: 'quarter', label: 'quarters' },
-  { value: 'eighth', label: 'eighths' },
+  { value: 'fixed', label: 'not at all' },
+  { value: 'half', label: 'by half turns' },
+  { value: 'quarter', label: 'by quarter turns' },
+  { value: 'eighth', label: 'by eighths' },
 ];
 
 /** What is led anew, how far lights may turn, and the house style. */
@@ -24,7 +24,7 @@ export function RouteOptions({ plan }: { readonly plan: Plan }) {
   const hasRuns = Object.keys(plan.runs).length > 0;
   return (
     <>
-      <div className="field">
+      <div className="field roomy">
         <span id="route-scope">Lead</span>
         <Select
           aria-labelledby="route-scope"
@@ -35,35 +35,34 @@ export function RouteOptions({ plan }: { readonly plan: Plan }) {
         />
       </div>
       {hasRuns && (
-        <div className="field">
-          <span id="route-existing">Threads there are</span>
+        <div className="field roomy">
+          <span id="route-existing">Old threads</span>
           <Segmented
             aria-labelledby="route-existing"
             size="small"
             value={request.existing}
             options={[
-              { value: 'give-up', label: 'led anew' },
-              { value: 'keep', label: 'kept' },
+              { value: 'give-up', label: 'give way' },
+              { value: 'keep', label: 'stay' },
             ]}
             onChange={(existing) => setRequest({ existing: existing as 'keep' | 'give-up' })}
           />
         </div>
       )}
-      <div className="field">
-        <span id="freedom">Lights may turn</span>
-        <Segmented
+      <div className="field roomy">
+        <span id="freedom">Lights turn</span>
+        <Select
           aria-labelledby="freedom"
           size="small"
           value={request.freedom}
           options={[...FREEDOMS]}
-          onChange={(freedom) => setRequest({ freedom: freedom as Freedom })}
+          onChange={(freedom) => setRequest({ freedom })}
         />
       </div>
-      <Collapse
-        size="small"
-        ghost
-        items={[{ key: 'style', label: 'House style', children: <HouseStyle plan={plan} /> }]}
-      />
+      <details className="more">
+        <summary>House style</summary>
+        <HouseStyle plan={plan} />
+      </details>
     </>
   );
 }
@@ -79,7 +78,7 @@ function HouseStyle({ plan }: { readonly plan: Plan }) {
   const hasBoard = partsThatAre(plan, 'pin').length > 0;
   return (
     <>
-      <div className="field">
+      <div className="field roomy">
         <span id="strand-style">Strands</span>
         <Select
           aria-labelledby="strand-style"
@@ -94,7 +93,7 @@ function HouseStyle({ plan }: { readonly plan: Plan }) {
         />
       </div>
       {habits.strandStyle === 'chain' && (
-        <div className="field">
+        <div className="field roomy">
           <span id="feed">Rows are fed</span>
           <Select
             aria-labelledby="feed"
@@ -111,7 +110,7 @@ function HouseStyle({ plan }: { readonly plan: Plan }) {
         </div>
       )}
       {partsThatAre(plan, 'switch').length > 0 && (
-        <div className="field">
+        <div className="field roomy">
           <span id="switch-side">Switch in the</span>
           <Segmented
             aria-labelledby="switch-side"
@@ -127,7 +126,7 @@ function HouseStyle({ plan }: { readonly plan: Plan }) {
           />
         </div>
       )}
-      <div className="field">
+      <div className="field roomy">
         <span id="supply-lines">Supply lines</span>
         <Select
           aria-labelledby="supply-lines"
@@ -141,7 +140,7 @@ function HouseStyle({ plan }: { readonly plan: Plan }) {
           onChange={(supplyLines) => change({ supplyLines }, 'change how supply lines are sewn')}
         />
       </div>
-      <div className="field">
+      <div className="field roomy">
         <span id="supply-stitch">in</span>
         <Select
           aria-labelledby="supply-stitch"

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { LiveMarks } from '../../canvas/LiveMarks.tsx';
+import { PlacingGhosts } from '../../canvas/PartOverlay.tsx';
 import { PieceEnds } from '../../canvas/PieceEnds.tsx';
 import { type RouteJob, useJobsStore } from '../../stores/jobs-store.ts';
 import { useShownPlan } from '../../stores/plan-store.ts';
@@ -47,6 +48,7 @@ export function ThreadStage() {
           ) : (
             <>
               <PieceEnds plan={plan} face={face} />
+              <PlacingGhosts plan={plan} face={face} />
               <LiveMarks face={face} scale={scale} />
             </>
           )
