@@ -37,9 +37,10 @@ const MOST_TRIED = 45;
 const PLAN_MOVES_PER_PART = 1500;
 const MOST_PLANS = 8;
 /** The same for a first answer, its moves on the grid, and the share of the budget after which it is given as it is. */
+const MOST_QUICK = 60;
 const QUICK_PLAN_MOVES_PER_PART = 150;
 const QUICK_MOVES_PER_PART = 4;
-const QUICK_SHARE = 0.5;
+const QUICK_SHARE = 0.1;
 /** The share of the budget that the order plans take, and on large boards. */
 const PLAN_SHARE = 0.23;
 const LARGE_PLAN_SHARE = 0.35;
@@ -69,9 +70,9 @@ export function* routeBoard(
   const offer = (found: RoutingSolution): void => {
     if (best === null || isBetter(found, best, problem.pieceMm)) best = found;
   };
-  yield* quickAnswer(board, random, clock, offer, () => best);
+  if (board.partCount <= MOST_QUICK) yield* quickAnswer(board, random, clock, offer, () => best);
   for (let start = 0; start < 2; start += 1) {
-    const from = start === 0 ? 0 : SECOND_START;
+    const from = start === 0 ? clock.share() : SECOND_START;
     const mine = 1 - from;
     const { planShare } = clock;
     const plans = yield* makePlans(
@@ -114,7 +115,11 @@ export function* routeBoard(
       if (share >= clock.lastShare) break;
       work.improve(random, HOT_MM * (COLD_MM / HOT_MM) ** Math.min(1, (share - begun) / (1 - begun)));
       clock.move();
-      if (clock.moves % 4 === 0) yield { share, best };
+      if (clock.moves % 4 === 0) {
+        // A large board is shown as soon as it is clean.
+        if (best === null && work.conflictMm() === 0) offer(finish(work));
+        yield { share, best };
+      }
       if (share >= nextLook && board.partCount <= 30) {
         nextLook = share + LOOK_EVERY * mine;
         if (work.cost < bestCost) {

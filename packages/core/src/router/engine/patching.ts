@@ -3,7 +3,7 @@
  * patches, so that a piece of felt fits between them.
  */
 import type { ExactCloth, ExactLine } from './exact.ts';
-import { legsCross } from './legs.ts';
+import { type Box, boxOf, legsCross } from './legs.ts';
 
 /** A patch keeps so far from the edge of every pad, and from other patches, mm. */
 const FROM_PADS_MM = 4.95;
@@ -14,18 +14,27 @@ const ARMS_MM = [7, 9.5, 5.5, 12];
 /** How many points before and after the crossing the upper line may leave out. */
 const SKIPS = [0, 1, 2, 4, 7, 12, 20];
 
+/** With more crossings than this it is no use: nobody sews so many patches. */
+const MOST_PATCHES = 10;
+
 /** Puts patches at the crossings of a cloth as far as they fit; lines are changed where they cross at a slant. */
 export function patchCrossings(cloth: ExactCloth): void {
-  for (let round = 0; round < 12; round += 1) {
-    const found = firstCrossing(cloth);
-    if (found === null) return;
+  if (crossedPairs(cloth).length > MOST_PATCHES) return;
+  for (let round = 0; round <= MOST_PATCHES; round += 1) {
+    const [found] = crossedPairs(cloth);
+    if (found === undefined) return;
     if (!patchAt(cloth, found.i, found.j) && !patchAt(cloth, found.j, found.i)) return;
   }
 }
 
-function firstCrossing(cloth: ExactCloth): { readonly i: number; readonly j: number } | null {
+/** Pairs of lines of different nets that cross where there is no patch yet. */
+function crossedPairs(cloth: ExactCloth): ReadonlyArray<{ readonly i: number; readonly j: number }> {
+  const boxes = cloth.lines.map(({ xy }) => boxOf(xy));
+  const pairs: Array<{ readonly i: number; readonly j: number }> = [];
   for (let i = 0; i < cloth.lines.length; i += 1) {
     for (let j = 0; j < i; j += 1) {
+      const [a, b] = [boxes[i] as Box, boxes[j] as Box];
+      if (a.minX > b.maxX || a.maxX < b.minX || a.minY > b.maxY || a.maxY < b.minY) continue;
       const [one, other] = [cloth.lines[i] as ExactLine, cloth.lines[j] as ExactLine];
       if (
         one.net === other.net ||
@@ -33,10 +42,10 @@ function firstCrossing(cloth: ExactCloth): { readonly i: number; readonly j: num
         cloth.patches.some((patch) => patch.i + patch.j === i + j && (patch.i === i || patch.i === j))
       )
         continue;
-      if (crossings(one.xy, other.xy).length > 0) return { i, j };
+      if (crossings(one.xy, other.xy).length > 0) pairs.push({ i, j });
     }
   }
-  return null;
+  return pairs;
 }
 
 interface Crossing {

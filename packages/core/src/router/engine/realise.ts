@@ -41,6 +41,9 @@ const MOST_ENDS = 14;
 /** New lines are led on while they are no more than this dearer than the old ones, mm. */
 const SLACK_MM = 25;
 
+/** No line goes so much farther round to get out of a conflict. */
+const MOST_DETOUR_MM = 320;
+
 /** What a line costs the search: its length and conflicts, both lines' share, and entering them. */
 function priceOf(line: GridLine, lengthMm: number, conflictMm: number): number {
   if (line.cells.length === 0) return NO_WAY_MM;
@@ -317,7 +320,10 @@ export class Realisation {
     const old = indices.map((i) => this.lines[i] as GridLine);
     // What the new lines may cost together before they cannot be better any more.
     let budget = SLACK_MM + 4 * temperature;
-    for (const line of old) budget += priceOf(line, this.lengthOf(line), this.conflictOf(line));
+    for (const line of old) {
+      const length = this.lengthOf(line);
+      budget += length + Math.min(MOST_DETOUR_MM, priceOf(line, length, this.conflictOf(line)) - length);
+    }
     for (const line of old) this.stamp(line, -1);
     before();
     // Now and then a crossing is not to be had at any price, so that long ways round are found.
