@@ -21,7 +21,7 @@ describe('exit status and output', () => {
   test('validate', async () => {
     expect(await runCommand('validate', good, false)).toEqual({
       status: 0,
-      output: 'Lighthouse cushion: a sound plan of version 3.\n',
+      output: 'Lighthouse cushion: a sound plan of version 4.\n',
       error: '',
     });
   });
@@ -83,7 +83,7 @@ describe('exit status and output', () => {
     const out = join(folder, 'routed.json');
     const result = await runCommand('route', good, true, { out });
     expect(result.status).toBe(0);
-    expect(JSON.parse(result.output)).toMatchObject({ conflicts: 0, patches: [], stops: 0 });
+    expect(JSON.parse(result.output)).toMatchObject({ leftOut: [], patches: [], stops: 0 });
     expect(await runCommand('route', good, true)).toEqual(result);
     expect((await runCommand('check', out, true)).status).toBe(0);
     const nowhere = join(folder, 'no', 'folder.json');
@@ -93,6 +93,10 @@ describe('exit status and output', () => {
       readFileSync(good, 'utf8').replace(/"runs": \{[\s\S]*?\n {2}\},\n/, '"runs": {},\n'),
     );
     expect((await runCommand('route', bare, false)).output).toMatch(/all gaps kept/);
+    // What is there cannot be bettered by what was just routed: it stays, and that is said.
+    const again = await runCommand('route', out, true);
+    expect(JSON.parse(again.output)).toMatchObject({ isBetter: false });
+    expect((await runCommand('route', out, false)).output).toMatch(/Nothing better was found/);
   });
 
   test('netlist', async () => {

@@ -1,5 +1,5 @@
 import { readFile, stat, writeFile } from 'node:fs/promises';
-import { checkPlan, countFindings, openFindings } from '@sashiko/core/checks/check-plan';
+import { countFindings, openFindings } from '@sashiko/core/checks/check-plan';
 import { maybeCheckRule } from '@sashiko/core/checks/check-rules';
 import { CheckSession } from '@sashiko/core/checks/check-session';
 import type { Finding } from '@sashiko/core/checks/finding';
@@ -9,11 +9,9 @@ import { describeProblem, expectOk, fail, type Result } from '@sashiko/core/erro
 import { LARGEST_FILE_CHARACTERS, parsePlan, serializePlan } from '@sashiko/core/formats/plan-file';
 import { planNetlist } from '@sashiko/core/formats/spice';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { routingProblemOf } from '@sashiko/core/router/problem-of-plan';
-import { previewProposal } from '@sashiko/core/router/proposal';
-import { route } from '@sashiko/core/router/route';
-import { USUAL_REQUEST } from '@sashiko/core/router/route-request';
 import { formatCurrent, formatHours, formatVolt } from '@sashiko/core/units/electrical';
+import { routeCommand } from './route-command.ts';
+import { toJson } from './to-json.ts';
 
 export interface CommandResult {
   readonly status: 0 | 1 | 2;
@@ -21,7 +19,7 @@ export interface CommandResult {
   readonly error: string;
 }
 
-type Command = (
+export type Command = (
   plan: Plan,
   asJson: boolean,
   seed: number,
@@ -127,27 +125,6 @@ function findingLine(plan: Plan, finding: Finding): string {
   return `${accepted}${finding.severity}  ${finding.ruleId}  at ${x.toFixed(1)}, ${y.toFixed(1)} mm: ${finding.message} ${finding.step}\n`;
 }
 
-/** Threads proposed for all wishes; the plan with them goes to `--out`. Status 1 when places are left that come too close. */
-function routeCommand(plan: Plan, asJson: boolean, seed: number): ReturnType<Command> {
-  const problem = expectOk(routingProblemOf(plan, USUAL_REQUEST));
-  const search = route(problem, { seed });
-  let step = search.next();
-  while (step.done !== true) step = search.next();
-  const { lengthMm, conflicts, traces, patches = [] } = step.value;
-  const made = expectOk(previewProposal(plan, problem, step.value));
-  const output = asJson
-    ? toJson({
-        plan: plan.name,
-        lengthMm,
-        runs: traces.length,
-        patches: patches.map(({ at }) => at),
-        conflicts,
-        stops: countFindings(checkPlan(made)).stop,
-      })
-    : `${traces.length} runs, ${Math.round(lengthMm)} mm along the cloth, ${patches.length} patches, ${conflicts === 0 ? 'all gaps kept' : `${conflicts} places too close`}.\n`;
-  return { output, plan: made, ...(conflicts > 0 ? { status: 1 } : {}) };
-}
-
 function simulate(plan: Plan, asJson: boolean): ReturnType<Command> {
   const answer = expectOk(willItLight(plan));
   const time = expectOk(howLong(plan));
@@ -189,9 +166,4 @@ function simulate(plan: Plan, asJson: boolean): ReturnType<Command> {
     time === null ? 'Nothing lights.\n' : `At most ${formatHours(time.atMostHours)}.\n`,
   ];
   return { output: lines.join('') };
-}
-
-/** JSON has no infinity: an endless time is null. */
-function toJson(value: unknown): string {
-  return `${JSON.stringify(value, (_key, entry) => (typeof entry === 'number' && !Number.isFinite(entry) ? null : entry), 2)}\n`;
 }

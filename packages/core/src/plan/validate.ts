@@ -23,20 +23,22 @@ export function validatePlan(plan: Plan): Result<Plan> {
   return problem === null ? succeed(plan) : { ok: false, problem };
 }
 
+/** What is wrong with the stitches and the thread that the habits name. */
+export function habitsProblem({ stitchId, supplyStitchId, threadId }: Plan['habits']): Problem | null {
+  if (maybeStitchKind(stitchId) === undefined) return unknown('stitch', stitchId, 'habits.stitchId');
+  if (supplyStitchId !== null && maybeStitchKind(supplyStitchId) === undefined)
+    return unknown('stitch', supplyStitchId, 'habits.supplyStitchId');
+  return maybeThreadKind(threadId) === undefined ? unknown('thread', threadId, 'habits.threadId') : null;
+}
+
 function firstProblem(plan: Plan): Problem | null {
   if (maybeClothKind(plan.cloth.kindId) === undefined)
     return unknown('cloth', plan.cloth.kindId, 'cloth.kindId');
   if (maybeClothColour(plan.cloth.colourId) === undefined) {
     return unknown('cloth colour', plan.cloth.colourId, 'cloth.colourId');
   }
-  if (maybeStitchKind(plan.habits.stitchId) === undefined)
-    return unknown('stitch', plan.habits.stitchId, 'habits.stitchId');
-  const { supplyStitchId } = plan.habits;
-  if (supplyStitchId !== null && maybeStitchKind(supplyStitchId) === undefined)
-    return unknown('stitch', supplyStitchId, 'habits.supplyStitchId');
-  if (maybeThreadKind(plan.habits.threadId) === undefined) {
-    return unknown('thread', plan.habits.threadId, 'habits.threadId');
-  }
+  const habits = habitsProblem(plan.habits);
+  if (habits !== null) return habits;
   const cloth = clothProblem(plan.cloth);
   if (cloth !== null) return cloth;
   const backdrop = backdropProblem(plan);

@@ -46,7 +46,7 @@ export interface HomeOptions {
 }
 
 /** What speaks against a place, in mm of thread (assumptions; the handbook names the reasons and no figures). */
-const OUT_OF_REACH_MM = 200;
+const OUT_OF_REACH_MM = 600;
 const TOP_HEAVY_MM = 120;
 const TO_ONE_SIDE_MM = 80;
 const IN_WINDOW_MM = 150;

@@ -7,6 +7,7 @@ import type { Edit } from '@sashiko/core/plan/edit';
 import type { PictureBytes } from '@sashiko/core/plan/edits/picture-edits';
 import type { Fit } from '@sashiko/core/plan/fit-finder';
 import type { Plan } from '@sashiko/core/plan/schema';
+import type { LeftOut } from '@sashiko/core/router/clean-part';
 import type { Home } from '@sashiko/core/router/homes';
 import type { PlanProblem } from '@sashiko/core/router/problem-of-plan';
 import type { RouteRequest } from '@sashiko/core/router/route-request';
@@ -17,7 +18,9 @@ export interface RouteJobResult {
   /** The plan the proposal was made for: it can only be taken into this one. */
   readonly plan: Plan;
   readonly problem: PlanProblem;
+  /** Keeps every rule; what could not is in `leftOut`. */
   readonly solution: RoutingSolution;
+  readonly leftOut: readonly LeftOut[];
 }
 
 export interface WorkerMessages {

@@ -8,6 +8,7 @@ import { LARGEST_PICTURE_PX, planStraightening, straightenPixels } from '@sashik
 import { sewTrials } from '@sashiko/core/nets/trials';
 import type { PictureBytes } from '@sashiko/core/plan/edits/picture-edits';
 import { findFits, fitTaskOf } from '@sashiko/core/plan/fit-finder';
+import { cleanPart } from '@sashiko/core/router/clean-part';
 import { findHomes } from '@sashiko/core/router/homes';
 import { routingProblemOf } from '@sashiko/core/router/problem-of-plan';
 import { repairEdit } from '@sashiko/core/router/repair';
@@ -68,11 +69,12 @@ const handlers: Handlers = {
     let until = performance.now() + SLICE_MS;
     let shown: RoutingSolution | null = null;
     for (let step = search.next(); ; step = search.next()) {
-      if (step.done === true) return { plan, problem: problem.value, solution: step.value };
+      if (step.done === true)
+        return { plan, problem: problem.value, ...cleanPart(problem.value, step.value) };
       if (performance.now() < until) continue;
       const { best, share } = step.value;
       if (best !== null && best !== shown)
-        job.report(share, { plan, problem: problem.value, solution: best });
+        job.report(share, { plan, problem: problem.value, solution: best, leftOut: [] });
       else job.report(share);
       shown = best;
       await breathe();

@@ -23,6 +23,7 @@ import { describeIssue } from '../schema-issue.ts';
 import {
   backdropProblem,
   clothProblem,
+  habitsProblem,
   partProblem,
   patchProblem,
   runProblem,
@@ -64,7 +65,11 @@ export function checkEdit(plan: Plan, label: string, asked: readonly Change[]): 
   for (const run of Object.values(next.runs)) {
     if (touchedParts.has(run.from.partId) || touchedParts.has(run.to.partId)) touchedRuns.add(run.id);
   }
-  const own = backdropProblem(next) ?? wishesProblem(next) ?? firstOf(next.spools, spoolProblem);
+  const own =
+    habitsProblem(next.habits) ??
+    backdropProblem(next) ??
+    wishesProblem(next) ??
+    firstOf(next.spools, spoolProblem);
   if (own !== null) return { ok: false, problem: own };
   for (const patch of Object.values(next.patches)) {
     const problem = patchProblem(next, patch);

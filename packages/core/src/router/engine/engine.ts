@@ -70,6 +70,8 @@ export function* routeBoard(
   const offer = (found: RoutingSolution): void => {
     if (best === null || isBetter(found, best, problem.pieceMm)) best = found;
   };
+  if (board.stops.every((stops) => stops.length < 2))
+    return finish(new Realisation(board, new Int32Array(board.partCount), stepFor(problem)));
   if (board.partCount <= MOST_QUICK) yield* quickAnswer(board, random, clock, offer, () => best);
   for (let start = 0; start < 2; start += 1) {
     const from = start === 0 ? clock.share() : SECOND_START;

@@ -308,6 +308,16 @@ export class ExactCloth {
     return count;
   }
 
+  /** The middle of the first leg of a line that breaks a rule, or null. */
+  brokenAt(index: number): { readonly x: number; readonly y: number } | null {
+    const { xy } = this.lines[index] as ExactLine;
+    for (let k = 2; k < xy.length; k += 2) {
+      const [ax, ay, bx, by] = xy.slice(k - 2, k + 2) as [number, number, number, number];
+      if (!this.isLegal(index, ax, ay, bx, by)) return { x: (ax + bx) / 2, y: (ay + by) / 2 };
+    }
+    return null;
+  }
+
   /** How many legs break a rule; a pair of lines that are too near counts for both. Kept lines are not judged. */
   violations(): number {
     return this.lines.reduce((sum, line, i) => sum + (line.isKept === true ? 0 : this.brokenLegs(i)), 0);

@@ -206,6 +206,7 @@ export class Realisation {
 
   /** One move of the search; keeps it when it is better by the temperature, else takes it back. */
   improve(random: Random, temperature: number): void {
+    if (this.lines.length === 0) return;
     const roll = random();
     if (roll < 0.2) this.#ripRoundPart(random, temperature);
     else if (roll < 0.4) this.#turnSomething(random, temperature);
@@ -248,7 +249,6 @@ export class Realisation {
   }
 
   #ripSome(random: Random, temperature: number): void {
-    if (this.lines.length === 0) return;
     const first = this.#conflicting(random);
     const near = this.#neighbours(first);
     shuffle(near, random);
@@ -262,7 +262,6 @@ export class Realisation {
 
   /** Rips everything that ends at a part, and whom it meets: a strand may pass the part on its other side. */
   #ripRoundPart(random: Random, temperature: number): void {
-    if (this.lines.length === 0) return;
     const first = this.lines[this.#conflicting(random)] as GridLine;
     const part = this.board.partOfPad[random() < 0.5 ? first.from : first.to] as number;
     const chosen = this.lines.flatMap((line, i) =>

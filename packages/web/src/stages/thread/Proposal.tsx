@@ -1,6 +1,9 @@
 import type { Plan } from '@sashiko/core/plan/schema';
+import type { LeftOut } from '@sashiko/core/router/clean-part';
 import { patchReasons } from '@sashiko/core/router/patch-reasons';
+import type { PlanProblem } from '@sashiko/core/router/problem-of-plan';
 import { pinMoves, previewProposal, proposalEdit } from '@sashiko/core/router/proposal';
+import type { RoutedTrace } from '@sashiko/core/router/routing-problem';
 import { isWorse, type ThreadFigures, threadFigures } from '@sashiko/core/router/thread-figures';
 import { wayOutEdit } from '@sashiko/core/router/ways-out';
 import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
@@ -23,6 +26,7 @@ interface ProposalProps {
 export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
   const commit = usePlanStore((state) => state.commit);
   const { plan } = job.result;
+  const { unit } = plan.habits;
   const { waysOut } = job;
   const way = waysOut?.state === 'found' ? waysOut.ways.find(({ id }) => id === waysOut.shown) : undefined;
   const shown = way ?? job.result;
@@ -43,12 +47,22 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
   const then = useMemo(() => (preview.ok ? threadFigures(preview.value) : null), [preview]);
   if (then === null) return <p>The proposal does not fit the plan any more.</p>;
   const reasons = patchReasons(shown.plan, problem, solution);
-  const isClean = solution.conflicts === 0;
+  const leftOut = way === undefined ? job.result.leftOut : [];
   const isNoBetter = isWhole && now.missing === 0 && !isWorse(now, then);
   const moved = pinMoves(shown.plan, problem, solution);
   return (
     <>
-      <p>{headline(isClean, isNoBetter, solution.conflicts, reasons.length)}</p>
+      <p>{headline(leftOut.length, isNoBetter, reasons.length)}</p>
+      {leftOut.length > 0 && (
+        <ul className="left-out" aria-label="Threads that found no way">
+          {leftOut.map(({ trace, at, kind }) => (
+            <li key={`${trace.net} ${trace.from.part} ${trace.to.part}`}>
+              {leftOutWords(shown.plan, problem, trace, kind)} It fails near {formatLength(at.x, unit, 0)}{' '}
+              across, {formatLength(at.y, unit, 0)} down.
+            </li>
+          ))}
+        </ul>
+      )}
       {reasons.map((reason) => (
         <p className="quiet" key={`${reason.at.x},${reason.at.y}`}>
           Why a patch: {reason.text}
@@ -60,9 +74,9 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
         </p>
       )}
       {job.result.solution.patches !== undefined && job.result.solution.patches.length > 0 && (
-        <WaysOut job={job} seed={seed} unit={plan.habits.unit} />
+        <WaysOut job={job} seed={seed} unit={unit} />
       )}
-      <Comparison now={now} then={then} unit={plan.habits.unit} />
+      <Comparison now={now} then={then} unit={unit} />
       {nets.length > 1 && way === undefined && (
         <fieldset className="parts-of-proposal">
           <legend>To take</legend>
@@ -101,12 +115,26 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
   );
 }
 
-function headline(isClean: boolean, isNoBetter: boolean, conflicts: number, patches: number): string {
-  if (!isClean)
-    return `The best found still has ${conflicts} ${conflicts === 1 ? 'place' : 'places'} where threads come too close. Try again, let lights turn further, or give the parts more room.`;
+function headline(leftOut: number, isNoBetter: boolean, patches: number): string {
+  if (leftOut > 0)
+    return `Found no way for ${leftOut} ${leftOut === 1 ? 'thread' : 'threads'}; the rest keeps all gaps. Let lights turn further, exchange pins, or give the parts named here more room.`;
   if (isNoBetter) return 'Nothing better was found than the threads that are there.';
   if (patches === 0) return 'A proposal, drawn in gold: no crossings, all gaps kept.';
   return `A proposal, drawn in gold: all gaps kept, with ${patches} insulating ${patches === 1 ? 'patch' : 'patches'}, because nothing uncrossed was found.`;
+}
+
+function leftOutWords(
+  plan: Plan,
+  problem: PlanProblem,
+  { from, to }: RoutedTrace,
+  kind: LeftOut['kind'],
+): string {
+  const name = (part: number): string => plan.parts[problem.parts[part]?.id ?? '']?.name ?? 'a part';
+  const why =
+    kind === 'no-way'
+      ? 'edges, parts or areas to keep out of leave no room for it.'
+      : 'beside the other threads there is no room for it.';
+  return `${name(from.part)} to ${name(to.part)}: ${why}`;
 }
 
 function whatGoes(plan: Plan, kept: number): string {

@@ -1,0 +1,58 @@
+import { expectOk } from '@sashiko/core/errors/problem';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { cleanPart } from '@sashiko/core/router/clean-part';
+import { patchReasons } from '@sashiko/core/router/patch-reasons';
+import { routingProblemOf } from '@sashiko/core/router/problem-of-plan';
+import { previewProposal } from '@sashiko/core/router/proposal';
+import { route } from '@sashiko/core/router/route';
+import { USUAL_REQUEST } from '@sashiko/core/router/route-request';
+import { isWorse, threadFigures } from '@sashiko/core/router/thread-figures';
+import type { Command } from './commands.ts';
+import { toJson } from './to-json.ts';
+
+/**
+ * Threads proposed for all wishes, by the habits of the plan; the plan with them goes to `--out`, or the plan as it was where
+ * nothing better was found. Status 1 when a thread found no way.
+ */
+export function routeCommand(plan: Plan, asJson: boolean, seed: number): ReturnType<Command> {
+  const problem = expectOk(routingProblemOf(plan, USUAL_REQUEST));
+  const search = route(problem, { seed });
+  let step = search.next();
+  while (step.done !== true) step = search.next();
+  const { solution, leftOut } = cleanPart(problem, step.value);
+  const proposed = expectOk(previewProposal(plan, problem, solution));
+  const isBetter = isWorse(threadFigures(plan), threadFigures(proposed));
+  const made = isBetter ? proposed : plan;
+  const name = (part: number): string => plan.parts[problem.parts[part]?.id ?? '']?.name ?? '';
+  const figures = threadFigures(made);
+  const reasons = patchReasons(plan, problem, solution);
+  const output = asJson
+    ? toJson({
+        plan: plan.name,
+        isBetter,
+        lengthMm: solution.lengthMm,
+        runs: figures.runCount,
+        strands: figures.strandCount,
+        patches: reasons.map(({ at, kind, text }) => ({ place: at, reason: kind, text })),
+        leftOut: leftOut.map(({ trace, at, kind }) => ({
+          from: name(trace.from.part),
+          to: name(trace.to.part),
+          place: at,
+          reason: kind,
+        })),
+        tightestGapMm: figures.tightestGapMm,
+        dimmestLight: figures.dimmest,
+        stops: figures.stops,
+      })
+    : [
+        isBetter
+          ? `${figures.runCount} runs, ${Math.round(solution.lengthMm)} mm along the cloth, ${reasons.length} patches, all gaps kept.\n`
+          : 'Nothing better was found than the threads that are there.\n',
+        ...reasons.map(({ text }) => `patch: ${text}\n`),
+        ...leftOut.map(
+          ({ trace, at }) =>
+            `no way: ${name(trace.from.part)} to ${name(trace.to.part)}, near ${at.x.toFixed(0)}, ${at.y.toFixed(0)} mm.\n`,
+        ),
+      ].join('');
+  return { output, plan: made, ...(leftOut.length > 0 ? { status: 1 } : {}) };
+}

@@ -1,0 +1,105 @@
+/**
+ * What of a solution keeps every rule, and what had to be left out: a proposal never asks a maker to sew threads that touch. Each
+ * line that is left out is told with the place where it fails.
+ */
+import type { Point } from '../geometry/point.ts';
+import { type Board, prepareBoard } from './engine/board.ts';
+import { ExactCloth, type ExactLine } from './engine/exact.ts';
+import { keptLines } from './engine/finish.ts';
+import type { RoutedTrace, RoutingProblem, RoutingSolution } from './routing-problem.ts';
+
+export interface LeftOut {
+  readonly trace: RoutedTrace;
+  /** Where it first breaks a rule. */
+  readonly at: Point;
+  /** no-way: edges, bodies or other holes leave no room even for it alone. other-threads: only beside the others it has none. */
+  readonly kind: 'no-way' | 'other-threads';
+}
+
+export interface CleanPart {
+  readonly solution: RoutingSolution;
+  readonly leftOut: readonly LeftOut[];
+}
+
+/** The largest part found greedily: the line with most broken legs goes first. O(lines² × legs). */
+export function cleanPart(problem: RoutingProblem, solution: RoutingSolution): CleanPart {
+  if (solution.conflicts === 0) return { solution, leftOut: [] };
+  const kept = problem.kept ?? [];
+  const board = prepareBoard(problem);
+  const turns = turnsOf(problem, solution);
+  let left = solution.traces.slice(0, solution.traces.length - kept.length).map((trace, i) => ({ trace, i }));
+  const leftOut: LeftOut[] = [];
+  for (;;) {
+    const cloth = clothOf(board, turns, left, solution);
+    const broken = left.map((_, k) => cloth.brokenLegs(k));
+    const worst = broken.indexOf(Math.max(...broken));
+    const entry = left[worst];
+    if (entry === undefined || broken[worst] === 0) break;
+    const alone = clothOf(board, turns, [entry], { ...solution, patches: [] });
+    leftOut.push({
+      trace: entry.trace,
+      at: cloth.brokenAt(worst) ?? (entry.trace.points[0] as Point),
+      kind: alone.brokenLegs(0) > 0 ? 'no-way' : 'other-threads',
+    });
+    left = left.filter((one) => one !== entry);
+  }
+  const place = new Map(left.map(({ i }, k) => [i, k]));
+  for (let k = 0; k < kept.length; k += 1)
+    place.set(solution.traces.length - kept.length + k, left.length + k);
+  const clean = left.map(({ trace }) => trace);
+  return {
+    solution: {
+      ...solution,
+      traces: [...clean, ...kept],
+      lengthMm: clean.reduce((sum, { points }) => sum + lengthOf(points), 0),
+      conflicts: 0,
+      patches: (solution.patches ?? []).flatMap((patch) => {
+        const [over, under] = [place.get(patch.over), place.get(patch.under)];
+        return over === undefined || under === undefined ? [] : [{ ...patch, over, under }];
+      }),
+    },
+    leftOut,
+  };
+}
+
+function turnsOf(problem: RoutingProblem, solution: RoutingSolution): Int32Array {
+  return Int32Array.from(
+    problem.parts.map(({ turns }, p) => Math.max(0, turns.indexOf(solution.turnDeg[p] as number))),
+  );
+}
+
+function clothOf(
+  board: Board,
+  turns: Int32Array,
+  lines: ReadonlyArray<{ readonly trace: RoutedTrace; readonly i: number }>,
+  solution: RoutingSolution,
+): ExactCloth {
+  const cloth = new ExactCloth(board, turns, [
+    ...lines.map(
+      ({ trace }): ExactLine => ({
+        net: trace.net,
+        from: board.padIndex(trace.from.part, trace.from.pad),
+        to: board.padIndex(trace.to.part, trace.to.pad),
+        xy: trace.points.flatMap(({ x, y }) => [x, y]),
+      }),
+    ),
+    ...keptLines(board),
+  ]);
+  for (const { at, over, under } of solution.patches ?? []) {
+    const [i, j] = [over, under].map((one) => {
+      const place = lines.findIndex((line) => line.i === one);
+      return place >= 0 ? place : one - solution.traces.length + cloth.lines.length;
+    }) as [number, number];
+    if (i >= 0 && j >= 0) cloth.patches.push({ i, j, x: at.x, y: at.y });
+  }
+  return cloth;
+}
+
+function lengthOf(points: readonly Point[]): number {
+  let sum = 0;
+  for (let i = 1; i < points.length; i += 1) {
+    const [a, b] = [points[i - 1] as Point, points[i] as Point];
+    sum += Math.hypot(b.x - a.x, b.y - a.y);
+  }
+  return sum;
+}
