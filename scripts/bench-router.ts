@@ -1,11 +1,15 @@
 /**
- * `npm run bench -- router`: how good the router is and how fast, on strewn boards of its own. The plain reference joins each net
+ * `npm run bench -- router`: how good the router is and how fast: on instances with known results, and on strewn boards of its
+ * own. The plain reference joins each net
  * by nearest neighbours and 2-opt on straight lines, as if the other nets were not there: no router can do much better.
  */
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { distance, type Point } from '@sashiko/core/geometry/point';
 import { route } from '@sashiko/core/router/route';
 import type { RoutingProblem, RoutingSolution } from '@sashiko/core/router/routing-problem';
 import { strewnBoard, turnsOf } from '@sashiko/core/testing/strewn-board';
+import { type InstanceResult, resultLine, resultTable, routeInstances } from './routing/route-instances.ts';
 
 /** Twice the length of a short open way through all parts, less what the pads of a turned light save. */
 function relaxedMm({ parts }: RoutingProblem): number {
@@ -41,6 +45,18 @@ function relaxedMm({ parts }: RoutingProblem): number {
   return 2 * sum;
 }
 
+const here = fileURLToPath(new URL('./routing/', import.meta.url));
+for (const seconds of [1, 5]) {
+  console.log(`\nInstances, ${seconds} s of processor time each\n`);
+  const results: InstanceResult[] = [];
+  for (const result of routeInstances(join(here, 'instances'), join(here, 'references.json'), seconds)) {
+    results.push(result);
+    console.log(resultLine(result));
+  }
+  console.log(`\n${resultTable(results)}`);
+}
+
+console.log('\nStrewn boards\n');
 console.log('parts  budget   first answer    clean   patches   length / plain reference   memory');
 for (const [count, seconds] of [
   [10, 1],

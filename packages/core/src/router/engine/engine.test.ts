@@ -26,6 +26,29 @@ describe('random pieces through a plain checker', () => {
   });
 });
 
+test('the plain checker sees what is wrong', () => {
+  const problem = strewnBoard(2, 6, 220);
+  const solution = solve(problem, 2, 300);
+  expect(faults(problem, solution)).toEqual([]);
+  const [first, second, ...rest] = solution.traces;
+  if (first === undefined || second === undefined) throw new RangeError('no traces');
+  const told = (traces: RoutingSolution['traces'], words: RegExp): void =>
+    expect(faults(problem, { ...solution, traces }).join('; ')).toMatch(words);
+  told([second, ...rest], /is not joined/);
+  told([first, first, second, ...rest], /has a ring/);
+  const bent = (p: Point) => ({
+    ...first,
+    points: [first.points[0] as Point, p, first.points.at(-1) as Point],
+  });
+  told([bent({ x: 1, y: 1 }), second, ...rest], /too near an edge/);
+  const foreign = rest.find(({ net }) => net !== first.net)?.points ?? [];
+  told([bent(foreign[Math.floor(foreign.length / 2)] as Point), second, ...rest], /crosses|too near/);
+  told(
+    [{ ...first, points: [{ x: 50, y: 50 }, ...first.points.slice(1)] }, second, ...rest],
+    /does not start/,
+  );
+});
+
 describe('known answers', () => {
   test('a row of lights that may turn is sewn as two straight rails', () => {
     const parts = [0, 1, 2, 3].map((i) => light(`l${i}`, 30 + 45 * i, 40));
