@@ -8,12 +8,14 @@ import {
   type Box,
   boxOf,
   eachBit,
+  hypotenuse,
   inside,
   legToLeg,
   legToPolygon,
   lengthOf,
   nearestOnLeg,
   pointToLeg,
+  rounded,
   straightened,
   touchesPolygon,
 } from './legs.ts';
@@ -24,7 +26,7 @@ export interface ExactLine {
   readonly to: number;
   /** A kept line: it is neither changed nor judged. */
   readonly isKept?: boolean;
-  /** x, y, x, y … from pad to pad. */
+  /** x, y, x, y … from pad to pad, to the micrometre: lines are judged as they are handed out. */
   xy: number[];
 }
 
@@ -59,7 +61,7 @@ export class ExactCloth {
       return boxOf(body.flatMap(({ x, y }) => [x, y]));
     });
     this.#reachOfPart = board.problem.parts.map((part) =>
-      Math.max(0, ...part.pads.map((pad) => Math.hypot(pad.at.x, pad.at.y) + pad.radiusMm)),
+      Math.max(0, ...part.pads.map((pad) => hypotenuse(pad.at.x, pad.at.y) + pad.radiusMm)),
     );
   }
 
@@ -86,7 +88,7 @@ export class ExactCloth {
     for (const pad of [line.from, line.to]) {
       if (this.board.isTight[pad] === 0) continue;
       const [px, py] = this.padXY(pad);
-      if (Math.hypot(px - x, py - y) < fanOutReach(this.board, pad) - 0.02)
+      if (hypotenuse(px - x, py - y) < fanOutReach(this.board, pad) - 0.02)
         gap = Math.min(gap, ofPad[pad] as number);
     }
     return gap;
@@ -116,6 +118,12 @@ export class ExactCloth {
         ? [p]
         : [];
     });
+  }
+
+  /** The least gap to foreign metal that either end of a line allows. */
+  #leastPadGap({ from, to }: ExactLine): number {
+    const { localPadGap } = this.board;
+    return Math.min(localPadGap[from] as number, localPadGap[to] as number);
   }
 
   /** Whether a leg of a line comes into the fan-out of a tight pad at its ends. */
@@ -172,11 +180,13 @@ export class ExactCloth {
         const r = board.radius[pad] as number;
         const apart = pointToLeg(px, py, ax, ay, bx, by) - r;
         if (apart >= padGapMm + SPARE_MM) continue;
-        if (!isTight) return false;
+        if (!isTight || apart < this.#leastPadGap(line)) return false;
         // Within a fan-out less is enough, bit by bit.
         const ok = eachBit(ax, ay, bx, by, (cx, cy, dx, dy) => {
-          const wanted = Math.min(this.#padGapAt(line, cx, cy), this.#padGapAt(line, dx, dy));
-          return pointToLeg(px, py, cx, cy, dx, dy) - r >= wanted + SPARE_MM;
+          const near = pointToLeg(px, py, cx, cy, dx, dy) - r - SPARE_MM;
+          return (
+            near >= padGapMm || near >= Math.min(this.#padGapAt(line, cx, cy), this.#padGapAt(line, dx, dy))
+          );
         });
         if (!ok) return false;
       }
@@ -195,7 +205,7 @@ export class ExactCloth {
       for (const pad of own) {
         const [px, py] = this.padXY(pad);
         const access = (board.depth[pad] as number) + board.problem.bodyGapMm + (board.radius[pad] as number);
-        if (Math.min(Math.hypot(cx - px, cy - py), Math.hypot(dx - px, dy - py)) < access - 0.01) return true;
+        if (Math.min(hypotenuse(cx - px, cy - py), hypotenuse(dx - px, dy - py)) < access - 0.01) return true;
       }
       return !touchesPolygon(cx, cy, dx, dy, body, gap);
     });
@@ -259,10 +269,15 @@ export class ExactCloth {
         if (apart === 0 || !(this.#fansOut(line, ax, ay, bx, by) || this.#fansOut(other, cx, cy, dx, dy)))
           return false;
         const ok = eachBit(ax, ay, bx, by, (ex, ey, fx, fy) => {
+          const near = legToLeg(ex, ey, fx, fy, cx, cy, dx, dy) - SPARE_MM;
+          if (near >= gap) return true;
           const own = Math.min(this.labelAt(line, ex, ey), this.labelAt(line, fx, fy));
+          if (near >= own) return true;
           return eachBit(cx, cy, dx, dy, (gx, gy, hx, hy) => {
-            const wanted = Math.min(own, this.labelAt(other, gx, gy), this.labelAt(other, hx, hy));
-            return legToLeg(ex, ey, fx, fy, gx, gy, hx, hy) >= wanted + SPARE_MM;
+            const apart = legToLeg(ex, ey, fx, fy, gx, gy, hx, hy) - SPARE_MM;
+            return (
+              apart >= own || apart >= Math.min(own, this.labelAt(other, gx, gy), this.labelAt(other, hx, hy))
+            );
           });
         });
         if (!ok) return false;
@@ -280,10 +295,10 @@ export class ExactCloth {
 
   /** Whether a patch at a place keeps its distance from the edges of all pads and from other patches. */
   hasRoomForPatch(x: number, y: number, fromPadsMm: number, fromPatchesMm: number): boolean {
-    if (this.patches.some((patch) => Math.hypot(patch.x - x, patch.y - y) < fromPatchesMm)) return false;
+    if (this.patches.some((patch) => hypotenuse(patch.x - x, patch.y - y) < fromPatchesMm)) return false;
     for (let pad = 0; pad < this.board.padCount; pad += 1) {
       const [px, py] = this.padXY(pad);
-      if (Math.hypot(px - x, py - y) - (this.board.radius[pad] as number) < fromPadsMm) return false;
+      if (hypotenuse(px - x, py - y) - (this.board.radius[pad] as number) < fromPadsMm) return false;
     }
     return true;
   }
@@ -361,7 +376,7 @@ export class ExactCloth {
         number,
         number,
       ];
-      const near = Math.min(Math.hypot(vx - ax, vy - ay), Math.hypot(bx - vx, by - vy));
+      const near = Math.min(hypotenuse(vx - ax, vy - ay), hypotenuse(bx - vx, by - vy));
       if (near < SAME_BEND_MM && this.isLegal(index, ax, ay, bx, by)) {
         xy.splice(i, 2);
         i -= 2;
@@ -419,7 +434,7 @@ export class ExactCloth {
       const [tx, ty] = nearestOnLeg(vx, vy, ax, ay, bx, by);
       let moved = false;
       for (const share of SLIDES) {
-        const [nx, ny] = [vx + (tx - vx) * share, vy + (ty - vy) * share];
+        const [nx, ny] = [rounded(vx + (tx - vx) * share), rounded(vy + (ty - vy) * share)];
         if (legal(ax, ay, nx, ny) && legal(nx, ny, bx, by)) {
           xy[i] = nx;
           xy[i + 1] = ny;
@@ -430,12 +445,12 @@ export class ExactCloth {
       if (
         moved ||
         xy.length > 2 * MOST_POINTS ||
-        Math.min(Math.hypot(vx - ax, vy - ay), Math.hypot(vx - bx, vy - by)) < SHORTEST_CUT_MM
+        Math.min(hypotenuse(vx - ax, vy - ay), hypotenuse(vx - bx, vy - by)) < SHORTEST_CUT_MM
       )
         continue;
       for (const share of CUTS) {
-        const [px, py] = [vx + (ax - vx) * share, vy + (ay - vy) * share];
-        const [qx, qy] = [vx + (bx - vx) * share, vy + (by - vy) * share];
+        const [px, py] = [rounded(vx + (ax - vx) * share), rounded(vy + (ay - vy) * share)];
+        const [qx, qy] = [rounded(vx + (bx - vx) * share), rounded(vy + (by - vy) * share)];
         if (legal(px, py, qx, qy) && legal(ax, ay, px, py) && legal(qx, qy, bx, by)) {
           xy.splice(i, 2, px, py, qx, qy);
           i += 2;
@@ -457,7 +472,7 @@ function isWaived(
   bx: number,
   by: number,
 ): boolean {
-  return Math.max(Math.hypot(ax - patch.x, ay - patch.y), Math.hypot(bx - patch.x, by - patch.y)) < WAIVED_MM;
+  return Math.max(hypotenuse(ax - patch.x, ay - patch.y), hypotenuse(bx - patch.x, by - patch.y)) < WAIVED_MM;
 }
 
 /** Corners are cut into shorter ones only so far: a line of more points is no better to sew. */

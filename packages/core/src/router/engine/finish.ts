@@ -2,6 +2,7 @@
 import type { RoutedTrace, RoutingSolution } from '../routing-problem.ts';
 import type { Board } from './board.ts';
 import { ExactCloth, type ExactLine } from './exact.ts';
+import { rounded } from './legs.ts';
 import { patchCrossings } from './patching.ts';
 import type { Realisation } from './realise.ts';
 
@@ -23,7 +24,7 @@ export function finish(work: Realisation): RoutingSolution {
         ...inner,
         ...work.search.exitXY(line.to),
         ...work.search.padXY(line.to),
-      ],
+      ].map(rounded),
     };
   });
   const cloth = new ExactCloth(board, work.field.turns.slice(), [...routed, ...keptLines(board)]);
@@ -62,8 +63,8 @@ export function traceOf(board: Board, { net, from, to, xy }: ExactLine): RoutedT
     from: choice(from),
     to: choice(to),
     points: Array.from({ length: xy.length / 2 }, (_, i) => ({
-      x: Math.round((xy[2 * i] as number) * 1000) / 1000,
-      y: Math.round((xy[2 * i + 1] as number) * 1000) / 1000,
+      x: rounded(xy[2 * i] as number),
+      y: rounded(xy[2 * i + 1] as number),
     })),
   };
 }

@@ -11,6 +11,11 @@ export interface Box {
 
 const BIT_MM = 1;
 
+/** The length of a way, by its two legs at a right angle: several times faster than Math.hypot, which guards against overflow. */
+export function hypotenuse(dx: number, dy: number): number {
+  return Math.sqrt(dx * dx + dy * dy);
+}
+
 type Corners = ReadonlyArray<{ readonly x: number; readonly y: number }>;
 
 /** The distance from a point to a leg. */
@@ -95,7 +100,7 @@ export function straightened(xy: readonly number[]): number[] {
 export function lengthOf(xy: readonly number[]): number {
   let sum = 0;
   for (let i = 2; i < xy.length; i += 2)
-    sum += Math.hypot(
+    sum += hypotenuse(
       (xy[i] as number) - (xy[i - 2] as number),
       (xy[i + 1] as number) - (xy[i - 1] as number),
     );
@@ -139,6 +144,11 @@ export function touchesPolygon(
   );
 }
 
+/** To the micrometre. */
+export function rounded(mm: number): number {
+  return Math.round(mm * 1000) / 1000;
+}
+
 /** Cuts a leg into bits of at most a millimetre and asks of each; false as soon as one says no. */
 export function eachBit(
   ax: number,
@@ -147,7 +157,7 @@ export function eachBit(
   by: number,
   holds: (cx: number, cy: number, dx: number, dy: number) => boolean,
 ): boolean {
-  const count = Math.max(1, Math.ceil(Math.hypot(bx - ax, by - ay) / BIT_MM));
+  const count = Math.max(1, Math.ceil(hypotenuse(bx - ax, by - ay) / BIT_MM));
   let [cx, cy] = [ax, ay];
   for (let i = 1; i <= count; i += 1) {
     const [dx, dy] = [ax + ((bx - ax) * i) / count, ay + ((by - ay) * i) / count];

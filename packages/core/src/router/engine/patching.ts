@@ -3,7 +3,7 @@
  * patches, so that a piece of felt fits between them.
  */
 import type { ExactCloth, ExactLine } from './exact.ts';
-import { type Box, boxOf, legsCross } from './legs.ts';
+import { type Box, boxOf, legsCross, rounded } from './legs.ts';
 
 /** A patch keeps so far from the edge of every pad, and from other patches, mm. */
 const FROM_PADS_MM = 4.95;
@@ -107,10 +107,10 @@ function patchAt(cloth: ExactCloth, over: number, under: number): boolean {
             if (start < 0 || end > original.length - 2) continue;
             const xy = [
               ...original.slice(0, start + 2),
-              x + nx,
-              y + ny,
-              x - nx,
-              y - ny,
+              rounded(x + nx),
+              rounded(y + ny),
+              rounded(x - nx),
+              rounded(y - ny),
               ...original.slice(end),
             ];
             if (crossings(xy, lower.xy).length !== 1) continue;

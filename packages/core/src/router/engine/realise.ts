@@ -6,7 +6,7 @@ import type { Random } from '../../random/random.ts';
 import type { Board } from './board.ts';
 import { fanOutReach } from './doors.ts';
 import { Field } from './field.ts';
-import type { Box } from './legs.ts';
+import { type Box, hypotenuse } from './legs.ts';
 import type { PlannedEdge } from './order-plan.ts';
 import { type ConflictPrices, PathSearch } from './path-search.ts';
 import { shuffle } from './rows.ts';
@@ -92,7 +92,7 @@ export class Realisation {
 
   #straight({ from, to }: PlannedEdge): number {
     const [a, b] = [this.search.padXY(from), this.search.padXY(to)];
-    return Math.hypot(a[0] - b[0], a[1] - b[1]);
+    return hypotenuse(a[0] - b[0], a[1] - b[1]);
   }
 
   /** Leads one edge and stamps it; a line without cells where there is no way at all. */
@@ -598,7 +598,7 @@ export class Realisation {
     return chain
       .map((pad, k) => {
         const [px, py] = this.search.padXY(pad);
-        return { k, far: k === 0 || k === place ? Number.POSITIVE_INFINITY : Math.hypot(px - x, py - y) };
+        return { k, far: k === 0 || k === place ? Number.POSITIVE_INFINITY : hypotenuse(px - x, py - y) };
       })
       .sort((a, b) => a.far - b.far)
       .slice(0, 5)
