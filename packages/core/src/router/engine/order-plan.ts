@@ -86,6 +86,8 @@ export class PlanState {
   /** By net and stop: the stops that lie nearest. */
   readonly #nearStops: ReadonlyArray<readonly Int32Array[]>;
   readonly #movable: readonly number[];
+  /** By part: the stops that may be served by its pads. */
+  readonly #stopsOfPart: ReadonlyArray<readonly Choice[]>;
   readonly #choosable: readonly Choice[];
   readonly #longNets: readonly number[];
   #cost = 0;
@@ -113,6 +115,7 @@ export class PlanState {
     this.#twin = findTwins(board);
     this.#nearStops = stops.map((own) => nearestStops(board, own));
     this.#movable = problem.parts.flatMap((part, p) => (part.turns.length > 1 ? [p] : []));
+    this.#stopsOfPart = stopsOfParts(board);
     this.#choosable = stops.flatMap((own, net) =>
       own.flatMap(({ ways }, stop) => (ways.length > 1 ? [{ net, stop }] : [])),
     );
@@ -213,7 +216,7 @@ export class PlanState {
     if (after === before) return;
     const mate = this.#board.mateOf[p] as number;
     const parts = mate < 0 ? [p] : [p, mate];
-    const slots = [...new Set(parts.flatMap((part) => this.#lines.slotsOf(part)))];
+    const slots = this.#slotsOfParts(parts);
     const turnTo = (turn: number): void => {
       for (const part of parts) this.#lines.turn(part, turn);
       for (const slot of slots) this.#lines.redraw(slot);
@@ -373,6 +376,20 @@ export class PlanState {
       : leg(j - 1, i) + leg(i, j) - leg(j - 1, j) - gone;
   }
 
+  /** The edges that end at parts as they are served now. */
+  #slotsOfParts(parts: readonly number[]): number[] {
+    const { partOfPad } = this.#board;
+    const slots: number[] = [];
+    for (const part of parts) {
+      for (const { net, stop } of this.#stopsOfPart[part] as readonly Choice[]) {
+        const [pad, out] = [(this.#pads[net] as Int32Array)[stop], (this.#outs[net] as Int32Array)[stop]];
+        if (partOfPad[pad as number] !== part && partOfPad[out as number] !== part) continue;
+        for (const slot of this.#slotsOfStop(net, stop)) if (!slots.includes(slot)) slots.push(slot);
+      }
+    }
+    return slots;
+  }
+
   #slotsOfStop(net: number, stop: number): number[] {
     const order = this.#orders[net] as Int32Array;
     const base = this.#base[net] as number;
@@ -430,4 +447,16 @@ export class PlanState {
     const count = (this.#orders[net] as Int32Array).length - 1;
     for (let i = 0; i < count; i += 1) this.#drawSlot(net, base + i);
   }
+}
+
+function stopsOfParts({ stops, exchanges, partCount, partOfPad }: Board): ReadonlyArray<readonly Choice[]> {
+  const ofPart: Choice[][] = Array.from({ length: partCount }, () => []);
+  const add = (pad: number, net: number, stop: number): void => {
+    const own = ofPart[partOfPad[pad] as number] as Choice[];
+    if (!own.some((one) => one.net === net && one.stop === stop)) own.push({ net, stop });
+  };
+  for (const [net, own] of stops.entries())
+    for (const [stop, { pads }] of own.entries()) for (const pad of pads) add(pad, net, stop);
+  for (const { net, stop, pads } of exchanges.flat()) for (const pad of pads) add(pad, net, stop);
+  return ofPart;
 }

@@ -107,16 +107,6 @@ export class StraightLines {
     return Math.sqrt(dx * dx + dy * dy);
   }
 
-  /** The edges that end at a part. */
-  slotsOf(part: number): number[] {
-    const { partOfPad } = this.#board;
-    const slots: number[] = [];
-    for (let slot = 0; slot < this.#slots; slot += 1)
-      if (partOfPad[this.#padA[slot] as number] === part || partOfPad[this.#padB[slot] as number] === part)
-        slots.push(slot);
-    return slots;
-  }
-
   costOfAll(): number {
     return this.costOf(Array.from({ length: this.#slots }, (_, i) => i));
   }
@@ -167,8 +157,10 @@ export class StraightLines {
   /** What one part's walls cost all edges but these. */
   costOfWalls(p: number, without: readonly number[]): number {
     let cost = 0;
-    for (let slot = 0; slot < this.#slots; slot += 1)
-      if (without.indexOf(slot) === -1) cost += this.#wallCost(p, slot);
+    for (let slot = 0; slot < this.#slots; slot += 1) {
+      const own = this.#wallCost(p, slot);
+      if (own > 0 && without.indexOf(slot) === -1) cost += own;
+    }
     return cost;
   }
 
