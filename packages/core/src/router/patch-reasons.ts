@@ -39,6 +39,8 @@ export function patchReasons(
       const [enclosed] = inside;
       if (inside.length !== 1 || enclosed === undefined) continue;
       const members = [...new Set(loop.flatMap(({ trace }) => [trace.from.part, trace.to.part]))];
+      // What is of the loop itself is not shut in by it.
+      if (members.includes(one.from.part) || members.includes(one.to.part)) continue;
       return {
         at,
         kind: 'loop' as const,

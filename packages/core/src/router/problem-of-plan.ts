@@ -91,6 +91,7 @@ export function routingProblemOf(plan: Plan, request: RouteRequest): Result<Plan
     topology: strandStyle,
     feed: lines.length > 0 ? 'any' : feed,
     pieceMm: PIECE_MM,
+    startsAtEachHole: true,
     parts: parts.map((part, i) => {
       const kind = kindOf(plan, part);
       return {

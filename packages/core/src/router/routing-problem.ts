@@ -63,6 +63,8 @@ export interface RoutingProblem {
   readonly feed?: 'any' | 'same' | 'opposite' | 'middle';
   /** What one more strand costs, in mm of thread: a start and a finish. */
   readonly pieceMm: number;
+  /** In a chain a strand may start at each hole of the first stop, not at one only. */
+  readonly startsAtEachHole?: boolean;
   readonly parts: readonly RoutingPart[];
   readonly nets: readonly RoutingNet[];
   /** Lines that stay as they are. Those of a net join its stops already; what must only be kept off is a net without stops. */

@@ -1,12 +1,14 @@
 /** Figures by which the present threads are held against proposed ones. */
 import { checkPlan, countFindings, openFindings } from '../checks/check-plan.ts';
 import { willItLight } from '../circuit/will-it-light.ts';
+import { distance, type Point } from '../geometry/point.ts';
 import { bareLine, clearanceOf } from '../nets/clearance.ts';
 import { deriveNets } from '../nets/nets.ts';
+import { patchCovers } from '../nets/patches.ts';
 import { cutPieces } from '../nets/pieces.ts';
 import { wishDifference } from '../nets/wish-difference.ts';
 import { runPath, sumRun } from '../plan/placed.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Plan, Run } from '../plan/schema.ts';
 
 export interface ThreadFigures {
   readonly runCount: number;
@@ -36,13 +38,11 @@ export function threadFigures(plan: Plan): ThreadFigures {
   for (const run of Object.values(plan.runs)) {
     threadMm += sumRun(plan, run).threadMm;
     const own = new Set([nets.ofRun(run.id).id]);
-    const gap = clearance.nearestForeign(
-      runPath(plan, run),
-      bareLine(plan, run, [run.from, run.to]),
-      own,
-      LOOK_ROUND_MM,
-    );
-    if (gap !== null && (tightest === null || gap.gapMm < tightest)) tightest = gap.gapMm;
+    for (const path of offPatches(plan, run)) {
+      const line = bareLine(plan, run, [run.from, run.to]);
+      const gap = clearance.nearestForeign(path, line, own, LOOK_ROUND_MM);
+      if (gap !== null && (tightest === null || gap.gapMm < tightest)) tightest = gap.gapMm;
+    }
   }
   const light = willItLight(plan);
   return {
@@ -57,14 +57,38 @@ export function threadFigures(plan: Plan): ThreadFigures {
   };
 }
 
+/** On a line with patches, bits of this length are looked at, mm. */
+const BIT_MM = 2;
+
+/** The way of a run, without what lies on or under a patch of its own. */
+function offPatches(plan: Plan, run: Run): ReadonlyArray<readonly Point[]> {
+  const path = runPath(plan, run);
+  const own = Object.values(plan.patches).filter(
+    ({ underRunId, overRunId }) => underRunId === run.id || overRunId === run.id,
+  );
+  if (own.length === 0) return [path];
+  return path.slice(1).flatMap((b, i) => {
+    const a = path[i] as Point;
+    const count = Math.max(1, Math.ceil(distance(a, b) / BIT_MM));
+    const at = (k: number): Point => ({
+      x: a.x + ((b.x - a.x) * k) / count,
+      y: a.y + ((b.y - a.y) * k) / count,
+    });
+    return Array.from({ length: count }, (_, k) => [at(k), at(k + 1)] as const).filter((bit) =>
+      bit.every((p) => !own.some((patch) => patchCovers(patch, p))),
+    );
+  });
+}
+
 /** What a patch and a further piece of thread count, mm of thread (handbook figures, assumption). */
 const PATCH_MM = 150;
 const STRAND_MM = 40;
 
-/** Whether threads are worse than others: more left to join, more stops, or else more thread, pieces and patches. */
+/** Whether threads are worse than others: more left to join, more stops, more patches, or else more thread and pieces. */
 export function isWorse(one: ThreadFigures, other: ThreadFigures): boolean {
   if (one.missing !== other.missing) return one.missing > other.missing;
   if (one.stops !== other.stops) return one.stops > other.stops;
+  if (one.patchCount !== other.patchCount) return one.patchCount > other.patchCount;
   return priceMm(one) > priceMm(other) + 0.5;
 }
 

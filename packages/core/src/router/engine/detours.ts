@@ -8,8 +8,16 @@ const STEP_MM = 6;
 /** Steps in eight directions overestimate a length by up to 8 %, 4 % in the middle. */
 const OCTILE = 0.96;
 
-/** By part and part (in one row after the other): the detour in mm, 0 where the straight line is free. */
+const known = new WeakMap<Board, Float64Array>();
+
+/** By part and part (in one row after the other): the detour in mm, 0 where the straight line is free. Remembered for a board. */
 export function detoursBetweenParts(board: Board): Float64Array {
+  const found = known.get(board) ?? findDetours(board);
+  known.set(board, found);
+  return found;
+}
+
+function findDetours(board: Board): Float64Array {
   const { outline, forbidden, edgeMm, parts } = board.problem;
   const count = board.partCount;
   const detours = new Float64Array(count * count);

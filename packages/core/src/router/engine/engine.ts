@@ -27,8 +27,6 @@ export interface EngineProgress {
   readonly best: RoutingSolution | null;
 }
 
-/** What a patch costs, mm of thread. */
-const PATCH_MM = 150;
 /** When so much of the budget has brought no clean answer, other plans are tried with the rest of it. */
 const SECOND_START = 0.6;
 /** Boards of more parts than this are worked out on the grid from one plan only. */
@@ -229,10 +227,12 @@ function* makePlans(
   return plans.sort((one, other) => one.cost - other.cost);
 }
 
+/** Fewer conflicts, then fewer patches, then less thread and strands. */
 function isBetter(a: RoutingSolution, b: RoutingSolution, pieceMm: number): boolean {
-  const cost = (one: RoutingSolution): number =>
-    one.lengthMm + pieceMm * (one.extraPieces ?? 0) + PATCH_MM * (one.patches?.length ?? 0);
-  return a.conflicts !== b.conflicts ? a.conflicts < b.conflicts : cost(a) < cost(b);
+  const patches = (one: RoutingSolution): number => one.patches?.length ?? 0;
+  const cost = (one: RoutingSolution): number => one.lengthMm + pieceMm * (one.extraPieces ?? 0);
+  if (a.conflicts !== b.conflicts) return a.conflicts < b.conflicts;
+  return patches(a) !== patches(b) ? patches(a) < patches(b) : cost(a) < cost(b);
 }
 
 function stepFor(problem: RoutingProblem): number {

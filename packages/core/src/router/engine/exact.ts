@@ -10,8 +10,8 @@ import {
   eachBit,
   hypotenuse,
   inside,
+  isNearEdges,
   legToLeg,
-  legToPolygon,
   lengthOf,
   nearestOnLeg,
   pointToLeg,
@@ -144,11 +144,9 @@ export class ExactCloth {
   #keepsOff(ax: number, ay: number, bx: number, by: number): boolean {
     const { outline, edgeMm, forbidden } = this.board.problem;
     if (!inside(outline, ax, ay)) return false;
-    if (legToPolygon(ax, ay, bx, by, outline) < edgeMm - 1e-9) return false;
+    if (isNearEdges(ax, ay, bx, by, outline, edgeMm - 1e-9)) return false;
     for (const { area, marginMm } of forbidden) {
-      if (inside(area, ax, ay)) return false;
-      const apart = legToPolygon(ax, ay, bx, by, area);
-      if (apart < marginMm || apart === 0) return false;
+      if (touchesPolygon(ax, ay, bx, by, area, marginMm)) return false;
     }
     return true;
   }

@@ -5,7 +5,7 @@
  */
 
 import type { Board } from './board.ts';
-import { type Box, boxOf, inside, nearestEdge } from './legs.ts';
+import { type Box, boxOf, inside, nearestEdge, pointToLeg } from './legs.ts';
 
 export class Field {
   readonly board: Board;
@@ -110,18 +110,40 @@ export class Field {
   ): void {
     // Steps between free cells cut corners by less than this.
     const cut = (this.stepMm * this.stepMm) / 8 / Math.max(1, edgeMm);
-    for (let cell = 0; cell < this.size; cell += 1) {
-      const [px, py] = [this.x(cell), this.y(cell)];
-      if (!inside(outline, px, py) || nearestEdge(outline, px, py) < edgeMm + cut) continue;
-      let ok = 1;
-      for (const { area, marginMm } of forbidden) {
-        const margin = marginMm + this.stepMm * 0.36;
-        if (inside(area, px, py) || nearestEdge(area, px, py) < margin) {
-          ok = 0;
-          break;
-        }
+    this.#fill(outline, 1);
+    this.#clearNear(outline, edgeMm + cut);
+    for (const { area, marginMm } of forbidden) {
+      this.#fill(area, 0);
+      this.#clearNear(area, marginMm + this.stepMm * 0.36);
+    }
+  }
+
+  /** Sets `free` of all cells inside a polygon, row by row. */
+  #fill(polygon: ReadonlyArray<{ x: number; y: number }>, value: 0 | 1): void {
+    for (let cy = 0; cy < this.height; cy += 1) {
+      const y = this.top + cy * this.stepMm;
+      const meets: number[] = [];
+      for (let i = 0, k = polygon.length - 1; i < polygon.length; k = i, i += 1) {
+        const a = polygon[i] as { x: number; y: number };
+        const b = polygon[k] as { x: number; y: number };
+        if (a.y > y !== b.y > y) meets.push(((b.x - a.x) * (y - a.y)) / (b.y - a.y) + a.x);
       }
-      this.free[cell] = ok;
+      meets.sort((a, b) => a - b);
+      for (let m = 0; m + 1 < meets.length; m += 2) {
+        const from = Math.max(0, Math.ceil(((meets[m] as number) - this.left) / this.stepMm));
+        const to = Math.min(this.width - 1, Math.floor(((meets[m + 1] as number) - this.left) / this.stepMm));
+        if (from <= to) this.free.fill(value, cy * this.width + from, cy * this.width + to + 1);
+      }
+    }
+  }
+
+  /** Clears `free` of all cells nearer than `mm` to an edge of a polygon. */
+  #clearNear(polygon: ReadonlyArray<{ x: number; y: number }>, mm: number): void {
+    for (let i = 0, k = polygon.length - 1; i < polygon.length; k = i, i += 1) {
+      const [a, b] = [polygon[i] as { x: number; y: number }, polygon[k] as { x: number; y: number }];
+      this.#eachCellNear([a, b], mm, (cell, x, y) => {
+        if (pointToLeg(x, y, a.x, a.y, b.x, b.y) < mm) this.free[cell] = 0;
+      });
     }
   }
 

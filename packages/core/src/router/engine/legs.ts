@@ -118,16 +118,31 @@ export function boxOf(xy: readonly number[]): Box {
   return box;
 }
 
-export function legToPolygon(ax: number, ay: number, bx: number, by: number, polygon: Corners): number {
-  let least = Number.POSITIVE_INFINITY;
+/** Whether a leg comes nearer than `gap` to an edge of a polygon. */
+export function isNearEdges(
+  ax: number,
+  ay: number,
+  bx: number,
+  by: number,
+  polygon: Corners,
+  gap: number,
+): boolean {
+  const minX = (ax < bx ? ax : bx) - gap;
+  const maxX = (ax < bx ? bx : ax) + gap;
+  const minY = (ay < by ? ay : by) - gap;
+  const maxY = (ay < by ? by : ay) + gap;
   for (let i = 0, k = polygon.length - 1; i < polygon.length; k = i, i += 1) {
     const p = polygon[i] as { x: number; y: number };
     const q = polygon[k] as { x: number; y: number };
-    least = Math.min(least, legToLeg(ax, ay, bx, by, p.x, p.y, q.x, q.y));
+    if ((p.x < minX && q.x < minX) || (p.x > maxX && q.x > maxX)) continue;
+    if ((p.y < minY && q.y < minY) || (p.y > maxY && q.y > maxY)) continue;
+    const far = legToLeg(ax, ay, bx, by, p.x, p.y, q.x, q.y);
+    if (far < gap || far === 0) return true;
   }
-  return least;
+  return false;
 }
 
+/** Whether a leg lies in a polygon or comes nearer than `gap` to it. */
 export function touchesPolygon(
   ax: number,
   ay: number,
@@ -136,12 +151,7 @@ export function touchesPolygon(
   polygon: Corners,
   gap: number,
 ): boolean {
-  return (
-    polygon.length > 0 &&
-    (inside(polygon, ax, ay) ||
-      nearestEdge(polygon, ax, ay) < gap ||
-      legToPolygon(ax, ay, bx, by, polygon) < gap)
-  );
+  return polygon.length > 0 && (inside(polygon, ax, ay) || isNearEdges(ax, ay, bx, by, polygon, gap));
 }
 
 /** To the micrometre. */

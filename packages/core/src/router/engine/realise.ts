@@ -451,7 +451,8 @@ export class Realisation {
       const isHome = root(stop) === home;
       if (problem.topology === 'star' && isHome && stop !== 0) continue;
       // A strand goes on at its free end only; the first stop has one end, and each end of a kept strand takes one line.
-      if (isChain && !isStrand && (degree[stop] as number) >= (stop === 0 ? 1 : 2)) continue;
+      const most = stop > 0 ? 2 : problem.startsAtEachHole === true ? pads.length : 1;
+      if (isChain && !isStrand && (degree[stop] as number) >= most) continue;
       const used = usedPad[stop] as number;
       const open = isStrand
         ? pads.filter((pad) => !isChain || !takenPads.has(pad))
