@@ -13,12 +13,10 @@ import {
   isNearEdges,
   legToLeg,
   lengthOf,
-  nearestOnLeg,
   pointToLeg,
-  rounded,
-  straightened,
   touchesPolygon,
 } from './legs.ts';
+import { tightened } from './tighten.ts';
 
 export interface ExactLine {
   readonly net: number;
@@ -351,112 +349,8 @@ export class ExactCloth {
 
   #tightenLine(index: number): void {
     const line = this.lines[index] as ExactLine;
-    let xy = straightened(line.xy);
-    xy = this.#shortcut(index, xy);
-    for (let pass = 0; pass < 6; pass += 1) {
-      const before = lengthOf(xy);
-      xy = this.#relax(index, xy);
-      if (before - lengthOf(xy) < 0.05) break;
-    }
-    line.xy = this.#thinned(index, xy);
+    line.xy = tightened(line.xy, (ax, ay, bx, by) => this.isLegal(index, ax, ay, bx, by));
     this.#boxes[index] = boxOf(line.xy);
-  }
-
-  /** Takes out bends that lie almost on their neighbours, or without which the line is hardly longer. */
-  #thinned(index: number, given: readonly number[]): number[] {
-    const xy = [...given];
-    for (let i = 2; i < xy.length - 2; i += 2) {
-      const [ax, ay, vx, vy, bx, by] = xy.slice(i - 2, i + 4) as [
-        number,
-        number,
-        number,
-        number,
-        number,
-        number,
-      ];
-      const near = Math.min(hypotenuse(vx - ax, vy - ay), hypotenuse(bx - vx, by - vy));
-      if (near < SAME_BEND_MM && this.isLegal(index, ax, ay, bx, by)) {
-        xy.splice(i, 2);
-        i -= 2;
-      }
-    }
-    return xy;
-  }
-
-  /** From each point straight to the farthest one it can see. */
-  #shortcut(index: number, xy: number[]): number[] {
-    const result = [xy[0] as number, xy[1] as number];
-    const last = xy.length / 2 - 1;
-    let i = 0;
-    while (i < last) {
-      let next = i + 1;
-      for (let k = last; k > i + 1; k -= 1) {
-        if (
-          this.isLegal(
-            index,
-            xy[2 * i] as number,
-            xy[2 * i + 1] as number,
-            xy[2 * k] as number,
-            xy[2 * k + 1] as number,
-          )
-        ) {
-          next = k;
-          break;
-        }
-      }
-      result.push(xy[2 * next] as number, xy[2 * next + 1] as number);
-      i = next;
-    }
-    return result;
-  }
-
-  /** Slides each vertex towards the line of its neighbours, and cuts its corner where it cannot. */
-  #relax(index: number, given: readonly number[]): number[] {
-    const xy = [...given];
-    const legal = (ax: number, ay: number, bx: number, by: number): boolean =>
-      this.isLegal(index, ax, ay, bx, by);
-    for (let i = 2; i < xy.length - 2; i += 2) {
-      const [ax, ay, vx, vy, bx, by] = xy.slice(i - 2, i + 4) as [
-        number,
-        number,
-        number,
-        number,
-        number,
-        number,
-      ];
-      if (legal(ax, ay, bx, by)) {
-        xy.splice(i, 2);
-        i -= 2;
-        continue;
-      }
-      const [tx, ty] = nearestOnLeg(vx, vy, ax, ay, bx, by);
-      let moved = false;
-      for (const share of SLIDES) {
-        const [nx, ny] = [rounded(vx + (tx - vx) * share), rounded(vy + (ty - vy) * share)];
-        if (legal(ax, ay, nx, ny) && legal(nx, ny, bx, by)) {
-          xy[i] = nx;
-          xy[i + 1] = ny;
-          moved = true;
-          break;
-        }
-      }
-      if (
-        moved ||
-        xy.length > 2 * MOST_POINTS ||
-        Math.min(hypotenuse(vx - ax, vy - ay), hypotenuse(vx - bx, vy - by)) < SHORTEST_CUT_MM
-      )
-        continue;
-      for (const share of CUTS) {
-        const [px, py] = [rounded(vx + (ax - vx) * share), rounded(vy + (ay - vy) * share)];
-        const [qx, qy] = [rounded(vx + (bx - vx) * share), rounded(vy + (by - vy) * share)];
-        if (legal(px, py, qx, qy) && legal(ax, ay, px, py) && legal(qx, qy, bx, by)) {
-          xy.splice(i, 2, px, py, qx, qy);
-          i += 2;
-          break;
-        }
-      }
-    }
-    return xy;
   }
 }
 
@@ -472,12 +366,3 @@ function isWaived(
 ): boolean {
   return Math.max(hypotenuse(ax - patch.x, ay - patch.y), hypotenuse(bx - patch.x, by - patch.y)) < WAIVED_MM;
 }
-
-/** Corners are cut into shorter ones only so far: a line of more points is no better to sew. */
-const MOST_POINTS = 36;
-const SHORTEST_CUT_MM = 1.5;
-/** Neighbouring points nearer than this become one where that is legal. */
-const SAME_BEND_MM = 1;
-
-const SLIDES = [0.9, 0.6, 0.35, 0.18, 0.08, 0.03];
-const CUTS = [0.5, 0.3, 0.15, 0.06];

@@ -7,9 +7,11 @@ import type { Board } from './board.ts';
 import { fanOutReach } from './doors.ts';
 import { Field } from './field.ts';
 import { type Box, hypotenuse } from './legs.ts';
+import { looseEnds } from './loose-ends.ts';
 import type { PlannedEdge } from './order-plan.ts';
 import { type ConflictPrices, PathSearch } from './path-search.ts';
 import { shuffle } from './rows.ts';
+import { chainOf, extraPieces } from './strands.ts';
 
 export interface GridLine {
   net: number;
@@ -36,8 +38,6 @@ const NEAR_WEIGHT = SEARCH_PRICES.nearWeight;
 const RECONNECT_SHARE = 0.6;
 /** The share of the straight way of ripped lines that is kept back for those that are not led yet. */
 const RESERVED_SHARE = 0.8;
-/** Of many loose ends the nearest are tried. */
-const MOST_ENDS = 14;
 /** New lines are led on while they are no more than this dearer than the old ones, mm. */
 const SLACK_MM = 25;
 
@@ -164,38 +164,8 @@ export class Realisation {
     return sum + this.board.problem.pieceMm * this.extraPieces();
   }
 
-  /** Strands beyond one for each net: half of the pads where an odd number of lines end, by what hangs together at its pads. */
   extraPieces(): number {
-    const { padCount } = this.board;
-    const root = Int32Array.from({ length: padCount }, (_, i) => i);
-    const find = (pad: number): number => {
-      let at = pad;
-      while (root[at] !== at) at = root[at] as number;
-      return at;
-    };
-    const degree = new Int32Array(padCount);
-    const ends = [
-      ...this.board.keptEnds,
-      ...this.lines.map(({ from, to }): readonly [number, number] => [from, to]),
-    ];
-    for (const [from, to] of ends) {
-      degree[from] = (degree[from] as number) + 1;
-      degree[to] = (degree[to] as number) + 1;
-      root[find(from)] = find(to);
-    }
-    const odd = new Map<number, number>();
-    for (let pad = 0; pad < padCount; pad += 1) {
-      if (degree[pad] === 0) continue;
-      const at = find(pad);
-      odd.set(at, (odd.get(at) ?? 0) + ((degree[pad] as number) & 1));
-    }
-    let pieces = 0;
-    const nets = new Set<number>();
-    for (const [at, count] of odd) {
-      pieces += Math.max(1, count / 2);
-      nets.add(this.board.netOfPad[at] as number);
-    }
-    return pieces - nets.size;
+    return extraPieces(this.board, this.lines);
   }
 
   conflictMm(): number {
@@ -399,7 +369,7 @@ export class Realisation {
       const own = this.lines.filter((line, i) => line.net === net && !gone.has(i));
       const links = indices.flatMap((i, k) => ((this.lines[i] as GridLine).net === net ? [straight[k]] : []));
       for (;;) {
-        const ends = this.#looseEnds(net, own, random);
+        const ends = looseEnds(this.board, net, own, random, (pad) => this.search.padXY(pad));
         if (ends === null) break;
         reserved -= links.pop() ?? 0;
         const found = this.search.find(net, ends.from, ends.to, prices, budget - reserved);
@@ -415,71 +385,6 @@ export class Realisation {
       }
     }
     return fresh;
-  }
-
-  /** Pads of one component of a net and of all others that a line may join; null when the net is one. */
-  #looseEnds(
-    net: number,
-    lines: readonly GridLine[],
-    random: Random,
-  ): { readonly from: readonly number[]; readonly to: readonly number[] } | null {
-    const { stopOfPad, problem } = this.board;
-    const stops = this.board.stops[net] ?? [];
-    const component = Int32Array.from(stops.keys());
-    const root = (stop: number): number => {
-      let at = stop;
-      while (component[at] !== at) at = component[at] as number;
-      return at;
-    };
-    const degree = new Int32Array(stops.length);
-    const usedPad = new Int32Array(stops.length).fill(-1);
-    const takenPads = new Set<number>();
-    for (const line of lines) {
-      const [a, b] = [stopOfPad[line.from] as number, stopOfPad[line.to] as number];
-      component[root(a)] = root(b);
-      degree[a] = (degree[a] as number) + 1;
-      degree[b] = (degree[b] as number) + 1;
-      usedPad[a] = line.from;
-      usedPad[b] = line.to;
-      takenPads.add(line.from).add(line.to);
-    }
-    const isChain = problem.topology === 'chain';
-    const home = root(problem.topology === 'branch' ? Math.floor(random() * stops.length) : 0);
-    const from: number[] = [];
-    const to: number[] = [];
-    for (const [stop, { pads, isStrand }] of stops.entries()) {
-      const isHome = root(stop) === home;
-      if (problem.topology === 'star' && isHome && stop !== 0) continue;
-      // A strand goes on at its free end only; the first stop has one end, and each end of a kept strand takes one line.
-      const most = stop > 0 ? 2 : problem.startsAtEachHole === true ? pads.length : 1;
-      if (isChain && !isStrand && (degree[stop] as number) >= most) continue;
-      const used = usedPad[stop] as number;
-      const open = isStrand
-        ? pads.filter((pad) => !isChain || !takenPads.has(pad))
-        : used >= 0
-          ? [used]
-          : pads;
-      (isHome ? from : to).push(...open);
-    }
-    if (to.length === 0 || from.length === 0) return null;
-    if (this.board.partCount <= LARGE_BOARD) return { from, to };
-    return { from: this.#nearestOf(from, to, MOST_ENDS), to: this.#nearestOf(to, from, MOST_ENDS) };
-  }
-
-  /** Of some pads those that lie nearest to any of the others. */
-  #nearestOf(pads: readonly number[], others: readonly number[], most: number): readonly number[] {
-    if (pads.length <= most) return pads;
-    const places = others.map((pad) => this.search.padXY(pad));
-    return pads
-      .map((pad) => {
-        const [x, y] = this.search.padXY(pad);
-        let far = Number.POSITIVE_INFINITY;
-        for (const [px, py] of places) far = Math.min(far, (px - x) ** 2 + (py - y) ** 2);
-        return { pad, far };
-      })
-      .sort((a, b) => a.far - b.far || a.pad - b.pad)
-      .slice(0, most)
-      .map(({ pad }) => pad);
   }
 
   #turnSomething(random: Random, temperature: number): void {
@@ -547,7 +452,7 @@ export class Realisation {
     const index = this.#conflicting(random);
     const first = this.lines[index] as GridLine;
     const { net } = first;
-    const chain = this.#chainOf(net);
+    const chain = chainOf(this.board, this.lines, net);
     if (chain === null || chain.length < 3) {
       this.#ripSome(random, temperature);
       return;
@@ -604,33 +509,5 @@ export class Realisation {
       .sort((a, b) => a.far - b.far)
       .slice(0, 5)
       .map(({ k }) => k);
-  }
-
-  /** The pads of a net in the order of its strand; null where it is no single strand of single pads. */
-  #chainOf(net: number): number[] | null {
-    const next = new Map<number, number[]>();
-    for (const line of this.lines) {
-      if (line.net !== net) continue;
-      for (const [a, b] of [
-        [line.from, line.to],
-        [line.to, line.from],
-      ] as const) {
-        const known = next.get(a);
-        if (known === undefined) next.set(a, [b]);
-        else known.push(b);
-      }
-    }
-    const start = this.board.stops[net]?.[0]?.pads.find((pad) => next.has(pad));
-    if (start === undefined) return null;
-    const chain = [start];
-    let before = -1;
-    for (;;) {
-      const at = chain.at(-1) as number;
-      const onward = (next.get(at) ?? []).filter((pad) => pad !== before);
-      if (onward.length === 0) return chain.length === next.size ? chain : null;
-      if (onward.length > 1) return null;
-      before = at;
-      chain.push(onward[0] as number);
-    }
   }
 }
