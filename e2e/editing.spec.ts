@@ -94,14 +94,14 @@ test('Escape steps back: a bend, then the run', async ({ page }) => {
 test('routing can be stopped, and a proposal left', async ({ page }) => {
   await openDemo(page, 'tide-pool-hanging', 'thread');
   await page.getByRole('button', { name: 'Propose threads' }).click();
-  await page.getByRole('button', { name: 'Stop' }).click();
+  await page.getByRole('button', { name: 'Leave it' }).click();
   await expect(page.getByRole('button', { name: 'Propose threads' })).toBeVisible();
   await page.getByRole('button', { name: 'Propose threads' }).click();
   await expect(page.getByRole('button', { name: 'Take it' })).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Leave it' }).click();
   // Stopped when there is something, the best so far is offered.
   await page.getByRole('button', { name: 'Propose threads' }).click();
-  await page.getByRole('button', { name: /Enough/ }).click();
+  await page.getByRole('button', { name: /keep the best so far/ }).click();
   await expect(page.getByRole('button', { name: 'Take it' })).toBeVisible();
   await page.getByRole('button', { name: 'Leave it' }).click();
   await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeDisabled();

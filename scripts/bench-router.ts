@@ -80,7 +80,8 @@ for (const [count, seconds] of [
     }
     if (step.value.best !== null && Number.isNaN(first)) first = spent();
   }
-  const megabytes = process.memoryUsage().heapUsed / 1e6;
+  const { heapUsed, arrayBuffers } = process.memoryUsage();
+  const megabytes = (heapUsed + arrayBuffers) / 1e6;
   console.log(
     `${String(count).padStart(5)}  ${String(seconds).padStart(4)} s  ${first.toFixed(2).padStart(9)} s  ${String(solution.conflicts === 0 ? 'yes' : `${solution.conflicts} left`).padStart(9)}  ${String(solution.patches?.length ?? 0).padStart(7)}  ${(solution.lengthMm / relaxedMm(problem)).toFixed(3).padStart(14)}  ${megabytes.toFixed(0).padStart(14)} MB`,
   );

@@ -86,6 +86,62 @@ describe('what stays', () => {
   });
 });
 
+describe('holes and faces', () => {
+  test('of several holes of one sign any may serve, or only the one that is sewn or the first', () => {
+    const build = new PlanBuilder('Holes', 300, 200)
+      .place('coin-cell-holder-switched', 'holder', 70, 100)
+      .light('a', 220, 60)
+      .light('b', 220, 140);
+    const count = (plan: Plan, anyEqualHole: boolean): readonly number[] =>
+      expectOk(routingProblemOf(plan, { ...USUAL_REQUEST, anyEqualHole })).nets.map(
+        ({ stops }) => stops[0]?.length ?? 0,
+      );
+    const many = count(build.plan, true);
+    expect(Math.max(...many)).toBeGreaterThan(1);
+    expect(count(build.plan, false)).toEqual(many.map(() => 1));
+    const holes = kindOf(build.plan, build.part('holder')).holes.filter(
+      (hole) => hole.plated && hole.sign === '+',
+    );
+    const last = holes.at(-1)?.id as string;
+    build.sew(`holder.${last}`, 'a.plus');
+    const problem = expectOk(routingProblemOf(build.plan, { ...USUAL_REQUEST, anyEqualHole: false }));
+    const [pad] = problem.nets.find(({ title }) => title.startsWith('+'))?.stops[0] ?? [];
+    expect(problem.parts[pad?.part ?? 0]?.pads[pad?.pad ?? 0]?.holeId).toBe(last);
+  });
+
+  test('a kept thread on the other face of thick cloth is in nobody’s way; on thin cloth it is', () => {
+    const across = (thicknessMm: number): Plan => {
+      const build = new PlanBuilder('Faces', 260, 200)
+        .holder(40, 100, 90)
+        .light('a', 220, 100, 90)
+        .bareLight('n', 130, 30, 90)
+        .bareLight('s', 130, 170, 90)
+        .sew('n.plus', 's.plus');
+      const [run] = Object.values(build.plan.runs) as [Run];
+      return {
+        ...build.plan,
+        cloth: { ...build.plan.cloth, thicknessMm },
+        habits: { ...build.plan.habits, stitchId: 'couched' },
+        runs: { [run.id]: { ...run, stitchId: 'couched', face: 'wrong', locked: true } },
+      };
+    };
+    const lengths = [3, 0.5].map((thicknessMm) => {
+      const plan = across(thicknessMm);
+      const only = {
+        scope: {
+          kind: 'parts' as const,
+          partIds: Object.values(plan.parts)
+            .filter(({ name }) => ['holder', 'a'].includes(name))
+            .map(({ id }) => id),
+        },
+      };
+      const problem = expectOk(routingProblemOf(plan, { ...USUAL_REQUEST, freedom: 'fixed', ...only }));
+      return problem.kept.map(({ points }) => points.length);
+    });
+    expect(lengths).toEqual([[0], [2]]);
+  });
+});
+
 describe('scopes', () => {
   test('one side: the other side is kept to the last bend', () => {
     const { plan } = smallLantern();

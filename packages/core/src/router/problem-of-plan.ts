@@ -10,12 +10,13 @@ import { hasElement } from '../parts/part-element.ts';
 import type { Hole } from '../parts/part-kind.ts';
 import { sewingByHabit } from '../plan/edits/run-edits.ts';
 import { mirroredTurn } from '../plan/mirror.ts';
-import { holeOf, kindOf, type RunSewing, runPath } from '../plan/placed.ts';
+import { holeKey, holeOf, kindOf, type RunSewing, runPath } from '../plan/placed.ts';
 import type { HoleRef, Part, Plan, Run } from '../plan/schema.ts';
 import {
   EDGE_MARGIN_MM,
   foldedMetal,
   KEEP_OUT_MARGIN_MM,
+  keptApart,
   LOOPED_HOLE,
   requiredGap,
 } from '../thread/required-gap.ts';
@@ -68,9 +69,22 @@ export function routingProblemOf(plan: Plan, request: RouteRequest): Result<Plan
       hole.terminal === terminal.terminal ? [{ part, pad }] : [],
     );
   };
+  const sewn = new Set(Object.values(plan.runs).flatMap((run) => [holeKey(run.from), holeKey(run.to)]));
+  const isSewnAt = ({ part, pad }: PadChoice): boolean => {
+    const at = parts[part] as Part;
+    const hole = platedHoles(kindOf(plan, at).holes)[pad];
+    return hole !== undefined && sewn.has(holeKey({ partId: at.id, holeId: hole.id }));
+  };
+  const isUsual = (pad: PadChoice, all: readonly PadChoice[]): boolean =>
+    all.some(isSewnAt) ? isSewnAt(pad) : pad === all[0];
   const nets: RoutingNet[] = wishes.value.map((wish) => ({
     title: `${wish.side} ${wish.title}`,
-    stops: isInScope(wish, request) ? wish.terminals.map(padsOf) : [],
+    stops: isInScope(wish, request)
+      ? wish.terminals.map((terminal) => {
+          const pads = padsOf(terminal);
+          return request.anyEqualHole ? pads : pads.filter((pad) => isUsual(pad, pads));
+        })
+      : [],
   }));
   const lines = keptLines(plan, kept, wishes.value, nets, padOf);
   const frozen = new Set(kept.flatMap((run) => [run.from.partId, run.to.partId]));
@@ -159,7 +173,10 @@ export function wishOfRun(plan: Plan, run: Run, wishes: readonly Wish[]): number
   return wishes.findIndex((wish) => wish.terminals.some((terminal) => nets.ofTerminal(terminal).id === net));
 }
 
-/** Kept runs as lines; what serves no wish becomes a net without stops, which is added to `nets`. */
+/**
+ * Kept runs as lines; what serves no wish becomes a net without stops, which is added to `nets`. A run on the other face of a
+ * cloth that keeps its faces apart joins what it joins, but is in nobody's way: its line has no points.
+ */
 function keptLines(
   plan: Plan,
   kept: readonly Run[],
@@ -168,6 +185,10 @@ function keptLines(
   padOf: (ref: HoleRef) => PadChoice | null,
 ): readonly RoutedTrace[] {
   const derived = deriveNets(plan);
+  const rules = spacingRules(plan);
+  const fresh = freshSewings(plan).map((sewing) => conductorOf(plan, sewing));
+  const isApart = (run: Run): boolean =>
+    fresh.every((line) => keptApart(line, conductorOf(plan, run), rules));
   const others = new Map<string, number>();
   return kept.flatMap((run): readonly RoutedTrace[] => {
     const [from, to] = [padOf(run.from), padOf(run.to)];
@@ -179,8 +200,14 @@ function keptLines(
       if (net === nets.length) nets.push({ title: 'kept', stops: [] });
       others.set(id, net);
     }
-    return [{ net, from, to, points: runPath(plan, run) }];
+    return [{ net, from, to, points: isApart(run) ? [] : runPath(plan, run) }];
   });
+}
+
+/** How new lines are sewn: by habit, and where they carry the whole current. */
+function freshSewings(plan: Plan): readonly RunSewing[] {
+  const habit = sewingByHabit(plan);
+  return [habit, supplySewing(plan, habit)];
 }
 
 /** The gaps that hold for all lines in play: the widest of new lines, supply lines and kept ones. */
@@ -189,9 +216,7 @@ function gapsOf(
   kept: readonly Run[],
 ): { readonly lineMm: number; readonly padMm: number; readonly metalMm: number } {
   const rules = spacingRules(plan);
-  const habit = sewingByHabit(plan);
-  const inPlay: RunSewing[] = [habit, supplySewing(plan, habit)];
-  const lines = inPlay.map((sewing) => conductorOf(plan, sewing));
+  const lines = freshSewings(plan).map((sewing) => conductorOf(plan, sewing));
   const all = [...lines, ...kept.map((run) => conductorOf(plan, run))];
   return {
     lineMm: Math.max(...lines.flatMap((line) => all.map((other) => requiredGap(line, other, rules)))),

@@ -20,6 +20,8 @@ export interface RouteRequest {
   readonly scope: RouteScope;
   /** Lights and sensors may go to other pins of the board that do the same. */
   readonly exchangePins: boolean;
+  /** Of several holes of one sign any may serve; else the one that is sewn now, or the first. */
+  readonly anyEqualHole: boolean;
 }
 
 /** One strand for each side as is shortest, lights turned half round where it helps, everything led anew. */
@@ -28,4 +30,5 @@ export const USUAL_REQUEST: RouteRequest = {
   existing: 'give-up',
   scope: { kind: 'all' },
   exchangePins: false,
+  anyEqualHole: true,
 };

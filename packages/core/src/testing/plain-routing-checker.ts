@@ -244,7 +244,7 @@ function joinFaults(problem: RoutingProblem, solution: RoutingSolution): readonl
     }
     if (new Set(stops.map((_, stop) => find(stop))).size > 1) found.push(`net ${n} is not joined`);
     const isPlainChain = problem.topology === 'chain' && problem.feed !== 'middle';
-    if (isPlainChain && (degree.some((count) => count > 2) || (stops.length > 1 && degree[0] !== 1)))
+    if (isPlainChain && (degree.some((count) => count > 2) || (degree[0] ?? 0) > 1))
       found.push(`net ${n} branches`);
     return found;
   });

@@ -28,6 +28,8 @@ export interface WorkerMessages {
     request: { readonly plan: Plan; readonly request: RouteRequest; readonly seed: number },
     answer: RouteJobResult,
   ];
+  /** Routes a plan a little and forgets it: the first route after that is several times faster. */
+  warm: [request: { readonly plan: Plan }, answer: { readonly isWarm: true }];
   /** What would do without the patches of a proposal. */
   waysOut: [
     request: RouteJobResult & { readonly request: RouteRequest; readonly seed: number },

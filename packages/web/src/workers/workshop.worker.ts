@@ -13,6 +13,7 @@ import { findHomes } from '@sashiko/core/router/homes';
 import { routingProblemOf } from '@sashiko/core/router/problem-of-plan';
 import { repairEdit } from '@sashiko/core/router/repair';
 import { route } from '@sashiko/core/router/route';
+import { USUAL_REQUEST } from '@sashiko/core/router/route-request';
 import type { RoutingSolution } from '@sashiko/core/router/routing-problem';
 import { tidyEdit } from '@sashiko/core/router/tidy';
 import { waysOut } from '@sashiko/core/router/ways-out';
@@ -26,6 +27,9 @@ const ROUTE_MS_PER_PART = 150;
 
 /** How long to work before listening for a cancel, ms. */
 const SLICE_MS = 30;
+
+/** Moves that are enough for the compiler to see what is hot. */
+const WARMING_MOVES = 60;
 
 /** Looking for ways without a patch takes no longer than this. */
 const WAYS_OUT_MS = 25_000;
@@ -81,6 +85,11 @@ const handlers: Handlers = {
       if (job.isCancelled) return null;
       until = performance.now() + SLICE_MS;
     }
+  },
+  async warm({ plan }, job) {
+    const problem = routingProblemOf(plan, USUAL_REQUEST);
+    if (problem.ok) await runInSlices(shares(route(problem.value, { seed: 1, moves: WARMING_MOVES })), job);
+    return { isWarm: true };
   },
   async waysOut({ plan, problem, solution, request, seed }, job) {
     const until = performance.now() + WAYS_OUT_MS;
@@ -158,6 +167,14 @@ const handlers: Handlers = {
     return writePdf(pages, plan.name, { regular, bold });
   },
 };
+
+/** A search as a generator of shares alone. */
+function* shares<T>(search: Generator<{ readonly share: number }, T>): Generator<number, T> {
+  for (let step = search.next(); ; step = search.next()) {
+    if (step.done === true) return step.value;
+    yield step.value.share;
+  }
+}
 
 /** Runs a generator of shares to its end, listening for a cancel every few milliseconds; null when it was cancelled. */
 async function runInSlices<T>(work: Generator<number, T>, job: Job): Promise<T | null> {

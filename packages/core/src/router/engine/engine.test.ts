@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { distance, type Point } from '../../geometry/point.ts';
 import { faults, solve } from '../../testing/plain-routing-checker.ts';
 import { boardLight, boardProblem, strewnBoard } from '../../testing/strewn-board.ts';
+import { cleanPart } from '../clean-part.ts';
 import { route } from '../route.ts';
 import type { RoutingProblem, RoutingSolution } from '../routing-problem.ts';
 
@@ -107,6 +108,34 @@ describe('known answers', () => {
     expect(solution.patches).toHaveLength(1);
     expect(solution.conflicts).toBe(0);
     expect(distance(solution.patches?.[0]?.at as Point, { x: 100, y: 100 })).toBeLessThan(25);
+  });
+
+  test.each([
+    [
+      'pads closer than the thread',
+      boardProblem([light('a', 40, 40, [0]), light('b', 49, 40, [0]), light('c', 58, 40, [0])], 120, 80),
+    ],
+    [
+      'a piece with no room beside its parts',
+      boardProblem([light('a', 20, 20, [0]), light('b', 44, 20, [0])], 64, 40),
+    ],
+    ['parts off the piece', boardProblem([light('a', -40, 20, [0]), light('b', 40, 20, [0])], 80, 60)],
+    ['nothing but one part', boardProblem([light('a', 40, 40, [0])], 80, 80)],
+  ] as const)('%s: answered within the budget, and what is handed out is clean', (_what, problem) => {
+    const asked: number[] = [];
+    // A clock that ticks whenever it is looked at: the search has to look often enough.
+    const search = route(problem, { seed: 1, spent: () => asked.push(1) / 3000 });
+    let step = search.next();
+    while (step.done !== true) step = search.next();
+    expect(asked.length).toBeLessThan(6000);
+    const { solution, leftOut } = cleanPart(problem, step.value);
+    expect(faults(problem, solution).filter((fault) => !fault.includes('is not joined'))).toEqual([]);
+    for (const { trace, at } of leftOut) {
+      expect(Number.isFinite(at.x + at.y)).toBe(true);
+      expect(trace.points.length).toBeGreaterThan(1);
+    }
+    const lines = problem.nets.reduce((sum, { stops }) => sum + stops.length - 1, 0);
+    expect(solution.traces.length + leftOut.length).toBe(lines);
   });
 
   test('where there is no room it says so instead of claiming a way', () => {

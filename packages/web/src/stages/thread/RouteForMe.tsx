@@ -5,7 +5,7 @@ import { useJobsStore } from '../../stores/jobs-store.ts';
 import { HomesPanel } from './HomesPanel.tsx';
 import { Proposal } from './Proposal.tsx';
 import { RouteOptions } from './RouteOptions.tsx';
-import { startRoute, startTidy, useStaleProposal } from './use-route-job.ts';
+import { startRoute, startTidy, useStaleProposal, useWarmWorker } from './use-route-job.ts';
 
 /** Asks the router for a proposal and shows it beside what is there, to take or leave. */
 export function RouteForMe({ plan }: { readonly plan: Plan }) {
@@ -14,6 +14,7 @@ export function RouteForMe({ plan }: { readonly plan: Plan }) {
   const request = useJobsStore((state) => state.request);
   const [seed, setSeed] = useState(1);
   useStaleProposal();
+  useWarmWorker();
   const start = (nextSeed: number): void => {
     setSeed(nextSeed);
     startRoute(request, nextSeed);
@@ -43,10 +44,10 @@ export function RouteForMe({ plan }: { readonly plan: Plan }) {
               strokeColor="#31457a"
             />
             <div className="buttons">
-              <Button onClick={job.cancel}>Stop</Button>
               <Button disabled={job.best === null} onClick={job.finish}>
-                Enough: show the best so far
+                Stop: keep the best so far
               </Button>
+              <Button onClick={job.cancel}>Leave it</Button>
             </div>
           </>
         )}

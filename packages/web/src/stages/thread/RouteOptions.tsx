@@ -85,7 +85,7 @@ function HouseStyle({ plan }: { readonly plan: Plan }) {
           size="small"
           value={habits.strandStyle}
           options={[
-            { value: 'chain', label: 'one through all of a side' },
+            { value: 'chain', label: 'one through each side' },
             { value: 'branch', label: 'a new one at any part' },
             { value: 'star', label: 'one of its own for each light' },
           ]}
@@ -141,7 +141,7 @@ function HouseStyle({ plan }: { readonly plan: Plan }) {
         />
       </div>
       <div className="field roomy">
-        <span id="supply-stitch">in</span>
+        <span id="supply-stitch">Their stitch</span>
         <Select
           aria-labelledby="supply-stitch"
           size="small"
@@ -155,6 +155,12 @@ function HouseStyle({ plan }: { readonly plan: Plan }) {
           }
         />
       </div>
+      <Checkbox
+        checked={request.anyEqualHole}
+        onChange={(event) => setRequest({ anyEqualHole: event.target.checked })}
+      >
+        Of several holes of one sign any may serve
+      </Checkbox>
       {hasBoard && (
         <Checkbox
           checked={request.exchangePins}

@@ -72,6 +72,20 @@ export function startTidy(): void {
   }, tellFailure);
 }
 
+let isWarm = false;
+
+/** Warms the worker up once, while the maker looks round. */
+export function useWarmWorker(): void {
+  useEffect(() => {
+    if (isWarm || Object.keys(currentPlan().parts).length > MOST_WARMED) return;
+    isWarm = true;
+    ask('warm', { plan: { ...currentPlan(), images: {}, backdrop: null } }).answer.catch(() => {});
+  }, []);
+}
+
+/** Large plans would keep the worker busy too long. */
+const MOST_WARMED = 40;
+
 /** A proposal is for the plan it was made for; when that changes, it is stale. */
 export function useStaleProposal(): void {
   const job = useJobsStore((state) => state.route);
