@@ -29,16 +29,22 @@ export interface EngineProgress {
 
 /** When so much of the budget has brought no clean answer, other plans are tried with the rest of it. */
 const SECOND_START = 0.6;
-/** Boards of more parts than this are worked out on the grid from one plan only. */
+const RESTART_BEFORE = 0.8;
+/** But only after so many moves for each part: a search that is slow needs its time itself. */
+const RESTART_MOVES_PER_PART = 20;
+/** Boards of more parts than this are worked out on the grid from one plan only, and started once. */
 const MOST_TRIED = 45;
+const TRIED = 3;
 /** So many moves for each part make a plan; what is left of its share goes into others. */
 const PLAN_MOVES_PER_PART = 1500;
 const MOST_PLANS = 8;
-/** The same for a first answer, its moves on the grid, and the share of the budget after which it is given as it is. */
+/** The same for a first answer, its moves on the grid, and the share of the budget they may take. */
 const MOST_QUICK = 60;
 const QUICK_PLAN_MOVES_PER_PART = 150;
 const QUICK_MOVES_PER_PART = 4;
-const QUICK_SHARE = 0.1;
+const QUICK_SHARE = 0.15;
+/** A first answer with more than this in conflict is not pulled tight and patched, mm. */
+const QUICK_CONFLICT_MM = 12;
 /** The share of the budget that the order plans take, and on large boards. */
 const PLAN_SHARE = 0.23;
 const LARGE_PLAN_SHARE = 0.35;
@@ -47,8 +53,9 @@ const LARGE_BOARD = 30;
 /** The share that goes into trying plans on the grid, and how warm. */
 const TRIAL_SHARE = 0.16;
 const TRIAL_MM = 4;
-/** How often the lines are pulled tight on the way, to see how good they really are. */
+/** How often the lines are pulled tight on the way, to see how good they really are, where that costs no more than this. */
 const LOOK_EVERY = 0.2;
+const MOST_LOOK_SHARE = 0.03;
 
 /** The search on the grid cools from here to there. */
 const HOT_MM = 5;
@@ -64,87 +71,61 @@ export function* routeBoard(
   const board = prepareBoard(problem);
   const random = seededRandom(options.seed);
   const clock = new Budget(options, board);
-  let best: RoutingSolution | null = null;
-  const offer = (found: RoutingSolution): void => {
-    if (best === null || isBetter(found, best, problem.pieceMm)) best = found;
-  };
+  const best = new BestSoFar(problem.pieceMm, clock);
   if (board.stops.every((stops) => stops.length < 2))
     return finish(new Realisation(board, new Int32Array(board.partCount), stepFor(problem)));
-  if (board.partCount <= MOST_QUICK) yield* quickAnswer(board, random, clock, offer, () => best);
+  let first: Realisation | null = null;
+  if (board.partCount <= MOST_QUICK) first = yield* quickWork(board, random, clock, best);
+  const isRestarted = board.partCount <= MOST_TRIED;
   for (let start = 0; start < 2; start += 1) {
     const from = start === 0 ? clock.share() : SECOND_START;
-    const mine = 1 - from;
-    const { planShare } = clock;
-    const plans = yield* makePlans(
-      board,
-      random,
-      clock,
-      from,
-      from + mine * planShare,
-      1 + start,
-      () => best,
-    );
-    let work: Realisation | null = null;
-    const tried = plans.slice(0, board.partCount <= MOST_TRIED ? 3 : 1);
-    for (const [i, plan] of tried.entries()) {
-      const attempt = new Realisation(withPins(board, plan), plan.turns, stepFor(problem));
-      attempt.leadAll(plan.edges);
-      const until = from + mine * (planShare + (TRIAL_SHARE * (i + 1)) / tried.length);
-      while (tried.length > 1 && clock.share() < until) {
-        attempt.improve(random, TRIAL_MM);
-        clock.move();
-        if (clock.moves % 4 === 0) yield { share: clock.share(), best };
-      }
-      if (work === null || attempt.cost < work.cost) work = attempt;
-    }
-    if (work === null) throw new RangeError('routeBoard: there is no plan');
-    // On a large board pulling tight takes long, and there is hardly ever a clean answer yet.
-    if (board.partCount <= MOST_TRIED || work.conflictMm() === 0) offer(finish(work));
-    yield { share: clock.share(), best };
-    const begun = clock.share();
-    let bestCost = work.cost;
-    let nextLook = begun + LOOK_EVERY * mine;
-    let isTangled = start === 0 && board.partCount <= MOST_TRIED;
-    for (;;) {
-      const share = clock.share();
-      // A second start from other plans helps a tangled board more than more of the same.
-      if (isTangled && share >= SECOND_START) {
-        isTangled = work.conflictMm() > 0;
-        if (isTangled) break;
-      }
-      if (share >= clock.lastShare) break;
-      work.improve(random, HOT_MM * (COLD_MM / HOT_MM) ** Math.min(1, (share - begun) / (1 - begun)));
-      clock.move();
-      if (clock.moves % 4 === 0) {
-        // A large board is shown as soon as it is clean.
-        if (best === null && work.conflictMm() === 0) offer(finish(work));
-        yield { share, best };
-      }
-      if (share >= nextLook && board.partCount <= 30) {
-        nextLook = share + LOOK_EVERY * mine;
-        if (work.cost < bestCost) {
-          bestCost = work.cost;
-          offer(finish(work));
-        }
-      }
-    }
-    offer(finish(work));
-    if (!isTangled || clock.share() >= clock.lastShare) break;
+    const planned = from + (1 - from) * clock.planShare;
+    const plans = yield* makePlans(board, random, clock, from, planned, 1 + start, best);
+    const work = yield* tryPlans(board, random, clock, plans, planned, (1 - from) * TRIAL_SHARE, best, first);
+    first = null;
+    const mayRestart = isRestarted && start === 0;
+    yield* improveWork(work, random, clock, mayRestart ? SECOND_START : 1, best);
+    best.offer(work);
+    if (!mayRestart || work.conflictMm() === 0 || clock.share() >= RESTART_BEFORE) break;
   }
-  return best as unknown as RoutingSolution;
+  return best.solution as RoutingSolution;
+}
+
+/** The best solution so far, and what it costs to look: lines are pulled tight to see how good they are. */
+class BestSoFar {
+  solution: RoutingSolution | null = null;
+  /** The share of the budget that the last look took. */
+  lookShare = 0;
+  readonly #pieceMm: number;
+  readonly #clock: Budget;
+
+  constructor(pieceMm: number, clock: Budget) {
+    this.#pieceMm = pieceMm;
+    this.#clock = clock;
+  }
+
+  offer(work: Realisation): void {
+    const before = this.#clock.share();
+    const found = finish(work);
+    this.lookShare = this.#clock.share() - before;
+    if (this.solution === null || isBetter(found, this.solution, this.#pieceMm)) this.solution = found;
+  }
+
+  progress(): EngineProgress {
+    return { share: Math.min(1, this.#clock.share()), best: this.solution };
+  }
 }
 
 /**
- * A first answer from a short plan, worked on until it is clean: something to see while the better plans are made, and
- * something to hand out when the budget is next to nothing.
+ * Work on a short plan until it is clean: something to see while the better plans are made, and something to hand out when the
+ * budget is next to nothing.
  */
-function* quickAnswer(
+function* quickWork(
   board: Board,
   random: () => number,
   clock: Budget,
-  offer: (found: RoutingSolution) => void,
-  best: () => RoutingSolution | null,
-): Generator<EngineProgress, void> {
+  best: BestSoFar,
+): Generator<EngineProgress, Realisation> {
   const moves = QUICK_PLAN_MOVES_PER_PART * board.partCount;
   const plan = planOrder(board, random, (made) => made / moves);
   const work = new Realisation(withPins(board, plan), plan.turns, stepFor(board.problem));
@@ -152,28 +133,99 @@ function* quickAnswer(
   const most = QUICK_MOVES_PER_PART * board.partCount;
   for (let i = 0; i < most && work.conflictMm() > 0 && clock.share() < QUICK_SHARE; i += 1) {
     work.improve(random, TRIAL_MM);
-    if (i % 4 === 3) yield { share: clock.share(), best: null };
+    if (i % 4 === 3) yield best.progress();
   }
-  offer(finish(work));
-  yield { share: clock.share(), best: best() };
+  // What still crosses would have to be patched, and that takes longer than it is worth now.
+  if (work.conflictMm() <= QUICK_CONFLICT_MM) best.offer(work);
+  yield best.progress();
+  return work;
+}
+
+/** The best plans led on the grid and worked on for a while; the best of them, or of `others`, is gone on with. */
+function* tryPlans(
+  board: Board,
+  random: () => number,
+  clock: Budget,
+  plans: readonly OrderPlan[],
+  begun: number,
+  share: number,
+  best: BestSoFar,
+  other: Realisation | null,
+): Generator<EngineProgress, Realisation> {
+  let work = other;
+  const tried = plans.slice(0, board.partCount <= MOST_TRIED ? TRIED : 1);
+  for (const [i, plan] of tried.entries()) {
+    const attempt = new Realisation(withPins(board, plan), plan.turns, stepFor(board.problem));
+    attempt.leadAll(plan.edges);
+    const until = begun + (share * (i + 1)) / tried.length;
+    while (tried.length > 1 && clock.share() < until) {
+      attempt.improve(random, TRIAL_MM);
+      clock.move();
+      if (clock.moves % 4 === 0) yield best.progress();
+    }
+    if (work === null || attempt.cost < work.cost) work = attempt;
+    // On a slow machine leading alone may take all there is.
+    if (clock.isTimed && clock.share() > begun + share) break;
+  }
+  if (work === null) throw new RangeError('routeBoard: there is no plan');
+  if (work.conflictMm() === 0) best.offer(work);
+  yield best.progress();
+  return work;
+}
+
+/** Cools a realisation to the end of the budget, or until `until` when it is not clean by then. */
+function* improveWork(
+  work: Realisation,
+  random: () => number,
+  clock: Budget,
+  until: number,
+  best: BestSoFar,
+): Generator<EngineProgress, void> {
+  const begun = clock.share();
+  let bestCost = work.cost;
+  let nextLook = begun + LOOK_EVERY;
+  let isTangled = until < 1;
+  for (;;) {
+    const share = clock.share();
+    if (isTangled && share >= until) {
+      isTangled = work.conflictMm() > 0 && clock.moves >= RESTART_MOVES_PER_PART * work.board.partCount;
+      if (isTangled) return;
+    }
+    if (clock.isOver(best.lookShare)) return;
+    work.improve(
+      random,
+      HOT_MM * (COLD_MM / HOT_MM) ** Math.min(1, (share - begun) / Math.max(1e-9, 1 - begun)),
+    );
+    clock.move();
+    if (clock.moves % 4 !== 0) continue;
+    const isFirst = best.solution === null && work.conflictMm() === 0;
+    const isTime = share >= nextLook && best.lookShare <= MOST_LOOK_SHARE && work.cost < bestCost;
+    if (share >= nextLook) nextLook = share + LOOK_EVERY;
+    if (isFirst || isTime) {
+      bestCost = work.cost;
+      best.offer(work);
+    }
+    yield best.progress();
+  }
 }
 
 /** How much of the budget is spent: by a clock of the caller's, or by moves. */
 class Budget {
   moves = 0;
-  readonly #options: EngineOptions;
-  /** Pulling many lines tight takes a while, which the budget has to hold. */
-  readonly lastShare: number;
+  /** Plans count for their share in full when the budget is moves. */
+  planned = 0;
   readonly planMoves: number;
   /** The share of it that the order plans take. */
   readonly planShare: number;
+  readonly #options: EngineOptions;
+  /** Pulling many lines tight takes a while, which a clock has to leave room for: before the first look by the size of the board. */
+  readonly #lookShare: number;
 
   constructor(options: EngineOptions, board: Board) {
     this.#options = options;
     this.planMoves = options.planMoves ?? PLAN_MOVES_PER_PART * board.partCount;
     this.planShare = board.partCount > LARGE_BOARD ? LARGE_PLAN_SHARE : PLAN_SHARE;
-    const timed = options.spent !== undefined;
-    this.lastShare = timed && board.partCount > 80 ? 0.8 : timed && board.partCount > 30 ? 0.92 : 1;
+    this.#lookShare = board.partCount > 80 ? 0.16 : board.partCount > LARGE_BOARD ? 0.06 : 0.02;
   }
 
   move(): void {
@@ -184,12 +236,15 @@ class Budget {
     return this.#options.spent !== undefined;
   }
 
-  /** Plans count for their share in full when the budget is moves. */
-  planned = 0;
-
   share(): number {
     const { spent, moves } = this.#options;
     return spent?.() ?? this.planned + ((1 - this.planShare) * this.moves) / moves;
+  }
+
+  /** Whether just so much is left as one more look takes; `lookShare`: what the last took, 0 where there was none. */
+  isOver(lookShare: number): boolean {
+    if (!this.isTimed) return this.share() >= 1;
+    return this.share() >= 1 - 1.2 * (lookShare > 0 ? Math.min(0.3, lookShare) : this.#lookShare);
   }
 }
 
@@ -201,7 +256,7 @@ function* makePlans(
   from: number,
   to: number,
   crossingFactor: number,
-  best: () => RoutingSolution | null,
+  best: BestSoFar,
 ): Generator<EngineProgress, readonly OrderPlan[]> {
   const perPlan = clock.planMoves;
   const plans: OrderPlan[] = [];
@@ -221,7 +276,7 @@ function* makePlans(
       ),
     );
     longest = Math.max(longest, shareOf() - begun);
-    yield { share: clock.share(), best: best() };
+    yield best.progress();
   }
   if (!clock.isTimed) clock.planned += to - from;
   return plans.sort((one, other) => one.cost - other.cost);

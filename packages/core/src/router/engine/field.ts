@@ -177,21 +177,39 @@ export class Field {
     }
   }
 
-  /** Stamps the halo of a line of a net; `isNear` says where it is fanning out and keeps less. */
-  stampLine(net: number, cells: Int32Array, isNear: (x: number, y: number) => boolean, by: 1 | -1): void {
+  /** Stamps the halo of a line of a net; `near` is 1 at the cells where it is fanning out and keeps less. */
+  stampLine(net: number, cells: Int32Array, near: Uint8Array, by: 1 | -1): void {
     const own = this.lineOf[net] as Uint16Array;
     const core = this.coreOf[net] as Uint16Array;
-    const bump = (layer: Uint16Array, total: Uint8Array, cell: number): void => {
-      const before = layer[cell] as number;
-      layer[cell] = before + by;
-      if (before === 0) total[cell] = (total[cell] as number) + 1;
-      else if (before + by === 0) total[cell] = (total[cell] as number) - 1;
-    };
-    for (const at of cells) {
-      const [x, y] = [this.x(at), this.y(at)];
-      const reach = isNear(x, y) ? this.coreMm : this.#lineReach;
-      this.#eachCellIn(x, y, reach, (cell) => bump(own, this.lineNets, cell));
-      this.#eachCellIn(x, y, this.coreMm, (cell) => bump(core, this.coreNets, cell));
+    const { lineNets, coreNets } = this;
+    for (let i = 0; i < cells.length; i += 1) {
+      const cell = cells[i] as number;
+      this.#bumpDisc(cell, near[i] === 1 ? this.coreMm : this.#lineReach, own, lineNets, by);
+      this.#bumpDisc(cell, this.coreMm, core, coreNets, by);
+    }
+  }
+
+  /** Counts a disc round a cell up or down in a net's layer, and whether the net is there at all in the sum of all nets. */
+  #bumpDisc(middle: number, reach: number, layer: Uint16Array, total: Uint8Array, by: 1 | -1): void {
+    const { width, height } = this;
+    const mx = middle % width;
+    const my = (middle - mx) / width;
+    const cells = reach / this.stepMm;
+    const square = cells * cells;
+    const r = Math.floor(cells);
+    const y0 = my - r < 0 ? 0 : my - r;
+    const y1 = my + r >= height ? height - 1 : my + r;
+    for (let cy = y0; cy <= y1; cy += 1) {
+      const dy = cy - my;
+      const half = Math.floor(Math.sqrt(square - dy * dy));
+      const x0 = mx - half < 0 ? 0 : mx - half;
+      const x1 = mx + half >= width ? width - 1 : mx + half;
+      for (let cell = cy * width + x0, end = cy * width + x1; cell <= end; cell += 1) {
+        const before = layer[cell] as number;
+        layer[cell] = before + by;
+        if (before === 0) total[cell] = (total[cell] as number) + 1;
+        else if (before + by === 0) total[cell] = (total[cell] as number) - 1;
+      }
     }
   }
 

@@ -97,9 +97,9 @@ describe('the grid', () => {
       layer.slice(),
     );
     const cells = Int32Array.from({ length: 30 }, (_, i) => field.cellAt(30 + 2 * i, 90));
-    field.stampLine(0, cells, () => false, 1);
+    field.stampLine(0, cells, new Uint8Array(cells.length), 1);
     expect(field.lineNets[field.cellAt(60, 93)]).toBe(1);
-    field.stampLine(0, cells, () => false, -1);
+    field.stampLine(0, cells, new Uint8Array(cells.length), -1);
     field.stampPart(3, -1);
     field.turns[3] = 2;
     field.stampPart(3, 1);
@@ -113,7 +113,7 @@ describe('the grid', () => {
     const board = prepareBoard(boardProblem([boardLight('a', { x: 30, y: 30 }, [0])], 200, 200));
     const field = new Field(board, Int32Array.of(0), 1.7);
     const line = Int32Array.from({ length: 60 }, (_, i) => field.cellAt(60 + 1.7 * i, 60 + 1.7 * (i % 20)));
-    field.stampLine(0, line, () => false, 1);
+    field.stampLine(0, line, new Uint8Array(line.length), 1);
     let checked = 0;
     for (let cell = 0; cell < field.size - field.width - 1; cell += 7) {
       for (const next of [cell + 1, cell + field.width, cell + field.width + 1]) {

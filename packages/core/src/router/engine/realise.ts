@@ -18,6 +18,8 @@ export interface GridLine {
   from: number;
   to: number;
   cells: Int32Array;
+  /** By cell: 1 where the line is fanning out from its end pads. */
+  near: Uint8Array;
 }
 
 /** Prices while searching: a crossing must cost more than any detour. */
@@ -79,7 +81,7 @@ export class Realisation {
     this.#isBound = keepsEdges === true || feed !== 'any';
     for (const [k, { net, points }] of (board.problem.kept ?? []).entries()) {
       const [from, to] = board.keptEnds[k] as readonly [number, number];
-      this.stamp({ net, from, to, cells: this.field.cellsAlong(points) }, 1);
+      this.stamp(this.#line(net, from, to, this.field.cellsAlong(points)), 1);
     }
   }
 
@@ -99,30 +101,29 @@ export class Realisation {
   #lead(edge: PlannedEdge, bound = Number.POSITIVE_INFINITY): GridLine {
     const { net } = edge;
     const found = this.search.find(net, [edge.from], [edge.to], SEARCH_PRICES, bound);
-    const line: GridLine = {
-      net,
-      from: edge.from,
-      to: edge.to,
-      cells: found?.cells ?? new Int32Array(0),
-    };
+    const line = this.#line(net, edge.from, edge.to, found?.cells ?? new Int32Array(0));
     this.stamp(line, 1);
     return line;
   }
 
-  stamp(line: GridLine, by: 1 | -1): void {
-    this.field.stampLine(line.net, line.cells, this.nearOf(line), by);
+  stamp({ net, cells, near }: GridLine, by: 1 | -1): void {
+    this.field.stampLine(net, cells, near, by);
   }
 
-  /** Where a line is fanning out from its end pads. */
-  nearOf(line: Pick<GridLine, 'from' | 'to'>): (x: number, y: number) => boolean {
-    const zones = [line.from, line.to]
-      .filter((pad) => (this.board.localGap[pad] as number) < this.board.problem.lineGapMm)
-      .map((pad) => {
-        const [x, y] = this.search.padXY(pad);
-        return { x, y, reach: fanOutReach(this.board, pad) - this.field.stepMm * 0.5 };
-      });
-    if (zones.length === 0) return () => false;
-    return (x, y) => zones.some((zone) => (zone.x - x) ** 2 + (zone.y - y) ** 2 < zone.reach * zone.reach);
+  /** A line, and where it is fanning out. While it lies, neither of its parts is turned. */
+  #line(net: number, from: number, to: number, cells: Int32Array): GridLine {
+    const { board, field } = this;
+    const near = new Uint8Array(cells.length);
+    for (const pad of [from, to]) {
+      if ((board.localGap[pad] as number) >= board.problem.lineGapMm) continue;
+      const [x, y] = this.search.padXY(pad);
+      const reach = (fanOutReach(board, pad) - field.stepMm * 0.5) ** 2;
+      for (let i = 0; i < cells.length; i += 1) {
+        const cell = cells[i] as number;
+        if ((field.x(cell) - x) ** 2 + (field.y(cell) - y) ** 2 < reach) near[i] = 1;
+      }
+    }
+    return { net, from, to, cells, near };
   }
 
   /** Length of a line on the grid, mm. */
@@ -137,19 +138,18 @@ export class Realisation {
   }
 
   /** How far a line runs too near to others, mm. */
-  conflictOf(line: GridLine): number {
+  conflictOf({ net, cells, near }: GridLine): number {
     const { field } = this;
-    const isNear = this.nearOf(line);
-    const own = field.lineOf[line.net] as Uint16Array;
-    const core = field.coreOf[line.net] as Uint16Array;
+    const { lineNets, coreNets } = field;
+    const own = field.lineOf[net] as Uint16Array;
+    const core = field.coreOf[net] as Uint16Array;
     let count = 0;
-    for (const cell of line.cells) {
-      const near = isNear(field.x(cell), field.y(cell));
-      const others = near
-        ? (field.coreNets[cell] as number) - ((core[cell] as number) > 0 ? 1 : 0)
-        : (field.lineNets[cell] as number) - ((own[cell] as number) > 0 ? 1 : 0);
-      // Where lines fan out their halos are small, but a crossing is a crossing.
-      if (others > 0) count += near ? NEAR_WEIGHT : 1;
+    for (let i = 0; i < cells.length; i += 1) {
+      const cell = cells[i] as number;
+      if (near[i] === 1) {
+        // Where lines fan out their halos are small, but a crossing is a crossing.
+        if ((coreNets[cell] as number) > ((core[cell] as number) > 0 ? 1 : 0)) count += NEAR_WEIGHT;
+      } else if ((lineNets[cell] as number) > ((own[cell] as number) > 0 ? 1 : 0)) count += 1;
     }
     return count * field.stepMm;
   }
@@ -340,7 +340,7 @@ export class Realisation {
         return null;
       }
       budget -= found.cost;
-      const line: GridLine = { net: edge.net, from: edge.from, to: edge.to, cells: found.cells };
+      const line = this.#line(edge.net, edge.from, edge.to, found.cells);
       this.stamp(line, 1);
       fresh[i] = line;
     }
@@ -378,7 +378,7 @@ export class Realisation {
           return null;
         }
         budget -= found.cost;
-        const line: GridLine = { net, from: found.from, to: found.to, cells: found.cells };
+        const line = this.#line(net, found.from, found.to, found.cells);
         this.stamp(line, 1);
         own.push(line);
         fresh.push(line);
