@@ -1,12 +1,12 @@
+import { patchReasons } from '@sashiko/core/advice/patch-reasons';
+import { isWorse, threadFigures } from '@sashiko/core/advice/thread-figures';
 import { expectOk } from '@sashiko/core/errors/problem';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { cleanPart } from '@sashiko/core/router/clean-part';
-import { patchReasons } from '@sashiko/core/router/patch-reasons';
 import { routingProblemOf } from '@sashiko/core/router/problem-of-plan';
 import { previewProposal } from '@sashiko/core/router/proposal';
 import { route } from '@sashiko/core/router/route';
 import { USUAL_REQUEST } from '@sashiko/core/router/route-request';
-import { isWorse, threadFigures } from '@sashiko/core/router/thread-figures';
 import type { Command } from './commands.ts';
 import { toJson } from './to-json.ts';
 

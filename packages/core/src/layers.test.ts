@@ -14,6 +14,7 @@ const GROUPS: ReadonlyArray<readonly string[]> = [
   ['router', 'circuit'],
   ['patterns'],
   ['checks'],
+  ['advice'],
   ['sewing'],
   ['bench'],
   ['formats'],

@@ -1,5 +1,6 @@
 /** What a maker asks of the router on a whole plan: scopes, what stays, house style, part of a proposal. */
 import { describe, expect, test } from 'vitest';
+import { isWorse, threadFigures } from '../advice/thread-figures.ts';
 import { checkPlan } from '../checks/check-plan.ts';
 import { expectOk } from '../errors/problem.ts';
 import { deriveNets } from '../nets/nets.ts';
@@ -19,7 +20,6 @@ import { cleanPart } from './clean-part.ts';
 import { routingProblemOf } from './problem-of-plan.ts';
 import { pinMoves, previewProposal, proposalEdit } from './proposal.ts';
 import { type RouteRequest, USUAL_REQUEST } from './route-request.ts';
-import { isWorse, threadFigures } from './thread-figures.ts';
 
 function propose(plan: Plan, request: Partial<RouteRequest> = {}, moves = 260) {
   const problem = expectOk(routingProblemOf(plan, { ...USUAL_REQUEST, ...request }));

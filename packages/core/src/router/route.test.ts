@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { threadFigures } from '../advice/thread-figures.ts';
 import { checkPlan } from '../checks/check-plan.ts';
 import { clothBox } from '../cloth/cloth.ts';
 import { expectOk } from '../errors/problem.ts';
@@ -14,7 +15,6 @@ import { previewProposal, proposalEdit } from './proposal.ts';
 import { route } from './route.ts';
 import { type Freedom, USUAL_REQUEST } from './route-request.ts';
 import type { RoutingProblem, RoutingSolution } from './routing-problem.ts';
-import { threadFigures } from './thread-figures.ts';
 
 function solve(
   plan: Plan,

@@ -1,8 +1,8 @@
 /** Long work: one job at a time in the worker, with progress and cancel. */
 
-import type { Home } from '@sashiko/core/router/homes';
+import type { Home } from '@sashiko/core/advice/homes';
+import type { WayOut } from '@sashiko/core/advice/ways-out';
 import { type RouteRequest, USUAL_REQUEST } from '@sashiko/core/router/route-request';
-import type { WayOut } from '@sashiko/core/router/ways-out';
 import { create } from 'zustand';
 import type { RouteJobResult } from '../workers/messages.ts';
 

@@ -1,4 +1,7 @@
 /** The one list of what can be asked of the worker: request and answer, by name. */
+
+import type { Home } from '@sashiko/core/advice/homes';
+import type { WayOut } from '@sashiko/core/advice/ways-out';
 import type { RunTime } from '@sashiko/core/circuit/will-it-light';
 import type { FourPoints } from '@sashiko/core/geometry/homography';
 import type { Point } from '@sashiko/core/geometry/point';
@@ -8,11 +11,9 @@ import type { PictureBytes } from '@sashiko/core/plan/edits/picture-edits';
 import type { Fit } from '@sashiko/core/plan/fit-finder';
 import type { Plan } from '@sashiko/core/plan/schema';
 import type { LeftOut } from '@sashiko/core/router/clean-part';
-import type { Home } from '@sashiko/core/router/homes';
 import type { PlanProblem } from '@sashiko/core/router/problem-of-plan';
 import type { RouteRequest } from '@sashiko/core/router/route-request';
 import type { RoutingSolution } from '@sashiko/core/router/routing-problem';
-import type { WayOut } from '@sashiko/core/router/ways-out';
 
 export interface RouteJobResult {
   /** The plan the proposal was made for: it can only be taken into this one. */

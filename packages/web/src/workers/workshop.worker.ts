@@ -1,4 +1,7 @@
 /** The worker: a thin shell round core functions. Long work pauses every few milliseconds so that it can be cancelled. */
+
+import { findHomes } from '@sashiko/core/advice/homes';
+import { waysOut } from '@sashiko/core/advice/ways-out';
 import { checkPlan } from '@sashiko/core/checks/check-plan';
 import { gapPrices } from '@sashiko/core/checks/gap-prices';
 import { howLong } from '@sashiko/core/circuit/will-it-light';
@@ -9,14 +12,12 @@ import { sewTrials } from '@sashiko/core/nets/trials';
 import type { PictureBytes } from '@sashiko/core/plan/edits/picture-edits';
 import { findFits, fitTaskOf } from '@sashiko/core/plan/fit-finder';
 import { cleanPart } from '@sashiko/core/router/clean-part';
-import { findHomes } from '@sashiko/core/router/homes';
 import { routingProblemOf } from '@sashiko/core/router/problem-of-plan';
 import { repairEdit } from '@sashiko/core/router/repair';
 import { route } from '@sashiko/core/router/route';
 import { USUAL_REQUEST } from '@sashiko/core/router/route-request';
 import type { RoutingSolution } from '@sashiko/core/router/routing-problem';
 import { tidyEdit } from '@sashiko/core/router/tidy';
-import { waysOut } from '@sashiko/core/router/ways-out';
 import { listPages } from '@sashiko/core/sewing/list-pages';
 import { patternPages } from '@sashiko/core/sewing/pattern-pages';
 import type { FromWorker, MessageName, ToWorker, WorkerMessages } from './messages.ts';

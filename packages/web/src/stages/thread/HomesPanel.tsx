@@ -1,7 +1,7 @@
+import { type Home, moveHome } from '@sashiko/core/advice/homes';
 import { hasElement } from '@sashiko/core/parts/part-element';
 import { kindOf } from '@sashiko/core/plan/placed';
 import type { Part, Plan } from '@sashiko/core/plan/schema';
-import { type Home, moveHome } from '@sashiko/core/router/homes';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button, Progress, Select } from 'antd';
 import { useEffect, useState } from 'react';

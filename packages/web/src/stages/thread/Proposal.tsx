@@ -1,11 +1,11 @@
+import { patchReasons } from '@sashiko/core/advice/patch-reasons';
+import { isWorse, type ThreadFigures, threadFigures } from '@sashiko/core/advice/thread-figures';
+import { wayOutEdit } from '@sashiko/core/advice/ways-out';
 import type { Plan } from '@sashiko/core/plan/schema';
 import type { LeftOut } from '@sashiko/core/router/clean-part';
-import { patchReasons } from '@sashiko/core/router/patch-reasons';
 import type { PlanProblem } from '@sashiko/core/router/problem-of-plan';
 import { pinMoves, previewProposal, proposalEdit } from '@sashiko/core/router/proposal';
 import type { RoutedTrace } from '@sashiko/core/router/routing-problem';
-import { isWorse, type ThreadFigures, threadFigures } from '@sashiko/core/router/thread-figures';
-import { wayOutEdit } from '@sashiko/core/router/ways-out';
 import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
 import { Button, Checkbox } from 'antd';
 import { useMemo, useState } from 'react';

@@ -1,4 +1,4 @@
-import type { WayOut } from '@sashiko/core/router/ways-out';
+import type { WayOut } from '@sashiko/core/advice/ways-out';
 import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
 import { Button, Progress } from 'antd';
 import { type RouteJob, useJobsStore } from '../../stores/jobs-store.ts';

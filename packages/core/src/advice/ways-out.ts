@@ -10,12 +10,12 @@ import { moveParts, turnPart } from '../plan/edits/part-edits.ts';
 import { changeHabits } from '../plan/edits/plan-edits.ts';
 import { holeName, kindOf } from '../plan/placed.ts';
 import type { Part, Plan } from '../plan/schema.ts';
+import { type PlanProblem, routingProblemOf } from '../router/problem-of-plan.ts';
+import { pinMoves, previewProposal, proposalEdit } from '../router/proposal.ts';
+import { route } from '../router/route.ts';
+import type { Freedom, RouteRequest } from '../router/route-request.ts';
+import type { RoutingSolution } from '../router/routing-problem.ts';
 import { patchReasons } from './patch-reasons.ts';
-import { type PlanProblem, routingProblemOf } from './problem-of-plan.ts';
-import { pinMoves, previewProposal, proposalEdit } from './proposal.ts';
-import { route } from './route.ts';
-import type { Freedom, RouteRequest } from './route-request.ts';
-import type { RoutingSolution } from './routing-problem.ts';
 import { priceMm, threadFigures } from './thread-figures.ts';
 
 export interface WayOut {

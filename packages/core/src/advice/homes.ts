@@ -14,12 +14,12 @@ import { kindOf } from '../plan/placed.ts';
 import type { Part, Plan } from '../plan/schema.ts';
 import { balanceOf, TIPS_FROM_G } from '../plan/weight.ts';
 import { seededRandom } from '../random/random.ts';
+import { prepareBoard } from '../router/engine/board.ts';
+import { planOrder } from '../router/engine/order-plan.ts';
+import { isFast, type PlanProblem, routingProblemOf } from '../router/problem-of-plan.ts';
+import { route } from '../router/route.ts';
+import type { RouteRequest } from '../router/route-request.ts';
 import { EDGE_MARGIN_MM } from '../thread/required-gap.ts';
-import { prepareBoard } from './engine/board.ts';
-import { planOrder } from './engine/order-plan.ts';
-import { isFast, type PlanProblem, routingProblemOf } from './problem-of-plan.ts';
-import { route } from './route.ts';
-import type { RouteRequest } from './route-request.ts';
 
 export interface Home {
   readonly at: Point;

@@ -7,14 +7,14 @@ import { addMarkings } from '../plan/edits/cloth-edits.ts';
 import { lockParts } from '../plan/edits/part-edits.ts';
 import { tickStep } from '../plan/edits/progress-edits.ts';
 import type { Plan } from '../plan/schema.ts';
+import { type PlanProblem, routingProblemOf } from '../router/problem-of-plan.ts';
+import { previewProposal } from '../router/proposal.ts';
+import { type RouteRequest, USUAL_REQUEST } from '../router/route-request.ts';
+import type { RoutingSolution } from '../router/routing-problem.ts';
 import { solve } from '../testing/plain-routing-checker.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { findHomes, type Home, moveHome } from './homes.ts';
 import { patchReasons } from './patch-reasons.ts';
-import { type PlanProblem, routingProblemOf } from './problem-of-plan.ts';
-import { previewProposal } from './proposal.ts';
-import { type RouteRequest, USUAL_REQUEST } from './route-request.ts';
-import type { RoutingSolution } from './routing-problem.ts';
 import { priceMm, threadFigures } from './thread-figures.ts';
 import { type WayOut, wayOutEdit, waysOut } from './ways-out.ts';
 

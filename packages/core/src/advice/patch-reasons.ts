@@ -2,8 +2,8 @@
 import type { Point } from '../geometry/point.ts';
 import { polygonContains } from '../geometry/polygon.ts';
 import type { Plan } from '../plan/schema.ts';
-import type { PlanProblem } from './problem-of-plan.ts';
-import type { RoutedTrace, RoutingSolution } from './routing-problem.ts';
+import type { PlanProblem } from '../router/problem-of-plan.ts';
+import type { RoutedTrace, RoutingSolution } from '../router/routing-problem.ts';
 
 export interface PatchReason {
   readonly at: Point;
