@@ -3,7 +3,7 @@
  * patches, so that a piece of felt fits between them.
  */
 import type { ExactCloth, ExactLine } from './exact.ts';
-import { type Box, boxOf, legsCross, rounded } from './legs.ts';
+import { type Box, boxOf, legsCross, lengthOf, rounded } from './legs.ts';
 
 /** A patch keeps so far from the edge of every pad, and from other patches, mm. */
 const FROM_PADS_MM = 4.95;
@@ -100,35 +100,32 @@ function patchAt(cloth: ExactCloth, over: number, under: number): boolean {
               (cx * -uy + cy * ux),
           ) || 1;
         const [nx, ny] = [-uy * side * arm, ux * side * arm];
-        for (const before of SKIPS) {
-          for (const after of SKIPS) {
+        const ways = SKIPS.flatMap((before) =>
+          SKIPS.flatMap((after): ReadonlyArray<{ readonly xy: number[]; readonly start: number }> => {
             const start = legOfFirst - 2 * (before + 1);
             const end = legOfFirst + 2 * after;
-            if (start < 0 || end > original.length - 2) continue;
-            const xy = [
-              ...original.slice(0, start + 2),
-              rounded(x + nx),
-              rounded(y + ny),
-              rounded(x - nx),
-              rounded(y - ny),
-              ...original.slice(end),
-            ];
-            if (crossings(xy, lower.xy).length !== 1) continue;
-            cloth.patches.push({ i: over, j: under, x, y });
-            cloth.setLine(over, xy);
-            const holds = [start + 2, start + 4, start + 6].every((k) =>
-              cloth.isLegal(
-                over,
-                xy[k - 2] as number,
-                xy[k - 1] as number,
-                xy[k] as number,
-                xy[k + 1] as number,
-              ),
-            );
-            if (holds) return true;
-            cloth.patches.pop();
-            cloth.setLine(over, original);
-          }
+            if (start < 0 || end > original.length - 2) return [];
+            const arms = [x + nx, y + ny, x - nx, y - ny].map(rounded);
+            return [{ xy: [...original.slice(0, start + 2), ...arms, ...original.slice(end)], start }];
+          }),
+        ).sort((one, other) => lengthOf(one.xy) - lengthOf(other.xy));
+        // The shortest that holds: leaving out too little would make the line double back.
+        for (const { xy, start } of ways) {
+          if (crossings(xy, lower.xy).length !== 1) continue;
+          cloth.patches.push({ i: over, j: under, x, y });
+          cloth.setLine(over, xy);
+          const holds = [start + 2, start + 4, start + 6].every((k) =>
+            cloth.isLegal(
+              over,
+              xy[k - 2] as number,
+              xy[k - 1] as number,
+              xy[k] as number,
+              xy[k + 1] as number,
+            ),
+          );
+          if (holds) return true;
+          cloth.patches.pop();
+          cloth.setLine(over, original);
         }
       }
     }
