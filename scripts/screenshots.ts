@@ -99,6 +99,12 @@ await shoot('proposal', '/plan/tide-pool-hanging/thread', async () => {
   await page.getByRole('button', { name: 'Propose threads' }).click();
   await page.getByRole('button', { name: 'Take it' }).waitFor({ timeout: 60_000 });
 });
+await shoot('home', '/plan/tide-pool-hanging/thread', async () => {
+  await page.getByRole('button', { name: /Where should holder go/ }).click();
+  await page.locator('.homes li').first().waitFor({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Show', exact: true }).first().click();
+  await page.locator('.homes').scrollIntoViewIfNeeded();
+});
 await shoot('sew', '/plan/lighthouse-cushion/sew', async () => {
   await page.getByRole('checkbox', { name: 'Step 1 done' }).check();
   await page.locator('.steps .linkish').nth(8).click();

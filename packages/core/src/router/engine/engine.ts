@@ -43,8 +43,10 @@ const MOST_QUICK = 60;
 const QUICK_PLAN_MOVES_PER_PART = 150;
 const QUICK_MOVES_PER_PART = 4;
 const QUICK_SHARE = 0.15;
-/** A first answer with more than this in conflict is not pulled tight and patched, mm. */
-const QUICK_CONFLICT_MM = 12;
+/** A first answer with more than this in conflict is not pulled tight and patched, mm; on boards of more parts than that even less. */
+const QUICK_CONFLICT_MM = 70;
+const QUICK_SMALL_BOARD = 20;
+const QUICK_CONFLICT_LARGE_MM = 40;
 /** The share of the budget that the order plans take, and on large boards. */
 const PLAN_SHARE = 0.23;
 const LARGE_PLAN_SHARE = 0.35;
@@ -136,7 +138,8 @@ function* quickWork(
     if (i % 4 === 3) yield best.progress();
   }
   // What still crosses would have to be patched, and that takes longer than it is worth now.
-  if (work.conflictMm() <= QUICK_CONFLICT_MM) best.offer(work);
+  const isSmall = board.partCount <= QUICK_SMALL_BOARD;
+  if (work.conflictMm() <= (isSmall ? QUICK_CONFLICT_MM : QUICK_CONFLICT_LARGE_MM)) best.offer(work);
   yield best.progress();
   return work;
 }
@@ -168,7 +171,7 @@ function* tryPlans(
     if (clock.isTimed && clock.share() > begun + share) break;
   }
   if (work === null) throw new RangeError('routeBoard: there is no plan');
-  if (work.conflictMm() === 0) best.offer(work);
+  if (work.conflictMm() === 0 || (best.solution === null && board.partCount <= MOST_TRIED)) best.offer(work);
   yield best.progress();
   return work;
 }
