@@ -33,7 +33,7 @@ const RESTART_BEFORE = 0.8;
 /** But only after so many moves for each part: a search that is slow needs its time itself. */
 const RESTART_MOVES_PER_PART = 20;
 /** Boards of more parts than this are worked out on the grid from one plan only, and started once. */
-const MOST_TRIED = 45;
+const MOST_TRIED = 70;
 const TRIED = 3;
 /** So many moves for each part make a plan; what is left of its share goes into others. */
 const PLAN_MOVES_PER_PART = 1500;

@@ -25,6 +25,7 @@ export interface GridLine {
 /** Prices while searching: a crossing must cost more than any detour. */
 const SEARCH_PRICES: ConflictPrices = { perMm: 14, entering: 120, nearWeight: 3.5, reachMm: Infinity };
 const STRICT_PRICES: ConflictPrices = { perMm: 60, entering: 700, nearWeight: 3.5, reachMm: Infinity };
+const MANY_PARTS = 40;
 /** On boards of more parts than this a line looks only so far round, and strictly so far, mm: else one search floods the cloth. */
 const LARGE_BOARD = 60;
 const LARGE_REACH_MM = 70;
@@ -65,6 +66,8 @@ export class Realisation {
   readonly search: PathSearch;
   lines: GridLine[] = [];
   cost = 0;
+  /** How often a crossing is not to be had at any price, so that long ways round are found: oftener where there are many. */
+  readonly #strictShare: number;
   /** The order of the stops is given: ripped lines are led from and to the same pads. */
   readonly #isBound: boolean;
 
@@ -77,6 +80,7 @@ export class Realisation {
     this.board = board;
     this.field = new Field(board, turns, stepMm, window);
     this.search = new PathSearch(this.field);
+    this.#strictShare = board.partCount > MANY_PARTS ? 0.65 : 0.4;
     const { feed = 'any' } = board.problem;
     this.#isBound = keepsEdges === true || feed !== 'any';
     for (const [k, { net, points }] of (board.problem.kept ?? []).entries()) {
@@ -295,8 +299,7 @@ export class Realisation {
     }
     for (const line of old) this.stamp(line, -1);
     before();
-    // Now and then a crossing is not to be had at any price, so that long ways round are found.
-    const fresh = lead(budget, this.#prices(random() < 0.4));
+    const fresh = lead(budget, this.#prices(random() < this.#strictShare));
     if (fresh !== null) {
       for (const [k, i] of indices.entries()) this.lines[i] = fresh[k] as GridLine;
       const cost = this.measure();
