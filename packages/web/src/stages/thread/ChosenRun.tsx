@@ -8,6 +8,7 @@ import {
 import { copiesOf, holeName, sumRun } from '@sashiko/core/plan/placed';
 import type { Plan, Run } from '@sashiko/core/plan/schema';
 import { isSewn } from '@sashiko/core/router/problem-of-plan';
+import { tidyRun } from '@sashiko/core/router/tidy';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
 import { formatOhm } from '@sashiko/core/units/electrical';
 import { formatLength } from '@sashiko/core/units/length';
@@ -22,6 +23,7 @@ import { StitchFields, StitchSelect, ThreadSelect } from './StitchFields.tsx';
 /** The run that is chosen: what it measures, how it is sewn, where it goes, where its thread begins and ends. */
 export function ChosenRun({ plan, run }: { readonly plan: Plan; readonly run: Run }) {
   const commit = usePlanStore((state) => state.commit);
+  const tell = usePlanStore((state) => state.tell);
   const select = useViewStore((state) => state.select);
   const bend = useViewStore((state) => state.selection.bend);
   const sum = sumRun(plan, run);
@@ -46,6 +48,18 @@ export function ChosenRun({ plan, run }: { readonly plan: Plan; readonly run: Ru
           }}
         >
           Remove bend
+        </Button>
+        <Button
+          size="small"
+          disabled={run.locked === true || isSewn(plan, run) || run.bends.length === 0}
+          onClick={() => {
+            const edit = tidyRun(plan, run.id);
+            if (!edit.ok) commit(edit);
+            else if (edit.value === null) tell('It is as tight as it gets without going another way.');
+            else commit({ ok: true, value: edit.value });
+          }}
+        >
+          Pull tight
         </Button>
         <Button
           size="small"
