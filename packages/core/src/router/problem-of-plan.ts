@@ -123,6 +123,9 @@ export function routingProblemOf(plan: Plan, request: RouteRequest): Result<Plan
     }),
     nets,
     kept: lines,
+    keptPatches: Object.values(plan.patches)
+      .filter((patch) => [patch.underRunId, patch.overRunId].every((id) => kept.some((run) => run.id === id)))
+      .map(({ at }) => at),
     pairs,
     exchanges: request.exchangePins ? exchangesOf(plan, wishes.value, nets, kept, padsOf) : [],
     keptRunIds: kept.map((run) => run.id),

@@ -69,6 +69,8 @@ export interface RoutingProblem {
   readonly nets: readonly RoutingNet[];
   /** Lines that stay as they are. Those of a net join its stops already; what must only be kept off is a net without stops. */
   readonly kept?: readonly RoutedTrace[];
+  /** Where kept lines go over each other on patches: new patches keep off them. */
+  readonly keptPatches?: readonly Point[];
   /** Parts whose turns hang together: when one takes a turn of its list, the other takes the same place of its own. */
   readonly pairs?: ReadonlyArray<readonly [number, number]>;
   /** Pins that may be exchanged. */

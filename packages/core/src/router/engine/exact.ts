@@ -291,7 +291,10 @@ export class ExactCloth {
 
   /** Whether a patch at a place keeps its distance from the edges of all pads and from other patches. */
   hasRoomForPatch(x: number, y: number, fromPadsMm: number, fromPatchesMm: number): boolean {
-    if (this.patches.some((patch) => hypotenuse(patch.x - x, patch.y - y) < fromPatchesMm)) return false;
+    const { keptPatches = [] } = this.board.problem;
+    const isNear = (patch: { readonly x: number; readonly y: number }): boolean =>
+      hypotenuse(patch.x - x, patch.y - y) < fromPatchesMm;
+    if (this.patches.some(isNear) || keptPatches.some(isNear)) return false;
     for (let pad = 0; pad < this.board.padCount; pad += 1) {
       const [px, py] = this.padXY(pad);
       if (hypotenuse(px - x, py - y) - (this.board.radius[pad] as number) < fromPadsMm) return false;
