@@ -62,8 +62,6 @@ const MOST_LOOK_SHARE = 0.03;
 /** The search on the grid cools from here to there. */
 const HOT_MM = 5;
 const COLD_MM = 0.15;
-/** But no further than this while lines are in conflict: a tangle needs warmth to come undone. */
-const TANGLED_MM = 2;
 
 /** Cells of a grid at most: finer than this costs more than it gains. */
 const MOST_CELLS = 90_000;
@@ -190,7 +188,6 @@ function* improveWork(
   let bestCost = work.cost;
   let nextLook = begun + LOOK_EVERY;
   let isTangled = until < 1;
-  let isClean = work.conflictMm() === 0;
   for (;;) {
     const share = clock.share();
     if (isTangled && share >= until) {
@@ -198,12 +195,13 @@ function* improveWork(
       if (isTangled) return;
     }
     if (clock.isOver(best.lookShare)) return;
-    const cooled = HOT_MM * (COLD_MM / HOT_MM) ** Math.min(1, (share - begun) / Math.max(1e-9, 1 - begun));
-    work.improve(random, isClean ? cooled : Math.max(cooled, TANGLED_MM));
+    work.improve(
+      random,
+      HOT_MM * (COLD_MM / HOT_MM) ** Math.min(1, (share - begun) / Math.max(1e-9, 1 - begun)),
+    );
     clock.move();
     if (clock.moves % 4 !== 0) continue;
-    isClean = work.conflictMm() === 0;
-    const isFirst = best.solution === null && isClean;
+    const isFirst = best.solution === null && work.conflictMm() === 0;
     const isTime = share >= nextLook && best.lookShare <= MOST_LOOK_SHARE && work.cost < bestCost;
     if (share >= nextLook) nextLook = share + LOOK_EVERY;
     if (isFirst || isTime) {
