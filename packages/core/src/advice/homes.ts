@@ -10,7 +10,7 @@ import { normaliseDeg } from '../geometry/transform.ts';
 import { hasElement } from '../parts/part-element.ts';
 import { applyEdit, type Edit } from '../plan/edit.ts';
 import { poseParts } from '../plan/edits/part-edits.ts';
-import { kindOf } from '../plan/placed.ts';
+import { kindOf, reachMm } from '../plan/placed.ts';
 import type { Part, Plan } from '../plan/schema.ts';
 import { balanceOf, TIPS_FROM_G } from '../plan/weight.ts';
 import { seededRandom } from '../random/random.ts';
@@ -20,6 +20,7 @@ import { isFast, type PlanProblem, routingProblemOf } from '../router/problem-of
 import { route } from '../router/route.ts';
 import type { RouteRequest } from '../router/route-request.ts';
 import { EDGE_MARGIN_MM } from '../thread/required-gap.ts';
+import { PATCH_MM } from './thread-figures.ts';
 
 export interface Home {
   readonly at: Point;
@@ -69,7 +70,6 @@ const CLOSELY = 7;
 const ROUTE_MOVES = 60;
 /** What a place costs where threads would come too close, mm. */
 const CONFLICT_MM = 500;
-const PATCH_MM = 150;
 
 /**
  * The best places and turns for a part, best first, its present one among them; yields the share done. Refused for a locked
@@ -147,7 +147,7 @@ function distinct(homes: readonly Home[]): readonly Home[] {
 function placesFor(plan: Plan, part: Part, columns: number): readonly Point[] {
   const box = clothBox(plan.cloth);
   const step = Math.max(box.widthMm, box.heightMm) / columns;
-  const reach = reachOf(plan, part);
+  const reach = reachMm(plan, part);
   const outline = clothOutline(plan.cloth);
   const closed = [...areasFor(plan.cloth, 'opening'), ...areasFor(plan.cloth, 'keep-out')];
   const others = Object.values(plan.parts).filter((other) => other.id !== part.id);
@@ -157,16 +157,12 @@ function placesFor(plan: Plan, part: Part, columns: number): readonly Point[] {
       const at = snapToMicrometre({ x, y });
       if (insideDistanceMm(outline, at) < reach + EDGE_MARGIN_MM) continue;
       if (closed.some((area) => insideDistanceMm(area, at) > -(reach + EDGE_MARGIN_MM))) continue;
-      if (others.some((other) => distance(other.at, at) < reach + reachOf(plan, other) + BETWEEN_BODIES_MM))
+      if (others.some((other) => distance(other.at, at) < reach + reachMm(plan, other) + BETWEEN_BODIES_MM))
         continue;
       places.push(at);
     }
   }
   return places;
-}
-
-function reachOf(plan: Plan, part: Part): number {
-  return Math.max(0, ...kindOf(plan, part).outline.map((corner) => Math.hypot(corner.x, corner.y)));
 }
 
 interface ThreadPrice {
@@ -259,11 +255,11 @@ function besidesThread(
       other.id !== part.id &&
       isMagnetic &&
       [kind.magnetism, kindOf(plan, other).magnetism].sort().join() === 'magnet,steel' &&
-      distance(other.at, part.at) < FROM_MAGNET_MM + reachOf(plan, part),
+      distance(other.at, part.at) < FROM_MAGNET_MM + reachMm(plan, part),
   );
   if (near !== undefined) against(NEAR_MAGNET_MM, `too near to ${near.name}: magnet and steel`);
   const toOpening = Math.min(
-    ...areasFor(plan.cloth, 'opening').map((area) => -insideDistanceMm(area, part.at) - reachOf(plan, part)),
+    ...areasFor(plan.cloth, 'opening').map((area) => -insideDistanceMm(area, part.at) - reachMm(plan, part)),
   );
   if (toOpening < FROM_OPENING_MM) against(NEAR_OPENING_MM, 'close to an opening');
   return { againstMm, reasons };

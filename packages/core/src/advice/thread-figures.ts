@@ -81,7 +81,7 @@ function offPatches(plan: Plan, run: Run): ReadonlyArray<readonly Point[]> {
 }
 
 /** What a patch and a further piece of thread count, mm of thread (handbook figures, assumption). */
-const PATCH_MM = 150;
+export const PATCH_MM = 150;
 const STRAND_MM = 40;
 
 /** Whether threads are worse than others: more left to join, more stops, more patches, or else more thread and pieces. */

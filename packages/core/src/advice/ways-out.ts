@@ -8,7 +8,7 @@ import { hasElement } from '../parts/part-element.ts';
 import { applyEdit, type Edit, squashEdits } from '../plan/edit.ts';
 import { moveParts, turnPart } from '../plan/edits/part-edits.ts';
 import { changeHabits } from '../plan/edits/plan-edits.ts';
-import { holeName, kindOf } from '../plan/placed.ts';
+import { holeName, kindOf, reachMm } from '../plan/placed.ts';
 import type { Part, Plan } from '../plan/schema.ts';
 import { type PlanProblem, routingProblemOf } from '../router/problem-of-plan.ts';
 import { pinMoves, previewProposal, proposalEdit } from '../router/proposal.ts';
@@ -184,12 +184,11 @@ const DIRECTION_WORDS: Readonly<Record<number, string>> = {
 const BETWEEN_PARTS_MM = 8;
 
 function isClearOfParts(plan: Plan, part: Part, at: Part['at']): boolean {
-  const reach = (one: Part): number =>
-    Math.max(0, ...kindOf(plan, one).outline.map((corner) => Math.hypot(corner.x, corner.y)));
   return Object.values(plan.parts).every(
     (other) =>
       other.id === part.id ||
-      Math.hypot(other.at.x - at.x, other.at.y - at.y) >= reach(part) + reach(other) + BETWEEN_PARTS_MM,
+      Math.hypot(other.at.x - at.x, other.at.y - at.y) >=
+        reachMm(plan, part) + reachMm(plan, other) + BETWEEN_PARTS_MM,
   );
 }
 

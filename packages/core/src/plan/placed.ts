@@ -75,6 +75,11 @@ export function holePoint(plan: Plan, ref: HoleRef): Point {
   return placePoint(poseOf(partOf(plan, ref.partId)), holeOf(plan, ref).at);
 }
 
+/** How far a part reaches from its middle, mm. */
+export function reachMm(plan: WithOwnParts, part: Part): number {
+  return Math.max(0, ...kindOf(plan, part).outline.map((corner) => Math.hypot(corner.x, corner.y)));
+}
+
 /** The outline of a part as it lies on the right side. */
 export function placedOutline(plan: WithOwnParts, part: Part): Polygon {
   const pose = poseOf(part);

@@ -3,6 +3,7 @@
  * line that is left out is told with the place where it fails.
  */
 import type { Point } from '../geometry/point.ts';
+import { polylineLengthMm } from '../geometry/polyline.ts';
 import { type Board, prepareBoard } from './engine/board.ts';
 import { ExactCloth, type ExactLine } from './engine/exact.ts';
 import { keptLines } from './engine/finish.ts';
@@ -51,7 +52,7 @@ export function cleanPart(problem: RoutingProblem, solution: RoutingSolution): C
     solution: {
       ...solution,
       traces: [...clean, ...kept],
-      lengthMm: clean.reduce((sum, { points }) => sum + lengthOf(points), 0),
+      lengthMm: clean.reduce((sum, { points }) => sum + polylineLengthMm(points), 0),
       conflicts: 0,
       patches: (solution.patches ?? []).flatMap((patch) => {
         const [over, under] = [place.get(patch.over), place.get(patch.under)];
@@ -93,13 +94,4 @@ function clothOf(
     if (i >= 0 && j >= 0) cloth.patches.push({ i, j, x: at.x, y: at.y });
   }
   return cloth;
-}
-
-function lengthOf(points: readonly Point[]): number {
-  let sum = 0;
-  for (let i = 1; i < points.length; i += 1) {
-    const [a, b] = [points[i - 1] as Point, points[i] as Point];
-    sum += Math.hypot(b.x - a.x, b.y - a.y);
-  }
-  return sum;
 }

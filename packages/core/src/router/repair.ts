@@ -7,7 +7,7 @@ import { closestOfSegments } from '../geometry/segment.ts';
 import { legsOfPath } from '../nets/bare-things.ts';
 import { wishesOf } from '../nets/wishes.ts';
 import type { Edit } from '../plan/edit.ts';
-import { kindOf, runPath } from '../plan/placed.ts';
+import { reachMm, runPath } from '../plan/placed.ts';
 import type { Part, Plan, Run } from '../plan/schema.ts';
 import { seededRandom } from '../random/random.ts';
 import { type Board, prepareBoard } from './engine/board.ts';
@@ -81,9 +81,8 @@ function leadAnew(plan: Plan, runs: readonly Run[]): Result<Edit | null> {
 /** Whether a run ends at a part or passes close to it. */
 function isNear(plan: Plan, run: Run, part: Part): boolean {
   if (run.from.partId === part.id || run.to.partId === part.id) return true;
-  const reach = Math.max(0, ...kindOf(plan, part).outline.map((corner) => Math.hypot(corner.x, corner.y)));
   return legsOfPath(runPath(plan, run)).some(
-    ({ a, b }) => closestOfSegments(a, b, part.at, part.at).distanceMm < reach + NEAR_MM,
+    ({ a, b }) => closestOfSegments(a, b, part.at, part.at).distanceMm < reachMm(plan, part) + NEAR_MM,
   );
 }
 

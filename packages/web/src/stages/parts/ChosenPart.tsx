@@ -19,6 +19,7 @@ import { kindOf } from '@sashiko/core/plan/placed';
 import type { Part, Plan } from '@sashiko/core/plan/schema';
 import { Button, Input, InputNumber, Segmented, Select, Slider } from 'antd';
 import { useState } from 'react';
+import { withRepair } from '../../canvas/follow-threads.ts';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
@@ -46,13 +47,17 @@ export function ChosenPart({ plan, part }: ChosenPartProps) {
         label="From the left"
         valueMm={part.at.x}
         unit={unit}
-        onChange={(mm) => commit(moveParts(plan, [part.id], { x: mm - part.at.x, y: 0 }))}
+        onChange={(mm) =>
+          commit(withRepair(plan, moveParts(plan, [part.id], { x: mm - part.at.x, y: 0 }), [part.id]))
+        }
       />
       <LengthField
         label="From the top"
         valueMm={part.at.y}
         unit={unit}
-        onChange={(mm) => commit(moveParts(plan, [part.id], { x: 0, y: mm - part.at.y }))}
+        onChange={(mm) =>
+          commit(withRepair(plan, moveParts(plan, [part.id], { x: 0, y: mm - part.at.y }), [part.id]))
+        }
       />
       <div className="field">
         <label htmlFor="part-turn">Turned by</label>
@@ -62,15 +67,22 @@ export function ChosenPart({ plan, part }: ChosenPartProps) {
           value={Math.round(part.turnDeg * 10) / 10}
           suffix="°"
           onChange={(turn) => {
-            if (turn !== null) commit(turnPart(plan, part.id, turn), `turn ${part.id}`);
+            if (turn !== null)
+              commit(withRepair(plan, turnPart(plan, part.id, turn), [part.id]), `turn ${part.id}`);
           }}
         />
       </div>
       <div className="buttons">
-        <Button size="small" onClick={() => commit(turnPart(plan, part.id, part.turnDeg + 90))}>
+        <Button
+          size="small"
+          onClick={() => commit(withRepair(plan, turnPart(plan, part.id, part.turnDeg + 90), [part.id]))}
+        >
           Quarter turn
         </Button>
-        <Button size="small" onClick={() => commit(turnPart(plan, part.id, part.turnDeg + 180))}>
+        <Button
+          size="small"
+          onClick={() => commit(withRepair(plan, turnPart(plan, part.id, part.turnDeg + 180), [part.id]))}
+        >
           {hasElement(kind, 'light') ? 'Exchange + and −' : 'Half turn'}
         </Button>
       </div>

@@ -1,6 +1,6 @@
 import type { Plan } from '@sashiko/core/plan/schema';
 import { Button, Progress } from 'antd';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useJobsStore } from '../../stores/jobs-store.ts';
 import { HomesPanel } from './HomesPanel.tsx';
 import { Proposal } from './Proposal.tsx';
@@ -14,6 +14,10 @@ export function RouteForMe({ plan }: { readonly plan: Plan }) {
   const request = useJobsStore((state) => state.request);
   const [seed, setSeed] = useState(1);
   useStaleProposal();
+  // Parts and wishes of one plan mean nothing in another.
+  useEffect(() => {
+    if (plan.id !== '') useJobsStore.getState().setRequest({ scope: { kind: 'all' } });
+  }, [plan.id]);
   useWarmWorker();
   const start = (nextSeed: number): void => {
     setSeed(nextSeed);

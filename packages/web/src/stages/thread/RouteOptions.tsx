@@ -24,16 +24,13 @@ export function RouteOptions({ plan }: { readonly plan: Plan }) {
   const hasRuns = Object.keys(plan.runs).length > 0;
   return (
     <>
-      <div className="field roomy">
-        <span id="route-scope">Lead</span>
-        <Select
-          aria-labelledby="route-scope"
-          size="small"
-          value={scopeKey(request.scope)}
-          options={scopeOptions(plan, chosen)}
-          onChange={(key) => setRequest({ scope: scopeOf(key, chosen) })}
-        />
-      </div>
+      <Choice
+        id="route-scope"
+        label="Lead"
+        value={scopeKey(request.scope)}
+        options={scopeOptions(plan, chosen, request.scope)}
+        onChange={(key) => setRequest({ scope: scopeOf(key, chosen) })}
+      />
       {hasRuns && (
         <div className="field roomy">
           <span id="route-existing">Old threads</span>
@@ -49,21 +46,40 @@ export function RouteOptions({ plan }: { readonly plan: Plan }) {
           />
         </div>
       )}
-      <div className="field roomy">
-        <span id="freedom">Lights turn</span>
-        <Select
-          aria-labelledby="freedom"
-          size="small"
-          value={request.freedom}
-          options={[...FREEDOMS]}
-          onChange={(freedom) => setRequest({ freedom })}
-        />
-      </div>
+      <Choice
+        id="freedom"
+        label="Lights turn"
+        value={request.freedom}
+        options={[...FREEDOMS]}
+        onChange={(freedom) => setRequest({ freedom })}
+      />
       <details className="more">
         <summary>House style</summary>
         <HouseStyle plan={plan} />
       </details>
     </>
+  );
+}
+
+interface ChoiceProps<Value extends string | number> {
+  readonly id: string;
+  readonly label: string;
+  readonly value: Value;
+  readonly options: ReadonlyArray<{
+    readonly value: Value;
+    readonly label: string;
+    readonly disabled?: boolean;
+  }>;
+  readonly onChange: (value: Value) => void;
+}
+
+/** A drop-down with its name before it. */
+function Choice<Value extends string | number>({ id, label, options, ...field }: ChoiceProps<Value>) {
+  return (
+    <div className="field roomy">
+      <span id={id}>{label}</span>
+      <Select aria-labelledby={id} size="small" options={[...options]} {...field} />
+    </div>
   );
 }
 
@@ -78,36 +94,30 @@ function HouseStyle({ plan }: { readonly plan: Plan }) {
   const hasBoard = partsThatAre(plan, 'pin').length > 0;
   return (
     <>
-      <div className="field roomy">
-        <span id="strand-style">Strands</span>
-        <Select
-          aria-labelledby="strand-style"
-          size="small"
-          value={habits.strandStyle}
-          options={[
-            { value: 'chain', label: 'one through each side' },
-            { value: 'branch', label: 'a new one at any part' },
-            { value: 'star', label: 'one of its own for each light' },
-          ]}
-          onChange={(strandStyle) => change({ strandStyle }, 'change how strands join')}
-        />
-      </div>
+      <Choice
+        id="strand-style"
+        label="Strands"
+        value={habits.strandStyle}
+        options={[
+          { value: 'chain', label: 'one through each side' },
+          { value: 'branch', label: 'a new one at any part' },
+          { value: 'star', label: 'one of its own for each light' },
+        ]}
+        onChange={(strandStyle) => change({ strandStyle }, 'change how strands join')}
+      />
       {habits.strandStyle === 'chain' && (
-        <div className="field roomy">
-          <span id="feed">Rows are fed</span>
-          <Select
-            aria-labelledby="feed"
-            size="small"
-            value={habits.feed}
-            options={[
-              { value: 'any', label: 'wherever is shortest' },
-              { value: 'same', label: '+ and − from the same end' },
-              { value: 'opposite', label: '+ and − from opposite ends' },
-              { value: 'middle', label: 'into their middle' },
-            ]}
-            onChange={(feed) => change({ feed }, 'change where rows are fed')}
-          />
-        </div>
+        <Choice
+          id="feed"
+          label="Rows are fed"
+          value={habits.feed}
+          options={[
+            { value: 'any', label: 'wherever is shortest' },
+            { value: 'same', label: '+ and − from the same end' },
+            { value: 'opposite', label: '+ and − from opposite ends' },
+            { value: 'middle', label: 'into their middle' },
+          ]}
+          onChange={(feed) => change({ feed }, 'change where rows are fed')}
+        />
       )}
       {partsThatAre(plan, 'switch').length > 0 && (
         <div className="field roomy">
@@ -126,35 +136,29 @@ function HouseStyle({ plan }: { readonly plan: Plan }) {
           />
         </div>
       )}
-      <div className="field roomy">
-        <span id="supply-lines">Supply lines</span>
-        <Select
-          aria-labelledby="supply-lines"
-          size="small"
-          value={habits.supplyLines}
-          options={[
-            { value: 1, label: 'sewn once' },
-            { value: 2, label: 'sewn twice' },
-            { value: 3, label: 'sewn three times' },
-          ]}
-          onChange={(supplyLines) => change({ supplyLines }, 'change how supply lines are sewn')}
-        />
-      </div>
-      <div className="field roomy">
-        <span id="supply-stitch">Their stitch</span>
-        <Select
-          aria-labelledby="supply-stitch"
-          size="small"
-          value={habits.supplyStitchId ?? ''}
-          options={[
-            { value: '', label: 'the stitch of the others' },
-            ...SEWN_STITCHES.map(({ id, title }) => ({ value: id, label: title })),
-          ]}
-          onChange={(id) =>
-            change({ supplyStitchId: id === '' ? null : id }, 'change how supply lines are sewn')
-          }
-        />
-      </div>
+      <Choice
+        id="supply-lines"
+        label="Supply lines"
+        value={habits.supplyLines}
+        options={[
+          { value: 1, label: 'sewn once' },
+          { value: 2, label: 'sewn twice' },
+          { value: 3, label: 'sewn three times' },
+        ]}
+        onChange={(supplyLines) => change({ supplyLines }, 'change how supply lines are sewn')}
+      />
+      <Choice
+        id="supply-stitch"
+        label="Their stitch"
+        value={habits.supplyStitchId ?? ''}
+        options={[
+          { value: '', label: 'the stitch of the others' },
+          ...SEWN_STITCHES.map(({ id, title }) => ({ value: id, label: title })),
+        ]}
+        onChange={(id) =>
+          change({ supplyStitchId: id === '' ? null : id }, 'change how supply lines are sewn')
+        }
+      />
       <Checkbox
         checked={request.anyEqualHole}
         onChange={(event) => setRequest({ anyEqualHole: event.target.checked })}
@@ -188,17 +192,19 @@ function scopeOf(key: string, chosen: readonly string[]): RouteScope {
   return kind === 'parts' ? { kind, partIds: chosen } : { kind: 'all' };
 }
 
-function scopeOptions(plan: Plan, chosen: readonly string[]) {
+function scopeOptions(plan: Plan, chosen: readonly string[], scope: RouteScope) {
   const found = wishesOf(plan);
   const wishes = found.ok ? found.value : [];
-  const names = chosen.map((id) => plan.parts[id]?.name ?? '').join(', ');
+  const names = (scope.kind === 'parts' ? scope.partIds : chosen)
+    .map((id) => plan.parts[id]?.name ?? '')
+    .join(', ');
   return [
     { value: 'all', label: 'everything' },
     { value: 'side:+', label: SIDES['+'] },
     { value: 'side:-', label: SIDES['-'] },
     {
       value: 'parts',
-      label: chosen.length === 0 ? 'at the chosen parts' : `at ${names}`,
+      label: names === '' ? 'at the chosen parts' : `at ${names}`,
       disabled: chosen.length === 0,
     },
     ...wishes.map(({ id, side, title }) => ({
