@@ -219,6 +219,30 @@ export const ERROR_CATALOGUE = {
     title: 'A thread is sewn to the part already, so it stays where it is.',
     help: 'Take the thread out and untick its step, or unlock the thread, before the part gets another place.',
   },
+  'run-sewn': {
+    title: 'The thread is sewn already, so it stays as it is.',
+    help: 'Take back its tick on the Sew stage when it is unpicked, or ask there for a repair.',
+  },
+  'paper-unknown': {
+    title: 'Sashiko does not print on that paper.',
+    help: 'Choose a4, a3 or letter.',
+  },
+  'step-unknown': {
+    title: 'There is no such step on the sheet.',
+    help: 'Choose a step that is listed on the Sew stage.',
+  },
+  'step-order': {
+    title: 'The step cannot go there.',
+    help: 'The message names the step it must come before or after; move that one too, or choose a place between.',
+  },
+  'work-unknown': {
+    title: 'There is no such work on the piece.',
+    help: 'Choose one that is listed on the Sew stage.',
+  },
+  'repair-nothing': {
+    title: 'There is nothing to repair there.',
+    help: 'Choose a thread that is on the cloth, and a place along it.',
+  },
   'router-no-scope': {
     title: 'There is nothing chosen to route.',
     help: 'Choose at least one part on the cloth, or let everything be routed.',

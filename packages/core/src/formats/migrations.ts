@@ -1,5 +1,5 @@
 /** Brings plan files of older versions up to date. A new version is one entry here. */
-import { UNKNOWN_FACTS, USUAL_ROUTING } from '../plan/new-plan.ts';
+import { NOT_BEGUN, ONE_KIT, UNKNOWN_FACTS, USUAL_ROUTING, USUAL_SEWING } from '../plan/new-plan.ts';
 
 export interface Migration {
   /** The version it starts from; it makes the next one. */
@@ -13,7 +13,23 @@ export const MIGRATIONS: readonly Migration[] = [
   { from: 1, apply: fromVersion1 },
   { from: 2, apply: fromVersion2 },
   { from: 3, apply: fromVersion3 },
+  { from: 4, apply: fromVersion4 },
 ];
+
+/** Version 5 knows the habits of sewing, other work on the piece, cut lengths, prices, kits, an order of steps and where the work stands. */
+function fromVersion4(raw: Raw): Raw {
+  const { habits } = raw;
+  return {
+    ...raw,
+    habits: isRecord(habits) ? { ...USUAL_SEWING, ...habits } : habits,
+    works: {},
+    cuts: {},
+    prices: {},
+    kits: ONE_KIT,
+    stepOrder: [],
+    sitting: NOT_BEGUN,
+  };
+}
 
 /** Version 4 knows house styles of routing and locked runs. */
 function fromVersion3(raw: Raw): Raw {

@@ -6,11 +6,11 @@ import { expectOk } from '../errors/problem.ts';
 import { chooseWorkedFace } from '../plan/edits/cloth-edits.ts';
 import { holePoint, kindOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
-import { listPages } from '../sewing/list-pages.ts';
+import { A4 } from '../sewing/papers.ts';
 import { CHECK_SQUARE_MM } from '../sewing/pattern-cover.ts';
 import { patternPages } from '../sewing/pattern-pages.ts';
 import { tilePattern, WINDOW_AT } from '../sewing/pattern-tiling.ts';
-import { A4 } from '../sewing/sheet-drawing.ts';
+import { sheetPages } from '../sewing/sheet-pages.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { writePdf } from './pdf.ts';
 
@@ -212,18 +212,25 @@ describe('the 1:1 pattern, read back from the file', () => {
     );
   });
 
-  test('signs and names are there as text', async () => {
+  test('names are there as text, + in a square and − in a circle at every hole that has a sign', async () => {
     const { plan } = smallLantern();
-    const [, first] = await readPdf(writePdf(expectOk(patternPages(plan)), plan.name, fonts));
-    expect(first?.text).toContain('+');
-    expect(first?.text).toContain('−');
+    const [, first, second] = await readPdf(writePdf(expectOk(patternPages(plan)), plan.name, fonts));
     expect(first?.text).toContain('left');
+    const signs = [...(first?.shapes ?? []), ...(second?.shapes ?? [])].filter(
+      ({ width, height }) => Math.abs(width - 3.8) < 0.01 && Math.abs(height - 3.8) < 0.01,
+    );
+    const signed = Object.values(plan.parts).flatMap((part) =>
+      kindOf(plan, part).holes.filter(({ sign }) => sign !== 'none'),
+    ).length;
+    expect(signs.length).toBeGreaterThanOrEqual(signed + Object.keys(plan.runs).length - 1);
   });
 });
 
 test('the sewing sheet holds its words, with ohms and true minus signs', async () => {
   const { plan } = smallLantern();
-  const pages = await readPdf(writePdf(listPages(plan, ['Threads cross.']), plan.name, fonts));
+  const pages = await readPdf(
+    writePdf(sheetPages(plan, { warnings: { open: ['Threads cross.'], accepted: [] } }), plan.name, fonts),
+  );
   const text = pages.map((page) => page.text).join(' ');
   expect(text).toContain('! Threads cross.');
   expect(text).toContain('Ω');

@@ -38,13 +38,16 @@ function drawItem(pdf: jsPDF, item: DrawItem): void {
   if (item.kind === 'text') {
     pdf.setFont(FONT, item.bold === true ? 'bold' : 'normal');
     pdf.setFontSize(item.sizeMm * POINTS_PER_MM);
+    pdf.setTextColor(Math.round((item.grey ?? 0) * 255));
     const align = item.anchor === 'middle' ? 'center' : item.anchor === 'end' ? 'right' : 'left';
     pdf.text(item.text, item.at.x, item.at.y, { align });
     return;
   }
   pdf.setLineWidth(item.widthMm);
   if (item.kind === 'circle') {
-    pdf.setDrawColor(0);
+    const grey = Math.round((item.grey ?? 0) * 255);
+    pdf.setDrawColor(grey);
+    pdf.setFillColor(grey, grey, grey);
     pdf.setLineDashPattern([], 0);
     pdf.circle(item.at.x, item.at.y, item.radiusMm, item.filled === true ? 'FD' : 'S');
     return;

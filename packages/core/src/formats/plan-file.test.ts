@@ -38,7 +38,7 @@ describe('round trips', () => {
   test('the same plan is the same text, whatever the order its records came in', () => {
     const shuffled: Plan = { ...plan, parts: Object.fromEntries(Object.entries(plan.parts).reverse()) };
     expect(serializePlan(shuffled)).toBe(serializePlan(plan));
-    expect(serializePlan(plan).startsWith('{\n  "format": "sashiko-plan",\n  "version": 4,')).toBe(true);
+    expect(serializePlan(plan).startsWith('{\n  "format": "sashiko-plan",\n  "version": 5,')).toBe(true);
   });
 });
 
@@ -250,6 +250,25 @@ describe('files of version 1', () => {
     for (const cloth of [null, 7, { shape: 'square' }, { marks: 'many' }, { marks: [null] }]) {
       expect(parsePlan(JSON.stringify({ ...raw, cloth })).ok).toBe(false);
     }
+  });
+});
+
+describe('files of version 4', () => {
+  test('open with the usual way of sewing, one kit and nothing begun', () => {
+    const file = new URL('../testing/version-4/night-walk-dog-coat.sashiko.json', import.meta.url);
+    const old = readFileSync(file, 'utf8');
+    const raw = JSON.parse(old) as { version: number; runs: object; habits: object };
+    const plan = expectOk(parsePlan(old));
+    expect([raw.version, plan.version]).toEqual([4, PLAN_VERSION]);
+    expect(plan.runs).toEqual(raw.runs);
+    expect(plan.habits).toMatchObject({
+      ...raw.habits,
+      pieces: 'unbroken',
+      holdDowns: 'before',
+      paper: 'a4',
+    });
+    expect(plan).toMatchObject({ works: {}, cuts: {}, prices: {}, kits: { count: 1 }, stepOrder: [] });
+    expect(plan.sitting).toEqual({ markedAtMs: null, paused: null });
   });
 });
 

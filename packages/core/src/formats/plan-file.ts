@@ -68,7 +68,7 @@ export function planFromValue(raw: unknown, migrations: readonly Migration[] = M
     const issue = checked.issues[0];
     return fail('file-wrong-shape', describeIssue(issue), v.getDotPath(issue) ?? '');
   }
-  const { parts, runs, ticks, readings, images, ownParts, cloth } = checked.output;
+  const { parts, runs, ticks, readings, images, ownParts, cloth, works, cuts, prices } = checked.output;
   const plan = {
     ...checked.output,
     cloth: { ...cloth, markings: inIdOrder(cloth.markings) },
@@ -78,6 +78,9 @@ export function planFromValue(raw: unknown, migrations: readonly Migration[] = M
     runs: inIdOrder(runs),
     ticks: inIdOrder(ticks),
     readings: inIdOrder(readings),
+    works: inIdOrder(works),
+    cuts: inIdOrder(cuts),
+    prices: inIdOrder(prices),
   } as Plan;
   return validatePlan(plan);
 }

@@ -3,6 +3,7 @@ import { clothBox, shapeNodes } from '../cloth/cloth.ts';
 import type { CurveNode } from '../geometry/curve.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Plan } from '../plan/schema.ts';
+import { escapeMarkup, roundMm } from './svg-text.ts';
 
 /** An SVG in millimetres of the right side, with one path for each line, named as in the plan. */
 export function clothSvg(plan: Plan): string {
@@ -14,11 +15,11 @@ export function clothSvg(plan: Plan): string {
     closed: boolean,
     width: number,
   ): string =>
-    `  <path id="${escaped(id)}" aria-label="${escaped(name)}" d="${pathData(nodes, closed)}" stroke-width="${width}"/>`;
+    `  <path id="${escapeMarkup(id)}" aria-label="${escapeMarkup(name)}" d="${pathData(nodes, closed)}" stroke-width="${width}"/>`;
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${round(widthMm)}mm" height="${round(heightMm)}mm" viewBox="${[left, top, widthMm, heightMm].map(round).join(' ')}" fill="none" stroke="#000">`,
-    `  <title>${escaped(plan.name)}</title>`,
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${roundMm(widthMm)}mm" height="${roundMm(heightMm)}mm" viewBox="${[left, top, widthMm, heightMm].map(roundMm).join(' ')}" fill="none" stroke="#000">`,
+    `  <title>${escapeMarkup(plan.name)}</title>`,
     line('outline', 'outline', shapeNodes(plan.cloth.shape), true, 0.5),
     ...Object.values(plan.cloth.markings).map((marking) =>
       line(marking.id, marking.name, marking.nodes, marking.closed, marking.use === 'opening' ? 0.5 : 0.2),
@@ -46,17 +47,5 @@ export function pathData(nodes: readonly CurveNode[], closed: boolean): string {
 }
 
 function pair(p: Point): string {
-  return `${round(p.x)} ${round(p.y)}`;
-}
-
-function round(mm: number): number {
-  return Math.round(mm * 1000) / 1000;
-}
-
-function escaped(text: string): string {
-  return text
-    .replaceAll('&', '&amp;')
-    .replaceAll('<', '&lt;')
-    .replaceAll('>', '&gt;')
-    .replaceAll('"', '&quot;');
+  return `${roundMm(p.x)} ${roundMm(p.y)}`;
 }

@@ -31,11 +31,15 @@ export interface Piece {
   readonly threadId: string;
   readonly strands: number;
   readonly runs: readonly PieceRun[];
+  /** Loops at each hole it comes to: the start, then the end of each run. Never more than the hole holds with all who visit it. */
+  readonly loops: readonly number[];
   readonly addends: readonly Addend[];
   /** Thread that stays in the cloth: path, cloth, loops. */
   readonly netMm: number;
   /** Net, knots and spare, rounded up to whole centimetres. */
   readonly cutMm: number;
+  /** The lengths to cut for it, together `cutMm`: one, or several that are spliced where each runs out. */
+  readonly lengthsMm: readonly number[];
   /** Longer than the habits allow, because one run alone is. */
   readonly isLong: boolean;
 }
@@ -43,20 +47,26 @@ export interface Piece {
 /** All pieces of a plan in the order they are sewn: the first side of the habits, the other, the rest. */
 export function cutPieces(plan: Plan): readonly Piece[] {
   const sides = deriveSides(plan);
+  const { firstSide, pieces: style } = plan.habits;
   const order: readonly Side[] =
-    plan.habits.firstSide === '+' ? ['+', '-', 'both', 'neither'] : ['-', '+', 'both', 'neither'];
-  const pieces: Piece[] = [];
+    firstSide === '+' ? ['+', '-', 'both', 'neither'] : ['-', '+', 'both', 'neither'];
+  const divide = DIVISIONS[style];
+  const divided: { readonly side: Side; readonly runs: readonly PieceRun[] }[] = [];
   for (const net of sides.nets.all) {
     const side = sides.of(net);
     const runs = net.runIds.map((id) => plan.runs[id] as Run).filter((run) => run.prewired !== true);
-    for (const strand of walkStrands(plan, runs)) {
-      for (const part of splitAtArmsLength(plan, strand)) pieces.push(pieceOf(plan, side, part));
-    }
+    for (const strand of walkStrands(plan, runs))
+      for (const part of divide(plan, strand)) divided.push({ side, runs: part });
   }
+  const visits = new Map<string, number>();
+  for (const { runs } of divided)
+    for (const hole of holesAlong(runs)) visits.set(holeKey(hole), (visits.get(holeKey(hole)) ?? 0) + 1);
+  const pieces = divided.map(({ side, runs }) => pieceOf(plan, side, runs, visits));
   const inOrder = pieces
     .map((piece, i) => ({ piece, i }))
     .sort(
       (a, b) =>
+        (firstSide === 'power' ? powerFirst(plan, a.piece, b.piece) : 0) ||
         order.indexOf(a.piece.side) - order.indexOf(b.piece.side) ||
         powerFirst(plan, a.piece, b.piece) ||
         a.i - b.i,
@@ -79,12 +89,26 @@ function underFirst(plan: Plan, pieces: readonly Piece[]): readonly Piece[] {
 }
 
 function powerFirst(plan: Plan, a: Piece, b: Piece): number {
-  const startsAtHolder = (piece: Piece): number => {
-    const first = piece.runs[0];
-    return first !== undefined && hasElement(kindOf(plan, partOf(plan, first.from.partId)), 'cell') ? 0 : 1;
-  };
-  return startsAtHolder(a) - startsAtHolder(b);
+  return Number(!isSupplyPiece(plan, a)) - Number(!isSupplyPiece(plan, b));
 }
+
+/** Whether a piece brings the power in: it starts at a holder. */
+export function isSupplyPiece(plan: Plan, piece: Piece): boolean {
+  const first = piece.runs[0];
+  return first !== undefined && hasElement(kindOf(plan, partOf(plan, first.from.partId)), 'cell');
+}
+
+/** How a strand is divided into pieces, by the habit. */
+const DIVISIONS: Readonly<
+  Record<
+    Plan['habits']['pieces'],
+    (plan: Plan, strand: readonly PieceRun[]) => ReadonlyArray<readonly PieceRun[]>
+  >
+> = {
+  unbroken: splitAtArmsLength,
+  'each-part': (_plan, strand) => strand.map((run) => [run]),
+  spliced: (_plan, strand) => [strand],
+};
 
 /**
  * Divides the runs of one net into unbroken strands: start at a holder if one is there, else at a loose end,
@@ -160,11 +184,52 @@ function splitAtArmsLength(plan: Plan, strand: readonly PieceRun[]): ReadonlyArr
   return parts;
 }
 
-function rawLengthMm(plan: Plan, runs: readonly PieceRun[]): number {
-  return addendsOf(plan, runs).reduce((sum, addend) => sum + addend.mm, 0);
+/**
+ * The lengths to cut for one piece: as few as keep each within an arm's length, about equally long, in whole centimetres.
+ * Each splice takes a knot's length at both of its ends, and the stitches that are sewn over once more.
+ */
+function splicedLengths(plan: Plan, totalMm: number, run: Run): readonly number[] {
+  const { longestPieceMm, knotMm, spareMm } = plan.habits;
+  const overMm = SPLICE_STITCHES * (run.stitchMm + run.gapMm) * run.strands;
+  const extraMm = 2 * knotMm + spareMm + overMm;
+  // Where a splice eats a whole length there is no point in splicing.
+  const count =
+    longestPieceMm > 2 * extraMm ? Math.ceil((totalMm - extraMm) / (longestPieceMm - extraMm)) : 1;
+  const whole = totalMm + (Math.max(1, count) - 1) * extraMm;
+  return Array.from({ length: Math.max(1, count) }, () => Math.ceil(whole / Math.max(1, count) / 10) * 10);
 }
 
-function addendsOf(plan: Plan, runs: readonly PieceRun[]): readonly Addend[] {
+/** A splice is sewn over so many stitches (common practice, no source). */
+export const SPLICE_STITCHES = 3;
+
+/** Who else comes to the holes is not known yet. */
+const NO_VISITORS: ReadonlyMap<string, number> = new Map();
+
+function rawLengthMm(plan: Plan, runs: readonly PieceRun[]): number {
+  return addendsOf(plan, runs, loopsAlong(plan, runs, NO_VISITORS)).reduce(
+    (sum, addend) => sum + addend.mm,
+    0,
+  );
+}
+
+/** The holes a piece comes to, in order. */
+function holesAlong(runs: readonly PieceRun[]): readonly HoleRef[] {
+  return runs.flatMap((step, i) => (i === 0 ? [step.from, step.to] : [step.to]));
+}
+
+/** How many loops are sewn at each hole of a piece: the habit, or each visitor's share of what the hole holds. */
+function loopsAlong(
+  plan: Plan,
+  runs: readonly PieceRun[],
+  visits: ReadonlyMap<string, number>,
+): readonly number[] {
+  const { threadId = '', strands = 1 } = runs[0]?.run ?? {};
+  return holesAlong(runs).map((hole) =>
+    loopsAt(plan, hole, threadId, strands * (visits.get(holeKey(hole)) ?? 1)),
+  );
+}
+
+function addendsOf(plan: Plan, runs: readonly PieceRun[], loops: readonly number[]): readonly Addend[] {
   const strands = runs[0]?.run.strands ?? 1;
   const sums = runs.map(({ run }) => sumRun(plan, run));
   const lines = (i: number): number => runs[i]?.run.lines ?? 1;
@@ -172,33 +237,42 @@ function addendsOf(plan: Plan, runs: readonly PieceRun[]): readonly Addend[] {
   const threadMm = sums.reduce((sum, line, i) => sum + line.threadMm * lines(i), 0);
   const splices = runs.reduce((sum, { run }) => sum + (run.splicesMm?.length ?? 0), 0);
   const tails = runs.reduce((sum, { run }) => sum + (run.tail?.lengthMm ?? 0), 0);
-  const holes = runs.flatMap((step, i) => (i === 0 ? [step.from, step.to] : [step.to]));
-  const loops = holes.reduce((sum, hole) => sum + loopsAt(plan, hole, runs[0]?.run.threadId ?? ''), 0);
+  const loopCount = loops.reduce((sum, count) => sum + count, 0);
   return [
     { what: 'along the cloth', mm: pathMm * strands },
     { what: 'through the cloth', mm: (threadMm - pathMm) * strands },
-    { what: 'loops at holes', mm: loops * loopLengthMm(plan.cloth.thicknessMm) * strands },
+    { what: 'loops at holes', mm: loopCount * loopLengthMm(plan.cloth.thicknessMm) * strands },
     // A splice is sewn over the last stitches and takes as much as a knot at each of its two ends.
     { what: 'knots and finishing', mm: (2 + 2 * splices) * plan.habits.knotMm + tails },
     { what: 'spare to hold', mm: plan.habits.spareMm },
   ];
 }
 
-function pieceOf(plan: Plan, side: Side, runs: readonly PieceRun[]): Piece {
+function pieceOf(
+  plan: Plan,
+  side: Side,
+  runs: readonly PieceRun[],
+  visits: ReadonlyMap<string, number>,
+): Piece {
   const first = runs[0];
   if (first === undefined) throw new RangeError('pieceOf: a piece sews at least one run');
-  const addends = addendsOf(plan, runs);
+  const loopCounts = loopsAlong(plan, runs, visits);
+  const addends = addendsOf(plan, runs, loopCounts);
   const totalMm = addends.reduce((sum, addend) => sum + addend.mm, 0);
   const [along, through, loops] = addends.map((addend) => addend.mm) as [number, number, number];
+  const isSpliced = plan.habits.pieces === 'spliced' && totalMm > plan.habits.longestPieceMm;
+  const lengthsMm = isSpliced ? splicedLengths(plan, totalMm, first.run) : [Math.ceil(totalMm / 10) * 10];
   return {
     id: first.run.id,
     side,
     threadId: first.run.threadId,
     strands: first.run.strands,
     runs,
+    loops: loopCounts,
     addends,
     netMm: along + through + loops,
-    cutMm: Math.ceil(totalMm / 10) * 10,
-    isLong: totalMm > plan.habits.longestPieceMm,
+    cutMm: lengthsMm.reduce((sum, mm) => sum + mm, 0),
+    lengthsMm,
+    isLong: (isSpliced ? Math.max(...lengthsMm) - 10 : totalMm) > plan.habits.longestPieceMm,
   };
 }

@@ -11,11 +11,24 @@ export type TableName =
   | 'patches'
   | 'spools'
   | 'accepted'
+  | 'works'
+  | 'cuts'
+  | 'prices'
   | 'ticks'
   | 'readings'
   | 'images'
   | 'ownParts';
-export type FieldName = 'name' | 'cloth' | 'facts' | 'habits' | 'backdrop' | 'wishes' | 'nextNumber';
+export type FieldName =
+  | 'name'
+  | 'cloth'
+  | 'facts'
+  | 'habits'
+  | 'backdrop'
+  | 'wishes'
+  | 'kits'
+  | 'stepOrder'
+  | 'sitting'
+  | 'nextNumber';
 type RecordOf<Table extends TableName> = Plan[Table][string];
 
 export type Change =

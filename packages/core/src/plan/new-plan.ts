@@ -1,6 +1,14 @@
 import type { Cloth } from '../cloth/cloth.ts';
 import { maybeClothKind } from '../cloth/cloth-kinds.ts';
-import { type Facts, type Habits, PLAN_FORMAT, PLAN_VERSION, type Plan } from './schema.ts';
+import {
+  type Facts,
+  type Habits,
+  type Kits,
+  PLAN_FORMAT,
+  PLAN_VERSION,
+  type Plan,
+  type Sitting,
+} from './schema.ts';
 
 /** How Sashiko routes when nothing else is said: one strand through each side, as is shortest. */
 export const USUAL_ROUTING = {
@@ -9,6 +17,24 @@ export const USUAL_ROUTING = {
   supplyLines: 1,
   supplyStitchId: null,
 } as const satisfies Partial<Habits>;
+
+/** How Sashiko has a piece sewn when nothing else is said (the schools are common practice, which one comes first is ours). */
+export const USUAL_SEWING = {
+  pieces: 'unbroken',
+  knots: 'knotted',
+  sealing: 'varnish',
+  holdDowns: 'before',
+  crossings: 'patch',
+  cover: 'none',
+  marker: 'air',
+  paper: 'a4',
+} as const satisfies Partial<Habits>;
+
+/** One piece, nothing laid by. */
+export const ONE_KIT: Kits = { count: 1, sparePercent: 0, currency: '' };
+
+/** Not begun. */
+export const NOT_BEGUN: Sitting = { markedAtMs: null, paused: null };
 
 /** The habits of a new plan. Every figure is editable; its source stands beside it. */
 export const DEFAULT_HABITS: Habits = {
@@ -30,6 +56,7 @@ export const DEFAULT_HABITS: Habits = {
   stitchId: 'running',
   gapInStitches: 1,
   ...USUAL_ROUTING,
+  ...USUAL_SEWING,
 };
 
 /** Nothing said yet of what the piece is for. */
@@ -81,6 +108,12 @@ export function newPlan(id: string, name: string): Plan {
     wishes: null,
     spools: {},
     accepted: {},
+    works: {},
+    cuts: {},
+    prices: {},
+    kits: ONE_KIT,
+    stepOrder: [],
+    sitting: NOT_BEGUN,
     ticks: {},
     readings: {},
   };

@@ -191,12 +191,14 @@ export function sumDraft(
 
 /**
  * How many loops of a thread are sewn at a hole: the habit, but never more than the hole can hold, and at
- * least one. Throws RangeError when there is no such hole or thread.
+ * least one. `threads` share the hole: strands of one piece, times the pieces that come to it. Throws RangeError
+ * when there is no such hole or thread.
  */
-export function loopsAt(plan: Plan, ref: HoleRef, threadId: string): number {
+export function loopsAt(plan: Plan, ref: HoleRef, threadId: string, threads = 1): number {
   const thread = maybeThreadKind(threadId);
   if (thread === undefined) throw new RangeError(`loopsAt: no thread "${threadId}"`);
-  return Math.min(plan.habits.loops, loopsThatFit(holeOf(plan, ref).diameterMm, thread.diameterMm));
+  const room = Math.floor(loopsThatFit(holeOf(plan, ref).diameterMm, thread.diameterMm) / threads);
+  return Math.max(1, Math.min(plan.habits.loops, room));
 }
 
 /** A hole reference as one word, for keys: `p3.plus`. */

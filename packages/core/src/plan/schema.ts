@@ -12,7 +12,7 @@ import { LARGEST_COORDINATE_MM } from '../units/tolerances.ts';
 /** What a plan file says it is. */
 export const PLAN_FORMAT = 'sashiko-plan';
 /** The version this Sashiko writes; older ones are migrated, newer ones refused. */
-export const PLAN_VERSION = 4;
+export const PLAN_VERSION = 5;
 /** Letters in a name, at most. */
 export const LONGEST_NAME = 120;
 
@@ -178,10 +178,10 @@ export const HabitsSchema = v.strictObject({
   longestPieceMm: between(150, 5000),
   /** Which side a separate switch goes into when Sashiko routes. */
   switchSide: v.picklist(['+', '-']),
-  /** Which side is sewn first. */
-  firstSide: v.picklist(['+', '-']),
-  /** How the legs of bare lights are told apart. */
-  legSign: v.picklist(['big-loop', 'square-loop']),
+  /** Which side is sewn first; power: the lines between holder, switch and board, then the lights. */
+  firstSide: v.picklist(['+', '-', 'power']),
+  /** How the legs of bare lights are told apart: by the form of a loop, by leaving the + leg straight until it is sewn, by ink. */
+  legSign: v.picklist(['big-loop', 'square-loop', 'minus-curled', 'ink']),
   /** How lines are sewn when nothing else is said: a stitch of `thread/stitch-kinds.ts`. */
   stitchId: id,
   /** How the stops of a side are joined: one strand through all, a new strand at a part, or one from the power to each. */
@@ -194,6 +194,55 @@ export const HabitsSchema = v.strictObject({
   supplyStitchId: v.nullable(id),
   /** The makers' rule of one stitch between lines, raised or lowered: a factor on the stitch length. */
   gapInStitches: between(0, 5),
+  /** How thread is cut: one piece for a side, a new one at each part, or one side spliced wherever a length runs out. */
+  pieces: v.picklist(['unbroken', 'each-part', 'spliced']),
+  /** How an end is made fast: a knot, a tail caught under the first stitches, a knot round each hole or leg. */
+  knots: v.picklist(['knotted', 'caught', 'each-hole']),
+  /** What seals the knots. */
+  sealing: v.picklist(['varnish', 'fabric-glue', 'hot-glue', 'none']),
+  /** When parts are held down with ordinary thread, or that they are taped or glued. */
+  holdDowns: v.picklist(['before', 'after', 'tape']),
+  /** Where lines would cross: they never do, or an insulating patch goes between. */
+  crossings: v.picklist(['never', 'patch']),
+  /** What goes over the threads when all is tested. */
+  cover: v.picklist(['paint', 'layer', 'lining', 'none']),
+  /** What the lines are marked with: ink that fades in air, washes out, goes with ironing, or chalk. */
+  marker: v.picklist(['air', 'water', 'heat', 'chalk']),
+  /** The paper of the prints. */
+  paper: v.picklist(['a4', 'a3', 'letter']),
+});
+
+/** Where work on the piece takes place: all of it, one side, or an area on the cloth. */
+const workPlace = v.union([v.picklist(['piece', 'right', 'wrong']), id]);
+
+/** Work besides the circuit: a pocket opened first, a hole drilled, a seam or lining that closes the piece. */
+export const WorkSchema = v.strictObject({
+  id,
+  title: name,
+  /** do: before any sewing there; open: undone to get in; close: hides its place for good. */
+  kind: v.picklist(['do', 'open', 'close']),
+  place: workPlace,
+});
+
+/** A length the maker cut for a piece of thread, by the piece's id. */
+export const CutSchema = v.strictObject({ id, mm: between(0, 100_000) });
+
+/** What one of an item of the gather list costs. */
+export const PriceSchema = v.strictObject({ itemId: stepId, each: between(0, 1_000_000) });
+
+/** How many are made at once, and how much is laid by. */
+export const KitsSchema = v.strictObject({
+  count: wholeBetween(1, 500),
+  sparePercent: between(0, 100),
+  currency: v.pipe(v.string(), v.maxLength(8)),
+});
+
+/** Where the work stands when the needle is laid down. Times are milliseconds since 1970 (UTC). */
+export const SittingSchema = v.strictObject({
+  /** When the lines were marked. */
+  markedAtMs: v.nullable(between(0, 1e15)),
+  /** When, and before which step, the work was paused. */
+  paused: v.nullable(v.strictObject({ atMs: between(0, 1e15), stepId })),
 });
 
 /** An insulating patch that carries one line over another. */
@@ -256,6 +305,13 @@ export const PlanSchema = v.strictObject({
   wishes: v.nullable(v.record(id, WishSchema)),
   spools: v.record(id, SpoolSchema),
   accepted: v.record(findingKey, AcceptanceSchema),
+  works: v.record(id, WorkSchema),
+  cuts: v.record(id, CutSchema),
+  prices: v.record(stepId, PriceSchema),
+  kits: KitsSchema,
+  /** The order the maker wants the steps in, by step id; steps it does not name take their usual place. */
+  stepOrder: v.pipe(v.array(stepId), v.maxLength(20_000)),
+  sitting: SittingSchema,
   /** Sewing steps that are done. */
   ticks: v.record(stepId, v.literal(true)),
   readings: v.record(stepId, ReadingSchema),
@@ -277,5 +333,10 @@ export type Patch = DeepReadonly<v.InferOutput<typeof PatchSchema>>;
 export type WishRecord = DeepReadonly<v.InferOutput<typeof WishSchema>>;
 export type Spool = DeepReadonly<v.InferOutput<typeof SpoolSchema>>;
 export type Habits = DeepReadonly<v.InferOutput<typeof HabitsSchema>>;
+export type Work = DeepReadonly<v.InferOutput<typeof WorkSchema>>;
+export type Cut = DeepReadonly<v.InferOutput<typeof CutSchema>>;
+export type Price = DeepReadonly<v.InferOutput<typeof PriceSchema>>;
+export type Kits = DeepReadonly<v.InferOutput<typeof KitsSchema>>;
+export type Sitting = DeepReadonly<v.InferOutput<typeof SittingSchema>>;
 export type Reading = DeepReadonly<v.InferOutput<typeof ReadingSchema>>;
 export type HoleRef = DeepReadonly<v.InferOutput<typeof HoleRefSchema>>;

@@ -15,7 +15,7 @@ import { maybeStitchKind } from '../thread/stitch-kinds.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { SAME_POINT_MM } from '../units/tolerances.ts';
 import { kindOf, maybeKindOf, poseOf, runPath } from './placed.ts';
-import type { HoleRef, Part, Patch, Plan, Run, Spool } from './schema.ts';
+import type { HoleRef, Part, Patch, Plan, Run, Spool, Work } from './schema.ts';
 
 /** Checks a whole plan; the first problem found, with its path, or the plan itself. */
 export function validatePlan(plan: Plan): Result<Plan> {
@@ -69,6 +69,16 @@ function firstProblem(plan: Plan): Problem | null {
   }
   for (const [key, accepted] of Object.entries(plan.accepted)) {
     if (accepted.key !== key) return misfiled(`accepted.${key}`, accepted.key);
+  }
+  for (const [key, work] of Object.entries(plan.works)) {
+    const problem = work.id === key ? workProblem(plan, work) : misfiled(`works.${key}`, work.id);
+    if (problem !== null) return problem;
+  }
+  for (const [key, cut] of Object.entries(plan.cuts)) {
+    if (cut.id !== key) return misfiled(`cuts.${key}`, cut.id);
+  }
+  for (const [key, price] of Object.entries(plan.prices)) {
+    if (price.itemId !== key) return misfiled(`prices.${key}`, price.itemId);
   }
   const wishes = wishesProblem(plan);
   if (wishes !== null) return wishes;
@@ -215,6 +225,16 @@ export function patchProblem(plan: Plan, patch: Patch): Problem | null {
 /** A spool of a thread that there is. */
 export function spoolProblem({ threadId }: Spool): Problem | null {
   return maybeThreadKind(threadId) === undefined ? unknown('thread', threadId, `spools.${threadId}`) : null;
+}
+
+/** Work that takes place in an area needs that area on the cloth. */
+export function workProblem(plan: Plan, { id, place }: Work): Problem | null {
+  return place === 'piece' ||
+    place === 'right' ||
+    place === 'wrong' ||
+    Object.hasOwn(plan.cloth.markings, place)
+    ? null
+    : fail('unknown-marking', `(${place})`, `works.${id}.place`).problem;
 }
 
 /** What is wrong with the wishes, or null: each terminal is on the cloth, and in one wish only. */

@@ -24,12 +24,20 @@ export interface CleanPart {
 
 /** The largest part found greedily: the line with most broken legs goes first. O(lines² × legs). */
 export function cleanPart(problem: RoutingProblem, solution: RoutingSolution): CleanPart {
-  if (solution.conflicts === 0) return { solution, leftOut: [] };
+  const unwanted = problem.neverPatched === true ? (solution.patches ?? []) : [];
+  if (solution.conflicts === 0 && unwanted.length === 0) return { solution, leftOut: [] };
   const kept = problem.kept ?? [];
   const board = prepareBoard(problem);
   const turns = turnsOf(problem, solution);
-  let left = solution.traces.slice(0, solution.traces.length - kept.length).map((trace, i) => ({ trace, i }));
-  const leftOut: LeftOut[] = [];
+  const all = solution.traces
+    .slice(0, solution.traces.length - kept.length)
+    .map((trace, i) => ({ trace, i }));
+  const crosses = (i: number) => unwanted.find(({ over, under }) => (over < all.length ? over : under) === i);
+  let left = all.filter(({ i }) => crosses(i) === undefined);
+  const leftOut: LeftOut[] = all.flatMap(({ trace, i }) => {
+    const at = crosses(i)?.at;
+    return at === undefined ? [] : [{ trace, at, kind: 'other-threads' as const }];
+  });
   for (;;) {
     const cloth = clothOf(board, turns, left, solution);
     const broken = left.map((_, k) => cloth.brokenLegs(k));

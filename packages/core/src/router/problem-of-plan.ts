@@ -8,6 +8,7 @@ import { deriveNets, type Terminal, terminalKey } from '../nets/nets.ts';
 import { unfitness, type Wish, wishesOf } from '../nets/wishes.ts';
 import { hasElement } from '../parts/part-element.ts';
 import type { Hole } from '../parts/part-kind.ts';
+import { sewingTick } from '../plan/edits/check-edit.ts';
 import { sewingByHabit } from '../plan/edits/run-edits.ts';
 import { mirroredTurn } from '../plan/mirror.ts';
 import { holeKey, holeOf, kindOf, type RunSewing, runPath } from '../plan/placed.ts';
@@ -127,6 +128,7 @@ export function routingProblemOf(plan: Plan, request: RouteRequest): Result<Plan
       .filter((patch) => [patch.underRunId, patch.overRunId].every((id) => kept.some((run) => run.id === id)))
       .map(({ at }) => at),
     pairs,
+    ...(plan.habits.crossings === 'never' ? { neverPatched: true as const } : {}),
     exchanges: request.exchangePins ? exchangesOf(plan, wishes.value, nets, kept, padsOf) : [],
     keptRunIds: kept.map((run) => run.id),
   });
@@ -138,7 +140,7 @@ function platedHoles<T extends { readonly plated: boolean }>(holes: readonly T[]
 
 /** Whether a run is sewn, by the ticks. */
 export function isSewn(plan: Plan, run: Run): boolean {
-  return plan.ticks[`sew:${run.id}`] === true;
+  return plan.ticks[sewingTick(run.id)] === true;
 }
 
 /** Whether routing must leave a run as it is whatever is asked: it is sewn, locked, or came from the factory. */

@@ -137,11 +137,12 @@ describe('threads follow a moved part', () => {
     const left = Object.values(plan.parts).find(({ name }) => name === 'left')?.id as string;
     const small = applyEdit(plan, expectOk(moveParts(plan, [left], { x: 1, y: 0 })));
     expect(expectOk(repairEdit(small, [left]))).toBeNull();
-    let sewn = plan;
+    let sewn = applyEdit(plan, expectOk(moveParts(plan, [left], { x: 40, y: 30 })));
     for (const id of Object.keys(plan.runs))
       sewn = applyEdit(sewn, expectOk(tickStep(sewn, `sew:${id}`, true)));
-    const far = applyEdit(sewn, expectOk(moveParts(sewn, [left], { x: 40, y: 30 })));
-    expect(expectOk(repairEdit(far, [left]))).toBeNull();
+    expect(expectOk(repairEdit(sewn, [left]))).toBeNull();
+    // What is sewn to the cloth is not dragged about either.
+    expect(moveParts(sewn, [left], { x: 1, y: 0 })).toMatchObject({ problem: { code: 'part-sewn' } });
   });
 
   test('a repair is the same whenever it is asked for', () => {

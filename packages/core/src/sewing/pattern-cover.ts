@@ -1,10 +1,11 @@
 /** The first page of a pattern: check square, how the pages join, what the marks mean. */
-import { clothBox, faceName } from '../cloth/cloth.ts';
+import { clothBox, type Face, faceName } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Plan } from '../plan/schema.ts';
-import { cross } from './pattern-drawing.ts';
+import type { Paper } from './papers.ts';
+import { cross, signIn } from './pattern-drawing.ts';
 import { type Tiling, tileLabel } from './pattern-tiling.ts';
-import type { DrawItem, Paper, SheetPage } from './sheet-drawing.ts';
+import type { DrawItem, SheetPage } from './sheet-drawing.ts';
 
 /** Side of the square that shows whether the printer kept the scale. */
 export const CHECK_SQUARE_MM = 50;
@@ -12,8 +13,8 @@ export const CHECK_SQUARE_MM = 50;
 /** Where the check square lies on the cover. */
 export const CHECK_SQUARE_AT: Point = { x: 20, y: 60 };
 
-/** The cover of a plan's pattern on the given paper. */
-export function coverPage(plan: Plan, paper: Paper, tiling: Tiling): SheetPage {
+/** The cover of the pattern of one face on the given paper. */
+export function coverPage(plan: Plan, paper: Paper, tiling: Tiling, face: Face): SheetPage {
   const s = CHECK_SQUARE_MM;
   const { x, y } = CHECK_SQUARE_AT;
   const items: DrawItem[] = [
@@ -21,7 +22,7 @@ export function coverPage(plan: Plan, paper: Paper, tiling: Tiling): SheetPage {
     {
       kind: 'text',
       at: { x: 20, y: 38 },
-      text: `Full-size pattern of the ${faceName(plan.cloth.workedFace)}: the side you sew on.`,
+      text: `Full-size pattern of the ${faceName(face)}: as it lies before you when you sew on it.`,
       sizeMm: 4.5,
     },
     { kind: 'text', at: { x: 20, y: 54 }, text: 'Check square', sizeMm: 4.5, bold: true },
@@ -73,7 +74,12 @@ export function coverPage(plan: Plan, paper: Paper, tiling: Tiling): SheetPage {
       sizeMm: 4,
     },
   ];
-  return { widthMm: paper.widthMm, heightMm: paper.heightMm, title: 'Pattern, cover', items };
+  return {
+    widthMm: paper.widthMm,
+    heightMm: paper.heightMm,
+    title: `Pattern of the ${faceName(face)}, cover`,
+    items,
+  };
 }
 
 function pageMap(plan: Plan, tiling: Tiling, at: Point): readonly DrawItem[] {
@@ -131,14 +137,33 @@ function legend(at: Point): readonly DrawItem[] {
     { kind: 'circle', at: { x: at.x + 5, y: row(3).y }, radiusMm: 2, widthMm: 0.15 },
     ...cross({ x: at.x + 5, y: row(3).y }, 1),
     text(3, 'hole to hold down'),
+    ...signIn({ x: at.x + 2, y: row(4).y }, '+'),
+    ...signIn({ x: at.x + 9, y: row(4).y }, '-'),
+    text(4, '+ in a square, − in a circle'),
+    { kind: 'line', points: [row(5), { x: at.x + 11, y: row(5).y }], widthMm: 0.7 },
     {
-      kind: 'text',
-      at: { x: at.x + 5, y: row(4).y + 1.4 },
-      text: '+  −',
-      sizeMm: 5,
-      bold: true,
-      anchor: 'middle',
+      kind: 'line',
+      points: [
+        { x: at.x + 5, y: row(5).y - 1 },
+        { x: at.x + 5, y: row(5).y + 1 },
+      ],
+      widthMm: 0.15,
     },
-    text(4, 'sign of hole and thread'),
+    text(5, 'tick: the needle goes through'),
+    {
+      kind: 'line',
+      points: [
+        { x: at.x, y: row(6).y - 2.5 },
+        { x: at.x + 11, y: row(6).y - 2.5 },
+        { x: at.x + 11, y: row(6).y + 2.5 },
+        { x: at.x, y: row(6).y + 2.5 },
+      ],
+      widthMm: 0.35,
+      closed: true,
+      dashMm: [3, 0.8],
+    },
+    text(6, 'insulating patch'),
+    { kind: 'line', points: [row(7), { x: at.x + 11, y: row(7).y }], widthMm: 0.3, dashMm: [1, 1] },
+    text(7, 'keep out: no stitch inside'),
   ];
 }

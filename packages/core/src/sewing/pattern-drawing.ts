@@ -5,28 +5,20 @@ import {
   clothGuides,
   clothOutline,
   curvePoints,
+  type Face,
   type Marking,
   type MarkingUse,
 } from '../cloth/cloth.ts';
 import { add, distance, type Point, scale, subtract } from '../geometry/point.ts';
 import { placePointExactly } from '../geometry/transform.ts';
 import { deriveSides } from '../nets/sides.ts';
-import {
-  holeKey,
-  holePoint,
-  kindOf,
-  placedOutline,
-  poseOf,
-  runsByHole,
-  signMark,
-  sumRun,
-} from '../plan/placed.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Hole } from '../parts/part-kind.ts';
+import { holeKey, holePoint, kindOf, placedOutline, poseOf, runsByHole, sumRun } from '../plan/placed.ts';
+import type { Patch, Plan } from '../plan/schema.ts';
 import type { DrawItem } from './sheet-drawing.ts';
 
-/** The whole pattern as seen on the worked face, unclipped, in cloth millimetres. */
-export function patternDrawing(plan: Plan): readonly DrawItem[] {
-  const face = plan.cloth.workedFace;
+/** The whole pattern as seen on a face, unclipped, in cloth millimetres. The wrong side is mirrored, as it lies in the hand. */
+export function patternDrawing(plan: Plan, face: Face = plan.cloth.workedFace): readonly DrawItem[] {
   const { left, top } = clothBox(plan.cloth);
   const seen = (p: Point): Point => subtract(asSeen(plan.cloth, face, p), { x: left, y: top });
   const sides = deriveSides(plan);
@@ -48,19 +40,22 @@ export function patternDrawing(plan: Plan): readonly DrawItem[] {
     const sum = sumRun(plan, run);
     for (const span of sum.spans) {
       const worked = span.face === face;
+      const [a, b] = [seen(span.a), seen(span.b)];
       items.push({
         kind: 'line',
-        points: [seen(span.a), seen(span.b)],
+        points: [a, b],
         widthMm: worked ? 0.7 : 0.2,
         ...(worked ? {} : { grey: 0.45, dashMm: [0.8, 0.8] as const }),
       });
+      if (worked) items.push(...tick(a, b));
     }
     const side = sides.of(sides.nets.ofRun(run.id));
     const middle = sum.spans[Math.floor(sum.spans.length / 2)];
     if (middle !== undefined && (side === '+' || side === '-')) {
-      items.push(...signBeside(seen(middle.a), seen(middle.b), signMark(side)));
+      items.push(...signBeside(seen(middle.a), seen(middle.b), side));
     }
   }
+  for (const patch of Object.values(plan.patches)) items.push(...drawnPatch(patch, seen));
   const used = runsByHole(plan);
   for (const part of Object.values(plan.parts)) {
     items.push({
@@ -85,14 +80,7 @@ export function patternDrawing(plan: Plan): readonly DrawItem[] {
         const away = subtract(at, seen(part.at));
         const far = Math.max(distance(at, seen(part.at)), 1e-9);
         const spot = add(at, scale(away, (hole.padRadiusMm + 3) / far));
-        items.push({
-          kind: 'text',
-          at: { x: spot.x, y: spot.y + 1.4 },
-          text: signMark(hole.sign),
-          sizeMm: 5,
-          bold: true,
-          anchor: 'middle',
-        });
+        items.push(...signIn(spot, hole.sign));
       }
     }
     const [labelX, labelY] = labelSpot(placedOutline(plan, part).map(seen));
@@ -103,11 +91,21 @@ export function patternDrawing(plan: Plan): readonly DrawItem[] {
       sizeMm: 3.2,
       anchor: 'middle',
     });
+    items.push({
+      kind: 'text',
+      at: { x: labelX, y: labelY + 6.8 },
+      text: holeSizes(kindOf(plan, part).holes),
+      sizeMm: 2.4,
+      anchor: 'middle',
+      grey: 0.35,
+    });
     for (const shape of kindOf(plan, part).shapes) {
       if (shape.form !== 'line' && shape.form !== 'area') continue;
       const points = shape.points.map((p) => seen(placePointExactly(poseOf(part), p)));
       items.push({ kind: 'line', points, widthMm: 0.25, closed: shape.form === 'area' });
     }
+    for (const leg of kindOf(plan, part).metal)
+      items.push(...legArrow(leg.points.map((p) => seen(placePointExactly(poseOf(part), p)))));
   }
   return items;
 }
@@ -158,10 +156,81 @@ export function cross(at: Point, arm: number): readonly DrawItem[] {
   ];
 }
 
-function signBeside(a: Point, b: Point, text: string): readonly DrawItem[] {
+/** + in a square, − in a circle: told apart by shape as well, and in black and white. */
+export function signIn(at: Point, sign: '+' | '-'): readonly DrawItem[] {
+  const half = 1.9;
+  const arm = 1.1;
+  const bar = (dx: number, dy: number): DrawItem => ({
+    kind: 'line',
+    points: [
+      { x: at.x - dx, y: at.y - dy },
+      { x: at.x + dx, y: at.y + dy },
+    ],
+    widthMm: 0.5,
+  });
+  if (sign === '-') return [{ kind: 'circle', at, radiusMm: half, widthMm: 0.2 }, bar(arm, 0)];
+  const corners = [
+    { x: at.x - half, y: at.y - half },
+    { x: at.x + half, y: at.y - half },
+    { x: at.x + half, y: at.y + half },
+    { x: at.x - half, y: at.y + half },
+  ];
+  return [{ kind: 'line', points: corners, widthMm: 0.2, closed: true }, bar(arm, 0), bar(0, arm)];
+}
+
+/** Where the needle goes through: a short tick across each end of a stitch. */
+function tick(a: Point, b: Point): readonly DrawItem[] {
+  const length = distance(a, b);
+  if (length === 0) return [];
+  const across = scale({ x: -(b.y - a.y) / length, y: (b.x - a.x) / length }, 0.8);
+  return [a, b].map((p) => ({
+    kind: 'line',
+    points: [subtract(p, across), add(p, across)],
+    widthMm: 0.15,
+  }));
+}
+
+function drawnPatch(patch: Patch, seen: (p: Point) => Point): readonly DrawItem[] {
+  const angle = (patch.turnDeg * Math.PI) / 180;
+  const along = scale({ x: Math.cos(angle), y: Math.sin(angle) }, patch.lengthMm / 2);
+  const across = scale({ x: -Math.sin(angle), y: Math.cos(angle) }, patch.widthMm / 2);
+  const corners = [
+    add(add(patch.at, along), across),
+    add(subtract(patch.at, along), across),
+    subtract(subtract(patch.at, along), across),
+    subtract(add(patch.at, along), across),
+  ].map(seen);
+  const [x, y] = labelSpot(corners);
+  return [
+    { kind: 'line', points: corners, widthMm: 0.35, closed: true, dashMm: [3, 0.8] },
+    { kind: 'text', at: { x, y: y + 3 }, text: 'patch', sizeMm: 2.6, anchor: 'middle' },
+  ];
+}
+
+/** `holes 2 mm`, or every size there is. */
+function holeSizes(holes: readonly Hole[]): string {
+  const sizes = [...new Set(holes.map(({ diameterMm }) => Math.round(diameterMm * 10) / 10))].sort(
+    (a, b) => a - b,
+  );
+  return `holes ${sizes.join(', ')} mm`;
+}
+
+/** Which way a leg is folded: a line with a head at its loop. */
+function legArrow(points: readonly Point[]): readonly DrawItem[] {
+  const [before, end] = [points.at(-2), points.at(-1)];
+  if (before === undefined || end === undefined || distance(before, end) === 0) return [];
+  const back = scale(subtract(before, end), 2 / distance(before, end));
+  const across = { x: -back.y / 2, y: back.x / 2 };
+  const head = [add(add(end, back), across), end, subtract(add(end, back), across)];
+  return [
+    { kind: 'line', points, widthMm: 0.35 },
+    { kind: 'line', points: head, widthMm: 0.35 },
+  ];
+}
+
+function signBeside(a: Point, b: Point, sign: '+' | '-'): readonly DrawItem[] {
   const length = distance(a, b);
   if (length === 0) return [];
   const across = { x: -(b.y - a.y) / length, y: (b.x - a.x) / length };
-  const at = add({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 + 1.1 }, scale(across, 3));
-  return [{ kind: 'text', at, text, sizeMm: 4, bold: true, anchor: 'middle' }];
+  return signIn(add({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }, scale(across, 3.6)), sign);
 }

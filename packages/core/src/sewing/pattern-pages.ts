@@ -1,8 +1,10 @@
-/** The 1:1 pattern of the worked face, tiled over pages, with a check square and marks to join the pages by. */
-import { clothBox, faceName } from '../cloth/cloth.ts';
+/** The 1:1 pattern of each face that is sewn on, tiled over pages, with a check square and marks to join the pages by. */
+import { clothBox, type Face, faceName } from '../cloth/cloth.ts';
 import { fail, type Result, succeed } from '../errors/problem.ts';
-import { add, type Point, subtract } from '../geometry/point.ts';
+import { type Point, subtract } from '../geometry/point.ts';
 import type { Plan } from '../plan/schema.ts';
+import { type ClipBox, clippedTo, moved } from './clip-items.ts';
+import { PAPERS, type Paper, paperOf } from './papers.ts';
 import { coverPage } from './pattern-cover.ts';
 import { cross, patternDrawing } from './pattern-drawing.ts';
 import {
@@ -14,99 +16,65 @@ import {
   tilePattern,
   WINDOW_AT,
 } from './pattern-tiling.ts';
-import { A4, type DrawItem, type Paper, type SheetPage } from './sheet-drawing.ts';
+import type { DrawItem, SheetPage } from './sheet-drawing.ts';
+import { facesWorkedOn } from './worked-faces.ts';
 
 /** A pattern of more pages than this is refused: nobody glues it (assumption). */
 export const MOST_PAGES = 40;
 
-/** The pages of the pattern: a cover with check square, map and legend, then the tiles row by row. */
-export function patternPages(plan: Plan, paper: Paper = A4): Result<readonly SheetPage[]> {
+/**
+ * The pages of the pattern of one face after the other: for each a cover with check square, map and legend, then its tiles row by row.
+ * Refused when it would take more than `MOST_PAGES` tiles; the refusal names papers that would do.
+ */
+export function patternPages(
+  plan: Plan,
+  paper: Paper = paperOf(plan),
+  faces: readonly Face[] = facesWorkedOn(plan),
+): Result<readonly SheetPage[]> {
+  const tiling = tilingOf(plan, paper);
+  const count = tiling.tiles.length * faces.length;
+  if (count > MOST_PAGES) {
+    const others = PAPERS.filter((one) => tilingOf(plan, one).tiles.length * faces.length <= MOST_PAGES);
+    const would =
+      others.length === 0 ? '' : ` On ${others.map(({ title }) => title).join(' or ')} it would fit.`;
+    return fail('pattern-too-large', `It would need ${count} of ${paper.title}.${would}`);
+  }
+  return succeed(faces.flatMap((face) => pagesOfFace(plan, paper, tiling, face)));
+}
+
+function tilingOf(plan: Plan, paper: Paper): Tiling {
   const { widthMm, heightMm } = clothBox(plan.cloth);
-  const tiling = tilePattern(widthMm, heightMm, paper);
-  if (tiling.tiles.length > MOST_PAGES)
-    return fail('pattern-too-large', `It would need ${tiling.tiles.length}.`);
-  const drawing = patternDrawing(plan);
-  return succeed([
-    coverPage(plan, paper, tiling),
+  return tilePattern(widthMm, heightMm, paper);
+}
+
+function pagesOfFace(plan: Plan, paper: Paper, tiling: Tiling, face: Face): readonly SheetPage[] {
+  const drawing = patternDrawing(plan, face);
+  const window: ClipBox = {
+    left: WINDOW_AT.x,
+    top: WINDOW_AT.y,
+    right: WINDOW_AT.x + tiling.windowWidthMm,
+    bottom: WINDOW_AT.y + tiling.windowHeightMm,
+  };
+  return [
+    coverPage(plan, paper, tiling, face),
     ...tiling.tiles.map((tile): SheetPage => {
       const label = tileLabel(tile);
       const shift = subtract(WINDOW_AT, tile.origin);
-      const window = { width: tiling.windowWidthMm, height: tiling.windowHeightMm };
-      const items = drawing.flatMap((item) => clipped(moved(item, shift), window));
+      const items = drawing.flatMap((item) => clippedTo(moved(item, shift), window));
       return {
         widthMm: paper.widthMm,
         heightMm: paper.heightMm,
-        title: `Pattern, page ${label}`,
-        items: [...items, ...tileFrame(plan, tiling, tile, label)],
+        title: `Pattern of the ${faceName(face)}, page ${label}`,
+        items: [...items, ...tileFrame(plan, tiling, tile, label, face)],
       };
     }),
-  ]);
-}
-
-function moved(item: DrawItem, by: Point): DrawItem {
-  return item.kind === 'line'
-    ? { ...item, points: item.points.map((p) => add(p, by)) }
-    : { ...item, at: add(item.at, by) };
-}
-
-/** What of an item lies in the window of a page. Lines are cut at its border; circles and words are kept whole if their middle is in it. */
-function clipped(
-  item: DrawItem,
-  window: { readonly width: number; readonly height: number },
-): readonly DrawItem[] {
-  const left = WINDOW_AT.x;
-  const top = WINDOW_AT.y;
-  const right = left + window.width;
-  const bottom = top + window.height;
-  if (item.kind !== 'line') {
-    const inside = item.at.x >= left && item.at.x <= right && item.at.y >= top && item.at.y <= bottom;
-    return inside ? [item] : [];
-  }
-  const points = item.closed === true ? [...item.points, item.points[0] as Point] : item.points;
-  const { closed: _closed, ...open } = item;
-  const lines: DrawItem[] = [];
-  for (let i = 1; i < points.length; i += 1) {
-    const leg = clipLeg(points[i - 1] as Point, points[i] as Point, left, top, right, bottom);
-    if (leg !== null) lines.push({ ...open, points: leg });
-  }
-  return lines;
-}
-
-/** The stretch of a leg inside a box (Liang–Barsky, textbook), or null. */
-function clipLeg(
-  a: Point,
-  b: Point,
-  left: number,
-  top: number,
-  right: number,
-  bottom: number,
-): readonly [Point, Point] | null {
-  let from = 0;
-  let to = 1;
-  const dx = b.x - a.x;
-  const dy = b.y - a.y;
-  for (const [step, room] of [
-    [-dx, a.x - left],
-    [dx, right - a.x],
-    [-dy, a.y - top],
-    [dy, bottom - a.y],
-  ] as const) {
-    if (step === 0) {
-      if (room < 0) return null;
-    } else if (step < 0) from = Math.max(from, room / step);
-    else to = Math.min(to, room / step);
-  }
-  if (from > to) return null;
-  return [
-    { x: a.x + dx * from, y: a.y + dy * from },
-    { x: a.x + dx * to, y: a.y + dy * to },
   ];
 }
 
-function tileFrame(plan: Plan, tiling: Tiling, tile: Tile, label: string): readonly DrawItem[] {
+function tileFrame(plan: Plan, tiling: Tiling, tile: Tile, label: string, face: Face): readonly DrawItem[] {
   const right = WINDOW_AT.x + tiling.windowWidthMm;
   const bottom = WINDOW_AT.y + tiling.windowHeightMm;
-  const title = `${plan.name} — ${faceName(plan.cloth.workedFace)}, full size`;
+  const title = `${plan.name} — ${faceName(face)}, full size`;
   const items: DrawItem[] = [
     { kind: 'text', at: { x: WINDOW_AT.x, y: MARGIN_MM + 5 }, text: title, sizeMm: 4, bold: true },
     {

@@ -1,6 +1,6 @@
 /** How a large pattern is divided over sheets of paper. */
 import type { Point } from '../geometry/point.ts';
-import type { Paper } from './sheet-drawing.ts';
+import type { Paper } from './papers.ts';
 
 /** Margin that household printers leave white (assumption). */
 export const MARGIN_MM = 12;

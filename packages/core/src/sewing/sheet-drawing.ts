@@ -17,6 +17,8 @@ export type DrawItem =
       readonly radiusMm: number;
       readonly widthMm: number;
       readonly filled?: boolean;
+      /** 0 black to 1 white. */
+      readonly grey?: number;
     }
   | {
       readonly kind: 'text';
@@ -24,6 +26,8 @@ export type DrawItem =
       readonly text: string;
       readonly sizeMm: number;
       readonly bold?: boolean;
+      /** 0 black to 1 white. */
+      readonly grey?: number;
       readonly anchor?: 'start' | 'middle' | 'end';
     };
 
@@ -33,13 +37,3 @@ export interface SheetPage {
   readonly title: string;
   readonly items: readonly DrawItem[];
 }
-
-export interface Paper {
-  readonly id: string;
-  readonly title: string;
-  readonly widthMm: number;
-  readonly heightMm: number;
-}
-
-/** ISO 216: A4 is 210 × 297 mm. */
-export const A4: Paper = { id: 'a4', title: 'A4', widthMm: 210, heightMm: 297 };

@@ -4,13 +4,13 @@ import { addPatch } from '../../plan/edits/patch-edits.ts';
 import type { FixKind } from '../fix-kind.ts';
 import { sound } from './sound.ts';
 
-/** Carries one line over the other on an insulating patch: the last resort, so it is offered last. */
+/** Carries one line over the other on an insulating patch: the last resort, so it is offered last, and never to those who never cross. */
 export const addPatchFix: FixKind = {
   id: 'add-patch',
   rules: ['crossing'],
   propose: (plan, finding) => {
     const [under, over] = finding.runIds.map((id) => plan.runs[id]);
-    if (under === undefined || over === undefined) return [];
+    if (under === undefined || over === undefined || plan.habits.crossings === 'never') return [];
     const ways = [
       [under, over],
       [over, under],

@@ -5,19 +5,24 @@ import { applyEdit, type Change, type Edit } from '../edit.ts';
 import {
   AcceptanceSchema,
   ClothSchema,
+  CutSchema,
   FactsSchema,
   HabitsSchema,
   ImageSchema,
+  KitsSchema,
   type Part,
   PartSchema,
   type Patch,
   PatchSchema,
   type Plan,
   PlanSchema,
+  PriceSchema,
   ReadingSchema,
   type Run,
   RunSchema,
+  SittingSchema,
   SpoolSchema,
+  WorkSchema,
 } from '../schema.ts';
 import { describeIssue } from '../schema-issue.ts';
 import {
@@ -29,6 +34,7 @@ import {
   runProblem,
   spoolProblem,
   wishesProblem,
+  workProblem,
 } from '../validate.ts';
 
 /**
@@ -44,6 +50,8 @@ export function checkEdit(plan: Plan, label: string, asked: readonly Change[]): 
     if (problem !== null) return { ok: false, problem };
   }
   const next = applyEdit(plan, edit);
+  const sewn = sewnProblem(plan, next, changes);
+  if (sewn !== null) return { ok: false, problem: sewn };
   const touchedParts = new Set<string>();
   const touchedRuns = new Set<string>();
   for (const change of changes) {
@@ -69,7 +77,8 @@ export function checkEdit(plan: Plan, label: string, asked: readonly Change[]): 
     habitsProblem(next.habits) ??
     backdropProblem(next) ??
     wishesProblem(next) ??
-    firstOf(next.spools, spoolProblem);
+    firstOf(next.spools, spoolProblem) ??
+    firstOf(next.works, (work) => workProblem(next, work));
   if (own !== null) return { ok: false, problem: own };
   for (const patch of Object.values(next.patches)) {
     const problem = patchProblem(next, patch);
@@ -88,6 +97,47 @@ export function checkEdit(plan: Plan, label: string, asked: readonly Change[]): 
   return succeed(edit);
 }
 
+/** The tick under which a run's sewing is kept. */
+export function sewingTick(runId: string): string {
+  return `sew:${runId}`;
+}
+
+/** Why the change cannot be: a thread that is sewn stays where it is, and so do the parts it holds; or null. */
+function sewnProblem(plan: Plan, next: Plan, changes: readonly Change[]): Problem | null {
+  const isSewn = (runId: string): boolean =>
+    plan.ticks[sewingTick(runId)] === true && next.ticks[sewingTick(runId)] === true;
+  for (const change of changes) {
+    if (!('table' in change) || change.before === null) continue;
+    if (change.table === 'runs' && isSewn(change.id) && !liesTheSame(change.before, change.after))
+      return fail('run-sewn', '', `runs.${change.id}`).problem;
+    if (change.table !== 'parts' || standsTheSame(change.before, change.after)) continue;
+    const run = Object.values(plan.runs).find(
+      ({ id, from, to }) => (from.partId === change.id || to.partId === change.id) && isSewn(id),
+    );
+    if (run !== undefined) return fail('part-sewn', `(${change.before.name})`, `parts.${change.id}`).problem;
+  }
+  return null;
+}
+
+function liesTheSame(before: Run, after: Run | null): boolean {
+  if (after === null) return false;
+  const { locked: _was, tail: _tail, splicesMm: _splices, startsPiece: _starts, ...old } = before;
+  const { locked: _is, tail: _newTail, splicesMm: _newSplices, startsPiece: _newStarts, ...fresh } = after;
+  return JSON.stringify(Object.entries(old).sort()) === JSON.stringify(Object.entries(fresh).sort());
+}
+
+function standsTheSame(before: Part, after: Part | null): boolean {
+  return (
+    after !== null &&
+    after.kindId === before.kindId &&
+    after.at.x === before.at.x &&
+    after.at.y === before.at.y &&
+    after.turnDeg === before.turnDeg &&
+    after.face === before.face &&
+    after.options === before.options
+  );
+}
+
 /** What goes along when parts and runs go: patches between those runs, and the parts' places in the wishes. */
 function withoutOrphans(plan: Plan, changes: readonly Change[]): readonly Change[] {
   const gone = new Set(
@@ -95,8 +145,20 @@ function withoutOrphans(plan: Plan, changes: readonly Change[]): readonly Change
       'table' in change && change.after === null ? [`${change.table}.${change.id}`] : [],
     ),
   );
-  if (gone.size === 0) return [];
   const orphans: Change[] = [];
+  const cloth = changes.find((change) => 'field' in change && change.field === 'cloth');
+  if (cloth !== undefined && 'field' in cloth && cloth.field === 'cloth') {
+    // Work in an area that is wiped off the cloth is work on the piece.
+    for (const work of Object.values(plan.works)) {
+      if (
+        Object.hasOwn(plan.cloth.markings, work.place) &&
+        !Object.hasOwn(cloth.after.markings, work.place) &&
+        !changes.some((change) => 'table' in change && change.table === 'works' && change.id === work.id)
+      )
+        orphans.push({ table: 'works', id: work.id, before: work, after: { ...work, place: 'piece' } });
+    }
+  }
+  if (gone.size === 0) return orphans;
   for (const patch of Object.values(plan.patches)) {
     if (gone.has(`patches.${patch.id}`)) continue;
     if (gone.has(`runs.${patch.underRunId}`) || gone.has(`runs.${patch.overRunId}`))
@@ -132,6 +194,9 @@ const TABLE_SCHEMAS = {
   patches: PatchSchema,
   spools: SpoolSchema,
   accepted: AcceptanceSchema,
+  works: WorkSchema,
+  cuts: CutSchema,
+  prices: PriceSchema,
   ticks: v.literal(true),
   readings: ReadingSchema,
   images: ImageSchema,
@@ -145,6 +210,9 @@ const FIELD_SCHEMAS = {
   backdrop: PlanSchema.entries.backdrop,
   habits: HabitsSchema,
   wishes: PlanSchema.entries.wishes,
+  kits: KitsSchema,
+  stepOrder: PlanSchema.entries.stepOrder,
+  sitting: SittingSchema,
   nextNumber: PlanSchema.entries.nextNumber,
 };
 

@@ -10,7 +10,7 @@ import { cutPieces } from '../../nets/pieces.ts';
 import { gatherList } from '../../sewing/gather.ts';
 import { patternDrawing } from '../../sewing/pattern-drawing.ts';
 import { patternPages } from '../../sewing/pattern-pages.ts';
-import { sewingSteps } from '../../sewing/steps.ts';
+import { sewingSheet } from '../../sewing/sewing-sheet.ts';
 import { PlanBuilder } from '../../testing/plan-builder.ts';
 import { layStrand } from '../arrange/strand.ts';
 import { applyEdit, type Edit, invertEdit } from '../edit.ts';
@@ -225,7 +225,7 @@ describe('on the sheet', () => {
     const build = new PlanBuilder('Gather', 300, 300)
       .place('resistor', 'r', 60, 60, { options: { ohm: 220 } })
       .place('aaa-holder-2', 'power', 150, 200);
-    const items = gatherList(build.plan).map((item) => `${item.amount} ${item.what}`);
+    const items = gatherList(build.plan).map((item) => `${item.count} ${item.what}`);
     expect(items).toContain('1 Resistor with curled legs, 220 Ω');
     expect(items).toContain('2 1.5 V alkaline cell, AAA size');
   });
@@ -253,7 +253,7 @@ describe('on the sheet', () => {
     ) as [string];
     build.edit(changeThread(build.plan, id, 'insulated-wire'));
     expect(build.plan.runs[id]?.stitchId).toBe('laid');
-    const step = sewingSteps(build.plan).find((one) => one.id === `sew:${id}`);
+    const step = sewingSheet(build.plan).steps.find((one) => one.id === `sew:${id}`);
     expect(step?.text).toMatch(/^Lay 140 mm of insulated wire/);
     build.edit(changeThread(build.plan, id, 'steel-2-ply'));
     expect(build.plan.runs[id]?.stitchId).toBe('running');
@@ -261,7 +261,7 @@ describe('on the sheet', () => {
 
   test('a wrong side that is seen is to be covered', () => {
     const finish = (of: Plan): string =>
-      sewingSteps(of).find((step) => step.id === 'finish:cover')?.text ?? '';
+      sewingSheet(of).steps.find((step) => step.id === 'finish:cover')?.text ?? '';
     expect(finish(plan)).not.toMatch(/Both sides/);
     expect(finish(after(plan, showWrongSide(plan, true)))).toMatch(/Both sides/);
   });

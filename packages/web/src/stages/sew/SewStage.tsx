@@ -5,7 +5,7 @@ import { tickStep } from '@sashiko/core/plan/edits/progress-edits';
 import { signMark } from '@sashiko/core/plan/placed';
 import type { Habits, Plan } from '@sashiko/core/plan/schema';
 import { gatherList } from '@sashiko/core/sewing/gather';
-import type { SewingStep } from '@sashiko/core/sewing/steps';
+import type { SewingStep } from '@sashiko/core/sewing/step';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button, Segmented } from 'antd';

@@ -1,0 +1,164 @@
+/**
+ * The sheet as one file that needs nothing else: to carry to a phone, or to print elsewhere. Ticks are kept by step id in the browser
+ * that opens it, where that browser keeps anything. No text of the maker's is ever markup, and the file may fetch nothing.
+ */
+import { signMark } from '../plan/placed.ts';
+import type { Plan } from '../plan/schema.ts';
+import { amountWords, GATHER_GROUPS } from '../sewing/gather.ts';
+import { expectedSeconds, formatWorkTime, type Pace, UNKNOWN_PACE } from '../sewing/pace.ts';
+import type { SewingSheet } from '../sewing/sewing-sheet.ts';
+import { isDrawn, NO_WARNINGS } from '../sewing/sheet-pages.ts';
+import { StepArtist } from '../sewing/step-drawing.ts';
+import type { StopWarnings } from '../sewing/stop-warnings.ts';
+import { labelLines } from '../sewing/wash-label.ts';
+import { maybeThreadKind } from '../thread/thread-kinds.ts';
+import { formatLength } from '../units/length.ts';
+import { drawingSvgElement } from './drawing-svg.ts';
+import { escapeMarkup } from './svg-text.ts';
+
+const DRAWING_MM = { width: 80, height: 50 } as const;
+
+const STYLE = `
+:root{font:18px/1.45 "Source Sans 3",system-ui,sans-serif;color:#232a3b;background:#f6f1e6}
+*{box-sizing:border-box}body{margin:0 auto;max-width:46rem;padding:1rem}h1{font-size:1.6rem;margin:.2em 0}
+h2{font-size:1.2rem;margin:1.4em 0 .4em;border-bottom:2px dashed #31457a;padding-bottom:.15em}
+ul,ol{padding:0;list-style:none}li{margin:.35em 0}.stop{font-weight:700;color:#8e2318}
+label{display:grid;grid-template-columns:auto 1fr;gap:.6rem;align-items:start}
+input[type=checkbox]{width:1.4rem;height:1.4rem;margin:.1rem 0}
+.step{background:#fffdf8;border:1px solid #d8cdb8;border-radius:10px;padding:.7rem}
+.step svg{display:block;width:100%;max-width:26rem;margin:.5rem 0 0 2rem;background:#fff;border:1px solid #d8cdb8}
+.done .words{text-decoration:line-through;color:#5a5f6e}.chance{font-weight:700}
+button{font:inherit;min-height:3rem;padding:0 1.2rem;border-radius:10px;border:2px solid #31457a;background:#fffdf8;color:#1d2a4d}
+button:focus-visible,input:focus-visible{outline:3px dashed #31457a;outline-offset:2px}
+.bar{display:flex;gap:.6rem;flex-wrap:wrap;position:sticky;bottom:0;background:#f6f1e6;padding:.6rem 0}
+.one .step,.one h2,.one .lists{display:none}.one .step.now{display:block;font-size:1.5rem}
+.label{border:2px dashed #5a5f6e;padding:.6rem;max-width:22rem;background:#fff}
+@media print{.bar{display:none}body{max-width:none;font-size:12px}.step{break-inside:avoid}}
+`;
+
+/** Ticks, and one step at a time. Plain words in the page, no markup made from text. */
+const SCRIPT = `
+(function(){
+var key='sashiko:'+document.body.dataset.plan,boxes=[].slice.call(document.querySelectorAll('[data-step]')),kept={};
+try{kept=JSON.parse(localStorage.getItem(key)||'{}')||{}}catch(e){kept={}}
+var steps=[].slice.call(document.querySelectorAll('.step')),now=0,count=document.getElementById('count');
+function show(){boxes.forEach(function(b){b.closest('.step').classList.toggle('done',b.checked)});
+steps.forEach(function(s,i){s.classList.toggle('now',i===now)});
+count.textContent=boxes.filter(function(b){return b.checked}).length+' of '+boxes.length+' done'}
+function keep(){try{localStorage.setItem(key,JSON.stringify(kept))}catch(e){document.getElementById('kept').textContent='This browser does not keep ticks for a file: they last until the page is closed.'}}
+boxes.forEach(function(b){if(Object.prototype.hasOwnProperty.call(kept,b.dataset.step))b.checked=kept[b.dataset.step]===true;
+b.addEventListener('change',function(){kept[b.dataset.step]=b.checked;keep();show()})});
+function open(){now=Math.max(0,steps.findIndex(function(s){return !s.querySelector('input').checked}))}
+function move(by){now=Math.min(steps.length-1,Math.max(0,now+by));show()}
+document.getElementById('one').addEventListener('click',function(){var on=document.body.classList.toggle('one');this.setAttribute('aria-pressed',on);if(on)open();show()});
+document.getElementById('back').addEventListener('click',function(){move(-1)});
+document.getElementById('next').addEventListener('click',function(){move(1)});
+document.addEventListener('keydown',function(e){if(!document.body.classList.contains('one')||/INPUT|BUTTON/.test(e.target.tagName))return;
+if(e.key==='ArrowRight'||e.key===' '){e.preventDefault();move(1)}if(e.key==='ArrowLeft'){e.preventDefault();move(-1)}});
+show()})();
+`;
+
+export interface SheetHtmlOptions {
+  readonly warnings?: StopWarnings;
+  readonly pace?: Pace;
+}
+
+/** The whole file as text. */
+export function sheetHtml(plan: Plan, sheet: SewingSheet, options: SheetHtmlOptions = {}): string {
+  const { warnings = NO_WARNINGS, pace = UNKNOWN_PACE } = options;
+  const seconds = sheet.steps.reduce((sum, step) => sum + expectedSeconds(step.work, pace), 0);
+  return `<!doctype html>
+<html lang="en">
+<head>
+<meta charset="utf-8">
+<meta name="viewport" content="width=device-width, initial-scale=1">
+<meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'; script-src 'unsafe-inline'; img-src data:">
+<title>${escapeMarkup(plan.name)}: sewing sheet</title>
+<style>${STYLE}</style>
+</head>
+<body data-plan="${escapeMarkup(plan.id)}">
+<h1>${escapeMarkup(plan.name)}</h1>
+<p>${sheet.steps.length} steps, ${formatWorkTime(seconds)} in all. <span id="count" role="status"></span></p>
+<p id="kept"></p>
+<div class="lists">
+${warningLists(warnings)}
+<h2>Cautions</h2>
+${list([...sheet.cautions, ...sheet.unfollowed].map(({ text }) => escapeMarkup(text)))}
+${gatherLists(plan, sheet)}
+<h2>Cut</h2>
+${list(cutLines(plan, sheet))}
+</div>
+${stepList(plan, sheet)}
+<div class="lists">
+<h2>Label</h2>
+<div class="label"><strong>${escapeMarkup(plan.name)}</strong>${list(labelLines(plan).map(escapeMarkup))}</div>
+</div>
+<div class="bar"><button id="one" type="button" aria-pressed="false">One step at a time</button><button id="back" type="button">Back</button><button id="next" type="button">Next</button></div>
+<script>${SCRIPT}</script>
+</body>
+</html>
+`;
+}
+
+function list(items: readonly string[], className = ''): string {
+  const rows = items.map((item) => `<li${className === '' ? '' : ` class="${className}"`}>${item}</li>`);
+  return `<ul>${rows.join('\n')}</ul>`;
+}
+
+function warningLists({ open, accepted }: StopWarnings): string {
+  const openList =
+    open.length === 0
+      ? ''
+      : `<h2>Still to be put right before sewing</h2>${list(
+          open.map((text) => `! ${escapeMarkup(text)}`),
+          'stop',
+        )}`;
+  const acceptedList =
+    accepted.length === 0
+      ? ''
+      : `<h2>Stops this plan lives with</h2>${list(
+          accepted.map(
+            ({ message, reason }) => `! ${escapeMarkup(message)} Accepted: ${escapeMarkup(reason)}.`,
+          ),
+          'stop',
+        )}`;
+  return `${openList}${acceptedList}`;
+}
+
+function gatherLists(plan: Plan, sheet: SewingSheet): string {
+  const kits = plan.kits.count === 1 ? '' : ` for ${plan.kits.count} kits`;
+  return GATHER_GROUPS.map((group) => {
+    const items = sheet.gather.filter((item) => item.group === group);
+    if (items.length === 0) return '';
+    return `<h2>Gather${kits}: ${group.toLowerCase()}</h2>${list(
+      items.map((item) => `${escapeMarkup(item.what)}: ${escapeMarkup(amountWords(item))}`),
+    )}`;
+  }).join('\n');
+}
+
+function cutLines(plan: Plan, sheet: SewingSheet): readonly string[] {
+  const { unit } = plan.habits;
+  return sheet.pieces.map((piece, i) => {
+    const side = piece.side === '+' || piece.side === '-' ? `, ${signMark(piece.side)} side` : '';
+    const lengths = piece.lengthsMm.map((mm) => formatLength(mm, unit, 0)).join(' + ');
+    return escapeMarkup(
+      `Piece ${i + 1}${side}: ${lengths} of ${maybeThreadKind(piece.threadId)?.title ?? piece.threadId}; ${formatLength(piece.netMm, unit, 0)} of it stay in the cloth`,
+    );
+  });
+}
+
+function stepList(plan: Plan, sheet: SewingSheet): string {
+  const artist = new StepArtist(plan);
+  let group = '';
+  return sheet.steps
+    .map((step, i) => {
+      const heading = step.group === group ? '' : `<h2>${escapeMarkup(step.group)}</h2>\n`;
+      group = step.group;
+      const drawing = isDrawn(step) ? artist.draw(step, DRAWING_MM.width, DRAWING_MM.height) : null;
+      const picture = drawing === null ? '' : drawingSvgElement(drawing, drawing.description, false);
+      const chance = step.lastChance === null ? '' : `<p class="chance">${escapeMarkup(step.lastChance)}</p>`;
+      const checked = plan.ticks[step.id] === true ? ' checked' : '';
+      return `${heading}<div class="step">${chance}<label><input type="checkbox" data-step="${escapeMarkup(step.id)}"${checked}><span class="words">${i + 1}. ${escapeMarkup(step.text)}</span></label>${picture}</div>`;
+    })
+    .join('\n');
+}

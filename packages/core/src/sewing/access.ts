@@ -1,0 +1,50 @@
+/** What of a plan lies where other work on the piece takes place: what must be got at before it, and is hidden after it. */
+import { areasFor, curvePoints, type Face } from '../cloth/cloth.ts';
+import { type Polygon, polygonContains } from '../geometry/polygon.ts';
+import { hasElement } from '../parts/part-element.ts';
+import { kindOf, runPath, sumRun } from '../plan/placed.ts';
+import type { Part, Plan, Run, Work } from '../plan/schema.ts';
+
+export interface Access {
+  readonly partIds: ReadonlySet<string>;
+  readonly runIds: ReadonlySet<string>;
+}
+
+/** The parts and runs at the place of a work. A face has its parts, and every run with thread on it. */
+export function accessOf(plan: Plan, { place }: Pick<Work, 'place'>): Access {
+  const parts = Object.values(plan.parts);
+  const runs = Object.values(plan.runs);
+  if (place === 'piece') return gathered(parts, runs);
+  if (place === 'right' || place === 'wrong')
+    return gathered(
+      parts.filter((part) => part.face === place),
+      runs.filter((run) => liesOn(plan, run, place)),
+    );
+  const marking = plan.cloth.markings[place];
+  if (marking === undefined) return gathered([], []);
+  const area: Polygon = curvePoints(marking);
+  return gathered(
+    parts.filter((part) => polygonContains(area, part.at)),
+    runs.filter((run) => runPath(plan, run).some((p) => polygonContains(area, p))),
+  );
+}
+
+function gathered(parts: readonly Part[], runs: readonly Run[]): Access {
+  return { partIds: new Set(parts.map(({ id }) => id)), runIds: new Set(runs.map(({ id }) => id)) };
+}
+
+function liesOn(plan: Plan, run: Run, face: Face): boolean {
+  return sumRun(plan, run).spans.some((span) => span.face === face);
+}
+
+/** The holders that a closed place hides for good: no hand was said to reach them. */
+export function unreachableHolders(plan: Plan, work: Work): readonly Part[] {
+  const hidden = accessOf(plan, work).partIds;
+  const zones = areasFor(plan.cloth, 'reach');
+  return Object.values(plan.parts).filter(
+    (part) =>
+      hidden.has(part.id) &&
+      hasElement(kindOf(plan, part), 'cell') &&
+      !zones.some((zone) => polygonContains(zone, part.at)),
+  );
+}

@@ -1,0 +1,355 @@
+/**
+ * When something goes wrong with a thread: ways to mend it, with what is undone, where it is joined, how long the new piece must be,
+ * and whether starting again is less work. Which ways there are is common practice of the trade, no source; times are ours (`pace.ts`).
+ */
+import { fail, type Result, succeed } from '../errors/problem.ts';
+import { cutPieces, type Piece, type PieceRun, SPLICE_STITCHES } from '../nets/pieces.ts';
+import { sumRun } from '../plan/placed.ts';
+import type { Plan, Run } from '../plan/schema.ts';
+import { formatLength } from '../units/length.ts';
+import { SECONDS } from './pace.ts';
+import { sheetNames } from './sheet-names.ts';
+import { lineMm, loopsMm } from './thread-reach.ts';
+
+export type Mishap =
+  /** The thread came to its end, or broke, so far along a run in the direction it is sewn. */
+  | { readonly kind: 'ran-out'; readonly runId: string; readonly alongMm: number }
+  | { readonly kind: 'broke'; readonly runId: string; readonly alongMm: number }
+  /** Two threads touch near a place along the first. */
+  | { readonly kind: 'short'; readonly runId: string; readonly otherRunId: string; readonly alongMm: number }
+  /** A part is taken off and another of its kind sewn on. */
+  | { readonly kind: 'part-replaced'; readonly partId: string };
+
+export interface RepairWay {
+  readonly id: 'trim' | 'splice' | 'bridge' | 'bypass' | 'back-to-hole' | 'around' | 'again';
+  readonly title: string;
+  /** What to do, in order. */
+  readonly doings: readonly string[];
+  readonly undoneMm: number;
+  /** Length to cut, in whole centimetres; 0 when no new thread is needed. */
+  readonly cutMm: number;
+  readonly seconds: number;
+  /** Ticks of the sheet that no longer hold. */
+  readonly unticks: readonly string[];
+}
+
+/** Seconds to undo a stitch without cutting the cloth (assumption). */
+const UNPICK_SECONDS = 5;
+
+/** The ways to mend a mishap, least work first. Refused where the plan has no such thread, or nothing is sewn at the part. */
+export function repairWays(plan: Plan, mishap: Mishap): Result<readonly RepairWay[]> {
+  const pieces = cutPieces(plan);
+  const ways =
+    mishap.kind === 'part-replaced'
+      ? partWays(plan, pieces, mishap.partId)
+      : threadWays(plan, pieces, mishap);
+  if (ways.length === 0) return fail('repair-nothing');
+  return succeed([...ways].sort((a, b) => a.seconds - b.seconds));
+}
+
+interface Spot {
+  readonly plan: Plan;
+  readonly piece: Piece;
+  readonly index: number;
+  readonly step: PieceRun;
+  /** Cloth from the last hole to the place. */
+  readonly alongMm: number;
+}
+
+function threadWays(
+  plan: Plan,
+  pieces: readonly Piece[],
+  mishap: Exclude<Mishap, { kind: 'part-replaced' }>,
+): readonly RepairWay[] {
+  const piece = pieces.find(({ runs }) => runs.some(({ run }) => run.id === mishap.runId));
+  const index = piece?.runs.findIndex(({ run }) => run.id === mishap.runId) ?? -1;
+  const step = piece?.runs[index];
+  if (piece === undefined || step === undefined) return [];
+  const pathMm = sumRun(plan, step.run).pathMm;
+  const spot = { plan, piece, index, step, alongMm: Math.min(pathMm, Math.max(0, mishap.alongMm)) };
+  if (mishap.kind === 'ran-out') return [splice(spot), backToHole(spot), again(spot)];
+  if (mishap.kind === 'broke') return [bridge(spot), bypass(spot), again(spot)];
+  const other = plan.runs[mishap.otherRunId];
+  return other === undefined ? [] : [trim(spot, other), around(spot, other), again(spot)];
+}
+
+const whole = (mm: number): number => Math.ceil(mm / 10) * 10;
+
+/** Thread per millimetre of cloth along a run. */
+function perPath({ plan, piece, step }: Spot): number {
+  const { pathMm } = sumRun(plan, step.run);
+  return pathMm === 0 ? 1 : lineMm(plan, piece, step) / pathMm;
+}
+
+function overMm({ step: { run }, piece }: Spot): number {
+  return SPLICE_STITCHES * (run.stitchMm + run.gapMm) * piece.strands;
+}
+
+/** Thread for the rest of a piece from a place on, loops included. */
+function restMm(spot: Spot, fromMm: number): number {
+  const { plan, piece, index, step } = spot;
+  const { pathMm } = sumRun(plan, step.run);
+  const later = piece.runs
+    .slice(index + 1)
+    .reduce((sum, one, k) => sum + lineMm(plan, piece, one) + loopsMm(plan, piece, index + 2 + k), 0);
+  return (pathMm - fromMm) * perPath(spot) + loopsMm(plan, piece, index + 1) + later;
+}
+
+function handling({ habits }: Plan): number {
+  return 2 * habits.knotMm + habits.spareMm;
+}
+
+function stitchesIn(run: Run, mm: number): number {
+  return Math.max(1, Math.round(mm / (run.stitchMm + run.gapMm)));
+}
+
+function sewSeconds(plan: Plan, steps: readonly PieceRun[]): number {
+  return steps.reduce(
+    (sum, { run }) =>
+      sum + sumRun(plan, run).stitchCount * (run.lines ?? 1) * SECONDS.stitch + 5 * SECONDS.loop,
+    0,
+  );
+}
+
+/** The ticks of lines from one on, and of what comes after them on the same piece. */
+function ticksFrom(piece: Piece, index: number): readonly string[] {
+  return [
+    ...piece.runs.slice(index).map(({ run }) => `sew:${run.id}`),
+    ...['finish', 'tail', 'test:piece', 'seal'].map((word) => `${word}:${piece.id}`),
+  ];
+}
+
+function splice(spot: Spot): RepairWay {
+  const { plan, piece, index, step } = spot;
+  const { unit } = plan.habits;
+  const cutMm = whole(restMm(spot, spot.alongMm) + overMm(spot) + handling(plan));
+  return {
+    id: 'splice',
+    title: 'Join a new thread where the old one ends',
+    doings: [
+      `Cut ${formatLength(cutMm, unit, 0)} of the same thread.`,
+      `Begin ${SPLICE_STITCHES} stitches before the old end, ${formatLength(spot.alongMm, unit, 0)} from ${sheetNames(plan).hole(step.from)}: sew over them through the same holes, so that both threads lie on each other.`,
+      'Knot the old end to the new thread, go on as the sheet says, and seal the join.',
+      'Measure across the join: it should read no more than the line before it.',
+    ],
+    undoneMm: 0,
+    cutMm,
+    seconds: SECONDS.cutAndThread + SECONDS.splice + sewSeconds(plan, piece.runs.slice(index)),
+    unticks: ticksFrom(piece, index),
+  };
+}
+
+function backToHole(spot: Spot): RepairWay {
+  const { plan, piece, index, step } = spot;
+  const { unit } = plan.habits;
+  const hole = sheetNames(plan).hole(step.from);
+  const cutMm = whole(restMm(spot, 0) + loopsMm(plan, piece, index) + handling(plan));
+  const undone = stitchesIn(step.run, spot.alongMm);
+  return {
+    id: 'back-to-hole',
+    title: 'Go back to the last hole and start a new piece there',
+    doings: [
+      `Undo ${formatLength(spot.alongMm, unit, 0)} (about ${undone} stitches) back to ${hole}.`,
+      `Make the old end fast there with a knot round its loops.`,
+      `Cut ${formatLength(cutMm, unit, 0)}, start at ${hole} with fresh loops, and go on as the sheet says.`,
+    ],
+    undoneMm: spot.alongMm,
+    cutMm,
+    seconds:
+      undone * UNPICK_SECONDS +
+      SECONDS.cutAndThread +
+      SECONDS.finish +
+      SECONDS.startKnot +
+      sewSeconds(plan, piece.runs.slice(index)),
+    unticks: ticksFrom(piece, index),
+  };
+}
+
+function bridge(spot: Spot): RepairWay {
+  const { plan, piece, step } = spot;
+  const { unit } = plan.habits;
+  const cutMm = whole(2 * overMm(spot) * perPath(spot) + handling(plan));
+  return {
+    id: 'bridge',
+    title: 'Sew a short thread over the break',
+    doings: [
+      `Cut ${formatLength(cutMm, unit, 0)} of the same thread.`,
+      `Sew from ${SPLICE_STITCHES} stitches before the break to ${SPLICE_STITCHES} after it, through the same holes, about ${formatLength(spot.alongMm, unit, 0)} from ${sheetNames(plan).hole(step.from)}.`,
+      'Knot each broken end to it, seal both, and trim the tails to 3 mm.',
+      'Measure from hole to hole: it should read as the sheet says again.',
+    ],
+    undoneMm: 0,
+    cutMm,
+    seconds:
+      SECONDS.cutAndThread + 2 * SPLICE_STITCHES * SECONDS.stitch + 2 * SECONDS.finish + SECONDS.reading,
+    unticks: [`test:piece:${piece.id}`, `seal:${piece.id}`],
+  };
+}
+
+function bypass(spot: Spot): RepairWay {
+  const { plan, piece, index, step } = spot;
+  const { unit } = plan.habits;
+  const names = sheetNames(plan);
+  const cutMm = whole(
+    lineMm(plan, piece, step) +
+      loopsMm(plan, piece, index) +
+      loopsMm(plan, piece, index + 1) +
+      handling(plan),
+  );
+  return {
+    id: 'bypass',
+    title: 'Leave the broken line and sew a new one over it',
+    doings: [
+      `Trim both broken ends short and seal them, so that no hair stands off.`,
+      `Cut ${formatLength(cutMm, unit, 0)} and sew from ${names.hole(step.from)} to ${names.hole(step.to)} along the same line, over the old stitches.`,
+      'Measure from hole to hole.',
+    ],
+    undoneMm: 0,
+    cutMm,
+    seconds:
+      SECONDS.cutAndThread + SECONDS.startKnot + SECONDS.finish + SECONDS.reading + sewSeconds(plan, [step]),
+    unticks: [`sew:${step.run.id}`, `test:piece:${piece.id}`, `seal:${piece.id}`],
+  };
+}
+
+function trim({ plan, piece, step, alongMm }: Spot, other: Run): RepairWay {
+  const names = sheetNames(plan);
+  return {
+    id: 'trim',
+    title: 'Look for a hair or a tail first',
+    doings: [
+      'Take the cell out.',
+      `Hold the place, ${formatLength(alongMm, plan.habits.unit, 0)} from ${names.hole(step.from)}, to the light: lift the two threads apart with a needle, and cut off every hair and tail that reaches across.`,
+      `Seal what you cut, and measure between ${names.hole(step.from)} and ${names.hole(other.from)}: it must show nothing.`,
+    ],
+    undoneMm: 0,
+    cutMm: 0,
+    seconds: 3 * SECONDS.reading,
+    unticks: ['test:apart', `seal:${piece.id}`],
+  };
+}
+
+function around(spot: Spot, other: Run): RepairWay {
+  const { plan, piece, step } = spot;
+  const { unit } = plan.habits;
+  const names = sheetNames(plan);
+  // Far enough to both sides that a way round fits between the joins (assumption: six stitches each way).
+  const lengthMm = Math.min(sumRun(plan, step.run).pathMm, 12 * (step.run.stitchMm + step.run.gapMm));
+  const cutMm = whole(lengthMm * 1.5 * perPath(spot) + 2 * overMm(spot) + handling(plan));
+  const undone = stitchesIn(step.run, lengthMm);
+  return {
+    id: 'around',
+    title: 'Undo the stretch that touches and lead it round',
+    doings: [
+      `Take the cell out. Undo about ${undone} stitches of this line, ${formatLength(lengthMm / 2, unit, 0)} to either side of the place, and cut the thread in the middle.`,
+      `Cut ${formatLength(cutMm, unit, 0)}: join it by sewing over ${SPLICE_STITCHES} stitches before the gap, lead it at least a stitch's length clear of the line from ${names.hole(other.from)} to ${names.hole(other.to)}, and join it after the gap in the same way.`,
+      'If there is no room, lay a felt patch between the two instead.',
+      'Measure both: whole along the line, nothing between the two.',
+    ],
+    undoneMm: lengthMm,
+    cutMm,
+    seconds:
+      undone * (UNPICK_SECONDS + SECONDS.stitch) +
+      SECONDS.cutAndThread +
+      2 * SECONDS.splice +
+      2 * SECONDS.reading,
+    unticks: [`sew:${step.run.id}`, `test:piece:${piece.id}`, `seal:${piece.id}`, 'test:apart'],
+  };
+}
+
+/** The whole piece once more, as far as it was sewn. */
+function again({ plan, piece, index, alongMm }: Spot): RepairWay {
+  const { unit } = plan.habits;
+  const done = piece.runs.slice(0, index);
+  const undoneMm = done.reduce((sum, { run }) => sum + sumRun(plan, run).pathMm, 0) + alongMm;
+  const stitches = done.reduce((sum, { run }) => sum + sumRun(plan, run).stitchCount, 0);
+  return {
+    id: 'again',
+    title: 'Start this piece again',
+    doings: [
+      `Undo the whole piece: ${formatLength(undoneMm, unit, 0)}.`,
+      `Cut ${formatLength(piece.cutMm, unit, 0)} and sew it from its first hole, as the sheet says.`,
+    ],
+    undoneMm,
+    cutMm: piece.cutMm,
+    seconds:
+      stitches * UNPICK_SECONDS +
+      SECONDS.cutAndThread +
+      SECONDS.startKnot +
+      SECONDS.finish +
+      sewSeconds(plan, piece.runs),
+    unticks: [`cut:${piece.id}`, `start:${piece.id}`, ...ticksFrom(piece, 0)],
+  };
+}
+
+/** Every thread at a part is cut loose from it and joined to the new one. */
+function partWays(plan: Plan, pieces: readonly Piece[], partId: string): readonly RepairWay[] {
+  const part = plan.parts[partId];
+  const name = sheetNames(plan).part(partId);
+  const { unit } = plan.habits;
+  const stops = pieces.flatMap((piece) =>
+    piece.runs.flatMap((step, i) => [
+      ...(i === 0 && step.from.partId === partId ? [{ piece, k: 0, step }] : []),
+      ...(step.to.partId === partId ? [{ piece, k: i + 1, step }] : []),
+    ]),
+  );
+  if (part === undefined || stops.length === 0) return [];
+  const lengths = stops.map(({ piece, k, step }) => {
+    const isPassed = k > 0 && k < piece.runs.length;
+    const over = SPLICE_STITCHES * (step.run.stitchMm + step.run.gapMm) * piece.strands;
+    return whole(loopsMm(plan, piece, k) + (isPassed ? 2 : 1) * over + handling(plan));
+  });
+  const cutMm = lengths.reduce((sum, mm) => sum + mm, 0);
+  const holes = stops.map(({ k, step }) => sheetNames(plan).hole(k === 0 ? step.from : step.to));
+  const tests = [...new Set(stops.map(({ piece }) => `test:piece:${piece.id}`))];
+  const touching = [
+    ...new Map(stops.flatMap(({ piece }) => piece.runs).map((step) => [step.run.id, step])).values(),
+  ].filter(({ from, to }) => from.partId === partId || to.partId === partId);
+  const stretchMm = touching.reduce((sum, { run }) => sum + sumRun(plan, run).pathMm, 0);
+  const againMm = whole(
+    touching.reduce((sum, step) => {
+      const piece = pieces.find(({ runs }) => runs.includes(step));
+      return piece === undefined ? sum : sum + lineMm(plan, piece, step) + 2 * loopsMm(plan, piece, 0);
+    }, 0) +
+      touching.length * handling(plan),
+  );
+  return [
+    {
+      id: 'splice',
+      title: `Join short threads to the new ${name}`,
+      doings: [
+        `Take the cell out. Cut the loops at ${name}, and leave the lines that lead there; undo the holding thread.`,
+        `Try the new part, + to +, and hold it down in the same place and turn.`,
+        ...holes.map(
+          (hole, i) =>
+            `Cut ${formatLength(lengths[i] ?? 0, unit, 0)}: sew over the last ${SPLICE_STITCHES} stitches of the old line, make the loops at ${hole}, and sew over ${SPLICE_STITCHES} stitches of the line that goes on, if one does.`,
+        ),
+        'Measure each line, seal every join.',
+      ],
+      undoneMm: 0,
+      cutMm,
+      seconds: stops.length * (SECONDS.cutAndThread + SECONDS.splice + 5 * SECONDS.loop + SECONDS.reading),
+      unticks: [`prepare:try:${partId}`, `hold:${partId}`, ...tests],
+    },
+    {
+      id: 'again',
+      title: `Sew the lines to ${name} again`,
+      doings: [
+        `Take the cell out. Undo every line that ends at ${name}: ${formatLength(stretchMm, unit, 0)} in all.`,
+        `Try the new part, hold it down, and sew those lines again from the neighbouring holes: ${formatLength(againMm, unit, 0)} of thread in ${touching.length} pieces.`,
+      ],
+      undoneMm: stretchMm,
+      cutMm: againMm,
+      seconds:
+        touching.reduce((sum, { run }) => sum + sumRun(plan, run).stitchCount * UNPICK_SECONDS, 0) +
+        touching.length * (SECONDS.cutAndThread + SECONDS.finish) +
+        sewSeconds(plan, touching),
+      unticks: [
+        `prepare:try:${partId}`,
+        `hold:${partId}`,
+        ...touching.map(({ run }) => `sew:${run.id}`),
+        ...tests,
+      ],
+    },
+  ];
+}

@@ -1,0 +1,115 @@
+/** The sheet: everything a maker needs to sew a plan, worked out once. */
+import { type Caution, cautionsFor } from '../checks/cautions.ts';
+import { cutPieces, type Piece } from '../nets/pieces.ts';
+import type { Plan } from '../plan/schema.ts';
+import { accessOf, unreachableHolders } from './access.ts';
+import { type GatherItem, gatherList } from './gather.ts';
+import { listed } from './sheet-names.ts';
+import type { SewingStep, StepDraft } from './step.ts';
+import { orderedSteps, type Unfollowed } from './step-order.ts';
+import { finishingSteps } from './steps/finishing.ts';
+import { holdingSteps } from './steps/holding.ts';
+import { preparingSteps } from './steps/preparing.ts';
+import { pieceSteps } from './steps/sewing-a-piece.ts';
+import { type StepContext, stepContext } from './steps/step-context.ts';
+import { testingSteps } from './steps/testing.ts';
+
+export interface SewingSheet {
+  readonly steps: readonly SewingStep[];
+  /** Habits this plan cannot follow everywhere, in words. */
+  readonly unfollowed: readonly Unfollowed[];
+  readonly pieces: readonly Piece[];
+  readonly gather: readonly GatherItem[];
+  readonly cautions: readonly Caution[];
+}
+
+/** Works out the sheet; yields the share done, 0 to 1. The same plan gives the same sheet. */
+export function* makeSheet(plan: Plan): Generator<number, SewingSheet> {
+  const pieces = cutPieces(plan);
+  yield 0.2;
+  const context = stepContext(plan, pieces);
+  const usual: StepDraft[] = [];
+  for (const part of usualParts(context)) {
+    usual.push(...part());
+    yield 0.2 + 0.4 * Math.min(1, usual.length / (6 * (Object.keys(plan.parts).length + pieces.length + 4)));
+  }
+  const { steps, unfollowed } = orderedSteps(context, usual, plan.stepOrder);
+  yield 0.9;
+  const chances = lastChances(context);
+  return {
+    steps: steps.map((step) => ({ ...step, lastChance: chances.get(step.id) ?? null })),
+    unfollowed,
+    pieces,
+    gather: gatherList(plan, pieces),
+    cautions: cautionsFor(plan),
+  };
+}
+
+/** The whole sheet at once, for plans of a size that does not keep anybody waiting. */
+export function sewingSheet(plan: Plan): SewingSheet {
+  const work = makeSheet(plan);
+  for (let step = work.next(); ; step = work.next()) if (step.done === true) return step.value;
+}
+
+/** The steps in their usual order, in portions; needs and habits put them in a valid one. */
+function usualParts(context: StepContext): ReadonlyArray<() => readonly StepDraft[]> {
+  const { plan, pieces } = context;
+  const tests = testingSteps(context);
+  const test = (id: string): readonly StepDraft[] => tests.filter((step) => step.id === id);
+  const firstSide = plan.habits.firstSide === '+' ? '+' : '-';
+  const lastOfSide = pieces.findLastIndex((piece) => piece.side === firstSide);
+  const finishing = finishingSteps(context);
+  return [
+    () => preparingSteps(context),
+    () => (plan.habits.holdDowns === 'after' ? [] : holdingSteps(context)),
+    ...pieces.map((piece, i) => () => [
+      ...pieceSteps(context, piece),
+      ...test(`test:piece:${piece.id}`),
+      ...(i === lastOfSide ? test('test:one-side') : []),
+    ]),
+    () => test('test:supply'),
+    () => (plan.habits.holdDowns === 'after' ? holdingSteps(context) : []),
+    () => test('test:apart'),
+    () => finishing,
+  ];
+}
+
+/** So many names say enough. */
+const MOST_NAMES = 6;
+
+/** What each closing step is the last chance for, by step id. */
+function lastChances({ plan, names }: StepContext): ReadonlyMap<string, string> {
+  const chances = new Map<string, string>();
+  if (plan.habits.cover !== 'none')
+    chances.set('finish:cover', 'Last chance to mend a thread: all of them lie under the cover after this.');
+  for (const work of Object.values(plan.works)) {
+    if (work.kind !== 'close') continue;
+    const { partIds, runIds } = accessOf(plan, work);
+    const parts = [...partIds].map((id) => names.part(id));
+    const shown =
+      parts.length > MOST_NAMES
+        ? [...parts.slice(0, MOST_NAMES), `${parts.length - MOST_NAMES} more parts`]
+        : parts;
+    const threads = runIds.size === 0 ? [] : [runIds.size === 1 ? '1 thread' : `${runIds.size} threads`];
+    const hidden = listed([...shown, ...threads]);
+    if (hidden === '') continue;
+    const stuck = unreachableHolders(plan, work).map((part) => names.part(part.id));
+    const cell = stuck.length === 0 ? '' : ` The cell of ${listed(stuck)} could not be changed any more.`;
+    chances.set(`work:${work.id}`, `Last chance for ${hidden}: not to be reached after this.${cell}`);
+  }
+  return chances;
+}
+
+/** What is still to be done before a step: needs that are not ticked off. */
+export function missingBefore(
+  plan: Pick<Plan, 'ticks'>,
+  steps: readonly SewingStep[],
+  step: SewingStep,
+): readonly SewingStep[] {
+  const open = new Set(
+    step.needs
+      .filter(({ kind, stepId }) => kind === 'must' && plan.ticks[stepId] !== true)
+      .map(({ stepId }) => stepId),
+  );
+  return steps.filter(({ id }) => open.has(id));
+}

@@ -1,0 +1,66 @@
+/** What the sheet calls parts and holes. A plan may hold two parts of one name; on a sheet every name must mean one thing. */
+import { holeKey, holeName, kindOf, signMark } from '../plan/placed.ts';
+import type { HoleRef, Part, Plan } from '../plan/schema.ts';
+
+export interface SheetNames {
+  part(partId: string): string;
+  hole(ref: HoleRef): string;
+}
+
+const remembered = new WeakMap<Plan, SheetNames>();
+
+/** The names of a plan. Parts of one name get `no. 2`, `no. 3` behind it, and so do holes of one part. Remembered. */
+export function sheetNames(plan: Plan): SheetNames {
+  const known = remembered.get(plan);
+  if (known !== undefined) return known;
+  const partNames = distinct(Object.values(plan.parts).map((part) => [part.id, part.name] as const));
+  const named: Plan = {
+    ...plan,
+    parts: Object.fromEntries(
+      Object.values(plan.parts).map((part): [string, Part] => [
+        part.id,
+        { ...part, name: partNames.get(part.id) ?? part.name },
+      ]),
+    ),
+  };
+  const holes = Object.values(named.parts).flatMap((part) =>
+    kindOf(named, part).holes.map((hole) => {
+      const ref = { partId: part.id, holeId: hole.id };
+      return [holeKey(ref), holeName(named, ref)] as const;
+    }),
+  );
+  const holeNames = distinct(holes);
+  const names: SheetNames = {
+    part: (partId) => partNames.get(partId) ?? partId,
+    hole: (ref) => holeNames.get(holeKey(ref)) ?? holeKey(ref),
+  };
+  remembered.set(plan, names);
+  return names;
+}
+
+/** Names by key, each once: later ones of the same name are numbered. */
+function distinct(named: ReadonlyArray<readonly [key: string, name: string]>): ReadonlyMap<string, string> {
+  const taken = new Set<string>();
+  const given = new Map<string, string>();
+  const wanted = new Set(named.map(([, name]) => name));
+  for (const [key, name] of named) {
+    let candidate = name;
+    for (let number = 2; taken.has(candidate); number += 1) {
+      candidate = `${name} no. ${number}`;
+      if (wanted.has(candidate)) candidate = name;
+    }
+    taken.add(candidate);
+    given.set(key, candidate);
+  }
+  return given;
+}
+
+/** `+ `, `− ` or nothing, to stand before a word. */
+export function signed(sign: '+' | '-' | 'none'): string {
+  return sign === 'none' ? '' : `${signMark(sign)} `;
+}
+
+/** `a, b and c`. */
+export function listed(words: readonly string[]): string {
+  return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
+}

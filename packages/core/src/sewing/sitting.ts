@@ -1,0 +1,66 @@
+/** Work that is laid down and taken up again: where it is safe to stop, and what has a deadline. */
+import type { Plan } from '../plan/schema.ts';
+import type { SewingStep } from './step.ts';
+
+/** Ink that fades in air is gone after about two days (common practice, no source). */
+export const AIR_INK_MS = 48 * 3_600_000;
+
+/** The first step that is not ticked off, or null when all are. */
+export function nextStep(plan: Pick<Plan, 'ticks'>, steps: readonly SewingStep[]): SewingStep | null {
+  return steps.find(({ id }) => plan.ticks[id] !== true) ?? null;
+}
+
+export interface StopAdvice {
+  readonly isSafe: boolean;
+  readonly text: string;
+  /** The step after which it is safe, where it is not yet. */
+  readonly after: SewingStep | null;
+}
+
+/** Whether the work can be laid down before a step: nothing hangs in the needle, and whether the cell is in. */
+export function stopAdvice(
+  plan: Pick<Plan, 'ticks'>,
+  steps: readonly SewingStep[],
+  stepId: string | null,
+): StopAdvice {
+  const i = stepId === null ? steps.length : steps.findIndex(({ id }) => id === stepId);
+  const before = steps.slice(0, Math.max(0, i)).findLast(({ id }) => plan.ticks[id] === true);
+  const isCellIn = before?.isCellIn === true;
+  const cell = isCellIn
+    ? ' Take the cell out while the piece lies.'
+    : ' The cell stays out while the piece lies.';
+  if (before === undefined || before.isSafeStop)
+    return { isSafe: true, text: `Safe to stop here: no thread is in the needle.${cell}`, after: null };
+  const after = steps.slice(Math.max(0, i)).find(({ isSafeStop }) => isSafeStop) ?? null;
+  return {
+    isSafe: false,
+    text: `A thread is half sewn. Better go on to the end of this piece; if you must stop, park the needle in the cloth, pin the thread aside.${cell}`,
+    after,
+  };
+}
+
+export interface MarksDeadline {
+  /** Negative when they are gone. */
+  readonly leftMs: number;
+  readonly text: string;
+}
+
+/** How long marks in fading ink will still be seen at `nowMs`; null when they do not fade, or nothing is marked, or all is sewn. */
+export function marksDeadline(
+  plan: Pick<Plan, 'habits' | 'sitting' | 'ticks'>,
+  steps: readonly SewingStep[],
+  nowMs: number,
+): MarksDeadline | null {
+  const { markedAtMs } = plan.sitting;
+  const isAllSewn = steps.every(({ id }) => !/^(start|sew|hold|tack):/.test(id) || plan.ticks[id] === true);
+  if (plan.habits.marker !== 'air' || markedAtMs === null || isAllSewn) return null;
+  const leftMs = markedAtMs + AIR_INK_MS - nowMs;
+  const hours = Math.max(0, Math.round(Math.abs(leftMs) / 3_600_000));
+  return {
+    leftMs,
+    text:
+      leftMs > 0
+        ? `The marks fade in about ${hours} h: sew what is marked, or mark it again then.`
+        : `The marks are about ${hours} h past their time: look whether they are still there, and mark again what is not sewn.`,
+  };
+}

@@ -1,0 +1,221 @@
+/** A small drawing of just one step, as the piece lies before the maker: the wrong side mirrored. */
+import { asSeen, clothOutline, type Face } from '../cloth/cloth.ts';
+import { add, distance, type Point, scale, subtract } from '../geometry/point.ts';
+import { boundsOf } from '../geometry/polygon.ts';
+import type { Hole } from '../parts/part-kind.ts';
+import { holePoint, kindOf, placedOutline, runPath, sumRun } from '../plan/placed.ts';
+import type { Part, Plan, Run } from '../plan/schema.ts';
+import { type ClipBox, clippedTo } from './clip-items.ts';
+import { signIn } from './pattern-drawing.ts';
+import type { DrawItem } from './sheet-drawing.ts';
+import { sheetNames } from './sheet-names.ts';
+import type { StepDraft } from './step.ts';
+
+/** A drawing in a frame of its own, mm from the frame's upper left corner. */
+export interface StepDrawing {
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly items: readonly DrawItem[];
+  /** For those who do not see it. */
+  readonly description: string;
+}
+
+/** Room round what the step is about, in millimetres of cloth. */
+const ROOM_MM = 12;
+/** Nothing is drawn larger than so many times life size. */
+const LARGEST_SCALE = 1.5;
+
+interface Seen {
+  readonly part: Part;
+  readonly outline: readonly Point[];
+  readonly bounds: readonly [number, number, number, number];
+}
+interface SeenRun {
+  readonly run: Run;
+  readonly path: readonly Point[];
+  readonly bounds: readonly [number, number, number, number];
+}
+
+/** What all drawings of a plan share: where everything lies, on each face. */
+export class StepArtist {
+  private readonly byFace = new Map<
+    Face,
+    { readonly parts: readonly Seen[]; readonly runs: readonly SeenRun[] }
+  >();
+
+  private readonly plan: Plan;
+
+  constructor(plan: Plan) {
+    this.plan = plan;
+  }
+
+  /** The drawing of a step in a frame of this size, or null where it is about no place on the cloth. */
+  draw(
+    step: Pick<StepDraft, 'id' | 'partIds' | 'runIds'>,
+    widthMm: number,
+    heightMm: number,
+  ): StepDrawing | null {
+    const { plan } = this;
+    const ownRuns = step.runIds.flatMap((id) => plan.runs[id] ?? []);
+    // A line is shown from its first hole to its last: the parts at both ends belong to it.
+    const ends = ownRuns.length <= 2 ? ownRuns.flatMap(({ from, to }) => [from.partId, to.partId]) : [];
+    const partIds = new Set([...step.partIds, ...ends]);
+    const face = faceOf(plan, step, ownRuns[0]);
+    const { parts, runs } = this.seenOn(face);
+    const ownSeen = parts.filter(({ part }) => partIds.has(part.id));
+    const ownPaths = runs.filter(({ run }) => step.runIds.includes(run.id));
+    const about = [...ownSeen.flatMap(({ outline }) => outline), ...ownPaths.flatMap(({ path }) => path)];
+    if (about.length === 0) return null;
+    const [left, top, right, bottom] = boundsOf(about);
+    const factor = Math.min(
+      LARGEST_SCALE,
+      widthMm / (right - left + 2 * ROOM_MM),
+      heightMm / (bottom - top + 2 * ROOM_MM),
+    );
+    const middle = { x: (left + right) / 2, y: (top + bottom) / 2 };
+    const place = (p: Point): Point =>
+      add(scale(subtract(p, middle), factor), { x: widthMm / 2, y: heightMm / 2 });
+    const frame: ClipBox = { left: 0, top: 0, right: widthMm, bottom: heightMm };
+    const inView = (bounds: readonly [number, number, number, number]): boolean => {
+      const reach = { x: widthMm / 2 / factor, y: heightMm / 2 / factor };
+      return (
+        bounds[0] <= middle.x + reach.x &&
+        bounds[2] >= middle.x - reach.x &&
+        bounds[1] <= middle.y + reach.y &&
+        bounds[3] >= middle.y - reach.y
+      );
+    };
+    const seen = (p: Point): Point => place(asSeen(plan.cloth, face, p));
+    const items: DrawItem[] = [
+      { kind: 'line', points: clothOutline(plan.cloth).map(seen), widthMm: 0.3, closed: true, grey: 0.35 },
+    ];
+    for (const { run, path, bounds } of runs)
+      if (!step.runIds.includes(run.id) && inView(bounds))
+        items.push({ kind: 'line', points: path.map(place), widthMm: 0.2, grey: 0.72 });
+    for (const { part, outline, bounds } of parts)
+      if (inView(bounds))
+        items.push(...this.drawnPart(part, outline.map(place), seen, factor, partIds.has(part.id)));
+    for (const { run } of ownPaths) items.push(...drawnStitches(plan, run, face, seen));
+    for (const { run, path } of ownPaths.length <= 2 ? ownPaths : [])
+      items.push(...drawnEnds((isSewnBackwards(step, run) ? path.toReversed() : path).map(place)));
+    return {
+      widthMm,
+      heightMm,
+      items: items.flatMap((item) => clippedTo(item, frame)),
+      description: this.described(step, face),
+    };
+  }
+
+  private described(step: Pick<StepDraft, 'partIds' | 'runIds'>, face: Face): string {
+    const names = sheetNames(this.plan);
+    const parts = step.partIds.slice(0, 4).map((id) => names.part(id));
+    return `Drawing of the ${face} side${parts.length === 0 ? '' : ` about ${parts.join(', ')}`}`;
+  }
+
+  private seenOn(face: Face) {
+    const known = this.byFace.get(face);
+    if (known !== undefined) return known;
+    const { plan } = this;
+    const fresh = {
+      parts: Object.values(plan.parts).map((part): Seen => {
+        const outline = placedOutline(plan, part).map((p) => asSeen(plan.cloth, face, p));
+        return { part, outline, bounds: boundsOf(outline) };
+      }),
+      runs: Object.values(plan.runs).map((run): SeenRun => {
+        const path = runPath(plan, run).map((p) => asSeen(plan.cloth, face, p));
+        return { run, path, bounds: boundsOf(path) };
+      }),
+    };
+    this.byFace.set(face, fresh);
+    return fresh;
+  }
+
+  private drawnPart(
+    part: Part,
+    outline: readonly Point[],
+    seen: (p: Point) => Point,
+    factor: number,
+    isOwn: boolean,
+  ): readonly DrawItem[] {
+    const { plan } = this;
+    const grey = isOwn ? 0 : 0.6;
+    const items: DrawItem[] = [
+      { kind: 'line', points: outline, widthMm: isOwn ? 0.3 : 0.2, closed: true, grey },
+    ];
+    for (const hole of kindOf(plan, part).holes) {
+      const at = seen(holePoint(plan, { partId: part.id, holeId: hole.id }));
+      items.push({
+        kind: 'circle',
+        at,
+        radiusMm: Math.max(0.5, (hole.diameterMm / 2) * factor),
+        widthMm: 0.2,
+        grey,
+      });
+      if (isOwn) items.push(...drawnSign(hole, at, seen(part.at), factor));
+    }
+    if (isOwn) {
+      const x = outline.reduce((sum, p) => sum + p.x, 0) / outline.length;
+      const y = Math.max(...outline.map((p) => p.y));
+      items.push({
+        kind: 'text',
+        at: { x, y: y + 3.4 },
+        text: sheetNames(plan).part(part.id),
+        sizeMm: 2.8,
+        anchor: 'middle',
+      });
+    }
+    return items;
+  }
+}
+
+/** Whether the needle goes from the run's last hole to its first: a step ends at its last part, and a start begins at its only one. */
+function isSewnBackwards(step: Pick<StepDraft, 'id' | 'partIds'>, run: Run): boolean {
+  const goal = step.partIds.at(-1);
+  const [near, far] = step.id.startsWith('start:') ? [run.to, run.from] : [run.from, run.to];
+  return goal === near.partId && goal !== far.partId;
+}
+
+/** The face a step is worked on: that of its line, or else of its part. */
+function faceOf(plan: Plan, step: Pick<StepDraft, 'partIds'>, run: Run | undefined): Face {
+  const part = plan.parts[step.partIds[0] ?? ''];
+  return run === undefined ? (part?.face ?? plan.cloth.workedFace) : (run.face ?? plan.cloth.workedFace);
+}
+
+function drawnSign(hole: Hole, at: Point, middle: Point, factor: number): readonly DrawItem[] {
+  if (hole.sign === 'none') return [];
+  const away = subtract(at, middle);
+  const far = Math.max(distance(at, middle), 1e-9);
+  // Into the part, where no thread is drawn.
+  const inward = Math.min(far * 0.5, hole.padRadiusMm * factor + 2.4);
+  return signIn(subtract(at, scale(away, inward / far)), hole.sign);
+}
+
+function drawnStitches(plan: Plan, run: Run, face: Face, seen: (p: Point) => Point): readonly DrawItem[] {
+  return sumRun(plan, run).spans.map((span): DrawItem => {
+    const isNear = span.face === face;
+    return {
+      kind: 'line',
+      points: [seen(span.a), seen(span.b)],
+      widthMm: isNear ? 0.7 : 0.2,
+      ...(isNear ? {} : { grey: 0.4, dashMm: [0.6, 0.6] as const }),
+    };
+  });
+}
+
+/** A dot where the line begins; an arrow where it ends. */
+function drawnEnds(path: readonly Point[]): readonly DrawItem[] {
+  const [start, before, end] = [path[0], path.at(-2), path.at(-1)];
+  if (start === undefined || before === undefined || end === undefined) return [];
+  const mm = distance(before, end);
+  if (mm === 0) return [];
+  const back = scale(subtract(before, end), 2.4 / mm);
+  const across = { x: -back.y / 2, y: back.x / 2 };
+  return [
+    { kind: 'circle', at: start, radiusMm: 0.9, widthMm: 0.2, filled: true },
+    {
+      kind: 'line',
+      points: [add(add(end, back), across), end, subtract(add(end, back), across)],
+      widthMm: 0.5,
+    },
+  ];
+}

@@ -1,0 +1,92 @@
+/** Before the first stitch: work on the piece, marks, lights tried, legs curled. */
+import { faceName } from '../../cloth/cloth.ts';
+import { leadLengthMm } from '../../parts/bare-legs.ts';
+import { hasElement } from '../../parts/part-element.ts';
+import type { Hole, PartKind } from '../../parts/part-kind.ts';
+import { MARK_STEP } from '../../plan/edits/progress-edits.ts';
+import { kindOf } from '../../plan/placed.ts';
+import type { Habits, Plan, Work } from '../../plan/schema.ts';
+import { capital } from '../../units/words.ts';
+import { SECONDS } from '../pace.ts';
+import { listed, signed } from '../sheet-names.ts';
+import { makeStep, type StepDraft } from '../step.ts';
+import { facesWorkedOn } from '../worked-faces.ts';
+import type { StepContext } from './step-context.ts';
+
+/** What each marker asks of the maker (48 hours for ink that fades in air: common practice, no source). */
+const MARKER_WORDS: Readonly<Record<Habits['marker'], string>> = {
+  air: 'with ink that fades in air: it lasts about two days, so mark only what you will sew by then',
+  water: 'with ink that washes out',
+  heat: 'with ink that goes with ironing: never iron over parts later',
+  chalk: 'with chalk',
+};
+
+export function workStep(work: Work): StepDraft {
+  return makeStep({
+    id: `work:${work.id}`,
+    group: work.kind === 'close' ? 'Close' : 'Prepare',
+    text: `${capital(work.title)}.`,
+    work: { kind: work.kind === 'close' ? 'finish' : 'prepare', seconds: SECONDS.work },
+  });
+}
+
+export function preparingSteps({ plan, names }: StepContext): readonly StepDraft[] {
+  const parts = Object.values(plan.parts);
+  const steps = Object.values(plan.works)
+    .filter((work) => work.kind !== 'close')
+    .map(workStep);
+  steps.push(markStep(plan));
+  for (const part of parts) {
+    const kind = kindOf(plan, part);
+    const name = names.part(part.id);
+    if (hasElement(kind, 'light')) {
+      steps.push(
+        makeStep({
+          id: `prepare:try:${part.id}`,
+          group: 'Prepare',
+          text: `Hold ${name} to the cell, + to +: it must light before it is sewn.`,
+          partIds: [part.id],
+          work: { kind: 'prepare', seconds: SECONDS.tryLight },
+        }),
+      );
+    }
+    const curls = kind.holes.filter((hole) => hole.form.endsWith('curl'));
+    if (curls.length === 0) continue;
+    steps.push(
+      makeStep({
+        id: `prepare:curl:${part.id}`,
+        group: 'Prepare',
+        text: curlText(name, kind, curls, plan.habits.legSign),
+        partIds: [part.id],
+        work: { kind: 'prepare', seconds: SECONDS.curlLeg * curls.length },
+      }),
+    );
+  }
+  return steps;
+}
+
+function markStep(plan: Plan): StepDraft {
+  const faces = facesWorkedOn(plan).map((face) => faceName(face));
+  return makeStep({
+    id: MARK_STEP,
+    group: 'Prepare',
+    text: `Print the 1:1 pattern, check its 50 mm square with a ruler, and mark the holes and lines on the ${listed(faces)} ${MARKER_WORDS[plan.habits.marker]}.`,
+    work: { kind: 'prepare', seconds: SECONDS.mark * (3 + Object.keys(plan.parts).length) },
+  });
+}
+
+/** How to cut and curl the legs of a part: what each is cut to, and how + is told from −. */
+function curlText(name: string, kind: PartKind, curls: readonly Hole[], told: Habits['legSign']): string {
+  const which = (hole: Hole): string =>
+    hole.sign === 'none' ? `leg ${hole.id}` : `the ${signed(hole.sign)}leg`;
+  const cut = curls.map((hole) => `${which(hole)} to ${Math.ceil(leadLengthMm(kind, hole) - 0.05)} mm`);
+  const before = `Fold the legs of ${name} flat as the pattern shows, cut ${listed(cut)}`;
+  const plus = curls.find((hole) => hole.sign === '+');
+  if (plus === undefined) return `${before}, and curl them into loops.`;
+  if (told === 'ink') return `${before}, ink a mark beside the + leg, and curl them into loops.`;
+  if (told === 'minus-curled')
+    return `${before}, and curl only the − leg into a loop: the straight one is +. Curl it when its hole is sewn.`;
+  return plus.form === 'square-curl'
+    ? `${before}, and curl them into loops: the square loop is +.`
+    : `${before}, and curl them into loops: the bigger loop is +.`;
+}

@@ -1,0 +1,90 @@
+/** Every needle hole of every thread, in the order it is sewn: for machines, and for whoever wants to count. */
+import { clothBox } from '../cloth/cloth.ts';
+import type { Point } from '../geometry/point.ts';
+import { cutPieces, type Piece } from '../nets/pieces.ts';
+import { holePoint, sumRun } from '../plan/placed.ts';
+import type { Plan } from '../plan/schema.ts';
+import { sheetNames } from './sheet-names.ts';
+
+/** What a stitch list says it is. */
+export const STITCH_LIST_FORMAT = 'sashiko-stitches';
+export const STITCH_LIST_VERSION = 1;
+
+/** One line of a piece, from hole to hole. */
+export interface StitchedLine {
+  readonly from: string;
+  readonly to: string;
+  readonly stitch: string;
+  readonly workedFrom: 'right' | 'wrong';
+  /** The line is sewn so many times over. */
+  readonly passes: number;
+  /** Needle holes from the first to the last, mm on the right side: x to the right, y down, from the upper left of the piece. */
+  readonly points: ReadonlyArray<readonly [x: number, y: number]>;
+}
+
+/** One piece of thread. */
+export interface StitchedThread {
+  readonly id: string;
+  readonly thread: string;
+  readonly strands: number;
+  readonly side: Piece['side'];
+  readonly cutMm: number;
+  /** Loops at each hole it comes to, the start first. */
+  readonly loops: readonly number[];
+  readonly lines: readonly StitchedLine[];
+}
+
+export interface StitchList {
+  readonly format: typeof STITCH_LIST_FORMAT;
+  readonly version: typeof STITCH_LIST_VERSION;
+  readonly plan: string;
+  readonly unit: 'mm';
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly threads: readonly StitchedThread[];
+}
+
+/** The stitch list of a plan; pieces in the order they are sewn. */
+export function stitchList(plan: Plan): StitchList {
+  const { left, top, widthMm, heightMm } = clothBox(plan.cloth);
+  const names = sheetNames(plan);
+  const local = (p: Point): readonly [number, number] => [micro(p.x - left), micro(p.y - top)];
+  return {
+    format: STITCH_LIST_FORMAT,
+    version: STITCH_LIST_VERSION,
+    plan: plan.name,
+    unit: 'mm',
+    widthMm: micro(widthMm),
+    heightMm: micro(heightMm),
+    threads: cutPieces(plan).map((piece) => ({
+      id: piece.id,
+      thread: piece.threadId,
+      strands: piece.strands,
+      side: piece.side,
+      cutMm: piece.cutMm,
+      loops: piece.loops,
+      lines: piece.runs.map(({ run, from, to }) => {
+        const isForward = run.from.partId === from.partId && run.from.holeId === from.holeId;
+        const spans = sumRun(plan, run).spans;
+        const ends = spans.flatMap((span) => [span.a, span.b]);
+        // Back stitch and the like go back and forth: a needle hole is kept whenever it differs from the one before.
+        const holes = [holePoint(plan, run.from), ...ends, holePoint(plan, run.to)].map(local);
+        const points = holes.filter(
+          (p, i) => i === 0 || p[0] !== holes[i - 1]?.[0] || p[1] !== holes[i - 1]?.[1],
+        );
+        return {
+          from: names.hole(from),
+          to: names.hole(to),
+          stitch: run.stitchId,
+          workedFrom: run.face ?? plan.cloth.workedFace,
+          passes: run.lines ?? 1,
+          points: isForward ? points : points.toReversed(),
+        };
+      }),
+    })),
+  };
+}
+
+function micro(mm: number): number {
+  return Math.round(mm * 1000) / 1000;
+}

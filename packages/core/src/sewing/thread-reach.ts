@@ -1,0 +1,27 @@
+/** Thread along a piece: how much each stop takes, and how far a length gets. */
+import type { Piece, PieceRun } from '../nets/pieces.ts';
+import { sumRun } from '../plan/placed.ts';
+import type { HoleRef, Plan } from '../plan/schema.ts';
+import { loopLengthMm } from '../thread/thread-sums.ts';
+
+/** Thread in the loops at the k-th hole of a piece, mm. */
+export function loopsMm(plan: Plan, piece: Piece, k: number): number {
+  return (piece.loops[k] ?? 1) * loopLengthMm(plan.cloth.thicknessMm) * piece.strands;
+}
+
+/** Thread in one line of a piece without its loops, mm. */
+export function lineMm(plan: Plan, piece: Piece, { run }: PieceRun): number {
+  return sumRun(plan, run).threadMm * (run.lines ?? 1) * piece.strands;
+}
+
+/** The last hole that a length reaches with its loops and both knots, or null when it makes no line at all. */
+export function reachOf(plan: Plan, piece: Piece, mm: number): HoleRef | null {
+  let used = 2 * plan.habits.knotMm + loopsMm(plan, piece, 0);
+  let reached: HoleRef | null = null;
+  for (const [i, step] of piece.runs.entries()) {
+    used += lineMm(plan, piece, step) + loopsMm(plan, piece, i + 1);
+    if (used > mm) return reached;
+    reached = step.to;
+  }
+  return reached;
+}
