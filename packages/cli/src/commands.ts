@@ -6,11 +6,12 @@ import type { Finding } from '@sashiko/core/checks/finding';
 import { fixesFor } from '@sashiko/core/checks/fix';
 import { howLong, willItLight } from '@sashiko/core/circuit/will-it-light';
 import { describeProblem, expectOk, fail, type Result } from '@sashiko/core/errors/problem';
-import { LARGEST_FILE_CHARACTERS, parsePlan, serializePlan } from '@sashiko/core/formats/plan-file';
+import { LARGEST_FILE_CHARACTERS, parsePlan } from '@sashiko/core/formats/plan-file';
 import { planNetlist } from '@sashiko/core/formats/spice';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatCurrent, formatHours, formatVolt } from '@sashiko/core/units/electrical';
 import { routeCommand } from './route-command.ts';
+import { sheetCommand } from './sheet-command.ts';
 import { toJson } from './to-json.ts';
 
 export interface CommandResult {
@@ -19,16 +20,23 @@ export interface CommandResult {
   readonly error: string;
 }
 
-export type Command = (
-  plan: Plan,
-  asJson: boolean,
-  seed: number,
-) => {
+export interface CommandOptions {
+  readonly asJson: boolean;
+  readonly seed: number;
+  /** Where to write what the command makes. */
+  readonly out?: string;
+  /** Which print. */
+  readonly as?: string;
+  readonly paper?: string;
+}
+
+export interface CommandAnswer {
   readonly output: string;
   readonly status?: 1;
-  /** The plan to write, where the command makes one. */
-  readonly plan?: Plan;
-};
+  readonly files?: ReadonlyArray<{ readonly path: string; readonly data: string | Uint8Array }>;
+}
+
+export type Command = (plan: Plan, options: CommandOptions) => CommandAnswer;
 
 const COMMANDS: Readonly<Record<string, Command>> = {
   validate: (plan) => ({ output: `${plan.name}: a sound plan of version ${plan.version}.\n` }),
@@ -36,6 +44,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   simulate,
   netlist: (plan) => ({ output: planNetlist(plan) }),
   route: routeCommand,
+  sheet: sheetCommand,
 };
 
 /** Reads a plan file and runs one command on it. Everything that can go wrong with the input is status 2 and one line. */
@@ -43,25 +52,25 @@ export async function runCommand(
   name: string,
   file: string,
   asJson: boolean,
-  { out, seed = 1 }: { readonly out?: string; readonly seed?: number } = {},
+  options: Partial<Omit<CommandOptions, 'asJson'>> = {},
 ): Promise<CommandResult> {
   const command = COMMANDS[name];
   if (command === undefined) return refuse(`sashiko: there is no command "${name}".`);
   const plan = await readPlan(file);
   if (plan === null) return refuse(`sashiko: ${file} cannot be read: is the name right?`);
   if (!plan.ok) return refuse(`sashiko: ${file}: ${describeProblem(plan.problem)}`);
-  let answer: ReturnType<Command>;
+  let answer: CommandAnswer;
   try {
-    answer = command(plan.value, asJson, seed);
+    answer = command(plan.value, { seed: 1, ...options, asJson });
   } catch (error) {
     return refuse(`sashiko: ${file}: ${error instanceof Error ? error.message : String(error)}`);
   }
-  const { output, status = 0, plan: made } = answer;
-  if (out !== undefined && made !== undefined) {
+  const { output, status = 0, files = [] } = answer;
+  for (const { path, data } of files) {
     try {
-      await writeFile(out, serializePlan(made));
+      await writeFile(path, data);
     } catch {
-      return refuse(`sashiko: ${out} cannot be written.`);
+      return refuse(`sashiko: ${path} cannot be written.`);
     }
   }
   return { status, output, error: '' };
@@ -82,7 +91,7 @@ async function readPlan(file: string): Promise<Result<Plan> | null> {
   }
 }
 
-function check(plan: Plan, asJson: boolean): ReturnType<Command> {
+function check(plan: Plan, { asJson }: CommandOptions): CommandAnswer {
   const session = new CheckSession();
   const findings = session.update(plan);
   const open = openFindings(plan, findings);
@@ -125,7 +134,7 @@ function findingLine(plan: Plan, finding: Finding): string {
   return `${accepted}${finding.severity}  ${finding.ruleId}  at ${x.toFixed(1)}, ${y.toFixed(1)} mm: ${finding.message} ${finding.step}\n`;
 }
 
-function simulate(plan: Plan, asJson: boolean): ReturnType<Command> {
+function simulate(plan: Plan, { asJson }: CommandOptions): CommandAnswer {
   const answer = expectOk(willItLight(plan));
   const time = expectOk(howLong(plan));
   const name = (partId: string): string => plan.parts[partId]?.name ?? partId;

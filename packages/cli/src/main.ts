@@ -7,14 +7,18 @@ interface Options {
   readonly json?: boolean;
   readonly out?: string;
   readonly seed?: number;
+  readonly as?: string;
+  readonly paper?: string;
 }
 
 const finish =
   (name: string) =>
-  async (file: string, { json, out, seed }: Options) => {
+  async (file: string, { json, out, seed, as, paper }: Options) => {
     const result = await runCommand(name, file, json === true, {
       ...(out === undefined ? {} : { out }),
       ...(seed === undefined ? {} : { seed: Number(seed) }),
+      ...(as === undefined ? {} : { as }),
+      ...(paper === undefined ? {} : { paper }),
     });
     process.stdout.write(result.output);
     process.stderr.write(result.error);
@@ -33,6 +37,12 @@ cli
   .option('--seed <number>', 'Another seed, another proposal', { default: 1 })
   .option('--json', 'As JSON')
   .action(finish('route'));
+cli
+  .command('sheet <file>', 'Print the sewing sheet, the pattern or another print')
+  .option('--out <file>', 'Where to write it; the ending says what it holds')
+  .option('--as <print>', 'pattern, sheet, html, pattern-svg, cutting, stitches-svg, stitches-json or gather')
+  .option('--paper <paper>', 'a4, a3 or letter')
+  .action(finish('sheet'));
 cli.command('netlist <file>', 'SPICE text of the sewn circuit').action(finish('netlist'));
 cli.help();
 
@@ -40,7 +50,7 @@ try {
   cli.parse(process.argv, { run: false });
   if (cli.matchedCommand === undefined && cli.options['help'] !== true) {
     process.stderr.write(
-      'sashiko: name a command: validate, check, route, simulate or netlist, then a plan file. See docs/cli.md.\n',
+      'sashiko: name a command: validate, check, route, simulate, sheet or netlist, then a plan file. See docs/cli.md.\n',
     );
     process.exitCode = 2;
   } else await cli.runMatchedCommand();

@@ -1,20 +1,21 @@
 import { patchReasons } from '@sashiko/core/advice/patch-reasons';
 import { isWorse, threadFigures } from '@sashiko/core/advice/thread-figures';
 import { expectOk } from '@sashiko/core/errors/problem';
+import { serializePlan } from '@sashiko/core/formats/plan-file';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { cleanPart } from '@sashiko/core/router/clean-part';
 import { routingProblemOf } from '@sashiko/core/router/problem-of-plan';
 import { previewProposal } from '@sashiko/core/router/proposal';
 import { route } from '@sashiko/core/router/route';
 import { USUAL_REQUEST } from '@sashiko/core/router/route-request';
-import type { Command } from './commands.ts';
+import type { CommandAnswer, CommandOptions } from './commands.ts';
 import { toJson } from './to-json.ts';
 
 /**
  * Threads proposed for all wishes, by the habits of the plan; the plan with them goes to `--out`, or the plan as it was where
  * nothing better was found. Status 1 when a thread found no way.
  */
-export function routeCommand(plan: Plan, asJson: boolean, seed: number): ReturnType<Command> {
+export function routeCommand(plan: Plan, { asJson, seed, out }: CommandOptions): CommandAnswer {
   const problem = expectOk(routingProblemOf(plan, USUAL_REQUEST));
   const search = route(problem, { seed });
   let step = search.next();
@@ -54,5 +55,6 @@ export function routeCommand(plan: Plan, asJson: boolean, seed: number): ReturnT
             `no way: ${name(trace.from.part)} to ${name(trace.to.part)}, near ${at.x.toFixed(0)}, ${at.y.toFixed(0)} mm.\n`,
         ),
       ].join('');
-  return { output, plan: made, ...(leftOut.length > 0 ? { status: 1 } : {}) };
+  const files = out === undefined ? [] : [{ path: out, data: serializePlan(made) }];
+  return { output, files, ...(leftOut.length > 0 ? { status: 1 } : {}) };
 }

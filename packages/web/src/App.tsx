@@ -3,6 +3,7 @@ import { lazy, Suspense, useEffect } from 'react';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { Shelf } from './stages/shelf/Shelf.tsx';
 import { readFact } from './storage/repository.ts';
+import { useMakerStore } from './stores/maker-store.ts';
 import { useViewStore } from './stores/view-store.ts';
 import { DARK_THEME, LIGHT_THEME } from './ui/theme.ts';
 
@@ -15,6 +16,10 @@ export function App() {
   const setTheme = useViewStore((state) => state.setTheme);
   useEffect(() => {
     void loadWorktable();
+    useMakerStore
+      .getState()
+      .load()
+      .catch(() => undefined);
     // A browser that keeps nothing still gets a light table.
     readFact('theme').then(
       (value) => {
@@ -31,7 +36,7 @@ export function App() {
           <Routes>
             <Route path="/" element={<Shelf />} />
             <Route path="/plan/:planId" element={<Navigate to="parts" replace />} />
-            <Route path="/plan/:planId/:stage" element={<Worktable />} />
+            <Route path="/plan/:planId/:stage/:view?" element={<Worktable />} />
             <Route path="*" element={<Navigate to="/" replace />} />
           </Routes>
         </Suspense>

@@ -227,6 +227,10 @@ export const ERROR_CATALOGUE = {
     title: 'Sashiko does not print on that paper.',
     help: 'Choose a4, a3 or letter.',
   },
+  'print-unknown': {
+    title: 'There is no such print.',
+    help: 'Choose one of those that are named.',
+  },
   'step-unknown': {
     title: 'There is no such step on the sheet.',
     help: 'Choose a step that is listed on the Sew stage.',

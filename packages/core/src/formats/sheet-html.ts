@@ -7,6 +7,7 @@ import type { Plan } from '../plan/schema.ts';
 import { amountWords, GATHER_GROUPS } from '../sewing/gather.ts';
 import { expectedSeconds, formatWorkTime, type Pace, UNKNOWN_PACE } from '../sewing/pace.ts';
 import type { SewingSheet } from '../sewing/sewing-sheet.ts';
+import { keptTogether } from '../sewing/sheet-names.ts';
 import { isDrawn, NO_WARNINGS } from '../sewing/sheet-pages.ts';
 import { StepArtist } from '../sewing/step-drawing.ts';
 import type { StopWarnings } from '../sewing/stop-warnings.ts';
@@ -158,7 +159,7 @@ function stepList(plan: Plan, sheet: SewingSheet): string {
       const picture = drawing === null ? '' : drawingSvgElement(drawing, drawing.description, false);
       const chance = step.lastChance === null ? '' : `<p class="chance">${escapeMarkup(step.lastChance)}</p>`;
       const checked = plan.ticks[step.id] === true ? ' checked' : '';
-      return `${heading}<div class="step">${chance}<label><input type="checkbox" data-step="${escapeMarkup(step.id)}"${checked}><span class="words">${i + 1}. ${escapeMarkup(step.text)}</span></label>${picture}</div>`;
+      return `${heading}<div class="step">${chance}<label><input type="checkbox" data-step="${escapeMarkup(step.id)}"${checked}><span class="words">${i + 1}. ${escapeMarkup(keptTogether(step.text))}</span></label>${picture}</div>`;
     })
     .join('\n');
 }

@@ -1,4 +1,5 @@
 /** The first page of a pattern: check square, how the pages join, what the marks mean. */
+import { cautionsFor } from '../checks/cautions.ts';
 import { clothBox, type Face, faceName } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -6,6 +7,7 @@ import type { Paper } from './papers.ts';
 import { cross, signIn } from './pattern-drawing.ts';
 import { type Tiling, tileLabel } from './pattern-tiling.ts';
 import type { DrawItem, SheetPage } from './sheet-drawing.ts';
+import { wrapText } from './wrap-text.ts';
 
 /** Side of the square that shows whether the printer kept the scale. */
 export const CHECK_SQUARE_MM = 50;
@@ -67,12 +69,10 @@ export function coverPage(plan: Plan, paper: Paper, tiling: Tiling, face: Face):
     ...pageMap(plan, tiling, { x: 20, y: 142 }),
     { kind: 'text', at: { x: 120, y: 130 }, text: 'What the marks mean', sizeMm: 4.5, bold: true },
     ...legend({ x: 120, y: 140 }),
-    {
-      kind: 'text',
-      at: { x: 20, y: paper.heightMm - 20 },
-      text: 'Take the cell out while sewing. Coin cells are deadly if swallowed: keep them from children.',
-      sizeMm: 4,
-    },
+    ...cautionsFor(plan)
+      .slice(0, 2)
+      .flatMap(({ text }) => wrapText(text, paper.widthMm - 40, 3.4))
+      .map((text, i): DrawItem => ({ kind: 'text', at: { x: 20, y: 232 + i * 5 }, text, sizeMm: 3.4 })),
   ];
   return {
     widthMm: paper.widthMm,

@@ -156,17 +156,19 @@ export function cross(at: Point, arm: number): readonly DrawItem[] {
   ];
 }
 
+/** Half the width of a sign, mm. */
+const SIGN_MM = 1.9;
+
 /** + in a square, − in a circle: told apart by shape as well, and in black and white. */
-export function signIn(at: Point, sign: '+' | '-'): readonly DrawItem[] {
-  const half = 1.9;
-  const arm = 1.1;
+export function signIn(at: Point, sign: '+' | '-', half = SIGN_MM): readonly DrawItem[] {
+  const arm = 0.58 * half;
   const bar = (dx: number, dy: number): DrawItem => ({
     kind: 'line',
     points: [
       { x: at.x - dx, y: at.y - dy },
       { x: at.x + dx, y: at.y + dy },
     ],
-    widthMm: 0.5,
+    widthMm: 0.26 * half,
   });
   if (sign === '-') return [{ kind: 'circle', at, radiusMm: half, widthMm: 0.2 }, bar(arm, 0)];
   const corners = [

@@ -64,3 +64,10 @@ export function signed(sign: '+' | '-' | 'none'): string {
 export function listed(words: readonly string[]): string {
   return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 }
+
+/** A sentence whose signs and units stay with the word or number they belong to when the line breaks. */
+export function keptTogether(text: string): string {
+  return text
+    .replaceAll(/([+−]) (?=(?:square )?(?:hole|loop|leg|side|tape)\b)/g, '$1\u00a0')
+    .replaceAll(/(\d) (?=(?:mm|in|m|cm|Ω|kΩ|V|%)(?![\p{L}]))/gu, '$1\u00a0');
+}

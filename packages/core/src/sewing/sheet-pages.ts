@@ -8,6 +8,7 @@ import { expectedSeconds, formatWorkTime, type Pace, UNKNOWN_PACE } from './pace
 import { type Paper, paperOf } from './papers.ts';
 import { type SewingSheet, sewingSheet } from './sewing-sheet.ts';
 import type { DrawItem, SheetPage } from './sheet-drawing.ts';
+import { keptTogether } from './sheet-names.ts';
 import type { SewingStep } from './step.ts';
 import { StepArtist, type StepDrawing } from './step-drawing.ts';
 import type { StopWarnings } from './stop-warnings.ts';
@@ -169,7 +170,7 @@ function putBlock(writer: PageWriter, block: Block): void {
   const indent = MARGIN_MM + (block.indentMm ?? 0) + (block.box === true ? 7 : 0);
   const drawing = block.drawing ?? null;
   const beside = drawing === null ? 0 : DRAWING_MM.width + 4;
-  const wrapped = wrapText(block.text, paper.widthMm - MARGIN_MM - indent - beside, TEXT_MM);
+  const wrapped = wrapText(keptTogether(block.text), paper.widthMm - MARGIN_MM - indent - beside, TEXT_MM);
   const height = Math.max(wrapped.length * LINE_MM, drawing === null ? 0 : DRAWING_MM.height + 3);
   const space = block.spaceBeforeMm ?? 0;
   // A heading takes the block after it along.

@@ -185,9 +185,10 @@ function drawnSign(hole: Hole, at: Point, middle: Point, factor: number): readon
   if (hole.sign === 'none') return [];
   const away = subtract(at, middle);
   const far = Math.max(distance(at, middle), 1e-9);
-  // Into the part, where no thread is drawn.
-  const inward = Math.min(far * 0.5, hole.padRadiusMm * factor + 2.4);
-  return signIn(subtract(at, scale(away, inward / far)), hole.sign);
+  // Into the part, where no thread is drawn, and small enough for the other sign beside it.
+  const half = Math.min(1.7, Math.max(0.7, 0.3 * far));
+  const inward = Math.min(far * 0.55, Math.max(0.5, (hole.diameterMm / 2) * factor) + half + 0.3);
+  return signIn(subtract(at, scale(away, inward / far)), hole.sign, half);
 }
 
 function drawnStitches(plan: Plan, run: Run, face: Face, seen: (p: Point) => Point): readonly DrawItem[] {

@@ -2,8 +2,9 @@ import { countFindings } from '@sashiko/core/checks/check-plan';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { Link } from 'react-router';
 import { STAGES, type StageId } from '../stages/stages.ts';
-import { openFindingsOf, stepsOf } from '../stores/derived.ts';
+import { openFindingsOf } from '../stores/derived.ts';
 import { useShownPlan } from '../stores/plan-store.ts';
+import { useStepCount } from '../stores/sheet-store.ts';
 import { StageIcon } from '../ui/StageIcon.tsx';
 
 interface Badge {
@@ -12,7 +13,7 @@ interface Badge {
   readonly words: string;
 }
 
-function badgeOf(plan: Plan, stage: StageId): Badge | null {
+function badgeOf(plan: Plan, stage: StageId, steps: number | null): Badge | null {
   const count = (number: number, noun: string): Badge | null =>
     number === 0
       ? null
@@ -32,12 +33,15 @@ function badgeOf(plan: Plan, stage: StageId): Badge | null {
       return { text: '✓', kind: 'done', words: 'clear' };
     }
     case 'sew': {
-      const steps = stepsOf(plan);
-      const done = steps.filter((step) => plan.ticks[step.id] === true).length;
+      const done = Object.keys(plan.ticks).length;
       if (done === 0) return null;
-      return done === steps.length
+      return steps !== null && done >= steps
         ? { text: '✓', kind: 'done', words: 'all done' }
-        : { text: String(done), kind: 'plain', words: `${done} of ${steps.length} steps done` };
+        : {
+            text: String(done),
+            kind: 'plain',
+            words: `${done} ${steps === null ? '' : `of ${steps} `}steps done`,
+          };
     }
     case 'bench':
       return count(Object.keys(plan.readings).length, 'reading');
@@ -49,13 +53,14 @@ function badgeOf(plan: Plan, stage: StageId): Badge | null {
 /** The seven stages, each with its progress or its count of findings. */
 export function Ribbon({ planId, stage }: { readonly planId: string; readonly stage: StageId }) {
   const plan = useShownPlan();
+  const steps = useStepCount(plan.id);
   return (
     <nav className="ribbon" aria-label="Stages">
       <Link className="home" to="/" aria-label="Back to the shelf" title="Back to the shelf">
         <img src="/icon.svg" alt="" width={42} height={42} />
       </Link>
       {STAGES.map(({ id, title }) => {
-        const badge = badgeOf(plan, id);
+        const badge = badgeOf(plan, id, steps);
         return (
           <Link key={id} to={`/plan/${planId}/${id}`} aria-current={id === stage ? 'page' : undefined}>
             <StageIcon stage={id} />

@@ -10,7 +10,7 @@ import { addCopy, writeFact } from '../storage/repository.ts';
 import { type SaveState, usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { download, fileName } from '../ui/download.ts';
-import { printPdf } from '../ui/print-pdf.ts';
+import { printFiles } from '../ui/print-files.ts';
 
 const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
   saved: 'saved in this browser',
@@ -38,7 +38,7 @@ export function TopBar({ plan, onHelp }: { readonly plan: Plan; readonly onHelp:
         >
           Export
         </Button>
-        <Button type="primary" onClick={() => void printPdf(plan, 'pattern')}>
+        <Button type="primary" onClick={() => void printFiles(plan, 'pattern', '1:1 pattern')}>
           Print 1:1
         </Button>
         <ThemeButton />

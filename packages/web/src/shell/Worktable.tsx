@@ -7,6 +7,7 @@ import { CheckStage } from '../stages/check/CheckStage.tsx';
 import { ClothStage } from '../stages/cloth/ClothStage.tsx';
 import { LightStage } from '../stages/light/LightStage.tsx';
 import { PartsStage } from '../stages/parts/PartsStage.tsx';
+import { AtTheTable } from '../stages/sew/AtTheTable.tsx';
 import { SewStage } from '../stages/sew/SewStage.tsx';
 import { isStageId, type StageId } from '../stages/stages.ts';
 import { ThreadStage } from '../stages/thread/ThreadStage.tsx';
@@ -37,12 +38,13 @@ const STAGE_VIEWS: Readonly<Record<StageId, ComponentType>> = {
 
 /** One plan on the table. */
 export function Worktable() {
-  const { planId = '', stage } = useParams();
+  const { planId = '', stage, view } = useParams();
   const problem = useOpenPlan(planId);
   const isOpen = usePlanStore((state) => state.history?.plan.id === planId);
   if (!isStageId(stage)) return <Navigate to={`/plan/${planId}/parts`} replace />;
   if (problem !== null) return <CannotOpen planId={planId} message={problem} />;
   if (!isOpen) return <p className="visually-hidden">Opening the plan …</p>;
+  if (stage === 'sew' && view === 'table') return <AtTheTable planId={planId} />;
   return <Table planId={planId} stage={stage} />;
 }
 

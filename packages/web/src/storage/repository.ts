@@ -2,6 +2,7 @@
 import { describeProblem } from '@sashiko/core/errors/problem';
 import { parsePlan, planFromValue } from '@sashiko/core/formats/plan-file';
 import { type History, startHistory } from '@sashiko/core/plan/history';
+import { maybeParseHouseStyle } from '@sashiko/core/plan/house-style';
 import { newPlan } from '@sashiko/core/plan/new-plan';
 import type { Plan } from '@sashiko/core/plan/schema';
 import lanternCuff from '../../../../demo/lantern-cuff.sashiko.json?raw';
@@ -100,9 +101,10 @@ export async function savePlan(history: History, base: number, now: number): Pro
   });
 }
 
-/** Adds an empty plan and returns its id. */
+/** Adds an empty plan in the maker's house style, where one is kept, and returns its id. */
 export async function addPlan(name: string, now: number): Promise<string> {
-  const plan = newPlan(freshId(), name);
+  const habits = maybeParseHouseStyle((await readFact(HOUSE_STYLE)) ?? '');
+  const plan = { ...newPlan(freshId(), name), ...(habits === undefined ? {} : { habits }) };
   await database.plans.add(stored(plan, now));
   return plan.id;
 }
@@ -148,6 +150,10 @@ export async function importPlan(text: string, now: number): Promise<string> {
   await database.plans.add(stored(result.value, now));
   return result.value.id;
 }
+
+/** Under which facts the maker's habits and pace are kept. */
+export const HOUSE_STYLE = 'house-style';
+export const PACE = 'pace';
 
 /** Reads or writes a small fact about this browser. */
 export async function readFact(key: string): Promise<string | undefined> {

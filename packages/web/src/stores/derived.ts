@@ -7,7 +7,6 @@ import { tightestPlaces } from '@sashiko/core/nets/tightest';
 import { tracePaths } from '@sashiko/core/nets/trace-path';
 import { wishDifference } from '@sashiko/core/nets/wish-difference';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { sewingSheet } from '@sashiko/core/sewing/sewing-sheet';
 
 /** Remembers a function's answer for as long as the plan it was asked about is alive. */
 function oncePerPlan<T>(compute: (plan: Plan) => T): (plan: Plan) => T {
@@ -34,5 +33,4 @@ export const tightestOf = oncePerPlan((plan) => tightestPlaces(plan, TIGHTEST));
 export const pathsOf = oncePerPlan(tracePaths);
 export const wishesIn = oncePerPlan(wishDifference);
 export const piecesOf = oncePerPlan(cutPieces);
-export const stepsOf = oncePerPlan((plan) => sewingSheet(plan).steps);
 export const testsOf = oncePerPlan(benchTests);

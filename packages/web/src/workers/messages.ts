@@ -3,6 +3,7 @@
 import type { Home } from '@sashiko/core/advice/homes';
 import type { WayOut } from '@sashiko/core/advice/ways-out';
 import type { RunTime } from '@sashiko/core/circuit/will-it-light';
+import type { PrintFile, PrintKind } from '@sashiko/core/formats/print-kind';
 import type { FourPoints } from '@sashiko/core/geometry/homography';
 import type { Point } from '@sashiko/core/geometry/point';
 import type { TrialAnswer, TrialSetting } from '@sashiko/core/nets/trials';
@@ -14,6 +15,8 @@ import type { LeftOut } from '@sashiko/core/router/clean-part';
 import type { PlanProblem } from '@sashiko/core/router/problem-of-plan';
 import type { RouteRequest } from '@sashiko/core/router/route-request';
 import type { RoutingSolution } from '@sashiko/core/router/routing-problem';
+import type { Pace } from '@sashiko/core/sewing/pace';
+import type { SewingSheet } from '@sashiko/core/sewing/sewing-sheet';
 
 export interface RouteJobResult {
   /** The plan the proposal was made for: it can only be taken into this one. */
@@ -76,13 +79,19 @@ export interface WorkerMessages {
     answer: ReadonlyArray<readonly [gap: number, findings: number]>,
   ];
   howLong: [request: { readonly plan: Plan }, answer: { readonly time: RunTime | null }];
-  pdf: [
+  /** The sewing sheet of a plan. */
+  sheet: [request: { readonly plan: Plan }, answer: SewingSheet];
+  /** What can be printed: the writers themselves stay in the worker. */
+  printList: [request: null, answer: ReadonlyArray<Pick<PrintKind, 'id' | 'title' | 'help'>>];
+  /** One of the prints of `formats/print-kinds.ts`, as files. */
+  print: [
     request: {
       readonly plan: Plan;
-      readonly what: 'pattern' | 'sheet';
+      readonly printId: string;
+      readonly pace: Pace;
       readonly fontUrls: { readonly regular: string; readonly bold: string };
     },
-    answer: Uint8Array,
+    answer: readonly PrintFile[],
   ];
 }
 

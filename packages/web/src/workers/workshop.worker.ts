@@ -2,11 +2,10 @@
 
 import { findHomes } from '@sashiko/core/advice/homes';
 import { waysOut } from '@sashiko/core/advice/ways-out';
-import { checkPlan } from '@sashiko/core/checks/check-plan';
 import { gapPrices } from '@sashiko/core/checks/gap-prices';
 import { howLong } from '@sashiko/core/circuit/will-it-light';
 import { describeProblem, describeToMaker, fail, type Result } from '@sashiko/core/errors/problem';
-import { writePdf } from '@sashiko/core/formats/pdf';
+import { PRINT_KINDS, printNamed } from '@sashiko/core/formats/print-kinds';
 import { LARGEST_PICTURE_PX, planStraightening, straightenPixels } from '@sashiko/core/geometry/straighten';
 import { sewTrials } from '@sashiko/core/nets/trials';
 import type { PictureBytes } from '@sashiko/core/plan/edits/picture-edits';
@@ -18,8 +17,7 @@ import { route } from '@sashiko/core/router/route';
 import { USUAL_REQUEST } from '@sashiko/core/router/route-request';
 import type { RoutingSolution } from '@sashiko/core/router/routing-problem';
 import { tidyEdit } from '@sashiko/core/router/tidy';
-import { listPages } from '@sashiko/core/sewing/list-pages';
-import { patternPages } from '@sashiko/core/sewing/pattern-pages';
+import { makeSheet } from '@sashiko/core/sewing/sewing-sheet';
 import type { FromWorker, MessageName, ToWorker, WorkerMessages } from './messages.ts';
 
 /** A proposal may take so long: enough that more hardly helps (measured on the benchmark instances). */
@@ -153,19 +151,17 @@ const handlers: Handlers = {
     if (!time.ok) throw new Refusal(describeProblem(time.problem));
     return { time: time.value };
   },
-  async pdf({ plan, what, fontUrls }) {
+  async sheet({ plan }, job) {
+    return await runInSlices(makeSheet(plan), job);
+  },
+  async printList() {
+    return PRINT_KINDS.map(({ id, title, help }) => ({ id, title, help }));
+  },
+  async print({ plan, printId, pace, fontUrls }, job) {
+    const kind = orRefuse(printNamed(printId));
     const [regular, bold] = await Promise.all([base64Of(fontUrls.regular), base64Of(fontUrls.bold)]);
-    const pattern = patternPages(plan);
-    if (!pattern.ok && what === 'pattern') throw new Refusal(describeProblem(pattern.problem));
-    const stops = checkPlan(plan).filter((finding) => finding.severity === 'stop');
-    const pages =
-      what === 'pattern' && pattern.ok
-        ? pattern.value
-        : listPages(
-            plan,
-            stops.map((finding) => finding.message),
-          );
-    return writePdf(pages, plan.name, { regular, bold });
+    const files = await runInSlices(kind.make(plan, { pace, fonts: { regular, bold } }), job);
+    return files === null ? null : orRefuse(files);
   },
 };
 

@@ -19,15 +19,29 @@ export function changeHabits(plan: Plan, changes: Partial<Habits>, label = 'chan
   ]);
 }
 
-/** Changes how + is told from − on the legs of bare lights, on those that are placed as well. */
-export function changeLegSign(plan: Plan, legSign: Habits['legSign']): Result<Edit> {
+const LEG_WORDS: Readonly<Record<Habits['legSign'], string>> = {
+  'big-loop': 'tell + by its bigger loop',
+  'square-loop': 'tell + by its square loop',
+  'minus-curled': 'tell + by its straight leg',
+  ink: 'tell + by an ink mark',
+};
+
+/** Changes how + is told from − on the legs of bare lights, on those that are placed as well; other habits may change with it. */
+export function changeLegSign(
+  plan: Plan,
+  legSign: Habits['legSign'],
+  others: Partial<Habits> = {},
+  label = LEG_WORDS[legSign],
+): Result<Edit> {
   const plusSquare = legSign === 'square-loop' ? 1 : 0;
-  const changes: Change[] = [{ field: 'habits', before: plan.habits, after: { ...plan.habits, legSign } }];
+  const after = { ...plan.habits, ...others, legSign };
+  const changes: Change[] = [{ field: 'habits', before: plan.habits, after }];
   for (const part of Object.values(plan.parts)) {
-    if (kindOf(plan, part).options.some((option) => option.id === 'plusSquare'))
+    const takesForm = kindOf(plan, part).options.some((option) => option.id === 'plusSquare');
+    if (takesForm && (part.options?.['plusSquare'] ?? 0) !== plusSquare)
       changes.push(putPart(plan, { ...part, options: { ...part.options, plusSquare } }));
   }
-  return checkEdit(plan, `tell + by its ${legSign === 'square-loop' ? 'square' : 'bigger'} loop`, changes);
+  return checkEdit(plan, label, changes);
 }
 
 /** Says what the piece is for; it is not asked again. With nothing to say, the question is skipped. */

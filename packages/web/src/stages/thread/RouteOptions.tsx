@@ -4,10 +4,11 @@ import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
 import type { Plan } from '@sashiko/core/plan/schema';
 import type { Freedom, RouteScope } from '@sashiko/core/router/route-request';
 import { SEWN_STITCHES } from '@sashiko/core/thread/stitch-kinds';
-import { Checkbox, Segmented, Select } from 'antd';
+import { Checkbox, Segmented } from 'antd';
 import { useJobsStore } from '../../stores/jobs-store.ts';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { Choice } from '../../ui/Choice.tsx';
 
 const FREEDOMS: ReadonlyArray<{ readonly value: Freedom; readonly label: string }> = [
   { value: 'fixed', label: 'not at all' },
@@ -58,28 +59,6 @@ export function RouteOptions({ plan }: { readonly plan: Plan }) {
         <HouseStyle plan={plan} />
       </details>
     </>
-  );
-}
-
-interface ChoiceProps<Value extends string | number> {
-  readonly id: string;
-  readonly label: string;
-  readonly value: Value;
-  readonly options: ReadonlyArray<{
-    readonly value: Value;
-    readonly label: string;
-    readonly disabled?: boolean;
-  }>;
-  readonly onChange: (value: Value) => void;
-}
-
-/** A drop-down with its name before it. */
-function Choice<Value extends string | number>({ id, label, options, ...field }: ChoiceProps<Value>) {
-  return (
-    <div className="field roomy">
-      <span id={id}>{label}</span>
-      <Select aria-labelledby={id} size="small" options={[...options]} {...field} />
-    </div>
   );
 }
 

@@ -1,0 +1,25 @@
+import { clothBox, faceName } from '../../cloth/cloth.ts';
+import { succeed } from '../../errors/problem.ts';
+import { patternDrawing } from '../../sewing/pattern-drawing.ts';
+import { facesWorkedOn } from '../../sewing/worked-faces.ts';
+import { drawingSvg } from '../drawing-svg.ts';
+import { atOnce, type PrintKind } from '../print-kind.ts';
+
+export const patternSvgPrint: PrintKind = {
+  id: 'pattern-svg',
+  title: '1:1 pattern as SVG',
+  help: 'The same pattern in one sheet for each face you sew on, for a plotter or a drawing program.',
+  make: atOnce((plan) => {
+    const { widthMm, heightMm } = clothBox(plan.cloth);
+    return succeed(
+      facesWorkedOn(plan).map((face) => ({
+        suffix: `-pattern-${face}-side.svg`,
+        mime: 'image/svg+xml',
+        data: drawingSvg(
+          { widthMm, heightMm, items: patternDrawing(plan, face) },
+          `${plan.name}, ${faceName(face)}`,
+        ),
+      })),
+    );
+  }),
+};

@@ -1,0 +1,19 @@
+import { succeed } from '../../errors/problem.ts';
+import { makeSheetPages } from '../../sewing/sheet-pages.ts';
+import { stopWarnings } from '../../sewing/stop-warnings.ts';
+import { writePdf } from '../pdf.ts';
+import type { PrintKind } from '../print-kind.ts';
+
+export const sheetPrint: PrintKind = {
+  id: 'sheet',
+  title: 'Sewing sheet',
+  help: 'Cautions, what to gather and cut, and every step with a small drawing, numbered by pages.',
+  *make(plan, { pace, fonts }) {
+    yield 0;
+    const warnings = stopWarnings(plan);
+    const pages = yield* makeSheetPages(plan, { warnings, pace });
+    return succeed([
+      { suffix: '-sewing-sheet.pdf', mime: 'application/pdf', data: writePdf(pages, plan.name, fonts) },
+    ]);
+  },
+};

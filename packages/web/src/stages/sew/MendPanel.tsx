@@ -1,0 +1,152 @@
+import { describeToMaker } from '@sashiko/core/errors/problem';
+import type { Piece } from '@sashiko/core/nets/pieces';
+import { untickSteps } from '@sashiko/core/plan/edits/progress-edits';
+import { runName } from '@sashiko/core/plan/edits/run-edits';
+import { sumRun } from '@sashiko/core/plan/placed';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { formatWorkTime } from '@sashiko/core/sewing/pace';
+import { type Mishap, type RepairWay, repairWays } from '@sashiko/core/sewing/repair-plan';
+import { formatLength } from '@sashiko/core/units/length';
+import { Button, Slider } from 'antd';
+import { useState } from 'react';
+import { usePlanStore } from '../../stores/plan-store.ts';
+import { useViewStore } from '../../stores/view-store.ts';
+import { Choice } from '../../ui/Choice.tsx';
+
+const KINDS: ReadonlyArray<{ readonly value: Mishap['kind']; readonly label: string }> = [
+  { value: 'ran-out', label: 'The thread ran out' },
+  { value: 'broke', label: 'A thread broke' },
+  { value: 'short', label: 'Two threads touch' },
+  { value: 'part-replaced', label: 'A part must be replaced' },
+];
+
+/** What to do when something goes wrong with a thread or a part, the least work first. */
+export function MendPanel({ plan, pieces }: { readonly plan: Plan; readonly pieces: readonly Piece[] }) {
+  const runs = pieces.flatMap((piece) => piece.runs.map(({ run }) => run));
+  const [kind, setKind] = useState<Mishap['kind']>('ran-out');
+  const [chosenRun, setRunId] = useState<string | null>(null);
+  const [chosenOther, setOther] = useState<string | null>(null);
+  const [chosenPart, setPartId] = useState<string | null>(null);
+  const [share, setShare] = useState(50);
+  const run = runs.find(({ id }) => id === chosenRun) ?? runs[0];
+  const part = plan.parts[chosenPart ?? ''] ?? Object.values(plan.parts)[0];
+  if (run === undefined || part === undefined)
+    return <p>There is no thread to mend yet: draw or route threads first.</p>;
+  const other = runs.find(({ id }) => id === chosenOther && id !== run.id) ?? runs.find((one) => one !== run);
+  const pathMm = sumRun(plan, run).pathMm;
+  const alongMm = (pathMm * share) / 100;
+  const mishap = mishapOf(kind, run.id, other?.id ?? '', part.id, alongMm);
+  const ways = repairWays(plan, mishap);
+  const options = runs.map((one) => ({ value: one.id, label: runName(plan, one) }));
+  const look = (runId: string): void =>
+    useViewStore.getState().setSpotlight({ key: `mend:${runId}`, partIds: [], runIds: [runId] });
+  return (
+    <>
+      <Choice id="mend-kind" label="What happened" value={kind} options={[...KINDS]} onChange={setKind} />
+      {kind === 'part-replaced' ? (
+        <Choice
+          id="mend-part"
+          label="Which part"
+          value={part.id}
+          options={Object.values(plan.parts).map(({ id, name }) => ({ value: id, label: name }))}
+          onChange={setPartId}
+        />
+      ) : (
+        <>
+          <Choice
+            id="mend-run"
+            label="Which thread"
+            value={run.id}
+            options={options}
+            onChange={(id) => {
+              setRunId(id);
+              look(id);
+            }}
+          />
+          {kind === 'short' && other !== undefined && (
+            <Choice
+              id="mend-other"
+              label="It touches"
+              value={other.id}
+              options={options.filter(({ value }) => value !== run.id)}
+              onChange={setOther}
+            />
+          )}
+          <div className="field roomy">
+            <span id="mend-along">How far along</span>
+            <Slider
+              aria-labelledby="mend-along"
+              value={share}
+              onChange={setShare}
+              tooltip={{ formatter: () => formatLength(alongMm, plan.habits.unit, 0) }}
+            />
+          </div>
+          <p className="quiet">
+            {formatLength(alongMm, plan.habits.unit, 0)} of {formatLength(pathMm, plan.habits.unit, 0)} from
+            where it starts.
+          </p>
+        </>
+      )}
+      {ways.ok ? (
+        ways.value.map((way, i) => <WayCard key={way.id} plan={plan} way={way} isLeast={i === 0} />)
+      ) : (
+        <p>{describeToMaker(ways.problem)}</p>
+      )}
+    </>
+  );
+}
+
+function mishapOf(
+  kind: Mishap['kind'],
+  runId: string,
+  otherRunId: string,
+  partId: string,
+  alongMm: number,
+): Mishap {
+  if (kind === 'part-replaced') return { kind, partId };
+  return kind === 'short' ? { kind, runId, otherRunId, alongMm } : { kind, runId, alongMm };
+}
+
+function WayCard({
+  plan,
+  way,
+  isLeast,
+}: {
+  readonly plan: Plan;
+  readonly way: RepairWay;
+  readonly isLeast: boolean;
+}) {
+  const commit = usePlanStore((state) => state.commit);
+  const tell = usePlanStore((state) => state.tell);
+  const { unit } = plan.habits;
+  const ticked = way.unticks.filter((id) => plan.ticks[id] === true).length;
+  return (
+    <section className="cut" aria-label={way.title}>
+      <h3>
+        {way.title}
+        {isLeast && <span className="least"> least work</span>}
+      </h3>
+      <p className="quiet">
+        {formatWorkTime(way.seconds)}; undo {formatLength(way.undoneMm, unit, 0)};{' '}
+        {way.cutMm === 0 ? 'no new thread' : `new thread ${formatLength(way.cutMm, unit, 0)}`}
+      </p>
+      <ol>
+        {way.doings.map((doing) => (
+          <li key={doing}>{doing}</li>
+        ))}
+      </ol>
+      <Button
+        size="small"
+        disabled={ticked === 0}
+        onClick={() => {
+          if (commit(untickSteps(plan, way.unticks, 'mend a thread')))
+            tell(`${ticked} ${ticked === 1 ? 'step is' : 'steps are'} open again on the sheet.`);
+        }}
+      >
+        {ticked === 0
+          ? 'No step of it is ticked'
+          : `Open its ${ticked} ticked ${ticked === 1 ? 'step' : 'steps'} again`}
+      </Button>
+    </section>
+  );
+}

@@ -1,0 +1,139 @@
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { orderSteps } from '@sashiko/core/plan/edits/sewing-edits';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { expectedSeconds, formatWorkTime } from '@sashiko/core/sewing/pace';
+import type { SewingSheet } from '@sashiko/core/sewing/sewing-sheet';
+import { nextStep } from '@sashiko/core/sewing/sitting';
+import type { SewingStep } from '@sashiko/core/sewing/step';
+import { maybeStepRange, movedOrder, type StepRange } from '@sashiko/core/sewing/step-order';
+import { Button } from 'antd';
+import { useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useMakerStore } from '../../stores/maker-store.ts';
+import { usePlanStore } from '../../stores/plan-store.ts';
+import { SittingNote } from './SittingNote.tsx';
+import { StepRow } from './StepRow.tsx';
+
+/** Longer sheets open only the section the maker is at. */
+const ALL_OPEN_UP_TO = 150;
+
+interface Section {
+  readonly title: string;
+  readonly from: number;
+  readonly steps: readonly SewingStep[];
+}
+
+/** Steps under their headings: a heading comes again where the work comes back to it. */
+function sectionsOf(steps: readonly SewingStep[]): readonly Section[] {
+  const sections: { title: string; from: number; steps: SewingStep[] }[] = [];
+  for (const [i, step] of steps.entries()) {
+    const last = sections.at(-1);
+    if (last?.title === step.group) last.steps.push(step);
+    else sections.push({ title: step.group, from: i, steps: [step] });
+  }
+  return sections;
+}
+
+/** All steps in order, to tick, to look at, to drag. */
+export function StepsPanel({ plan, sheet }: { readonly plan: Plan; readonly sheet: SewingSheet }) {
+  const { steps } = sheet;
+  const commit = usePlanStore((state) => state.commit);
+  const pace = useMakerStore((state) => state.pace);
+  const navigate = useNavigate();
+  const [dragged, setDragged] = useState<string | null>(null);
+  const sections = useMemo(() => sectionsOf(steps), [steps]);
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const range = dragged === null ? undefined : maybeStepRange(steps, dragged);
+  const done = steps.filter((step) => plan.ticks[step.id] === true).length;
+  const left = steps
+    .filter((step) => plan.ticks[step.id] !== true)
+    .reduce((sum, step) => sum + expectedSeconds(step.work, pace), 0);
+  const next = nextStep(plan, steps);
+  const drop = ({ active, over }: DragEndEvent): void => {
+    setDragged(null);
+    if (over === null || over.id === active.id) return;
+    const to = steps.findIndex(({ id }) => id === over.id);
+    const order = movedOrder(steps, String(active.id), to);
+    commit(order.ok ? orderSteps(plan, order.value) : order);
+  };
+  return (
+    <>
+      <div className="row">
+        <span>
+          <span className="figure">
+            {done} of {steps.length}
+          </span>{' '}
+          done
+        </span>
+        <span className="quiet">{left === 0 ? 'nothing left to do' : `${formatWorkTime(left)} left`}</span>
+      </div>
+      <div className="buttons">
+        <Button type="primary" onClick={() => void navigate(`/plan/${plan.id}/sew/table`)}>
+          At the table
+        </Button>
+        {plan.stepOrder.length > 0 && (
+          <Button onClick={() => commit(orderSteps(plan, []))}>Usual order</Button>
+        )}
+      </div>
+      <SittingNote plan={plan} steps={steps} />
+      <section>
+        <h2>Cautions</h2>
+        <ul className="cautions">
+          {sheet.cautions.map((caution) => (
+            <li key={caution.id}>{caution.text}</li>
+          ))}
+        </ul>
+      </section>
+      <DndContext
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        onDragStart={({ active }) => setDragged(String(active.id))}
+        onDragCancel={() => setDragged(null)}
+        onDragEnd={drop}
+      >
+        <SortableContext items={steps.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
+          {sections.map((section) => (
+            <details
+              key={`${section.title} ${section.steps[0]?.id}`}
+              className="step-section"
+              open={steps.length <= ALL_OPEN_UP_TO || section.steps.some((step) => step === next)}
+            >
+              <summary>
+                <h2>{section.title}</h2>
+                <span className="quiet">{section.steps.length}</span>
+              </summary>
+              <ol className="steps">
+                {section.steps.map((step, i) => (
+                  <StepRow
+                    key={step.id}
+                    plan={plan}
+                    step={step}
+                    number={section.from + i + 1}
+                    isOutOfRange={isOut(range, section.from + i, step.id === dragged)}
+                  />
+                ))}
+              </ol>
+            </details>
+          ))}
+        </SortableContext>
+      </DndContext>
+    </>
+  );
+}
+
+/** Whether the step that is being dragged cannot take the place of this one. */
+function isOut(range: StepRange | undefined, index: number, isDragged: boolean): boolean {
+  return range !== undefined && !isDragged && (index < range.first || index > range.last);
+}

@@ -1,0 +1,87 @@
+import { addWork, changeWork, deleteWork } from '@sashiko/core/plan/edits/sewing-edits';
+import type { Plan, Work } from '@sashiko/core/plan/schema';
+import { Button, Input, Select } from 'antd';
+import { useState } from 'react';
+import { usePlanStore } from '../../stores/plan-store.ts';
+
+const KINDS: ReadonlyArray<{ readonly value: Work['kind']; readonly label: string }> = [
+  { value: 'open', label: 'opens a way in' },
+  { value: 'do', label: 'comes first' },
+  { value: 'close', label: 'closes it for good' },
+];
+
+/** Work besides the circuit: what is opened or drilled first, what closes when. The order of steps follows from it. */
+export function WorksEditor({ plan }: { readonly plan: Plan }) {
+  const commit = usePlanStore((state) => state.commit);
+  const [title, setTitle] = useState('');
+  const add = (): void => {
+    if (title.trim() !== '' && commit(addWork(plan, { title, kind: 'close', place: 'piece' }))) setTitle('');
+  };
+  return (
+    <section aria-label="Other work">
+      <h2>Other work on the piece</h2>
+      <p className="quiet">
+        A pocket opened, a hole punched, a seam or lining closed: the sheet warns before the last chance
+        passes.
+      </p>
+      {Object.values(plan.works).map((work) => (
+        <WorkRow key={work.id} plan={plan} work={work} />
+      ))}
+      <div className="work-row">
+        <Input
+          size="small"
+          aria-label="New work"
+          placeholder="such as: sew the side seam shut"
+          maxLength={120}
+          value={title}
+          onChange={(event) => setTitle(event.target.value)}
+          onPressEnter={add}
+        />
+        <Button size="small" onClick={add} disabled={title.trim() === ''}>
+          Add
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+function WorkRow({ plan, work }: { readonly plan: Plan; readonly work: Work }) {
+  const commit = usePlanStore((state) => state.commit);
+  const places = [
+    { value: 'piece', label: 'the whole piece' },
+    { value: 'right', label: 'the right side' },
+    { value: 'wrong', label: 'the wrong side' },
+    ...Object.values(plan.cloth.markings)
+      .filter(({ closed }) => closed)
+      .map(({ id, name }) => ({ value: id, label: name })),
+  ];
+  return (
+    <div className="work-card">
+      <div className="row">
+        <strong>{work.title}</strong>
+        <button
+          type="button"
+          className="linkish"
+          aria-label={`Leave out: ${work.title}`}
+          onClick={() => commit(deleteWork(plan, work.id))}
+        >
+          ✕
+        </button>
+      </div>
+      <Select
+        size="small"
+        aria-label={`What it does: ${work.title}`}
+        value={work.kind}
+        options={[...KINDS]}
+        onChange={(kind) => commit(changeWork(plan, work.id, { kind }))}
+      />
+      <Select
+        size="small"
+        aria-label={`Where: ${work.title}`}
+        value={work.place}
+        options={places}
+        onChange={(place) => commit(changeWork(plan, work.id, { place }))}
+      />
+    </div>
+  );
+}

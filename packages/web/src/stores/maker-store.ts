@@ -1,0 +1,45 @@
+/** What this browser knows of the maker, whatever plan is open: the house style and the pace of their hands. */
+import { maybeParseHouseStyle } from '@sashiko/core/plan/house-style';
+import type { Habits } from '@sashiko/core/plan/schema';
+import { learnPace, maybeParsePace, type Pace, UNKNOWN_PACE } from '@sashiko/core/sewing/pace';
+import type { StepWork } from '@sashiko/core/sewing/step';
+import { create } from 'zustand';
+import { HOUSE_STYLE, PACE, readFact, writeFact } from '../storage/repository.ts';
+
+interface MakerState {
+  readonly houseStyle: Habits | null;
+  readonly pace: Pace;
+  /** Reads what is kept; a browser that keeps nothing leaves the usual. */
+  load(): Promise<void>;
+  keepHouseStyle(habits: Habits): Promise<void>;
+  /** Learns that a step of this work took so long. */
+  learn(work: StepWork, seconds: number): void;
+  forgetPace(): void;
+}
+
+export const useMakerStore = create<MakerState>()((set, get) => ({
+  houseStyle: null,
+  pace: UNKNOWN_PACE,
+  async load() {
+    const [style, pace] = await Promise.all([readFact(HOUSE_STYLE), readFact(PACE)]);
+    set({
+      houseStyle: maybeParseHouseStyle(style ?? '') ?? null,
+      pace: maybeParsePace(pace ?? '') ?? UNKNOWN_PACE,
+    });
+  },
+  async keepHouseStyle(habits) {
+    await writeFact(HOUSE_STYLE, JSON.stringify(habits));
+    set({ houseStyle: habits });
+  },
+  learn(work, seconds) {
+    const pace = learnPace(get().pace, work, seconds);
+    if (pace === get().pace) return;
+    set({ pace });
+    // A pace that cannot be kept is learnt anew.
+    writeFact(PACE, JSON.stringify(pace)).catch(() => undefined);
+  },
+  forgetPace() {
+    set({ pace: UNKNOWN_PACE });
+    writeFact(PACE, JSON.stringify(UNKNOWN_PACE)).catch(() => undefined);
+  },
+}));
