@@ -1,4 +1,4 @@
-/** `npm run bench`: all benchmarks; `npm run bench -- router`: those of the router alone. */
+/** `npm run bench`: all benchmarks; `npm run bench -- router` or `-- sheet`: those of one matter alone. */
 import { spawnSync } from 'node:child_process';
 
 const run = (command: string, ...args: string[]): void => {
@@ -6,9 +6,11 @@ const run = (command: string, ...args: string[]): void => {
   if (status !== 0) process.exit(status ?? 1);
 };
 
-if (process.argv[2] !== 'router') {
+const only = process.argv[2];
+if (only === undefined) {
   run('tsx', 'scripts/bench.ts');
   run('vite', 'build', 'packages/web', '--logLevel', 'error');
   run('tsx', 'scripts/bench-drag.ts');
 }
-run('tsx', 'scripts/bench-router.ts');
+if (only !== 'router') run('tsx', 'scripts/bench-sheet.ts');
+if (only !== 'sheet') run('tsx', 'scripts/bench-router.ts');

@@ -181,7 +181,12 @@ function bridge(spot: Spot): RepairWay {
     undoneMm: 0,
     cutMm,
     seconds:
-      SECONDS.cutAndThread + 2 * SPLICE_STITCHES * SECONDS.stitch + 2 * SECONDS.finish + SECONDS.reading,
+      SECONDS.cutAndThread +
+      2 * SPLICE_STITCHES * SECONDS.stitch +
+      SECONDS.startKnot +
+      SECONDS.finish +
+      2 * SECONDS.seal +
+      SECONDS.reading,
     unticks: [`test:piece:${piece.id}`, `seal:${piece.id}`],
   };
 }
@@ -207,7 +212,12 @@ function bypass(spot: Spot): RepairWay {
     undoneMm: 0,
     cutMm,
     seconds:
-      SECONDS.cutAndThread + SECONDS.startKnot + SECONDS.finish + SECONDS.reading + sewSeconds(plan, [step]),
+      SECONDS.cutAndThread +
+      SECONDS.startKnot +
+      SECONDS.finish +
+      2 * SECONDS.seal +
+      SECONDS.reading +
+      sewSeconds(plan, [step]),
     unticks: [`sew:${step.run.id}`, `test:piece:${piece.id}`, `seal:${piece.id}`],
   };
 }

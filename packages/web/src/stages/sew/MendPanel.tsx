@@ -75,7 +75,7 @@ export function MendPanel({ plan, pieces }: { readonly plan: Plan; readonly piec
           <div className="field roomy">
             <span id="mend-along">How far along</span>
             <Slider
-              aria-labelledby="mend-along"
+              ariaLabelledByForHandle="mend-along"
               value={share}
               onChange={setShare}
               tooltip={{ formatter: () => formatLength(alongMm, plan.habits.unit, 0) }}

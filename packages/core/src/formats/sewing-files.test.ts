@@ -1,0 +1,228 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { JSDOM } from 'jsdom';
+import { svgPathProperties } from 'svg-path-properties';
+import { describe, expect, test } from 'vitest';
+import { clothBox } from '../cloth/cloth.ts';
+import { expectOk } from '../errors/problem.ts';
+import { polylineLengthMm } from '../geometry/polyline.ts';
+import { cutPieces } from '../nets/pieces.ts';
+import { applyEdit } from '../plan/edit.ts';
+import { acceptFinding } from '../plan/edits/patch-edits.ts';
+import { tickStep } from '../plan/edits/progress-edits.ts';
+import { kindOf, sumRun } from '../plan/placed.ts';
+import type { Plan } from '../plan/schema.ts';
+import { UNKNOWN_PACE } from '../sewing/pace.ts';
+import { paperNamed } from '../sewing/papers.ts';
+import { sewingSheet } from '../sewing/sewing-sheet.ts';
+import { stitchList } from '../sewing/stitch-list.ts';
+import { stopWarnings } from '../sewing/stop-warnings.ts';
+import { labelLines } from '../sewing/wash-label.ts';
+import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
+import { randomPlan } from '../testing/random-edits.ts';
+import { cuttingSvg } from './cutting-svg.ts';
+import { parsePlan } from './plan-file.ts';
+import { PRINT_KINDS, printNamed } from './print-kinds.ts';
+import { sheetHtml } from './sheet-html.ts';
+import { stitchJson, stitchSvg } from './stitch-files.ts';
+
+const font = (name: string): string =>
+  readFileSync(
+    new URL(`../../../../node_modules/source-sans/TTF/SourceSans3-${name}.ttf`, import.meta.url),
+  ).toString('base64');
+const setting = { pace: UNKNOWN_PACE, fonts: { regular: font('Regular'), bold: font('Semibold') } };
+const demo = (name: string): Plan =>
+  expectOk(
+    parsePlan(readFileSync(new URL(`../../../../demo/${name}.sashiko.json`, import.meta.url), 'utf8')),
+  );
+
+describe('every print', () => {
+  const plans = readdirSync(new URL('../../../../demo/', import.meta.url)).map(
+    (file) => file.split('.')[0] as string,
+  );
+  test.each(PRINT_KINDS)('$id is made of every demo plan and of an empty one, the same each time', (kind) => {
+    for (const plan of [...plans.map(demo), new PlanBuilder('Empty').plan]) {
+      const make = () => {
+        const work = kind.make(plan, setting);
+        let step = work.next();
+        while (step.done !== true) {
+          expect(step.value).toBeGreaterThanOrEqual(0);
+          expect(step.value).toBeLessThanOrEqual(1);
+          step = work.next();
+        }
+        return expectOk(step.value);
+      };
+      const files = make();
+      expect(files.length).toBeGreaterThan(0);
+      for (const { suffix, data } of files) {
+        expect(suffix).toMatch(/^-[a-z-]+\.(pdf|svg|html|json|csv)$/);
+        expect(data.length).toBeGreaterThan(40);
+      }
+      expect(make()).toEqual(files);
+    }
+  });
+
+  test('an unknown print and an unknown paper are refused with those there are', () => {
+    expect(printNamed('poster')).toMatchObject({
+      problem: { code: 'print-unknown', detail: expect.stringMatching(/pattern, sheet/) },
+    });
+    expect(paperNamed('b5')).toMatchObject({ problem: { code: 'paper-unknown' } });
+  });
+
+  test('a pattern of too many pages says how many, and names a paper that would do', () => {
+    const work = expectOk(printNamed('pattern')).make(new PlanBuilder('Wide', 1500, 1200).plan, setting);
+    let step = work.next();
+    while (step.done !== true) step = work.next();
+    expect(step.value).toMatchObject({
+      ok: false,
+      problem: {
+        code: 'pattern-too-large',
+        detail: expect.stringMatching(/^It would need \d+ of A4\. On A3 it would fit\.$/),
+      },
+    });
+  });
+});
+
+describe('the sheet as one file', () => {
+  const build = new PlanBuilder('<img src=x onerror=alert(1)>', 200, 160)
+    .holder(100, 130, 180)
+    .light('<b>l</b>', 60, 50, 180)
+    .sew('holder.plus', '<b>l</b>.plus')
+    .sew('holder.minus', '<b>l</b>.minus');
+  const html = sheetHtml(build.plan, sewingSheet(build.plan));
+
+  test('holds no markup of the maker’s and asks for nothing from anywhere', () => {
+    const { document } = new JSDOM(html).window;
+    expect(document.querySelectorAll('img, b, link, iframe, object')).toHaveLength(0);
+    expect(document.title).toContain('<img src=x onerror=alert(1)>');
+    expect(html).not.toMatch(/(?:src|href)=["'](?!data:)/);
+    expect(html.replaceAll('http://www.w3.org/2000/svg', '')).not.toMatch(/https?:/);
+    expect(document.querySelector('meta[http-equiv]')?.getAttribute('content')).toContain(
+      "default-src 'none'",
+    );
+  });
+
+  test('has a box for every step, in order, with the ticks of the plan, and a drawing where something is sewn', () => {
+    const ticked = applyEdit(build.plan, expectOk(tickStep(build.plan, 'prepare:mark', true, 1)));
+    const sheet = sewingSheet(ticked);
+    const { document } = new JSDOM(sheetHtml(ticked, sheet)).window;
+    const boxes = [...document.querySelectorAll<HTMLInputElement>('[data-step]')];
+    expect(boxes.map((box) => box.dataset['step'])).toEqual(sheet.steps.map(({ id }) => id));
+    expect(boxes.filter((box) => box.hasAttribute('checked')).map((box) => box.dataset['step'])).toEqual([
+      'prepare:mark',
+    ]);
+    expect(document.querySelectorAll('.step svg title').length).toBe(Object.keys(build.plan.runs).length);
+  });
+
+  test('ticks are kept by step id where the browser keeps them, and one step is shown at a time', () => {
+    const open = () => new JSDOM(html, { runScripts: 'dangerously', url: 'http://localhost/' });
+    const first = open();
+    const { document } = first.window;
+    const box = document.querySelector<HTMLInputElement>('[data-step="prepare:mark"]');
+    box?.click();
+    expect(document.getElementById('count')?.textContent).toMatch(/^1 of /);
+    const kept = first.window.localStorage.getItem('sashiko:test-piece');
+    expect(JSON.parse(kept ?? '{}')).toEqual({ 'prepare:mark': true });
+    document.getElementById('one')?.click();
+    // The first step that is not done is shown.
+    expect(document.querySelector('.step.now [data-step]')?.getAttribute('data-step')).toBe('prepare:try:p2');
+    document.getElementById('next')?.click();
+    expect(document.querySelectorAll('.step.now')).toHaveLength(1);
+  });
+
+  test('stops print first and bold, open ones and those that were accepted with their reason', () => {
+    const tide = demo('tide-pool-hanging');
+    const warnings = stopWarnings(tide);
+    expect(warnings.open.length).toBeGreaterThan(3);
+    const crossing = applyEdit(
+      tide,
+      expectOk(acceptFinding(tide, 'crossing:r18+r38:1', 'a patch will go there')),
+    );
+    const after = stopWarnings(crossing);
+    expect(after.open).toHaveLength(warnings.open.length - 1);
+    const { document } = new JSDOM(sheetHtml(crossing, sewingSheet(crossing), { warnings: after })).window;
+    const stops = [...document.querySelectorAll('.stop')].map((item) => item.textContent);
+    expect(stops).toHaveLength(warnings.open.length);
+    expect(stops.at(-1)).toMatch(/Accepted: a patch will go there/);
+    expect(document.querySelector('h2')?.textContent).toBe('Still to be put right before sewing');
+  });
+});
+
+describe('stitches for a machine', () => {
+  const plans = [
+    smallLantern().plan,
+    demo('night-walk-dog-coat'),
+    randomPlan(smallLantern().plan, 71, 120).plan,
+  ];
+
+  test('one path for each thread, in sewing order, as long as its lines (measured by a general-purpose path library)', () => {
+    for (const plan of plans) {
+      const { document } = new JSDOM(stitchSvg(plan), { contentType: 'image/svg+xml' }).window;
+      const paths = [...document.querySelectorAll('path')].map((path) => path.getAttribute('d') ?? '');
+      const { threads } = stitchList(plan);
+      expect(paths).toHaveLength(threads.length);
+      for (const [i, thread] of threads.entries()) {
+        const mm = thread.lines.reduce(
+          (sum, { points }) => sum + polylineLengthMm(points.map(([x, y]) => ({ x, y }))),
+          0,
+        );
+        expect(new svgPathProperties(paths[i] as string).getTotalLength()).toBeCloseTo(mm, 2);
+      }
+    }
+  });
+
+  test('lines of a thread hang together, and are never shorter than the way on the cloth', () => {
+    for (const plan of plans) {
+      const { left, top } = clothBox(plan.cloth);
+      const pieces = cutPieces(plan);
+      for (const [i, { lines, loops, cutMm }] of stitchList(plan).threads.entries()) {
+        expect([loops, cutMm]).toEqual([pieces[i]?.loops, pieces[i]?.cutMm]);
+        for (const [k, line] of lines.entries()) {
+          if (k > 0) expect(line.points[0]).toEqual(lines[k - 1]?.points.at(-1));
+          const run = pieces[i]?.runs[k]?.run;
+          if (run === undefined) throw new Error('a line is a run of its piece');
+          const mm = polylineLengthMm(line.points.map(([x, y]) => ({ x: x + left, y: y + top })));
+          const { pathMm } = sumRun(plan, run);
+          // Round a bend a stitch cuts the corner.
+          expect(mm).toBeGreaterThan(0.85 * pathMm - 0.1);
+        }
+      }
+    }
+  });
+
+  test('the JSON is what docs/stitch-list.md shows', () => {
+    const docs = readFileSync(new URL('../../../../docs/stitch-list.md', import.meta.url), 'utf8');
+    const list = JSON.parse(stitchJson(smallLantern().plan)) as Record<string, unknown>;
+    for (const field of [
+      ...Object.keys(list),
+      ...Object.keys((list['threads'] as object[])[0] ?? {}),
+      'from',
+      'to',
+      'stitch',
+      'workedFrom',
+      'passes',
+      'points',
+    ])
+      expect(docs).toContain(`\`${field}\``);
+  });
+});
+
+describe('the cutting layer', () => {
+  test('cuts outline and openings, drills every hole at its diameter', () => {
+    const plan = demo('lantern-cuff');
+    const { document } = new JSDOM(cuttingSvg(plan), { contentType: 'image/svg+xml' }).window;
+    const openings = Object.values(plan.cloth.markings).filter(({ use }) => use === 'opening').length;
+    expect(document.querySelectorAll('#cut path')).toHaveLength(1 + openings);
+    const holes = Object.values(plan.parts).flatMap((part) => kindOf(plan, part).holes);
+    const radii = [...document.querySelectorAll('#drill circle')].map((circle) =>
+      Number(circle.getAttribute('r')),
+    );
+    expect(radii).toEqual(holes.map(({ diameterMm }) => Math.round((diameterMm / 2) * 1000) / 1000));
+  });
+});
+
+test('the label follows what is known of the piece, the graver first', () => {
+  const { plan } = smallLantern();
+  expect(labelLines(plan).slice(0, 2).join(' ')).toMatch(/sewn circuit\. Coin cell: keep away from children/);
+  expect(labelLines({ ...plan, facts: { ...plan.facts, washed: false } }).join(' ')).toMatch(/Do not wash/);
+  expect(labelLines({ ...plan, facts: { ...plan.facts, washed: true } }).join(' ')).toMatch(/Wash by hand/);
+});
