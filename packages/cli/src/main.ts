@@ -40,7 +40,10 @@ cli
 cli
   .command('sheet <file>', 'Print the sewing sheet, the pattern or another print')
   .option('--out <file>', 'Where to write it; the ending says what it holds')
-  .option('--as <print>', 'pattern, sheet, html, pattern-svg, cutting, stitches-svg, stitches-json or gather')
+  .option(
+    '--as <print>',
+    'pattern, sheet, html, labels, pattern-svg, cutting, stitches-svg, stitches-json or gather',
+  )
   .option('--paper <paper>', 'a4, a3 or letter')
   .action(finish('sheet'));
 cli.command('netlist <file>', 'SPICE text of the sewn circuit').action(finish('netlist'));

@@ -87,6 +87,47 @@ const CAUTIONS: readonly CautionRule[] = [
     appliesTo: has('cell'),
   },
   {
+    id: 'closed-toy',
+    text: 'A closed piece for a child or an animal needs a way to its cell that only a grown person can open. Count needles and pins before it is closed.',
+    appliesTo: ({ facts, works }) =>
+      (facts.forWhom === 'child' || facts.forWhom === 'small-child' || facts.forWhom === 'animal') &&
+      Object.values(works).some(({ kind }) => kind === 'close'),
+  },
+  {
+    id: 'neck',
+    text: 'Worn: no loose loops or long tails where they could catch a neck or a finger, and no bright light close to an eye.',
+    appliesTo: (plan) => plan.facts.worn === true && lightsIn(plan).length > 0,
+  },
+  {
+    id: 'pry',
+    text: 'Lift a coin cell out with a wooden or plastic stick: metal scissors short it.',
+    appliesTo: (plan) => cellIds(plan).has('coin-20x3.2'),
+  },
+  {
+    id: 'hot-glue',
+    text: 'Hot glue and its nozzle burn skin: small drops, fingers away, an adult’s help for children.',
+    appliesTo: ({ habits, runs }) => habits.sealing === 'hot-glue' && Object.keys(runs).length > 0,
+  },
+  {
+    id: 'wet-glue',
+    text: 'Keep wet varnish and glue away from power, and air the room: no cell goes in before they are dry.',
+    appliesTo: ({ habits, runs }) =>
+      (habits.sealing === 'varnish' || habits.sealing === 'fabric-glue') && Object.keys(runs).length > 0,
+  },
+  {
+    id: 'iron',
+    text: 'Marks that iron away: a hot iron melts parts and burns skin. Iron beside the parts, never over them, cell out.',
+    appliesTo: ({ habits, runs }) => habits.marker === 'heat' && Object.keys(runs).length > 0,
+  },
+  {
+    id: 'bobbin',
+    text: 'Steel thread in a machine’s bobbin: slowly, by the machine’s manual, and clear its lint afterwards.',
+    appliesTo: ({ runs }) =>
+      Object.values(runs).some(
+        ({ stitchId, threadId }) => stitchId === 'bobbin' && threadId.startsWith('steel'),
+      ),
+  },
+  {
     id: 'legs',
     text: 'Cut leg ends fly: cover them with your hand and protect your eyes.',
     appliesTo: (plan) =>

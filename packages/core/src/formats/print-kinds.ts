@@ -4,6 +4,7 @@ import type { PrintKind } from './print-kind.ts';
 import { cuttingPrint } from './prints/cutting.ts';
 import { gatherPrint } from './prints/gather.ts';
 import { htmlPrint } from './prints/html.ts';
+import { labelsPrint } from './prints/labels.ts';
 import { patternPrint } from './prints/pattern.ts';
 import { patternSvgPrint } from './prints/pattern-svg.ts';
 import { sheetPrint } from './prints/sheet.ts';
@@ -13,6 +14,7 @@ export const PRINT_KINDS: readonly PrintKind[] = [
   patternPrint,
   sheetPrint,
   htmlPrint,
+  labelsPrint,
   patternSvgPrint,
   cuttingPrint,
   stitchSvgPrint,

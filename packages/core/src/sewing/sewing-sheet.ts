@@ -13,6 +13,7 @@ import { preparingSteps } from './steps/preparing.ts';
 import { pieceSteps } from './steps/sewing-a-piece.ts';
 import { type StepContext, stepContext } from './steps/step-context.ts';
 import { testingSteps } from './steps/testing.ts';
+import { unfollowedHabits } from './unfollowed-habits.ts';
 
 export interface SewingSheet {
   readonly steps: readonly SewingStep[];
@@ -38,7 +39,7 @@ export function* makeSheet(plan: Plan): Generator<number, SewingSheet> {
   const chances = lastChances(context);
   return {
     steps: steps.map((step) => ({ ...step, lastChance: chances.get(step.id) ?? null })),
-    unfollowed,
+    unfollowed: [...unfollowed, ...unfollowedHabits(plan, pieces)],
     pieces,
     gather: gatherList(plan, pieces),
     cautions: cautionsFor(plan),

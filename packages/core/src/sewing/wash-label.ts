@@ -2,7 +2,9 @@
 import { elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
-import type { DrawItem } from './sheet-drawing.ts';
+import { moved } from './clip-items.ts';
+import { type Paper, paperOf } from './papers.ts';
+import type { DrawItem, SheetPage } from './sheet-drawing.ts';
 import { wrapText } from './wrap-text.ts';
 
 /** A label of this size is sewn or tied in (assumption). */
@@ -63,4 +65,26 @@ export function labelDrawing(plan: Plan): readonly DrawItem[] {
     }
   }
   return items;
+}
+
+/** Margin round the labels, and room to cut between them (assumption). */
+const MARGIN_MM = 15;
+const BETWEEN_MM = 4;
+
+/** A label for every kit, as many to a page as it holds. */
+export function labelPages(plan: Plan, paper: Paper = paperOf(plan)): readonly SheetPage[] {
+  const fit = (room: number, size: number): number =>
+    Math.floor((room - 2 * MARGIN_MM + BETWEEN_MM) / (size + BETWEEN_MM));
+  const columns = fit(paper.widthMm, LABEL_MM.width);
+  const perPage = columns * fit(paper.heightMm, LABEL_MM.height);
+  const label = labelDrawing(plan);
+  return Array.from({ length: Math.ceil(plan.kits.count / perPage) }, (_, page) => ({
+    widthMm: paper.widthMm,
+    heightMm: paper.heightMm,
+    title: `Labels, page ${page + 1}`,
+    items: Array.from({ length: Math.min(perPage, plan.kits.count - page * perPage) }, (_one, i) => ({
+      x: MARGIN_MM + (i % columns) * (LABEL_MM.width + BETWEEN_MM),
+      y: MARGIN_MM + Math.floor(i / columns) * (LABEL_MM.height + BETWEEN_MM),
+    })).flatMap((at) => label.map((item) => moved(item, at))),
+  }));
 }

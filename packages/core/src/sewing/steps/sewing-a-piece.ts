@@ -2,7 +2,7 @@
 import { type Face, faceName, otherFace } from '../../cloth/cloth.ts';
 import { distance } from '../../geometry/point.ts';
 import { type Piece, SPLICE_STITCHES } from '../../nets/pieces.ts';
-import { hasElement } from '../../parts/part-element.ts';
+import { consumersOf, hasElement } from '../../parts/part-element.ts';
 import { holeKey, holeOf, holePoint, kindOf, partOf, sumRun } from '../../plan/placed.ts';
 import type { Habits, HoleRef, Plan, Run } from '../../plan/schema.ts';
 import { maybeStitchKind } from '../../thread/stitch-kinds.ts';
@@ -144,10 +144,32 @@ function switchGap(plan: Plan, at: HoleRef): string {
 /** A piece that goes round at least so far about its middle, and ends near where it began, is a ring left open. */
 const RING = { leastRuns: 3, leastTurn: 1.2 * Math.PI, gapInRuns: 1.6 } as const;
 
+/** The holes a strand comes to up to the end of a piece, over all pieces it was cut into; nothing when it goes on after this one. */
+function strandUpTo({ pieces }: StepContext, piece: Piece): readonly HoleRef[] {
+  const end = piece.runs.at(-1)?.to;
+  const startsAt = (one: Piece, hole: HoleRef | undefined): boolean =>
+    hole !== undefined && holeKey(one.runs[0]?.from as HoleRef) === holeKey(hole);
+  if (pieces.some((one) => one !== piece && one.side === piece.side && startsAt(one, end))) return [];
+  let refs: readonly HoleRef[] = [];
+  const seen = new Set<Piece>();
+  for (let at: Piece | undefined = piece; at !== undefined && !seen.has(at); ) {
+    seen.add(at);
+    const start: HoleRef = at.runs[0]?.from as HoleRef;
+    refs = [...at.runs.map(({ to }) => to), ...refs];
+    const before: Piece | undefined = pieces.find(
+      (one) => !seen.has(one) && holeKey(one.runs.at(-1)?.to as HoleRef) === holeKey(start),
+    );
+    if (before === undefined) refs = [start, ...refs];
+    at = before;
+  }
+  return refs;
+}
+
 /** Says not to close a ring: its last stop lies as near to another stop as neighbours do, and a maker would join them. */
-function openRing({ plan, names }: StepContext, piece: Piece): string {
-  if (piece.runs.length < RING.leastRuns) return '';
-  const refs = [piece.runs[0]?.from as HoleRef, ...piece.runs.map(({ to }) => to)];
+function openRing(context: StepContext, piece: Piece): string {
+  const { plan, names } = context;
+  const refs = strandUpTo(context, piece);
+  if (refs.length <= RING.leastRuns) return '';
   const stops = refs.map((ref) => holePoint(plan, ref));
   const last = stops.at(-1) as { x: number; y: number };
   const middle = {
@@ -168,6 +190,8 @@ function openRing({ plan, names }: StepContext, piece: Piece): string {
   const near = refs
     .slice(0, -2)
     .map((ref, i) => ({ ref, mm: distance(stops[i] as { x: number; y: number }, last) }))
+    // The ring is one of lights: where the power comes in is no part of it.
+    .filter(({ ref }) => consumersOf(kindOf(plan, partOf(plan, ref.partId))).length > 0)
     .filter(({ mm, ref }) => mm <= RING.gapInRuns * usual && holeKey(ref) !== holeKey(refs.at(-1) as HoleRef))
     .sort((a, b) => a.mm - b.mm)[0];
   return near === undefined
