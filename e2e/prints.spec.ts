@@ -19,8 +19,9 @@ async function textOf(bytes: Buffer): Promise<readonly string[]> {
 test('the sewing sheet of a plan with mistakes says them first', async ({ page }) => {
   await openDemo(page, 'tide-pool-hanging', 'sew');
   await expect(page.getByText('7 findings to put right first')).toBeVisible();
+  await page.locator('.tray-tabs').getByText('Print', { exact: true }).click();
   const { bytes } = await downloadBytes(page, () =>
-    page.getByRole('button', { name: 'Print the sheet' }).click(),
+    page.getByRole('button', { name: 'Sewing sheet', exact: true }).click(),
   );
   const [first = ''] = await textOf(bytes);
   expect(first.indexOf('Still to be put right')).toBeGreaterThan(-1);

@@ -68,7 +68,7 @@ test('from an empty cloth to a sewn plan, closed and found again', async ({ page
   await page.getByText('Cut', { exact: true }).click();
   await expect(page.locator('.cut').first()).toContainText('stays in the cloth');
   const pdf = await downloadBytes(page, () =>
-    page.getByRole('button', { name: 'Print 1:1 pattern' }).click(),
+    page.getByRole('button', { name: 'Print 1:1', exact: true }).click(),
   );
   expect(pdf.name).toBe('owl-cushion-pattern.pdf');
   expect(pdf.bytes.subarray(0, 5).toString()).toBe('%PDF-');

@@ -109,9 +109,16 @@ await shoot('sew', '/plan/lighthouse-cushion/sew', async () => {
   await page.getByRole('checkbox', { name: 'Step 1 done' }).check();
   await page.locator('.steps .linkish').nth(8).click();
 });
+await shoot('at-table', '/plan/lighthouse-cushion/sew', async () => {
+  await page.getByRole('button', { name: 'At the table' }).click();
+  await page.locator('.table-step').waitFor();
+  for (let i = 0; i < 7; i += 1) await page.keyboard.press(' ');
+});
+await page.keyboard.press('Escape');
+await page.locator('svg.canvas').waitFor();
 const [download] = await Promise.all([
   page.waitForEvent('download'),
-  page.getByRole('button', { name: 'Print 1:1 pattern' }).click(),
+  page.getByRole('button', { name: 'Print 1:1', exact: true }).click(),
 ]);
 const pdf = `${folder}pattern.pdf`;
 await download.saveAs(pdf);

@@ -16,6 +16,7 @@ import {
 } from '@sashiko/core/plan/edits/cloth-edits';
 import { placePair, setLevel, turnPart } from '@sashiko/core/plan/edits/part-edits';
 import { stateFacts } from '@sashiko/core/plan/edits/plan-edits';
+import { addWork } from '@sashiko/core/plan/edits/sewing-edits';
 import { newPlan } from '@sashiko/core/plan/new-plan';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { routingProblemOf } from '@sashiko/core/router/problem-of-plan';
@@ -156,7 +157,16 @@ function nightWalkDogCoat(): Plan {
   ]);
   const board = build.part('board').id;
   for (const pin of pins) build.edit(setLevel(build.plan, board, pin, 1));
-  return build.plan;
+  const pocket =
+    Object.values(build.plan.cloth.markings).find(({ name }) => name === 'pocket')?.id ?? 'piece';
+  build.edit(
+    addWork(build.plan, {
+      title: 'sew the pocket on over the holder, its top left open',
+      kind: 'close',
+      place: pocket,
+    }),
+  );
+  return build.edit(addWork(build.plan, { title: 'sew the lining in', kind: 'close', place: 'wrong' })).plan;
 }
 
 /** A ring of twelve bare-leg lights with mistakes left in, each of them found by a check. */

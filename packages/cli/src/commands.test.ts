@@ -99,6 +99,36 @@ describe('exit status and output', () => {
     expect((await runCommand('route', out, false)).output).toMatch(/Nothing better was found/);
   });
 
+  test('sheet: the ending says what is written; stops are told and printed', async () => {
+    const kinds = { pdf: '%PDF-', html: '<!doctype html>', svg: '<?xml', csv: 'group,item', json: '{' };
+    for (const [ending, start] of Object.entries(kinds)) {
+      const out = join(folder, `sheet.${ending}`);
+      expect(await runCommand('sheet', good, false, { out })).toMatchObject({ status: 0, error: '' });
+      expect(readFileSync(out, 'utf8').startsWith(start)).toBe(true);
+    }
+    const pattern = join(folder, 'pattern.pdf');
+    expect(
+      (await runCommand('sheet', good, false, { out: pattern, as: 'pattern', paper: 'a3' })).output,
+    ).toMatch(/^1:1 pattern written to /);
+    const stopped = await runCommand('sheet', bad, false, { out: join(folder, 'bad.html') });
+    expect(stopped.status).toBe(1);
+    expect(stopped.output).toMatch(/7 findings are to be put right/);
+    expect(readFileSync(join(folder, 'bad.html'), 'utf8')).toContain('Still to be put right before sewing');
+  });
+
+  test.each([
+    ['no file to write', {}, /--out FILE\.pdf/],
+    ['an ending nobody knows', { out: join(folder, 'sheet.docx') }, /\.docx is to hold is not known/],
+    ['an unknown paper', { out: join(folder, 'x.pdf'), paper: 'b5' }, /Choose a4, a3 or letter/],
+    ['an unknown print', { out: join(folder, 'x.pdf'), as: 'poster' }, /no such print/],
+    ['a folder that is not there', { out: join(folder, 'no', 'x.pdf') }, /cannot be written/],
+  ])('sheet with %s: status 2 and one line', async (_what, options, words) => {
+    const result = await runCommand('sheet', good, false, options);
+    expect(result).toMatchObject({ status: 2, output: '' });
+    expect(result.error).toMatch(words);
+    expect(result.error.trimEnd()).not.toContain('\n');
+  });
+
   test('netlist', async () => {
     const { output, status } = await runCommand('netlist', good, false);
     expect(status).toBe(0);

@@ -30,7 +30,7 @@ export function stopAdvice(
     ? ' Take the cell out while the piece lies.'
     : ' The cell stays out while the piece lies.';
   if (before === undefined || before.isSafeStop)
-    return { isSafe: true, text: `Safe to stop here: no thread is in the needle.${cell}`, after: null };
+    return { isSafe: true, text: `Safe to stop here: no thread hangs half sewn.${cell}`, after: null };
   const after = steps.slice(Math.max(0, i)).find(({ isSafeStop }) => isSafeStop) ?? null;
   return {
     isSafe: false,

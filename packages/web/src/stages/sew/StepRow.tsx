@@ -1,30 +1,28 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { tickStep } from '@sashiko/core/plan/edits/progress-edits';
-import type { Plan } from '@sashiko/core/plan/schema';
 import { keptTogether } from '@sashiko/core/sewing/sheet-names';
 import type { SewingStep } from '@sashiko/core/sewing/step';
 import { memo } from 'react';
-import { usePlanStore } from '../../stores/plan-store.ts';
+import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { StepPicture } from './StepPicture.tsx';
 
 interface StepRowProps {
-  readonly plan: Plan;
   readonly step: SewingStep;
   readonly number: number;
+  readonly isDone: boolean;
   /** Something is being dragged that cannot come here. */
   readonly isOutOfRange: boolean;
 }
 
 /** One step: its box, its words, a handle to drag it by; chosen, its drawing and why it stands where it does. */
-export const StepRow = memo(function StepRow({ plan, step, number, isOutOfRange }: StepRowProps) {
+export const StepRow = memo(function StepRow({ step, number, isDone, isOutOfRange }: StepRowProps) {
   const commit = usePlanStore((state) => state.commit);
   const setSpotlight = useViewStore((state) => state.setSpotlight);
   const isChosen = useViewStore((state) => state.spotlight?.key === step.id);
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } =
     useSortable({ id: step.id });
-  const isDone = plan.ticks[step.id] === true;
   const look = [isChosen ? 'chosen' : '', isOutOfRange ? 'out' : '', isDragging ? 'dragged' : ''];
   return (
     <li
@@ -36,7 +34,7 @@ export const StepRow = memo(function StepRow({ plan, step, number, isOutOfRange 
         type="checkbox"
         checked={isDone}
         aria-label={`Step ${number} done`}
-        onChange={(event) => commit(tickStep(plan, step.id, event.target.checked, Date.now()))}
+        onChange={(event) => commit(tickStep(currentPlan(), step.id, event.target.checked, Date.now()))}
       />
       <div>
         {step.lastChance !== null && <p className="last-chance">{step.lastChance}</p>}
@@ -52,7 +50,7 @@ export const StepRow = memo(function StepRow({ plan, step, number, isOutOfRange 
         </button>
         {isChosen && (
           <>
-            <StepPicture plan={plan} step={step} widthMm={76} heightMm={44} />
+            <OwnPicture step={step} />
             <Reasons step={step} />
           </>
         )}
@@ -70,6 +68,10 @@ export const StepRow = memo(function StepRow({ plan, step, number, isOutOfRange 
     </li>
   );
 });
+
+function OwnPicture({ step }: { readonly step: SewingStep }) {
+  return <StepPicture plan={useShownPlan()} step={step} widthMm={76} heightMm={44} />;
+}
 
 /** Why the step comes where it does, each reason once. */
 function Reasons({ step }: { readonly step: SewingStep }) {

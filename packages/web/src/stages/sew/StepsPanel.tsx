@@ -43,6 +43,11 @@ function sectionsOf(steps: readonly SewingStep[]): readonly Section[] {
   return sections;
 }
 
+/** Sections are known by their first step. */
+function sectionKey({ title, steps }: Section): string {
+  return `${title} ${steps[0]?.id ?? ''}`;
+}
+
 /** All steps in order, to tick, to look at, to drag. */
 export function StepsPanel({ plan, sheet }: { readonly plan: Plan; readonly sheet: SewingSheet }) {
   const { steps } = sheet;
@@ -51,6 +56,17 @@ export function StepsPanel({ plan, sheet }: { readonly plan: Plan; readonly shee
   const navigate = useNavigate();
   const [dragged, setDragged] = useState<string | null>(null);
   const sections = useMemo(() => sectionsOf(steps), [steps]);
+  const next = nextStep(plan, steps);
+  const [opened, setOpened] = useState<ReadonlyMap<string, boolean>>(new Map());
+  // Sections that are closed are not drawn at all: a sheet of two hundred parts has over a thousand steps.
+  const isOpen = sections.map(
+    (section) =>
+      opened.get(sectionKey(section)) ??
+      (steps.length <= ALL_OPEN_UP_TO || section.steps.some((step) => step === next)),
+  );
+  const shown = sections.flatMap((section, i) =>
+    isOpen[i] === true ? section.steps.map(({ id }) => id) : [],
+  );
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -60,7 +76,6 @@ export function StepsPanel({ plan, sheet }: { readonly plan: Plan; readonly shee
   const left = steps
     .filter((step) => plan.ticks[step.id] !== true)
     .reduce((sum, step) => sum + expectedSeconds(step.work, pace), 0);
-  const next = nextStep(plan, steps);
   const drop = ({ active, over }: DragEndEvent): void => {
     setDragged(null);
     if (over === null || over.id === active.id) return;
@@ -103,28 +118,34 @@ export function StepsPanel({ plan, sheet }: { readonly plan: Plan; readonly shee
         onDragCancel={() => setDragged(null)}
         onDragEnd={drop}
       >
-        <SortableContext items={steps.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
-          {sections.map((section) => (
+        <SortableContext items={shown} strategy={verticalListSortingStrategy}>
+          {sections.map((section, i) => (
             <details
-              key={`${section.title} ${section.steps[0]?.id}`}
+              key={sectionKey(section)}
               className="step-section"
-              open={steps.length <= ALL_OPEN_UP_TO || section.steps.some((step) => step === next)}
+              open={isOpen[i] === true}
+              onToggle={(event) => {
+                const { open } = event.currentTarget;
+                if (open !== isOpen[i]) setOpened(new Map(opened).set(sectionKey(section), open));
+              }}
             >
               <summary>
                 <h2>{section.title}</h2>
                 <span className="quiet">{section.steps.length}</span>
               </summary>
-              <ol className="steps">
-                {section.steps.map((step, i) => (
-                  <StepRow
-                    key={step.id}
-                    plan={plan}
-                    step={step}
-                    number={section.from + i + 1}
-                    isOutOfRange={isOut(range, section.from + i, step.id === dragged)}
-                  />
-                ))}
-              </ol>
+              {isOpen[i] === true && (
+                <ol className="steps">
+                  {section.steps.map((step, k) => (
+                    <StepRow
+                      key={step.id}
+                      step={step}
+                      number={section.from + k + 1}
+                      isDone={plan.ticks[step.id] === true}
+                      isOutOfRange={isOut(range, section.from + k, step.id === dragged)}
+                    />
+                  ))}
+                </ol>
+              )}
             </details>
           ))}
         </SortableContext>
