@@ -37,6 +37,17 @@ test('at the table: step by step with the space bar, pause, come back another da
   await page.keyboard.press('ArrowLeft');
   await page.keyboard.press('ArrowRight');
   await expect(page.locator('.table-head')).toContainText('8 done');
+  // So does a swipe of a finger; a mouse that marks words does not.
+  const swipe = async (pointerType: string): Promise<void> => {
+    const at = { pointerType, clientY: 300, bubbles: true };
+    await page.locator('.table-step').dispatchEvent('pointerdown', { ...at, clientX: 500 });
+    await page.locator('.table-step').dispatchEvent('pointerup', { ...at, clientX: 380 });
+  };
+  await swipe('mouse');
+  await expect(step).toContainText('9.');
+  await swipe('touch');
+  await expect(step).toContainText('10.');
+  await page.keyboard.press('ArrowLeft');
   await page.getByRole('button', { name: 'Pause', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Paused' })).toBeVisible();
   await waitUntilSavedHere(page);
