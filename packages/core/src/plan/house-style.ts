@@ -1,6 +1,7 @@
 /** A maker's habits, kept beside the plans: new plans begin with them, and any plan can take them. */
 import * as v from 'valibot';
 import type { Result } from '../errors/problem.ts';
+import { maybeParseJson } from '../units/json.ts';
 import type { Edit } from './edit.ts';
 import { changeLegSign } from './edits/plan-edits.ts';
 import { DEFAULT_HABITS } from './new-plan.ts';
@@ -9,12 +10,7 @@ import { habitsProblem } from './validate.ts';
 
 /** Habits that were kept as text, completed with the usual ones; undefined when they cannot be read. */
 export function maybeParseHouseStyle(text: string): Habits | undefined {
-  let raw: unknown;
-  try {
-    raw = JSON.parse(text);
-  } catch {
-    return undefined;
-  }
+  const raw = maybeParseJson(text);
   if (typeof raw !== 'object' || raw === null) return undefined;
   const checked = v.safeParse(HabitsSchema, { ...DEFAULT_HABITS, ...raw });
   return checked.success && habitsProblem(checked.output) === null ? checked.output : undefined;

@@ -1,4 +1,5 @@
 /** How long work takes: a first estimate from what is to be done, and how it learns from a maker's own times. */
+import { maybeParseJson } from '../units/json.ts';
 import { type StepWork, WORK_KINDS, type WorkKind } from './step.ts';
 
 /**
@@ -67,12 +68,7 @@ export function learnPace(pace: Pace, work: StepWork, seconds: number): Pace {
 
 /** A pace that was kept as text, or undefined when it is none. */
 export function maybeParsePace(text: string): Pace | undefined {
-  let raw: unknown;
-  try {
-    raw = JSON.parse(text);
-  } catch {
-    return undefined;
-  }
+  const raw = maybeParseJson(text);
   if (typeof raw !== 'object' || raw === null) return undefined;
   const lists = WORK_KINDS.map((kind) => (raw as Record<string, unknown>)[kind]);
   const isPace = lists.every(

@@ -3,6 +3,7 @@ import * as v from 'valibot';
 import { fail, type Result, succeed } from '../../errors/problem.ts';
 import { add, type Point, snapToMicrometre } from '../../geometry/point.ts';
 import { OwnPartSchema } from '../../parts/own-part.ts';
+import { maybeParseJson } from '../../units/json.ts';
 import type { Change, Edit } from '../edit.ts';
 import { checkEdit, putPart, putRun, takeNumbers } from '../edits/check-edit.ts';
 import { freeName, namesOf, partIdOf } from '../edits/part-edits.ts';
@@ -47,12 +48,7 @@ export function serializeClip(clip: Clip): string {
 
 /** Reads a clip from the clipboard's text, or says why it is none. */
 export function parseClip(text: string): Result<Clip> {
-  let raw: unknown;
-  try {
-    raw = JSON.parse(text);
-  } catch {
-    return fail('clip-foreign');
-  }
+  const raw = maybeParseJson(text);
   if (typeof raw !== 'object' || raw === null || (raw as { format?: unknown }).format !== CLIP_FORMAT)
     return fail('clip-foreign');
   const checked = v.safeParse(ClipSchema, raw);

@@ -2,12 +2,13 @@ import { changeHabits, changeLegSign } from '@sashiko/core/plan/edits/plan-edits
 import { takeHabits } from '@sashiko/core/plan/house-style';
 import type { Habits, Plan } from '@sashiko/core/plan/schema';
 import type { Unfollowed } from '@sashiko/core/sewing/step-order';
-import { Button, InputNumber } from 'antd';
+import { Button } from 'antd';
 import { useMakerStore } from '../../stores/maker-store.ts';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { Choice } from '../../ui/Choice.tsx';
+import { HABIT_CHOICES } from '../../ui/habit-choices.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
-import { HABIT_CHOICES } from './habit-choices.ts';
+import { LoopsField } from '../../ui/LoopsField.tsx';
 import { PaceSection } from './PaceSection.tsx';
 import { WorksEditor } from './WorksEditor.tsx';
 
@@ -21,10 +22,9 @@ export function HabitsPanel({
 }) {
   const commit = usePlanStore((state) => state.commit);
   const { habits } = plan;
-  const change = (changes: Partial<Habits>, gesture?: string): void => {
+  const change = (changes: Partial<Habits>): void => {
     commit(
       changes.legSign === undefined ? changeHabits(plan, changes) : changeLegSign(plan, changes.legSign),
-      gesture,
     );
   };
   const length = (label: string, field: 'knotMm' | 'spareMm' | 'longestPieceMm') => (
@@ -54,20 +54,7 @@ export function HabitsPanel({
             onChange={(value) => change({ [field]: value } as Partial<Habits>)}
           />
         ))}
-        <div className="field">
-          <label htmlFor="habit-loops">Loops at each hole</label>
-          <InputNumber
-            id="habit-loops"
-            size="small"
-            min={3}
-            max={20}
-            precision={0}
-            value={habits.loops}
-            onChange={(loops) => {
-              if (loops !== null) change({ loops }, 'loops');
-            }}
-          />
-        </div>
+        <LoopsField plan={plan} />
         {length('Knot at each end', 'knotMm')}
         {length('Spare to hold', 'spareMm')}
         {length('Longest piece', 'longestPieceMm')}

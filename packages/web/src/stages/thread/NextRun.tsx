@@ -3,10 +3,15 @@ import { changeHabits, changeLegSign } from '@sashiko/core/plan/edits/plan-edits
 import { kindOf } from '@sashiko/core/plan/placed';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
-import { InputNumber, Select } from 'antd';
+import { Select } from 'antd';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { Choice } from '../../ui/Choice.tsx';
+import { habitChoice } from '../../ui/habit-choices.ts';
+import { LoopsField } from '../../ui/LoopsField.tsx';
 import { StitchFields, StitchSelect, ThreadSelect } from './StitchFields.tsx';
+
+const legs = habitChoice('legSign');
 
 const STRAIGHT = 'straight';
 const CURVED = 'curved';
@@ -59,33 +64,15 @@ export function NextRun({ plan }: { readonly plan: Plan }) {
         onChange={(change) => commit(changeHabits(plan, change))}
       />
       {hasBareLegs && (
-        <div className="field">
-          <span id="leg-sign">Legs: + is told by a</span>
-          <Select
-            aria-labelledby="leg-sign"
-            value={habits.legSign}
-            options={[
-              { value: 'big-loop', label: 'bigger loop' },
-              { value: 'square-loop', label: 'square loop' },
-            ]}
-            onChange={(legSign) => commit(changeLegSign(plan, legSign))}
-          />
-        </div>
-      )}
-      <div className="field">
-        <label htmlFor="loops">Loops at each hole</label>
-        <InputNumber
-          id="loops"
-          style={{ width: '100%' }}
-          min={3}
-          max={20}
-          precision={0}
-          value={habits.loops}
-          onChange={(loops) => {
-            if (loops !== null) commit(changeHabits(plan, { loops }), 'loops');
-          }}
+        <Choice
+          id="leg-sign"
+          label={legs.label}
+          value={habits.legSign}
+          options={legs.options}
+          onChange={(legSign) => commit(changeLegSign(plan, legSign as typeof habits.legSign))}
         />
-      </div>
+      )}
+      <LoopsField plan={plan} />
     </section>
   );
 }

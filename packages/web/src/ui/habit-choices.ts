@@ -79,3 +79,10 @@ export const HABIT_CHOICES: readonly HabitChoice[] = [
     ['chalk', 'with chalk'],
   ]),
 ];
+
+/** The choice of one habit. Throws RangeError when it is none of these. */
+export function habitChoice(field: Choosable): HabitChoice {
+  const found = HABIT_CHOICES.find((one) => one.field === field);
+  if (found === undefined) throw new RangeError(`habitChoice: no choice of "${field}"`);
+  return found;
+}
