@@ -127,7 +127,7 @@ test('habits change the steps, are kept as house style, and a new plan begins wi
   await page.getByRole('button', { name: 'Keep as house style' }).click();
   await expect(page.getByText('This plan follows your house style.')).toBeVisible();
   await openPanel(page, 'Steps');
-  await expect(page.locator('.last-chance')).toContainText('Last chance for lamp');
+  await expect(page.locator('.steps .last-chance')).toContainText('Last chance for lamp');
   await expect
     .poll(async () => (await words(page)).filter((text) => text.includes('hot glue')).length)
     .toBeGreaterThan(0);

@@ -27,11 +27,11 @@ ul,ol{padding:0;list-style:none}li{margin:.35em 0}.stop{font-weight:700;color:#8
 label{display:grid;grid-template-columns:auto 1fr;gap:.6rem;align-items:start}
 input[type=checkbox]{width:1.4rem;height:1.4rem;margin:.1rem 0}
 .step{background:#fffdf8;border:1px solid #d8cdb8;border-radius:10px;padding:.7rem}
-.step svg{display:block;width:100%;max-width:26rem;margin:.5rem 0 0 2rem;background:#fff;border:1px solid #d8cdb8}
+.step svg{display:block;width:calc(100% - 2rem);max-width:26rem;margin:.5rem 0 0 2rem;background:#fff;border:1px solid #d8cdb8}
 .done .words{text-decoration:line-through;color:#5a5f6e}.chance{font-weight:700}
-button{font:inherit;min-height:3rem;padding:0 1.2rem;border-radius:10px;border:2px solid #31457a;background:#fffdf8;color:#1d2a4d}
+button{font:inherit;min-height:3rem;padding:0 .7rem;border-radius:10px;border:2px solid #31457a;background:#fffdf8;color:#1d2a4d}
 button:focus-visible,input:focus-visible{outline:3px dashed #31457a;outline-offset:2px}
-.bar{display:flex;gap:.6rem;flex-wrap:wrap;position:sticky;bottom:0;background:#f6f1e6;padding:.6rem 0}
+.bar{display:flex;gap:.4rem;flex-wrap:wrap;position:sticky;bottom:0;background:#f6f1e6;padding:.6rem 0}
 .one .step,.one h2,.one .lists{display:none}.one .step.now{display:block;font-size:1.5rem}
 .label{border:2px dashed #5a5f6e;padding:.6rem;max-width:22rem;background:#fff}
 @media print{.bar{display:none}body{max-width:none;font-size:12px}.step{break-inside:avoid}}
@@ -94,7 +94,7 @@ ${stepList(plan, sheet)}
 <h2>Label</h2>
 <div class="label"><strong>${escapeMarkup(plan.name)}</strong>${list(labelLines(plan).map(escapeMarkup))}</div>
 </div>
-<div class="bar"><button id="one" type="button" aria-pressed="false">One step at a time</button><button id="back" type="button">Back</button><button id="next" type="button">Next</button></div>
+<div class="bar"><button id="back" type="button">Back</button><button id="next" type="button">Next</button><button id="one" type="button" aria-pressed="false">One step at a time</button></div>
 <script>${SCRIPT}</script>
 </body>
 </html>

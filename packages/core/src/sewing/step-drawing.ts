@@ -186,7 +186,7 @@ function drawnSign(hole: Hole, at: Point, middle: Point, factor: number): readon
   const away = subtract(at, middle);
   const far = Math.max(distance(at, middle), 1e-9);
   // Into the part, where no thread is drawn, and small enough for the other sign beside it.
-  const half = Math.min(1.7, Math.max(0.7, 0.3 * far));
+  const half = Math.min(1.7, Math.max(0.7, Math.min(0.3 * far, 2 * factor)));
   const inward = Math.min(far * 0.55, Math.max(0.5, (hole.diameterMm / 2) * factor) + half + 0.3);
   return signIn(subtract(at, scale(away, inward / far)), hole.sign, half);
 }

@@ -2,8 +2,9 @@
 import type { Face } from '../cloth/cloth.ts';
 import type { Plan } from '../plan/schema.ts';
 
-/** The faces that are sewn on, the one of the cloth first. A run of its own face adds that one. */
+/** The faces that are sewn on, the one of the cloth first: those that runs are worked from, and those that parts lie on. */
 export function facesWorkedOn(plan: Plan): readonly Face[] {
-  const others = Object.values(plan.runs).flatMap((run) => (run.face === undefined ? [] : [run.face]));
-  return [...new Set([plan.cloth.workedFace, ...others])];
+  const ofRuns = Object.values(plan.runs).flatMap((run) => (run.face === undefined ? [] : [run.face]));
+  const ofParts = Object.values(plan.parts).map((part) => part.face);
+  return [...new Set([plan.cloth.workedFace, ...ofRuns, ...ofParts])];
 }

@@ -103,14 +103,7 @@ export function StepsPanel({ plan, sheet }: { readonly plan: Plan; readonly shee
         )}
       </div>
       <SittingNote plan={plan} steps={steps} />
-      <section>
-        <h2>Cautions</h2>
-        <ul className="cautions">
-          {sheet.cautions.map((caution) => (
-            <li key={caution.id}>{caution.text}</li>
-          ))}
-        </ul>
-      </section>
+      <Cautions sheet={sheet} />
       <DndContext
         sensors={sensors}
         collisionDetection={closestCenter}
@@ -151,6 +144,26 @@ export function StepsPanel({ plan, sheet }: { readonly plan: Plan; readonly shee
         </SortableContext>
       </DndContext>
     </>
+  );
+}
+
+/** The gravest caution is always in sight; the others are one click away. */
+function Cautions({ sheet }: { readonly sheet: SewingSheet }) {
+  const [first, ...more] = sheet.cautions;
+  return (
+    <section aria-label="Cautions">
+      <p className="last-chance">{first?.text}</p>
+      {more.length > 0 && (
+        <details className="more">
+          <summary>{more.length} more cautions</summary>
+          <ul className="cautions">
+            {more.map((caution) => (
+              <li key={caution.id}>{caution.text}</li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </section>
   );
 }
 
