@@ -93,22 +93,24 @@ test('a step is dragged where it can go, stays there, and is refused where it ca
   await openSheet(page);
   const before = await words(page);
   const handle = (number: number) => page.getByRole('button', { name: `Move step ${number}`, exact: true });
-  // By keyboard: step 5, the last light to be tried, before the one above it.
-  await handle(5).focus();
-  await page.keyboard.press('Space');
-  await page.waitForTimeout(300);
-  await page.keyboard.press('ArrowUp');
-  await page.waitForTimeout(300);
-  await page.keyboard.press('Space');
+  /** Takes a step by its handle and moves it up by one, waiting for what is announced to those who do not see it. */
+  const moveUp = async (number: number): Promise<void> => {
+    const said = page.locator('[id^="DndLiveRegion"]');
+    await handle(number).focus();
+    await page.keyboard.press('Space');
+    await expect(said).toContainText(/Picked up|was moved over/);
+    await expect(page.locator('.steps > li.dragged')).toHaveCount(1);
+    await page.waitForTimeout(300);
+    await page.keyboard.press('ArrowUp');
+    await expect(said).toHaveText(/item (\S+) was moved over droppable area (?!\1\.)/);
+    await page.keyboard.press('Space');
+  };
+  // Step 5, the last light to be tried, before the one above it.
+  await moveUp(5);
   await expect.poll(async () => (await words(page))[3]).toBe(before[4]);
   expect((await words(page))[4]).toBe(before[3]);
-  // A line cannot come before its thread is cut.
-  await handle(8).focus();
-  await page.keyboard.press('Space');
-  await page.waitForTimeout(300);
-  await page.keyboard.press('ArrowUp');
-  await page.waitForTimeout(300);
-  await page.keyboard.press('Space');
+  // A thread cannot be started before it is cut.
+  await moveUp(8);
   await expect(page.getByText(/The step cannot go there\. It comes after/)).toBeVisible();
   expect((await words(page))[7]).toBe(before[7]);
   await page.getByRole('button', { name: 'Usual order' }).click();
