@@ -6,18 +6,25 @@ const BUCKET_MM = 0.34;
 /** Dearer than this lies in the last bucket. */
 const MOST_BUCKETS = 30_000;
 
+/** Entries there is room for at first; it grows. */
+const FIRST_ROOM = 4096;
+
+/** Each bucket is a chain of entries through plain arrays: nothing is allocated while a search runs. */
 export class BucketQueue {
-  readonly #buckets: number[][] = [];
+  /** By bucket: its newest entry, or −1. */
+  readonly #head = new Int32Array(MOST_BUCKETS + 1).fill(-1);
+  #cells = new Int32Array(FIRST_ROOM);
+  /** By entry: the one put in before it. */
+  #before = new Int32Array(FIRST_ROOM);
+  #count = 0;
   #first = 0;
   #last = -1;
   #floor = 0;
 
   /** Empties the queue; nothing cheaper than `floor` will be put in. */
   clear(floor: number): void {
-    for (let i = this.#first; i <= this.#last; i += 1) {
-      const bucket = this.#buckets[i];
-      if (bucket !== undefined) bucket.length = 0;
-    }
+    if (this.#last >= this.#first) this.#head.fill(-1, this.#first, this.#last + 1);
+    this.#count = 0;
     this.#first = 0;
     this.#last = -1;
     this.#floor = floor;
@@ -27,19 +34,33 @@ export class BucketQueue {
     let at = Math.floor((price - this.#floor) / BUCKET_MM);
     if (at < this.#first) at = this.#first;
     if (at > MOST_BUCKETS) at = MOST_BUCKETS;
-    while (this.#buckets.length <= at) this.#buckets.push([]);
-    (this.#buckets[at] as number[]).push(cell);
+    const entry = this.#count;
+    if (entry === this.#cells.length) this.#grow();
+    this.#count = entry + 1;
+    this.#cells[entry] = cell;
+    this.#before[entry] = this.#head[at] as number;
+    this.#head[at] = entry;
     if (at > this.#last) this.#last = at;
   }
 
-  /** The cheapest cell, taken out; −1 when there is none. */
+  /** The cheapest cell, taken out, of a bucket the one put in last; −1 when there is none. */
   pop(): number {
     while (this.#first <= this.#last) {
-      const bucket = this.#buckets[this.#first] as number[];
-      const cell = bucket.pop();
-      if (cell !== undefined) return cell;
+      const entry = this.#head[this.#first] as number;
+      if (entry >= 0) {
+        this.#head[this.#first] = this.#before[entry] as number;
+        return this.#cells[entry] as number;
+      }
       this.#first += 1;
     }
     return -1;
+  }
+
+  #grow(): void {
+    const [cells, before] = [this.#cells, this.#before];
+    this.#cells = new Int32Array(2 * cells.length);
+    this.#before = new Int32Array(2 * cells.length);
+    this.#cells.set(cells);
+    this.#before.set(before);
   }
 }

@@ -7,6 +7,9 @@
 import type { Board } from './board.ts';
 import { type Box, boxOf, inside, nearestEdge, pointToLeg } from './legs.ts';
 
+/** In `busy`: no line may pass there. Larger than all counts together can be. */
+export const BLOCKED = 1_000_000;
+
 export class Field {
   readonly board: Board;
   readonly stepMm: number;
@@ -24,6 +27,11 @@ export class Field {
   readonly lineOf: Uint16Array[];
   readonly coreOf: Uint16Array[];
   readonly coreNets: Uint8Array;
+  /**
+   * Everything of the four counts above and below, and `BLOCKED` where no line may pass at all: a search looks here first, and most
+   * cells it comes to are 0.
+   */
+  readonly busy: Int32Array;
   /** Nets (and pads of none) whose pads are near. */
   readonly padTotal: Uint8Array;
   readonly padOf: Uint8Array[];
@@ -48,6 +56,7 @@ export class Field {
     this.lineNets = new Uint8Array(this.size);
     this.coreNets = new Uint8Array(this.size);
     this.padTotal = new Uint8Array(this.size);
+    this.busy = new Int32Array(this.size);
     const nets = board.problem.nets.length;
     this.lineOf = Array.from({ length: nets }, () => new Uint16Array(this.size));
     this.coreOf = Array.from({ length: nets }, () => new Uint16Array(this.size));
@@ -60,6 +69,7 @@ export class Field {
     // Never below one step, or two lines could cross between four cells unseen.
     this.coreMm = Math.max(Math.sqrt(core * core + (stepMm * stepMm) / 2), 1.02 * stepMm);
     this.#markFree(outline, edgeMm, forbidden);
+    for (let cell = 0; cell < this.size; cell += 1) if (this.free[cell] === 0) this.busy[cell] = BLOCKED;
     for (let p = 0; p < board.partCount; p += 1) this.stampPart(p, 1);
   }
 
@@ -154,8 +164,7 @@ export class Field {
     const body = bodies[p]?.[turn] ?? [];
     const reach = problem.bodyGapMm + this.stepMm * 0.25;
     this.#eachCellNear(body, reach, (cell, px, py) => {
-      if (inside(body, px, py) || nearestEdge(body, px, py) < reach)
-        this.bodyCount[cell] = (this.bodyCount[cell] as number) + by;
+      if (inside(body, px, py) || nearestEdge(body, px, py) < reach) this.#bump(this.bodyCount, cell, by);
     });
     const places = padPlaces[p]?.[turn] as Float64Array;
     for (const [k, pad] of (padsOfPart[p] ?? []).entries()) {
@@ -165,16 +174,21 @@ export class Field {
       const net = netOfPad[pad] as number;
       this.#eachCellIn(px, py, padReach, (cell) => {
         if (net < 0) {
-          this.padTotal[cell] = (this.padTotal[cell] as number) + by;
+          this.#bump(this.padTotal, cell, by);
           return;
         }
         const own = this.padOf[net] as Uint8Array;
         const before = own[cell] as number;
         own[cell] = before + by;
-        if (before === 0) this.padTotal[cell] = (this.padTotal[cell] as number) + 1;
-        else if (before + by === 0) this.padTotal[cell] = (this.padTotal[cell] as number) - 1;
+        if (before === 0) this.#bump(this.padTotal, cell, 1);
+        else if (before + by === 0) this.#bump(this.padTotal, cell, -1);
       });
     }
+  }
+
+  #bump(layer: Uint8Array, cell: number, by: 1 | -1): void {
+    layer[cell] = (layer[cell] as number) + by;
+    this.busy[cell] = (this.busy[cell] as number) + by;
   }
 
   /** Stamps the halo of a line of a net; `near` is 1 at the cells where it is fanning out and keeps less. */
@@ -191,7 +205,7 @@ export class Field {
 
   /** Counts a disc round a cell up or down in a net's layer, and whether the net is there at all in the sum of all nets. */
   #bumpDisc(middle: number, reach: number, layer: Uint16Array, total: Uint8Array, by: 1 | -1): void {
-    const { width, height } = this;
+    const { width, height, busy } = this;
     const mx = middle % width;
     const my = (middle - mx) / width;
     const cells = reach / this.stepMm;
@@ -207,8 +221,13 @@ export class Field {
       for (let cell = cy * width + x0, end = cy * width + x1; cell <= end; cell += 1) {
         const before = layer[cell] as number;
         layer[cell] = before + by;
-        if (before === 0) total[cell] = (total[cell] as number) + 1;
-        else if (before + by === 0) total[cell] = (total[cell] as number) - 1;
+        if (before === 0) {
+          total[cell] = (total[cell] as number) + 1;
+          busy[cell] = (busy[cell] as number) + 1;
+        } else if (before + by === 0) {
+          total[cell] = (total[cell] as number) - 1;
+          busy[cell] = (busy[cell] as number) - 1;
+        }
       }
     }
   }

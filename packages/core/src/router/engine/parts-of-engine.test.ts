@@ -93,7 +93,7 @@ describe('the grid', () => {
   test('what is stamped and taken up again leaves no trace', () => {
     const board = prepareBoard(strewnBoard(2, 5, 200));
     const field = new Field(board, new Int32Array(5), 2);
-    const before = [field.bodyCount, field.padTotal, field.lineNets, field.coreNets].map((layer) =>
+    const before = [field.bodyCount, field.padTotal, field.lineNets, field.coreNets, field.busy].map((layer) =>
       layer.slice(),
     );
     const cells = Int32Array.from({ length: 30 }, (_, i) => field.cellAt(30 + 2 * i, 90));
@@ -106,7 +106,7 @@ describe('the grid', () => {
     field.stampPart(3, -1);
     field.turns[3] = 0;
     field.stampPart(3, 1);
-    expect([field.bodyCount, field.padTotal, field.lineNets, field.coreNets]).toEqual(before);
+    expect([field.bodyCount, field.padTotal, field.lineNets, field.coreNets, field.busy]).toEqual(before);
   });
 
   test('free neighbouring cells keep a line its distance from a stamped one', () => {

@@ -5,7 +5,7 @@
 import type { Board } from './board.ts';
 import { BucketQueue } from './bucket-queue.ts';
 import { Doors, stepBit } from './doors.ts';
-import type { Field } from './field.ts';
+import { BLOCKED, type Field } from './field.ts';
 
 /** What a millimetre too near to another line costs, and stepping into such a place. */
 export interface ConflictPrices {
@@ -32,7 +32,6 @@ export class PathSearch {
   readonly #cost: Float32Array;
   readonly #came: Int32Array;
   readonly #stamp: Int32Array;
-  readonly #closed: Int32Array;
   readonly #target: Int32Array;
   readonly #targetPad: Int32Array;
   /** Cells where this search may pass over its own part. */
@@ -46,6 +45,8 @@ export class PathSearch {
   readonly #byPads: Int32Array;
   /** The least gap to foreign metal within the fan-outs of this search. */
   #padGap = 0;
+  /** Whether any end of this search has cells where it fans out. */
+  #fansOut = false;
   #round = 0;
   #ends: readonly number[] = [];
   readonly #queue = new BucketQueue();
@@ -56,7 +57,6 @@ export class PathSearch {
     this.#cost = new Float32Array(field.size);
     this.#came = new Int32Array(field.size);
     this.#stamp = new Int32Array(field.size);
-    this.#closed = new Int32Array(field.size);
     this.#target = new Int32Array(field.size);
     this.#targetPad = new Int32Array(field.size);
     this.#access = new Int32Array(field.size);
@@ -77,11 +77,15 @@ export class PathSearch {
   ): FoundPath | null {
     const field = this.#field;
     const { width, height, stepMm } = field;
-    this.#round += 1;
+    // Two marks a search: a cell that was reached, and one that is done with.
+    this.#round += 2;
     const round = this.#round;
+    const done = round + 1;
     this.#ends = [...fromPads, ...toPads];
     this.#padGap = this.#board.problem.padGapMm;
+    this.#fansOut = false;
     for (const pad of this.#ends) this.#openAccess(pad, round);
+    const fansOut = this.#fansOut;
     const lineOf = field.lineOf[net] as Uint16Array;
     const coreOf = field.coreOf[net] as Uint16Array;
     const padOf = field.padOf[net] as Uint8Array;
@@ -117,19 +121,19 @@ export class PathSearch {
     highX = Math.min(width - 1, highX + margin);
     lowY = Math.max(0, lowY - margin);
     highY = Math.min(height - 1, highY + margin);
-    const estimate = (cell: number): number => {
-      const cx = cell % width;
-      const cy = (cell - cx) / width;
+    const estimateAt = (cx: number, cy: number): number => {
       const dx = cx < minX ? minX - cx : cx > maxX ? cx - maxX : 0;
       const dy = cy < minY ? minY - cy : cy > maxY ? cy - maxY : 0;
       return (dx > dy ? dx + (SQRT2 - 1) * dy : dy + (SQRT2 - 1) * dx) * stepMm;
     };
+    const estimate = (cell: number): number => estimateAt(cell % width, Math.floor(cell / width));
     const queue = this.#queue;
-    const [cost, came, stamp, closed] = [this.#cost, this.#came, this.#stamp, this.#closed];
+    const [cost, came, stamp] = [this.#cost, this.#came, this.#stamp];
     const [target, near, byPads, access] = [this.#target, this.#near, this.#byPads, this.#access];
     const [ownBody, barred] = [this.#ownBody, this.#barred];
-    const { free, bodyCount, lineNets, coreNets, padTotal } = field;
+    const { busy, bodyCount, lineNets, coreNets, padTotal } = field;
     const { perMm, entering, nearWeight } = prices;
+    const diagonal = stepMm * SQRT2;
     let floor = Number.POSITIVE_INFINITY;
     for (const pad of fromPads) floor = Math.min(floor, estimate(this.cellOfPad(pad)));
     queue.clear(floor);
@@ -143,18 +147,22 @@ export class PathSearch {
     for (;;) {
       const cell = queue.pop();
       if (cell < 0) return null;
-      if (closed[cell] === round) continue;
-      closed[cell] = round;
+      if (stamp[cell] === done) continue;
+      stamp[cell] = done;
       const spent = cost[cell] as number;
       if (spent > bound) return null;
       if (target[cell] === round) return this.#trace(cell, spent);
       const cx = cell % width;
       const cy = (cell - cx) / width;
-      const wasOnBody = (bodyCount[cell] as number) > 0;
-      const wasIn =
-        near[cell] === round
-          ? (coreNets[cell] as number) > ((coreOf[cell] as number) > 0 ? 1 : 0)
-          : (lineNets[cell] as number) > ((lineOf[cell] as number) > 0 ? 1 : 0);
+      let wasOnBody = false;
+      let wasIn = false;
+      if (busy[cell] !== 0) {
+        wasOnBody = (bodyCount[cell] as number) > 0;
+        wasIn =
+          near[cell] === round
+            ? (coreNets[cell] as number) > ((coreOf[cell] as number) > 0 ? 1 : 0)
+            : (lineNets[cell] as number) > ((lineOf[cell] as number) > 0 ? 1 : 0);
+      }
       for (let dy = -1; dy <= 1; dy += 1) {
         const ny = cy + dy;
         if (ny < lowY || ny > highY) continue;
@@ -162,31 +170,42 @@ export class PathSearch {
           const nx = cx + dx;
           if (nx < lowX || nx > highX) continue;
           const next = ny * width + nx;
-          if (closed[next] === round || free[next] === 0) continue;
-          const step = dx !== 0 && dy !== 0 ? stepMm * SQRT2 : stepMm;
+          const mark = stamp[next] as number;
+          if (mark === done) continue;
+          const step = dx !== 0 && dy !== 0 ? diagonal : stepMm;
           let price = spent + step;
-          const isKnown = stamp[next] === round;
+          const isKnown = mark === round;
           if (isKnown && (cost[next] as number) <= price) continue;
-          const bodies = bodyCount[next] as number;
-          // Only through the door of a pad may a line lie on a body, and on its own alone.
-          if (bodies > 0 && (access[next] !== round || bodies > (ownBody[next] as number))) continue;
-          if (bodies === 0 && wasOnBody && ((barred[cell] as number) & stepBit(dx, dy)) !== 0) continue;
-          if (bodies > 0 && !wasOnBody && ((barred[next] as number) & stepBit(-dx, -dy)) !== 0) continue;
-          if (byPads[next] === round) {
-            if (this.#meetsPad(next, net)) continue;
-          } else if ((padTotal[next] as number) > ((padOf[next] as number) > 0 ? 1 : 0)) continue;
-          const isNear = near[next] === round;
-          const isIn = isNear
-            ? (coreNets[next] as number) > ((coreOf[next] as number) > 0 ? 1 : 0)
-            : (lineNets[next] as number) > ((lineOf[next] as number) > 0 ? 1 : 0);
-          if (isIn) price += step * perMm * (isNear ? nearWeight : 1) + (wasIn ? 0 : entering);
-          if (isKnown && (cost[next] as number) <= price) continue;
-          const total = price + estimate(next);
-          if (total > bound) continue;
+          const total = busy[next] as number;
+          if (total === 0) {
+            // Nothing is near: only the rim of a body behind may be in the way.
+            if (wasOnBody && ((barred[cell] as number) & stepBit(dx, dy)) !== 0) continue;
+            if (fansOut && byPads[next] === round && this.#meetsPad(next, net)) continue;
+          } else {
+            if (total >= BLOCKED) continue;
+            const bodies = bodyCount[next] as number;
+            // Only through the door of a pad may a line lie on a body, and on its own alone.
+            if (bodies > 0 && (access[next] !== round || bodies > (ownBody[next] as number))) continue;
+            if (bodies === 0 && wasOnBody && ((barred[cell] as number) & stepBit(dx, dy)) !== 0) continue;
+            if (bodies > 0 && !wasOnBody && ((barred[next] as number) & stepBit(-dx, -dy)) !== 0) continue;
+            if (byPads[next] === round) {
+              if (this.#meetsPad(next, net)) continue;
+            } else if ((padTotal[next] as number) > ((padOf[next] as number) > 0 ? 1 : 0)) continue;
+            const isNear = near[next] === round;
+            const isIn = isNear
+              ? (coreNets[next] as number) > ((coreOf[next] as number) > 0 ? 1 : 0)
+              : (lineNets[next] as number) > ((lineOf[next] as number) > 0 ? 1 : 0);
+            if (isIn) {
+              price += step * perMm * (isNear ? nearWeight : 1) + (wasIn ? 0 : entering);
+              if (isKnown && (cost[next] as number) <= price) continue;
+            }
+          }
+          const whole = price + estimateAt(nx, ny);
+          if (whole > bound) continue;
           stamp[next] = round;
           cost[next] = price;
           came[next] = cell;
-          queue.push(next, total);
+          queue.push(next, whole);
         }
       }
     }
@@ -248,6 +267,7 @@ export class PathSearch {
       this.#barred[cell] = barred[i] as number;
     }
     if (fanOut.length === 0) return;
+    this.#fansOut = true;
     const fansOut = (board.localGap[pad] as number) < board.problem.lineGapMm;
     this.#padGap = Math.min(this.#padGap, board.localPadGap[pad] as number);
     for (let i = 0; i < fanOut.length; i += 1) {
