@@ -93,8 +93,8 @@ describe('the grid', () => {
   test('what is stamped and taken up again leaves no trace', () => {
     const board = prepareBoard(strewnBoard(2, 5, 200));
     const field = new Field(board, new Int32Array(5), 2);
-    const before = [field.bodyCount, field.padTotal, field.lineNets, field.coreNets, field.busy].map((layer) =>
-      layer.slice(),
+    const before = [field.bodyCount, field.padTotal, field.lineNets, field.coreNets, field.busy].map(
+      (layer) => layer.slice(),
     );
     const cells = Int32Array.from({ length: 30 }, (_, i) => field.cellAt(30 + 2 * i, 90));
     field.stampLine(0, cells, new Uint8Array(cells.length), 1);

@@ -60,6 +60,20 @@ export interface RealisationOptions {
   readonly keepsEdges?: boolean;
 }
 
+/** Up to where each sort of move goes, of 1: what is left rips some lines. While lines are in conflict, and once they are not. */
+const TANGLED_SHARES = { round: 0.2, turn: 0.4, reorder: 0.6 };
+const CLEAN_SHARES = { round: 0.1, turn: 0.7, reorder: 0.8 };
+
+/** So often some of the ends a line may have are left out, or the cheapest line would always be the one that was ripped. */
+const THINNED_SHARE = 0.7;
+const LEFT_OUT_SHARE = 0.4;
+
+/** Some of these, at least one. */
+function thinned(pads: readonly number[], random: Random): readonly number[] {
+  const some = pads.filter(() => random() >= LEFT_OUT_SHARE);
+  return some.length > 0 ? some : pads;
+}
+
 export class Realisation {
   readonly board: Board;
   readonly field: Field;
@@ -182,9 +196,11 @@ export class Realisation {
   improve(random: Random, temperature: number): void {
     if (this.lines.length === 0) return;
     const roll = random();
-    if (roll < 0.2) this.#ripRoundPart(random, temperature);
-    else if (roll < 0.4) this.#turnSomething(random, temperature);
-    else if (roll < 0.6 && !this.#isBound) this.#reorder(random, temperature);
+    // Once nothing is in conflict, lines led anew mostly come out as they were: what still shortens them is turning parts.
+    const share = this.conflictMm() > 0 ? TANGLED_SHARES : CLEAN_SHARES;
+    if (roll < share.round) this.#ripRoundPart(random, temperature);
+    else if (roll < share.turn) this.#turnSomething(random, temperature);
+    else if (roll < share.reorder && !this.#isBound) this.#reorder(random, temperature);
     else this.#ripSome(random, temperature);
   }
 
@@ -361,6 +377,7 @@ export class Realisation {
     random: Random,
   ): readonly GridLine[] | null {
     const gone = new Set(indices);
+    const isThinned = random() < THINNED_SHARE;
     const nets = [...new Set(indices.map((i) => (this.lines[i] as GridLine).net))];
     shuffle(nets, random);
     const fresh: GridLine[] = [];
@@ -375,7 +392,10 @@ export class Realisation {
         const ends = looseEnds(this.board, net, own, random, (pad) => this.search.padXY(pad));
         if (ends === null) break;
         reserved -= links.pop() ?? 0;
-        const found = this.search.find(net, ends.from, ends.to, prices, budget - reserved);
+        const [from, to] = isThinned
+          ? [thinned(ends.from, random), thinned(ends.to, random)]
+          : [ends.from, ends.to];
+        const found = this.search.find(net, from, to, prices, budget - reserved);
         if (found === null) {
           for (const line of fresh) this.stamp(line, -1);
           return null;
