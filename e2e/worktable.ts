@@ -77,6 +77,10 @@ export async function downloadBytes(
 export async function choose(page: Page, box: Locator, option: string | RegExp): Promise<void> {
   await box.click();
   const lists = page.locator('.ant-select-dropdown:not(.ant-select-dropdown-hidden)');
-  await lists.last().getByTitle(option, { exact: true }).last().click();
-  await expect(lists).toHaveCount(0);
+  // A click while the list is still unfolding may be lost: then it is made again.
+  await expect(async () => {
+    const wanted = lists.last().getByTitle(option, { exact: true }).last();
+    if ((await lists.count()) > 0) await wanted.click({ timeout: 2000 });
+    await expect(lists).toHaveCount(0, { timeout: 2000 });
+  }).toPass();
 }
