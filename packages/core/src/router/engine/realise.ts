@@ -67,6 +67,8 @@ const CLEAN_SHARES = { round: 0.1, turn: 0.7, reorder: 0.8 };
 /** So often some of the ends a line may have are left out, or the cheapest line would always be the one that was ripped. */
 const THINNED_SHARE = 0.7;
 const LEFT_OUT_SHARE = 0.4;
+/** On boards of more parts than this there is no time for it: the cheapest line is taken. */
+const MOST_THINNED = 40;
 
 /** Some of these, at least one. */
 function thinned(pads: readonly number[], random: Random): readonly number[] {
@@ -377,7 +379,7 @@ export class Realisation {
     random: Random,
   ): readonly GridLine[] | null {
     const gone = new Set(indices);
-    const isThinned = random() < THINNED_SHARE;
+    const isThinned = this.board.partCount <= MOST_THINNED && random() < THINNED_SHARE;
     const nets = [...new Set(indices.map((i) => (this.lines[i] as GridLine).net))];
     shuffle(nets, random);
     const fresh: GridLine[] = [];
