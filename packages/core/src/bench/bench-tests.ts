@@ -9,6 +9,7 @@ import { cutPieces } from '../nets/pieces.ts';
 import { lightsIn, partsThatAre } from '../nets/sides.ts';
 import { holeKey, holeName, runsByHole } from '../plan/placed.ts';
 import type { HoleRef, Plan } from '../plan/schema.ts';
+import { THREAD_SPREAD } from '../thread/thread-sums.ts';
 
 export type BenchKind = 'lights' | 'ohms' | 'open' | 'volts';
 
@@ -27,8 +28,6 @@ export interface BenchTest {
   readonly runIds: readonly string[];
 }
 
-/** Thread differs by this share from its table (handbook figure, assumption). */
-const THREAD_SPREAD = 0.3;
 /** Two contacts may each be this much worse than loops well sewn, Ω (assumption). */
 const CONTACT_ALLOWANCE_OHM = 2;
 /** A good gap reads at least this, Ω: dry cloth is far above, a hair of thread far below (assumption). */

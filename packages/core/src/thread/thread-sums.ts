@@ -44,6 +44,9 @@ export function contactOhm(loops: number): number {
   return 1.5 / loops;
 }
 
+/** Thread differs by this share from its table (handbook figure, assumption). */
+export const THREAD_SPREAD = 0.3;
+
 /** How many loops of this thread a hole can hold, packed to about half of its opening (assumption). */
 export function loopsThatFit(holeDiameterMm: number, threadDiameterMm: number): number {
   return Math.max(1, Math.floor(0.5 * (holeDiameterMm / threadDiameterMm) ** 2));

@@ -2,15 +2,12 @@
 import { isSupplyPiece, type Piece } from '../../nets/pieces.ts';
 import { sumRun } from '../../plan/placed.ts';
 import type { HoleRef, Part } from '../../plan/schema.ts';
-import { contactOhm } from '../../thread/thread-sums.ts';
+import { contactOhm, THREAD_SPREAD } from '../../thread/thread-sums.ts';
 import { formatOhm } from '../../units/electrical.ts';
 import { SECONDS } from '../pace.ts';
 import { listed } from '../sheet-names.ts';
 import { makeStep, type StepDraft } from '../step.ts';
 import { isThread, partsWith, type StepContext } from './step-context.ts';
-
-/** Thread differs by this share from its table (handbook figure, assumption). */
-const THREAD_SPREAD = 0.3;
 
 export function testingSteps(context: StepContext): readonly StepDraft[] {
   return [

@@ -76,7 +76,7 @@ function Sitting({
     if (to !== undefined) setShownId(to.id);
   };
   const tick = (done: boolean): void => {
-    if (step === undefined) return;
+    if (step === undefined || isPaused) return;
     const now = Date.now();
     const { id, at } = since.current;
     if (!commit(tickStep(plan, step.id, done, now))) return;
@@ -149,8 +149,8 @@ function Paused({ plan }: { readonly plan: Plan }) {
     <article className="table-step">
       <h1>Paused</h1>
       <p className="words">
-        Since {paused === null ? '' : new Date(paused.atMs).toLocaleString()}. The cell is out and lies where
-        no child gets at it; the needle is put away.
+        Since {paused === null ? '' : new Date(paused.atMs).toLocaleString()}. Take the cell out if it is in,
+        lay it where no child gets at it, and put the needle away.
       </p>
     </article>
   );

@@ -110,7 +110,7 @@ function ItemRow({ plan, item }: { readonly plan: Plan; readonly item: GatherIte
           min={0}
           max={1_000_000}
           placeholder="price"
-          aria-label={`Price of one ${item.unit === 'm' ? 'metre' : ''}: ${item.what}`}
+          aria-label={`Price of one${item.unit === 'm' ? ' metre' : ''}: ${item.what}`}
           value={item.each}
           onChange={(each) => commit(writePrice(plan, item.id, each), `price ${item.id}`)}
         />
