@@ -78,7 +78,8 @@ for (const [count, seconds] of [
       solution = step.value;
       break;
     }
-    if (step.value.best !== null && Number.isNaN(first)) first = spent();
+    const { best } = step.value;
+    if (Number.isNaN(first) && best?.conflicts === 0 && (best.patches?.length ?? 0) <= 2) first = spent();
   }
   const { heapUsed, arrayBuffers } = process.memoryUsage();
   const megabytes = (heapUsed + arrayBuffers) / 1e6;

@@ -13,6 +13,7 @@ import { seededRandom } from '../random/random.ts';
 import { type Board, prepareBoard } from './engine/board.ts';
 import { ExactCloth } from './engine/exact.ts';
 import { finish, keptLines } from './engine/finish.ts';
+import { Ground } from './engine/ground.ts';
 import type { Box } from './engine/legs.ts';
 import { Realisation } from './engine/realise.ts';
 import { isFast, type PlanProblem, routingProblemOf, wishOfRun } from './problem-of-plan.ts';
@@ -65,10 +66,8 @@ function leadAnew(plan: Plan, runs: readonly Run[]): Result<Edit | null> {
   });
   if (!problem.ok) return problem;
   const board = prepareBoard(problem.value);
-  const work = new Realisation(board, new Int32Array(board.partCount), STEP_MM, {
-    window: windowOf(plan, runs),
-    keepsEdges: true,
-  });
+  const ground = new Ground(board, STEP_MM, windowOf(plan, runs));
+  const work = new Realisation(ground, new Int32Array(board.partCount), { keepsEdges: true });
   work.leadAll(edgesOf(board, problem.value, runs));
   const random = seededRandom(1);
   for (let i = 0; i < MOVES && (work.conflictMm() > 0 || i < MOVES / 3); i += 1)

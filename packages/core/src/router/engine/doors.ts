@@ -3,7 +3,12 @@
  * thread still fans out. They depend on the pad and the turn of its part only, so they are worked out once.
  */
 import type { Board } from './board.ts';
+import type { Ground } from './ground.ts';
 import { inside, nearestEdge } from './legs.ts';
+
+/** A step is looked at in so many places, and between two of them a line may come nearer by this, mm. */
+const SAMPLES = 12;
+const BETWEEN_MM = 0.05;
 
 export interface PadDoor {
   /** Cells within the access disc. */
@@ -21,15 +26,6 @@ export function stepBit(dx: number, dy: number): number {
   return 1 << ((dy + 1) * 3 + dx + 1);
 }
 
-/** The cells of a grid, as far as doors need it. */
-export interface Cells {
-  readonly left: number;
-  readonly top: number;
-  readonly stepMm: number;
-  readonly width: number;
-  readonly height: number;
-}
-
 /** How far from a tight pad its thread still counts as fanning out, mm. */
 export function fanOutReach(board: Board, pad: number): number {
   return (board.radius[pad] as number) + 2 * board.problem.lineGapMm;
@@ -38,12 +34,12 @@ export function fanOutReach(board: Board, pad: number): number {
 /** Doors of all pads at all turns, made when first asked for. */
 export class Doors {
   readonly #board: Board;
-  readonly #grid: Cells;
+  readonly #ground: Ground;
   readonly #known: PadDoor[][];
 
-  constructor(board: Board, grid: Cells) {
+  constructor(board: Board, ground: Ground) {
     this.#board = board;
-    this.#grid = grid;
+    this.#ground = ground;
     this.#known = Array.from({ length: board.padCount }, () => []);
   }
 
@@ -58,7 +54,7 @@ export class Doors {
   }
 
   #make(pad: number, turn: number): PadDoor {
-    const { board, stepMm } = { board: this.#board, stepMm: this.#grid.stepMm };
+    const { board, stepMm } = { board: this.#board, stepMm: this.#ground.stepMm };
     const { problem, radius, depth, isTight } = board;
     const part = board.partOfPad[pad] as number;
     const places = board.padPlaces[part]?.[turn] as Float64Array;
@@ -67,10 +63,10 @@ export class Doors {
     const body = board.bodies[part]?.[turn] ?? [];
     const access = (depth[pad] as number) + problem.bodyGapMm + (radius[pad] as number);
     const bodyReach = problem.bodyGapMm + stepMm * 0.25;
-    const cells = this.#cellsIn(x, y, access);
+    const cells = this.#ground.cellsIn(x, y, access);
     const lies = (px: number, py: number, reach: number): boolean =>
       inside(body, px, py) || nearestEdge(body, px, py) < reach;
-    const { left, top, width } = this.#grid;
+    const { left, top, width } = this.#ground;
     const inBody = new Uint8Array(cells.length);
     const barred = new Uint16Array(cells.length);
     for (const [i, cell] of cells.entries()) {
@@ -79,34 +75,19 @@ export class Doors {
       inBody[i] = 1;
       for (let dy = -1; dy <= 1; dy += 1) {
         for (let dx = -1; dx <= 1; dx += 1) {
-          for (let s = 1; s <= 4; s += 1) {
-            const [px, py] = [cx + (dx * stepMm * s) / 4, cy + (dy * stepMm * s) / 4];
+          for (let s = 1; s <= SAMPLES; s += 1) {
+            const [px, py] = [cx + (dx * stepMm * s) / SAMPLES, cy + (dy * stepMm * s) / SAMPLES];
             const isByDoor = Math.sqrt((px - x) ** 2 + (py - y) ** 2) < access - 0.05;
-            if (!isByDoor && lies(px, py, problem.bodyGapMm + 0.02))
+            if (!isByDoor && lies(px, py, problem.bodyGapMm + BETWEEN_MM))
               barred[i] = (barred[i] as number) | stepBit(dx, dy);
           }
         }
       }
     }
     const fanOut =
-      isTight[pad] === 1 ? this.#cellsIn(x, y, fanOutReach(board, pad) - stepMm * 0.5) : new Int32Array(0);
+      isTight[pad] === 1
+        ? this.#ground.cellsIn(x, y, fanOutReach(board, pad) - stepMm * 0.5)
+        : new Int32Array(0);
     return { cells, inBody, barred, fanOut };
-  }
-
-  #cellsIn(x: number, y: number, reach: number): Int32Array {
-    const { left, top, stepMm, width, height } = this.#grid;
-    const x0 = Math.max(0, Math.ceil((x - reach - left) / stepMm));
-    const x1 = Math.min(width - 1, Math.floor((x + reach - left) / stepMm));
-    const y0 = Math.max(0, Math.ceil((y - reach - top) / stepMm));
-    const y1 = Math.min(height - 1, Math.floor((y + reach - top) / stepMm));
-    const cells: number[] = [];
-    for (let cy = y0; cy <= y1; cy += 1) {
-      for (let cx = x0; cx <= x1; cx += 1) {
-        const dx = left + cx * stepMm - x;
-        const dy = top + cy * stepMm - y;
-        if (dx * dx + dy * dy <= reach * reach) cells.push(cy * width + cx);
-      }
-    }
-    return Int32Array.from(cells);
   }
 }

@@ -1,206 +1,113 @@
 /**
- * The router: an order plan, its realisation on a grid, lines pulled tight. It is a generator that yields after every few
+ * The router: order plans, their realisation on a grid, lines pulled tight. It is a generator that yields after every few
  * moves; whoever runs it decides when to pause or stop, and the seed and the moves decide the result, never the clock.
  */
 import { seededRandom } from '../../random/random.ts';
 import type { RoutingProblem, RoutingSolution } from '../routing-problem.ts';
-import { type Board, prepareBoard } from './board.ts';
+import { BestSoFar, type EngineProgress } from './best-so-far.ts';
+import { prepareBoard } from './board.ts';
+import { Budget, type EngineOptions } from './budget.ts';
 import { finish } from './finish.ts';
-import { type OrderPlan, planOrder } from './order-plan.ts';
+import { Ground } from './ground.ts';
+import type { OrderPlan } from './order-plan.ts';
+import { cool, HOT_MM, PATCHABLE_MM, planFor, race, type Workshop, withPins } from './race.ts';
 import { Realisation } from './realise.ts';
 
-export interface EngineOptions {
-  readonly seed: number;
-  /** How many moves the search on the grid makes; more take longer and find shorter lines. */
-  readonly moves: number;
-  /** Moves of the order plan, when the budget is counted in moves. */
-  readonly planMoves?: number;
-  /**
-   * The share of a budget that is spent, 0 to 1, when it is not counted in moves; the best so far is given at 1. With a clock
-   * behind it results vary; tests count moves.
-   */
-  readonly spent?: () => number;
-}
+export type { EngineProgress } from './best-so-far.ts';
+export type { EngineOptions } from './budget.ts';
 
-export interface EngineProgress {
-  readonly share: number;
-  readonly best: RoutingSolution | null;
-}
-
-/** When so much of the budget has brought no clean answer, other plans are tried with the rest of it. */
-const SECOND_START = 0.6;
-const RESTART_BEFORE = 0.8;
-/** But only after so many moves for each part: a search that is slow needs its time itself. */
-const RESTART_MOVES_PER_PART = 20;
-/** Boards of more parts than this are worked out on the grid from one plan only, and started once. */
-const MOST_TRIED = 70;
-const TRIED = 3;
-/** So many moves for each part make a plan; what is left of its share goes into others. */
-const PLAN_MOVES_PER_PART = 1500;
-const MOST_PLANS = 8;
-/** The same for a first answer, its moves on the grid, and the share of the budget they may take. */
-const MOST_QUICK = 60;
-const QUICK_PLAN_MOVES_PER_PART = 150;
-const QUICK_MOVES_PER_PART = 4;
+/** Boards of more parts than this are worked out on the grid from the best plan only. */
+const MOST_RACED = 45;
+/** What of the budget the race takes, and how warm the winner begins. */
+const RACE_SHARE = 0.65;
+const LAST_HOT_MM = 4;
+/** Moves of a plan of a large board for each part, and the share of the budget that plans may take. */
+const LARGE_PLAN_MOVES_PER_PART = 1500;
+const LARGE_PLAN_SHARE = 0.4;
+/** For a first answer: moves of its plan and on the grid for each part, how warm, and the share of the budget. */
+const QUICK_PLAN_MOVES_PER_PART = 400;
+const QUICK_MOVES_PER_PART = 1;
+const QUICK_MM = 4;
 const QUICK_SHARE = 0.15;
-/** A first answer with more than this in conflict is not pulled tight and patched, mm; on boards of more parts than that even less. */
-const QUICK_CONFLICT_MM = 70;
-const QUICK_SMALL_BOARD = 20;
-const QUICK_CONFLICT_LARGE_MM = 40;
-/** The share of the budget that the order plans take, and on large boards. */
-const PLAN_SHARE = 0.23;
-const LARGE_PLAN_SHARE = 0.35;
-/** Boards of more parts than this are large: their plans take longer to settle. */
-const LARGE_BOARD = 30;
-/** The share that goes into trying plans on the grid, and how warm. */
-const TRIAL_SHARE = 0.16;
-const TRIAL_MM = 4;
 /** How often the lines are pulled tight on the way, to see how good they really are, where that costs no more than this. */
 const LOOK_EVERY = 0.2;
 const MOST_LOOK_SHARE = 0.03;
-
-/** The search on the grid cools from here to there. */
-const HOT_MM = 5;
-const COLD_MM = 0.15;
-
+/** What is left for turning parts a little at the end. */
+const POLISH_SHARE = 0.03;
 /** Cells of a grid at most: finer than this costs more than it gains. */
 const MOST_CELLS = 90_000;
+const FINEST_MM = 1.7;
 
 export function* routeBoard(
   problem: RoutingProblem,
   options: EngineOptions,
 ): Generator<EngineProgress, RoutingSolution> {
   const board = prepareBoard(problem);
-  const random = seededRandom(options.seed);
-  const clock = new Budget(options, board);
+  const ground = new Ground(board, stepFor(problem));
+  const clock = new Budget(options);
   const best = new BestSoFar(problem.pieceMm, clock);
+  const shop = { ground, random: seededRandom(options.seed), clock, best };
   if (board.stops.every((stops) => stops.length < 2))
-    return finish(new Realisation(board, new Int32Array(board.partCount), stepFor(problem)));
-  let first: Realisation | null = null;
-  if (board.partCount <= MOST_QUICK) first = yield* quickWork(board, random, clock, best);
-  const isRestarted = board.partCount <= MOST_TRIED;
-  for (let start = 0; start < 2; start += 1) {
-    const from = start === 0 ? clock.share() : SECOND_START;
-    const planned = from + (1 - from) * clock.planShare;
-    const plans = yield* makePlans(board, random, clock, from, planned, 1 + start, best);
-    const work = yield* tryPlans(board, random, clock, plans, planned, (1 - from) * TRIAL_SHARE, best, first);
-    first = null;
-    const mayRestart = isRestarted && start === 0;
-    yield* improveWork(work, random, clock, mayRestart ? SECOND_START : 1, best);
-    best.offer(work);
-    if (!mayRestart || work.conflictMm() === 0 || clock.share() >= RESTART_BEFORE) break;
+    return finish(new Realisation(ground, new Int32Array(board.partCount)));
+  const first = yield* quickWork(shop);
+  if (board.partCount > MOST_RACED) {
+    const work = yield* leadBestPlan(shop);
+    yield* coolToEnd(shop, work, HOT_MM);
+  } else {
+    const work = yield* race(shop, { from: clock.share(), until: RACE_SHARE }, first);
+    yield* coolToEnd(shop, work, LAST_HOT_MM);
   }
+  yield* best.polish();
   return best.solution as RoutingSolution;
-}
-
-/** The best solution so far, and what it costs to look: lines are pulled tight to see how good they are. */
-class BestSoFar {
-  solution: RoutingSolution | null = null;
-  /** The share of the budget that the last look took. */
-  lookShare = 0;
-  readonly #pieceMm: number;
-  readonly #clock: Budget;
-
-  constructor(pieceMm: number, clock: Budget) {
-    this.#pieceMm = pieceMm;
-    this.#clock = clock;
-  }
-
-  offer(work: Realisation): void {
-    const before = this.#clock.share();
-    const found = finish(work);
-    this.lookShare = this.#clock.share() - before;
-    if (this.solution === null || isBetter(found, this.solution, this.#pieceMm)) this.solution = found;
-  }
-
-  progress(): EngineProgress {
-    return { share: Math.min(1, this.#clock.share()), best: this.solution };
-  }
 }
 
 /**
  * Work on a short plan until it is clean: something to see while the better plans are made, and something to hand out when the
  * budget is next to nothing.
  */
-function* quickWork(
-  board: Board,
-  random: () => number,
-  clock: Budget,
-  best: BestSoFar,
-): Generator<EngineProgress, Realisation> {
-  const moves = QUICK_PLAN_MOVES_PER_PART * board.partCount;
-  const plan = planOrder(board, random, (made) => made / moves);
-  const work = new Realisation(withPins(board, plan), plan.turns, stepFor(board.problem));
+function* quickWork(shop: Workshop): Generator<EngineProgress, Realisation> {
+  const { ground, random, clock, best } = shop;
+  const { partCount } = ground.board;
+  const plan = planFor(shop, { from: 0, until: QUICK_SHARE }, QUICK_PLAN_MOVES_PER_PART);
+  const work = new Realisation(withPins(ground, plan), plan.turns);
   work.leadAll(plan.edges);
-  const most = QUICK_MOVES_PER_PART * board.partCount;
+  const most = QUICK_MOVES_PER_PART * partCount;
   for (let i = 0; i < most && work.conflictMm() > 0 && clock.share() < QUICK_SHARE; i += 1) {
-    work.improve(random, TRIAL_MM);
+    work.improve(random, QUICK_MM);
     if (i % 4 === 3) yield best.progress();
   }
-  // What still crosses would have to be patched, and that takes longer than it is worth now.
-  const isSmall = board.partCount <= QUICK_SMALL_BOARD;
-  if (work.conflictMm() <= (isSmall ? QUICK_CONFLICT_MM : QUICK_CONFLICT_LARGE_MM)) best.offer(work);
+  if (work.conflictMm() <= PATCHABLE_MM) best.offer(work);
   yield best.progress();
   return work;
 }
 
-/** The best plans led on the grid and worked on for a while; the best of them, or of `others`, is gone on with. */
-function* tryPlans(
-  board: Board,
-  random: () => number,
-  clock: Budget,
-  plans: readonly OrderPlan[],
-  begun: number,
-  share: number,
-  best: BestSoFar,
-  other: Realisation | null,
-): Generator<EngineProgress, Realisation> {
-  let work = other;
-  const tried = plans.slice(0, board.partCount <= MOST_TRIED ? TRIED : 1);
-  for (const [i, plan] of tried.entries()) {
-    const attempt = new Realisation(withPins(board, plan), plan.turns, stepFor(board.problem));
-    attempt.leadAll(plan.edges);
-    const until = begun + (share * (i + 1)) / tried.length;
-    while (tried.length > 1 && clock.share() < until) {
-      attempt.improve(random, TRIAL_MM);
-      clock.move();
-      if (clock.moves % 4 === 0) yield best.progress();
-    }
-    if (work === null || attempt.cost < work.cost) work = attempt;
-    // On a slow machine leading alone may take all there is.
-    if (clock.isTimed && clock.share() > begun + share) break;
-  }
-  if (work === null) throw new RangeError('routeBoard: there is no plan');
-  if (work.conflictMm() === 0 || (best.solution === null && board.partCount <= MOST_TRIED)) best.offer(work);
-  yield best.progress();
-  return work;
-}
-
-/** Cools a realisation to the end of the budget, or until `until` when it is not clean by then. */
-function* improveWork(
-  work: Realisation,
-  random: () => number,
-  clock: Budget,
-  until: number,
-  best: BestSoFar,
-): Generator<EngineProgress, void> {
-  const begun = clock.share();
-  let bestCost = work.cost;
-  let nextLook = begun + LOOK_EVERY;
-  let isTangled = until < 1;
+/** The best of as many plans as there is time for, led on the grid. */
+function* leadBestPlan(shop: Workshop): Generator<EngineProgress, Realisation> {
+  const { clock, best } = shop;
+  let plan: OrderPlan | null = null;
+  let longest = 0;
   for (;;) {
-    const share = clock.share();
-    if (isTangled && share >= until) {
-      isTangled = work.conflictMm() > 0 && clock.moves >= RESTART_MOVES_PER_PART * work.board.partCount;
-      if (isTangled) return;
-    }
-    if (clock.isOver(best.lookShare)) return;
-    work.improve(
-      random,
-      HOT_MM * (COLD_MM / HOT_MM) ** Math.min(1, (share - begun) / Math.max(1e-9, 1 - begun)),
-    );
-    clock.move();
-    if (clock.moves % 4 !== 0) continue;
+    const from = clock.share();
+    if (plan !== null && (!clock.isTimed || from + 0.8 * longest > LARGE_PLAN_SHARE)) break;
+    const made = planFor(shop, { from, until: LARGE_PLAN_SHARE }, LARGE_PLAN_MOVES_PER_PART);
+    if (plan === null || made.cost < plan.cost) plan = made;
+    longest = Math.max(longest, clock.share() - from);
+    yield best.progress();
+  }
+  const work = new Realisation(withPins(shop.ground, plan), plan.turns);
+  work.leadAll(plan.edges);
+  if (work.conflictMm() === 0 || (!best.isUseful && work.conflictMm() <= PATCHABLE_MM)) best.offer(work);
+  yield best.progress();
+  return work;
+}
+
+/** Works on lines to the end of the budget, looking now and then how good they really are. */
+function* coolToEnd(shop: Workshop, work: Realisation, hotMm: number): Generator<EngineProgress, void> {
+  const { clock, best } = shop;
+  const from = clock.share();
+  let bestCost = work.cost;
+  let nextLook = from + LOOK_EVERY;
+  const isEnough = (share: number): boolean => {
     const isFirst = best.solution === null && work.conflictMm() === 0;
     const isTime = share >= nextLook && best.lookShare <= MOST_LOOK_SHARE && work.cost < bestCost;
     if (share >= nextLook) nextLook = share + LOOK_EVERY;
@@ -208,117 +115,23 @@ function* improveWork(
       bestCost = work.cost;
       best.offer(work);
     }
-    yield best.progress();
-  }
-}
-
-/** How much of the budget is spent: by a clock of the caller's, or by moves. */
-class Budget {
-  moves = 0;
-  /** Plans count for their share in full when the budget is moves. */
-  planned = 0;
-  readonly planMoves: number;
-  /** The share of it that the order plans take. */
-  readonly planShare: number;
-  readonly #options: EngineOptions;
-  /** Pulling many lines tight takes a while, which a clock has to leave room for: before the first look by the size of the board. */
-  readonly #lookShare: number;
-
-  constructor(options: EngineOptions, board: Board) {
-    this.#options = options;
-    this.planMoves = options.planMoves ?? PLAN_MOVES_PER_PART * board.partCount;
-    this.planShare = board.partCount > LARGE_BOARD ? LARGE_PLAN_SHARE : PLAN_SHARE;
-    this.#lookShare = board.partCount > 80 ? 0.16 : board.partCount > LARGE_BOARD ? 0.06 : 0.02;
-  }
-
-  move(): void {
-    this.moves += 1;
-  }
-
-  get isTimed(): boolean {
-    return this.#options.spent !== undefined;
-  }
-
-  share(): number {
-    const { spent, moves } = this.#options;
-    return spent?.() ?? this.planned + ((1 - this.planShare) * this.moves) / moves;
-  }
-
-  /** Whether just so much is left as one more look takes; `lookShare`: what the last took, 0 where there was none. */
-  isOver(lookShare: number): boolean {
-    if (!this.isTimed) return this.share() >= 1;
-    return this.share() >= 1 - 1.2 * (lookShare > 0 ? Math.min(0.3, lookShare) : this.#lookShare);
-  }
-}
-
-/** Order plans, best first. Small boards are planned several times over, because a plan decides the quality. */
-function* makePlans(
-  board: Board,
-  random: () => number,
-  clock: Budget,
-  from: number,
-  to: number,
-  crossingFactor: number,
-  best: BestSoFar,
-): Generator<EngineProgress, readonly OrderPlan[]> {
-  const perPlan = clock.planMoves;
-  const plans: OrderPlan[] = [];
-  const shareOf = (): number => (clock.isTimed ? (clock.share() - from) / (to - from) : 0);
-  let longest = 0;
-  // As many as there is time for; without a clock two, or one of a larger board.
-  while (plans.length < (clock.isTimed ? MOST_PLANS : board.partCount <= 20 ? 2 : 1)) {
-    const begun = shareOf();
-    if (plans.length > 0 && begun + 0.7 * longest > 1) break;
-    plans.push(
-      planOrder(
-        board,
-        random,
-        (moves) =>
-          Math.max(moves / perPlan, clock.isTimed ? (shareOf() - begun) / Math.max(1e-9, 1 - begun) : 0),
-        crossingFactor,
-      ),
+    // A last look at the lines needs its time too.
+    return (
+      clock.isTimed && share >= 1 - POLISH_SHARE - 1.2 * (best.lookShare || firstLook(work.board.partCount))
     );
-    longest = Math.max(longest, shareOf() - begun);
-    yield best.progress();
-  }
-  if (!clock.isTimed) clock.planned += to - from;
-  return plans.sort((one, other) => one.cost - other.cost);
+  };
+  yield* cool(shop, work, { from, until: 1 }, hotMm, isEnough);
+  best.offer(work);
 }
 
-/** Fewer conflicts, then fewer patches, then less thread and strands. */
-function isBetter(a: RoutingSolution, b: RoutingSolution, pieceMm: number): boolean {
-  const patches = (one: RoutingSolution): number => one.patches?.length ?? 0;
-  const cost = (one: RoutingSolution): number => one.lengthMm + pieceMm * (one.extraPieces ?? 0);
-  if (a.conflicts !== b.conflicts) return a.conflicts < b.conflicts;
-  return patches(a) !== patches(b) ? patches(a) < patches(b) : cost(a) < cost(b);
+/** The share of the budget that a look may take before there was one. */
+function firstLook(partCount: number): number {
+  return partCount > 80 ? 0.16 : partCount > 30 ? 0.06 : 0.02;
 }
 
 function stepFor(problem: RoutingProblem): number {
   const xs = problem.outline.map((p) => p.x);
   const ys = problem.outline.map((p) => p.y);
   const area = (Math.max(...xs) - Math.min(...xs)) * (Math.max(...ys) - Math.min(...ys));
-  return Math.max(1.7, Math.sqrt(area / MOST_CELLS));
-}
-
-/** The board with the pins that a plan has chosen. */
-function withPins(board: Board, plan: OrderPlan): Board {
-  const { nets } = board.problem;
-  if (board.exchanges.length === 0) return board;
-  const chosen = new Map(
-    board.exchanges.flat().map(({ net, stop, problemStop }) => {
-      const pad = plan.pads[net]?.[stop] as number;
-      const choice = { part: board.partOfPad[pad] as number, pad: board.placeOfPad[pad] as number };
-      return [`${net}/${problemStop}`, choice] as const;
-    }),
-  );
-  return prepareBoard({
-    ...board.problem,
-    nets: nets.map((net, n) => ({
-      ...net,
-      stops: net.stops.map((stop, s) => {
-        const choice = chosen.get(`${n}/${s}`);
-        return choice === undefined ? stop : [choice];
-      }),
-    })),
-  });
+  return Math.max(FINEST_MM, Math.sqrt(area / MOST_CELLS));
 }

@@ -3,6 +3,7 @@
  * distances. Legs near a tight pad are judged in bits of at most a millimetre, because there the wanted gap changes on the way.
  */
 import type { Board } from './board.ts';
+import { BoxList } from './box-list.ts';
 import { fanOutReach } from './doors.ts';
 import {
   type Box,
@@ -41,8 +42,10 @@ export class ExactCloth {
     readonly x: number;
     readonly y: number;
   }> = [];
-  readonly #boxes: Box[];
-  readonly #bodyBoxes: readonly Box[];
+  readonly #boxes: BoxList;
+  readonly #bodyBoxes: Box[];
+  /** By part: the box round its pads and body, with what has to stay free. */
+  readonly #partBoxes: BoxList;
   readonly #reachOfPart: readonly number[];
   /** Which line `#nearLines` and `#nearParts` are of; −1: of none. */
   #nearOf = -1;
@@ -53,19 +56,54 @@ export class ExactCloth {
     this.board = board;
     this.turns = turns;
     this.lines = lines;
-    this.#boxes = lines.map((line) => boxOf(line.xy));
-    this.#bodyBoxes = board.bodies.map((bodies, p) => {
-      const body = bodies[turns[p] as number] ?? [];
-      return boxOf(body.flatMap(({ x, y }) => [x, y]));
-    });
+    this.#boxes = new BoxList(lines.length);
+    for (const i of lines.keys()) this.#boxLine(i);
     this.#reachOfPart = board.problem.parts.map((part) =>
       Math.max(0, ...part.pads.map((pad) => hypotenuse(pad.at.x, pad.at.y) + pad.radiusMm)),
     );
+    this.#bodyBoxes = [];
+    this.#partBoxes = new BoxList(board.partCount);
+    for (let p = 0; p < board.partCount; p += 1) this.#boxPart(p);
+  }
+
+  /** The same lines and turns, without patches; what is done to the one does not change the other. */
+  copy(): ExactCloth {
+    return new ExactCloth(
+      this.board,
+      this.turns.slice(),
+      this.lines.map((line) => ({ ...line, xy: [...line.xy] })),
+    );
+  }
+
+  #boxLine(index: number): void {
+    this.#boxes.set(index, boxOf((this.lines[index] as ExactLine).xy));
+  }
+
+  #boxPart(p: number): void {
+    const { problem, bodies } = this.board;
+    const { at } = problem.parts[p] as { at: { x: number; y: number } };
+    const body = boxOf((bodies[p]?.[this.turns[p] as number] ?? []).flatMap(({ x, y }) => [x, y]));
+    this.#bodyBoxes[p] = body;
+    const pads = (this.#reachOfPart[p] as number) + problem.padGapMm + 1;
+    const rim = problem.bodyGapMm + 1;
+    this.#partBoxes.set(p, {
+      minX: Math.min(at.x - pads, body.minX - rim),
+      minY: Math.min(at.y - pads, body.minY - rim),
+      maxX: Math.max(at.x + pads, body.maxX + rim),
+      maxY: Math.max(at.y + pads, body.maxY + rim),
+    });
   }
 
   padXY(pad: number): readonly [number, number] {
     const part = this.board.partOfPad[pad] as number;
     const places = this.board.padPlaces[part]?.[this.turns[part] as number] as Float64Array;
+    const k = this.board.placeOfPad[pad] as number;
+    return [places[2 * k] as number, places[2 * k + 1] as number];
+  }
+
+  exitXY(pad: number): readonly [number, number] {
+    const part = this.board.partOfPad[pad] as number;
+    const places = this.board.exitPlaces[part]?.[this.turns[part] as number] as Float64Array;
     const k = this.board.placeOfPad[pad] as number;
     return [places[2 * k] as number, places[2 * k + 1] as number];
   }
@@ -96,26 +134,10 @@ export class ExactCloth {
   #lookRound(index: number): void {
     if (this.#nearOf === index) return;
     this.#nearOf = index;
-    const { problem } = this.board;
     const { net } = this.lines[index] as ExactLine;
-    const box = this.#boxes[index] as Box;
-    const meets = (other: Box, mm: number): boolean =>
-      other.maxX + mm >= box.minX &&
-      other.minX - mm <= box.maxX &&
-      other.maxY + mm >= box.minY &&
-      other.minY - mm <= box.maxY;
-    this.#nearLines = this.lines.flatMap((line, k) =>
-      k !== index && line.net !== net && meets(this.#boxes[k] as Box, problem.lineGapMm + SPARE_MM)
-        ? [k]
-        : [],
-    );
-    this.#nearParts = problem.parts.flatMap(({ at }, p) => {
-      const reach = this.#reachOfPart[p] as number;
-      const pads = { minX: at.x - reach, minY: at.y - reach, maxX: at.x + reach, maxY: at.y + reach };
-      return meets(pads, problem.padGapMm + 1) || meets(this.#bodyBoxes[p] as Box, problem.bodyGapMm + 1)
-        ? [p]
-        : [];
-    });
+    const lines = this.#boxes.near(this.#boxes, index, this.board.problem.lineGapMm + SPARE_MM);
+    this.#nearLines = lines.filter((k) => k !== index && this.lines[k]?.net !== net);
+    this.#nearParts = this.#partBoxes.near(this.#boxes, index, 0);
   }
 
   /** The least gap to foreign metal that either end of a line allows. */
@@ -211,6 +233,7 @@ export class ExactCloth {
   #keepsLines(index: number, ax: number, ay: number, bx: number, by: number): boolean {
     const line = this.lines[index] as ExactLine;
     const gap = this.board.problem.lineGapMm + SPARE_MM;
+    const boxes = this.#boxes;
     const [minX, maxX, minY, maxY] = [
       Math.min(ax, bx) - gap,
       Math.max(ax, bx) + gap,
@@ -219,8 +242,7 @@ export class ExactCloth {
     ];
     for (const k of this.#nearLines) {
       const other = this.lines[k] as ExactLine;
-      const box = this.#boxes[k] as Box;
-      if (box.maxX < minX || box.minX > maxX || box.maxY < minY || box.minY > maxY) continue;
+      if (!boxes.meets(k, minX, minY, maxX, maxY)) continue;
       const { xy } = other;
       for (let i = 2; i < xy.length; i += 2) {
         const [cx, cy, dx, dy] = [
@@ -282,10 +304,22 @@ export class ExactCloth {
     return true;
   }
 
+  /** Turns a part; the lines that end at it are left as they were. */
+  turnPart(p: number, turn: number): void {
+    this.turns[p] = turn;
+    this.#boxPart(p);
+    this.#nearOf = -1;
+  }
+
+  /** The lines that may come too near to a part. */
+  linesNear(p: number): readonly number[] {
+    return this.#boxes.near(this.#partBoxes, p, 0);
+  }
+
   /** Puts other points into a line. */
   setLine(index: number, xy: number[]): void {
     (this.lines[index] as ExactLine).xy = xy;
-    this.#boxes[index] = boxOf(xy);
+    this.#boxLine(index);
     this.#nearOf = -1;
   }
 
@@ -345,15 +379,15 @@ export class ExactCloth {
   tighten(rounds: number): void {
     for (let round = 0; round < rounds; round += 1) {
       const before = this.lengthMm();
-      for (const [i, line] of this.lines.entries()) if (line.isKept !== true) this.#tightenLine(i);
+      for (const [i, line] of this.lines.entries()) if (line.isKept !== true) this.tightenLine(i);
       if (before - this.lengthMm() < 0.5) return;
     }
   }
 
-  #tightenLine(index: number): void {
+  tightenLine(index: number): void {
     const line = this.lines[index] as ExactLine;
     line.xy = tightened(line.xy, (ax, ay, bx, by) => this.isLegal(index, ax, ay, bx, by));
-    this.#boxes[index] = boxOf(line.xy);
+    this.#boxLine(index);
   }
 }
 

@@ -6,39 +6,47 @@ import { rounded } from './legs.ts';
 import { patchCrossings } from './patching.ts';
 import type { Realisation } from './realise.ts';
 
-/** Lines pulled tight, and what is still wrong with them. */
+/** Lines pulled tight, patched where they still cross, and what is still wrong with them. */
 export function finish(work: Realisation): RoutingSolution {
-  const { board } = work;
-  const { problem } = board;
-  const routed = work.lines.map((line): ExactLine => {
+  return solutionOf(pulledTight(work), work.extraPieces());
+}
+
+/** The lines of a search on the grid, pulled tight. */
+export function pulledTight({ board, ground, field, search, lines }: Realisation): ExactCloth {
+  const routed = lines.map((line): ExactLine => {
     const inner: number[] = [];
     for (const cell of line.cells.subarray(1, Math.max(1, line.cells.length - 1)))
-      inner.push(work.field.x(cell), work.field.y(cell));
+      inner.push(ground.x(cell), ground.y(cell));
     return {
       net: line.net,
       from: line.from,
       to: line.to,
       xy: [
-        ...work.search.padXY(line.from),
-        ...work.search.exitXY(line.from),
+        ...search.padXY(line.from),
+        ...search.exitXY(line.from),
         ...inner,
-        ...work.search.exitXY(line.to),
-        ...work.search.padXY(line.to),
+        ...search.exitXY(line.to),
+        ...search.padXY(line.to),
       ].map(rounded),
     };
   });
-  const cloth = new ExactCloth(board, work.field.turns.slice(), [...routed, ...keptLines(board)]);
+  const cloth = new ExactCloth(board, field.turns.slice(), [...routed, ...keptLines(board)]);
   cloth.tighten(6);
+  return cloth;
+}
+
+/** The solution that tight lines make, once they are patched. The cloth itself stays as it is. */
+export function solutionOf(tight: ExactCloth, extraPieces: number): RoutingSolution {
+  const cloth = tight.copy();
+  const { board } = cloth;
+  const { problem } = board;
   patchCrossings(cloth);
-  const traces = [
-    ...cloth.lines.slice(0, routed.length).map((line) => traceOf(board, line)),
-    ...(problem.kept ?? []),
-  ];
+  const routed = cloth.lines.filter(({ isKept }) => isKept !== true);
   return {
-    turnDeg: problem.parts.map((part, p) => part.turns[work.field.turns[p] as number] as number),
-    traces,
+    turnDeg: problem.parts.map((part, p) => part.turns[cloth.turns[p] as number] as number),
+    traces: [...routed.map((line) => traceOf(board, line)), ...(problem.kept ?? [])],
     lengthMm: cloth.lengthMm(),
-    extraPieces: work.extraPieces(),
+    extraPieces,
     patches: cloth.patches.map(({ i, j, x, y }) => ({ at: { x, y }, over: i, under: j })),
     conflicts: cloth.violations(),
   };

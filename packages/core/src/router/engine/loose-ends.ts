@@ -6,6 +6,11 @@ import type { Board } from './board.ts';
 const LARGE_BOARD = 60;
 const MOST_ENDS = 14;
 
+export interface LooseEnds {
+  readonly from: readonly number[];
+  readonly to: readonly number[];
+}
+
 /** Pads of one component of a net and of all others that a line may join; null when the net is one. */
 export function looseEnds(
   board: Board,
@@ -13,7 +18,7 @@ export function looseEnds(
   lines: ReadonlyArray<{ readonly from: number; readonly to: number }>,
   random: Random,
   padXY: (pad: number) => readonly [number, number],
-): { readonly from: readonly number[]; readonly to: readonly number[] } | null {
+): LooseEnds | null {
   const { stopOfPad, problem } = board;
   const stops = board.stops[net] ?? [];
   const component = Int32Array.from(stops.keys());

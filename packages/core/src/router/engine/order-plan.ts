@@ -5,10 +5,9 @@
  */
 import type { Random } from '../../random/random.ts';
 import type { Board } from './board.ts';
-import { moveWithin, reverseWithin } from './rows.ts';
 import { findTwins, nearestStops } from './stops.ts';
 import { StraightLines } from './straight-lines.ts';
-import { type StrandForm, strandForm } from './strand-form.ts';
+import { type OrderMove, StrandOrders } from './strand-orders.ts';
 
 /** A line still to be led: from pad to pad of a net. */
 export interface PlannedEdge {
@@ -30,15 +29,17 @@ export interface OrderPlan {
 const TOGETHER_SHARE = 0.6;
 /** Moves that bring near stops together, and how many count as near. */
 const GUIDED_SHARE = 0.8;
+/** So many moves begin where lines cross, while they do. */
+const AIMED_SHARE = 0.45;
 /**
- * On boards of more parts than this, orders that get so much longer are not looked at: no crossing they undo pays for it. On small
- * ones it sometimes does.
+ * What a crossing costs, mm, rising until this share of the search: dear from the start, nothing would move; cheap in the end, the
+ * lines on the grid would go all the way round that it takes.
  */
-const LARGE_BOARD = 60;
-const HOPELESS_FACTOR = 5;
-const HOPELESS_MM = 70;
-const HOT_MM = 40;
-const COLD_MM = 0.4;
+const CROSSING_FIRST_MM = 40;
+const CROSSING_LAST_MM = 200;
+const RISES_TO = 0.8;
+const HOT_MM = 60;
+const COLD_MM = 1.2;
 
 /**
  * Anneals until `spent` says 1: it is asked with the number of moves made. The same random numbers and moves give the same plan.
@@ -47,22 +48,19 @@ export function planOrder(
   board: Board,
   random: Random,
   spent: (moves: number) => number,
-  crossingFactor = 1,
+  crossingMm = CROSSING_LAST_MM,
 ): OrderPlan {
-  const state = new PlanState(board, random, crossingFactor);
+  const state = new PlanState(board, random, crossingMm);
   let share = 0;
   for (let i = 0; share < 1; i += 1) {
-    if (i % 64 === 0) share = spent(i);
+    if (i % 64 === 0) {
+      share = spent(i);
+      const risen = Math.min(1, share / RISES_TO);
+      state.setCrossing(CROSSING_FIRST_MM + (crossingMm - CROSSING_FIRST_MM) * risen);
+    }
     state.tryMove(HOT_MM * (COLD_MM / HOT_MM) ** share, share < TOGETHER_SHARE);
   }
   return state.best();
-}
-
-/** Which places a move of an order touches. */
-interface OrderMove {
-  readonly isReversal: boolean;
-  readonly from: number;
-  readonly to: number;
 }
 
 /** A stop that may be served by several pads, or gone through in several ways. */
@@ -75,13 +73,7 @@ export class PlanState {
   readonly #board: Board;
   readonly #random: Random;
   readonly #lines: StraightLines;
-  readonly #form: StrandForm;
-  /** By net, stops in the order they are sewn. */
-  readonly #orders: Int32Array[];
-  /** By net, and stop: the pad a strand comes to, and the one it leaves from. */
-  readonly #pads: Int32Array[];
-  readonly #outs: Int32Array[];
-  readonly #base: number[];
+  readonly #strands: StrandOrders;
   readonly #twin: Int32Array;
   /** By net and stop: the stops that lie nearest. */
   readonly #nearStops: ReadonlyArray<readonly Int32Array[]>;
@@ -90,28 +82,26 @@ export class PlanState {
   readonly #stopsOfPart: ReadonlyArray<readonly Choice[]>;
   readonly #choosable: readonly Choice[];
   readonly #longNets: readonly number[];
+  /** What a crossing costs in the end, mm; plans are compared by that. */
+  readonly #lastCrossingMm: number;
+  /** What all costs at that. */
   #cost = 0;
+  #crossings = 0;
   #bestCost = Number.POSITIVE_INFINITY;
-  #bestTurns: Int32Array;
-  #bestOrders: Int32Array[];
-  #bestPads: Int32Array[];
-  #bestOuts: Int32Array[];
+  readonly #bestTurns: Int32Array;
+  readonly #bestOrders: readonly Int32Array[];
+  readonly #bestPads: readonly Int32Array[];
+  readonly #bestOuts: readonly Int32Array[];
 
-  constructor(board: Board, random: Random, crossingFactor = 1) {
+  constructor(board: Board, random: Random, lastCrossingMm = CROSSING_LAST_MM) {
     this.#board = board;
+    this.#lastCrossingMm = lastCrossingMm;
     this.#random = random;
     const { problem, stops } = board;
-    this.#form = strandForm(problem);
-    this.#pads = stops.map((own) => Int32Array.from(own.map(({ ways }) => ways[0]?.[0] as number)));
-    this.#outs = stops.map((own) => Int32Array.from(own.map(({ ways }) => ways[0]?.[1] as number)));
-    this.#orders = stops.map((own) => Int32Array.from(own.keys()));
-    this.#base = [];
-    const netOfSlot: number[] = [];
-    for (const [n, own] of stops.entries()) {
-      this.#base.push(netOfSlot.length);
-      for (let i = 1; i < own.length; i += 1) netOfSlot.push(n);
-    }
-    this.#lines = new StraightLines(board, netOfSlot, crossingFactor);
+    this.#strands = new StrandOrders(board);
+    const { orders, pads, outs, netOfEdge, form } = this.#strands;
+    this.#lines = new StraightLines(board, netOfEdge);
+    this.#lines.crossingMm = lastCrossingMm;
     this.#twin = findTwins(board);
     this.#nearStops = stops.map((own) => nearestStops(board, own));
     this.#movable = problem.parts.flatMap((part, p) => (part.turns.length > 1 ? [p] : []));
@@ -119,28 +109,38 @@ export class PlanState {
     this.#choosable = stops.flatMap((own, net) =>
       own.flatMap(({ ways }, stop) => (ways.length > 1 ? [{ net, stop }] : [])),
     );
-    this.#longNets = this.#form.hasOrder ? stops.flatMap((own, n) => (own.length > 2 ? [n] : [])) : [];
+    this.#longNets = form.hasOrder ? stops.flatMap((own, n) => (own.length > 2 ? [n] : [])) : [];
     for (const n of stops.keys()) this.#nearestNeighbours(n);
     for (const [n, twin] of this.#twin.entries()) if (twin > n) this.#copyOrder(n, twin);
-    for (const n of stops.keys()) this.#drawNet(n);
     this.#bestTurns = this.#lines.turns.slice();
-    this.#bestOrders = this.#orders.map((order) => order.slice());
-    this.#bestPads = this.#pads.map((pads) => pads.slice());
-    this.#bestOuts = this.#outs.map((pads) => pads.slice());
-    this.#cost = this.#lines.costOfAll();
+    this.#bestOrders = orders.map((order) => order.slice());
+    this.#bestPads = pads.map((own) => own.slice());
+    this.#bestOuts = outs.map((own) => own.slice());
+    this.#lines.begin();
+    for (const n of stops.keys())
+      for (const i of (this.#strands.edges[n] as Int32Array).keys()) this.#put(n, i);
+    this.#cost = this.#lines.price(Number.POSITIVE_INFINITY);
+    this.#lines.accept();
+    this.#crossings = this.#lines.crossingsMore;
     this.#keepBest();
   }
 
   /** For checking: the running cost less the same worked out anew. */
   drift(): number {
+    this.#lines.crossingMm = this.#lastCrossingMm;
     return this.#cost - this.#lines.costOfAll();
+  }
+
+  /** What a crossing costs from now on, mm. */
+  setCrossing(mm: number): void {
+    this.#lines.crossingMm = mm;
   }
 
   best(): OrderPlan {
     const edges: PlannedEdge[] = [];
     for (const [net, order] of this.#bestOrders.entries()) {
       for (let i = 0; i < order.length - 1; i += 1) {
-        const [a, b] = this.#form.edge(i, order.length);
+        const [a, b] = this.#strands.form.edge(i, order.length);
         edges.push({
           net,
           from: this.#bestOuts[net]?.[order[a] as number] as number,
@@ -167,45 +167,69 @@ export class PlanState {
   #keepBest(): void {
     if (this.#cost >= this.#bestCost - 1e-6) return;
     this.#bestCost = this.#cost;
-    this.#bestTurns = this.#lines.turns.slice();
-    this.#bestOrders = this.#orders.map((order) => order.slice());
-    this.#bestPads = this.#pads.map((pads) => pads.slice());
-    this.#bestOuts = this.#outs.map((pads) => pads.slice());
+    const { orders, pads, outs } = this.#strands;
+    this.#bestTurns.set(this.#lines.turns);
+    for (let n = 0; n < orders.length; n += 1) {
+      this.#bestOrders[n]?.set(orders[n] as Int32Array);
+      this.#bestPads[n]?.set(pads[n] as Int32Array);
+      this.#bestOuts[n]?.set(outs[n] as Int32Array);
+    }
   }
 
   #pick(count: number): number {
     return Math.min(count - 1, Math.floor(this.#random() * count));
   }
 
-  /** How much dearer a move may be this time: what is accepted with a chance of exp(−delta ÷ temperature). */
-  #allowance(temperature: number): number {
-    return -temperature * Math.log(Math.max(1e-12, this.#random()));
+  /** Whether the change that was put is kept: when it is no dearer than is accepted with a chance of exp(−delta ÷ temperature). */
+  #isKept(temperature: number): boolean {
+    const allowed = -temperature * Math.log(Math.max(1e-12, this.#random()));
+    const delta = this.#lines.price(allowed);
+    if (delta > allowed) {
+      this.#lines.refuse();
+      return false;
+    }
+    this.#lines.accept();
+    this.#crossings += this.#lines.crossingsMore;
+    this.#cost += delta + (this.#lastCrossingMm - this.#lines.crossingMm) * this.#lines.crossingsMore;
+    this.#keepBest();
+    return true;
   }
 
-  /** Applies a change of these edges and keeps it, or takes it back. `besides` is what else it costs. */
-  #attempt(
-    temperature: number,
-    slots: { readonly before: readonly number[]; readonly after: readonly number[] },
-    apply: () => void,
-    undo: () => void,
-    besides: () => number = () => 0,
-  ): void {
-    const old = this.#lines.costOf(slots.before) + besides();
-    apply();
-    const allowed = this.#allowance(temperature);
-    const more = besides();
-    const delta = more + this.#lines.costOf(slots.after, old + allowed - more) - old;
-    if (delta <= allowed) {
-      this.#cost += delta;
-      this.#keepBest();
-    } else undo();
+  /** Puts the edge at index `i` of a net where its stops are now. */
+  #put(net: number, i: number): void {
+    const [a, b] = this.#strands.padsAt(net, i);
+    this.#lines.put(this.#strands.edges[net]?.[i] as number, a, b);
+  }
+
+  /** A pad at the end of an edge that crosses another, now and then while there are such edges; else −1. */
+  #crossedPad(): number {
+    if (this.#crossings === 0 || this.#random() >= AIMED_SHARE) return -1;
+    const edge = this.#lines.crossedFrom(this.#pick(this.#strands.netOfEdge.length));
+    return edge < 0 ? -1 : this.#lines.padOf(edge, this.#random() < 0.5);
+  }
+
+  #partToTurn(): number {
+    const pad = this.#crossedPad();
+    const part = pad < 0 ? -1 : (this.#board.partOfPad[pad] as number);
+    if (part >= 0 && (this.#board.problem.parts[part]?.turns.length ?? 1) > 1) return part;
+    return this.#movable[this.#pick(this.#movable.length)] as number;
+  }
+
+  #placeToMove(): { readonly net: number; readonly place: number } {
+    const pad = this.#crossedPad();
+    if (pad >= 0) {
+      const net = this.#board.netOfPad[pad] as number;
+      const place = this.#strands.places[net]?.[this.#board.stopOfPad[pad] as number] ?? 0;
+      if (place > 0 && this.#longNets.includes(net)) return { net, place };
+    }
+    const net = this.#longNets[this.#pick(this.#longNets.length)] as number;
+    return { net, place: 1 + this.#pick((this.#strands.orders[net] as Int32Array).length - 1) };
   }
 
   #tryTurn(temperature: number): void {
-    const p = this.#movable[this.#pick(this.#movable.length)] as number;
+    const p = this.#partToTurn();
     const count = this.#board.problem.parts[p]?.turns.length ?? 1;
-    const { turns } = this.#lines;
-    const before = turns[p] as number;
+    const before = this.#lines.turns[p] as number;
     const roll = this.#random();
     const after =
       roll < 0.4
@@ -215,191 +239,122 @@ export class PlanState {
           : this.#pick(count);
     if (after === before) return;
     const mate = this.#board.mateOf[p] as number;
-    const parts = mate < 0 ? [p] : [p, mate];
-    const slots = this.#slotsOfParts(parts);
-    const turnTo = (turn: number): void => {
-      for (const part of parts) this.#lines.turn(part, turn);
-      for (const slot of slots) this.#lines.redraw(slot);
-    };
-    this.#attempt(
-      temperature,
-      { before: slots, after: slots },
-      () => turnTo(after),
-      () => turnTo(before),
-      () => parts.reduce((sum, part) => sum + this.#lines.costOfWalls(part, slots), 0),
-    );
+    this.#lines.begin();
+    this.#turn(p, after);
+    if (mate >= 0) this.#turn(mate, after);
+    this.#isKept(temperature);
+  }
+
+  /** Turns a part, and draws the edges that end at it as it is served now. */
+  #turn(part: number, turn: number): void {
+    const { partOfPad } = this.#board;
+    const { pads, outs } = this.#strands;
+    this.#lines.turn(part, turn);
+    for (const { net, stop } of this.#stopsOfPart[part] as readonly Choice[]) {
+      const [pad, out] = [(pads[net] as Int32Array)[stop], (outs[net] as Int32Array)[stop]];
+      if (partOfPad[pad as number] !== part && partOfPad[out as number] !== part) continue;
+      for (const edge of this.#strands.edgesAt(net, stop)) this.#lines.putAgain(edge);
+    }
   }
 
   /** Another way through a stop: an equal hole, or a strand from its other end. */
   #tryWay(temperature: number): void {
     const { net, stop } = this.#choosable[this.#pick(this.#choosable.length)] as Choice;
     const ways = this.#board.stops[net]?.[stop]?.ways ?? [];
-    const [pads, outs] = [this.#pads[net] as Int32Array, this.#outs[net] as Int32Array];
+    const pads = this.#strands.pads[net] as Int32Array;
+    const outs = this.#strands.outs[net] as Int32Array;
     const before = [pads[stop] as number, outs[stop] as number] as const;
     const after = ways[this.#pick(ways.length)] as readonly [number, number];
     if (after[0] === before[0] && after[1] === before[1]) return;
-    const slots = this.#slotsOfStop(net, stop);
-    const go = ([pad, out]: readonly [number, number]): void => {
+    const serve = ([pad, out]: readonly [number, number]): void => {
       pads[stop] = pad;
       outs[stop] = out;
-      for (const slot of slots) this.#drawSlot(net, slot);
     };
-    this.#attempt(
-      temperature,
-      { before: slots, after: slots },
-      () => go(after),
-      () => go(before),
-    );
+    this.#lines.begin();
+    serve(after);
+    this.#putStop(net, stop);
+    if (!this.#isKept(temperature)) serve(before);
+  }
+
+  /** Draws the edges at a stop. */
+  #putStop(net: number, stop: number): void {
+    const place = this.#strands.places[net]?.[stop] as number;
+    const count = (this.#strands.orders[net] as Int32Array).length;
+    for (const i of this.#strands.form.edgesAt(place, count)) this.#put(net, i);
   }
 
   /** Two stops exchange their pins, or one takes a pin that serves none. */
   #tryExchange(temperature: number): void {
     const { exchanges } = this.#board;
+    const { pads, outs } = this.#strands;
     const group = exchanges[this.#pick(exchanges.length)] ?? [];
     const one = group[this.#pick(group.length)];
     if (one === undefined) return;
     const pad = one.pads[this.#pick(one.pads.length)];
-    const padOf = (at: Choice): number => (this.#pads[at.net] as Int32Array)[at.stop] as number;
+    const padOf = (at: Choice): number => (pads[at.net] as Int32Array)[at.stop] as number;
     const given = padOf(one);
     if (pad === undefined || pad === given) return;
     const other = group.find((stop) => padOf(stop) === pad);
     if (other !== undefined && !other.pads.includes(given)) return;
-    const moved = other === undefined ? [one] : [one, other];
-    const slots = moved.map(({ net, stop }) => this.#slotsOfStop(net, stop));
-    const put = (to: readonly number[]): void => {
-      for (const [k, { net, stop }] of moved.entries()) {
-        (this.#pads[net] as Int32Array)[stop] = to[k] as number;
-        (this.#outs[net] as Int32Array)[stop] = to[k] as number;
-        for (const slot of slots[k] as readonly number[]) this.#drawSlot(net, slot);
-      }
+    // Two stops of one net would share an edge: exchanging them changes nothing but the order.
+    if (other !== undefined && other.net === one.net) return;
+    const serve = (at: Choice, by: number): void => {
+      (pads[at.net] as Int32Array)[at.stop] = by;
+      (outs[at.net] as Int32Array)[at.stop] = by;
     };
-    const all = slots.flat();
-    this.#attempt(
-      temperature,
-      { before: all, after: all },
-      () => put([pad, given]),
-      () => put([given, pad]),
-    );
+    this.#lines.begin();
+    serve(one, pad);
+    this.#putStop(one.net, one.stop);
+    if (other !== undefined) {
+      serve(other, given);
+      this.#putStop(other.net, other.stop);
+    }
+    if (this.#isKept(temperature)) return;
+    serve(one, given);
+    if (other !== undefined) serve(other, pad);
   }
 
   #tryOrder(temperature: number, together: boolean): void {
-    const n = this.#longNets[this.#pick(this.#longNets.length)] as number;
-    const order = this.#orders[n] as Int32Array;
+    const { net: n, place } = this.#placeToMove();
+    const order = this.#strands.orders[n] as Int32Array;
     // The first stop stays: the strand starts at the power.
     const isReversal = this.#random() < 0.5;
-    let i = 1 + this.#pick(order.length - 1);
-    let j = 1 + this.#pick(order.length - 1);
+    let from = place;
+    let to = 1 + this.#pick(order.length - 1);
     if (this.#random() < GUIDED_SHARE) {
       // Most good moves bring two stops together that lie near each other.
-      const stop = order[i] as number;
-      const near = this.#nearStops[n]?.[stop] as Int32Array;
-      j = order.indexOf(near[this.#pick(near.length)] as number);
-      if (j < 1) return;
+      const near = this.#nearStops[n]?.[order[from] as number] as Int32Array;
+      to = this.#strands.places[n]?.[near[this.#pick(near.length)] as number] as number;
+      if (to < 1) return;
       if (isReversal) {
-        if (i < j) i += 1;
-        else j += 1;
-      } else if (this.#random() < 0.5) j = Math.min(order.length - 1, Math.max(1, j + (i < j ? -1 : 1)));
+        if (from < to) from += 1;
+        else to += 1;
+      } else if (this.#random() < 0.5)
+        to = Math.min(order.length - 1, Math.max(1, to + (from < to ? -1 : 1)));
     }
-    if (i === j) return;
-    const { partCount, problem } = this.#board;
-    const move: OrderMove = { isReversal, from: i, to: j };
-    if (partCount > LARGE_BOARD && this.#lengthens(n, move) > HOPELESS_FACTOR * temperature + HOPELESS_MM)
-      return;
+    if (from === to) return;
+    const { feed } = this.#board.problem;
     const twin = this.#twin[n] as number;
-    const isBound = together || problem.feed === 'same' || problem.feed === 'opposite';
-    const moves: Array<readonly [number, OrderMove]> = [[n, move]];
-    if (isBound && twin >= 0)
-      moves.push([twin, problem.feed === 'opposite' ? this.#fromFarEnd(twin, move) : move]);
-    const apply = (forward: boolean): void => {
-      for (const [net, one] of moves) this.#reorder(net, one, forward);
-    };
-    this.#attempt(
-      temperature,
-      {
-        before: moves.flatMap(([net, one]) => this.#slotsOfMove(net, one, false)),
-        after: moves.flatMap(([net, one]) => this.#slotsOfMove(net, one, true)),
-      },
-      () => apply(true),
-      () => apply(false),
-    );
-  }
-
-  /** The same move in a strand that goes through the row from its far end. */
-  #fromFarEnd(net: number, { isReversal, from, to }: OrderMove): OrderMove {
-    const count = (this.#orders[net] as Int32Array).length;
-    return { isReversal, from: count - from, to: count - to };
-  }
-
-  #reorder(net: number, { isReversal, from, to }: OrderMove, forward: boolean): void {
-    const order = this.#orders[net] as Int32Array;
-    const [low, high] = [Math.min(from, to), Math.max(from, to)];
-    if (isReversal) reverseWithin(order, low, high);
-    else moveWithin(order, forward ? from : to, forward ? to : from);
-    const base = this.#base[net] as number;
-    const last = Math.min(high, order.length - 2);
-    for (let place = low - 1; place <= last; place += 1) this.#drawSlot(net, base + place);
-    if (low > 1) this.#drawSlot(net, base);
-  }
-
-  /** The edges that a move takes away, or puts in their place. */
-  #slotsOfMove(net: number, { isReversal, from, to }: OrderMove, isAfter: boolean): number[] {
-    const [low, high] = [Math.min(from, to), Math.max(from, to)];
-    const places = isReversal
-      ? [low - 1, high]
-      : from < to
-        ? [from - 1, isAfter ? to - 1 : from, to]
-        : [to - 1, isAfter ? to : from - 1, from];
-    const last = (this.#orders[net] as Int32Array).length - 1;
-    const base = this.#base[net] as number;
-    const slots = places.filter((place) => place >= 0 && place < last).map((place) => base + place);
-    // The edge into the middle of a row ends at whatever lies there.
-    if (this.#board.problem.feed === 'middle' && !slots.includes(base)) slots.push(base);
-    return slots;
-  }
-
-  /** How much longer an order gets by a move, straight lines only. */
-  #lengthens(n: number, { isReversal, from: i, to: j }: OrderMove): number {
-    const order = this.#orders[n] as Int32Array;
-    const pads = this.#pads[n] as Int32Array;
-    const last = order.length - 1;
-    const leg = (a: number, b: number): number =>
-      a < 0 || b < 0 || a > last || b > last
-        ? 0
-        : this.#lines.apart(pads[order[a] as number] as number, pads[order[b] as number] as number);
-    if (isReversal) {
-      const [low, high] = [Math.min(i, j), Math.max(i, j)];
-      return leg(low - 1, high) + leg(low, high + 1) - leg(low - 1, low) - leg(high, high + 1);
+    const isBound = together || feed === 'same' || feed === 'opposite';
+    const moves: OrderMove[] = [{ net: n, isReversal, from, to }];
+    if (isBound && twin >= 0) {
+      const count = (this.#strands.orders[twin] as Int32Array).length;
+      moves.push(
+        feed === 'opposite'
+          ? { net: twin, isReversal, from: count - from, to: count - to }
+          : { net: twin, isReversal, from, to },
+      );
     }
-    const gone = leg(i - 1, i) + leg(i, i + 1) - leg(i - 1, i + 1);
-    return i < j
-      ? leg(j, i) + leg(i, j + 1) - leg(j, j + 1) - gone
-      : leg(j - 1, i) + leg(i, j) - leg(j - 1, j) - gone;
-  }
-
-  /** The edges that end at parts as they are served now. */
-  #slotsOfParts(parts: readonly number[]): number[] {
-    const { partOfPad } = this.#board;
-    const slots: number[] = [];
-    for (const part of parts) {
-      for (const { net, stop } of this.#stopsOfPart[part] as readonly Choice[]) {
-        const [pad, out] = [(this.#pads[net] as Int32Array)[stop], (this.#outs[net] as Int32Array)[stop]];
-        if (partOfPad[pad as number] !== part && partOfPad[out as number] !== part) continue;
-        for (const slot of this.#slotsOfStop(net, stop)) if (!slots.includes(slot)) slots.push(slot);
-      }
-    }
-    return slots;
-  }
-
-  #slotsOfStop(net: number, stop: number): number[] {
-    const order = this.#orders[net] as Int32Array;
-    const base = this.#base[net] as number;
-    return this.#form.edgesAt(order.indexOf(stop), order.length).map((edge) => base + edge);
+    this.#lines.begin();
+    for (const move of moves) for (const i of this.#strands.apply(move)) this.#put(move.net, i);
+    if (!this.#isKept(temperature)) for (const move of moves) this.#strands.undo(move);
   }
 
   #nearestNeighbours(n: number): void {
-    const order = this.#orders[n] as Int32Array;
+    const { orders, pads } = this.#strands;
+    const order = Array.from(orders[n] as Int32Array);
     const place = (stop: number): readonly [number, number] =>
-      this.#lines.padXY((this.#pads[n] as Int32Array)[stop] as number);
+      this.#lines.padXY((pads[n] as Int32Array)[stop] as number);
     for (let i = 1; i < order.length; i += 1) {
       const [x, y] = place(order[i - 1] as number);
       let best = i;
@@ -416,36 +371,23 @@ export class PlanState {
       order[i] = order[best] as number;
       order[best] = swapped;
     }
+    this.#strands.setOrder(n, order);
   }
 
   /** Gives a twin the order of its sibling, by the parts; from the far end where the rails are fed so. */
   #copyOrder(from: number, to: number): void {
+    const { orders, pads } = this.#strands;
     const partOf = (n: number, stop: number): number =>
-      this.#board.partOfPad[(this.#pads[n] as Int32Array)[stop] as number] as number;
-    const target = this.#orders[to] as Int32Array;
-    const stops = Array.from(target);
-    const row = Array.from(this.#orders[from] as Int32Array).slice(1);
+      this.#board.partOfPad[(pads[n] as Int32Array)[stop] as number] as number;
+    const target = Array.from(orders[to] as Int32Array);
+    const stops = target.slice();
+    const row = Array.from(orders[from] as Int32Array).slice(1);
     if (this.#board.problem.feed === 'opposite') row.reverse();
     for (const [i, stop] of row.entries()) {
       const found = stops.find((other) => other !== 0 && partOf(to, other) === partOf(from, stop));
       if (found !== undefined) target[i + 1] = found;
     }
-  }
-
-  #drawSlot(net: number, slot: number): void {
-    const order = this.#orders[net] as Int32Array;
-    const [a, b] = this.#form.edge(slot - (this.#base[net] as number), order.length);
-    this.#lines.draw(
-      slot,
-      (this.#outs[net] as Int32Array)[order[a] as number] as number,
-      (this.#pads[net] as Int32Array)[order[b] as number] as number,
-    );
-  }
-
-  #drawNet(net: number): void {
-    const base = this.#base[net] as number;
-    const count = (this.#orders[net] as Int32Array).length - 1;
-    for (let i = 0; i < count; i += 1) this.#drawSlot(net, base + i);
+    this.#strands.setOrder(to, target);
   }
 }
 

@@ -8,6 +8,7 @@ import { prepareBoard } from './board.ts';
 import { detoursBetweenParts } from './detours.ts';
 import { ExactCloth } from './exact.ts';
 import { Field } from './field.ts';
+import { Ground } from './ground.ts';
 import { legsCross, legToLeg, pointToLeg } from './legs.ts';
 import { PlanState, planOrder } from './order-plan.ts';
 import { patchCrossings } from './patching.ts';
@@ -77,7 +78,7 @@ describe('the grid', () => {
     const problem = boardProblem([boardLight('a', { x: 40, y: 40 }, [0])], 200, 200, {
       forbidden: [{ area: opening, marginMm: 6 }],
     });
-    const field = new Field(prepareBoard(problem), Int32Array.of(0), 2);
+    const field = new Field(new Ground(prepareBoard(problem), 2), Int32Array.of(0));
     for (const [x, y, free] of [
       [3, 100, 0],
       [100, 100, 0],
@@ -85,20 +86,20 @@ describe('the grid', () => {
       [80, 100, 1],
       [150, 150, 1],
     ] as const)
-      expect(field.free[field.cellAt(x, y)]).toBe(free);
-    expect(field.bodyCount[field.cellAt(40, 40)]).toBe(1);
-    expect(field.bodyCount[field.cellAt(60, 40)]).toBe(0);
+      expect(field.ground.free[field.ground.cellAt(x, y)]).toBe(free);
+    expect(field.bodyCount[field.ground.cellAt(40, 40)]).toBe(1);
+    expect(field.bodyCount[field.ground.cellAt(60, 40)]).toBe(0);
   });
 
   test('what is stamped and taken up again leaves no trace', () => {
     const board = prepareBoard(strewnBoard(2, 5, 200));
-    const field = new Field(board, new Int32Array(5), 2);
+    const field = new Field(new Ground(board, 2), new Int32Array(5));
     const before = [field.bodyCount, field.padTotal, field.lineNets, field.coreNets, field.busy].map(
       (layer) => layer.slice(),
     );
-    const cells = Int32Array.from({ length: 30 }, (_, i) => field.cellAt(30 + 2 * i, 90));
+    const cells = Int32Array.from({ length: 30 }, (_, i) => field.ground.cellAt(30 + 2 * i, 90));
     field.stampLine(0, cells, new Uint8Array(cells.length), 1);
-    expect(field.lineNets[field.cellAt(60, 93)]).toBe(1);
+    expect(field.lineNets[field.ground.cellAt(60, 93)]).toBe(1);
     field.stampLine(0, cells, new Uint8Array(cells.length), -1);
     field.stampPart(3, -1);
     field.turns[3] = 2;
@@ -111,8 +112,10 @@ describe('the grid', () => {
 
   test('free neighbouring cells keep a line its distance from a stamped one', () => {
     const board = prepareBoard(boardProblem([boardLight('a', { x: 30, y: 30 }, [0])], 200, 200));
-    const field = new Field(board, Int32Array.of(0), 1.7);
-    const line = Int32Array.from({ length: 60 }, (_, i) => field.cellAt(60 + 1.7 * i, 60 + 1.7 * (i % 20)));
+    const field = new Field(new Ground(board, 1.7), Int32Array.of(0));
+    const line = Int32Array.from({ length: 60 }, (_, i) =>
+      field.ground.cellAt(60 + 1.7 * i, 60 + 1.7 * (i % 20)),
+    );
     field.stampLine(0, line, new Uint8Array(line.length), 1);
     let checked = 0;
     for (let cell = 0; cell < field.size - field.width - 1; cell += 7) {
@@ -121,14 +124,14 @@ describe('the grid', () => {
         for (let i = 1; i < 20; i += 1) {
           const [p, q] = [line[i - 1] as number, line[i] as number];
           const apart = legToLeg(
-            field.x(cell),
-            field.y(cell),
-            field.x(next),
-            field.y(next),
-            field.x(p),
-            field.y(p),
-            field.x(q),
-            field.y(q),
+            field.ground.x(cell),
+            field.ground.y(cell),
+            field.ground.x(next),
+            field.ground.y(next),
+            field.ground.x(p),
+            field.ground.y(p),
+            field.ground.x(q),
+            field.ground.y(q),
           );
           expect(apart).toBeGreaterThanOrEqual(5 - 1e-9);
           checked += 1;
@@ -150,7 +153,7 @@ describe('the grid', () => {
     const board = prepareBoard(
       boardProblem(parts, 200, 200, { nets, forbidden: [{ area: wall, marginMm: 0 }] }),
     );
-    const search = new PathSearch(new Field(board, new Int32Array(2), 2));
+    const search = new PathSearch(new Field(new Ground(board, 2), new Int32Array(2)));
     const prices = { perMm: 14, entering: 120, nearWeight: 3.5, reachMm: 150 };
     const found = search.find(0, [0], [2], prices, Number.POSITIVE_INFINITY);
     // Down past the wall and up again: at least the two slanted ways.
@@ -230,7 +233,7 @@ describe('lines pulled tight', () => {
     const problem = strewnBoard(5, 6, 220);
     const board = prepareBoard(problem);
     const plan = planOrder(board, seededRandom(1), (done) => done / 4000);
-    const work = new Realisation(board, plan.turns, 1.7);
+    const work = new Realisation(new Ground(board, 1.7), plan.turns);
     work.leadAll(plan.edges);
     const cloth = new ExactCloth(
       board,
@@ -241,7 +244,10 @@ describe('lines pulled tight', () => {
         to: line.to,
         xy: [
           ...work.search.padXY(line.from),
-          ...[...line.cells.subarray(1, -1)].flatMap((cell) => [work.field.x(cell), work.field.y(cell)]),
+          ...[...line.cells.subarray(1, -1)].flatMap((cell) => [
+            work.field.ground.x(cell),
+            work.field.ground.y(cell),
+          ]),
           ...work.search.padXY(line.to),
         ],
       })),

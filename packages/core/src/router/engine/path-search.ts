@@ -4,7 +4,7 @@
  */
 import type { Board } from './board.ts';
 import { BucketQueue } from './bucket-queue.ts';
-import { Doors, stepBit } from './doors.ts';
+import { type Doors, stepBit } from './doors.ts';
 import { BLOCKED, type Field } from './field.ts';
 
 /** What a millimetre too near to another line costs, and stepping into such a place. */
@@ -25,6 +25,8 @@ export interface FoundPath {
 }
 
 const SQRT2 = Math.SQRT2;
+/** To so many ends the way is estimated one by one, else to the box round them all. */
+const MOST_TARGETS = 12;
 
 export class PathSearch {
   readonly #field: Field;
@@ -47,6 +49,8 @@ export class PathSearch {
   #padGap = 0;
   /** Whether any end of this search has cells where it fans out. */
   #fansOut = false;
+  readonly #targetXs = new Int32Array(MOST_TARGETS);
+  readonly #targetYs = new Int32Array(MOST_TARGETS);
   #round = 0;
   #ends: readonly number[] = [];
   readonly #queue = new BucketQueue();
@@ -62,7 +66,7 @@ export class PathSearch {
     this.#access = new Int32Array(field.size);
     this.#ownBody = new Uint8Array(field.size);
     this.#barred = new Uint16Array(field.size);
-    this.#doors = new Doors(field.board, field);
+    this.#doors = field.ground.doors;
     this.#near = new Int32Array(field.size);
     this.#byPads = new Int32Array(field.size);
   }
@@ -70,11 +74,14 @@ export class PathSearch {
   /** The cheapest way between any pad of one set and any of the other, below `bound`; null when there is none. */
   find(
     net: number,
-    fromPads: readonly number[],
-    toPads: readonly number[],
+    onePads: readonly number[],
+    otherPads: readonly number[],
     prices: ConflictPrices,
     bound: number,
   ): FoundPath | null {
+    // Towards the smaller set: how far it is to the nearest of few is soon said.
+    const [fromPads, toPads] =
+      onePads.length < otherPads.length ? [otherPads, onePads] : [onePads, otherPads];
     const field = this.#field;
     const { width, height, stepMm } = field;
     // Two marks a search: a cell that was reached, and one that is done with.
@@ -121,7 +128,27 @@ export class PathSearch {
     highX = Math.min(width - 1, highX + margin);
     lowY = Math.max(0, lowY - margin);
     highY = Math.min(height - 1, highY + margin);
+    const targetXs = this.#targetXs;
+    const targetYs = this.#targetYs;
+    const targets = toPads.length <= MOST_TARGETS ? toPads.length : 0;
+    for (let i = 0; i < targets; i += 1) {
+      const cell = this.cellOfPad(toPads[i] as number);
+      targetXs[i] = cell % width;
+      targetYs[i] = Math.floor(cell / width);
+    }
     const estimateAt = (cx: number, cy: number): number => {
+      if (targets > 1) {
+        let least = Number.POSITIVE_INFINITY;
+        for (let i = 0; i < targets; i += 1) {
+          let dx = cx - (targetXs[i] as number);
+          let dy = cy - (targetYs[i] as number);
+          if (dx < 0) dx = -dx;
+          if (dy < 0) dy = -dy;
+          const far = dx > dy ? dx + (SQRT2 - 1) * dy : dy + (SQRT2 - 1) * dx;
+          if (far < least) least = far;
+        }
+        return least * stepMm;
+      }
       const dx = cx < minX ? minX - cx : cx > maxX ? cx - maxX : 0;
       const dy = cy < minY ? minY - cy : cy > maxY ? cy - maxY : 0;
       return (dx > dy ? dx + (SQRT2 - 1) * dy : dy + (SQRT2 - 1) * dx) * stepMm;
@@ -139,6 +166,7 @@ export class PathSearch {
     queue.clear(floor);
     for (const pad of fromPads) {
       const cell = this.cellOfPad(pad);
+      if (estimate(cell) > bound) continue;
       stamp[cell] = round;
       cost[cell] = 0;
       came[cell] = -1 - pad;
@@ -213,7 +241,7 @@ export class PathSearch {
 
   cellOfPad(pad: number): number {
     const [x, y] = this.exitXY(pad);
-    return this.#field.cellAt(x, y);
+    return this.#field.ground.cellAt(x, y);
   }
 
   /** Where a line leaves a pad freely. */
@@ -281,7 +309,7 @@ export class PathSearch {
   #meetsPad(cell: number, net: number): boolean {
     const field = this.#field;
     const board = this.#board;
-    const [x, y] = [field.x(cell), field.y(cell)];
+    const [x, y] = [field.ground.x(cell), field.ground.y(cell)];
     const onGrid = Math.sqrt(this.#padGap * this.#padGap + (field.stepMm * field.stepMm) / 4);
     // Where a line has just left its pin the way is as wide as it must be, and cells do not lie on it: pulled tight, the line will.
     const isLeaving =

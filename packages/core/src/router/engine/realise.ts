@@ -6,12 +6,15 @@ import type { Random } from '../../random/random.ts';
 import type { Board } from './board.ts';
 import { fanOutReach } from './doors.ts';
 import { Field } from './field.ts';
-import { type Box, hypotenuse } from './legs.ts';
-import { looseEnds } from './loose-ends.ts';
+import type { Ground } from './ground.ts';
+import { endsToLeaveOut } from './left-out-ends.ts';
+import { hypotenuse } from './legs.ts';
+import { type LooseEnds, looseEnds } from './loose-ends.ts';
 import type { PlannedEdge } from './order-plan.ts';
 import { type ConflictPrices, PathSearch } from './path-search.ts';
+import { reordered } from './reorder.ts';
 import { shuffle } from './rows.ts';
-import { chainOf, extraPieces } from './strands.ts';
+import { extraPieces } from './strands.ts';
 
 export interface GridLine {
   net: number;
@@ -38,11 +41,11 @@ const MOST_ROUND_PART = 8;
 /** A cell of conflict within a fan-out counts as so many. */
 const NEAR_WEIGHT = SEARCH_PRICES.nearWeight;
 /** How often ripped lines are joined however is cheapest instead of as they were. */
-const RECONNECT_SHARE = 0.6;
+const RECONNECT_SHARE = 0.85;
 /** The share of the straight way of ripped lines that is kept back for those that are not led yet. */
 const RESERVED_SHARE = 0.8;
 /** New lines are led on while they are no more than this dearer than the old ones, mm. */
-const SLACK_MM = 25;
+const SLACK_MM = 8;
 
 /** No line goes so much farther round to get out of a conflict. */
 const MOST_DETOUR_MM = 320;
@@ -54,30 +57,26 @@ function priceOf(line: GridLine, lengthMm: number, conflictMm: number): number {
 }
 
 export interface RealisationOptions {
-  /** The part of the cloth that is looked at; the whole by default. */
-  readonly window?: Box;
   /** Lines are led anew, but never from or to other pads. */
   readonly keepsEdges?: boolean;
 }
 
 /** Up to where each sort of move goes, of 1: what is left rips some lines. While lines are in conflict, and once they are not. */
 const TANGLED_SHARES = { round: 0.2, turn: 0.4, reorder: 0.6 };
-const CLEAN_SHARES = { round: 0.1, turn: 0.7, reorder: 0.8 };
+const CLEAN_SHARES = { round: 0.1, turn: 0.5, reorder: 0.6 };
 
 /** So often some of the ends a line may have are left out, or the cheapest line would always be the one that was ripped. */
-const THINNED_SHARE = 0.7;
-const LEFT_OUT_SHARE = 0.4;
+const THINNED_SHARE = 0.5;
+/** How often the lines that join the same parts in other nets are ripped too. */
+const PAIRED_SHARE = 0.5;
+/** How often it is a part at the end of a line in conflict that is turned, while there is one. */
+const TURN_TANGLED_SHARE = 0.7;
 /** On boards of more parts than this there is no time for it: the cheapest line is taken. */
 const MOST_THINNED = 40;
 
-/** Some of these, at least one. */
-function thinned(pads: readonly number[], random: Random): readonly number[] {
-  const some = pads.filter(() => random() >= LEFT_OUT_SHARE);
-  return some.length > 0 ? some : pads;
-}
-
 export class Realisation {
   readonly board: Board;
+  readonly ground: Ground;
   readonly field: Field;
   readonly search: PathSearch;
   lines: GridLine[] = [];
@@ -87,21 +86,18 @@ export class Realisation {
   /** The order of the stops is given: ripped lines are led from and to the same pads. */
   readonly #isBound: boolean;
 
-  constructor(
-    board: Board,
-    turns: Int32Array,
-    stepMm: number,
-    { window, keepsEdges }: RealisationOptions = {},
-  ) {
+  constructor(ground: Ground, turns: Int32Array, { keepsEdges }: RealisationOptions = {}) {
+    const { board } = ground;
     this.board = board;
-    this.field = new Field(board, turns, stepMm, window);
+    this.ground = ground;
+    this.field = new Field(ground, turns);
     this.search = new PathSearch(this.field);
     this.#strictShare = board.partCount > MANY_PARTS ? 0.65 : 0.4;
     const { feed = 'any' } = board.problem;
     this.#isBound = keepsEdges === true || feed !== 'any';
     for (const [k, { net, points }] of (board.problem.kept ?? []).entries()) {
       const [from, to] = board.keptEnds[k] as readonly [number, number];
-      this.stamp(this.#line(net, from, to, this.field.cellsAlong(points)), 1);
+      this.stamp(this.#line(net, from, to, ground.cellsAlong(points)), 1);
     }
   }
 
@@ -132,7 +128,7 @@ export class Realisation {
 
   /** A line, and where it is fanning out. While it lies, neither of its parts is turned. */
   #line(net: number, from: number, to: number, cells: Int32Array): GridLine {
-    const { board, field } = this;
+    const { board, ground, field } = this;
     const near = new Uint8Array(cells.length);
     for (const pad of [from, to]) {
       if ((board.localGap[pad] as number) >= board.problem.lineGapMm) continue;
@@ -140,7 +136,7 @@ export class Realisation {
       const reach = (fanOutReach(board, pad) - field.stepMm * 0.5) ** 2;
       for (let i = 0; i < cells.length; i += 1) {
         const cell = cells[i] as number;
-        if ((field.x(cell) - x) ** 2 + (field.y(cell) - y) ** 2 < reach) near[i] = 1;
+        if ((ground.x(cell) - x) ** 2 + (ground.y(cell) - y) ** 2 < reach) near[i] = 1;
       }
     }
     return { net, from, to, cells, near };
@@ -247,8 +243,10 @@ export class Realisation {
     // Whom it meets goes first: one of the two has to give way.
     const met = this.#partners(first);
     const others = [...met, ...near.filter((i) => !met.includes(i))];
-    const count = Math.floor(random() * 4) + (met.length > 0 ? 1 : 0);
-    const chosen = [first, ...others.slice(0, count)];
+    const isPaired = random() < PAIRED_SHARE;
+    const count = Math.floor(random() * (isPaired ? 3 : 4)) + (met.length > 0 ? 1 : 0);
+    const some = [first, ...others.slice(0, count)];
+    const chosen = isPaired ? this.#withTwins(some) : some;
     this.#replace(chosen, this.#leader(chosen, random), random, temperature);
   }
 
@@ -282,7 +280,7 @@ export class Realisation {
   /** The lines of other nets that one comes too near to. */
   #partners(index: number): number[] {
     const line = this.lines[index] as GridLine;
-    const { field } = this;
+    const { field, ground } = this;
     const own = field.lineOf[line.net] as Uint16Array;
     const places: number[] = [];
     for (const cell of line.cells)
@@ -290,11 +288,11 @@ export class Realisation {
     if (places.length === 0) return [];
     const middle = places[places.length >> 1] as number;
     const reach = (this.board.problem.lineGapMm + 2 * field.stepMm) ** 2;
-    const [x, y] = [field.x(middle), field.y(middle)];
+    const [x, y] = [ground.x(middle), ground.y(middle)];
     return this.lines.flatMap((other, i) => {
       if (other.net === line.net) return [];
       for (const cell of other.cells)
-        if ((field.x(cell) - x) ** 2 + (field.y(cell) - y) ** 2 < reach) return [i];
+        if ((ground.x(cell) - x) ** 2 + (ground.y(cell) - y) ** 2 < reach) return [i];
       return [];
     });
   }
@@ -379,7 +377,14 @@ export class Realisation {
     random: Random,
   ): readonly GridLine[] | null {
     const gone = new Set(indices);
-    const isThinned = this.board.partCount <= MOST_THINNED && random() < THINNED_SHARE;
+    const leaveOut =
+      this.board.partCount <= MOST_THINNED && random() < THINNED_SHARE
+        ? endsToLeaveOut(
+            this.board,
+            indices.map((i) => this.lines[i] as GridLine),
+            random,
+          )
+        : (ends: LooseEnds) => ends;
     const nets = [...new Set(indices.map((i) => (this.lines[i] as GridLine).net))];
     shuffle(nets, random);
     const fresh: GridLine[] = [];
@@ -394,9 +399,7 @@ export class Realisation {
         const ends = looseEnds(this.board, net, own, random, (pad) => this.search.padXY(pad));
         if (ends === null) break;
         reserved -= links.pop() ?? 0;
-        const [from, to] = isThinned
-          ? [thinned(ends.from, random), thinned(ends.to, random)]
-          : [ends.from, ends.to];
+        const { from, to } = leaveOut(ends);
         const found = this.search.find(net, from, to, prices, budget - reserved);
         if (found === null) {
           for (const line of fresh) this.stamp(line, -1);
@@ -412,6 +415,21 @@ export class Realisation {
     return fresh;
   }
 
+  /** These lines and those that join the same parts in other nets. */
+  #withTwins(indices: readonly number[]): number[] {
+    const { partOfPad } = this.board;
+    const ends = (i: number): readonly [number, number] => {
+      const { from, to } = this.lines[i] as GridLine;
+      const [p, q] = [partOfPad[from] as number, partOfPad[to] as number];
+      return p < q ? [p, q] : [q, p];
+    };
+    const wanted = indices.map(ends);
+    return this.lines.flatMap((_, i) => {
+      const [p, q] = ends(i);
+      return indices.includes(i) || wanted.some(([a, b]) => a === p && b === q) ? [i] : [];
+    });
+  }
+
   #turnSomething(random: Random, temperature: number): void {
     const { board, field } = this;
     const movable = board.problem.parts.flatMap((part, p) => (part.turns.length > 1 ? [p] : []));
@@ -419,7 +437,7 @@ export class Realisation {
       this.#ripSome(random, temperature);
       return;
     }
-    const p = movable[Math.floor(random() * movable.length)] as number;
+    const p = this.#partToTurn(movable, random);
     const count = board.problem.parts[p]?.turns.length ?? 1;
     const was = field.turns[p] as number;
     const roll = random();
@@ -460,13 +478,23 @@ export class Realisation {
     );
   }
 
+  /** Mostly a part at the end of a line in conflict, while there is one that may be turned; else any. */
+  #partToTurn(movable: readonly number[], random: Random): number {
+    if (this.conflictMm() > 0 && random() < TURN_TANGLED_SHARE) {
+      const { from, to } = this.lines[this.#conflicting(random)] as GridLine;
+      const part = this.board.partOfPad[random() < 0.5 ? from : to] as number;
+      if ((this.board.problem.parts[part]?.turns.length ?? 1) > 1) return part;
+    }
+    return movable[Math.floor(random() * movable.length)] as number;
+  }
+
   /** Whether a line comes near a part's middle. */
   #passes(line: GridLine, p: number): boolean {
     const { at } = this.board.problem.parts[p] as { at: { x: number; y: number } };
     const reach = 18;
     for (const cell of line.cells) {
-      const dx = this.field.x(cell) - at.x;
-      const dy = this.field.y(cell) - at.y;
+      const dx = this.ground.x(cell) - at.x;
+      const dy = this.ground.y(cell) - at.y;
       if (dx * dx + dy * dy < reach * reach) return true;
     }
     return false;
@@ -476,38 +504,13 @@ export class Realisation {
   #reorder(random: Random, temperature: number): void {
     const index = this.#conflicting(random);
     const first = this.lines[index] as GridLine;
-    const { net } = first;
-    const chain = chainOf(this.board, this.lines, net);
-    if (chain === null || chain.length < 3) {
+    const padXY = (pad: number) => this.search.padXY(pad);
+    const change = reordered(this.board, this.lines, first, random, padXY);
+    if (change === null) {
       this.#ripSome(random, temperature);
       return;
     }
-    const n = chain.length;
-    const i = Math.max(1, chain.indexOf(random() < 0.5 ? first.from : first.to));
-    // Next to one of the stops that lie nearest, or anywhere.
-    const near = this.#nearestIn(chain, i);
-    const j =
-      random() < 0.75 ? (near[Math.floor(random() * near.length)] ?? 1) : 1 + Math.floor(random() * (n - 1));
-    if (i === j || j < 1) return;
-    const after = chain.slice();
-    if (random() < 0.5) {
-      const [low, high] = i < j ? [i + 1, j] : [j + 1, i];
-      if (low > high || low >= n) return;
-      after.splice(low, high - low + 1, ...after.slice(low, high + 1).reverse());
-    } else {
-      const [moved] = after.splice(i, 1);
-      after.splice(Math.max(1, random() < 0.5 ? j : j - 1), 0, moved as number);
-    }
-    const pairKey = (a: number, b: number): string => (a < b ? `${a}-${b}` : `${b}-${a}`);
-    const kept = new Set<string>();
-    for (let k = 1; k < n; k += 1) kept.add(pairKey(after[k - 1] as number, after[k] as number));
-    const out: number[] = [];
-    for (const [index, line] of this.lines.entries())
-      if (line.net === net && !kept.delete(pairKey(line.from, line.to))) out.push(index);
-    const fresh: PlannedEdge[] = [...kept].map((key) => {
-      const [from, to] = key.split('-').map(Number) as [number, number];
-      return { net, from, to };
-    });
+    const { out, fresh } = change;
     if (fresh.length !== out.length || fresh.length === 0) return;
     const straight = (edges: readonly PlannedEdge[]): number =>
       edges.reduce((sum, edge) => sum + this.#straight(edge), 0);
@@ -521,18 +524,5 @@ export class Realisation {
       random,
       temperature,
     );
-  }
-
-  /** The places in a strand of the five stops nearest to one. */
-  #nearestIn(chain: readonly number[], place: number): number[] {
-    const [x, y] = this.search.padXY(chain[place] as number);
-    return chain
-      .map((pad, k) => {
-        const [px, py] = this.search.padXY(pad);
-        return { k, far: k === 0 || k === place ? Number.POSITIVE_INFINITY : hypotenuse(px - x, py - y) };
-      })
-      .sort((a, b) => a.far - b.far)
-      .slice(0, 5)
-      .map(({ k }) => k);
   }
 }

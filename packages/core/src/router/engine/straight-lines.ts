@@ -1,94 +1,223 @@
 /**
  * Planned edges as straight lines, and what they cost: their length, the way round edges and openings, crossings with lines of
- * other nets, and bodies in the way. Edges are known by their slot; kept lines lie in slots of their own behind them.
+ * other nets, and bodies in the way. What each edge costs is remembered, so that a change is priced by the edges it touches,
+ * and most are given up at their mere length. Kept lines are edges that never change, behind the others.
  */
 import type { Board } from './board.ts';
+import { CellIndex } from './cell-index.ts';
 import { detoursBetweenParts } from './detours.ts';
-import { legsCross } from './legs.ts';
+import { boxOf, legsCross } from './legs.ts';
+import { Walls } from './walls.ts';
 
-/**
- * What a crossing costs while lines are straight, mm: beside a part it is undone by going round the part; far from any end
- * it takes a detour as long as the line.
- */
-const CROSSING_NEAR_MM = 26;
-const CROSSING_FAR_MM = 240;
-const FAR_MM = 70;
-/** What it costs to go round a small part, a large one, and round one's own body. */
-const ROUND_SMALL_MM = 16;
-const ROUND_LARGE_MM = 45;
-const ROUND_OWN_MM = 10;
+/** Parts and lines are looked up by cells as wide as the parts lie apart, but no smaller, mm. */
+const LEAST_CELL_MM = 20;
 
 export class StraightLines {
   readonly turns: Int32Array;
   readonly #board: Board;
-  readonly #crossingFactor: number;
-  /** Edges by slot: ax, ay, bx, by; behind them the legs of kept lines. */
-  readonly #xy: Float64Array;
-  /** By slot: least x and y, greatest x and y. */
-  readonly #boxes: Float64Array;
-  readonly #slotNet: Int32Array;
+  /** What a crossing costs now, mm. */
+  crossingMm = 0;
+  readonly #walls: Walls;
+  readonly #detours: Float64Array;
+  /** Edges that may change, and those with the legs of kept lines. */
+  readonly #count: number;
+  readonly #netOf: Int32Array;
   readonly #padA: Int32Array;
   readonly #padB: Int32Array;
-  readonly #slots: number;
-  readonly #slotsWithKept: number;
-  /** By part: x, y, x, y of the walls at its turn. */
-  readonly #walls: Float64Array[];
-  /** By part: how far its walls reach from its middle. */
-  readonly #reach: Float64Array;
-  readonly #middles: Float64Array;
-  readonly #detours: Float64Array;
+  /** By edge: ax, ay, bx, by. */
+  readonly #xy: Float64Array;
+  /** Where the edges lie, and where the parts. */
+  readonly #edgesIn: CellIndex;
+  readonly #isDrawn: Uint8Array;
+  readonly #partsIn: CellIndex;
+  /** By edge: its length, detour and bodies in its way; and how many others it crosses. */
+  readonly #own: Float64Array;
+  readonly #crossed: Int32Array;
+  /** The change that is being priced: edges, their new ends and what they would cost. */
+  #changes = 0;
+  readonly #edges: Int32Array;
+  readonly #newA: Int32Array;
+  readonly #newB: Int32Array;
+  readonly #newXy: Float64Array;
+  readonly #newOwn: Float64Array;
+  readonly #newCrossed: Int32Array;
+  /** By edge: the change it was last part of. */
+  readonly #mark: Int32Array;
+  #round = 0;
+  #crossingsMore = 0;
+  /** Parts the change turns, and how they were turned before. */
+  readonly #turned: number[] = [];
+  readonly #wasTurned: number[] = [];
+  /** Other edges whose way past a turned part gets dearer or cheaper. */
+  readonly #passing: number[] = [];
+  readonly #passingMore: number[] = [];
 
-  /** `netOfSlot`: the net of each edge there will be. */
-  constructor(board: Board, netOfSlot: readonly number[], crossingFactor: number) {
-    const { problem } = board;
-    const keptLegs = (problem.kept ?? []).flatMap(({ net, points }) =>
+  /** `netOfEdge`: the net of each edge there will be. */
+  constructor(board: Board, netOfEdge: readonly number[]) {
+    const keptLegs = (board.problem.kept ?? []).flatMap(({ net, points }) =>
       points.slice(1).map((b, i) => ({ net, a: points[i] as { x: number; y: number }, b })),
     );
+    const count = netOfEdge.length;
+    const all = count + keptLegs.length;
     this.#board = board;
-    this.#crossingFactor = crossingFactor;
-    this.turns = new Int32Array(board.partCount);
-    this.#slots = netOfSlot.length;
-    this.#slotsWithKept = netOfSlot.length + keptLegs.length;
-    this.#xy = new Float64Array(this.#slotsWithKept * 4);
-    this.#boxes = new Float64Array(this.#slotsWithKept * 4);
-    this.#slotNet = Int32Array.from([...netOfSlot, ...keptLegs.map(({ net }) => net)]);
-    this.#padA = new Int32Array(this.#slots);
-    this.#padB = new Int32Array(this.#slots);
-    for (const [k, { a, b }] of keptLegs.entries()) {
-      this.#xy.set([a.x, a.y, b.x, b.y], 4 * (this.#slots + k));
-      this.#box(this.#slots + k);
-    }
-    this.#walls = problem.parts.map((_, p) => this.#wallsOf(p, 0));
+    this.#walls = new Walls(board);
     this.#detours = detoursBetweenParts(board);
-    this.#middles = Float64Array.from(problem.parts.flatMap(({ at }) => [at.x, at.y]));
-    this.#reach = Float64Array.from(
-      problem.parts.map((part) =>
-        Math.max(
-          0,
-          ...part.body.map((corner) => Math.hypot(corner.x, corner.y)),
-          ...part.pads.map((pad) => 1.9 * Math.hypot(pad.at.x, pad.at.y)),
-        ),
-      ),
-    );
+    this.turns = new Int32Array(board.partCount);
+    this.#count = count;
+    this.#netOf = Int32Array.from([...netOfEdge, ...keptLegs.map(({ net }) => net)]);
+    this.#padA = new Int32Array(count);
+    this.#padB = new Int32Array(count);
+    this.#xy = new Float64Array(4 * all);
+    const { minX, minY, maxX, maxY } = boxOf(board.problem.outline.flatMap(({ x, y }) => [x, y]));
+    const [wide, high] = [maxX - minX, maxY - minY];
+    const cellMm = Math.max(LEAST_CELL_MM, Math.sqrt((wide * high) / Math.max(1, board.partCount)));
+    this.#isDrawn = new Uint8Array(count);
+    this.#edgesIn = new CellIndex(all, minX, minY, wide, high, cellMm);
+    this.#partsIn = new CellIndex(board.partCount, minX, minY, wide, high, cellMm);
+    for (const [p, { at }] of board.problem.parts.entries())
+      this.#partsIn.addPlace(p, at.x, at.y, this.#walls.reachOf(p));
+    this.#own = new Float64Array(count);
+    this.#crossed = new Int32Array(count);
+    this.#edges = new Int32Array(count);
+    this.#newA = new Int32Array(count);
+    this.#newB = new Int32Array(count);
+    this.#newXy = new Float64Array(4 * count);
+    this.#newOwn = new Float64Array(count);
+    this.#newCrossed = new Int32Array(count);
+    this.#mark = new Int32Array(all);
+    for (const [k, { a, b }] of keptLegs.entries()) {
+      this.#xy.set([a.x, a.y, b.x, b.y], 4 * (count + k));
+      this.#edgesIn.addLine(count + k, a.x, a.y, b.x, b.y);
+    }
   }
 
-  /** Puts an edge between two pads into a slot. */
-  draw(slot: number, padA: number, padB: number): void {
-    this.#padA[slot] = padA;
-    this.#padB[slot] = padB;
-    this.redraw(slot);
-  }
-
-  /** Draws an edge anew after a part was turned. */
-  redraw(slot: number): void {
-    this.#drawEnd(4 * slot, this.#padA[slot] as number);
-    this.#drawEnd(4 * slot + 2, this.#padB[slot] as number);
-    this.#box(slot);
+  /** Begins a change: what `turn` and `put` say is priced, and done only when it is accepted. */
+  begin(): void {
+    this.#changes = 0;
+    this.#round += 1;
+    this.#turned.length = 0;
+    this.#wasTurned.length = 0;
   }
 
   turn(part: number, turn: number): void {
+    this.#turned.push(part);
+    this.#wasTurned.push(this.turns[part] as number);
     this.turns[part] = turn;
-    this.#walls[part] = this.#wallsOf(part, turn);
+  }
+
+  /** The edge would lie between these pads. An edge is put once in a change. */
+  put(edge: number, padA: number, padB: number): void {
+    const k = this.#changes;
+    this.#edges[k] = edge;
+    this.#newA[k] = padA;
+    this.#newB[k] = padB;
+    this.#mark[edge] = this.#round;
+    this.#changes = k + 1;
+  }
+
+  /** The edge would lie between the pads it lies between now: one of its parts is turned. */
+  putAgain(edge: number): void {
+    if (this.#mark[edge] === this.#round) return;
+    this.put(edge, this.#padA[edge] as number, this.#padB[edge] as number);
+  }
+
+  /** How many more crossings there would be after the change that was priced last. */
+  get crossingsMore(): number {
+    return this.#crossingsMore;
+  }
+
+  /** How much dearer the change makes the whole, mm; infinite as soon as it is more than `allowed`. */
+  price(allowed: number): number {
+    const { crossingMm } = this;
+    const [own, crossed, newOwn] = [this.#own, this.#crossed, this.#newOwn];
+    const changes = this.#changes;
+    let old = 0;
+    let oldCrossings = 0;
+    for (let k = 0; k < changes; k += 1) {
+      const edge = this.#edges[k] as number;
+      old += own[edge] as number;
+      oldCrossings += crossed[edge] as number;
+      // What they cross among themselves was counted with both.
+      if ((crossed[edge] as number) > 0)
+        for (let l = 0; l < k; l += 1) oldCrossings -= this.#pairNow(edge, this.#edges[l] as number);
+    }
+    old += crossingMm * oldCrossings;
+    let cost = this.#turned.length > 0 ? this.#pricePassing() : 0;
+    const limit = old + allowed;
+    for (let k = 0; k < changes; k += 1) {
+      newOwn[k] = this.#drawNew(k);
+      cost += newOwn[k] as number;
+    }
+    for (let k = 0; k < changes && cost <= limit; k += 1) {
+      const bodies = this.#costOfBodies(k);
+      newOwn[k] = (newOwn[k] as number) + bodies;
+      cost += bodies;
+    }
+    let crossings = 0;
+    for (let k = 0; k < changes && cost + crossingMm * crossings <= limit; k += 1) {
+      this.#newCrossed[k] = this.#crossingsOf(this.#edges[k] as number, this.#newXy, 4 * k, 0);
+      crossings += this.#newCrossed[k] as number;
+      for (let l = 0; l < k; l += 1) {
+        const more = this.#pairNew(k, l);
+        this.#newCrossed[k] = (this.#newCrossed[k] as number) + more;
+        this.#newCrossed[l] = (this.#newCrossed[l] as number) + more;
+        crossings += more;
+      }
+    }
+    cost += crossingMm * crossings;
+    this.#crossingsMore = crossings - oldCrossings;
+    return cost > limit ? Number.POSITIVE_INFINITY : cost - old;
+  }
+
+  /** Does what was priced last. */
+  accept(): void {
+    for (let k = 0; k < this.#changes; k += 1)
+      this.#crossingsOf(this.#edges[k] as number, this.#xy, 4 * (this.#edges[k] as number), -1);
+    for (let k = 0; k < this.#changes; k += 1) {
+      const edge = this.#edges[k] as number;
+      this.#padA[edge] = this.#newA[k] as number;
+      this.#padB[edge] = this.#newB[k] as number;
+      this.#move(edge, k);
+      this.#own[edge] = this.#newOwn[k] as number;
+      this.#crossed[edge] = this.#newCrossed[k] as number;
+      this.#crossingsOf(edge, this.#xy, 4 * edge, 1);
+    }
+    if (this.#turned.length === 0) return;
+    for (const [i, edge] of this.#passing.entries())
+      this.#own[edge] = (this.#own[edge] as number) + (this.#passingMore[i] as number);
+  }
+
+  /** Takes back the turns of a change that is not accepted. */
+  refuse(): void {
+    for (const [i, part] of this.#turned.entries()) this.turns[part] = this.#wasTurned[i] as number;
+  }
+
+  /** The first edge from `start` on, round and round, that crosses another; −1 where none does. */
+  crossedFrom(start: number): number {
+    for (let i = 0; i < this.#count; i += 1) {
+      const edge = start + i < this.#count ? start + i : start + i - this.#count;
+      if ((this.#crossed[edge] as number) > 0) return edge;
+    }
+    return -1;
+  }
+
+  /** One of the two pads of an edge. */
+  padOf(edge: number, isFirst: boolean): number {
+    return (isFirst ? this.#padA : this.#padB)[edge] as number;
+  }
+
+  /** What all edges cost, worked out anew. */
+  costOfAll(): number {
+    let cost = 0;
+    this.begin();
+    for (let edge = 0; edge < this.#count; edge += 1) this.putAgain(edge);
+    for (let k = 0; k < this.#changes; k += 1) {
+      cost += this.#drawNew(k) + this.#costOfBodies(k);
+      let crossings = this.#crossingsOf(this.#edges[k] as number, this.#newXy, 4 * k, 0);
+      for (let l = 0; l < k; l += 1) crossings += this.#pairNew(k, l);
+      cost += this.crossingMm * crossings;
+    }
+    return cost;
   }
 
   padXY(pad: number): readonly [number, number] {
@@ -98,194 +227,152 @@ export class StraightLines {
     return [places[2 * k] as number, places[2 * k + 1] as number];
   }
 
-  /** The straight distance of two pads, by the middles of their parts. */
-  apart(a: number, b: number): number {
+  /** What turning parts changes for edges that only pass them, mm; which edges is remembered. */
+  #pricePassing(): number {
+    const [xy, walls] = [this.#xy, this.#walls];
     const { partOfPad } = this.#board;
-    const [p, q] = [partOfPad[a] as number, partOfPad[b] as number];
-    const dx = (this.#middles[2 * p] as number) - (this.#middles[2 * q] as number);
-    const dy = (this.#middles[2 * p + 1] as number) - (this.#middles[2 * q + 1] as number);
-    return Math.sqrt(dx * dx + dy * dy);
+    this.#passing.length = 0;
+    this.#passingMore.length = 0;
+    let more = 0;
+    for (const [i, part] of this.#turned.entries()) {
+      const was = this.#wasTurned[i] as number;
+      const is = this.turns[part] as number;
+      const { at: middle } = this.#board.problem.parts[part] as { at: { x: number; y: number } };
+      const near = this.#edgesIn.nearPlace(middle.x, middle.y, walls.reachOf(part));
+      for (let n = 0; n < near; n += 1) {
+        const edge = this.#edgesIn.found[n] as number;
+        if (edge >= this.#count || this.#mark[edge] === this.#round) continue;
+        const at = 4 * edge;
+        const from = partOfPad[this.#padA[edge] as number] as number;
+        const to = partOfPad[this.#padB[edge] as number] as number;
+        const [ax, ay] = [xy[at] as number, xy[at + 1] as number];
+        const [bx, by] = [xy[at + 2] as number, xy[at + 3] as number];
+        const change =
+          walls.costOf(part, is, from, to, ax, ay, bx, by) -
+          walls.costOf(part, was, from, to, ax, ay, bx, by);
+        if (change === 0) continue;
+        this.#passing.push(edge);
+        this.#passingMore.push(change);
+        more += change;
+      }
+    }
+    return more;
   }
 
-  costOfAll(): number {
-    return this.costOf(Array.from({ length: this.#slots }, (_, i) => i));
+  /** Draws the `k`th edge of the change; its length and the way round edges and openings, mm. */
+  #drawNew(k: number): number {
+    const { partOfPad, padPlaces, placeOfPad, partCount } = this.#board;
+    const xy = this.#newXy;
+    const [a, b] = [this.#newA[k] as number, this.#newB[k] as number];
+    const [p, q] = [partOfPad[a] as number, partOfPad[b] as number];
+    const placesA = padPlaces[p]?.[this.turns[p] as number] as Float64Array;
+    const placesB = padPlaces[q]?.[this.turns[q] as number] as Float64Array;
+    const [i, j] = [2 * (placeOfPad[a] as number), 2 * (placeOfPad[b] as number)];
+    const ax = placesA[i] as number;
+    const ay = placesA[i + 1] as number;
+    const bx = placesB[j] as number;
+    const by = placesB[j + 1] as number;
+    xy[4 * k] = ax;
+    xy[4 * k + 1] = ay;
+    xy[4 * k + 2] = bx;
+    xy[4 * k + 3] = by;
+    return (
+      Math.sqrt((ax - bx) * (ax - bx) + (ay - by) * (ay - by)) + (this.#detours[p * partCount + q] as number)
+    );
+  }
+
+  #costOfBodies(k: number): number {
+    const { partOfPad } = this.#board;
+    const [xy, walls, turns] = [this.#newXy, this.#walls, this.turns];
+    const ax = xy[4 * k] as number;
+    const ay = xy[4 * k + 1] as number;
+    const bx = xy[4 * k + 2] as number;
+    const by = xy[4 * k + 3] as number;
+    const from = partOfPad[this.#newA[k] as number] as number;
+    const to = partOfPad[this.#newB[k] as number] as number;
+    let cost = 0;
+    const near = this.#partsIn.alongLine(ax, ay, bx, by);
+    for (let n = 0; n < near; n += 1) {
+      const p = this.#partsIn.found[n] as number;
+      cost += walls.costOf(p, turns[p] as number, from, to, ax, ay, bx, by);
+    }
+    return cost;
   }
 
   /**
-   * Length of these edges, their crossings with all others (among themselves once), and what they go round. Once the sum is
-   * above `limit` it is not worked out any further.
+   * How many edges but those of the change are crossed by an edge that lies at `at` in `places`. With `by` not 0 they are told: each
+   * crossing counts with both.
    */
-  costOf(slots: readonly number[], limit = Number.POSITIVE_INFINITY): number {
-    const [xy, boxes, slotNet, count] = [this.#xy, this.#boxes, this.#slotNet, this.#slotsWithKept];
-    let cost = 0;
-    for (let k = 0; k < slots.length; k += 1) {
-      const slot = slots[k] as number;
-      const dx = (xy[4 * slot] as number) - (xy[4 * slot + 2] as number);
-      const dy = (xy[4 * slot + 1] as number) - (xy[4 * slot + 3] as number);
-      cost += Math.sqrt(dx * dx + dy * dy) + this.#detourOf(slot);
+  #crossingsOf(edge: number, places: Float64Array, at: number, by: -1 | 0 | 1): number {
+    const [xy, netOf, mark] = [this.#xy, this.#netOf, this.#mark];
+    const round = this.#round;
+    const net = netOf[edge] as number;
+    const near = this.#edgesIn.alongLine(
+      places[at] as number,
+      places[at + 1] as number,
+      places[at + 2] as number,
+      places[at + 3] as number,
+    );
+    let crossings = 0;
+    for (let n = 0; n < near; n += 1) {
+      const other = this.#edgesIn.found[n] as number;
+      if (netOf[other] === net || mark[other] === round) continue;
+      // Always the edge with the lower number first: where lines touch, the answer must not hang on who asks.
+      if (edge < other ? !cross(places, at, xy, 4 * other) : !cross(xy, 4 * other, places, at)) continue;
+      crossings += 1;
+      if (by !== 0 && other < this.#count) this.#crossed[other] = (this.#crossed[other] as number) + by;
     }
-    for (let k = 0; k < slots.length && cost <= limit; k += 1) {
-      const slot = slots[k] as number;
-      cost += this.#costOfBodies(slot);
-      const net = slotNet[slot];
-      const minX = boxes[4 * slot] as number;
-      const minY = boxes[4 * slot + 1] as number;
-      const maxX = boxes[4 * slot + 2] as number;
-      const maxY = boxes[4 * slot + 3] as number;
-      const ax = xy[4 * slot] as number;
-      const ay = xy[4 * slot + 1] as number;
-      const bx = xy[4 * slot + 2] as number;
-      const by = xy[4 * slot + 3] as number;
-      for (let other = 0, at = 0; other < count; other += 1, at += 4) {
-        if ((boxes[at] as number) > maxX || (boxes[at + 2] as number) < minX) continue;
-        if ((boxes[at + 1] as number) > maxY || (boxes[at + 3] as number) < minY) continue;
-        if (slotNet[other] === net) continue;
-        const cx = xy[at] as number;
-        const cy = xy[at + 1] as number;
-        const ex = xy[at + 2] as number;
-        const ey = xy[at + 3] as number;
-        if (!legsCross(ax, ay, bx, by, cx, cy, ex, ey)) continue;
-        // Of two edges in the list the earlier one pays.
-        const listed = slots.indexOf(other);
-        if (listed === -1 || listed > k)
-          cost += this.#crossingFactor * crossingPrice(ax, ay, bx, by, cx, cy, ex, ey);
-      }
-    }
-    return cost;
+    return crossings;
   }
 
-  /** What one part's walls cost all edges but these. */
-  costOfWalls(p: number, without: readonly number[]): number {
-    let cost = 0;
-    for (let slot = 0; slot < this.#slots; slot += 1) {
-      const own = this.#wallCost(p, slot);
-      if (own > 0 && without.indexOf(slot) === -1) cost += own;
-    }
-    return cost;
+  /** 1 where two edges cross as they lie now. */
+  #pairNow(one: number, other: number): number {
+    if (this.#netOf[one] === this.#netOf[other]) return 0;
+    const xy = this.#xy;
+    return Number(one < other ? cross(xy, 4 * one, xy, 4 * other) : cross(xy, 4 * other, xy, 4 * one));
   }
 
-  #drawEnd(at: number, pad: number): void {
-    const { partOfPad, padPlaces, placeOfPad } = this.#board;
-    const part = partOfPad[pad] as number;
-    const places = padPlaces[part]?.[this.turns[part] as number] as Float64Array;
-    const k = 2 * (placeOfPad[pad] as number);
-    this.#xy[at] = places[k] as number;
-    this.#xy[at + 1] = places[k + 1] as number;
+  /** The same for two edges of the change. */
+  #pairNew(k: number, l: number): number {
+    const [one, other] = [this.#edges[k] as number, this.#edges[l] as number];
+    if (this.#netOf[one] === this.#netOf[other]) return 0;
+    const xy = this.#newXy;
+    return Number(one < other ? cross(xy, 4 * k, xy, 4 * l) : cross(xy, 4 * l, xy, 4 * k));
   }
 
-  #box(slot: number): void {
-    const [xy, boxes, at] = [this.#xy, this.#boxes, 4 * slot];
-    for (let axis = 0; axis < 2; axis += 1) {
-      const [a, b] = [xy[at + axis] as number, xy[at + axis + 2] as number];
-      boxes[at + axis] = a < b ? a : b;
-      boxes[at + axis + 2] = a < b ? b : a;
-    }
-  }
-
-  #detourOf(slot: number): number {
-    const { partOfPad, partCount } = this.#board;
-    const a = partOfPad[this.#padA[slot] as number] as number;
-    const b = partOfPad[this.#padB[slot] as number] as number;
-    return this.#detours[a * partCount + b] as number;
-  }
-
-  #costOfBodies(slot: number): number {
-    const boxes = this.#boxes;
-    const minX = boxes[4 * slot] as number;
-    const minY = boxes[4 * slot + 1] as number;
-    const maxX = boxes[4 * slot + 2] as number;
-    const maxY = boxes[4 * slot + 3] as number;
-    let cost = 0;
-    for (let p = 0; p < this.#board.partCount; p += 1) {
-      const reach = this.#reach[p] as number;
-      const x = this.#middles[2 * p] as number;
-      if (x + reach < minX || x - reach > maxX) continue;
-      const y = this.#middles[2 * p + 1] as number;
-      if (y + reach < minY || y - reach > maxY) continue;
-      cost += this.#wallCost(p, slot);
-    }
-    return cost;
-  }
-
-  #wallCost(p: number, slot: number): number {
-    const [xy, boxes] = [this.#xy, this.#boxes];
-    const x = this.#middles[2 * p] as number;
-    const y = this.#middles[2 * p + 1] as number;
-    const reach = this.#reach[p] as number;
-    // Most lines pass most parts at a distance.
-    if ((boxes[4 * slot] as number) > x + reach || (boxes[4 * slot + 2] as number) < x - reach) return 0;
-    if ((boxes[4 * slot + 1] as number) > y + reach || (boxes[4 * slot + 3] as number) < y - reach) return 0;
-    const ax = xy[4 * slot] as number;
-    const ay = xy[4 * slot + 1] as number;
-    const bx = xy[4 * slot + 2] as number;
-    const by = xy[4 * slot + 3] as number;
-    const { partOfPad } = this.#board;
-    const isFrom = p === partOfPad[this.#padA[slot] as number];
-    if (isFrom || p === partOfPad[this.#padB[slot] as number]) {
-      // Its own body is in the way of a line that leaves inwards.
-      const [ox, oy, tx, ty] = isFrom ? [ax, ay, bx, by] : [bx, by, ax, ay];
-      const inward = (x - ox) * (tx - ox) + (y - oy) * (ty - oy);
-      const far = Math.sqrt(((x - ox) ** 2 + (y - oy) ** 2) * ((tx - ox) ** 2 + (ty - oy) ** 2));
-      return far > 0 && inward > 0.5 * far ? ROUND_OWN_MM * (inward / far) : 0;
-    }
-    const walls = this.#walls[p] as Float64Array;
-    for (let w = 0; w < walls.length; w += 4) {
-      if (
-        legsCross(
-          ax,
-          ay,
-          bx,
-          by,
-          walls[w] as number,
-          walls[w + 1] as number,
-          walls[w + 2] as number,
-          walls[w + 3] as number,
-        )
-      )
-        return walls.length > 4 ? ROUND_LARGE_MM : ROUND_SMALL_MM;
-    }
-    return 0;
-  }
-
-  /** A small part is a wall from pad to pad and a little beyond, a larger one the two diagonals of its body. */
-  #wallsOf(p: number, turn: number): Float64Array {
-    const places = this.#board.padPlaces[p]?.[turn] as Float64Array;
-    const body = this.#board.bodies[p]?.[turn] ?? [];
-    if (places.length === 4) {
-      const [ax, ay, bx, by] = places as unknown as [number, number, number, number];
-      const [dx, dy] = [(bx - ax) * 0.4, (by - ay) * 0.4];
-      return Float64Array.of(ax - dx, ay - dy, bx + dx, by + dy);
-    }
-    const corners = body.length;
-    const walls: number[] = [];
-    for (const i of [0, Math.floor(corners / 4)]) {
-      const a = body[i];
-      const b = body[(i + Math.floor(corners / 2)) % Math.max(1, corners)];
-      if (a !== undefined && b !== undefined) walls.push(a.x, a.y, b.x, b.y);
-    }
-    return Float64Array.from(walls);
+  /** Puts an edge where the change has it. */
+  #move(edge: number, k: number): void {
+    const [xy, at] = [this.#xy, 4 * edge];
+    if (this.#isDrawn[edge] === 1)
+      this.#edgesIn.removeLine(
+        edge,
+        xy[at] as number,
+        xy[at + 1] as number,
+        xy[at + 2] as number,
+        xy[at + 3] as number,
+      );
+    this.#isDrawn[edge] = 1;
+    for (let i = 0; i < 4; i += 1) xy[at + i] = this.#newXy[4 * k + i] as number;
+    this.#edgesIn.addLine(
+      edge,
+      xy[at] as number,
+      xy[at + 1] as number,
+      xy[at + 2] as number,
+      xy[at + 3] as number,
+    );
   }
 }
 
-function crossingPrice(
-  ax: number,
-  ay: number,
-  bx: number,
-  by: number,
-  cx: number,
-  cy: number,
-  dx: number,
-  dy: number,
-): number {
-  const t = ((cx - ax) * (dy - cy) - (cy - ay) * (dx - cx)) / ((bx - ax) * (dy - cy) - (by - ay) * (dx - cx));
-  const [x, y] = [ax + t * (bx - ax), ay + t * (by - ay)];
-  const near = Math.sqrt(
-    Math.min(
-      (x - ax) ** 2 + (y - ay) ** 2,
-      (x - bx) ** 2 + (y - by) ** 2,
-      (x - cx) ** 2 + (y - cy) ** 2,
-      (x - dx) ** 2 + (y - dy) ** 2,
-    ),
+/** Whether the edges at `i` and `j` cross. */
+function cross(one: Float64Array, i: number, other: Float64Array, j: number): boolean {
+  return legsCross(
+    one[i] as number,
+    one[i + 1] as number,
+    one[i + 2] as number,
+    one[i + 3] as number,
+    other[j] as number,
+    other[j + 1] as number,
+    other[j + 2] as number,
+    other[j + 3] as number,
   );
-  return CROSSING_NEAR_MM + (CROSSING_FAR_MM - CROSSING_NEAR_MM) * Math.min(1, near / FAR_MM);
 }

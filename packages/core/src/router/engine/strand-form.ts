@@ -4,6 +4,8 @@ import type { RoutingProblem } from '../routing-problem.ts';
 export interface StrandForm {
   /** Whether another order of the stops means other edges. */
   readonly hasOrder: boolean;
+  /** Whether the first edge leads into the middle of the row, whatever lies there. */
+  readonly startsInMiddle: boolean;
   /** The places that edge `i` joins in an order of `count` stops. */
   edge(i: number, count: number): readonly [number, number];
   /** The edges that end at a place. */
@@ -12,12 +14,15 @@ export interface StrandForm {
 
 const row: StrandForm = {
   hasOrder: true,
+  startsInMiddle: false,
   edge: (i) => [i, i + 1],
-  edgesAt: (place, count) => [place - 1, place].filter((i) => i >= 0 && i < count - 1),
+  edgesAt: (place, count) =>
+    place === 0 ? (count > 1 ? [0] : []) : place < count - 1 ? [place - 1, place] : [place - 1],
 };
 
 const star: StrandForm = {
   hasOrder: false,
+  startsInMiddle: false,
   edge: (i) => [0, i + 1],
   edgesAt: (place, count) => (place === 0 ? Array.from({ length: count - 1 }, (_, i) => i) : [place - 1]),
 };
@@ -27,6 +32,7 @@ const middleOf = (count: number): number => Math.ceil((count - 1) / 2);
 
 const spider: StrandForm = {
   hasOrder: true,
+  startsInMiddle: true,
   edge: (i, count) => (i === 0 ? [0, middleOf(count)] : [i, i + 1]),
   edgesAt: (place, count) => {
     const edges = [place - 1, place].filter((i) => i >= 1 && i < count - 1);

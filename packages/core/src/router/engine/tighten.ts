@@ -15,13 +15,38 @@ const CUTS = [0.5, 0.3, 0.15, 0.06];
 
 /** The line x, y, x, y … from the same start to the same end, never longer but by what taking out crowded bends costs. */
 export function tightened(given: readonly number[], isLegal: LegalLeg): number[] {
-  let xy = shortcut(straightened(given), isLegal);
+  let xy = shortcut(joined(given, isLegal), isLegal);
   for (let pass = 0; pass < 6; pass += 1) {
     const before = lengthOf(xy);
     xy = relaxed(xy, isLegal);
     if (before - lengthOf(xy) < 0.05) break;
   }
   return thinned(xy, isLegal);
+}
+
+/** Without points on the straight way between their neighbours, but where the shorter legs are legal and the long one is not. */
+function joined(given: readonly number[], isLegal: LegalLeg): number[] {
+  const bends = straightened(given);
+  const result = [bends[0] as number, bends[1] as number];
+  let at = 0;
+  for (let i = 2; i < bends.length; i += 2) {
+    const [x, y] = [bends[i] as number, bends[i + 1] as number];
+    const from = at;
+    do at += 2;
+    while (at < given.length - 2 && (given[at] !== x || given[at + 1] !== y));
+    const legs = given.slice(from, at + 2);
+    if (at > from + 2 && !areLegal([...legs.slice(0, 2), x, y], isLegal) && areLegal(legs, isLegal))
+      result.push(...legs.slice(2, -2));
+    result.push(x, y);
+  }
+  return result;
+}
+
+function areLegal(xy: readonly number[], isLegal: LegalLeg): boolean {
+  for (let i = 2; i < xy.length; i += 2)
+    if (!isLegal(xy[i - 2] as number, xy[i - 1] as number, xy[i] as number, xy[i + 1] as number))
+      return false;
+  return true;
 }
 
 /** Takes out bends that lie almost on their neighbours, or without which the line is hardly longer. */

@@ -1,0 +1,73 @@
+/** The best solution so far, and what it costs to look: lines are pulled tight to see how good they are. */
+import type { RoutingSolution } from '../routing-problem.ts';
+import type { Budget } from './budget.ts';
+import type { ExactCloth } from './exact.ts';
+import { pulledTight, solutionOf } from './finish.ts';
+import { polishTurns } from './polish.ts';
+import type { Realisation } from './realise.ts';
+
+export interface EngineProgress {
+  readonly share: number;
+  readonly best: RoutingSolution | null;
+}
+
+export class BestSoFar {
+  solution: RoutingSolution | null = null;
+  /** The share of the budget that the last look took. */
+  lookShare = 0;
+  /** The lines of the best before they were patched. */
+  #tight: ExactCloth | null = null;
+  readonly #pieceMm: number;
+  readonly #clock: Budget;
+
+  constructor(pieceMm: number, clock: Budget) {
+    this.#pieceMm = pieceMm;
+    this.#clock = clock;
+  }
+
+  /** Whether there is something that can be sewn: all gaps kept, and no more than two patches. */
+  get isUseful(): boolean {
+    return (
+      this.solution !== null && this.solution.conflicts === 0 && (this.solution.patches?.length ?? 0) <= 2
+    );
+  }
+
+  /** Looks how good lines are, and keeps them when they are the best. Gives their length with what strands cost, mm. */
+  offer(work: Realisation): number {
+    const before = this.#clock.share();
+    const tight = pulledTight(work);
+    const found = solutionOf(tight, work.extraPieces());
+    this.lookShare = this.#clock.share() - before;
+    if (this.solution === null || isBetter(found, this.solution, this.#pieceMm)) {
+      this.solution = found;
+      this.#tight = tight;
+    }
+    return costOf(found, this.#pieceMm);
+  }
+
+  progress(): EngineProgress {
+    return { share: Math.min(1, this.#clock.share()), best: this.solution };
+  }
+
+  /** Turns parts a little, judged exactly, as long as that shortens the lines and the budget lasts. */
+  *polish(): Generator<EngineProgress, void> {
+    if (this.#tight === null || this.solution === null) return;
+    const turning = polishTurns(this.#tight);
+    while (turning.next().done !== true) {
+      if (this.#clock.isTimed && this.#clock.share() > 1 - this.lookShare / 2) break;
+      yield this.progress();
+    }
+    const found = solutionOf(this.#tight, this.solution.extraPieces ?? 0);
+    if (isBetter(found, this.solution, this.#pieceMm)) this.solution = found;
+  }
+}
+
+const costOf = ({ lengthMm, extraPieces = 0 }: RoutingSolution, pieceMm: number): number =>
+  lengthMm + pieceMm * extraPieces;
+
+/** Fewer conflicts, then fewer patches, then less thread and strands. */
+function isBetter(a: RoutingSolution, b: RoutingSolution, pieceMm: number): boolean {
+  const patches = (one: RoutingSolution): number => one.patches?.length ?? 0;
+  if (a.conflicts !== b.conflicts) return a.conflicts < b.conflicts;
+  return patches(a) !== patches(b) ? patches(a) < patches(b) : costOf(a, pieceMm) < costOf(b, pieceMm);
+}
