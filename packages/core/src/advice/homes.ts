@@ -165,6 +165,9 @@ function placesFor(plan: Plan, part: Part, columns: number): readonly Point[] {
   return places;
 }
 
+/** So short a search leaves crossings that routing undoes: they count for little, mm. */
+const CROSSING_MM = 60;
+
 interface ThreadPrice {
   readonly threadMm: number;
   readonly reasons: readonly string[];
@@ -173,7 +176,7 @@ interface ThreadPrice {
 /** Thread on straight lines, with the ways round what is in them: quick, to see which places are worth routing. */
 function plannedMm(problem: PlanProblem, seed: number, movesPerPart: number): number {
   const moves = movesPerPart * problem.parts.length;
-  return planOrder(prepareBoard(problem), seededRandom(seed), (made) => made / moves).cost;
+  return planOrder(prepareBoard(problem), seededRandom(seed), (made) => made / moves, CROSSING_MM).cost;
 }
 
 function routedMm(problem: PlanProblem, seed: number, moves: number): ThreadPrice {

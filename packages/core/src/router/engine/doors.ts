@@ -3,7 +3,6 @@
  * thread still fans out. They depend on the pad and the turn of its part only, so they are worked out once.
  */
 import type { Board } from './board.ts';
-import type { Ground } from './ground.ts';
 import { inside, nearestEdge } from './legs.ts';
 
 /** A step is looked at in so many places, and between two of them a line may come nearer by this, mm. */
@@ -26,6 +25,15 @@ export function stepBit(dx: number, dy: number): number {
   return 1 << ((dy + 1) * 3 + dx + 1);
 }
 
+/** The cells of a grid, as far as doors need it. */
+export interface Cells {
+  readonly left: number;
+  readonly top: number;
+  readonly stepMm: number;
+  readonly width: number;
+  cellsIn(x: number, y: number, reach: number): Int32Array;
+}
+
 /** How far from a tight pad its thread still counts as fanning out, mm. */
 export function fanOutReach(board: Board, pad: number): number {
   return (board.radius[pad] as number) + 2 * board.problem.lineGapMm;
@@ -34,10 +42,10 @@ export function fanOutReach(board: Board, pad: number): number {
 /** Doors of all pads at all turns, made when first asked for. */
 export class Doors {
   readonly #board: Board;
-  readonly #ground: Ground;
+  readonly #ground: Cells;
   readonly #known: PadDoor[][];
 
-  constructor(board: Board, ground: Ground) {
+  constructor(board: Board, ground: Cells) {
     this.#board = board;
     this.#ground = ground;
     this.#known = Array.from({ length: board.padCount }, () => []);
