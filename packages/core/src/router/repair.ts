@@ -24,7 +24,7 @@ import { USUAL_REQUEST } from './route-request.ts';
 const STEP_MM = 2;
 const ROUND_MM = 45;
 /** Moves of the search: few, because a drag does not wait. */
-const MOVES = 24;
+const MOVES = 14;
 const WARM_MM = 2;
 /** More threads than this are not led anew at once. */
 const MOST_RUNS = 16;

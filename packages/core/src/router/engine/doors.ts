@@ -6,8 +6,8 @@ import type { Board } from './board.ts';
 import { inside, nearestEdge } from './legs.ts';
 
 /** A step is looked at in so many places, and between two of them a line may come nearer by this, mm. */
-const SAMPLES = 12;
-const BETWEEN_MM = 0.05;
+const SAMPLES = 6;
+const BETWEEN_MM = 0.08;
 
 export interface PadDoor {
   /** Cells within the access disc. */

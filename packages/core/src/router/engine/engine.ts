@@ -22,7 +22,7 @@ const MOST_RACED = 45;
 const RACE_SHARE = 0.65;
 const LAST_HOT_MM = 4;
 /** Moves of a plan of a large board for each part, and the share of the budget that plans may take. */
-const LARGE_PLAN_MOVES_PER_PART = 1500;
+const LARGE_PLAN_MOVES_PER_PART = 1200;
 const LARGE_PLAN_SHARE = 0.4;
 /** For a first answer: moves of its plan and on the grid for each part, how warm, and the share of the budget. */
 const QUICK_PLAN_MOVES_PER_PART = 400;
@@ -81,22 +81,31 @@ function* quickWork(shop: Workshop): Generator<EngineProgress, Realisation> {
   return work;
 }
 
-/** The best of as many plans as there is time for, led on the grid. */
+/** The best of as many plans as there is time for, led on the grid; others are led only to have something that can be sewn. */
 function* leadBestPlan(shop: Workshop): Generator<EngineProgress, Realisation> {
-  const { clock, best } = shop;
+  const { clock, best, ground } = shop;
+  const led = (plan: OrderPlan): Realisation => {
+    const work = new Realisation(withPins(ground, plan), plan.turns);
+    work.leadAll(plan.edges);
+    return work;
+  };
   let plan: OrderPlan | null = null;
+  let work: Realisation | null = null;
   let longest = 0;
   for (;;) {
     const from = clock.share();
     if (plan !== null && (!clock.isTimed || from + 0.8 * longest > LARGE_PLAN_SHARE)) break;
     const made = planFor(shop, { from, until: LARGE_PLAN_SHARE }, LARGE_PLAN_MOVES_PER_PART);
-    if (plan === null || made.cost < plan.cost) plan = made;
     longest = Math.max(longest, clock.share() - from);
+    if (plan === null || made.cost < plan.cost) {
+      plan = made;
+      work = best.isUseful ? null : led(plan);
+      if (work !== null && work.conflictMm() <= PATCHABLE_MM) best.offer(work);
+    }
     yield best.progress();
   }
-  const work = new Realisation(withPins(shop.ground, plan), plan.turns);
-  work.leadAll(plan.edges);
-  if (work.conflictMm() === 0 || (!best.isUseful && work.conflictMm() <= PATCHABLE_MM)) best.offer(work);
+  work ??= led(plan);
+  if (work.conflictMm() === 0) best.offer(work);
   yield best.progress();
   return work;
 }
