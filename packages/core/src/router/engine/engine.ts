@@ -10,7 +10,7 @@ import { Budget, type EngineOptions } from './budget.ts';
 import { finish } from './finish.ts';
 import { Ground } from './ground.ts';
 import type { OrderPlan } from './order-plan.ts';
-import { cool, HOT_MM, PATCHABLE_MM, planFor, race, type Workshop, withPins } from './race.ts';
+import { cool, HOT_MM, ledOnGrid, PATCHABLE_MM, planFor, race, type Workshop } from './race.ts';
 import { Realisation } from './realise.ts';
 
 export type { EngineProgress } from './best-so-far.ts';
@@ -69,8 +69,7 @@ function* quickWork(shop: Workshop): Generator<EngineProgress, Realisation> {
   const { ground, random, clock, best } = shop;
   const { partCount } = ground.board;
   const plan = planFor(shop, { from: 0, until: QUICK_SHARE }, QUICK_PLAN_MOVES_PER_PART);
-  const work = new Realisation(withPins(ground, plan), plan.turns);
-  work.leadAll(plan.edges);
+  const work = ledOnGrid(ground, plan);
   const most = QUICK_MOVES_PER_PART * partCount;
   for (let i = 0; i < most && work.conflictMm() > 0 && clock.share() < QUICK_SHARE; i += 1) {
     work.improve(random, QUICK_MM);
@@ -84,11 +83,6 @@ function* quickWork(shop: Workshop): Generator<EngineProgress, Realisation> {
 /** The best of as many plans as there is time for, led on the grid; others are led only to have something that can be sewn. */
 function* leadBestPlan(shop: Workshop): Generator<EngineProgress, Realisation> {
   const { clock, best, ground } = shop;
-  const led = (plan: OrderPlan): Realisation => {
-    const work = new Realisation(withPins(ground, plan), plan.turns);
-    work.leadAll(plan.edges);
-    return work;
-  };
   let plan: OrderPlan | null = null;
   let work: Realisation | null = null;
   let longest = 0;
@@ -99,12 +93,12 @@ function* leadBestPlan(shop: Workshop): Generator<EngineProgress, Realisation> {
     longest = Math.max(longest, clock.share() - from);
     if (plan === null || made.cost < plan.cost) {
       plan = made;
-      work = best.isUseful ? null : led(plan);
+      work = best.isUseful ? null : ledOnGrid(ground, plan);
       if (work !== null && work.conflictMm() <= PATCHABLE_MM) best.offer(work);
     }
     yield best.progress();
   }
-  work ??= led(plan);
+  work ??= ledOnGrid(ground, plan);
   if (work.conflictMm() === 0) best.offer(work);
   yield best.progress();
   return work;

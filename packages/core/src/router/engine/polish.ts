@@ -18,7 +18,7 @@ export function* polishTurns(cloth: ExactCloth): Generator<void, void> {
   const linesOf: number[][] = parts.map(() => []);
   for (const [i, { from, to }] of cloth.lines.entries())
     for (const end of new Set([from, to].map((pad) => partOfPad[pad] as number))) linesOf[end]?.push(i);
-  // The second of a pair turns with the first.
+  // Parts not tried since a line of theirs last changed; paired parts turn together.
   let open = new Set(parts.keys());
   for (let round = 0; round < MOST_ROUNDS && open.size > 0; round += 1) {
     const next = new Set<number>();

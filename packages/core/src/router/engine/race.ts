@@ -88,8 +88,7 @@ function* enter(shop: Workshop, { from, until }: Span, field: Entrant[]): Steps<
       PLAN_MOVES_PER_PART,
       CROSSINGS_MM[n % CROSSINGS_MM.length],
     );
-    const work = new Realisation(withPins(ground, plan), plan.turns);
-    work.leadAll(plan.edges);
+    const work = ledOnGrid(ground, plan);
     yield best.progress();
     const moves = ENTRY_MOVES_PER_PART * partCount;
     for (let i = 0; i < moves; i += 1) {
@@ -127,7 +126,7 @@ export function planFor(
   );
 }
 
-/** Works on lines while they cool, for a span of the budget; `look` is called between moves and says when it is enough. */
+/** Works on lines while they cool, for a span of the budget or until it is enough. */
 export function* cool(
   { random, clock, best }: Workshop,
   work: Realisation,
@@ -154,8 +153,15 @@ function worthOf(work: Realisation): number {
   return work.cost + 3 * work.conflictMm();
 }
 
+/** The edges of a plan, led on the grid. */
+export function ledOnGrid(ground: Ground, plan: OrderPlan): Realisation {
+  const work = new Realisation(withPins(ground, plan), plan.turns);
+  work.leadAll(plan.edges);
+  return work;
+}
+
 /** The ground of a board with the pins that a plan has chosen. */
-export function withPins(ground: Ground, plan: OrderPlan): Ground {
+function withPins(ground: Ground, plan: OrderPlan): Ground {
   const { board, stepMm } = ground;
   if (board.exchanges.length === 0) return ground;
   const chosen = new Map(

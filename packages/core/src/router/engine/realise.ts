@@ -194,7 +194,7 @@ export class Realisation {
   improve(random: Random, temperature: number): void {
     if (this.lines.length === 0) return;
     const roll = random();
-    // Once nothing is in conflict, lines led anew mostly come out as they were: what still shortens them is turning parts.
+    // Once nothing is in conflict, turning parts shortens lines oftener than leading them anew.
     const share = this.conflictMm() > 0 ? TANGLED_SHARES : CLEAN_SHARES;
     if (roll < share.round) this.#ripRoundPart(random, temperature);
     else if (roll < share.turn) this.#turnSomething(random, temperature);
