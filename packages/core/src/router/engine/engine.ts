@@ -24,11 +24,17 @@ const LAST_HOT_MM = 4;
 /** Moves of a plan of a large board for each part, and the share of the budget that plans may take. */
 const LARGE_PLAN_MOVES_PER_PART = 1200;
 const LARGE_PLAN_SHARE = 0.4;
-/** For a first answer: moves of its plan and on the grid for each part, how warm, and the share of the budget. */
-const QUICK_PLAN_MOVES_PER_PART = 400;
+/**
+ * For a first answer: moves of its plan for each part, more on larger boards, where more lines may cross; moves on the grid for each
+ * part, how warm, and the share of the budget.
+ */
+const QUICK_PLAN_MOVES_PER_PART = 60;
+const QUICK_PLAN_MOVES_PER_PAIR = 4;
 const QUICK_MOVES_PER_PART = 1;
 const QUICK_MM = 4;
 const QUICK_SHARE = 0.15;
+/** Two lines that cross are in conflict for no more than this on either side, mm; so much can be patched in a first answer. */
+const TWO_CROSSINGS_MM = 30;
 /** How often the lines are pulled tight on the way, to see how good they really are, where that costs no more than this. */
 const LOOK_EVERY = 0.2;
 const MOST_LOOK_SHARE = 0.03;
@@ -49,49 +55,59 @@ export function* routeBoard(
   const shop = { ground, random: seededRandom(options.seed), clock, best };
   if (board.stops.every((stops) => stops.length < 2))
     return finish(new Realisation(ground, new Int32Array(board.partCount)));
-  const first = yield* quickWork(shop);
   if (board.partCount > MOST_RACED) {
-    const work = yield* leadBestPlan(shop);
+    const first = yield* quickWork(shop, LARGE_PLAN_SHARE, TWO_CROSSINGS_MM);
+    const work = yield* leadBestPlan(shop, first);
     yield* coolToEnd(shop, work, HOT_MM);
   } else {
-    const work = yield* race(shop, { from: clock.share(), until: RACE_SHARE }, first);
+    const first = yield* quickWork(shop, QUICK_SHARE, 0);
+    const work = yield* race(shop, { from: clock.share(), until: RACE_SHARE }, first.work);
     yield* coolToEnd(shop, work, LAST_HOT_MM);
   }
   yield* best.polish();
   return best.solution as RoutingSolution;
 }
 
+/** A plan, and its lines on the grid once they are led. */
+interface Led {
+  readonly plan: OrderPlan;
+  readonly work: Realisation;
+}
+
 /**
- * Work on a short plan until it is clean: something to see while the better plans are made, and something to hand out when the
- * budget is next to nothing.
+ * Work on a short plan until no more than so much is in conflict: something to see while the better plans are made, and something to
+ * hand out when the budget is next to nothing.
  */
-function* quickWork(shop: Workshop): Generator<EngineProgress, Realisation> {
+function* quickWork(shop: Workshop, untilShare: number, enoughMm: number): Generator<EngineProgress, Led> {
   const { ground, random, clock, best } = shop;
   const { partCount } = ground.board;
-  const plan = planFor(shop, { from: 0, until: QUICK_SHARE }, QUICK_PLAN_MOVES_PER_PART);
+  const movesPerPart = Math.max(QUICK_PLAN_MOVES_PER_PART, QUICK_PLAN_MOVES_PER_PAIR * partCount);
+  const plan = planFor(shop, { from: 0, until: untilShare }, movesPerPart);
   const work = ledOnGrid(ground, plan);
   const most = QUICK_MOVES_PER_PART * partCount;
-  for (let i = 0; i < most && work.conflictMm() > 0 && clock.share() < QUICK_SHARE; i += 1) {
+  for (let i = 0; i < most && work.conflictMm() > enoughMm && clock.share() < untilShare; i += 1) {
     work.improve(random, QUICK_MM);
     if (i % 4 === 3) yield best.progress();
   }
   if (work.conflictMm() <= PATCHABLE_MM) best.offer(work);
   yield best.progress();
-  return work;
+  return { plan, work };
 }
 
-/** The best of as many plans as there is time for, led on the grid; others are led only to have something that can be sewn. */
-function* leadBestPlan(shop: Workshop): Generator<EngineProgress, Realisation> {
+/**
+ * The best of as many plans as there is time for, and of the first; led on the grid. Others are led only to have something that can
+ * be sewn.
+ */
+function* leadBestPlan(shop: Workshop, first: Led): Generator<EngineProgress, Realisation> {
   const { clock, best, ground } = shop;
-  let plan: OrderPlan | null = null;
-  let work: Realisation | null = null;
+  let plan = first.plan;
+  let work: Realisation | null = first.work;
   let longest = 0;
-  for (;;) {
+  while (longest === 0 || (clock.isTimed && clock.share() + 0.8 * longest <= LARGE_PLAN_SHARE)) {
     const from = clock.share();
-    if (plan !== null && (!clock.isTimed || from + 0.8 * longest > LARGE_PLAN_SHARE)) break;
     const made = planFor(shop, { from, until: LARGE_PLAN_SHARE }, LARGE_PLAN_MOVES_PER_PART);
-    longest = Math.max(longest, clock.share() - from);
-    if (plan === null || made.cost < plan.cost) {
+    longest = Math.max(1e-9, longest, clock.share() - from);
+    if (made.cost < plan.cost) {
       plan = made;
       work = best.isUseful ? null : ledOnGrid(ground, plan);
       if (work !== null && work.conflictMm() <= PATCHABLE_MM) best.offer(work);

@@ -5,9 +5,11 @@
  */
 import type { Random } from '../../random/random.ts';
 import type { Board } from './board.ts';
+import { putFirstOrders } from './first-orders.ts';
 import { findTwins, nearestStops } from './stops.ts';
 import { StraightLines } from './straight-lines.ts';
 import { type OrderMove, StrandOrders } from './strand-orders.ts';
+import { twistedParts } from './untwist.ts';
 
 /** A line still to be led: from pad to pad of a net. */
 export interface PlannedEdge {
@@ -31,6 +33,8 @@ const TOGETHER_SHARE = 0.6;
 const GUIDED_SHARE = 0.8;
 /** So many moves begin where lines cross, while they do. */
 const AIMED_SHARE = 0.45;
+/** And while they do, one move in as many as there are parts untwists rails: it costs as much as that many others. */
+const UNTWIST_SHARE = 1;
 /**
  * What a crossing costs, mm, rising until this share of the search: dear from the start, nothing would move; cheap in the end, the
  * lines on the grid would go all the way round that it takes.
@@ -110,8 +114,7 @@ export class PlanState {
       own.flatMap(({ ways }, stop) => (ways.length > 1 ? [{ net, stop }] : [])),
     );
     this.#longNets = form.hasOrder ? stops.flatMap((own, n) => (own.length > 2 ? [n] : [])) : [];
-    for (const n of stops.keys()) this.#nearestNeighbours(n);
-    for (const [n, twin] of this.#twin.entries()) if (twin > n) this.#copyOrder(n, twin);
+    putFirstOrders(board, this.#strands, this.#twin, (pad) => this.#lines.padXY(pad));
     this.#bestTurns = this.#lines.turns.slice();
     this.#bestOrders = orders.map((order) => order.slice());
     this.#bestPads = pads.map((own) => own.slice());
@@ -152,6 +155,10 @@ export class PlanState {
   }
 
   tryMove(temperature: number, together: boolean): void {
+    if (this.#crossings > 0 && this.#random() < UNTWIST_SHARE / this.#board.partCount) {
+      this.#tryUntwist(temperature);
+      return;
+    }
     const roll = this.#random();
     const { exchanges } = this.#board;
     const canTurn = this.#movable.length > 0;
@@ -242,6 +249,25 @@ export class PlanState {
     this.#lines.begin();
     this.#turn(p, after);
     if (mate >= 0) this.#turn(mate, after);
+    this.#isKept(temperature);
+  }
+
+  /** Turns all lights on one side of a crossing half round. */
+  #tryUntwist(temperature: number): void {
+    const { mateOf, problem } = this.#board;
+    const edge = this.#lines.crossedFrom(this.#pick(this.#strands.netOfEdge.length));
+    if (edge < 0) return;
+    const isCrossed = (other: number): boolean => this.#lines.isCrossed(other);
+    const parts = twistedParts(this.#board, this.#strands, edge, isCrossed, this.#random);
+    if (parts.length === 0) return;
+    this.#lines.begin();
+    for (const part of parts) {
+      const count = problem.parts[part]?.turns.length ?? 1;
+      const turn = ((this.#lines.turns[part] as number) + count / 2) % count;
+      this.#turn(part, turn);
+      const mate = mateOf[part] as number;
+      if (mate >= 0) this.#turn(mate, turn);
+    }
     this.#isKept(temperature);
   }
 
@@ -348,46 +374,6 @@ export class PlanState {
     this.#lines.begin();
     for (const move of moves) for (const i of this.#strands.apply(move)) this.#put(move.net, i);
     if (!this.#isKept(temperature)) for (const move of moves) this.#strands.undo(move);
-  }
-
-  #nearestNeighbours(n: number): void {
-    const { orders, pads } = this.#strands;
-    const order = Array.from(orders[n] as Int32Array);
-    const place = (stop: number): readonly [number, number] =>
-      this.#lines.padXY((pads[n] as Int32Array)[stop] as number);
-    for (let i = 1; i < order.length; i += 1) {
-      const [x, y] = place(order[i - 1] as number);
-      let best = i;
-      let least = Number.POSITIVE_INFINITY;
-      for (let k = i; k < order.length; k += 1) {
-        const [px, py] = place(order[k] as number);
-        const far = Math.hypot(px - x, py - y);
-        if (far < least) {
-          least = far;
-          best = k;
-        }
-      }
-      const swapped = order[i] as number;
-      order[i] = order[best] as number;
-      order[best] = swapped;
-    }
-    this.#strands.setOrder(n, order);
-  }
-
-  /** Gives a twin the order of its sibling, by the parts; from the far end where the rails are fed so. */
-  #copyOrder(from: number, to: number): void {
-    const { orders, pads } = this.#strands;
-    const partOf = (n: number, stop: number): number =>
-      this.#board.partOfPad[(pads[n] as Int32Array)[stop] as number] as number;
-    const target = Array.from(orders[to] as Int32Array);
-    const stops = target.slice();
-    const row = Array.from(orders[from] as Int32Array).slice(1);
-    if (this.#board.problem.feed === 'opposite') row.reverse();
-    for (const [i, stop] of row.entries()) {
-      const found = stops.find((other) => other !== 0 && partOf(to, other) === partOf(from, stop));
-      if (found !== undefined) target[i + 1] = found;
-    }
-    this.#strands.setOrder(to, target);
   }
 }
 

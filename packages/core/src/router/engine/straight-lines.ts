@@ -196,9 +196,13 @@ export class StraightLines {
   crossedFrom(start: number): number {
     for (let i = 0; i < this.#count; i += 1) {
       const edge = start + i < this.#count ? start + i : start + i - this.#count;
-      if ((this.#crossed[edge] as number) > 0) return edge;
+      if (this.isCrossed(edge)) return edge;
     }
     return -1;
+  }
+
+  isCrossed(edge: number): boolean {
+    return (this.#crossed[edge] as number) > 0;
   }
 
   /** One of the two pads of an edge. */
