@@ -70,8 +70,7 @@ function leadAnew(plan: Plan, runs: readonly Run[]): Result<Edit | null> {
   const work = new Realisation(ground, new Int32Array(board.partCount), { keepsEdges: true });
   work.leadAll(edgesOf(board, problem.value, runs));
   const random = seededRandom(1);
-  for (let i = 0; i < MOVES && (work.conflictMm() > 0 || i < MOVES / 3); i += 1)
-    work.improve(random, WARM_MM);
+  for (let i = 0; i < MOVES && (work.conflictMm > 0 || i < MOVES / 3); i += 1) work.improve(random, WARM_MM);
   const solution = finish(work);
   if (solution.conflicts > 0 || (solution.patches?.length ?? 0) > 0) return succeed(null);
   return proposalEdit(plan, problem.value, solution, { keepsSewing: true });

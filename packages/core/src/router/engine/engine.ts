@@ -10,7 +10,7 @@ import { Budget, type EngineOptions } from './budget.ts';
 import { finish } from './finish.ts';
 import { Ground } from './ground.ts';
 import type { OrderPlan } from './order-plan.ts';
-import { cool, HOT_MM, ledOnGrid, PATCHABLE_MM, planFor, race, type Workshop } from './race.ts';
+import { cool, ledOnGrid, PATCHABLE_MM, planFor, race, type Workshop } from './race.ts';
 import { Realisation } from './realise.ts';
 
 export type { EngineProgress } from './best-so-far.ts';
@@ -21,15 +21,17 @@ const MOST_RACED = 45;
 /** What of the budget the race takes, and how warm the winner begins. */
 const RACE_SHARE = 0.65;
 const LAST_HOT_MM = 4;
-/** Moves of a plan of a large board for each part, and the share of the budget that plans may take. */
+/** Moves of a plan of a large board for each part, the share of the budget that plans may take, and how warm its lines begin. */
 const LARGE_PLAN_MOVES_PER_PART = 1200;
-const LARGE_PLAN_SHARE = 0.4;
+const LARGE_PLAN_SHARE = 0.3;
+const LARGE_HOT_MM = 2;
 /**
- * For a first answer: moves of its plan for each part, more on larger boards, where more lines may cross; moves on the grid for each
- * part, how warm, and the share of the budget.
+ * For a first answer: moves of its plan for each part, so many times the parts, as more lines may cross on larger boards, but no fewer
+ * and no more; moves on the grid for each part, how warm, and the share of the budget.
  */
-const QUICK_PLAN_MOVES_PER_PART = 60;
 const QUICK_PLAN_MOVES_PER_PAIR = 4;
+const FEWEST_QUICK_PLAN_MOVES_PER_PART = 60;
+const MOST_QUICK_PLAN_MOVES_PER_PART = 300;
 const QUICK_MOVES_PER_PART = 1;
 const QUICK_MM = 4;
 const QUICK_SHARE = 0.15;
@@ -58,7 +60,7 @@ export function* routeBoard(
   if (board.partCount > MOST_RACED) {
     const first = yield* quickWork(shop, LARGE_PLAN_SHARE, TWO_CROSSINGS_MM);
     const work = yield* leadBestPlan(shop, first);
-    yield* coolToEnd(shop, work, HOT_MM);
+    yield* coolToEnd(shop, work, LARGE_HOT_MM);
   } else {
     const first = yield* quickWork(shop, QUICK_SHARE, 0);
     const work = yield* race(shop, { from: clock.share(), until: RACE_SHARE }, first.work);
@@ -81,16 +83,23 @@ interface Led {
 function* quickWork(shop: Workshop, untilShare: number, enoughMm: number): Generator<EngineProgress, Led> {
   const { ground, random, clock, best } = shop;
   const { partCount } = ground.board;
-  const movesPerPart = Math.max(QUICK_PLAN_MOVES_PER_PART, QUICK_PLAN_MOVES_PER_PAIR * partCount);
+  const movesPerPart = Math.min(
+    MOST_QUICK_PLAN_MOVES_PER_PART,
+    Math.max(FEWEST_QUICK_PLAN_MOVES_PER_PART, QUICK_PLAN_MOVES_PER_PAIR * partCount),
+  );
   const plan = planFor(shop, { from: 0, until: untilShare }, movesPerPart);
   const work = ledOnGrid(ground, plan);
-  const most = QUICK_MOVES_PER_PART * partCount;
-  for (let i = 0; i < most && work.conflictMm() > enoughMm && clock.share() < untilShare; i += 1) {
-    work.improve(random, QUICK_MM);
-    if (i % 4 === 3) yield best.progress();
+  let left = QUICK_MOVES_PER_PART * partCount;
+  // What is good enough may turn out not to be, pulled tight: then it is worked on until it is clean.
+  for (const enough of enoughMm > 0 ? [enoughMm, 0] : [0]) {
+    for (; left > 0 && work.conflictMm > enough && clock.share() < untilShare; left -= 1) {
+      work.improve(random, QUICK_MM);
+      if (left % 4 === 0) yield best.progress();
+    }
+    if (work.conflictMm <= PATCHABLE_MM) best.offer(work);
+    yield best.progress();
+    if (best.isUseful) break;
   }
-  if (work.conflictMm() <= PATCHABLE_MM) best.offer(work);
-  yield best.progress();
   return { plan, work };
 }
 
@@ -110,12 +119,12 @@ function* leadBestPlan(shop: Workshop, first: Led): Generator<EngineProgress, Re
     if (made.cost < plan.cost) {
       plan = made;
       work = best.isUseful ? null : ledOnGrid(ground, plan);
-      if (work !== null && work.conflictMm() <= PATCHABLE_MM) best.offer(work);
+      if (work !== null && work.conflictMm <= PATCHABLE_MM) best.offer(work);
     }
     yield best.progress();
   }
   work ??= ledOnGrid(ground, plan);
-  if (work.conflictMm() === 0) best.offer(work);
+  if (work.conflictMm === 0) best.offer(work);
   yield best.progress();
   return work;
 }
@@ -127,7 +136,7 @@ function* coolToEnd(shop: Workshop, work: Realisation, hotMm: number): Generator
   let bestCost = work.cost;
   let nextLook = from + LOOK_EVERY;
   const isEnough = (share: number): boolean => {
-    const isFirst = best.solution === null && work.conflictMm() === 0;
+    const isFirst = best.solution === null && work.conflictMm === 0;
     const isTime = share >= nextLook && best.lookShare <= MOST_LOOK_SHARE && work.cost < bestCost;
     if (share >= nextLook) nextLook = share + LOOK_EVERY;
     if (isFirst || isTime) {

@@ -4,7 +4,7 @@ import type { Board } from './board.ts';
 
 /** On boards of more parts than this, of many loose ends only the nearest are tried. */
 const LARGE_BOARD = 60;
-const MOST_ENDS = 14;
+const MOST_ENDS = 12;
 
 export interface LooseEnds {
   readonly from: readonly number[];

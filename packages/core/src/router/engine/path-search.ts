@@ -26,7 +26,7 @@ export interface FoundPath {
 
 const SQRT2 = Math.SQRT2;
 /** To so many ends the way is estimated one by one, else to the box round them all. */
-const MOST_TARGETS = 12;
+const MOST_TARGETS = 20;
 
 export class PathSearch {
   readonly #field: Field;

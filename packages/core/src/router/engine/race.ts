@@ -39,7 +39,7 @@ const ROUNDS = [
 /** With more than this in conflict lines are not pulled tight and patched: nobody sews so many patches, mm. */
 export const PATCHABLE_MM = 60;
 /** A grid search cools from the first to the last of these. */
-export const HOT_MM = 5;
+const HOT_MM = 5;
 const COLD_MM = 0.15;
 /** So many moves are made between looks at the clock. */
 const MOVES_AT_ONCE = 4;
@@ -64,7 +64,7 @@ export function* race(shop: Workshop, span: Span, other: Realisation | null): St
       const until = Math.min(span.until, begun + (i + 1) * each);
       yield* cool(shop, entrant.work, { from: clock.share(), until }, hotMm);
       entrant.worthMm = worthOf(entrant.work);
-      if (entrant.work.conflictMm() === 0 || best.solution === null) best.offer(entrant.work);
+      if (entrant.work.conflictMm === 0 || best.solution === null) best.offer(entrant.work);
       yield best.progress();
     }
   }
@@ -78,7 +78,7 @@ function* enter(shop: Workshop, { from, until }: Span, field: Entrant[]): Steps<
   const { partCount } = ground.board;
   const most = clock.isTimed ? MOST_ENTRANTS : partCount <= COUNTED_PARTS ? COUNTED_ENTRANTS : 1;
   let longest = 0;
-  let isClean = field.some(({ work }) => work.conflictMm() === 0);
+  let isClean = field.some(({ work }) => work.conflictMm === 0);
   for (let n = 0; n < most; n += 1) {
     const begun = clock.share();
     if (n > 0 && clock.isTimed && begun + 0.7 * longest > until) return;
@@ -99,10 +99,10 @@ function* enter(shop: Workshop, { from, until }: Span, field: Entrant[]): Steps<
       if (clock.isTimed && clock.share() > until) break;
     }
     const entrant = { work, worthMm: worthOf(work) };
-    if (work.conflictMm() === 0 && (!isClean || field.every(({ worthMm }) => entrant.worthMm < worthMm))) {
+    if (work.conflictMm === 0 && (!isClean || field.every(({ worthMm }) => entrant.worthMm < worthMm))) {
       isClean = true;
       best.offer(work);
-    } else if (!best.isUseful && work.conflictMm() <= PATCHABLE_MM) best.offer(work);
+    } else if (!best.isUseful && work.conflictMm <= PATCHABLE_MM) best.offer(work);
     field.push(entrant);
     longest = Math.max(longest, clock.share() - begun);
     yield best.progress();
@@ -150,7 +150,7 @@ const coolness = (hotMm: number, share: number): number =>
 
 /** What lines cost while they are led on the grid: more for what is in conflict than the search itself asks. */
 function worthOf(work: Realisation): number {
-  return work.cost + 3 * work.conflictMm();
+  return work.cost + 3 * work.conflictMm;
 }
 
 /** The edges of a plan, led on the grid. */

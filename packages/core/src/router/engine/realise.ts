@@ -4,8 +4,16 @@
  */
 import type { Random } from '../../random/random.ts';
 import type { Board } from './board.ts';
-import { fanOutReach } from './doors.ts';
 import { Field } from './field.ts';
+import {
+  comesNear,
+  conflictOf,
+  type GridLine,
+  gridLine,
+  linesInBlocksOf,
+  NEAR_WEIGHT,
+  placeOfConflict,
+} from './grid-line.ts';
 import type { Ground } from './ground.ts';
 import { endsToLeaveOut } from './left-out-ends.ts';
 import { hypotenuse } from './legs.ts';
@@ -16,18 +24,19 @@ import { reordered } from './reorder.ts';
 import { shuffle } from './rows.ts';
 import { extraPieces } from './strands.ts';
 
-export interface GridLine {
-  net: number;
-  from: number;
-  to: number;
-  cells: Int32Array;
-  /** By cell: 1 where the line is fanning out from its end pads. */
-  near: Uint8Array;
-}
-
 /** Prices while searching: a crossing must cost more than any detour. */
-const SEARCH_PRICES: ConflictPrices = { perMm: 14, entering: 120, nearWeight: 3.5, reachMm: Infinity };
-const STRICT_PRICES: ConflictPrices = { perMm: 60, entering: 700, nearWeight: 3.5, reachMm: Infinity };
+const SEARCH_PRICES: ConflictPrices = {
+  perMm: 14,
+  entering: 120,
+  nearWeight: NEAR_WEIGHT,
+  reachMm: Infinity,
+};
+const STRICT_PRICES: ConflictPrices = {
+  perMm: 60,
+  entering: 700,
+  nearWeight: NEAR_WEIGHT,
+  reachMm: Infinity,
+};
 const MANY_PARTS = 40;
 /** On boards of more parts than this a line looks only so far round, and strictly so far, mm: else one search floods the cloth. */
 const LARGE_BOARD = 60;
@@ -36,10 +45,9 @@ const LARGE_STRICT_REACH_MM = 220;
 /** What a millimetre too near counts in the sum of both lines. */
 const CONFLICT_PER_MM = 22;
 const NO_WAY_MM = 2000;
+const NO_WAY_CONFLICT_MM = 100;
 /** Parts with more lines than this are not taken apart at once. */
 const MOST_ROUND_PART = 8;
-/** A cell of conflict within a fan-out counts as so many. */
-const NEAR_WEIGHT = SEARCH_PRICES.nearWeight;
 /** How often ripped lines are joined however is cheapest instead of as they were. */
 const RECONNECT_SHARE = 0.85;
 /** The share of the straight way of ripped lines that is kept back for those that are not led yet. */
@@ -47,13 +55,21 @@ const RESERVED_SHARE = 0.8;
 /** New lines are led on while they are no more than this dearer than the old ones, mm. */
 const SLACK_MM = 8;
 
+/** Lines nearer than this to the middle of a part are led anew with it when it is turned, mm. */
+const BESIDE_MM = 18;
+
 /** No line goes so much farther round to get out of a conflict. */
 const MOST_DETOUR_MM = 320;
 
 /** What a line costs the search: its length and conflicts, both lines' share, and entering them. */
-function priceOf(line: GridLine, lengthMm: number, conflictMm: number): number {
+function priceOf(line: GridLine, conflictMm: number): number {
   if (line.cells.length === 0) return NO_WAY_MM;
-  return lengthMm + (conflictMm > 0 ? 2 * CONFLICT_PER_MM * conflictMm + 2 * SEARCH_PRICES.entering : 0);
+  return line.lengthMm + (conflictMm > 0 ? 2 * CONFLICT_PER_MM * conflictMm + 2 * SEARCH_PRICES.entering : 0);
+}
+
+interface Measure {
+  readonly cost: number;
+  readonly conflictMm: number;
 }
 
 export interface RealisationOptions {
@@ -80,7 +96,7 @@ export class Realisation {
   readonly field: Field;
   readonly search: PathSearch;
   lines: GridLine[] = [];
-  cost = 0;
+  #measured: Measure = { cost: 0, conflictMm: 0 };
   /** How often a crossing is not to be had at any price, so that long ways round are found: oftener where there are many. */
   readonly #strictShare: number;
   /** The order of the stops is given: ripped lines are led from and to the same pads. */
@@ -92,20 +108,29 @@ export class Realisation {
     this.ground = ground;
     this.field = new Field(ground, turns);
     this.search = new PathSearch(this.field);
-    this.#strictShare = board.partCount > MANY_PARTS ? 0.65 : 0.4;
+    this.#strictShare = board.partCount > MANY_PARTS ? 0.5 : 0.4;
     const { feed = 'any' } = board.problem;
     this.#isBound = keepsEdges === true || feed !== 'any';
     for (const [k, { net, points }] of (board.problem.kept ?? []).entries()) {
       const [from, to] = board.keptEnds[k] as readonly [number, number];
-      this.stamp(this.#line(net, from, to, ground.cellsAlong(points)), 1);
+      this.stamp(gridLine(this.search, this.field, { net, from, to }, ground.cellsAlong(points)), 1);
     }
+  }
+
+  /** What the lines cost now, and how far they run too near to each other, mm. */
+  get cost(): number {
+    return this.#measured.cost;
+  }
+
+  get conflictMm(): number {
+    return this.#measured.conflictMm;
   }
 
   /** Leads every edge, shortest first. */
   leadAll(edges: readonly PlannedEdge[]): void {
     const sorted = [...edges].sort((a, b) => this.#straight(a) - this.#straight(b));
     for (const edge of sorted) this.lines.push(this.#lead(edge));
-    this.cost = this.measure();
+    this.#measured = this.measure();
   }
 
   #straight({ from, to }: PlannedEdge): number {
@@ -115,9 +140,8 @@ export class Realisation {
 
   /** Leads one edge and stamps it; a line without cells where there is no way at all. */
   #lead(edge: PlannedEdge, bound = Number.POSITIVE_INFINITY): GridLine {
-    const { net } = edge;
-    const found = this.search.find(net, [edge.from], [edge.to], SEARCH_PRICES, bound);
-    const line = this.#line(net, edge.from, edge.to, found?.cells ?? new Int32Array(0));
+    const found = this.search.find(edge.net, [edge.from], [edge.to], SEARCH_PRICES, bound);
+    const line = gridLine(this.search, this.field, edge, found?.cells ?? new Int32Array(0));
     this.stamp(line, 1);
     return line;
   }
@@ -126,68 +150,19 @@ export class Realisation {
     this.field.stampLine(net, cells, near, by);
   }
 
-  /** A line, and where it is fanning out. While it lies, neither of its parts is turned. */
-  #line(net: number, from: number, to: number, cells: Int32Array): GridLine {
-    const { board, ground, field } = this;
-    const near = new Uint8Array(cells.length);
-    for (const pad of [from, to]) {
-      if ((board.localGap[pad] as number) >= board.problem.lineGapMm) continue;
-      const [x, y] = this.search.padXY(pad);
-      const reach = (fanOutReach(board, pad) - field.stepMm * 0.5) ** 2;
-      for (let i = 0; i < cells.length; i += 1) {
-        const cell = cells[i] as number;
-        if ((ground.x(cell) - x) ** 2 + (ground.y(cell) - y) ** 2 < reach) near[i] = 1;
-      }
-    }
-    return { net, from, to, cells, near };
-  }
-
-  /** Length of a line on the grid, mm. */
-  lengthOf(line: GridLine): number {
-    const { width, stepMm } = this.field;
-    let sum = 0;
-    for (let i = 1; i < line.cells.length; i += 1) {
-      const apart = Math.abs((line.cells[i] as number) - (line.cells[i - 1] as number));
-      sum += apart === 1 || apart === width ? stepMm : stepMm * Math.SQRT2;
-    }
-    return sum;
-  }
-
-  /** How far a line runs too near to others, mm. */
-  conflictOf({ net, cells, near }: GridLine): number {
-    const { field } = this;
-    const { lineNets, coreNets } = field;
-    const own = field.lineOf[net] as Uint16Array;
-    const core = field.coreOf[net] as Uint16Array;
-    let count = 0;
-    for (let i = 0; i < cells.length; i += 1) {
-      const cell = cells[i] as number;
-      if (near[i] === 1) {
-        // Where lines fan out their halos are small, but a crossing is a crossing.
-        if ((coreNets[cell] as number) > ((core[cell] as number) > 0 ? 1 : 0)) count += NEAR_WEIGHT;
-      } else if ((lineNets[cell] as number) > ((own[cell] as number) > 0 ? 1 : 0)) count += 1;
-    }
-    return count * field.stepMm;
-  }
-
-  /** Length, and the price of conflicts and of what has no way. */
-  measure(): number {
-    let sum = 0;
+  /** What the lines cost: length, and the price of conflicts and of what has no way. */
+  measure(): Measure {
+    let [cost, conflictMm] = [0, 0];
     for (const line of this.lines) {
-      if (line.cells.length === 0) sum += NO_WAY_MM;
-      else sum += this.lengthOf(line) + CONFLICT_PER_MM * this.conflictOf(line);
+      const conflict = line.cells.length === 0 ? NO_WAY_CONFLICT_MM : conflictOf(this.field, line);
+      conflictMm += conflict;
+      cost += line.cells.length === 0 ? NO_WAY_MM : line.lengthMm + CONFLICT_PER_MM * conflict;
     }
-    return sum + this.board.problem.pieceMm * this.extraPieces();
+    return { cost: cost + this.board.problem.pieceMm * this.extraPieces(), conflictMm };
   }
 
   extraPieces(): number {
     return extraPieces(this.board, this.lines);
-  }
-
-  conflictMm(): number {
-    let sum = 0;
-    for (const line of this.lines) sum += line.cells.length === 0 ? 100 : this.conflictOf(line);
-    return sum;
   }
 
   /** One move of the search; keeps it when it is better by the temperature, else takes it back. */
@@ -195,45 +170,30 @@ export class Realisation {
     if (this.lines.length === 0) return;
     const roll = random();
     // Once nothing is in conflict, turning parts shortens lines oftener than leading them anew.
-    const share = this.conflictMm() > 0 ? TANGLED_SHARES : CLEAN_SHARES;
+    const share = this.conflictMm > 0 ? TANGLED_SHARES : CLEAN_SHARES;
     if (roll < share.round) this.#ripRoundPart(random, temperature);
     else if (roll < share.turn) this.#turnSomething(random, temperature);
     else if (roll < share.reorder && !this.#isBound) this.#reorder(random, temperature);
     else this.#ripSome(random, temperature);
   }
 
+  /** Mostly a line in conflict, while there is one; else any. */
   #conflicting(random: Random): number {
+    if (this.conflictMm === 0) return Math.floor(random() * this.lines.length);
     const inConflict = this.lines.flatMap((line, i) =>
-      line.cells.length === 0 || this.conflictOf(line) > 0 ? [i] : [],
+      line.cells.length === 0 || conflictOf(this.field, line) > 0 ? [i] : [],
     );
     if (inConflict.length > 0 && random() < 0.75)
       return inConflict[Math.floor(random() * inConflict.length)] as number;
     return Math.floor(random() * this.lines.length);
   }
 
-  /** Lines by how near they come to one: those that touch its halo first. */
+  /** Lines that pass where one passes. */
   #neighbours(index: number): number[] {
-    const line = this.lines[index] as GridLine;
-    const { field } = this;
-    const cells =
-      line.cells.length > 0
-        ? line.cells
-        : Int32Array.of(this.search.cellOfPad(line.from), this.search.cellOfPad(line.to));
-    const mark = new Set<number>();
-    for (const cell of cells) {
-      const cx = cell % field.width;
-      const cy = Math.floor(cell / field.width);
-      mark.add((cx >> 3) * 4096 + (cy >> 3));
-    }
-    return this.lines.flatMap((other, i) => {
-      if (i === index) return [];
-      for (const cell of other.cells) {
-        const cx = cell % field.width;
-        const cy = Math.floor(cell / field.width);
-        if (mark.has((cx >> 3) * 4096 + (cy >> 3))) return [i];
-      }
-      return [];
-    });
+    const { cells, from, to } = this.lines[index] as GridLine;
+    const where =
+      cells.length > 0 ? cells : Int32Array.of(this.search.cellOfPad(from), this.search.cellOfPad(to));
+    return linesInBlocksOf(this.ground, this.lines, where).filter((i) => i !== index);
   }
 
   #ripSome(random: Random, temperature: number): void {
@@ -281,20 +241,13 @@ export class Realisation {
   #partners(index: number): number[] {
     const line = this.lines[index] as GridLine;
     const { field, ground } = this;
-    const own = field.lineOf[line.net] as Uint16Array;
-    const places: number[] = [];
-    for (const cell of line.cells)
-      if ((field.lineNets[cell] as number) - ((own[cell] as number) > 0 ? 1 : 0) > 0) places.push(cell);
-    if (places.length === 0) return [];
-    const middle = places[places.length >> 1] as number;
-    const reach = (this.board.problem.lineGapMm + 2 * field.stepMm) ** 2;
-    const [x, y] = [ground.x(middle), ground.y(middle)];
-    return this.lines.flatMap((other, i) => {
-      if (other.net === line.net) return [];
-      for (const cell of other.cells)
-        if ((ground.x(cell) - x) ** 2 + (ground.y(cell) - y) ** 2 < reach) return [i];
-      return [];
-    });
+    const place = placeOfConflict(field, line);
+    if (place < 0) return [];
+    const reach = this.board.problem.lineGapMm + 2 * field.stepMm;
+    const [x, y] = [ground.x(place), ground.y(place)];
+    return this.lines.flatMap((other, i) =>
+      other.net !== line.net && comesNear(ground, other, x, y, reach) ? [i] : [],
+    );
   }
 
   /** Rips lines, leads others in their place, and keeps or restores. `lead` gives as many lines as were ripped, or null. */
@@ -310,17 +263,18 @@ export class Realisation {
     // What the new lines may cost together before they cannot be better any more.
     let budget = SLACK_MM + 4 * temperature;
     for (const line of old) {
-      const length = this.lengthOf(line);
-      budget += length + Math.min(MOST_DETOUR_MM, priceOf(line, length, this.conflictOf(line)) - length);
+      const detour = priceOf(line, conflictOf(this.field, line)) - line.lengthMm;
+      budget += line.lengthMm + Math.min(MOST_DETOUR_MM, detour);
     }
     for (const line of old) this.stamp(line, -1);
     before();
     const fresh = lead(budget, this.#prices(random() < this.#strictShare));
     if (fresh !== null) {
       for (const [k, i] of indices.entries()) this.lines[i] = fresh[k] as GridLine;
-      const cost = this.measure();
-      if (cost <= this.cost + 1e-9 || random() < Math.exp((this.cost - cost) / Math.max(1e-6, temperature))) {
-        this.cost = cost;
+      const measured = this.measure();
+      const more = measured.cost - this.cost;
+      if (more <= 1e-9 || random() < Math.exp(-more / Math.max(1e-6, temperature))) {
+        this.#measured = measured;
         return;
       }
       for (const line of fresh) this.stamp(line, -1);
@@ -359,7 +313,7 @@ export class Realisation {
         return null;
       }
       budget -= found.cost;
-      const line = this.#line(edge.net, edge.from, edge.to, found.cells);
+      const line = gridLine(this.search, this.field, edge, found.cells);
       this.stamp(line, 1);
       fresh[i] = line;
     }
@@ -406,7 +360,7 @@ export class Realisation {
           return null;
         }
         budget -= found.cost;
-        const line = this.#line(net, found.from, found.to, found.cells);
+        const line = gridLine(this.search, this.field, { net, from: found.from, to: found.to }, found.cells);
         this.stamp(line, 1);
         own.push(line);
         fresh.push(line);
@@ -458,7 +412,7 @@ export class Realisation {
     );
     // Lines that pass where a turned part will lie are led anew too.
     const passing = this.lines.flatMap((line, i) =>
-      !own.includes(i) && turned.some((part) => this.#passes(line, part)) ? [i] : [],
+      !own.includes(i) && turned.some((part) => this.#isBeside(line, part)) ? [i] : [],
     );
     const chosen = [...own, ...passing];
     const turn = (to: number): void => {
@@ -480,7 +434,7 @@ export class Realisation {
 
   /** Mostly a part at the end of a line in conflict, while there is one that may be turned; else any. */
   #partToTurn(movable: readonly number[], random: Random): number {
-    if (this.conflictMm() > 0 && random() < TURN_TANGLED_SHARE) {
+    if (this.conflictMm > 0 && random() < TURN_TANGLED_SHARE) {
       const { from, to } = this.lines[this.#conflicting(random)] as GridLine;
       const part = this.board.partOfPad[random() < 0.5 ? from : to] as number;
       if ((this.board.problem.parts[part]?.turns.length ?? 1) > 1) return part;
@@ -489,15 +443,9 @@ export class Realisation {
   }
 
   /** Whether a line comes near a part's middle. */
-  #passes(line: GridLine, p: number): boolean {
-    const { at } = this.board.problem.parts[p] as { at: { x: number; y: number } };
-    const reach = 18;
-    for (const cell of line.cells) {
-      const dx = this.ground.x(cell) - at.x;
-      const dy = this.ground.y(cell) - at.y;
-      if (dx * dx + dy * dy < reach * reach) return true;
-    }
-    return false;
+  #isBeside(line: GridLine, part: number): boolean {
+    const { at } = this.board.problem.parts[part] as { at: { x: number; y: number } };
+    return comesNear(this.ground, line, at.x, at.y, BESIDE_MM);
   }
 
   /** Another order for a strand: two of its edges exchanged, or a stop moved to another place in it. */
@@ -516,7 +464,7 @@ export class Realisation {
       edges.reduce((sum, edge) => sum + this.#straight(edge), 0);
     const longer = straight(fresh) - straight(out.map((index) => this.lines[index] as GridLine));
     // A much longer order is only worth trying where there is something to untangle.
-    const isTangled = first.cells.length === 0 || this.conflictOf(first) > 0;
+    const isTangled = first.cells.length === 0 || conflictOf(this.field, first) > 0;
     if (longer > (isTangled ? 160 : 40) || (longer > 15 && !isTangled && random() < 0.6)) return;
     this.#replace(
       out,

@@ -44,7 +44,7 @@ describe('tight lines', () => {
       work.leadAll(plan.edges);
       const random = seededRandom(seed);
       for (let i = 0; i < 120; i += 1) work.improve(random, 3);
-      if (work.conflictMm() > 0) continue;
+      if (work.conflictMm > 0) continue;
       clean += 1;
       expect(pulledTight(work).violations()).toBe(0);
     }
