@@ -25,6 +25,8 @@ const STEP_MM = 2;
 const ROUND_MM = 45;
 /** Moves of the search: few, because a drag does not wait. */
 const MOVES = 14;
+/** And no more cells than this are looked at: where there is a way, it is found after some hundred. */
+const MOST_CELLS = 8000;
 const WARM_MM = 2;
 /** More threads than this are not led anew at once. */
 const MOST_RUNS = 16;
@@ -69,8 +71,14 @@ function leadAnew(plan: Plan, runs: readonly Run[]): Result<Edit | null> {
   const ground = new Ground(board, STEP_MM, windowOf(plan, runs));
   const work = new Realisation(ground, new Int32Array(board.partCount), { keepsEdges: true });
   work.leadAll(edgesOf(board, problem.value, runs));
+  // Other threads are never in the way of a first look: what finds no way now will find none.
+  if (work.lines.some(({ cells }) => cells.length === 0)) return succeed(null);
   const random = seededRandom(1);
-  for (let i = 0; i < MOVES && (work.conflictMm > 0 || i < MOVES / 3); i += 1) work.improve(random, WARM_MM);
+  for (let i = 0; i < MOVES && (work.conflictMm > 0 || i < MOVES / 3); i += 1) {
+    if (work.search.looked > MOST_CELLS) break;
+    work.improve(random, WARM_MM);
+  }
+  if (work.conflictMm > 0) return succeed(null);
   const solution = finish(work);
   if (solution.conflicts > 0 || (solution.patches?.length ?? 0) > 0) return succeed(null);
   return proposalEdit(plan, problem.value, solution, { keepsSewing: true });

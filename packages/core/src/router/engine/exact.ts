@@ -8,6 +8,7 @@ import { fanOutReach } from './doors.ts';
 import {
   type Box,
   boxOf,
+  boxOfCorners,
   eachBit,
   hypotenuse,
   inside,
@@ -82,7 +83,7 @@ export class ExactCloth {
   #boxPart(p: number): void {
     const { problem, bodies } = this.board;
     const { at } = problem.parts[p] as { at: { x: number; y: number } };
-    const body = boxOf((bodies[p]?.[this.turns[p] as number] ?? []).flatMap(({ x, y }) => [x, y]));
+    const body = boxOfCorners(bodies[p]?.[this.turns[p] as number] ?? []);
     this.#bodyBoxes[p] = body;
     const pads = (this.#reachOfPart[p] as number) + problem.padGapMm + 1;
     const rim = problem.bodyGapMm + 1;
@@ -219,7 +220,11 @@ export class ExactCloth {
     const own = [line.from, line.to].filter((pad) => board.partOfPad[pad] === p);
     if (own.length === 0) return !touchesPolygon(ax, ay, bx, by, body, gap);
     if (!touchesPolygon(ax, ay, bx, by, body, gap)) return true;
+    const { minX, minY, maxX, maxY } = this.#bodyBoxes[p] as Box;
     return eachBit(ax, ay, bx, by, (cx, cy, dx, dy) => {
+      // Most bits have left the body far behind.
+      if ((cx > maxX + gap && dx > maxX + gap) || (cx < minX - gap && dx < minX - gap)) return true;
+      if ((cy > maxY + gap && dy > maxY + gap) || (cy < minY - gap && dy < minY - gap)) return true;
       for (const pad of own) {
         const [px, py] = this.padXY(pad);
         const access = (board.depth[pad] as number) + board.problem.bodyGapMm + (board.radius[pad] as number);

@@ -4,7 +4,7 @@
  */
 import type { Board } from './board.ts';
 import { Doors } from './doors.ts';
-import { type Box, boxOf, inside, nearestEdge, pointToLeg } from './legs.ts';
+import { type Box, boxOfCorners, inside, nearestEdge, pointToLeg } from './legs.ts';
 
 /** Lines are judged with a little to spare in the end, mm; what keeps its distance on the grid must keep that too. */
 export const SPARE_MM = 0.005;
@@ -34,7 +34,7 @@ export class Ground {
     const { outline, edgeMm, forbidden } = board.problem;
     this.board = board;
     this.stepMm = stepMm;
-    const whole = boxOf(outline.flatMap(({ x, y }) => [x, y]));
+    const whole = boxOfCorners(outline);
     this.left = Math.max(whole.minX, window?.minX ?? -Infinity);
     this.top = Math.max(whole.minY, window?.minY ?? -Infinity);
     const right = Math.min(whole.maxX, window?.maxX ?? Infinity);

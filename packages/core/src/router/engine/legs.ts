@@ -118,6 +118,17 @@ export function boxOf(xy: readonly number[]): Box {
   return box;
 }
 
+export function boxOfCorners(corners: Corners): Box {
+  const box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
+  for (const { x, y } of corners) {
+    if (x < box.minX) box.minX = x;
+    if (x > box.maxX) box.maxX = x;
+    if (y < box.minY) box.minY = y;
+    if (y > box.maxY) box.maxY = y;
+  }
+  return box;
+}
+
 /** Whether a leg comes nearer than `gap` to an edge of a polygon. */
 export function isNearEdges(
   ax: number,

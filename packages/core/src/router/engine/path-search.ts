@@ -51,6 +51,8 @@ export class PathSearch {
   #fansOut = false;
   readonly #targetXs = new Int32Array(MOST_TARGETS);
   readonly #targetYs = new Int32Array(MOST_TARGETS);
+  /** How many cells all searches together have looked at: a measure of work that does not hang on the machine. */
+  looked = 0;
   #round = 0;
   #ends: readonly number[] = [];
   readonly #queue = new BucketQueue();
@@ -177,6 +179,7 @@ export class PathSearch {
       if (cell < 0) return null;
       if (stamp[cell] === done) continue;
       stamp[cell] = done;
+      this.looked += 1;
       const spent = cost[cell] as number;
       if (spent > bound) return null;
       if (target[cell] === round) return this.#trace(cell, spent);

@@ -6,7 +6,7 @@
 import type { Board } from './board.ts';
 import { CellIndex } from './cell-index.ts';
 import { detoursBetweenParts } from './detours.ts';
-import { boxOf, legsCross } from './legs.ts';
+import { boxOfCorners, legsCross } from './legs.ts';
 import { Walls } from './walls.ts';
 
 /** Parts and lines are looked up by cells as wide as the parts lie apart, but no smaller, mm. */
@@ -68,7 +68,7 @@ export class StraightLines {
     this.#padA = new Int32Array(count);
     this.#padB = new Int32Array(count);
     this.#xy = new Float64Array(4 * all);
-    const { minX, minY, maxX, maxY } = boxOf(board.problem.outline.flatMap(({ x, y }) => [x, y]));
+    const { minX, minY, maxX, maxY } = boxOfCorners(board.problem.outline);
     const [wide, high] = [maxX - minX, maxY - minY];
     const cellMm = Math.max(LEAST_CELL_MM, Math.sqrt((wide * high) / Math.max(1, board.partCount)));
     this.#isDrawn = new Uint8Array(count);
