@@ -8,6 +8,8 @@ import { inside, nearestEdge } from './legs.ts';
 /** A step is looked at in so many places, and between two of them a line may come nearer by this, mm. */
 const SAMPLES = 6;
 const BETWEEN_MM = 0.08;
+/** Less than the reach of a pad's disc by this still counts as within it, mm. */
+const IN_DISC_MM = 0.05;
 
 export interface PadDoor {
   /** Cells within the access disc. */
@@ -81,11 +83,13 @@ export class Doors {
       const [cx, cy] = [left + (cell % width) * stepMm, top + Math.floor(cell / width) * stepMm];
       if (!lies(cx, cy, bodyReach)) continue;
       inBody[i] = 1;
+      // Well within the disc no step leads out of it.
+      if (Math.sqrt((cx - x) ** 2 + (cy - y) ** 2) + Math.SQRT2 * stepMm < access - IN_DISC_MM) continue;
       for (let dy = -1; dy <= 1; dy += 1) {
         for (let dx = -1; dx <= 1; dx += 1) {
           for (let s = 1; s <= SAMPLES; s += 1) {
             const [px, py] = [cx + (dx * stepMm * s) / SAMPLES, cy + (dy * stepMm * s) / SAMPLES];
-            const isByDoor = Math.sqrt((px - x) ** 2 + (py - y) ** 2) < access - 0.05;
+            const isByDoor = Math.sqrt((px - x) ** 2 + (py - y) ** 2) < access - IN_DISC_MM;
             if (!isByDoor && lies(px, py, problem.bodyGapMm + BETWEEN_MM))
               barred[i] = (barred[i] as number) | stepBit(dx, dy);
           }

@@ -58,11 +58,11 @@ export function* routeBoard(
   if (board.stops.every((stops) => stops.length < 2))
     return finish(new Realisation(ground, new Int32Array(board.partCount)));
   if (board.partCount > MOST_RACED) {
-    const first = yield* quickWork(shop, LARGE_PLAN_SHARE, TWO_CROSSINGS_MM);
+    const first = yield* quickWork(shop, LARGE_PLAN_SHARE);
     const work = yield* leadBestPlan(shop, first);
     yield* coolToEnd(shop, work, LARGE_HOT_MM);
   } else {
-    const first = yield* quickWork(shop, QUICK_SHARE, 0);
+    const first = yield* quickWork(shop, QUICK_SHARE);
     const work = yield* race(shop, { from: clock.share(), until: RACE_SHARE }, first.work);
     yield* coolToEnd(shop, work, LAST_HOT_MM);
   }
@@ -77,10 +77,10 @@ interface Led {
 }
 
 /**
- * Work on a short plan until no more than so much is in conflict: something to see while the better plans are made, and something to
- * hand out when the budget is next to nothing.
+ * Work on a short plan until what still crosses can be patched, then until it is clean: something to see while the better plans are
+ * made, and something to hand out when the budget is next to nothing.
  */
-function* quickWork(shop: Workshop, untilShare: number, enoughMm: number): Generator<EngineProgress, Led> {
+function* quickWork(shop: Workshop, untilShare: number): Generator<EngineProgress, Led> {
   const { ground, random, clock, best } = shop;
   const { partCount } = ground.board;
   const movesPerPart = Math.min(
@@ -90,15 +90,17 @@ function* quickWork(shop: Workshop, untilShare: number, enoughMm: number): Gener
   const plan = planFor(shop, { from: 0, until: untilShare }, movesPerPart);
   const work = ledOnGrid(ground, plan);
   let left = QUICK_MOVES_PER_PART * partCount;
-  // What is good enough may turn out not to be, pulled tight: then it is worked on until it is clean.
-  for (const enough of enoughMm > 0 ? [enoughMm, 0] : [0]) {
+  let offeredMm = Infinity;
+  for (const enough of [TWO_CROSSINGS_MM, 0]) {
     for (; left > 0 && work.conflictMm > enough && clock.share() < untilShare; left -= 1) {
       work.improve(random, QUICK_MM);
       if (left % 4 === 0) yield best.progress();
     }
-    if (work.conflictMm <= PATCHABLE_MM) best.offer(work);
+    if (work.conflictMm <= PATCHABLE_MM && work.conflictMm < offeredMm) {
+      offeredMm = work.conflictMm;
+      best.offer(work);
+    }
     yield best.progress();
-    if (best.isUseful) break;
   }
   return { plan, work };
 }
