@@ -87,7 +87,7 @@ function* quickWork(shop: Workshop, untilShare: number): Generator<EngineProgres
     MOST_QUICK_PLAN_MOVES_PER_PART,
     Math.max(FEWEST_QUICK_PLAN_MOVES_PER_PART, QUICK_PLAN_MOVES_PER_PAIR * partCount),
   );
-  const plan = planFor(shop, { from: 0, until: untilShare }, movesPerPart);
+  const plan = yield* planFor(shop, { from: 0, until: untilShare }, movesPerPart);
   const work = ledOnGrid(ground, plan);
   let left = QUICK_MOVES_PER_PART * partCount;
   let offeredMm = Infinity;
@@ -116,7 +116,7 @@ function* leadBestPlan(shop: Workshop, first: Led): Generator<EngineProgress, Re
   let longest = 0;
   while (longest === 0 || (clock.isTimed && clock.share() + 0.8 * longest <= LARGE_PLAN_SHARE)) {
     const from = clock.share();
-    const made = planFor(shop, { from, until: LARGE_PLAN_SHARE }, LARGE_PLAN_MOVES_PER_PART);
+    const made = yield* planFor(shop, { from, until: LARGE_PLAN_SHARE }, LARGE_PLAN_MOVES_PER_PART);
     longest = Math.max(1e-9, longest, clock.share() - from);
     if (made.cost < plan.cost) {
       plan = made;

@@ -45,18 +45,32 @@ const RISES_TO = 0.8;
 const HOT_MM = 60;
 const COLD_MM = 1.2;
 
+/** Between two pauses so many moves are made. */
+const MOVES_AT_ONCE = 1024;
+
+/** The plan of `planningOrder`, without pauses. */
+export function planOrder(...how: Parameters<typeof planningOrder>): OrderPlan {
+  const steps = planningOrder(...how);
+  for (;;) {
+    const { done, value } = steps.next();
+    if (done === true) return value;
+  }
+}
+
 /**
- * Anneals until `spent` says 1: it is asked with the number of moves made. The same random numbers and moves give the same plan.
+ * Anneals until `spent` says 1: it is asked with the number of moves made. The same random numbers and moves give the same plan,
+ * however often it is paused.
  */
-export function planOrder(
+export function* planningOrder(
   board: Board,
   random: Random,
   spent: (moves: number) => number,
   crossingMm = CROSSING_LAST_MM,
-): OrderPlan {
+): Generator<void, OrderPlan> {
   const state = new PlanState(board, random, crossingMm);
   let share = 0;
   for (let i = 0; share < 1; i += 1) {
+    if (i % MOVES_AT_ONCE === MOVES_AT_ONCE - 1) yield;
     if (i % 64 === 0) {
       share = spent(i);
       const risen = Math.min(1, share / RISES_TO);

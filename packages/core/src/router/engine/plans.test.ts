@@ -1,6 +1,7 @@
 /** Plans: what they cost is kept up to date move by move, crossings go, and the cells that find them miss none. */
 import { describe, expect, test } from 'vitest';
 import { seededRandom } from '../../random/random.ts';
+import { crossingsOf } from '../../testing/plan-crossings.ts';
 import { strewnBoard } from '../../testing/strewn-board.ts';
 import type { RoutingProblem } from '../routing-problem.ts';
 import { prepareBoard } from './board.ts';
@@ -30,22 +31,8 @@ describe('plans on straight lines', () => {
 
   test('rising in price, crossings are planned away', () => {
     const board = prepareBoard(strewnBoard(7, 20, 330));
-    const { edges, turns } = planOrder(board, seededRandom(1), (done) => done / 20_000);
-    const lines = edges.map(({ net, from, to }) => {
-      const place = (pad: number): readonly [number, number] => {
-        const part = board.partOfPad[pad] as number;
-        const places = board.padPlaces[part]?.[turns[part] as number] as Float64Array;
-        const k = 2 * (board.placeOfPad[pad] as number);
-        return [places[k] as number, places[k + 1] as number];
-      };
-      return { net, a: place(from), b: place(to) };
-    });
-    const crossings = lines.flatMap((one, i) =>
-      lines
-        .slice(0, i)
-        .filter(({ net, a, b }) => net !== one.net && legsCross(...one.a, ...one.b, ...a, ...b)),
-    );
-    expect(crossings.length).toBeLessThanOrEqual(1);
+    const plan = planOrder(board, seededRandom(1), (done) => done / 20_000);
+    expect(crossingsOf(board, plan)).toBeLessThanOrEqual(1);
   });
 
   test('cells find every line that crosses another, and none twice', () => {

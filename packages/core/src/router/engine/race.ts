@@ -7,7 +7,7 @@ import type { BestSoFar, EngineProgress } from './best-so-far.ts';
 import { prepareBoard } from './board.ts';
 import type { Budget, Span } from './budget.ts';
 import { Ground } from './ground.ts';
-import { type OrderPlan, planOrder } from './order-plan.ts';
+import { type OrderPlan, planningOrder } from './order-plan.ts';
 import { Realisation } from './realise.ts';
 
 /** What a search works with. */
@@ -82,7 +82,7 @@ function* enter(shop: Workshop, { from, until }: Span, field: Entrant[]): Steps<
   for (let n = 0; n < most; n += 1) {
     const begun = clock.share();
     if (n > 0 && clock.isTimed && begun + 0.7 * longest > until) return;
-    const plan = planFor(
+    const plan = yield* planFor(
       shop,
       { from: begun, until: begun + 0.6 * (until - from) },
       PLAN_MOVES_PER_PART,
@@ -110,20 +110,21 @@ function* enter(shop: Workshop, { from, until }: Span, field: Entrant[]): Steps<
 }
 
 /** A plan of so many moves for each part, or of what can be made in a span of the budget. */
-export function planFor(
-  { ground, random, clock }: Workshop,
+export function* planFor(
+  { ground, random, clock, best }: Workshop,
   { from, until }: Span,
   movesPerPart: number,
   crossingMm?: number,
-): OrderPlan {
+): Steps<OrderPlan> {
   const moves = clock.planMoves ?? movesPerPart * ground.board.partCount;
-  return planOrder(
-    ground.board,
-    random,
-    (made) =>
-      Math.max(made / moves, clock.isTimed ? (clock.share() - from) / Math.max(1e-9, until - from) : 0),
-    crossingMm,
-  );
+  const spent = (made: number): number =>
+    Math.max(made / moves, clock.isTimed ? (clock.share() - from) / Math.max(1e-9, until - from) : 0);
+  const planning = planningOrder(ground.board, random, spent, crossingMm);
+  for (;;) {
+    const { done, value } = planning.next();
+    if (done === true) return value;
+    yield best.progress();
+  }
 }
 
 /** Works on lines while they cool, for a span of the budget or until it is enough. */
