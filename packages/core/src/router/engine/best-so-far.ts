@@ -25,6 +25,12 @@ export class BestSoFar {
     this.#clock = clock;
   }
 
+  get isClean(): boolean {
+    return (
+      this.solution !== null && this.solution.conflicts === 0 && (this.solution.patches ?? []).length === 0
+    );
+  }
+
   /** Whether there is something that can be sewn: all gaps kept, and no more than two patches. */
   get isUseful(): boolean {
     return (

@@ -6,11 +6,10 @@ import { seededRandom } from '../../random/random.ts';
 import type { RoutingProblem, RoutingSolution } from '../routing-problem.ts';
 import { BestSoFar, type EngineProgress } from './best-so-far.ts';
 import { prepareBoard } from './board.ts';
-import { Budget, type EngineOptions } from './budget.ts';
+import { Budget, type EngineOptions, type Span } from './budget.ts';
 import { finish } from './finish.ts';
 import { Ground } from './ground.ts';
-import type { OrderPlan } from './order-plan.ts';
-import { cool, ledOnGrid, PATCHABLE_MM, planFor, race, type Workshop } from './race.ts';
+import { cool, ledOnGrid, PATCHABLE_MM, planFor, race, type Steps, type Workshop, worthOf } from './race.ts';
 import { Realisation } from './realise.ts';
 
 export type { EngineProgress } from './best-so-far.ts';
@@ -21,20 +20,22 @@ const MOST_RACED = 45;
 /** What of the budget the race takes, and how warm the winner begins. */
 const RACE_SHARE = 0.65;
 const LAST_HOT_MM = 4;
-/** Moves of a plan of a large board for each part, the share of the budget that plans may take, and how warm its lines begin. */
-const LARGE_PLAN_MOVES_PER_PART = 1200;
-const LARGE_PLAN_SHARE = 0.3;
-const LARGE_HOT_MM = 2;
 /**
- * For a first answer: moves of its plan for each part, so many times the parts, as more lines may cross on larger boards, but no fewer
- * and no more; moves on the grid for each part, how warm, and the share of the budget.
+ * Moves of a plan of a large board for each part, the share of the budget that plans may take, but one at least so much, and how warm
+ * the lines of the best begin.
  */
+const LARGE_PLAN_MOVES_PER_PART = 600;
+const LARGE_PLANS_SHARE = 0.4;
+const LEAST_PLAN_SHARE = 0.15;
+const LARGE_HOT_MM = 2;
+/** The first answer is by a plan of fewer moves for each part: so many times the parts, as more lines may cross on larger boards. */
 const QUICK_PLAN_MOVES_PER_PAIR = 4;
 const FEWEST_QUICK_PLAN_MOVES_PER_PART = 60;
 const MOST_QUICK_PLAN_MOVES_PER_PART = 300;
-const QUICK_MOVES_PER_PART = 1;
-const QUICK_MM = 4;
 const QUICK_SHARE = 0.15;
+/** By so many moves for each part, so warm, lines by a new plan may become clean. */
+const MOVES_TO_CLEAN_PER_PART = 1;
+const CLEANING_MM = 4;
 /** Two lines that cross are in conflict for no more than this on either side, mm; so much can be patched in a first answer. */
 const TWO_CROSSINGS_MM = 30;
 /** How often the lines are pulled tight on the way, to see how good they really are, where that costs no more than this. */
@@ -57,82 +58,64 @@ export function* routeBoard(
   const shop = { ground, random: seededRandom(options.seed), clock, best };
   if (board.stops.every((stops) => stops.length < 2))
     return finish(new Realisation(ground, new Int32Array(board.partCount)));
-  if (board.partCount > MOST_RACED) {
-    const first = yield* quickWork(shop, LARGE_PLAN_SHARE);
-    const work = yield* leadBestPlan(shop, first);
+  const isLarge = board.partCount > MOST_RACED;
+  const span = { from: 0, until: isLarge ? LARGE_PLANS_SHARE : QUICK_SHARE };
+  const first = yield* workByPlan(shop, span, quickMovesPerPart(board.partCount));
+  if (isLarge) {
+    const work = yield* bestOfPlans(shop, first);
     yield* coolToEnd(shop, work, LARGE_HOT_MM);
   } else {
-    const first = yield* quickWork(shop, QUICK_SHARE);
-    const work = yield* race(shop, { from: clock.share(), until: RACE_SHARE }, first.work);
+    const work = yield* race(shop, { from: clock.share(), until: RACE_SHARE }, first);
     yield* coolToEnd(shop, work, LAST_HOT_MM);
   }
   yield* best.polish();
   return best.solution as RoutingSolution;
 }
 
-/** A plan, and its lines on the grid once they are led. */
-interface Led {
-  readonly plan: OrderPlan;
-  readonly work: Realisation;
+function quickMovesPerPart(partCount: number): number {
+  const moves = Math.max(FEWEST_QUICK_PLAN_MOVES_PER_PART, QUICK_PLAN_MOVES_PER_PAIR * partCount);
+  return Math.min(MOST_QUICK_PLAN_MOVES_PER_PART, moves);
 }
 
 /**
- * Work on a short plan until what still crosses can be patched, then until it is clean: something to see while the better plans are
- * made, and something to hand out when the budget is next to nothing.
+ * Lines by a plan of so many moves for each part, worked on until what still crosses can be patched, then until it is clean. They
+ * are offered as long as there is nothing as good.
  */
-function* quickWork(shop: Workshop, untilShare: number): Generator<EngineProgress, Led> {
+function* workByPlan(shop: Workshop, span: Span, movesPerPart: number): Steps<Realisation> {
   const { ground, random, clock, best } = shop;
-  const { partCount } = ground.board;
-  const movesPerPart = Math.min(
-    MOST_QUICK_PLAN_MOVES_PER_PART,
-    Math.max(FEWEST_QUICK_PLAN_MOVES_PER_PART, QUICK_PLAN_MOVES_PER_PAIR * partCount),
-  );
-  const plan = yield* planFor(shop, { from: 0, until: untilShare }, movesPerPart);
-  const work = ledOnGrid(ground, plan);
-  let left = QUICK_MOVES_PER_PART * partCount;
-  let offeredMm = Infinity;
+  const work = ledOnGrid(ground, yield* planFor(shop, span, movesPerPart));
+  let left = MOVES_TO_CLEAN_PER_PART * ground.board.partCount;
   for (const enough of [TWO_CROSSINGS_MM, 0]) {
-    for (; left > 0 && work.conflictMm > enough && clock.share() < untilShare; left -= 1) {
-      work.improve(random, QUICK_MM);
+    for (; left > 0 && work.conflictMm > enough && clock.share() < span.until; left -= 1) {
+      work.improve(random, CLEANING_MM);
       if (left % 4 === 0) yield best.progress();
     }
-    if (work.conflictMm <= PATCHABLE_MM && work.conflictMm < offeredMm) {
-      offeredMm = work.conflictMm;
-      best.offer(work);
-    }
+    const isPatchable = work.conflictMm <= PATCHABLE_MM && !best.isUseful;
+    if (isPatchable || (work.conflictMm === 0 && !best.isClean)) best.offer(work);
     yield best.progress();
   }
-  return { plan, work };
+  return work;
 }
 
-/**
- * The best of as many plans as there is time for, and of the first; led on the grid. Others are led only to have something that can
- * be sewn.
- */
-function* leadBestPlan(shop: Workshop, first: Led): Generator<EngineProgress, Realisation> {
-  const { clock, best, ground } = shop;
-  let plan = first.plan;
-  let work: Realisation | null = first.work;
+/** The best lines by as many plans as there is time for, and of the first. */
+function* bestOfPlans(shop: Workshop, first: Realisation): Steps<Realisation> {
+  const { clock, best } = shop;
+  let work = first;
   let longest = 0;
-  while (longest === 0 || (clock.isTimed && clock.share() + 0.8 * longest <= LARGE_PLAN_SHARE)) {
+  while (longest === 0 || (clock.isTimed && clock.share() + 0.8 * longest <= LARGE_PLANS_SHARE)) {
     const from = clock.share();
-    const made = yield* planFor(shop, { from, until: LARGE_PLAN_SHARE }, LARGE_PLAN_MOVES_PER_PART);
+    const until = Math.max(LARGE_PLANS_SHARE, from + LEAST_PLAN_SHARE);
+    const made = yield* workByPlan(shop, { from, until }, LARGE_PLAN_MOVES_PER_PART);
     longest = Math.max(1e-9, longest, clock.share() - from);
-    if (made.cost < plan.cost) {
-      plan = made;
-      work = best.isUseful ? null : ledOnGrid(ground, plan);
-      if (work !== null && work.conflictMm <= PATCHABLE_MM) best.offer(work);
-    }
-    yield best.progress();
+    if (worthOf(made) < worthOf(work)) work = made;
   }
-  work ??= ledOnGrid(ground, plan);
-  if (work.conflictMm === 0) best.offer(work);
+  if (work !== first && work.conflictMm === 0) best.offer(work);
   yield best.progress();
   return work;
 }
 
 /** Works on lines to the end of the budget, looking now and then how good they really are. */
-function* coolToEnd(shop: Workshop, work: Realisation, hotMm: number): Generator<EngineProgress, void> {
+function* coolToEnd(shop: Workshop, work: Realisation, hotMm: number): Steps<void> {
   const { clock, best } = shop;
   const from = clock.share();
   let bestCost = work.cost;

@@ -18,7 +18,7 @@ export interface Workshop {
   readonly best: BestSoFar;
 }
 
-type Steps<T> = Generator<EngineProgress, T>;
+export type Steps<T> = Generator<EngineProgress, T>;
 
 /** Moves of a plan for each part. */
 const PLAN_MOVES_PER_PART = 1000;
@@ -150,7 +150,7 @@ const coolness = (hotMm: number, share: number): number =>
   hotMm * (COLD_MM / hotMm) ** Math.min(1, Math.max(0, share));
 
 /** What lines cost while they are led on the grid: more for what is in conflict than the search itself asks. */
-function worthOf(work: Realisation): number {
+export function worthOf(work: Realisation): number {
   return work.cost + 3 * work.conflictMm;
 }
 
