@@ -21,12 +21,12 @@ const MOST_RACED = 45;
 const RACE_SHARE = 0.65;
 const LAST_HOT_MM = 4;
 /**
- * Moves of a plan of a large board for each part, the share of the budget that plans may take, but one at least so much, and how warm
- * the lines of the best begin.
+ * Moves of a plan of a large board for each part, the share of the budget that plans may take, how many there are without a clock, and
+ * how warm the lines of the best begin.
  */
 const LARGE_PLAN_MOVES_PER_PART = 600;
 const LARGE_PLANS_SHARE = 0.4;
-const LEAST_PLAN_SHARE = 0.15;
+const COUNTED_PLANS = 1;
 const LARGE_HOT_MM = 2;
 /** The first answer is by a plan of fewer moves for each part: so many times the parts, as more lines may cross on larger boards. */
 const QUICK_PLAN_MOVES_PER_PAIR = 4;
@@ -101,12 +101,15 @@ function* workByPlan(shop: Workshop, span: Span, movesPerPart: number): Steps<Re
 function* bestOfPlans(shop: Workshop, first: Realisation): Steps<Realisation> {
   const { clock, best } = shop;
   let work = first;
-  let longest = 0;
-  while (longest === 0 || (clock.isTimed && clock.share() + 0.8 * longest <= LARGE_PLANS_SHARE)) {
+  let longest = clock.share();
+  for (
+    let n = 0;
+    clock.isTimed ? clock.share() + 0.8 * longest <= LARGE_PLANS_SHARE : n < COUNTED_PLANS;
+    n += 1
+  ) {
     const from = clock.share();
-    const until = Math.max(LARGE_PLANS_SHARE, from + LEAST_PLAN_SHARE);
-    const made = yield* workByPlan(shop, { from, until }, LARGE_PLAN_MOVES_PER_PART);
-    longest = Math.max(1e-9, longest, clock.share() - from);
+    const made = yield* workByPlan(shop, { from, until: LARGE_PLANS_SHARE }, LARGE_PLAN_MOVES_PER_PART);
+    longest = Math.max(longest, clock.share() - from);
     if (worthOf(made) < worthOf(work)) work = made;
   }
   if (work !== first && work.conflictMm === 0) best.offer(work);
