@@ -99,7 +99,9 @@ export class PlanState {
   /** By part: the stops that may be served by its pads. */
   readonly #stopsOfPart: ReadonlyArray<readonly Choice[]>;
   readonly #choosable: readonly Choice[];
+  /** Nets whose order may change, each as often as it has stops behind the first. */
   readonly #longNets: readonly number[];
+  readonly #hasOrder: readonly boolean[];
   /** What a crossing costs in the end, mm; plans are compared by that. */
   readonly #lastCrossingMm: number;
   /** What all costs at that. */
@@ -127,7 +129,10 @@ export class PlanState {
     this.#choosable = stops.flatMap((own, net) =>
       own.flatMap(({ ways }, stop) => (ways.length > 1 ? [{ net, stop }] : [])),
     );
-    this.#longNets = form.hasOrder ? stops.flatMap((own, n) => (own.length > 2 ? [n] : [])) : [];
+    this.#hasOrder = stops.map((own) => form.hasOrder && own.length > 2);
+    this.#longNets = stops.flatMap((own, n) =>
+      this.#hasOrder[n] === true ? new Array<number>(own.length - 1).fill(n) : [],
+    );
     putFirstOrders(board, this.#strands, this.#twin, (pad) => this.#lines.padXY(pad));
     this.#bestTurns = this.#lines.turns.slice();
     this.#bestOrders = orders.map((order) => order.slice());
@@ -241,7 +246,7 @@ export class PlanState {
     if (pad >= 0) {
       const net = this.#board.netOfPad[pad] as number;
       const place = this.#strands.places[net]?.[this.#board.stopOfPad[pad] as number] ?? 0;
-      if (place > 0 && this.#longNets.includes(net)) return { net, place };
+      if (place > 0 && this.#hasOrder[net] === true) return { net, place };
     }
     const net = this.#longNets[this.#pick(this.#longNets.length)] as number;
     return { net, place: 1 + this.#pick((this.#strands.orders[net] as Int32Array).length - 1) };
