@@ -4,6 +4,7 @@
  */
 import type { Board } from './board.ts';
 import { BucketQueue } from './bucket-queue.ts';
+import { CellTargets } from './cell-targets.ts';
 import { type Doors, stepBit } from './doors.ts';
 import { BLOCKED, type Field } from './field.ts';
 
@@ -25,9 +26,6 @@ export interface FoundPath {
 }
 
 const SQRT2 = Math.SQRT2;
-/** To so many ends the way is estimated one by one, else to the box round them all. */
-const MOST_TARGETS = 20;
-
 export class PathSearch {
   readonly #field: Field;
   readonly #board: Board;
@@ -49,8 +47,12 @@ export class PathSearch {
   #padGap = 0;
   /** Whether any end of this search has cells where it fans out. */
   #fansOut = false;
-  readonly #targetXs = new Int32Array(MOST_TARGETS);
-  readonly #targetYs = new Int32Array(MOST_TARGETS);
+  readonly #targets = new CellTargets();
+  /** Columns and rows beyond which this search does not look. */
+  #lowX = 0;
+  #highX = 0;
+  #lowY = 0;
+  #highY = 0;
   /** How many cells all searches together have looked at: a measure of work that does not hang on the machine. */
   looked = 0;
   #round = 0;
@@ -84,105 +86,94 @@ export class PathSearch {
     // Towards the smaller set: how far it is to the nearest of few is soon said.
     const [fromPads, toPads] =
       onePads.length < otherPads.length ? [otherPads, onePads] : [onePads, otherPads];
-    const field = this.#field;
-    const { width, height, stepMm } = field;
     // Two marks a search: a cell that was reached, and one that is done with.
     this.#round += 2;
+    this.#openEnds(fromPads, toPads);
+    this.#setWindow(fromPads, prices.reachMm);
+    this.#start(fromPads, bound);
+    const end = this.#spread(net, prices, bound);
+    return end < 0 ? null : this.#trace(end, this.#cost[end] as number);
+  }
+
+  /** Opens the ways out of the parts, and marks where the search may end. */
+  #openEnds(fromPads: readonly number[], toPads: readonly number[]): void {
     const round = this.#round;
-    const done = round + 1;
     this.#ends = [...fromPads, ...toPads];
     this.#padGap = this.#board.problem.padGapMm;
     this.#fansOut = false;
     for (const pad of this.#ends) this.#openAccess(pad, round);
-    const fansOut = this.#fansOut;
-    const lineOf = field.lineOf[net] as Uint16Array;
-    const coreOf = field.coreOf[net] as Uint16Array;
-    const padOf = field.padOf[net] as Uint8Array;
-    let minX = Number.POSITIVE_INFINITY;
-    let maxX = Number.NEGATIVE_INFINITY;
-    let minY = Number.POSITIVE_INFINITY;
-    let maxY = Number.NEGATIVE_INFINITY;
-    for (const pad of toPads) {
-      const cell = this.cellOfPad(pad);
+    const cells = toPads.map((pad) => this.cellOfPad(pad));
+    for (const [i, cell] of cells.entries()) {
       this.#target[cell] = round;
-      this.#targetPad[cell] = pad;
-      const [cx, cy] = [cell % width, Math.floor(cell / width)];
-      minX = Math.min(minX, cx);
-      maxX = Math.max(maxX, cx);
-      minY = Math.min(minY, cy);
-      maxY = Math.max(maxY, cy);
+      this.#targetPad[cell] = toPads[i] as number;
     }
-    // A line that has to go farther afield than this is not worth a look now.
-    let [lowX, highX, lowY, highY] = [minX, maxX, minY, maxY];
+    this.#targets.set(cells, this.#field.width);
+  }
+
+  /** A line that has to go farther afield than this is not worth a look now. */
+  #setWindow(fromPads: readonly number[], reachMm: number): void {
+    const { width, height, stepMm } = this.#field;
+    let { left, top, right, bottom } = this.#targets;
     for (const pad of fromPads) {
       const cell = this.cellOfPad(pad);
       const [cx, cy] = [cell % width, Math.floor(cell / width)];
-      lowX = Math.min(lowX, cx);
-      highX = Math.max(highX, cx);
-      lowY = Math.min(lowY, cy);
-      highY = Math.max(highY, cy);
+      left = Math.min(left, cx);
+      right = Math.max(right, cx);
+      top = Math.min(top, cy);
+      bottom = Math.max(bottom, cy);
     }
     const margin = Math.min(
       width + height,
-      Math.ceil(prices.reachMm / stepMm + 0.6 * Math.max(highX - lowX, highY - lowY)),
+      Math.ceil(reachMm / stepMm + 0.6 * Math.max(right - left, bottom - top)),
     );
-    lowX = Math.max(0, lowX - margin);
-    highX = Math.min(width - 1, highX + margin);
-    lowY = Math.max(0, lowY - margin);
-    highY = Math.min(height - 1, highY + margin);
-    const targetXs = this.#targetXs;
-    const targetYs = this.#targetYs;
-    const targets = toPads.length <= MOST_TARGETS ? toPads.length : 0;
-    for (let i = 0; i < targets; i += 1) {
-      const cell = this.cellOfPad(toPads[i] as number);
-      targetXs[i] = cell % width;
-      targetYs[i] = Math.floor(cell / width);
+    this.#lowX = Math.max(0, left - margin);
+    this.#highX = Math.min(width - 1, right + margin);
+    this.#lowY = Math.max(0, top - margin);
+    this.#highY = Math.min(height - 1, bottom + margin);
+  }
+
+  /** Puts the cells to begin at into the queue. */
+  #start(fromPads: readonly number[], bound: number): void {
+    const { width, stepMm } = this.#field;
+    const starts = fromPads.map((pad) => {
+      const cell = this.cellOfPad(pad);
+      const far = this.#targets.stepsFrom(cell % width, Math.floor(cell / width)) * stepMm;
+      return { pad, cell, far };
+    });
+    this.#queue.clear(starts.reduce((least, { far }) => Math.min(least, far), Number.POSITIVE_INFINITY));
+    for (const { pad, cell, far } of starts) {
+      if (far > bound) continue;
+      this.#stamp[cell] = this.#round;
+      this.#cost[cell] = 0;
+      this.#came[cell] = -1 - pad;
+      this.#queue.push(cell, far);
     }
-    const estimateAt = (cx: number, cy: number): number => {
-      if (targets > 1) {
-        let least = Number.POSITIVE_INFINITY;
-        for (let i = 0; i < targets; i += 1) {
-          let dx = cx - (targetXs[i] as number);
-          let dy = cy - (targetYs[i] as number);
-          if (dx < 0) dx = -dx;
-          if (dy < 0) dy = -dy;
-          const far = dx > dy ? dx + (SQRT2 - 1) * dy : dy + (SQRT2 - 1) * dx;
-          if (far < least) least = far;
-        }
-        return least * stepMm;
-      }
-      const dx = cx < minX ? minX - cx : cx > maxX ? cx - maxX : 0;
-      const dy = cy < minY ? minY - cy : cy > maxY ? cy - maxY : 0;
-      return (dx > dy ? dx + (SQRT2 - 1) * dy : dy + (SQRT2 - 1) * dx) * stepMm;
-    };
-    const estimate = (cell: number): number => estimateAt(cell % width, Math.floor(cell / width));
-    const queue = this.#queue;
+  }
+
+  /** Goes on from the cheapest cell until one is a target, and gives that; −1 when none is reached below `bound`. */
+  #spread(net: number, { perMm, entering, nearWeight }: ConflictPrices, bound: number): number {
+    const field = this.#field;
+    const { width, stepMm, busy, bodyCount, lineNets, coreNets, padTotal } = field;
+    const lineOf = field.lineOf[net] as Uint16Array;
+    const coreOf = field.coreOf[net] as Uint16Array;
+    const padOf = field.padOf[net] as Uint8Array;
+    const [lowX, highX, lowY, highY] = [this.#lowX, this.#highX, this.#lowY, this.#highY];
     const [cost, came, stamp] = [this.#cost, this.#came, this.#stamp];
     const [target, near, byPads, access] = [this.#target, this.#near, this.#byPads, this.#access];
-    const [ownBody, barred] = [this.#ownBody, this.#barred];
-    const { busy, bodyCount, lineNets, coreNets, padTotal } = field;
-    const { perMm, entering, nearWeight } = prices;
+    const [ownBody, barred, queue, targets] = [this.#ownBody, this.#barred, this.#queue, this.#targets];
+    const fansOut = this.#fansOut;
+    const round = this.#round;
+    const done = round + 1;
     const diagonal = stepMm * SQRT2;
-    let floor = Number.POSITIVE_INFINITY;
-    for (const pad of fromPads) floor = Math.min(floor, estimate(this.cellOfPad(pad)));
-    queue.clear(floor);
-    for (const pad of fromPads) {
-      const cell = this.cellOfPad(pad);
-      if (estimate(cell) > bound) continue;
-      stamp[cell] = round;
-      cost[cell] = 0;
-      came[cell] = -1 - pad;
-      queue.push(cell, estimate(cell));
-    }
     for (;;) {
       const cell = queue.pop();
-      if (cell < 0) return null;
+      if (cell < 0) return -1;
       if (stamp[cell] === done) continue;
       stamp[cell] = done;
       this.looked += 1;
       const spent = cost[cell] as number;
-      if (spent > bound) return null;
-      if (target[cell] === round) return this.#trace(cell, spent);
+      if (spent > bound) return -1;
+      if (target[cell] === round) return cell;
       const cx = cell % width;
       const cy = (cell - cx) / width;
       let wasOnBody = false;
@@ -231,7 +222,7 @@ export class PathSearch {
               if (isKnown && (cost[next] as number) <= price) continue;
             }
           }
-          const whole = price + estimateAt(nx, ny);
+          const whole = price + targets.stepsFrom(nx, ny) * stepMm;
           if (whole > bound) continue;
           stamp[next] = round;
           cost[next] = price;

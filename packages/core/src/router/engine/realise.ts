@@ -15,9 +15,8 @@ import {
   placeOfConflict,
 } from './grid-line.ts';
 import type { Ground } from './ground.ts';
-import { endsToLeaveOut } from './left-out-ends.ts';
+import { leadEdges, reconnect } from './lead-again.ts';
 import { hypotenuse } from './legs.ts';
-import { type LooseEnds, looseEnds } from './loose-ends.ts';
 import type { PlannedEdge } from './order-plan.ts';
 import { type ConflictPrices, PathSearch } from './path-search.ts';
 import { reordered } from './reorder.ts';
@@ -50,8 +49,6 @@ const NO_WAY_CONFLICT_MM = 100;
 const MOST_ROUND_PART = 8;
 /** How often ripped lines are joined however is cheapest instead of as they were. */
 const RECONNECT_SHARE = 0.85;
-/** The share of the straight way of ripped lines that is kept back for those that are not led yet. */
-const RESERVED_SHARE = 0.8;
 /** New lines are led on while they are no more than this dearer than the old ones, mm. */
 const SLACK_MM = 8;
 
@@ -81,14 +78,10 @@ export interface RealisationOptions {
 const TANGLED_SHARES = { round: 0.2, turn: 0.4, reorder: 0.6 };
 const CLEAN_SHARES = { round: 0.1, turn: 0.5, reorder: 0.6 };
 
-/** So often some of the ends a line may have are left out, or the cheapest line would always be the one that was ripped. */
-const THINNED_SHARE = 0.5;
 /** How often the lines that join the same parts in other nets are ripped too. */
 const PAIRED_SHARE = 0.5;
 /** How often it is a part at the end of a line in conflict that is turned, while there is one. */
 const TURN_TANGLED_SHARE = 0.7;
-/** On boards of more parts than this there is no time for it: the cheapest line is taken. */
-const MOST_THINNED = 40;
 
 export class Realisation {
   readonly board: Board;
@@ -128,12 +121,13 @@ export class Realisation {
 
   /** Leads every edge, shortest first. */
   leadAll(edges: readonly PlannedEdge[]): void {
-    const sorted = [...edges].sort((a, b) => this.#straight(a) - this.#straight(b));
+    const sorted = [...edges].sort((a, b) => this.straightMm(a) - this.straightMm(b));
     for (const edge of sorted) this.lines.push(this.#lead(edge));
     this.#measured = this.measure();
   }
 
-  #straight({ from, to }: PlannedEdge): number {
+  /** How far apart the pads of an edge are, mm. */
+  straightMm({ from, to }: PlannedEdge): number {
     const [a, b] = [this.search.padXY(from), this.search.padXY(to)];
     return hypotenuse(a[0] - b[0], a[1] - b[1]);
   }
@@ -232,9 +226,9 @@ export class Realisation {
     random: Random,
   ): (budgetMm: number, prices: ConflictPrices) => readonly GridLine[] | null {
     if (!this.#isBound && random() < RECONNECT_SHARE)
-      return (budget, prices) => this.#reconnect(chosen, budget, prices, random);
+      return (budget, prices) => reconnect(this, chosen, budget, prices, random);
     const edges = chosen.map((i) => this.lines[i] as GridLine);
-    return (budget, prices) => this.#leadEdges(edges, budget, prices, random);
+    return (budget, prices) => leadEdges(this, edges, budget, prices, random);
   }
 
   /** The lines of other nets that one comes too near to. */
@@ -290,83 +284,6 @@ export class Realisation {
     const prices = isStrict ? STRICT_PRICES : SEARCH_PRICES;
     if (this.board.partCount <= LARGE_BOARD) return prices;
     return { ...prices, reachMm: isStrict ? LARGE_STRICT_REACH_MM : LARGE_REACH_MM };
-  }
-
-  /** Leads these edges in random order; null, with nothing stamped, when they cost more than the budget. */
-  #leadEdges(
-    edges: readonly PlannedEdge[],
-    budgetMm: number,
-    prices: ConflictPrices,
-    random: Random,
-  ): readonly GridLine[] | null {
-    const order = edges.map((_, i) => i);
-    shuffle(order, random);
-    const fresh: GridLine[] = new Array(edges.length);
-    let budget = budgetMm;
-    let straight = edges.reduce((sum, edge) => sum + this.#straight(edge), 0);
-    for (const i of order) {
-      const edge = edges[i] as PlannedEdge;
-      straight -= this.#straight(edge);
-      const found = this.search.find(edge.net, [edge.from], [edge.to], prices, budget - straight);
-      if (found === null) {
-        for (const line of fresh) if (line !== undefined) this.stamp(line, -1);
-        return null;
-      }
-      budget -= found.cost;
-      const line = gridLine(this.search, this.field, edge, found.cells);
-      this.stamp(line, 1);
-      fresh[i] = line;
-    }
-    return fresh;
-  }
-
-  /**
-   * Joins again what ripping these lines has parted, each time by the cheapest line there is, wherever it starts and ends:
-   * strands that take another order, and branches at other parts, both come out of it. Null when it costs too much.
-   */
-  #reconnect(
-    indices: readonly number[],
-    budgetMm: number,
-    prices: ConflictPrices,
-    random: Random,
-  ): readonly GridLine[] | null {
-    const gone = new Set(indices);
-    const leaveOut =
-      this.board.partCount <= MOST_THINNED && random() < THINNED_SHARE
-        ? endsToLeaveOut(
-            this.board,
-            indices.map((i) => this.lines[i] as GridLine),
-            random,
-          )
-        : (ends: LooseEnds) => ends;
-    const nets = [...new Set(indices.map((i) => (this.lines[i] as GridLine).net))];
-    shuffle(nets, random);
-    const fresh: GridLine[] = [];
-    let budget = budgetMm;
-    // What comes after needs something too: without this the first search floods the cloth.
-    const straight = indices.map((i) => RESERVED_SHARE * this.#straight(this.lines[i] as GridLine));
-    let reserved = straight.reduce((sum, one) => sum + one, 0);
-    for (const net of nets) {
-      const own = this.lines.filter((line, i) => line.net === net && !gone.has(i));
-      const links = indices.flatMap((i, k) => ((this.lines[i] as GridLine).net === net ? [straight[k]] : []));
-      for (;;) {
-        const ends = looseEnds(this.board, net, own, random, (pad) => this.search.padXY(pad));
-        if (ends === null) break;
-        reserved -= links.pop() ?? 0;
-        const { from, to } = leaveOut(ends);
-        const found = this.search.find(net, from, to, prices, budget - reserved);
-        if (found === null) {
-          for (const line of fresh) this.stamp(line, -1);
-          return null;
-        }
-        budget -= found.cost;
-        const line = gridLine(this.search, this.field, { net, from: found.from, to: found.to }, found.cells);
-        this.stamp(line, 1);
-        own.push(line);
-        fresh.push(line);
-      }
-    }
-    return fresh;
   }
 
   /** These lines and those that join the same parts in other nets. */
@@ -461,14 +378,14 @@ export class Realisation {
     const { out, fresh } = change;
     if (fresh.length !== out.length || fresh.length === 0) return;
     const straight = (edges: readonly PlannedEdge[]): number =>
-      edges.reduce((sum, edge) => sum + this.#straight(edge), 0);
+      edges.reduce((sum, edge) => sum + this.straightMm(edge), 0);
     const longer = straight(fresh) - straight(out.map((index) => this.lines[index] as GridLine));
     // A much longer order is only worth trying where there is something to untangle.
     const isTangled = first.cells.length === 0 || conflictOf(this.field, first) > 0;
     if (longer > (isTangled ? 160 : 40) || (longer > 15 && !isTangled && random() < 0.6)) return;
     this.#replace(
       out,
-      (budget, prices) => this.#leadEdges(fresh, budget, prices, random),
+      (budget, prices) => leadEdges(this, fresh, budget, prices, random),
       random,
       temperature,
     );
