@@ -123,8 +123,10 @@ function* coolToEnd(shop: Workshop, work: Realisation, hotMm: number): Steps<voi
   const from = clock.share();
   let bestCost = work.cost;
   let nextLook = from + LOOK_EVERY;
+  let wasTangled = true;
   const isEnough = (share: number): boolean => {
-    const isFirst = best.solution === null && work.conflictMm === 0;
+    const isFirst = !best.isClean && wasTangled && work.conflictMm === 0;
+    wasTangled = work.conflictMm > 0;
     const isTime = share >= nextLook && best.lookShare <= MOST_LOOK_SHARE && work.cost < bestCost;
     if (share >= nextLook) nextLook = share + LOOK_EVERY;
     if (isFirst || isTime) {
@@ -138,6 +140,20 @@ function* coolToEnd(shop: Workshop, work: Realisation, hotMm: number): Steps<voi
   };
   yield* cool(shop, work, { from, until: 1 }, hotMm, isEnough);
   best.offer(work);
+  yield* cleanToEnd(shop, work);
+}
+
+/** What is left of the budget goes into lines that are still in conflict. */
+function* cleanToEnd(shop: Workshop, work: Realisation): Steps<void> {
+  const { clock, best, random } = shop;
+  while (clock.isTimed && !best.isClean && clock.share() + 1.5 * best.lookShare < 1) {
+    const before = work.conflictMm;
+    while (work.conflictMm >= before && clock.share() + 1.5 * best.lookShare < 1) {
+      work.improve(random, CLEANING_MM);
+      yield best.progress();
+    }
+    if (work.conflictMm < before) best.offer(work);
+  }
 }
 
 /** The share of the budget that a look may take before there was one. */
