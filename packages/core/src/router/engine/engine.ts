@@ -4,12 +4,13 @@
  */
 import { seededRandom } from '../../random/random.ts';
 import type { RoutingProblem, RoutingSolution } from '../routing-problem.ts';
+import { bestOfPlans, CLEANING_MM, PLANS_SHARE, quickMovesPerPart, workByPlan } from './best-of-plans.ts';
 import { BestSoFar, type EngineProgress } from './best-so-far.ts';
 import { prepareBoard } from './board.ts';
-import { Budget, type EngineOptions, type Span } from './budget.ts';
+import { Budget, type EngineOptions } from './budget.ts';
 import { finish } from './finish.ts';
 import { Ground } from './ground.ts';
-import { cool, ledOnGrid, PATCHABLE_MM, planFor, race, type Steps, type Workshop, worthOf } from './race.ts';
+import { cool, race, type Steps, type Workshop } from './race.ts';
 import { Realisation } from './realise.ts';
 
 export type { EngineProgress } from './best-so-far.ts';
@@ -20,24 +21,10 @@ const MOST_RACED = 45;
 /** What of the budget the race takes, and how warm the winner begins. */
 const RACE_SHARE = 0.65;
 const LAST_HOT_MM = 4;
-/**
- * Moves of a plan of a large board for each part, the share of the budget that plans may take, how many there are without a clock, and
- * how warm the lines of the best begin.
- */
-const LARGE_PLAN_MOVES_PER_PART = 600;
-const LARGE_PLANS_SHARE = 0.4;
-const COUNTED_PLANS = 1;
+/** How warm the lines of the best plan of a large board begin. */
 const LARGE_HOT_MM = 2;
-/** The first answer is by a plan of fewer moves for each part: so many times the parts, as more lines may cross on larger boards. */
-const QUICK_PLAN_MOVES_PER_PAIR = 4;
-const FEWEST_QUICK_PLAN_MOVES_PER_PART = 60;
-const MOST_QUICK_PLAN_MOVES_PER_PART = 300;
+/** The share of the budget that the plan of a first answer may take on a smaller board. */
 const QUICK_SHARE = 0.15;
-/** By so many moves for each part, so warm, lines by a new plan may become clean. */
-const MOVES_TO_CLEAN_PER_PART = 1;
-const CLEANING_MM = 4;
-/** Two lines that cross are in conflict for no more than this on either side, mm; so much can be patched in a first answer. */
-const TWO_CROSSINGS_MM = 30;
 /** How often the lines are pulled tight on the way, to see how good they really are, where that costs no more than this. */
 const LOOK_EVERY = 0.2;
 const MOST_LOOK_SHARE = 0.03;
@@ -59,7 +46,7 @@ export function* routeBoard(
   if (board.stops.every((stops) => stops.length < 2))
     return finish(new Realisation(ground, new Int32Array(board.partCount)));
   const isLarge = board.partCount > MOST_RACED;
-  const span = { from: 0, until: isLarge ? LARGE_PLANS_SHARE : QUICK_SHARE };
+  const span = { from: 0, until: isLarge ? PLANS_SHARE : QUICK_SHARE };
   const first = yield* workByPlan(shop, span, quickMovesPerPart(board.partCount));
   if (isLarge) {
     const work = yield* bestOfPlans(shop, first);
@@ -70,51 +57,6 @@ export function* routeBoard(
   }
   yield* best.polish();
   return best.solution as RoutingSolution;
-}
-
-function quickMovesPerPart(partCount: number): number {
-  const moves = Math.max(FEWEST_QUICK_PLAN_MOVES_PER_PART, QUICK_PLAN_MOVES_PER_PAIR * partCount);
-  return Math.min(MOST_QUICK_PLAN_MOVES_PER_PART, moves);
-}
-
-/**
- * Lines by a plan of so many moves for each part, worked on until what still crosses can be patched, then until it is clean. They
- * are offered as long as there is nothing as good.
- */
-function* workByPlan(shop: Workshop, span: Span, movesPerPart: number): Steps<Realisation> {
-  const { ground, random, clock, best } = shop;
-  const work = ledOnGrid(ground, yield* planFor(shop, span, movesPerPart));
-  let left = MOVES_TO_CLEAN_PER_PART * ground.board.partCount;
-  for (const enough of [TWO_CROSSINGS_MM, 0]) {
-    for (; left > 0 && work.conflictMm > enough && clock.share() < span.until; left -= 1) {
-      work.improve(random, CLEANING_MM);
-      if (left % 4 === 0) yield best.progress();
-    }
-    const isPatchable = work.conflictMm <= PATCHABLE_MM && !best.isUseful;
-    if (isPatchable || (work.conflictMm === 0 && !best.isClean)) best.offer(work);
-    yield best.progress();
-  }
-  return work;
-}
-
-/** The best lines by as many plans as there is time for, and of the first. */
-function* bestOfPlans(shop: Workshop, first: Realisation): Steps<Realisation> {
-  const { clock, best } = shop;
-  let work = first;
-  let longest = clock.share();
-  for (
-    let n = 0;
-    clock.isTimed ? clock.share() + 0.8 * longest <= LARGE_PLANS_SHARE : n < COUNTED_PLANS;
-    n += 1
-  ) {
-    const from = clock.share();
-    const made = yield* workByPlan(shop, { from, until: LARGE_PLANS_SHARE }, LARGE_PLAN_MOVES_PER_PART);
-    longest = Math.max(longest, clock.share() - from);
-    if (worthOf(made) < worthOf(work)) work = made;
-  }
-  if (work !== first && work.conflictMm === 0) best.offer(work);
-  yield best.progress();
-  return work;
 }
 
 /** Works on lines to the end of the budget, looking now and then how good they really are. */
