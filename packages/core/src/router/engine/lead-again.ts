@@ -1,11 +1,12 @@
 /** Leads lines that were ripped: between the same pads, or joined however is cheapest. */
 import type { Random } from '../../random/random.ts';
+import type { Board } from './board.ts';
+import type { Field } from './field.ts';
 import { type GridLine, gridLine } from './grid-line.ts';
 import { endsToLeaveOut } from './left-out-ends.ts';
 import { type LooseEnds, looseEnds } from './loose-ends.ts';
 import type { PlannedEdge } from './order-plan.ts';
-import type { ConflictPrices } from './path-search.ts';
-import type { Realisation } from './realise.ts';
+import type { ConflictPrices, PathSearch } from './path-search.ts';
 import { shuffle } from './rows.ts';
 
 /** The share of the straight way of ripped lines that is kept back for those that are not led yet. */
@@ -15,9 +16,21 @@ const THINNED_SHARE = 0.5;
 /** On boards of more parts than this there is no time for it: the cheapest line is taken. */
 const MOST_THINNED = 40;
 
+/** Lines as they lie, and what leads others among them. */
+export interface GridWork {
+  readonly board: Board;
+  readonly field: Field;
+  readonly search: PathSearch;
+  readonly lines: readonly GridLine[];
+  /** Puts the halo of a line down (by 1) or takes it up (by −1). */
+  stamp(line: GridLine, by: 1 | -1): void;
+  /** How far apart the pads of an edge are, mm. */
+  straightMm(edge: PlannedEdge): number;
+}
+
 /** Leads these edges in random order; null, with nothing stamped, when they cost more than the budget. */
 export function leadEdges(
-  work: Realisation,
+  work: GridWork,
   edges: readonly PlannedEdge[],
   budgetMm: number,
   prices: ConflictPrices,
@@ -49,7 +62,7 @@ export function leadEdges(
  * strands that take another order, and branches at other parts, both come out of it. Null when it costs too much.
  */
 export function reconnect(
-  work: Realisation,
+  work: GridWork,
   indices: readonly number[],
   budgetMm: number,
   prices: ConflictPrices,
