@@ -226,3 +226,25 @@ function depthIn(polygon: Polygon, x: number, y: number): number {
   }
   return inside ? depth : 0;
 }
+
+/** Where the middle of a pad lies while the parts are turned so, mm. */
+export function padPlace(board: Board, turns: Int32Array, pad: number): readonly [number, number] {
+  return placeIn(board, board.padPlaces, turns, pad);
+}
+
+/** Where a line leaves a pad freely while the parts are turned so, mm. */
+export function exitPlace(board: Board, turns: Int32Array, pad: number): readonly [number, number] {
+  return placeIn(board, board.exitPlaces, turns, pad);
+}
+
+function placeIn(
+  { partOfPad, placeOfPad }: Board,
+  of: Board['padPlaces'],
+  turns: Int32Array,
+  pad: number,
+): readonly [number, number] {
+  const part = partOfPad[pad] as number;
+  const places = of[part]?.[turns[part] as number] as Float64Array;
+  const k = 2 * (placeOfPad[pad] as number);
+  return [places[k] as number, places[k + 1] as number];
+}

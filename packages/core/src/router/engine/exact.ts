@@ -2,7 +2,7 @@
  * Lines as they will be sewn, judged exactly, and pulled tight: vertices dropped, slid and cut while every new leg keeps all
  * distances. Legs near a tight pad are judged in bits of at most a millimetre, because there the wanted gap changes on the way.
  */
-import type { Board } from './board.ts';
+import { type Board, exitPlace, padPlace } from './board.ts';
 import { BoxList } from './box-list.ts';
 import { fanOutReach } from './doors.ts';
 import {
@@ -96,17 +96,11 @@ export class ExactCloth {
   }
 
   padXY(pad: number): readonly [number, number] {
-    const part = this.board.partOfPad[pad] as number;
-    const places = this.board.padPlaces[part]?.[this.turns[part] as number] as Float64Array;
-    const k = this.board.placeOfPad[pad] as number;
-    return [places[2 * k] as number, places[2 * k + 1] as number];
+    return padPlace(this.board, this.turns, pad);
   }
 
   exitXY(pad: number): readonly [number, number] {
-    const part = this.board.partOfPad[pad] as number;
-    const places = this.board.exitPlaces[part]?.[this.turns[part] as number] as Float64Array;
-    const k = this.board.placeOfPad[pad] as number;
-    return [places[2 * k] as number, places[2 * k + 1] as number];
+    return exitPlace(this.board, this.turns, pad);
   }
 
   /** The gap a line wants at a place. */

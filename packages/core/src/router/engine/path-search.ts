@@ -2,7 +2,7 @@
  * One line through the grid: from pads to pads, cheapest first. Going where another net's line is too near is not forbidden
  * but dear, so that a way is nearly always found and the search afterwards can throw out what is in it.
  */
-import type { Board } from './board.ts';
+import { type Board, exitPlace, padPlace } from './board.ts';
 import { BucketQueue } from './bucket-queue.ts';
 import { CellTargets } from './cell-targets.ts';
 import { type Doors, stepBit } from './doors.ts';
@@ -240,17 +240,11 @@ export class PathSearch {
 
   /** Where a line leaves a pad freely. */
   exitXY(pad: number): readonly [number, number] {
-    const part = this.#board.partOfPad[pad] as number;
-    const places = this.#board.exitPlaces[part]?.[this.#field.turns[part] as number] as Float64Array;
-    const k = this.#board.placeOfPad[pad] as number;
-    return [places[2 * k] as number, places[2 * k + 1] as number];
+    return exitPlace(this.#board, this.#field.turns, pad);
   }
 
   padXY(pad: number): readonly [number, number] {
-    const part = this.#board.partOfPad[pad] as number;
-    const places = this.#board.padPlaces[part]?.[this.#field.turns[part] as number] as Float64Array;
-    const k = this.#board.placeOfPad[pad] as number;
-    return [places[2 * k] as number, places[2 * k + 1] as number];
+    return padPlace(this.#board, this.#field.turns, pad);
   }
 
   #trace(end: number, cost: number): FoundPath {

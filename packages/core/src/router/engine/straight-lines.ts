@@ -3,7 +3,7 @@
  * other nets, and bodies in the way. What each edge costs is remembered, so that a change is priced by the edges it touches,
  * and most are given up at their mere length. Kept lines are edges that never change, behind the others.
  */
-import type { Board } from './board.ts';
+import { type Board, padPlace } from './board.ts';
 import { CellIndex } from './cell-index.ts';
 import { detoursBetweenParts } from './detours.ts';
 import { boxOfCorners, legsCross } from './legs.ts';
@@ -225,10 +225,7 @@ export class StraightLines {
   }
 
   padXY(pad: number): readonly [number, number] {
-    const part = this.#board.partOfPad[pad] as number;
-    const places = this.#board.padPlaces[part]?.[this.turns[part] as number] as Float64Array;
-    const k = this.#board.placeOfPad[pad] as number;
-    return [places[2 * k] as number, places[2 * k + 1] as number];
+    return padPlace(this.#board, this.turns, pad);
   }
 
   /** What turning parts changes for edges that only pass them, mm; which edges is remembered. */
