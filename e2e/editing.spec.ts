@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { canvas, clickAt, drag, goTo, openDemo, pixel, waitUntilSaved } from './worktable.ts';
+import { canvas, choose, clickAt, drag, goTo, openDemo, pixel, waitUntilSaved } from './worktable.ts';
 
 test('undo and redo in plain words, all the way back', async ({ page }) => {
   await openDemo(page, 'lighthouse-cushion', 'parts');
@@ -99,7 +99,8 @@ test('routing can be stopped, and a proposal left', async ({ page }) => {
   await page.getByRole('button', { name: 'Propose threads' }).click();
   await expect(page.getByRole('button', { name: 'Take it' })).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Leave it' }).click();
-  // Stopped when there is something, the best so far is offered.
+  // It may look longer than anybody waits: stopped when there is something, the best so far is offered.
+  await choose(page, page.getByLabel('It may look for', { exact: true }), 'two minutes');
   await page.getByRole('button', { name: 'Propose threads' }).click();
   await page.getByRole('button', { name: /keep the best so far/ }).click();
   await expect(page.getByRole('button', { name: 'Take it' })).toBeVisible();

@@ -29,14 +29,17 @@ export interface ThreadFigures {
 
 const LOOK_ROUND_MM = 50;
 
+/** Thread along all runs, mm, without loops, knots and spare. O(runs). */
+export function threadInLinesMm(plan: Plan): number {
+  return Object.values(plan.runs).reduce((sum, run) => sum + sumRun(plan, run).threadMm, 0);
+}
+
 /** The figures of a plan as it is. O(full check). */
 export function threadFigures(plan: Plan): ThreadFigures {
   const nets = deriveNets(plan);
   const clearance = clearanceOf(plan);
   let tightest: number | null = null;
-  let threadMm = 0;
   for (const run of Object.values(plan.runs)) {
-    threadMm += sumRun(plan, run).threadMm;
     const own = new Set([nets.ofRun(run.id).id]);
     for (const path of offPatches(plan, run)) {
       const line = bareLine(plan, run, [run.from, run.to]);
@@ -49,7 +52,7 @@ export function threadFigures(plan: Plan): ThreadFigures {
     runCount: Object.keys(plan.runs).length,
     strandCount: cutPieces(plan).length,
     patchCount: Object.keys(plan.patches).length,
-    threadMm,
+    threadMm: threadInLinesMm(plan),
     tightestGapMm: tightest,
     dimmest: light.ok ? light.value.evenness : null,
     stops: countFindings(openFindings(plan, checkPlan(plan))).stop,

@@ -4,29 +4,30 @@ import type { Home } from '@sashiko/core/advice/homes';
 import type { WayOut } from '@sashiko/core/advice/ways-out';
 import { type RouteRequest, USUAL_REQUEST } from '@sashiko/core/router/route-request';
 import { create } from 'zustand';
-import type { RouteJobResult } from '../workers/messages.ts';
+import type { RouteJobResult, RoutePatience } from '../workers/messages.ts';
 
 /** What would do without patches, as far as it was asked for. */
 export type WaysOutJob =
   | { readonly state: 'working'; readonly share: number; cancel(): void }
   | { readonly state: 'found'; readonly ways: readonly WayOut[]; readonly shown: string | null };
 
-export type RouteJob =
-  | { readonly state: 'idle' }
-  | {
-      readonly state: 'working';
-      readonly share: number;
-      /** The best so far, to be seen while it improves. */
-      readonly best: RouteJobResult | null;
-      cancel(): void;
-      finish(): void;
-    }
-  | {
-      readonly state: 'proposal';
-      readonly result: RouteJobResult;
-      readonly request: RouteRequest;
-      readonly waysOut: WaysOutJob | null;
-    };
+export interface RouteWorking {
+  readonly state: 'working';
+  readonly share: number;
+  /** The best so far, to be seen while it improves. */
+  readonly best: RouteJobResult | null;
+  cancel(): void;
+  finish(): void;
+}
+
+export interface RouteProposal {
+  readonly state: 'proposal';
+  readonly result: RouteJobResult;
+  readonly request: RouteRequest;
+  readonly waysOut: WaysOutJob | null;
+}
+
+export type RouteJob = { readonly state: 'idle' } | RouteWorking | RouteProposal;
 
 /** Places for a holder or a board that were looked for. */
 export type HomesJob =
@@ -39,11 +40,13 @@ interface JobsState {
   readonly homes: HomesJob;
   /** What is asked of the router, as the maker last left it. */
   readonly request: RouteRequest;
+  readonly patience: RoutePatience;
   /** Whether threads about a dragged part are led anew where the drag breaks a rule. */
   readonly threadsFollow: boolean;
   setRoute(route: RouteJob): void;
   setHomes(homes: HomesJob): void;
   setRequest(change: Partial<RouteRequest>): void;
+  setPatience(patience: RoutePatience): void;
   setThreadsFollow(threadsFollow: boolean): void;
 }
 
@@ -51,9 +54,27 @@ export const useJobsStore = create<JobsState>()((set) => ({
   route: { state: 'idle' },
   homes: { state: 'idle' },
   request: USUAL_REQUEST,
+  patience: 'usual',
   threadsFollow: true,
   setRoute: (route) => set({ route }),
   setHomes: (homes) => set({ homes }),
   setRequest: (change) => set((state) => ({ request: { ...state.request, ...change } })),
+  setPatience: (patience) => set({ patience }),
   setThreadsFollow: (threadsFollow) => set({ threadsFollow }),
 }));
+
+/** The proposal that waits to be taken or left, if there is one. */
+export function proposalOf({ route }: JobsState): RouteProposal | null {
+  return route.state === 'proposal' ? route : null;
+}
+
+/** The threads to be drawn over the present ones: the way out that is looked at, or else the proposal, or the best so far. */
+export function shownProposalOf({
+  route,
+}: JobsState): Pick<RouteJobResult, 'plan' | 'problem' | 'solution'> | null {
+  if (route.state === 'idle') return null;
+  if (route.state === 'working') return route.best;
+  const { waysOut, result } = route;
+  const way = waysOut?.state === 'found' ? waysOut.ways.find(({ id }) => id === waysOut.shown) : undefined;
+  return way ?? result;
+}

@@ -27,10 +27,19 @@ export interface RouteJobResult {
   readonly leftOut: readonly LeftOut[];
 }
 
+/** How long the router may look: as long as helps most plans, or so many seconds. */
+export type RoutePatience = 'usual' | 30 | 120;
+
 export interface WorkerMessages {
   route: [
-    request: { readonly plan: Plan; readonly request: RouteRequest; readonly seed: number },
-    answer: RouteJobResult,
+    request: {
+      readonly plan: Plan;
+      readonly request: RouteRequest;
+      readonly seed: number;
+      readonly patience: RoutePatience;
+    },
+    /** Without the plan, which is known where it was asked, and heavy with pictures. */
+    answer: Omit<RouteJobResult, 'plan'>,
   ];
   /** Routes a plan a little and forgets it: the first route after that is several times faster. */
   warm: [request: { readonly plan: Plan }, answer: { readonly isWarm: true }];

@@ -24,6 +24,9 @@ import type { FromWorker, MessageName, ToWorker, WorkerMessages } from './messag
 const ROUTE_MS = 1500;
 const ROUTE_MS_PER_PART = 150;
 
+/** More news than this would keep the page busy with drawing them. */
+const NEWS_MS = 150;
+
 /** How long to work before listening for a cancel, ms. */
 const SLICE_MS = 30;
 
@@ -60,26 +63,30 @@ type Handlers = {
 
 /** Answers by name; null when the job was cancelled. */
 const handlers: Handlers = {
-  async route({ plan, request, seed }, job) {
+  async route({ plan, request, seed, patience }, job) {
     const problem = routingProblemOf(plan, request);
     if (!problem.ok) throw new Refusal(describeToMaker(problem.problem));
     const begun = performance.now();
-    const budgetMs = ROUTE_MS + ROUTE_MS_PER_PART * problem.value.parts.length;
+    const usualMs = ROUTE_MS + ROUTE_MS_PER_PART * problem.value.parts.length;
+    const budgetMs = patience === 'usual' ? usualMs : Math.max(usualMs, 1000 * patience);
     const search = route(problem.value, {
       seed,
       spent: () => (job.isFinishing ? 1 : (performance.now() - begun) / budgetMs),
     });
     let until = performance.now() + SLICE_MS;
     let shown: RoutingSolution | null = null;
+    let nextNews = begun;
     for (let step = search.next(); ; step = search.next()) {
-      if (step.done === true)
-        return { plan, problem: problem.value, ...cleanPart(problem.value, step.value) };
+      if (step.done === true) return { problem: problem.value, ...cleanPart(problem.value, step.value) };
       if (performance.now() < until) continue;
       const { best, share } = step.value;
-      if (best !== null && best !== shown)
-        job.report(share, { plan, problem: problem.value, solution: best, leftOut: [] });
-      else job.report(share);
-      shown = best;
+      if (performance.now() >= nextNews) {
+        if (best !== null && best !== shown)
+          job.report(share, { problem: problem.value, solution: best, leftOut: [] });
+        else job.report(share);
+        shown = best;
+        nextNews = performance.now() + NEWS_MS;
+      }
       await breathe();
       if (job.isCancelled) return null;
       until = performance.now() + SLICE_MS;

@@ -9,14 +9,12 @@ import type { RoutedTrace } from '@sashiko/core/router/routing-problem';
 import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
 import { Button, Checkbox } from 'antd';
 import { useMemo, useState } from 'react';
-import type { RouteJob } from '../../stores/jobs-store.ts';
+import type { RouteProposal } from '../../stores/jobs-store.ts';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { WaysOut } from './WaysOut.tsx';
 
-type ProposalJob = Extract<RouteJob, { readonly state: 'proposal' }>;
-
 interface ProposalProps {
-  readonly job: ProposalJob;
+  readonly job: RouteProposal;
   readonly seed: number;
   readonly onAgain: () => void;
   readonly onLeave: () => void;

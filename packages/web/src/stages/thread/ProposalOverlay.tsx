@@ -2,6 +2,7 @@ import { asSeen } from '@sashiko/core/cloth/cloth';
 import type { Point } from '@sashiko/core/geometry/point';
 import { kindOf } from '@sashiko/core/plan/placed';
 import { previewProposal } from '@sashiko/core/router/proposal';
+import { memo, useMemo } from 'react';
 import { clothPath } from '../../canvas/Ground.tsx';
 import { PartDrawing } from '../../canvas/PartDrawing.tsx';
 import { linePath } from '../../canvas/seen.ts';
@@ -9,7 +10,7 @@ import { useViewStore } from '../../stores/view-store.ts';
 import type { RouteJobResult } from '../../workers/messages.ts';
 
 /** The proposed threads over the present ones: gold, with the lights as they would be turned. */
-export function ProposalOverlay({
+export const ProposalOverlay = memo(function ProposalOverlay({
   result,
   scale,
 }: {
@@ -18,7 +19,7 @@ export function ProposalOverlay({
 }) {
   const face = useViewStore((state) => state.face);
   const { plan, problem, solution } = result;
-  const preview = previewProposal(plan, problem, solution);
+  const preview = useMemo(() => previewProposal(plan, problem, solution), [plan, problem, solution]);
   const seen = (p: Point): Point => asSeen(plan.cloth, face, p);
   return (
     <g pointerEvents="none" fill="none" strokeLinejoin="round" strokeLinecap="round">
@@ -54,4 +55,4 @@ export function ProposalOverlay({
         ))}
     </g>
   );
-}
+});

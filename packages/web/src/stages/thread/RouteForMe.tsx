@@ -1,15 +1,17 @@
 import type { Plan } from '@sashiko/core/plan/schema';
-import { Button, Progress } from 'antd';
+import { Button } from 'antd';
 import { useEffect, useState } from 'react';
-import { useJobsStore } from '../../stores/jobs-store.ts';
+import { proposalOf, useJobsStore } from '../../stores/jobs-store.ts';
 import { HomesPanel } from './HomesPanel.tsx';
 import { Proposal } from './Proposal.tsx';
 import { RouteOptions } from './RouteOptions.tsx';
+import { RouteProgress } from './RouteProgress.tsx';
 import { startRoute, startTidy, useStaleProposal, useWarmWorker } from './use-route-job.ts';
 
 /** Asks the router for a proposal and shows it beside what is there, to take or leave. */
 export function RouteForMe({ plan }: { readonly plan: Plan }) {
-  const job = useJobsStore((state) => state.route);
+  const state = useJobsStore(({ route }) => route.state);
+  const proposal = useJobsStore(proposalOf);
   const setRoute = useJobsStore((state) => state.setRoute);
   const request = useJobsStore((state) => state.request);
   const [seed, setSeed] = useState(1);
@@ -28,7 +30,7 @@ export function RouteForMe({ plan }: { readonly plan: Plan }) {
     <>
       <section aria-label="Route for me" aria-live="polite">
         <h2>Route for me</h2>
-        {job.state === 'idle' && (
+        {state === 'idle' && (
           <>
             <RouteOptions plan={plan} />
             <div className="buttons">
@@ -39,32 +41,17 @@ export function RouteForMe({ plan }: { readonly plan: Plan }) {
             </div>
           </>
         )}
-        {job.state === 'working' && (
-          <>
-            <Progress
-              percent={Math.round(job.share * 100)}
-              size="small"
-              aria-label="Routing"
-              strokeColor="#31457a"
-            />
-            <div className="buttons">
-              <Button disabled={job.best === null} onClick={job.finish}>
-                Stop: keep the best so far
-              </Button>
-              <Button onClick={job.cancel}>Leave it</Button>
-            </div>
-          </>
-        )}
-        {job.state === 'proposal' && job.result.plan === plan && (
+        {state === 'working' && <RouteProgress />}
+        {proposal?.result.plan === plan && (
           <Proposal
-            job={job}
+            job={proposal}
             seed={seed}
             onAgain={() => start(seed + 1)}
             onLeave={() => setRoute({ state: 'idle' })}
           />
         )}
       </section>
-      {job.state === 'idle' && <HomesPanel plan={plan} />}
+      {state === 'idle' && <HomesPanel plan={plan} />}
     </>
   );
 }

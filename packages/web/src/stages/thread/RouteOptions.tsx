@@ -9,6 +9,13 @@ import { useJobsStore } from '../../stores/jobs-store.ts';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { Choice } from '../../ui/Choice.tsx';
+import type { RoutePatience } from '../../workers/messages.ts';
+
+const PATIENCE: ReadonlyArray<{ readonly value: RoutePatience; readonly label: string }> = [
+  { value: 'usual', label: 'a few seconds' },
+  { value: 30, label: 'half a minute' },
+  { value: 120, label: 'two minutes' },
+];
 
 const FREEDOMS: ReadonlyArray<{ readonly value: Freedom; readonly label: string }> = [
   { value: 'fixed', label: 'not at all' },
@@ -21,6 +28,8 @@ const FREEDOMS: ReadonlyArray<{ readonly value: Freedom; readonly label: string 
 export function RouteOptions({ plan }: { readonly plan: Plan }) {
   const request = useJobsStore((state) => state.request);
   const setRequest = useJobsStore((state) => state.setRequest);
+  const patience = useJobsStore((state) => state.patience);
+  const setPatience = useJobsStore((state) => state.setPatience);
   const chosen = useViewStore((state) => state.selection.partIds);
   const hasRuns = Object.keys(plan.runs).length > 0;
   return (
@@ -53,6 +62,13 @@ export function RouteOptions({ plan }: { readonly plan: Plan }) {
         value={request.freedom}
         options={[...FREEDOMS]}
         onChange={(freedom) => setRequest({ freedom })}
+      />
+      <Choice
+        id="patience"
+        label="It may look for"
+        value={patience}
+        options={[...PATIENCE]}
+        onChange={setPatience}
       />
       <details className="more">
         <summary>House style</summary>

@@ -1,12 +1,13 @@
+import type { Face } from '@sashiko/core/cloth/cloth';
+import type { Plan } from '@sashiko/core/plan/schema';
 import { useState } from 'react';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { LiveMarks } from '../../canvas/LiveMarks.tsx';
 import { PlacingGhosts } from '../../canvas/PartOverlay.tsx';
 import { PieceEnds } from '../../canvas/PieceEnds.tsx';
-import { type RouteJob, useJobsStore } from '../../stores/jobs-store.ts';
+import { shownProposalOf, useJobsStore } from '../../stores/jobs-store.ts';
 import { useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
-import type { RouteJobResult } from '../../workers/messages.ts';
 import { StageTray } from '../StageTray.tsx';
 import { ChosenRun } from './ChosenRun.tsx';
 import { NextRun } from './NextRun.tsx';
@@ -27,7 +28,7 @@ export function ThreadStage() {
   const tool = useViewStore((state) => state.tool);
   const face = useViewStore((state) => state.face);
   const selection = useViewStore((state) => state.selection);
-  const job = useJobsStore((state) => state.route);
+  const drawsThread = useJobsStore((state) => state.route.state !== 'proposal');
   const [panel, setPanel] = useState<PanelName>('Sew');
   const run = selection.runId === null ? undefined : plan.runs[selection.runId];
   const isWishing = panel === 'Wishes';
@@ -36,23 +37,11 @@ export function ThreadStage() {
       <ClothCanvas
         abilities={{
           movesParts: false,
-          drawsThread: job.state !== 'proposal',
+          drawsThread,
           wishes: isWishing,
         }}
         hint={useHint(isWishing)}
-        overlay={(scale) =>
-          job.state === 'proposal' || (job.state === 'working' && job.best !== null) ? (
-            <ProposalOverlay result={shownOf(job)} scale={scale} />
-          ) : isWishing ? (
-            <WishesOverlay plan={plan} face={face} scale={scale} />
-          ) : (
-            <>
-              <PieceEnds plan={plan} face={face} />
-              <PlacingGhosts plan={plan} face={face} />
-              <LiveMarks face={face} scale={scale} />
-            </>
-          )
-        }
+        overlay={(scale) => <Overlay plan={plan} face={face} scale={scale} isWishing={isWishing} />}
       />
       <StageTray
         label="Thread"
@@ -79,12 +68,28 @@ export function ThreadStage() {
   );
 }
 
-/** The way out that is looked at, or else the proposal, or the best so far. */
-function shownOf(job: RouteJob): Pick<RouteJobResult, 'plan' | 'problem' | 'solution'> {
-  if (job.state !== 'proposal') return (job as { readonly best: RouteJobResult }).best;
-  const { waysOut } = job;
-  const way = waysOut?.state === 'found' ? waysOut.ways.find(({ id }) => id === waysOut.shown) : undefined;
-  return way ?? job.result;
+/** Proposed threads, wishes, or what helps in drawing. It alone follows a proposal while that improves. */
+function Overlay({
+  plan,
+  face,
+  scale,
+  isWishing,
+}: {
+  readonly plan: Plan;
+  readonly face: Face;
+  readonly scale: number;
+  readonly isWishing: boolean;
+}) {
+  const shown = useJobsStore(shownProposalOf);
+  if (shown !== null) return <ProposalOverlay result={shown} scale={scale} />;
+  if (isWishing) return <WishesOverlay plan={plan} face={face} scale={scale} />;
+  return (
+    <>
+      <PieceEnds plan={plan} face={face} />
+      <PlacingGhosts plan={plan} face={face} />
+      <LiveMarks face={face} scale={scale} />
+    </>
+  );
 }
 
 function useHint(isWishing: boolean): string | null {

@@ -1,7 +1,7 @@
 import type { WayOut } from '@sashiko/core/advice/ways-out';
 import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
 import { Button, Progress } from 'antd';
-import { type RouteJob, useJobsStore } from '../../stores/jobs-store.ts';
+import { type RouteProposal, useJobsStore } from '../../stores/jobs-store.ts';
 import { startWaysOut } from './use-route-job.ts';
 
 /** What would do without a patch: looked for when asked, each priced, shown on the cloth when chosen. */
@@ -10,7 +10,7 @@ export function WaysOut({
   seed,
   unit,
 }: {
-  readonly job: Extract<RouteJob, { readonly state: 'proposal' }>;
+  readonly job: RouteProposal;
   readonly seed: number;
   readonly unit: LengthUnit;
 }) {

@@ -1,7 +1,7 @@
 /** Asks the worker for a proposal, for ways without its patches, or for threads pulled tight; the store holds how far it is. */
 import type { RouteRequest } from '@sashiko/core/router/route-request';
 import { useEffect } from 'react';
-import { useJobsStore } from '../../stores/jobs-store.ts';
+import { proposalOf, useJobsStore } from '../../stores/jobs-store.ts';
 import { currentPlan, usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import type { RouteJobResult } from '../../workers/messages.ts';
@@ -14,11 +14,11 @@ function tellFailure(error: unknown): void {
 
 /** Starts routing the open plan. What was chosen stays chosen until the proposal is there. */
 export function startRoute(request: RouteRequest, seed: number): void {
-  const { setRoute } = useJobsStore.getState();
+  const { setRoute, patience } = useJobsStore.getState();
   const plan = currentPlan();
   useViewStore.getState().putDown();
   let best: RouteJobResult | null = null;
-  const work = ask('route', { plan, request, seed }, (share, found) => {
+  const work = ask('route', { plan, request, seed, patience }, (share, found) => {
     best = found === undefined ? best : { ...found, plan };
     setRoute({ state: 'working', share, best, cancel: work.cancel, finish: work.finish });
   });
@@ -88,10 +88,10 @@ const MOST_WARMED = 40;
 
 /** A proposal is for the plan it was made for; when that changes, it is stale. */
 export function useStaleProposal(): void {
-  const job = useJobsStore((state) => state.route);
+  const proposal = useJobsStore(proposalOf);
   const plan = usePlanStore((state) => state.history?.plan);
   useEffect(() => {
-    if (job.state === 'proposal' && job.result.plan !== plan)
+    if (proposal !== null && proposal.result.plan !== plan)
       useJobsStore.getState().setRoute({ state: 'idle' });
-  }, [job, plan]);
+  }, [proposal, plan]);
 }
