@@ -1,6 +1,8 @@
 /** Threads proposed, taken, following a dragged light, and undone: as a maker would. */
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
+import { serializePlan } from '@sashiko/core/formats/plan-file';
+import { crosswise } from '@sashiko/core/testing/crosswise';
 import { choose, clickAt, drag, goTo, openDemo } from './worktable.ts';
 
 /** How every thread is drawn, to see whether it was led anew. */
@@ -73,6 +75,36 @@ test('one side alone, part of a proposal, a locked thread, and threads pulled ti
   await tray.getByRole('button', { name: 'Take it' }).click();
   await tray.getByRole('button', { name: 'Pull tight' }).click();
   await expect(page.getByText(/as tight as they get|Undo/).first()).toBeVisible();
+});
+
+test('a patch that is needed is drawn with its size and place, and a way without it is shown and taken', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  await page.goto('/');
+  const buffer = Buffer.from(serializePlan(crosswise(14)));
+  await page
+    .getByLabel('Plan file')
+    .setInputFiles({ name: 'crosswise.json', mimeType: 'application/json', buffer });
+  await expect(page.locator('svg.canvas')).toBeVisible();
+  await goTo(page, 'thread');
+  await choose(page, page.getByLabel('Lights turn', { exact: true }), 'not at all');
+  await page.getByRole('button', { name: 'Propose threads' }).click();
+  const patches = page.getByRole('list', { name: 'Patches it needs' });
+  await expect(patches).toContainText(/A patch of \d+ mm by \d+ mm, 116 mm across, 116 mm down/, {
+    timeout: 60_000,
+  });
+  const drawn = page.locator('svg.canvas polygon[data-patch]');
+  await expect(drawn).toHaveCount(1);
+  await page.getByRole('button', { name: /What would do without/ }).click();
+  const ways = page.getByRole('list', { name: 'Ways without a patch' });
+  await ways.getByRole('button', { name: 'Show' }).first().click({ timeout: 60_000 });
+  await expect(ways.getByText(/Move \w+ 20 mm .* No patch; \d+ mm of thread more/).first()).toBeVisible();
+  await expect(drawn).toHaveCount(0);
+  await page.getByRole('button', { name: 'Take it' }).click();
+  await expect(page.locator('svg.canvas [data-run]')).toHaveCount(2);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText(/Undone: take the proposed threads/)).toBeVisible();
 });
 
 test('a home for the holder is looked for, shown and taken; the tray is accessible', async ({ page }) => {

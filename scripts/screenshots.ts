@@ -1,8 +1,8 @@
 /**
- * One picture of each main view into docs/screenshots, from the demo plans: `npm run screenshots`. Needs the
- * built application and Chromium; the page of the pattern also needs pdftoppm.
+ * One picture of each main view into docs/screenshots, from the demo plans: `npm run screenshots`, or only those that are
+ * named: `npm run screenshots thread bench`. Needs the built application and Chromium; the page of the pattern also pdftoppm.
  */
-import { execFileSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { mkdirSync, rmSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { chromium, type Page } from '@playwright/test';
@@ -18,11 +18,19 @@ const browser = await chromium.launch({
 });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
 
+// The shelf brings the demo plans.
+await page.goto(address);
+await page.locator('.card').first().waitFor();
+
+const named = process.argv.slice(2);
+const isWanted = (name: string): boolean => named.length === 0 || named.includes(name);
+
 async function shoot(
   name: string,
   path: string,
   prepare: (page: Page) => Promise<void> = async () => {},
 ): Promise<void> {
+  if (!isWanted(name)) return;
   await page.goto(`${address}${path}`);
   await page
     .locator(path === '/' ? '.card' : 'svg.canvas')
@@ -114,16 +122,7 @@ await shoot('at-table', '/plan/lighthouse-cushion/sew', async () => {
   await page.locator('.table-step').waitFor();
   for (let i = 0; i < 7; i += 1) await page.keyboard.press(' ');
 });
-await page.keyboard.press('Escape');
-await page.locator('svg.canvas').waitFor();
-const [download] = await Promise.all([
-  page.waitForEvent('download'),
-  page.getByRole('button', { name: 'Print 1:1', exact: true }).click(),
-]);
-const pdf = `${folder}pattern.pdf`;
-await download.saveAs(pdf);
-execFileSync('pdftoppm', ['-r', '60', '-f', '3', '-l', '3', '-png', '-singlefile', pdf, `${folder}pattern`]);
-rmSync(pdf);
+if (isWanted('pattern')) await shootPattern();
 await shoot('bench', '/plan/lighthouse-cushion/bench', async () => {
   const reading = page.getByLabel(/^Reading: Cell out: ohms/).first();
   await reading.fill('90');
@@ -143,3 +142,20 @@ await shoot('thread', '/plan/lighthouse-cushion/thread', async () => {
 });
 await browser.close();
 await server.close();
+
+/** The third page of a printed pattern; without pdftoppm the picture stays as it was, and that is said. */
+async function shootPattern(): Promise<void> {
+  await page.goto(`${address}/plan/lighthouse-cushion/sew`);
+  await page.locator('svg.canvas').waitFor();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Print 1:1', exact: true }).click(),
+  ]);
+  const pdf = `${folder}pattern.pdf`;
+  await download.saveAs(pdf);
+  const toPicture = ['-r', '60', '-f', '3', '-l', '3', '-png', '-singlefile', pdf, `${folder}pattern`];
+  const { error, status } = spawnSync('pdftoppm', toPicture);
+  if (status !== 0)
+    console.warn(`The pattern was not drawn anew: ${error?.message ?? `pdftoppm gave ${status}`}`);
+  rmSync(pdf);
+}

@@ -11,6 +11,7 @@ import { type PlanProblem, routingProblemOf } from '../router/problem-of-plan.ts
 import { previewProposal } from '../router/proposal.ts';
 import { type RouteRequest, USUAL_REQUEST } from '../router/route-request.ts';
 import type { RoutingSolution } from '../router/routing-problem.ts';
+import { crosswise } from '../testing/crosswise.ts';
 import { solve } from '../testing/plain-routing-checker.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { findHomes, type Home, moveHome } from './homes.ts';
@@ -20,28 +21,15 @@ import { type WayOut, wayOutEdit, waysOut } from './ways-out.ts';
 
 const FIXED: RouteRequest = { ...USUAL_REQUEST, freedom: 'fixed' };
 
-/** Two lights that are wished joined crosswise to two others: with nothing turned, one line has to go over another. */
-function crosswise(): {
+/** Lights to be joined crosswise, and what the router makes of it. */
+function crossed(fromEdgeMm: number): {
   readonly plan: Plan;
   readonly problem: PlanProblem;
   readonly solution: RoutingSolution;
 } {
-  const build = new PlanBuilder('Crosswise', 220, 220)
-    .light('west', 30, 110, 90)
-    .light('east', 190, 110, 90)
-    .light('north', 110, 30, 0)
-    .light('south', 110, 190, 0);
-  const wish = (id: string, a: string, b: string) => ({
-    id,
-    title: id,
-    terminals: [a, b].map((name) => ({ partId: build.part(name).id, terminal: 'plus' })),
-  });
-  build.plan = {
-    ...build.plan,
-    wishes: { w1: wish('w1', 'west', 'east'), w2: wish('w2', 'north', 'south') },
-  };
-  const problem = expectOk(routingProblemOf(build.plan, FIXED));
-  return { plan: build.plan, problem, solution: solve(problem, 1, 200) };
+  const plan = crosswise(fromEdgeMm);
+  const problem = expectOk(routingProblemOf(plan, FIXED));
+  return { plan, problem, solution: solve(problem, 1, 200) };
 }
 
 function allWays(
@@ -68,7 +56,7 @@ function allWays(
 describe('patches', () => {
   test('a thread inside a loop of others: the reason names the loop and who is in it', () => {
     // A triangle of threads of one conductor round a light of another.
-    const { plan, problem } = crosswise();
+    const { plan, problem } = crossed(30);
     const at = (part: number, pad = 0) => ({ part, pad });
     const corner = (x: number, y: number) => ({ x, y });
     const loop: RoutingSolution = {
@@ -90,8 +78,8 @@ describe('patches', () => {
   });
 
   test('two threads that leave a part in the wrong order: the reason is the order', () => {
-    const { plan, problem } = crosswise();
-    const crossed: RoutingSolution = {
+    const { plan, problem } = crossed(30);
+    const patched: RoutingSolution = {
       turnDeg: [90, 90, 0, 0],
       lengthMm: 0,
       conflicts: 0,
@@ -117,7 +105,7 @@ describe('patches', () => {
       ],
       patches: [{ at: { x: 80, y: 115 }, over: 0, under: 1 }],
     };
-    const [reason] = patchReasons(plan, problem, crossed);
+    const [reason] = patchReasons(plan, problem, patched);
     expect(reason?.kind).toBe('order');
     expect(reason?.text).toContain('leave west in another order');
   });
@@ -143,12 +131,29 @@ describe('patches', () => {
       const next = applyEdit(build.plan, expectOk(wayOutEdit(way)));
       expect(next).toEqual(expectOk(previewProposal(way.plan, way.problem, way.solution)));
       expect(way.dearerMm).toBeCloseTo(priceMm(threadFigures(next)) - priceMm(threadFigures(now)), 3);
+      expect(way.moreThreadMm).toBeCloseTo(threadFigures(next).threadMm - threadFigures(now).threadMm, 6);
       expect(checkPlan(next).filter(({ ruleId }) => ['crossing', 'gap', 'patch'].includes(ruleId))).toEqual(
         [],
       );
       expect(way.text.length).toBeGreaterThan(10);
     }
     expect([...ways].sort((a, b) => a.dearerMm - b.dearerMm)).toEqual(ways);
+  });
+
+  test('no room at the edges: one patch, and the way out is to move a light from the edge', () => {
+    const { plan, problem, solution } = crossed(14);
+    expect(solution.patches).toHaveLength(1);
+    const [reason] = patchReasons(plan, problem, solution);
+    expect(reason?.kind).toBe('room');
+    const ways = allWays(plan, problem, solution, 1);
+    expect(ways.length).toBeGreaterThan(0);
+    // The way round is longer than the lines that cross.
+    for (const way of ways) {
+      expect(way.text).toMatch(/^Move \w+ \d+ mm/);
+      expect(way.patches).toBe(0);
+      expect(way.moreThreadMm).toBeGreaterThan(0);
+      expect(way.dearerMm).toBeCloseTo(way.moreThreadMm + 40 * way.moreStrands - 150, 6);
+    }
   });
 
   test('without a patch there is nothing to get out of', () => {

@@ -24,6 +24,9 @@ export interface WayOut {
   readonly text: string;
   /** Against the proposal with the patch, mm of thread; a patch counts 150, a strand 40. Below zero it is cheaper. */
   readonly dearerMm: number;
+  /** Thread in its lines against the proposal with the patch, mm, and pieces of thread to cut. */
+  readonly moreThreadMm: number;
+  readonly moreStrands: number;
   readonly patches: number;
   /** What is changed before the threads are led; null when nothing is. */
   readonly before: Edit | null;
@@ -70,7 +73,7 @@ export function* waysOut(
   const patches = solution.patches?.length ?? 0;
   const now = previewProposal(plan, problem, solution);
   if (patches === 0 || !now.ok) return [];
-  const nowMm = priceMm(threadFigures(now.value));
+  const figuresNow = threadFigures(now.value);
   const tries = triesFor(plan, request, problem, solution);
   const found: WayOut[] = [];
   const done = new Set<string>();
@@ -90,10 +93,13 @@ export function* waysOut(
     const preview = previewProposal(base, next.value, better);
     if (!preview.ok) continue;
     done.add(sort as string);
+    const figures = threadFigures(preview.value);
     found.push({
       id: attempt.id,
       text: attempt.text(base, next.value, better),
-      dearerMm: priceMm(threadFigures(preview.value)) - nowMm,
+      dearerMm: priceMm(figures) - priceMm(figuresNow),
+      moreThreadMm: figures.threadMm - figuresNow.threadMm,
+      moreStrands: figures.strandCount - figuresNow.strandCount,
       patches: better.patches?.length ?? 0,
       before: attempt.before,
       plan: base,

@@ -17,7 +17,14 @@ export const PatchDrawing = memo(function PatchDrawing({
   const points = corners.map(({ x, y }) => `${x},${y}`).join(' ');
   return (
     <g pointerEvents="none">
-      <polygon points={points} fill="#d9cfb6" stroke="#8b8069" strokeWidth={0.5} strokeLinejoin="round" />
+      <polygon
+        data-patch={patch.id}
+        points={points}
+        fill="#d9cfb6"
+        stroke="#8b8069"
+        strokeWidth={0.5}
+        strokeLinejoin="round"
+      />
       <polygon
         points={points}
         fill="none"

@@ -132,9 +132,9 @@ function placeWords(plan: Plan, { at, turnDeg, isPresent }: Home): string {
   return `${mm(at.x)} across, ${mm(at.y)} down, turned ${Math.round(turnDeg)}°`;
 }
 
-/** `about 1140 mm of thread, 110 mm less than now`. */
+/** `about 1140 mm along the cloth, 110 mm less than now`: what goes through the cloth and round the holes comes on top. */
 function threadWords({ habits: { unit } }: Plan, home: Home, present: Home | undefined): string {
-  const about = `about ${formatLength(home.threadMm, unit, 0)} of thread`;
+  const about = `about ${formatLength(home.threadMm, unit, 0)} along the cloth`;
   const less = present === undefined || home.isPresent ? 0 : present.threadMm - home.threadMm;
   if (Math.abs(less) < 5) return about;
   return `${about}, ${formatLength(Math.abs(less), unit, 0)} ${less > 0 ? 'less' : 'more'} than now`;

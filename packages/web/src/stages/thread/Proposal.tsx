@@ -11,6 +11,7 @@ import { Button, Checkbox } from 'antd';
 import { useMemo, useState } from 'react';
 import type { RouteProposal } from '../../stores/jobs-store.ts';
 import { usePlanStore } from '../../stores/plan-store.ts';
+import { NewPatches } from './NewPatches.tsx';
 import { WaysOut } from './WaysOut.tsx';
 
 interface ProposalProps {
@@ -43,7 +44,7 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
   const preview = previewProposal(shown.plan, problem, solution, options);
   const now = useMemo(() => threadFigures(plan), [plan]);
   const then = useMemo(() => (preview.ok ? threadFigures(preview.value) : null), [preview]);
-  if (then === null) return <p>The proposal does not fit the plan any more.</p>;
+  if (!preview.ok || then === null) return <p>The proposal does not fit the plan any more.</p>;
   const reasons = patchReasons(shown.plan, problem, solution);
   const leftOut = way === undefined ? job.result.leftOut : [];
   const isNoBetter = isWhole && now.missing === 0 && !isWorse(now, then);
@@ -61,11 +62,7 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
           ))}
         </ul>
       )}
-      {reasons.map((reason) => (
-        <p className="quiet" key={`${reason.at.x},${reason.at.y}`}>
-          Why a patch: {reason.text}
-        </p>
-      ))}
+      <NewPatches reasons={reasons} patches={Object.values(preview.value.patches)} unit={unit} />
       {moved.length > 0 && (
         <p className="quiet">
           Other pins: {moved.map(({ before, after }) => `${before} → ${after}`).join(', ')}.

@@ -5,11 +5,12 @@ import { previewProposal } from '@sashiko/core/router/proposal';
 import { memo, useMemo } from 'react';
 import { clothPath } from '../../canvas/Ground.tsx';
 import { PartDrawing } from '../../canvas/PartDrawing.tsx';
+import { PatchDrawing } from '../../canvas/PatchDrawing.tsx';
 import { linePath } from '../../canvas/seen.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import type { RouteJobResult } from '../../workers/messages.ts';
 
-/** The proposed threads over the present ones: gold, with the lights as they would be turned. */
+/** The proposed threads over the present ones: gold, with the lights as they would be turned and the patches there would be. */
 export const ProposalOverlay = memo(function ProposalOverlay({
   result,
   scale,
@@ -21,25 +22,29 @@ export const ProposalOverlay = memo(function ProposalOverlay({
   const { plan, problem, solution } = result;
   const preview = useMemo(() => previewProposal(plan, problem, solution), [plan, problem, solution]);
   const seen = (p: Point): Point => asSeen(plan.cloth, face, p);
+  const overPatches = new Set(solution.patches?.map(({ over }) => over));
+  const drawTraces = (isOver: boolean) =>
+    solution.traces.map((trace, i) => {
+      if (overPatches.has(i) !== isOver) return null;
+      const data = linePath(trace.points.map(seen));
+      return (
+        <ProposedLine
+          key={data}
+          data={data}
+          isKept={i >= solution.traces.length - problem.kept.length}
+          isPlus={problem.nets[trace.net]?.title.startsWith('+') === true}
+        />
+      );
+    });
   return (
     <g pointerEvents="none" fill="none" strokeLinejoin="round" strokeLinecap="round">
       <path d={clothPath(plan.cloth, face)} fillRule="evenodd" fill="#10162a" opacity={0.26} />
-      {solution.traces.map((trace, i) => {
-        const isKept = i >= solution.traces.length - problem.kept.length;
-        const data = linePath(trace.points.map(seen));
-        const isPlus = problem.nets[trace.net]?.title.startsWith('+') === true;
-        return (
-          <g key={data}>
-            <path d={data} stroke={isKept ? '#cfc9bb' : '#ffd98a'} strokeWidth={isKept ? 2.2 : 3.4} />
-            <path
-              d={data}
-              stroke={isPlus ? '#a8301f' : '#1d2a4d'}
-              strokeWidth={1.3}
-              strokeDasharray={isPlus ? '4 3' : '4 2 1 2'}
-            />
-          </g>
-        );
-      })}
+      {drawTraces(false)}
+      {preview.ok &&
+        Object.values(preview.value.patches)
+          .filter((patch) => patch !== plan.patches[patch.id])
+          .map((patch) => <PatchDrawing key={patch.id} patch={patch} cloth={plan.cloth} face={face} />)}
+      {drawTraces(true)}
       {preview.ok &&
         Object.values(preview.value.parts).map((part) => (
           <g key={part.id} strokeWidth={1 / scale}>
@@ -56,3 +61,25 @@ export const ProposalOverlay = memo(function ProposalOverlay({
     </g>
   );
 });
+
+function ProposedLine({
+  data,
+  isKept,
+  isPlus,
+}: {
+  readonly data: string;
+  readonly isKept: boolean;
+  readonly isPlus: boolean;
+}) {
+  return (
+    <g>
+      <path d={data} stroke={isKept ? '#cfc9bb' : '#ffd98a'} strokeWidth={isKept ? 2.2 : 3.4} />
+      <path
+        d={data}
+        stroke={isPlus ? '#a8301f' : '#1d2a4d'}
+        strokeWidth={1.3}
+        strokeDasharray={isPlus ? '4 3' : '4 2 1 2'}
+      />
+    </g>
+  );
+}

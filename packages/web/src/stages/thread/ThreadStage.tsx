@@ -32,6 +32,7 @@ export function ThreadStage() {
   const [panel, setPanel] = useState<PanelName>('Sew');
   const run = selection.runId === null ? undefined : plan.runs[selection.runId];
   const isWishing = panel === 'Wishes';
+  const hint = useHint(isWishing);
   return (
     <>
       <ClothCanvas
@@ -40,7 +41,7 @@ export function ThreadStage() {
           drawsThread,
           wishes: isWishing,
         }}
-        hint={useHint(isWishing)}
+        hint={drawsThread ? hint : null}
         overlay={(scale) => <Overlay plan={plan} face={face} scale={scale} isWishing={isWishing} />}
       />
       <StageTray

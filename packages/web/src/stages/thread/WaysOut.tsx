@@ -74,11 +74,12 @@ export function WaysOut({
   );
 }
 
-function priceWords({ dearerMm, patches }: WayOut, unit: LengthUnit): string {
+/** `No patch; 50 mm of thread more, one piece of thread less.` */
+function priceWords({ moreThreadMm, moreStrands, patches }: WayOut, unit: LengthUnit): string {
   const left = patches === 0 ? 'No patch' : `${patches} ${patches === 1 ? 'patch' : 'patches'} left`;
-  const price =
-    dearerMm < 0
-      ? `${formatLength(-dearerMm, unit, 0)} of thread less, all told`
-      : `${formatLength(dearerMm, unit, 0)} of thread more, all told`;
-  return `${left}; ${price}.`;
+  const thread = `${formatLength(Math.abs(moreThreadMm), unit, 0)} of thread ${moreThreadMm < 0 ? 'less' : 'more'}`;
+  const many = Math.abs(moreStrands);
+  const strands =
+    many === 0 ? '' : `, ${many} ${many === 1 ? 'piece' : 'pieces'} ${moreStrands < 0 ? 'fewer' : 'more'}`;
+  return `${left}; ${thread}${strands}.`;
 }
