@@ -36,7 +36,7 @@ export interface Instance {
     readonly groups: ReadonlyArray<ReadonlyArray<readonly [string, string]>>;
     readonly start: number;
   }>;
-  readonly expectBridges: number;
+  readonly expectBridges?: number;
 }
 
 const points = (polygon: readonly Pair[]) => polygon.map(([x, y]) => ({ x, y }));
@@ -88,6 +88,7 @@ export function solutionRecord(
   instance: Instance,
   problem: RoutingProblem,
   solution: RoutingSolution,
+  costMm: number,
 ): unknown {
   const stepDeg = 360 / instance.rules.angles;
   const pad = ({ part, pad: k }: { part: number; pad: number }) => [
@@ -110,5 +111,8 @@ export function solutionRecord(
       y: at.y,
       traces: [over, under],
     })),
+    length: solution.lengthMm,
+    pieces: solution.extraPieces ?? 0,
+    cost: costMm,
   };
 }

@@ -1,8 +1,7 @@
 /** Routes a folder of instances within a budget of processor time, checks every solution, and holds it against known results. */
 
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { routeBoard } from '@sashiko/core/router/engine/engine';
 import type { RoutingProblem, RoutingSolution } from '@sashiko/core/router/routing-problem';
@@ -35,33 +34,42 @@ interface Reference {
   readonly bestKnown: { readonly length: number; readonly extraPieces: number; readonly bridges: number };
 }
 
-/** One result after the other. `verifier`: a script that checks solutions independently, where there is one. */
+export interface InstanceOptions {
+  /** Beginnings of ids; none means all. */
+  readonly only?: readonly string[];
+  readonly seed?: number;
+  /** The folder that solutions are written to. */
+  readonly out?: string;
+  /** A script that checks written solutions independently, where there is one. */
+  readonly verifier?: string;
+}
+
+/** One result after the other. Instances that the references (or an absent file of them) do not know get no ratios. */
 export function* routeInstances(
   folder: string,
   referencesFile: string,
   seconds: number,
-  only: readonly string[] = [],
-  verifier: string | null = null,
+  { only = [], seed = 1, out, verifier }: InstanceOptions = {},
 ): Generator<InstanceResult> {
-  const references = JSON.parse(readFileSync(referencesFile, 'utf8')) as Record<string, Reference>;
-  const out = mkdtempSync(join(tmpdir(), 'routing-'));
-  for (const file of readdirSync(folder).sort()) {
+  const references = existsSync(referencesFile)
+    ? (JSON.parse(readFileSync(referencesFile, 'utf8')) as Record<string, Reference>)
+    : {};
+  const files = readdirSync(folder).filter((file) => file.endsWith('.json'));
+  for (const file of files.sort()) {
     const id = file.replace('.json', '');
     if (only.length > 0 && !only.some((prefix) => id.startsWith(prefix))) continue;
     const instance = JSON.parse(readFileSync(join(folder, file), 'utf8')) as Instance;
     const problem = problemOf(instance);
-    const { solution, used, useful } = routeWithin(problem, seconds);
+    const { solution, used, useful } = routeWithin(problem, seconds, seed);
     const found = [...faults(problem, solution)];
-    if (verifier !== null && existsSync(verifier)) {
-      const target = join(out, file);
-      writeFileSync(target, JSON.stringify(solutionRecord(instance, problem, solution)));
-      const { stdout } = spawnSync('python3', [verifier, join(folder, file), target, '-q'], {
-        encoding: 'utf8',
-      });
-      found.push(...(JSON.parse(stdout) as { errors: string[] }).errors);
-    }
     const patches = solution.patches?.length ?? 0;
     const costMm = solution.lengthMm + problem.pieceMm * (solution.extraPieces ?? 0) + PATCH_MM * patches;
+    if (out !== undefined) {
+      const target = join(out, file);
+      writeFileSync(target, JSON.stringify(solutionRecord(instance, problem, solution, costMm)));
+      if (verifier !== undefined && existsSync(verifier))
+        found.push(...verified(verifier, join(folder, file), target));
+    }
     const reference = references[id];
     const best = reference?.bestKnown;
     yield {
@@ -71,7 +79,7 @@ export function* routeInstances(
       faults: found.slice(0, 2),
       costMm,
       patches,
-      forced: instance.expectBridges,
+      forced: instance.expectBridges ?? 0,
       toReference: costMm / (reference?.relaxedReferenceMm ?? Number.NaN),
       toBest:
         best === undefined
@@ -83,16 +91,23 @@ export function* routeInstances(
   }
 }
 
+function verified(verifier: string, instance: string, solution: string): readonly string[] {
+  const { stdout, stderr } = spawnSync('python3', [verifier, instance, solution, '-q'], { encoding: 'utf8' });
+  if (stdout === '') return [`the verifier said nothing: ${stderr.slice(0, 200)}`];
+  return (JSON.parse(stdout) as { readonly errors: readonly string[] }).errors;
+}
+
 function routeWithin(
   problem: RoutingProblem,
   seconds: number,
+  seed: number,
 ): { readonly solution: RoutingSolution; readonly used: number; readonly useful: number | null } {
   const start = process.cpuUsage();
   const spent = (): number => {
     const { user, system } = process.cpuUsage(start);
     return (user + system) / 1e6;
   };
-  const search = routeBoard(problem, { seed: 1, moves: 1e9, spent: () => spent() / seconds });
+  const search = routeBoard(problem, { seed, moves: 1e9, spent: () => spent() / seconds });
   let useful: number | null = null;
   for (let step = search.next(); ; step = search.next()) {
     const best = step.done === true ? step.value : step.value.best;

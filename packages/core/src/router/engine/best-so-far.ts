@@ -11,6 +11,9 @@ export interface EngineProgress {
   readonly best: RoutingSolution | null;
 }
 
+/** Looks that take a larger share of the budget than this are made only where they must be. */
+const CHEAP_LOOK_SHARE = 0.03;
+
 export class BestSoFar {
   solution: RoutingSolution | null = null;
   /** The share of the budget that the last look took. */
@@ -36,6 +39,11 @@ export class BestSoFar {
     return (
       this.solution !== null && this.solution.conflicts === 0 && (this.solution.patches?.length ?? 0) <= 2
     );
+  }
+
+  /** Whether a further look costs little. */
+  get isCheap(): boolean {
+    return this.lookShare <= CHEAP_LOOK_SHARE;
   }
 
   /** Looks how good lines are, and keeps them when they are the best. Gives their length with what strands cost, mm. */

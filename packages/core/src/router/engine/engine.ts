@@ -9,6 +9,7 @@ import { BestSoFar, type EngineProgress } from './best-so-far.ts';
 import { prepareBoard } from './board.ts';
 import { Budget, type EngineOptions } from './budget.ts';
 import { finish } from './finish.ts';
+import { fineGridStepMm, gridStepMm } from './grid-step.ts';
 import { Ground } from './ground.ts';
 import { cool, race, type Steps, type Workshop } from './race.ts';
 import { Realisation } from './realise.ts';
@@ -25,29 +26,31 @@ const LAST_HOT_MM = 4;
 const LARGE_HOT_MM = 2;
 /** The share of the budget that the plan of a first answer may take on a smaller board. */
 const QUICK_SHARE = 0.15;
-/** How often the lines are pulled tight on the way, to see how good they really are, where that costs no more than this. */
+/** How often the lines are pulled tight on the way, to see how good they really are, where that costs little. */
 const LOOK_EVERY = 0.2;
-const MOST_LOOK_SHARE = 0.03;
 /** What is left for turning parts a little at the end. */
 const POLISH_SHARE = 0.03;
-/** Cells of a grid at most: finer than this costs more than it gains. */
-const MOST_CELLS = 90_000;
-const FINEST_MM = 1.7;
 
 export function* routeBoard(
   problem: RoutingProblem,
   options: EngineOptions,
 ): Generator<EngineProgress, RoutingSolution> {
   const board = prepareBoard(problem);
-  const ground = new Ground(board, stepFor(problem));
+  const ground = new Ground(board, gridStepMm(board));
   const clock = new Budget(options);
   const best = new BestSoFar(problem.pieceMm, clock);
-  const shop = { ground, random: seededRandom(options.seed), clock, best };
+  const fineGround = once(() => {
+    const stepMm = fineGridStepMm(board);
+    return stepMm < ground.stepMm ? new Ground(board, stepMm) : ground;
+  });
+  const random = seededRandom(options.seed);
+  const quick = { ground, fineGround, random, clock, best };
   if (board.stops.every((stops) => stops.length < 2))
     return finish(new Realisation(ground, new Int32Array(board.partCount)));
   const isLarge = board.partCount > MOST_RACED;
   const span = { from: 0, until: isLarge ? PLANS_SHARE : QUICK_SHARE };
-  const first = yield* workByPlan(shop, span, quickMovesPerPart(board.partCount));
+  const first = yield* workByPlan(quick, span, quickMovesPerPart(board.partCount));
+  const shop = first.hasNoWay ? { ...quick, ground: fineGround() } : quick;
   if (isLarge) {
     const work = yield* bestOfPlans(shop, first);
     yield* coolToEnd(shop, work, LARGE_HOT_MM);
@@ -69,7 +72,7 @@ function* coolToEnd(shop: Workshop, work: Realisation, hotMm: number): Steps<voi
   const isEnough = (share: number): boolean => {
     const isFirst = !best.isClean && wasTangled && work.conflictMm === 0;
     wasTangled = work.conflictMm > 0;
-    const isTime = share >= nextLook && best.lookShare <= MOST_LOOK_SHARE && work.cost < bestCost;
+    const isTime = share >= nextLook && best.isCheap && work.cost < bestCost;
     if (share >= nextLook) nextLook = share + LOOK_EVERY;
     if (isFirst || isTime) {
       bestCost = work.cost;
@@ -103,9 +106,10 @@ function firstLook(partCount: number): number {
   return partCount > 80 ? 0.16 : partCount > 30 ? 0.06 : 0.02;
 }
 
-function stepFor(problem: RoutingProblem): number {
-  const xs = problem.outline.map((p) => p.x);
-  const ys = problem.outline.map((p) => p.y);
-  const area = (Math.max(...xs) - Math.min(...xs)) * (Math.max(...ys) - Math.min(...ys));
-  return Math.max(FINEST_MM, Math.sqrt(area / MOST_CELLS));
+function once<T>(make: () => T): () => T {
+  let made: T | undefined;
+  return () => {
+    made ??= make();
+    return made;
+  };
 }

@@ -13,6 +13,8 @@ import { Realisation } from './realise.ts';
 /** What a search works with. */
 export interface Workshop {
   readonly ground: Ground;
+  /** A finer one, made when it is first asked for. */
+  readonly fineGround: () => Ground;
   readonly random: Random;
   readonly clock: Budget;
   readonly best: BestSoFar;
@@ -36,6 +38,8 @@ const ROUNDS = [
   { entrants: 5, share: 0.25, hotMm: 4 },
   { entrants: 2, share: 0.25, hotMm: 4 },
 ];
+/** An entrant that costs so many times what the best does is let go. */
+const HOPELESS = 1.3;
 /** With more than this in conflict lines are not pulled tight and patched: nobody sews so many patches, mm. */
 export const PATCHABLE_MM = 60;
 /** A grid search cools from the first to the last of these. */
@@ -56,7 +60,7 @@ export function* race(shop: Workshop, span: Span, other: Realisation | null): St
   const field: Entrant[] = other === null ? [] : [{ work: other, worthMm: worthOf(other) }];
   yield* enter(shop, { from: span.from, until: span.from + length * ENTRY_SHARE }, field);
   for (const { entrants, share, hotMm } of ROUNDS) {
-    field.sort((a, b) => a.worthMm - b.worthMm).splice(entrants);
+    thinOut(field, entrants);
     if (field.length < 2) break;
     const begun = clock.share();
     const each = (length * share) / field.length;
@@ -64,7 +68,8 @@ export function* race(shop: Workshop, span: Span, other: Realisation | null): St
       const until = Math.min(span.until, begun + (i + 1) * each);
       yield* cool(shop, entrant.work, { from: clock.share(), until }, hotMm);
       entrant.worthMm = worthOf(entrant.work);
-      if (entrant.work.conflictMm === 0 || best.solution === null) best.offer(entrant.work);
+      const isWanted = entrant.work.conflictMm === 0 && (!best.isClean || best.isCheap);
+      if (isWanted || best.solution === null) best.offer(entrant.work);
       yield best.progress();
     }
   }
@@ -72,13 +77,20 @@ export function* race(shop: Workshop, span: Span, other: Realisation | null): St
   return (first as Entrant).work;
 }
 
+/** Keeps the best so many, without what is hopeless beside the first. */
+function thinOut(field: Entrant[], most: number): void {
+  field.sort((a, b) => a.worthMm - b.worthMm).splice(most);
+  const [first] = field;
+  const hopeless = field.findIndex(({ worthMm }) => worthMm > HOPELESS * (first as Entrant).worthMm);
+  if (hopeless > 0) field.splice(hopeless);
+}
+
 /** Plans, leads and tries as many as there is time for. */
 function* enter(shop: Workshop, { from, until }: Span, field: Entrant[]): Steps<void> {
-  const { ground, random, clock, best } = shop;
+  const { ground, fineGround, random, clock, best } = shop;
   const { partCount } = ground.board;
   const most = clock.isTimed ? MOST_ENTRANTS : partCount <= COUNTED_PARTS ? COUNTED_ENTRANTS : 1;
   let longest = 0;
-  let isClean = field.some(({ work }) => work.conflictMm === 0);
   for (let n = 0; n < most; n += 1) {
     const begun = clock.share();
     if (n > 0 && clock.isTimed && begun + 0.7 * longest > until) return;
@@ -88,7 +100,8 @@ function* enter(shop: Workshop, { from, until }: Span, field: Entrant[]): Steps<
       PLAN_MOVES_PER_PART,
       CROSSINGS_MM[n % CROSSINGS_MM.length],
     );
-    const work = ledOnGrid(ground, plan);
+    // While nothing is clean, every other plan is led on a finer grid: it may find room that the coarse one does not see.
+    const work = ledOnGrid(best.isClean || n % 2 === 0 ? ground : fineGround(), plan);
     yield best.progress();
     const moves = ENTRY_MOVES_PER_PART * partCount;
     for (let i = 0; i < moves; i += 1) {
@@ -99,8 +112,8 @@ function* enter(shop: Workshop, { from, until }: Span, field: Entrant[]): Steps<
       if (clock.isTimed && clock.share() > until) break;
     }
     const entrant = { work, worthMm: worthOf(work) };
-    if (work.conflictMm === 0 && (!isClean || field.every(({ worthMm }) => entrant.worthMm < worthMm))) {
-      isClean = true;
+    const isBest = field.every(({ worthMm }) => entrant.worthMm < worthMm);
+    if (work.conflictMm === 0 && (!best.isClean || (isBest && best.isCheap))) {
       best.offer(work);
     } else if (!best.isUseful && work.conflictMm <= PATCHABLE_MM) best.offer(work);
     field.push(entrant);

@@ -119,6 +119,11 @@ export class Realisation {
     return this.#measured.conflictMm;
   }
 
+  /** Whether some line finds no way at all. */
+  get hasNoWay(): boolean {
+    return this.lines.some(({ cells }) => cells.length === 0);
+  }
+
   /** Leads every edge, shortest first. */
   leadAll(edges: readonly PlannedEdge[]): void {
     const sorted = [...edges].sort((a, b) => this.straightMm(a) - this.straightMm(b));
