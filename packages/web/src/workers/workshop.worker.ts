@@ -80,7 +80,8 @@ const handlers: Handlers = {
       if (step.done === true) return { problem: problem.value, ...cleanPart(problem.value, step.value) };
       if (performance.now() < until) continue;
       const { best, share } = step.value;
-      if (performance.now() >= nextNews) {
+      // The first there is to be seen does not wait.
+      if (performance.now() >= nextNews || (shown === null && best !== null)) {
         if (best !== null && best !== shown)
           job.report(share, { problem: problem.value, solution: best, leftOut: [] });
         else job.report(share);

@@ -42,7 +42,7 @@ export class BestSoFar {
   }
 
   /** Whether a further look costs little. */
-  get isCheap(): boolean {
+  get looksAreCheap(): boolean {
     return this.lookShare <= CHEAP_LOOK_SHARE;
   }
 

@@ -72,7 +72,7 @@ function* coolToEnd(shop: Workshop, work: Realisation, hotMm: number): Steps<voi
   const isEnough = (share: number): boolean => {
     const isFirst = !best.isClean && wasTangled && work.conflictMm === 0;
     wasTangled = work.conflictMm > 0;
-    const isTime = share >= nextLook && best.isCheap && work.cost < bestCost;
+    const isTime = share >= nextLook && best.looksAreCheap && work.cost < bestCost;
     if (share >= nextLook) nextLook = share + LOOK_EVERY;
     if (isFirst || isTime) {
       bestCost = work.cost;

@@ -68,7 +68,7 @@ export function* race(shop: Workshop, span: Span, other: Realisation | null): St
       const until = Math.min(span.until, begun + (i + 1) * each);
       yield* cool(shop, entrant.work, { from: clock.share(), until }, hotMm);
       entrant.worthMm = worthOf(entrant.work);
-      const isWanted = entrant.work.conflictMm === 0 && (!best.isClean || best.isCheap);
+      const isWanted = entrant.work.conflictMm === 0 && (!best.isClean || best.looksAreCheap);
       if (isWanted || best.solution === null) best.offer(entrant.work);
       yield best.progress();
     }
@@ -113,7 +113,7 @@ function* enter(shop: Workshop, { from, until }: Span, field: Entrant[]): Steps<
     }
     const entrant = { work, worthMm: worthOf(work) };
     const isBest = field.every(({ worthMm }) => entrant.worthMm < worthMm);
-    if (work.conflictMm === 0 && (!best.isClean || (isBest && best.isCheap))) {
+    if (work.conflictMm === 0 && (!best.isClean || (isBest && best.looksAreCheap))) {
       best.offer(work);
     } else if (!best.isUseful && work.conflictMm <= PATCHABLE_MM) best.offer(work);
     field.push(entrant);

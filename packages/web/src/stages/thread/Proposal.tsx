@@ -11,7 +11,7 @@ import { Button, Checkbox } from 'antd';
 import { useMemo, useState } from 'react';
 import type { RouteProposal } from '../../stores/jobs-store.ts';
 import { usePlanStore } from '../../stores/plan-store.ts';
-import { NewPatches } from './NewPatches.tsx';
+import { NewPatches, neededPatches } from './NewPatches.tsx';
 import { WaysOut } from './WaysOut.tsx';
 
 interface ProposalProps {
@@ -45,13 +45,14 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
   const now = useMemo(() => threadFigures(plan), [plan]);
   const then = useMemo(() => (preview.ok ? threadFigures(preview.value) : null), [preview]);
   if (!preview.ok || then === null) return <p>The proposal does not fit the plan any more.</p>;
-  const reasons = patchReasons(shown.plan, problem, solution);
+  const patches = Object.values(preview.value.patches);
+  const needed = neededPatches(patchReasons(shown.plan, problem, solution), patches);
   const leftOut = way === undefined ? job.result.leftOut : [];
   const isNoBetter = isWhole && now.missing === 0 && !isWorse(now, then);
   const moved = pinMoves(shown.plan, problem, solution);
   return (
     <>
-      <p>{headline(leftOut.length, isNoBetter, reasons.length)}</p>
+      <p>{headline(leftOut.length, isNoBetter, needed.length)}</p>
       {leftOut.length > 0 && (
         <ul className="left-out" aria-label="Threads that found no way">
           {leftOut.map(({ trace, at, kind }) => (
@@ -62,7 +63,7 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
           ))}
         </ul>
       )}
-      <NewPatches reasons={reasons} patches={Object.values(preview.value.patches)} unit={unit} />
+      <NewPatches needed={needed} unit={unit} />
       {moved.length > 0 && (
         <p className="quiet">
           Other pins: {moved.map(({ before, after }) => `${before} → ${after}`).join(', ')}.

@@ -74,7 +74,7 @@ export function WaysOut({
   );
 }
 
-/** `No patch; 50 mm of thread more, one piece of thread less.` */
+/** `No patch; 50 mm of thread more, 1 piece fewer.` */
 function priceWords({ moreThreadMm, moreStrands, patches }: WayOut, unit: LengthUnit): string {
   const left = patches === 0 ? 'No patch' : `${patches} ${patches === 1 ? 'patch' : 'patches'} left`;
   const thread = `${formatLength(Math.abs(moreThreadMm), unit, 0)} of thread ${moreThreadMm < 0 ? 'less' : 'more'}`;
