@@ -10,6 +10,7 @@ import { LARGEST_FILE_CHARACTERS, parsePlan } from '@sashiko/core/formats/plan-f
 import { planNetlist } from '@sashiko/core/formats/spice';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatCurrent, formatHours, formatVolt } from '@sashiko/core/units/electrical';
+import type { Command, CommandAnswer, CommandOptions } from './command.ts';
 import { routeCommand } from './route-command.ts';
 import { sheetCommand } from './sheet-command.ts';
 import { toJson } from './to-json.ts';
@@ -19,24 +20,6 @@ export interface CommandResult {
   readonly output: string;
   readonly error: string;
 }
-
-export interface CommandOptions {
-  readonly asJson: boolean;
-  readonly seed: number;
-  /** Where to write what the command makes. */
-  readonly out?: string;
-  /** Which print. */
-  readonly as?: string;
-  readonly paper?: string;
-}
-
-export interface CommandAnswer {
-  readonly output: string;
-  readonly status?: 1;
-  readonly files?: ReadonlyArray<{ readonly path: string; readonly data: string | Uint8Array }>;
-}
-
-export type Command = (plan: Plan, options: CommandOptions) => CommandAnswer;
 
 const COMMANDS: Readonly<Record<string, Command>> = {
   validate: (plan) => ({ output: `${plan.name}: a sound plan of version ${plan.version}.\n` }),

@@ -8,7 +8,7 @@ import { routingProblemOf } from '@sashiko/core/router/problem-of-plan';
 import { previewProposal } from '@sashiko/core/router/proposal';
 import { route } from '@sashiko/core/router/route';
 import { USUAL_REQUEST } from '@sashiko/core/router/route-request';
-import type { CommandAnswer, CommandOptions } from './commands.ts';
+import type { CommandAnswer, CommandOptions } from './command.ts';
 import { toJson } from './to-json.ts';
 
 /**

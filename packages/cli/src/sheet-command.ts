@@ -11,7 +11,7 @@ import type { Plan } from '@sashiko/core/plan/schema';
 import { UNKNOWN_PACE } from '@sashiko/core/sewing/pace';
 import { paperNamed } from '@sashiko/core/sewing/papers';
 import { stopWarnings } from '@sashiko/core/sewing/stop-warnings';
-import type { CommandAnswer, CommandOptions } from './commands.ts';
+import type { CommandAnswer, CommandOptions } from './command.ts';
 
 /** What an ending means when nothing else is said. */
 const KIND_BY_ENDING: Readonly<Record<string, string>> = {

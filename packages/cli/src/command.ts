@@ -1,0 +1,20 @@
+/** What every command gets and gives. */
+import type { Plan } from '@sashiko/core/plan/schema';
+
+export interface CommandOptions {
+  readonly asJson: boolean;
+  readonly seed: number;
+  /** Where to write what the command makes. */
+  readonly out?: string;
+  /** Which print. */
+  readonly as?: string;
+  readonly paper?: string;
+}
+
+export interface CommandAnswer {
+  readonly output: string;
+  readonly status?: 1;
+  readonly files?: ReadonlyArray<{ readonly path: string; readonly data: string | Uint8Array }>;
+}
+
+export type Command = (plan: Plan, options: CommandOptions) => CommandAnswer;
