@@ -68,13 +68,16 @@ export function proposalOf({ route }: JobsState): RouteProposal | null {
   return route.state === 'proposal' ? route : null;
 }
 
+/** The way without patches that is looked at, if there is one. */
+export function shownWayOf({ waysOut }: RouteProposal): WayOut | undefined {
+  return waysOut?.state === 'found' ? waysOut.ways.find(({ id }) => id === waysOut.shown) : undefined;
+}
+
 /** The threads to be drawn over the present ones: the way out that is looked at, or else the proposal, or the best so far. */
 export function shownProposalOf({
   route,
 }: JobsState): Pick<RouteJobResult, 'plan' | 'problem' | 'solution'> | null {
   if (route.state === 'idle') return null;
   if (route.state === 'working') return route.best;
-  const { waysOut, result } = route;
-  const way = waysOut?.state === 'found' ? waysOut.ways.find(({ id }) => id === waysOut.shown) : undefined;
-  return way ?? result;
+  return shownWayOf(route) ?? route.result;
 }

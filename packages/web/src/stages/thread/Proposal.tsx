@@ -9,7 +9,7 @@ import type { RoutedTrace } from '@sashiko/core/router/routing-problem';
 import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
 import { Button, Checkbox } from 'antd';
 import { useMemo, useState } from 'react';
-import type { RouteProposal } from '../../stores/jobs-store.ts';
+import { type RouteProposal, shownWayOf } from '../../stores/jobs-store.ts';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { NewPatches, neededPatches } from './NewPatches.tsx';
 import { WaysOut } from './WaysOut.tsx';
@@ -26,8 +26,7 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
   const commit = usePlanStore((state) => state.commit);
   const { plan } = job.result;
   const { unit } = plan.habits;
-  const { waysOut } = job;
-  const way = waysOut?.state === 'found' ? waysOut.ways.find(({ id }) => id === waysOut.shown) : undefined;
+  const way = shownWayOf(job);
   const shown = way ?? job.result;
   const { problem, solution } = shown;
   const nets = useMemo(
