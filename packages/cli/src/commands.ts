@@ -4,7 +4,8 @@ import { maybeCheckRule } from '@sashiko/core/checks/check-rules';
 import { CheckSession } from '@sashiko/core/checks/check-session';
 import type { Finding } from '@sashiko/core/checks/finding';
 import { fixesFor } from '@sashiko/core/checks/fix';
-import { howLong, willItLight } from '@sashiko/core/circuit/will-it-light';
+import { howLong, type RunTime } from '@sashiko/core/circuit/how-long';
+import { willItLight } from '@sashiko/core/circuit/will-it-light';
 import { describeProblem, expectOk, fail, type Result } from '@sashiko/core/errors/problem';
 import { LARGEST_FILE_CHARACTERS, parsePlan } from '@sashiko/core/formats/plan-file';
 import { planNetlist } from '@sashiko/core/formats/spice';
@@ -25,7 +26,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   validate: (plan) => ({ output: `${plan.name}: a sound plan of version ${plan.version}.\n` }),
   check,
   simulate,
-  netlist: (plan) => ({ output: planNetlist(plan) }),
+  netlist: (plan) => ({ output: expectOk(planNetlist(plan)) }),
   route: routeCommand,
   sheet: sheetCommand,
 };
@@ -117,9 +118,17 @@ function findingLine(plan: Plan, finding: Finding): string {
   return `${accepted}${finding.severity}  ${finding.ruleId}  at ${x.toFixed(1)}, ${y.toFixed(1)} mm: ${finding.message} ${finding.step}\n`;
 }
 
+function hoursJson(time: RunTime | undefined) {
+  return time === undefined
+    ? null
+    : { atMost: time.atMostHours, toHalfBrightness: time.halfHours, endedBy: time.stoppedBy };
+}
+
 function simulate(plan: Plan, { asJson }: CommandOptions): CommandAnswer {
   const answer = expectOk(willItLight(plan));
-  const time = expectOk(howLong(plan));
+  const times = expectOk(howLong(plan));
+  const timeOf = (partId: string): RunTime | undefined => times.find((time) => time.partId === partId);
+  const first = [...times].sort((a, b) => a.atMostHours - b.atMostHours)[0];
   const name = (partId: string): string => plan.parts[partId]?.name ?? partId;
   if (asJson) {
     return {
@@ -137,13 +146,11 @@ function simulate(plan: Plan, { asJson }: CommandOptions): CommandAnswer {
           name: name(supply.partId),
           currentA: supply.amp,
           voltageV: supply.volt,
+          hours: hoursJson(timeOf(supply.partId)),
         })),
         evenness: answer.evenness,
         nodeVoltagesV: answer.holeVolts,
-        hours:
-          time === null
-            ? null
-            : { atMost: time.atMostHours, toHalfBrightness: time.halfHours, endedBy: time.stoppedBy },
+        hours: hoursJson(first),
       }),
     };
   }
@@ -155,7 +162,12 @@ function simulate(plan: Plan, { asJson }: CommandOptions): CommandAnswer {
     ...answer.supplies.map(
       (supply) => `${name(supply.partId)} gives ${formatCurrent(supply.amp)} at ${formatVolt(supply.volt)}\n`,
     ),
-    time === null ? 'Nothing lights.\n' : `At most ${formatHours(time.atMostHours)}.\n`,
+    ...(times.length === 0 ? ['No current flows.\n'] : []),
+    ...times.map(({ partId, isLit, atMostHours }) =>
+      isLit
+        ? `${name(partId)} lasts at most ${formatHours(atMostHours)}.\n`
+        : `Nothing lights, yet ${name(partId)} is being emptied: ${formatHours(atMostHours)} at most.\n`,
+    ),
   ];
   return { output: lines.join('') };
 }

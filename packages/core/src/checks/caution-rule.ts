@@ -1,38 +1,47 @@
-/** Rules that do not judge the drawing but bring up a caution of this plan: one note each. */
+/** Rules that do not judge the drawing but what it is for: one finding where the plan's facts call for it. */
 import { clothBox } from '../cloth/cloth.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Part, Plan } from '../plan/schema.ts';
 import type { CheckRule } from './check-rule.ts';
+import type { Severity } from './finding.ts';
 
-/** A rule that gives one note, in the middle of the piece, where the plan's facts call for it. */
+/** What the facts of a plan call for. */
+export interface FactVerdict {
+  readonly severity: Severity;
+  readonly message: string;
+  readonly step: string;
+  /** The parts it is about; it is pinned to the first of them, or to the middle of the piece. */
+  readonly parts?: readonly Part[];
+}
+
+/** A rule that gives one finding, where `judge` says so. */
 export function cautionRule(
-  caution: Pick<CheckRule, 'id' | 'title' | 'help' | 'example'> & {
-    readonly message: string;
-    readonly appliesTo: (plan: Plan) => boolean;
+  caution: Pick<CheckRule, 'id' | 'title' | 'help' | 'example' | 'severity'> & {
+    readonly judge: (plan: Plan) => FactVerdict | null;
   },
 ): CheckRule {
-  const { id, title, help, example, message, appliesTo } = caution;
+  const { id, title, help, example, severity, judge } = caution;
   return {
     id,
     title,
-    severity: 'note',
+    severity,
     touching: null,
     help: `${help} Local rules and qualified people come first.`,
     example,
-    sees: ['facts', 'cloth'],
+    sees: ['facts', 'cloth', 'habits', 'parts', 'runs'],
     checkWhole({ plan }) {
-      if (!appliesTo(plan)) return [];
-      const { widthMm, heightMm } = clothBox(plan.cloth);
+      const verdict = judge(plan);
+      if (verdict === null) return [];
+      const { widthMm, heightMm, left, top } = clothBox(plan.cloth);
+      const { parts = [], ...words } = verdict;
       return [
         {
           key: id,
           ruleId: id,
-          severity: 'note',
-          at: { x: widthMm / 2, y: heightMm / 2 },
-          message,
-          step: 'Keep it in mind; the sheet prints it.',
+          at: parts[0]?.at ?? { x: left + widthMm / 2, y: top + heightMm / 2 },
+          ...words,
           found: null,
           wanted: null,
-          partIds: [],
+          partIds: parts.map((part) => part.id),
           runIds: [],
         },
       ];

@@ -1,48 +1,86 @@
 /** Cautions that a plan brings up, worst harm first. Local rules and qualified people come first. */
+import { maybeClothKind } from '../cloth/cloth-kinds.ts';
+import { needsSpareCell } from '../meter/try-light.ts';
 import { lightsIn, partsThatAre } from '../nets/sides.ts';
-import { type ElementKind, elementsOf } from '../parts/part-element.ts';
+import { COIN_CELL_ID } from '../parts/coin-holders.ts';
+import type { PartKind } from '../parts/part-kind.ts';
 import { kindOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
+import { powerWords, sourcesOf } from '../power/sources.ts';
+import { staysInTheWash } from '../power/washing.ts';
+import { maybeThreadKind } from '../thread/thread-kinds.ts';
+import { capital, lower } from '../units/words.ts';
 
 export interface Caution {
   readonly id: string;
   readonly text: string;
 }
 
-interface CautionRule extends Caution {
+interface CautionRule {
+  readonly id: string;
+  readonly text: string | ((plan: Plan) => string);
   appliesTo(plan: Plan): boolean;
 }
 
-const has = (kind: ElementKind) => (plan: Plan) => partsThatAre(plan, kind).length > 0;
-
-const cellIds = (plan: Plan): ReadonlySet<string> =>
-  new Set(
-    Object.values(plan.parts).flatMap((part) =>
-      elementsOf(kindOf(plan, part), 'cell').map((cell) => cell.cellId),
-    ),
+const hasPower = (plan: Plan): boolean => sourcesOf(plan).length > 0;
+const hasCoinCell = (plan: Plan): boolean =>
+  sourcesOf(plan).some(({ cell }) => cell.cellId === COIN_CELL_ID) || needsSpareCell(plan);
+const hasPack = (plan: Plan): boolean =>
+  sourcesOf(plan).some(({ cellKind }) => cellKind.isPlugged === true) ||
+  hasKind(plan, ({ isCellId }) => isCellId !== undefined);
+/** Cells that are laid into a holder, bare at both faces. */
+const hasBareCell = (plan: Plan): boolean =>
+  sourcesOf(plan).some(({ cellKind }) => cellKind.isPlugged !== true) || needsSpareCell(plan);
+const hasKind = (plan: Plan, is: (kind: PartKind) => boolean): boolean =>
+  Object.values(plan.parts).some((part) => is(kindOf(plan, part)));
+const hasThread = ({ runs }: Plan): boolean =>
+  Object.values(runs).some(
+    (run) => run.prewired !== true && maybeThreadKind(run.threadId)?.form === 'thread',
   );
+/** `take the coin cell out`, or `leave the power out` where the plan has none yet. */
+const takeOut = (plan: Plan): string => lower(powerWords(sourcesOf(plan))?.takeOut ?? 'Leave the power out');
+/** Lights that a program may make flash, or that do so by themselves. */
+const mayFlash = (plan: Plan): boolean =>
+  lightsIn(plan).some(({ light }) => light.flashes === true) ||
+  partsThatAre(plan, 'pin').length > 0 ||
+  hasKind(plan, ({ holes }) => holes.some(({ role }) => role === 'data-in'));
+/** Holes that are made with an awl: for a post, or in cloth that a needle alone does not go through. */
+const isPierced = (plan: Plan): boolean =>
+  hasKind(plan, ({ needsHole }) => needsHole === true) ||
+  Object.values(plan.works).some(({ title }) => /\b(drill|awl|punch|pierc)/i.test(title)) ||
+  (maybeClothKind(plan.cloth.kindId)?.isPierced === true && Object.keys(plan.runs).length > 0);
+/** Wires that are joined under tape, or could be soldered. */
+const hasWires = ({ runs, ...plan }: Plan): boolean =>
+  Object.values(runs).some(({ threadId }) => maybeThreadKind(threadId)?.form === 'wire') ||
+  hasKind({ runs, ...plan }, ({ holes }) => holes.some(({ form }) => form === 'tape'));
 
 /** Common practice of the trade and general product safety knowledge, no source. */
 const CAUTIONS: readonly CautionRule[] = [
   {
     id: 'swallow',
     text: 'Coin cells are deadly if swallowed. Keep the holder closed and cells out of children’s reach; if one may have been swallowed, get medical help at once.',
-    appliesTo: (plan) => cellIds(plan).has('coin-20x3.2'),
+    appliesTo: hasCoinCell,
   },
   {
     id: 'short',
-    text: 'A short makes thread hot. Take the cell out while sewing, and before turning inside out, washing or storing.',
+    text: (plan) =>
+      `A short makes thread hot. ${capital(takeOut(plan))} while sewing, and before turning inside out, washing or storing.`,
     appliesTo: (plan) => Object.keys(plan.runs).length > 0,
   },
   {
     id: 'pack',
-    text: 'Lithium-polymer packs burn if pierced, crushed or shorted: a protected pack in a firm pouch, never sewn through, charged attended, not where it will be chewed, slept on or washed.',
-    appliesTo: (plan) => cellIds(plan).has('lithium-polymer'),
+    text: 'Lithium-polymer packs burn if pierced, crushed or shorted: a protected pack in a firm pouch, never sewn through, not where it will be chewed, slept on or washed.',
+    appliesTo: hasPack,
+  },
+  {
+    id: 'charging',
+    text: 'Charge a pack out of the piece and in sight, on something that does not burn: never inside stuffing, under a cover or a pillow, or overnight.',
+    appliesTo: hasPack,
   },
   {
     id: 'magnets',
     text: 'Small magnets are deadly if more than one is swallowed, and disturb implanted devices: sew them in firmly, and keep them away from children and from anyone with an implant.',
-    appliesTo: (plan) => Object.values(plan.parts).some((part) => kindOf(plan, part).magnetism === 'magnet'),
+    appliesTo: (plan) => hasKind(plan, ({ magnetism }) => magnetism === 'magnet'),
   },
   {
     id: 'small-child',
@@ -56,24 +94,28 @@ const CAUTIONS: readonly CautionRule[] = [
   },
   {
     id: 'unattended',
-    text: 'It will be left on unattended: switch it off or take the cell out instead. A short that nobody sees stays hot.',
+    text: (plan) =>
+      `It will be left on unattended: turn it off or ${takeOut(plan)} instead. A short that nobody sees stays hot.`,
     appliesTo: ({ facts }) => facts.unattended === true,
   },
   {
     id: 'rain',
-    text: 'It may get wet: rain joins threads that lie side by side. Cover them, keep the holder dry, and take the cell out when it is soaked.',
+    text: (plan) =>
+      `It may get wet: rain joins threads that lie side by side. Cover them, and ${takeOut(plan)} when it is soaked.`,
     appliesTo: ({ facts }) => facts.rainedOn === true,
   },
   {
     id: 'wash',
-    text: 'It will be washed: take cells, packs and boards out first, wash it by hand, and measure it again when it is quite dry.',
+    text: (plan) =>
+      staysInTheWash(plan).length > 0
+        ? `It should be washed, but boards and the like that are sewn on cannot come out: wipe it only, and ${takeOut(plan)} first.`
+        : `It will be washed: ${takeOut(plan)} first, wash it by hand, and measure it again when it is quite dry.`,
     appliesTo: ({ facts }) => facts.washed === true,
   },
   {
     id: 'flashing',
     text: 'Flashing lights can bring on seizures in photosensitive people: keep to steady light, or ask first.',
-    appliesTo: (plan) =>
-      plan.facts.flashingFine !== true && lightsIn(plan).some(({ light }) => light.flashes === true),
+    appliesTo: (plan) => plan.facts.flashingFine !== true && mayFlash(plan),
   },
   {
     id: 'skin',
@@ -84,14 +126,25 @@ const CAUTIONS: readonly CautionRule[] = [
   {
     id: 'cell-faces',
     text: 'Do not touch both faces of a cell at once with metal; leave it in its packet until it is needed.',
-    appliesTo: has('cell'),
+    appliesTo: hasBareCell,
+  },
+  {
+    id: 'disposal',
+    text: 'Used cells and packs go to a collecting point, their ends taped over: never into the bin or the fire.',
+    appliesTo: hasPower,
+  },
+  {
+    id: 'snippets',
+    text: 'Snippets of conductive thread short what they fall on: cut them away from boards, meters, chargers and sockets, and gather them up.',
+    appliesTo: hasThread,
   },
   {
     id: 'closed-toy',
     text: 'A closed piece for a child or an animal needs a way to its cell that only a grown person can open. Count needles and pins before it is closed.',
-    appliesTo: ({ facts, works }) =>
-      (facts.forWhom === 'child' || facts.forWhom === 'small-child' || facts.forWhom === 'animal') &&
-      Object.values(works).some(({ kind }) => kind === 'close'),
+    appliesTo: (plan) =>
+      ['child', 'small-child', 'animal'].includes(plan.facts.forWhom ?? '') &&
+      hasPower(plan) &&
+      Object.values(plan.works).some(({ kind }) => kind === 'close'),
   },
   {
     id: 'neck',
@@ -101,7 +154,7 @@ const CAUTIONS: readonly CautionRule[] = [
   {
     id: 'pry',
     text: 'Lift a coin cell out with a wooden or plastic stick: metal scissors short it.',
-    appliesTo: (plan) => cellIds(plan).has('coin-20x3.2'),
+    appliesTo: hasCoinCell,
   },
   {
     id: 'hot-glue',
@@ -110,13 +163,13 @@ const CAUTIONS: readonly CautionRule[] = [
   },
   {
     id: 'wet-glue',
-    text: 'Keep wet varnish and glue away from power, and air the room: no cell goes in before they are dry.',
+    text: 'Keep wet varnish and glue away from power, and air the room: nothing is powered before they are dry.',
     appliesTo: ({ habits, runs }) =>
       (habits.sealing === 'varnish' || habits.sealing === 'fabric-glue') && Object.keys(runs).length > 0,
   },
   {
     id: 'iron',
-    text: 'Marks that iron away: a hot iron melts parts and burns skin. Iron beside the parts, never over them, cell out.',
+    text: 'Marks that iron away: a hot iron melts parts and burns skin. Iron beside the parts, never over them, with the power out.',
     appliesTo: ({ habits, runs }) => habits.marker === 'heat' && Object.keys(runs).length > 0,
   },
   {
@@ -130,10 +183,17 @@ const CAUTIONS: readonly CautionRule[] = [
   {
     id: 'legs',
     text: 'Cut leg ends fly: cover them with your hand and protect your eyes.',
-    appliesTo: (plan) =>
-      Object.values(plan.parts).some((part) =>
-        kindOf(plan, part).holes.some((hole) => hole.form.endsWith('curl')),
-      ),
+    appliesTo: (plan) => hasKind(plan, ({ holes }) => holes.some(({ form }) => form.endsWith('curl'))),
+  },
+  {
+    id: 'awl',
+    text: 'Awls, punches and drills slip: work on a board, push away from your hand, clamp what is drilled and protect your eyes; an adult’s help for children.',
+    appliesTo: isPierced,
+  },
+  {
+    id: 'solder',
+    text: 'If wires are soldered instead of taped: away from the cloth, in fresh air, on something that does not burn; the iron and the joint stay hot. An adult’s help for children.',
+    appliesTo: hasWires,
   },
   {
     id: 'tools',
@@ -142,12 +202,15 @@ const CAUTIONS: readonly CautionRule[] = [
   },
   {
     id: 'not-rated',
-    text: 'Nothing here is safety-rated clothing or a toy. Follow local rules, and ask a qualified person where it matters.',
+    text: 'Nothing here is safety-rated clothing, a light for traffic or a toy. Follow local rules, and ask a qualified person where it matters.',
     appliesTo: () => true,
   },
 ];
 
 /** The cautions of this plan. */
 export function cautionsFor(plan: Plan): readonly Caution[] {
-  return CAUTIONS.filter((caution) => caution.appliesTo(plan)).map(({ id, text }) => ({ id, text }));
+  return CAUTIONS.filter((caution) => caution.appliesTo(plan)).map(({ id, text }) => ({
+    id,
+    text: typeof text === 'string' ? text : text(plan),
+  }));
 }

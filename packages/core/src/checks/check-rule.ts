@@ -13,7 +13,16 @@ export interface CheckContext {
 }
 
 /** A field of the plan that a rule looks at besides the one part or run it is given. */
-export type Facet = 'cloth' | 'facts' | 'habits' | 'parts' | 'runs' | 'patches' | 'wishes' | 'spools';
+export type Facet =
+  | 'cloth'
+  | 'facts'
+  | 'habits'
+  | 'parts'
+  | 'runs'
+  | 'patches'
+  | 'wishes'
+  | 'spools'
+  | 'kits';
 
 /**
  * One rule. The word `touching` tells the two kinds of fault apart that must never be confused.
@@ -33,6 +42,8 @@ export interface CheckRule {
   readonly help: string;
   /** A small case in which it fires, for its page. */
   readonly example: string;
+  /** What was counted and what is wanted, as a sentence: of rules whose findings count something. */
+  counted?(found: number, wanted: number): string;
   readonly sees: readonly Facet[];
   checkPart?(context: CheckContext, part: Part): readonly Finding[];
   checkRun?(context: CheckContext, run: Run): readonly Finding[];

@@ -11,6 +11,7 @@ import { forwardVoltage } from './rules/forward-voltage.ts';
 import { gap } from './rules/gap.ts';
 import { holdDown } from './rules/hold-down.ts';
 import { holeFull } from './rules/hole-full.ts';
+import { implant } from './rules/implant.ts';
 import { joinedTooMuch } from './rules/joined-too-much.ts';
 import { keepOut } from './rules/keep-out.ts';
 import { magnetSteel } from './rules/magnet-steel.ts';
@@ -39,6 +40,7 @@ import { twoPads } from './rules/two-pads.ts';
 import { uploadPin } from './rules/upload-pin.ts';
 import { wash } from './rules/wash.ts';
 import { weight } from './rules/weight.ts';
+import { wet } from './rules/wet.ts';
 import { wrap } from './rules/wrap.ts';
 
 export const CHECK_RULES: readonly CheckRule[] = [
@@ -79,8 +81,10 @@ export const CHECK_RULES: readonly CheckRule[] = [
   threadStock,
   threadLong,
   swallow,
+  implant,
   fire,
   skin,
+  wet,
   wash,
 ];
 

@@ -1,22 +1,17 @@
-/** The answers a maker wants: how bright each light is, what the cell gives, how long it lasts. */
+/** The answers a maker wants at one moment: how bright each light is, what the cell gives, what a meter reads. */
 import { type Result, succeed } from '../errors/problem.ts';
 import { lightsIn, partsThatAre } from '../nets/sides.ts';
 import { UnionFind } from '../nets/union-find.ts';
-import { type CellKind, cellAt, cellCapacityMah, maybeCellKind } from '../parts/cells.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { holeKey, kindOf, runsByHole } from '../plan/placed.ts';
 import type { HoleRef, Plan } from '../plan/schema.ts';
 import { nodesOf } from './circuit.ts';
-import { discharge } from './discharge.ts';
 import { elementName, planCircuit } from './plan-circuit.ts';
 import { solveDc } from './solve-dc.ts';
 import { solvePlan } from './solve-plan.ts';
 
 /** Below this a light counts as dark: barely seen in a dim room (assumption). */
 export const DARK_AMP = 0.0001;
-
-/** What a holder that boosts hands on of what it takes (handbook figure). */
-export const BOOST_EFFICIENCY = 0.85;
 
 export interface LightState {
   /** As in `lightsIn`: the part's id, numbered where one part has several lights. */
@@ -83,68 +78,6 @@ export function willItLight(plan: Plan, chargeLeft = 1): Result<LightAnswer> {
     supplies,
     evenness: lights.length < 2 || brightest < DARK_AMP ? null : Math.max(0, dimmest / brightest),
     holeVolts,
-  });
-}
-
-export interface RunTime {
-  /** Hours until the brightest light has half of its fresh current; null when that never comes first. */
-  readonly halfHours: number | null;
-  /** Hours until dark or the cell is empty: always at most, because real cells give less. */
-  readonly atMostHours: number;
-  readonly stoppedBy: 'dark' | 'empty';
-  /** Brightest light's current over time, for a chart: [hours, A]. */
-  readonly curve: ReadonlyArray<readonly [number, number]>;
-}
-
-/** How long the plan lights on fresh cells; null without exactly one holder or when nothing lights at all. */
-export function howLong(plan: Plan): Result<RunTime | null> {
-  const holder = partsThatAre(plan, 'cell')[0];
-  const [source] = holder === undefined ? [] : elementsOf(kindOf(plan, holder), 'cell');
-  if (source === undefined || partsThatAre(plan, 'cell').length !== 1) return succeed(null);
-  const cell = maybeCellKind(source.cellId) as CellKind;
-  const fresh = willItLight(plan, 1);
-  if (!fresh.ok) return fresh;
-  const brightestOf = (answer: LightAnswer): number =>
-    Math.max(0, ...answer.lights.map((light) => light.amp));
-  if (brightestOf(fresh.value) < DARK_AMP) return succeed(null);
-  let problem: Result<RunTime | null> | null = null;
-  let last: LightAnswer = fresh.value;
-  const loadAt = (chargeLeft: number) => {
-    const solved = willItLight(plan, chargeLeft);
-    if (solved.ok) last = solved.value;
-    else problem = solved;
-    const answer = last;
-    const { volt, ohm } = cellAt(cell, chargeLeft);
-    const given = answer.supplies[0]?.amp ?? 0;
-    // A converter takes the power it gives, and what it wastes, from its cells.
-    const amp =
-      source.boostV === undefined
-        ? given
-        : (given * source.boostV) / (BOOST_EFFICIENCY * volt * source.count);
-    return {
-      amp,
-      volt: volt - amp * ohm,
-      watched: brightestOf(answer),
-    };
-  };
-  const half = brightestOf(fresh.value) / 2;
-  const result = discharge({
-    loadAt,
-    capacityAh: (amp) => cellCapacityMah(cell, amp * 1000) / 1000,
-    knots: cell.table.map(([charge]) => charge),
-    marks: [
-      { id: 'half', isPast: (load) => load.watched < half },
-      { id: 'dark', isPast: (load) => load.watched < DARK_AMP },
-      { id: 'empty', isPast: (load) => load.volt < cell.cutoffV },
-    ],
-    stopAt: ['dark', 'empty'],
-  });
-  if (problem !== null) return problem;
-  return succeed({
-    halfHours: result.hours.get('half') ?? null,
-    atMostHours: result.endHours,
-    stoppedBy: result.stoppedBy === 'dark' ? 'dark' : 'empty',
-    curve: result.samples.map(({ hours, load }) => [hours, load.watched] as const),
   });
 }
 

@@ -9,6 +9,8 @@ export interface ClothKind {
   readonly looseness: number;
   /** How its cut edge behaves. */
   readonly fray: 'none' | 'some' | 'much';
+  /** Its holes are made before it is sewn: a needle alone does not go through, or tears it. */
+  readonly isPierced?: true;
   /** What a maker should know of it, in a sentence. */
   readonly hint: string;
 }
@@ -22,7 +24,10 @@ export const CLOTH_KINDS: readonly ClothKind[] = [
   kind('loose-knit', 'Loose knit', 2, 2, 'some', 'Hand knitting: keep lines far apart.'),
   kind('fleece', 'Fleece', 2.5, 1.5, 'none', 'Soft and thick; it gives, and its pile hides loose loops.'),
   kind('faux-fur', 'Faux fur', 3, 1.5, 'some', 'Sew on its backing; comb the pile out of the stitches.'),
-  kind('leather-like', 'Leather-like', 1.2, 1, 'none', 'Every needle hole stays: mark well, sew once.'),
+  {
+    ...kind('leather-like', 'Leather-like', 1.2, 1, 'none', 'Every needle hole stays: mark well, sew once.'),
+    isPierced: true,
+  },
   kind('lace', 'Lace', 0.5, 2, 'much', 'More hole than cloth: threads wander and show on both faces.'),
 ];
 

@@ -6,13 +6,19 @@ import {
   GROUND,
   nodesOf,
 } from '../circuit/circuit.ts';
-import { planCircuit } from '../circuit/plan-circuit.ts';
+import { solvePlan } from '../circuit/solve-plan.ts';
+import { type Result, succeed } from '../errors/problem.ts';
 import { UnionFind } from '../nets/union-find.ts';
 import type { Plan } from '../plan/schema.ts';
 
-/** SPICE text of a plan with fresh cells: operating point, all node voltages and the current of every light. */
-export function planNetlist(plan: Plan): string {
-  return circuitNetlist(planCircuit(plan).elements, plan.name);
+/**
+ * SPICE text of a plan with fresh cells: operating point, all node voltages and the current of every light. Steady supplies are
+ * written as they have settled. Fails where the circuit has no answer.
+ */
+export function planNetlist(plan: Plan): Result<string> {
+  const solved = solvePlan(plan);
+  if (!solved.ok) return solved;
+  return succeed(circuitNetlist(solved.value.circuit.elements, plan.name));
 }
 
 /** SPICE text of any circuit. Comments never break a line, whatever the title holds. */

@@ -9,6 +9,7 @@ import {
   holeName,
   holePoint,
   kindOf,
+  legsGoThrough,
   poseOf,
   type RunSewing,
   runPath,
@@ -133,12 +134,14 @@ export function thingsOfPart(plan: Plan, nets: Nets, part: Part): readonly Place
     ];
   });
   const legs = kind.metal.map((line, i): PlacedThing => {
+    // Legs that go through the cloth are bare on both of its faces.
+    const faces = legsGoThrough(plan, part) ? 'both' : part.face;
     return {
       thing: {
         key: `${part.id}~${line.terminal}~${i}`,
         role: 'leg',
         netId: netAt(nets, part, line.terminal).id,
-        conductor: foldedMetal(part.face),
+        conductor: foldedMetal(faces),
         radiusMm: line.radiusMm,
         runId: null,
         hole: null,

@@ -3,6 +3,8 @@
 import { hasElement } from '../parts/part-element.ts';
 import { holeKey, kindOf, loopsAt, partOf, sumRun } from '../plan/placed.ts';
 import type { HoleRef, Plan, Run } from '../plan/schema.ts';
+import { maybeStitchKind } from '../thread/stitch-kinds.ts';
+import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { loopLengthMm } from '../thread/thread-sums.ts';
 import { deriveSides, type Side } from './sides.ts';
 
@@ -30,8 +32,18 @@ export interface Piece {
   readonly side: Side;
   readonly threadId: string;
   readonly strands: number;
+  /** By hand with a needle, by a machine with it on the bobbin, or laid on the cloth (wire and tape). */
+  readonly manner: 'hand' | 'machine' | 'laid';
   readonly runs: readonly PieceRun[];
-  /** Loops at each hole it comes to: the start, then the end of each run. Never more than the hole holds with all who visit it. */
+  /**
+   * The way of the needle, line by line: each run as often as it is sewn. By hand one pass begins where the last one ended; a
+   * machine starts every pass anew at its first hole.
+   */
+  readonly passes: readonly PieceRun[];
+  /**
+   * Loops at each hole it comes to: the start, then the end of each pass; where a machine sews, both ends of each pass. Never more
+   * than the hole holds with all who visit it; a hole that is passed again gets one more.
+   */
   readonly loops: readonly number[];
   readonly addends: readonly Addend[];
   /** Thread that stays in the cloth: path, cloth, loops. */
@@ -60,7 +72,8 @@ export function cutPieces(plan: Plan): readonly Piece[] {
   }
   const visits = new Map<string, number>();
   for (const { runs } of divided)
-    for (const hole of holesAlong(runs)) visits.set(holeKey(hole), (visits.get(holeKey(hole)) ?? 0) + 1);
+    for (const hole of new Map(holesAlong(passesOf(runs)).map((ref) => [holeKey(ref), ref])).values())
+      visits.set(holeKey(hole), (visits.get(holeKey(hole)) ?? 0) + 1);
   const pieces = divided.map(({ side, runs }) => pieceOf(plan, side, runs, visits));
   const inOrder = pieces
     .map((piece, i) => ({ piece, i }))
@@ -141,7 +154,48 @@ function touches(run: Run, hole: HoleRef): boolean {
 }
 
 function sameThread(a: Run, b: Run): boolean {
-  return a.threadId === b.threadId && a.strands === b.strands && a.face === b.face;
+  return (
+    a.threadId === b.threadId &&
+    a.strands === b.strands &&
+    a.face === b.face &&
+    // A machine cannot sew through the holes of parts: each of its lines is a piece of its own.
+    mannerOf(a) !== 'machine' &&
+    mannerOf(b) !== 'machine' &&
+    (isSewnBack(a) || isSewnBack(b) ? a.lines === b.lines : true)
+  );
+}
+
+function mannerOf(run: Run): Piece['manner'] {
+  if (maybeThreadKind(run.threadId)?.form !== 'thread') return 'laid';
+  return maybeStitchKind(run.stitchId)?.byMachine === true ? 'machine' : 'hand';
+}
+
+/** A line that is sewn an even number of times ends where it began: its neighbours are sewn out and back with it, or apart. */
+function isSewnBack({ lines = 1 }: Run): boolean {
+  return lines % 2 === 0;
+}
+
+function turned({ run, from, to }: PieceRun): PieceRun {
+  return { run, from: to, to: from };
+}
+
+/** The passes of a piece: over lines sewn an even number of times all the way out and back, over others back and forth one by one. */
+function passesOf(runs: readonly PieceRun[]): readonly PieceRun[] {
+  const first = runs[0]?.run;
+  if (first === undefined || mannerOf(first) === 'laid') return runs;
+  const times = (step: PieceRun): readonly number[] =>
+    Array.from({ length: step.run.lines ?? 1 }, (_, pass) => pass);
+  if (mannerOf(first) === 'machine') return runs.flatMap((step) => times(step).map(() => step));
+  if (!isSewnBack(first))
+    return runs.flatMap((step) => times(step).map((k) => (k % 2 === 0 ? step : turned(step))));
+  const back = runs.map(turned).toReversed();
+  return Array.from({ length: (first.lines ?? 2) / 2 }).flatMap(() => [...runs, ...back]);
+}
+
+/** The tail that stays at the end of a piece, if one does. */
+export function hangingTail(piece: Pick<Piece, 'passes'>): Run['tail'] {
+  const last = piece.passes.at(-1);
+  return last !== undefined && holeKey(last.run.to) === holeKey(last.to) ? last.run.tail : undefined;
 }
 
 /** Whether the thread of one run may go on as the next at their common hole: neither was said to start or end there. */
@@ -212,9 +266,10 @@ function rawLengthMm(plan: Plan, runs: readonly PieceRun[]): number {
   );
 }
 
-/** The holes a piece comes to, in order. */
-function holesAlong(runs: readonly PieceRun[]): readonly HoleRef[] {
-  return runs.flatMap((step, i) => (i === 0 ? [step.from, step.to] : [step.to]));
+/** The holes a piece comes to, in order: its start and the end of each pass, or both ends of every pass of a machine. */
+function holesAlong(passes: readonly PieceRun[]): readonly HoleRef[] {
+  const isMachine = passes[0] !== undefined && mannerOf(passes[0].run) === 'machine';
+  return passes.flatMap((step, i) => (i === 0 || isMachine ? [step.from, step.to] : [step.to]));
 }
 
 /** How many loops are sewn at each hole of a piece: the habit, or each visitor's share of what the hole holds. */
@@ -224,27 +279,34 @@ function loopsAlong(
   visits: ReadonlyMap<string, number>,
 ): readonly number[] {
   const { threadId = '', strands = 1 } = runs[0]?.run ?? {};
-  return holesAlong(runs).map((hole) =>
-    loopsAt(plan, hole, threadId, strands * (visits.get(holeKey(hole)) ?? 1)),
-  );
+  const seen = new Set<string>();
+  return holesAlong(passesOf(runs)).map((hole) => {
+    const key = holeKey(hole);
+    if (seen.has(key)) return 1;
+    seen.add(key);
+    return loopsAt(plan, hole, threadId, strands * (visits.get(key) ?? 1));
+  });
 }
 
 function addendsOf(plan: Plan, runs: readonly PieceRun[], loops: readonly number[]): readonly Addend[] {
   const strands = runs[0]?.run.strands ?? 1;
+  const manner = runs[0] === undefined ? 'hand' : mannerOf(runs[0].run);
   const sums = runs.map(({ run }) => sumRun(plan, run));
   const lines = (i: number): number => runs[i]?.run.lines ?? 1;
   const pathMm = sums.reduce((sum, line, i) => sum + line.pathMm * lines(i), 0);
   const threadMm = sums.reduce((sum, line, i) => sum + line.threadMm * lines(i), 0);
   const splices = runs.reduce((sum, { run }) => sum + (run.splicesMm?.length ?? 0), 0);
-  const tails = runs.reduce((sum, { run }) => sum + (run.tail?.lengthMm ?? 0), 0);
+  const tails = hangingTail({ passes: passesOf(runs) })?.lengthMm ?? 0;
+  // A machine leaves a tail at both ends of every pass, and each is joined to its hole by hand.
+  const ends = manner === 'machine' ? 2 * passesOf(runs).length : 2;
   const loopCount = loops.reduce((sum, count) => sum + count, 0);
   return [
     { what: 'along the cloth', mm: pathMm * strands },
     { what: 'through the cloth', mm: (threadMm - pathMm) * strands },
     { what: 'loops at holes', mm: loopCount * loopLengthMm(plan.cloth.thicknessMm) * strands },
     // A splice is sewn over the last stitches and takes as much as a knot at each of its two ends.
-    { what: 'knots and finishing', mm: (2 + 2 * splices) * plan.habits.knotMm + tails },
-    { what: 'spare to hold', mm: plan.habits.spareMm },
+    { what: 'knots and finishing', mm: (ends + 2 * splices) * plan.habits.knotMm + tails },
+    { what: 'spare to hold', mm: (manner === 'machine' ? ends : 1) * plan.habits.spareMm },
   ];
 }
 
@@ -260,19 +322,29 @@ function pieceOf(
   const addends = addendsOf(plan, runs, loopCounts);
   const totalMm = addends.reduce((sum, addend) => sum + addend.mm, 0);
   const [along, through, loops] = addends.map((addend) => addend.mm) as [number, number, number];
-  const isSpliced = plan.habits.pieces === 'spliced' && totalMm > plan.habits.longestPieceMm;
+  const manner = mannerOf(first.run);
+  // Only what goes through the cloth on a needle tangles: a bobbin, a wire or a tape may be as long as it likes.
+  const isOverArm = manner === 'hand' && totalMm > plan.habits.longestPieceMm;
+  const isSpliced = plan.habits.pieces === 'spliced' && isOverArm;
   const lengthsMm = isSpliced ? splicedLengths(plan, totalMm, first.run) : [Math.ceil(totalMm / 10) * 10];
   return {
     id: first.run.id,
     side,
     threadId: first.run.threadId,
     strands: first.run.strands,
+    manner,
     runs,
+    passes: passesOf(runs),
     loops: loopCounts,
     addends,
     netMm: along + through + loops,
     cutMm: lengthsMm.reduce((sum, mm) => sum + mm, 0),
     lengthsMm,
-    isLong: (isSpliced ? Math.max(...lengthsMm) - 10 : totalMm) > plan.habits.longestPieceMm,
+    isLong: isOverArm && (!isSpliced || Math.max(...lengthsMm) - 10 > plan.habits.longestPieceMm),
   };
+}
+
+/** By how much thread and parts of one kit are multiplied for all of them, with what is laid by. */
+export function kitFactor({ count, sparePercent }: Plan['kits']): number {
+  return count * (1 + sparePercent / 100);
 }

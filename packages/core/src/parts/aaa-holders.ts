@@ -42,7 +42,7 @@ export function aaaHolder(count: 1 | 2, boost: boolean): PartKind {
         cellId: 'aaa-alkaline',
         count,
         switched: true,
-        ...(boost ? { boostV: 5 } : {}),
+        ...(boost ? { boostV: 5, chip: true as const } : {}),
       },
     ],
     // About 11.5 g a cell (memory), the rest plastic.

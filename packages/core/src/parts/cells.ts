@@ -3,6 +3,10 @@
 export interface CellKind {
   readonly id: string;
   readonly title: string;
+  /** What a maker calls one of them. */
+  readonly noun: 'coin cell' | 'cell' | 'pack';
+  /** It has a plug: nothing is laid in, and there is no + to lay against +. */
+  readonly isPlugged?: true;
   /** Below this the cell counts as empty. */
   readonly cutoffV: number;
   /** Rows of charge left (1 fresh, 0 empty), volts and ohms, by falling charge; straight lines between. */
@@ -15,6 +19,7 @@ export const CELL_KINDS: readonly CellKind[] = [
   {
     id: 'coin-20x3.2',
     title: '3 V coin cell, 20 mm × 3.2 mm',
+    noun: 'coin cell',
     cutoffV: 2,
     // Shape from memory of typical lithium coin cells, not looked up.
     table: [
@@ -39,6 +44,7 @@ export const CELL_KINDS: readonly CellKind[] = [
   {
     id: 'aaa-alkaline',
     title: '1.5 V alkaline cell, AAA size',
+    noun: 'cell',
     cutoffV: 0.9,
     // About 1000 mAh and 0.2 Ω (handbook figures); the fall in between from memory of typical cells.
     table: [
@@ -60,6 +66,8 @@ export const CELL_KINDS: readonly CellKind[] = [
   {
     id: 'lithium-polymer',
     title: '3.7 V lithium-polymer pack, protected, 400 mAh',
+    noun: 'pack',
+    isPlugged: true,
     cutoffV: 3,
     // 4.2 V full, 3.7 V nominal, 0.15 Ω (handbook figures); the fall in between from memory.
     table: [

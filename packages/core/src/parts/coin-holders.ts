@@ -13,8 +13,8 @@ export const COIN_SOURCE =
   'dimensions: assumption, our own part; cell 20 mm × 3.2 mm: IEC 60086 size code (from memory)';
 
 /** The cell as an element. */
-export function coinCell(switched: boolean, plus = 'plus', minus = 'minus'): PartElement {
-  return { kind: 'cell', plus, minus, cellId: COIN_CELL_ID, count: 1, switched };
+export function coinCell(switched: boolean): Extract<PartElement, { kind: 'cell' }> {
+  return { kind: 'cell', plus: 'plus', minus: 'minus', cellId: COIN_CELL_ID, count: 1, switched };
 }
 
 /** The cell as it shows in the holder; 20 mm less the rim that clasps it. */

@@ -12,7 +12,10 @@ export type PartElement =
       readonly colourId?: string;
       readonly flashes?: boolean;
     }
-  /** One or more cells in a row. `boostV`: a converter lifts them to this. */
+  /**
+   * One or more cells in a row. `boostV`: a converter lifts them to this. `chip`: something lies between its + and − even
+   * with the cell out. `waitsForDark`: its own eye lets current through in the dark only.
+   */
   | {
       readonly kind: 'cell';
       readonly plus: string;
@@ -21,16 +24,19 @@ export type PartElement =
       readonly count: number;
       readonly boostV?: number;
       readonly switched: boolean;
+      readonly chip?: true;
+      readonly waitsForDark?: true;
     }
   | {
       readonly kind: 'switch';
       readonly a: string;
       readonly b: string;
       readonly onOhm: number;
-      readonly closedBy: 'hand' | 'magnet' | 'dark';
+      /** hand: it stays as it is left. press: closed only while it is pressed. */
+      readonly closedBy: 'hand' | 'press' | 'magnet' | 'dark';
     }
-  /** One half of a closure: it joins the same terminal of its mate when the two are closed. */
-  | { readonly kind: 'half'; readonly terminal: string; readonly onOhm: number }
+  /** One half of a closure: it joins the same terminal of its mate when the two are closed, or tied. */
+  | { readonly kind: 'half'; readonly terminal: string; readonly onOhm: number; readonly isTied?: true }
   | { readonly kind: 'resistor'; readonly a: string; readonly b: string; readonly ohm: number }
   /** Something that takes about this current at this voltage: a chip, a buzzer, an addressable light. */
   | {

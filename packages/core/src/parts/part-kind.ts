@@ -127,6 +127,14 @@ export interface PartKind {
   readonly magnetism: 'none' | 'steel' | 'magnet';
   /** Currents of all its pins together, mA, where it has pins. */
   readonly mostMaTogether?: number;
+  /** It lies loose in a pocket or a pouch: nothing holds it to the cloth. */
+  readonly isLoose?: true;
+  /** How it comes to its place, where sewing through its holes does not say it; `{name}` stands for its name. */
+  readonly placing?: string;
+  /** Its place needs a hole in the cloth, made with an awl. */
+  readonly needsHole?: true;
+  /** The cell that it is: it is bought as this part. */
+  readonly isCellId?: string;
   /** The kind that is placed with it as its other half. */
   readonly mateId?: string;
   readonly options: readonly PartOption[];

@@ -56,6 +56,21 @@ export function poseOf(part: Part): Pose {
   return { at: part.at, turnDeg: part.turnDeg, mirrored: part.face === 'wrong' };
 }
 
+/**
+ * Whether the legs of a part go through the cloth: it lies on the face that is not worked on, so they are folded and curled on the
+ * other one.
+ */
+export function legsGoThrough(plan: Plan, part: Part): boolean {
+  return (
+    part.face !== plan.cloth.workedFace && kindOf(plan, part).holes.some(({ form }) => form.endsWith('curl'))
+  );
+}
+
+/** The face on which thread is looped to a part: its own, or the one its legs come out on. */
+export function loopFace(plan: Plan, part: Part): Face {
+  return legsGoThrough(plan, part) ? plan.cloth.workedFace : part.face;
+}
+
 /** The hole a reference means. Throws RangeError when there is none. */
 export function holeOf(plan: Plan, ref: HoleRef): Hole {
   const hole = maybeHole(kindOf(plan, partOf(plan, ref.partId)), ref.holeId);
@@ -237,11 +252,26 @@ export function holeName(plan: Plan, ref: HoleRef): string {
   const part = partOf(plan, ref.partId);
   const hole = holeOf(plan, ref);
   if (hole.label !== undefined) return `hole ${hole.label} of ${part.name}`;
-  if (hole.sign === 'none') return `hole ${hole.id} of ${part.name}`;
+  if (hole.sign === 'none')
+    return `${hole.plated ? '' : 'holding '}${PLACE_WORDS[hole.form]} ${bareId(hole.id)} of ${part.name}`;
   const twins = kindOf(plan, part).holes.filter((other) => other.sign === hole.sign);
   const which = twins.length > 1 ? ` ${twins.indexOf(hole) + 1}` : '';
   const place = PLACE_WORDS[hole.form];
   return `the ${signMark(hole.sign)} ${place}${which} of ${part.name}`;
+}
+
+/** A hole within its part, as short as it can be told: `+`, `− 2`, `P3`, `a`. */
+export function shortHoleName(plan: Plan, ref: HoleRef): string {
+  const hole = holeOf(plan, ref);
+  if (hole.label !== undefined) return hole.label;
+  if (hole.sign === 'none') return bareId(hole.id);
+  const twins = kindOf(plan, partOf(plan, ref.partId)).holes.filter(({ sign }) => sign === hole.sign);
+  return twins.length > 1 ? `${signMark(hole.sign)} ${twins.indexOf(hole) + 1}` : signMark(hole.sign);
+}
+
+/** The telling end of a hole's id: `2` of `hole-2`, `end-1` as it is. */
+function bareId(id: string): string {
+  return id.replace(/^(?:hole|hold)-/, '');
 }
 
 /** The printed form of a sign: a true minus, not a hyphen. */

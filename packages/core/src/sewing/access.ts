@@ -1,5 +1,6 @@
 /** What of a plan lies where other work on the piece takes place: what must be got at before it, and is hidden after it. */
 import { areasFor, curvePoints, type Face } from '../cloth/cloth.ts';
+import type { Point } from '../geometry/point.ts';
 import { type Polygon, polygonContains } from '../geometry/polygon.ts';
 import { hasElement } from '../parts/part-element.ts';
 import { kindOf, runPath, sumRun } from '../plan/placed.ts';
@@ -36,6 +37,23 @@ function gathered(parts: readonly Part[], runs: readonly Run[]): Access {
 function liesOn(plan: Plan, run: Run, face: Face): boolean {
   return sumRun(plan, run).spans.some((span) => span.face === face);
 }
+
+/** Of what lies at a place, what no zone keeps in reach of a hand once it is closed. */
+export function outOfReach(plan: Plan, { partIds, runIds }: Access): Access {
+  const zones = areasFor(plan.cloth, 'reach');
+  const isReached = (p: Point): boolean => zones.some((zone) => polygonContains(zone, p));
+  return {
+    partIds: new Set([...partIds].filter((id) => !isReached(plan.parts[id]?.at ?? NOWHERE))),
+    runIds: new Set(
+      [...runIds].filter((id) => {
+        const run = plan.runs[id];
+        return run !== undefined && !runPath(plan, run).every(isReached);
+      }),
+    ),
+  };
+}
+
+const NOWHERE: Point = { x: Number.NaN, y: Number.NaN };
 
 /** The holders that a closed place hides for good: no hand was said to reach them. */
 export function unreachableHolders(plan: Plan, work: Work): readonly Part[] {

@@ -1,5 +1,5 @@
 /** Whether a length of thread makes its run, and what the spools give. */
-import type { Piece } from '../nets/pieces.ts';
+import { kitFactor, type Piece } from '../nets/pieces.ts';
 import type { Plan } from '../plan/schema.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { formatLength } from '../units/length.ts';
@@ -51,7 +51,7 @@ export interface SpoolUse {
 export function spoolUse(plan: Plan, pieces: readonly Piece[]): readonly SpoolUse[] {
   const needed = new Map<string, number>();
   for (const { threadId, cutMm } of pieces) needed.set(threadId, (needed.get(threadId) ?? 0) + cutMm);
-  const times = plan.kits.count * (1 + plan.kits.sparePercent / 100);
+  const times = kitFactor(plan.kits);
   return [...needed].map(([threadId, mm]) => ({
     threadId,
     title: maybeThreadKind(threadId)?.title ?? threadId,

@@ -2,13 +2,13 @@
  * What must come before what, and what comes first by habit. One rule is one entry here: pairs of step ids, earlier and later,
  * and the reason in words. Pairs that name a step the plan does not have are left out.
  */
-import { isSupplyPiece, type Piece } from '../nets/pieces.ts';
+import { hangingTail, isSupplyPiece, type Piece } from '../nets/pieces.ts';
 import { MARK_STEP } from '../plan/edits/progress-edits.ts';
 import { accessOf } from './access.ts';
 import type { Need, StepDraft } from './step.ts';
-import { hangingTail } from './steps/sewing-a-piece.ts';
-import type { StepContext } from './steps/step-context.ts';
-import { sideOrder, supplyPieces } from './steps/testing.ts';
+import { bobbinStepId } from './steps/machine-piece.ts';
+import { passStepId, type StepContext } from './steps/step-context.ts';
+import { isSupplyFirst, secondSideRuns, sideOrder, supplyOf, supplyPieces } from './steps/testing.ts';
 
 export type Pair = readonly [earlier: string, later: string];
 
@@ -33,17 +33,17 @@ const idOf = (piece: Piece) => ({
 /** The steps of a piece in the one order its thread allows; laid conductors have nothing but their lines. */
 function stepsOfPiece({ plan }: StepContext, piece: Piece): readonly string[] {
   const { first, start, finish, test, seal, tail } = idOf(piece);
-  const lines = piece.runs.flatMap(({ run }) => [
-    ...Object.values(plan.patches)
-      .filter((patch) => patch.overRunId === run.id)
-      .map((patch) => `patch:${patch.id}`),
-    `sew:${run.id}`,
-  ]);
+  const own = new Set(piece.runs.map(({ run }) => run.id));
+  const patches = Object.values(plan.patches).filter((patch) => own.has(patch.overRunId));
   const isHanging = hangingTail(piece) !== undefined;
   return [
+    ...patches.map((patch) => `patch:${patch.id}`),
+    ...(piece.manner === 'machine' ? [bobbinStepId(piece)] : []),
     first,
     start,
-    ...lines,
+    ...piece.passes.map((_, i) => passStepId(piece, i)),
+    `joint:${piece.id}:from`,
+    `joint:${piece.id}:to`,
     ...(isHanging ? [tail] : [finish]),
     test,
     ...(isHanging ? [finish] : []),
@@ -51,9 +51,9 @@ function stepsOfPiece({ plan }: StepContext, piece: Piece): readonly string[] {
   ];
 }
 
-/** The first step of a piece that is there: cutting, or laying its first line. */
+/** The first step of a piece: cutting, or its first line where nothing is cut for it alone. */
 function firstStepOf(piece: Piece): readonly string[] {
-  return [idOf(piece).first, `sew:${piece.runs[0]?.run.id ?? ''}`];
+  return [piece.manner === 'hand' ? idOf(piece).first : `sew:${piece.runs[0]?.run.id ?? ''}`];
 }
 
 /** Neighbours of a list as pairs, over steps that are not there. */
@@ -82,11 +82,20 @@ const startsWith = (steps: readonly StepDraft[], ...prefixes: readonly string[])
 function sewnAt(steps: readonly StepDraft[]): ReadonlyMap<string, readonly string[]> {
   const byPart = new Map<string, string[]>();
   for (const { id, partIds } of steps) {
-    if (!id.startsWith('start:') && !id.startsWith('sew:')) continue;
+    if (!/^(start|sew|joint):/.test(id)) continue;
     for (const partId of partIds) byPart.set(partId, [...(byPart.get(partId) ?? []), id]);
   }
   return byPart;
 }
+
+/** Steps of finishing that work no thread. */
+const NOT_OF_THREAD = /^finish:(cell:|out$|cover$|needles$|keep$|wipe$)/;
+
+const apartTests = ({ proofs }: StepContext): readonly string[] =>
+  proofs.map(({ circuit }) => `test:apart:${circuit.source.part.id}`);
+
+const oneSideTests = ({ proofs }: StepContext): readonly string[] =>
+  proofs.map(({ circuit }) => `test:one-side:${circuit.source.part.id}`);
 
 export const NEED_RULES: readonly NeedRule[] = [
   {
@@ -103,7 +112,7 @@ export const NEED_RULES: readonly NeedRule[] = [
     kind: 'must',
     why: 'holes and lines are marked before the needle goes in',
     *pairs(_context, steps) {
-      yield* each([MARK_STEP], startsWith(steps, 'hold:', 'tack:', 'start:', 'patch:', 'sew:'));
+      yield* each([MARK_STEP], startsWith(steps, 'place:', 'hold:', 'tack:', 'start:', 'patch:', 'sew:'));
     },
   },
   {
@@ -131,6 +140,18 @@ export const NEED_RULES: readonly NeedRule[] = [
     },
   },
   {
+    id: 'placed',
+    kind: 'must',
+    why: 'a part is in its place before thread comes to it',
+    *pairs(_context, steps) {
+      const sewn = sewnAt(steps);
+      for (const id of startsWith(steps, 'place:')) {
+        const partId = id.slice('place:'.length);
+        yield* each([id], [`hold:${partId}`, `tack:${partId}`, ...(sewn.get(partId) ?? [])]);
+      }
+    },
+  },
+  {
     id: 'opened',
     kind: 'must',
     why: 'that work comes before any sewing at its place',
@@ -152,16 +173,15 @@ export const NEED_RULES: readonly NeedRule[] = [
     kind: 'must',
     why: 'no cell goes in before every thread is finished, sealed and held, and + and − are known to be apart',
     *pairs(_context, steps) {
-      const tests = startsWith(steps, 'test:piece:');
-      yield* each(tests, ['test:apart']);
-      yield* each(
-        [
-          'test:apart',
-          ...tests,
-          ...startsWith(steps, 'finish:', 'seal:', 'hold:', 'tack:').filter(
-            (id) => !/^finish:(cell:|out$|cover$|needles$|keep$)/.test(id),
-          ),
-        ],
+      const apart = startsWith(steps, 'test:apart:');
+      const finished = startsWith(steps, 'finish:').filter((id) => !NOT_OF_THREAD.test(id));
+      // Nothing conductive is touched after the proof: what is sewn, woven in or tested comes before it.
+      yield* gate(
+        [...startsWith(steps, 'test:piece:', 'test:apart-early:', 'sew:', 'joint:', 'tail:'), ...finished],
+        apart,
+      );
+      yield* gate(
+        [...apart, ...startsWith(steps, 'seal:', 'place:', 'hold:', 'tack:'), 'finish:wipe'],
         startsWith(steps, 'finish:cell:'),
       );
     },
@@ -225,13 +245,32 @@ export const NEED_RULES: readonly NeedRule[] = [
   {
     id: 'supply-test',
     kind: 'must',
-    why: 'it tests the lines that bring the power',
+    why: 'it tests the lines that bring the power, with + and − known to be apart',
     *pairs(context) {
-      yield* each(
-        supplyPieces(context).map((piece) => idOf(piece).test),
-        ['test:supply'],
-      );
-      yield ['test:supply', 'test:apart'];
+      for (const proof of context.proofs) {
+        const { id } = proof.circuit.source.part;
+        const test = `test:supply:${id}`;
+        yield* each(
+          supplyOf(context, proof).map((piece) => idOf(piece).test),
+          [test],
+        );
+        // Before anything hangs on them the test brings its own proof; later the proof of all thread comes first.
+        if (isSupplyFirst(context)) yield* each([test], apartTests(context));
+        else yield* each(apartTests(context), [test]);
+        yield [test, `finish:cell:${id}`];
+      }
+    },
+  },
+  {
+    id: 'early-proof',
+    kind: 'must',
+    why: 'later a short could hide behind what is joined by it',
+    *pairs(context) {
+      for (const proof of context.proofs) {
+        const runs = secondSideRuns(context.plan, proof);
+        const pieces = context.pieces.filter((piece) => piece.runs.some(({ run }) => runs.has(run.id)));
+        yield* each([`test:apart-early:${proof.circuit.source.part.id}`], pieces.flatMap(firstStepOf));
+      }
     },
   },
   {
@@ -244,9 +283,9 @@ export const NEED_RULES: readonly NeedRule[] = [
       const first = context.pieces.filter((piece) => piece.side === order[0]);
       yield* each(
         first.map((piece) => idOf(piece).test),
-        ['test:one-side'],
+        oneSideTests(context),
       );
-      yield ['test:one-side', 'test:apart'];
+      yield* each(oneSideTests(context), apartTests(context));
     },
   },
   {
@@ -257,7 +296,8 @@ export const NEED_RULES: readonly NeedRule[] = [
       if (context.plan.habits.firstSide !== 'power') return;
       const supply = supplyPieces(context);
       const rest = context.pieces.filter((piece) => !supply.includes(piece));
-      if (supply.length > 0) yield* gate(['test:supply'], rest.flatMap(firstStepOf));
+      const tests = context.proofs.map(({ circuit }) => `test:supply:${circuit.source.part.id}`);
+      if (supply.length > 0) yield* each(tests, rest.flatMap(firstStepOf));
     },
   },
   {
@@ -269,7 +309,7 @@ export const NEED_RULES: readonly NeedRule[] = [
       if (order === null) return;
       const on = (side: string): readonly Piece[] => context.pieces.filter((piece) => piece.side === side);
       const tests = on(order[0]).map((piece) => idOf(piece).test);
-      yield* gate([...tests, 'test:one-side'], on(order[1]).flatMap(firstStepOf));
+      yield* gate([...tests, ...oneSideTests(context)], on(order[1]).flatMap(firstStepOf));
     },
   },
   {

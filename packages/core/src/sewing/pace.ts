@@ -12,6 +12,7 @@ export const SECONDS = {
   holdHole: 60,
   tack: 90,
   tape: 30,
+  place: 120,
   cutAndThread: 90,
   startKnot: 40,
   loop: 8,

@@ -6,10 +6,14 @@ import { fail, type Result, succeed } from '../errors/problem.ts';
 import { cutPieces, type Piece, type PieceRun, SPLICE_STITCHES } from '../nets/pieces.ts';
 import { sumRun } from '../plan/placed.ts';
 import type { Plan, Run } from '../plan/schema.ts';
+import { powerWords, sourcesOf } from '../power/sources.ts';
+import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { formatLength } from '../units/length.ts';
 import { SECONDS } from './pace.ts';
 import { sheetNames } from './sheet-names.ts';
-import { lineMm, loopsMm } from './thread-reach.ts';
+import { passStepId } from './steps/step-context.ts';
+import { lineMm, loopsMm, stopAfter } from './thread-reach.ts';
+import { tryWords } from './try-words.ts';
 
 export type Mishap =
   /** The thread came to its end, or broke, so far along a run in the direction it is sewn. */
@@ -36,7 +40,9 @@ export interface RepairWay {
 /** Seconds to undo a stitch without cutting the cloth (assumption). */
 const UNPICK_SECONDS = 5;
 
-/** The ways to mend a mishap, least work first. Refused where the plan has no such thread, or nothing is sewn at the part. */
+/**
+ * The ways to mend a mishap, least work first; to undo a whole piece and sew it again is always the last of them, however little
+ * there is of it. Refused where the plan has no such thread, or nothing is sewn at the part. */
 export function repairWays(plan: Plan, mishap: Mishap): Result<readonly RepairWay[]> {
   const pieces = cutPieces(plan);
   const ways =
@@ -44,7 +50,8 @@ export function repairWays(plan: Plan, mishap: Mishap): Result<readonly RepairWa
       ? partWays(plan, pieces, mishap.partId)
       : threadWays(plan, pieces, mishap);
   if (ways.length === 0) return fail('repair-nothing');
-  return succeed([...ways].sort((a, b) => a.seconds - b.seconds));
+  const lastResort = (way: RepairWay): number => Number(way.id === 'again');
+  return succeed([...ways].sort((a, b) => lastResort(a) - lastResort(b) || a.seconds - b.seconds));
 }
 
 interface Spot {
@@ -91,8 +98,11 @@ function restMm(spot: Spot, fromMm: number): number {
   const { pathMm } = sumRun(plan, step.run);
   const later = piece.runs
     .slice(index + 1)
-    .reduce((sum, one, k) => sum + lineMm(plan, piece, one) + loopsMm(plan, piece, index + 2 + k), 0);
-  return (pathMm - fromMm) * perPath(spot) + loopsMm(plan, piece, index + 1) + later;
+    .reduce(
+      (sum, one, k) => sum + lineMm(plan, piece, one) + loopsMm(plan, piece, stopAfter(piece, index + 1 + k)),
+      0,
+    );
+  return (pathMm - fromMm) * perPath(spot) + loopsMm(plan, piece, stopAfter(piece, index)) + later;
 }
 
 function handling({ habits }: Plan): number {
@@ -111,11 +121,28 @@ function sewSeconds(plan: Plan, steps: readonly PieceRun[]): number {
   );
 }
 
+/** The steps of a line, one for each pass. */
+function lineSteps(piece: Piece, run: Run): readonly string[] {
+  return piece.passes.flatMap((pass, i) => (pass.run === run ? [passStepId(piece, i)] : []));
+}
+
+/** After a repair + and − are proved apart anew. */
+function proofSteps(plan: Plan): readonly string[] {
+  return sourcesOf(plan).map(({ part }) => `test:apart:${part.id}`);
+}
+
+/** `Take the coin cell out.`, as the first thing to do; nothing where there is no power. */
+function powerOut(plan: Plan): readonly string[] {
+  const power = powerWords(sourcesOf(plan));
+  return power === null ? [] : [`${power.takeOut}.`];
+}
+
 /** The ticks of lines from one on, and of what comes after them on the same piece. */
-function ticksFrom(piece: Piece, index: number): readonly string[] {
+function ticksFrom(plan: Plan, piece: Piece, index: number): readonly string[] {
   return [
-    ...piece.runs.slice(index).map(({ run }) => `sew:${run.id}`),
+    ...piece.runs.slice(index).flatMap(({ run }) => lineSteps(piece, run)),
     ...['finish', 'tail', 'test:piece', 'seal'].map((word) => `${word}:${piece.id}`),
+    ...proofSteps(plan),
   ];
 }
 
@@ -135,7 +162,7 @@ function splice(spot: Spot): RepairWay {
     undoneMm: 0,
     cutMm,
     seconds: SECONDS.cutAndThread + SECONDS.splice + sewSeconds(plan, piece.runs.slice(index)),
-    unticks: ticksFrom(piece, index),
+    unticks: ticksFrom(plan, piece, index),
   };
 }
 
@@ -143,7 +170,7 @@ function backToHole(spot: Spot): RepairWay {
   const { plan, piece, index, step } = spot;
   const { unit } = plan.habits;
   const hole = sheetNames(plan).hole(step.from);
-  const cutMm = whole(restMm(spot, 0) + loopsMm(plan, piece, index) + handling(plan));
+  const cutMm = whole(restMm(spot, 0) + loopsMm(plan, piece, stopAfter(piece, index) - 1) + handling(plan));
   const undone = stitchesIn(step.run, spot.alongMm);
   return {
     id: 'back-to-hole',
@@ -161,24 +188,68 @@ function backToHole(spot: Spot): RepairWay {
       SECONDS.finish +
       SECONDS.startKnot +
       sewSeconds(plan, piece.runs.slice(index)),
-    unticks: ticksFrom(piece, index),
+    unticks: ticksFrom(plan, piece, index),
   };
 }
 
+/**
+ * A short thread sewn over the last stitches on both sides of a break. Where fewer are left on a side than a splice takes, it is
+ * looped through the hole there instead; wire and tape are joined with tape.
+ */
 function bridge(spot: Spot): RepairWay {
-  const { plan, piece, step } = spot;
+  const { plan, piece, index, step } = spot;
   const { unit } = plan.habits;
-  const cutMm = whole(2 * overMm(spot) * perPath(spot) + handling(plan));
-  return {
+  const names = sheetNames(plan);
+  const say = (mm: number): string => formatLength(mm, unit, 0);
+  const at = `about ${say(spot.alongMm)} from ${names.hole(step.from)}`;
+  const common = {
     id: 'bridge',
+    undoneMm: 0,
+    unticks: [`test:piece:${piece.id}`, `seal:${piece.id}`, ...proofSteps(plan)],
+  } as const;
+  if (piece.manner === 'laid') {
+    const strip =
+      maybeThreadKind(piece.threadId)?.form === 'wire' ? 'Strip both broken ends' : 'Clean both broken ends';
+    return {
+      ...common,
+      title: 'Join the broken ends',
+      doings: [
+        ...powerOut(plan),
+        `${strip}, ${at}, lay them on each other, and hold them under conductive tape with a few stitches of ordinary thread.`,
+        'Measure from end to end: it should read as the sheet says again.',
+      ],
+      cutMm: 0,
+      seconds: SECONDS.lay + SECONDS.tack + SECONDS.reading,
+    };
+  }
+  const pitchMm = step.run.stitchMm + step.run.gapMm;
+  const { pathMm } = sumRun(plan, step.run);
+  const sides = [
+    { leftMm: spot.alongMm, hole: step.from, k: stopAfter(piece, index) - 1 },
+    { leftMm: pathMm - spot.alongMm, hole: step.to, k: stopAfter(piece, index) },
+  ].map(({ leftMm, hole, k }) =>
+    leftMm < SPLICE_STITCHES * pitchMm
+      ? {
+          words: `fresh loops at ${names.hole(hole)}, for fewer than ${SPLICE_STITCHES} stitches are left on that side`,
+          mm: leftMm * perPath(spot) + loopsMm(plan, piece, k),
+        }
+      : {
+          words: `${SPLICE_STITCHES} stitches ${hole === step.from ? 'before' : 'after'} the break`,
+          mm: overMm(spot) * perPath(spot),
+        },
+  );
+  const [before, after] = sides as [{ words: string; mm: number }, { words: string; mm: number }];
+  const cutMm = whole(before.mm + after.mm + handling(plan));
+  return {
+    ...common,
     title: 'Sew a short thread over the break',
     doings: [
-      `Cut ${formatLength(cutMm, unit, 0)} of the same thread.`,
-      `Sew from ${SPLICE_STITCHES} stitches before the break to ${SPLICE_STITCHES} after it, through the same holes, about ${formatLength(spot.alongMm, unit, 0)} from ${sheetNames(plan).hole(step.from)}.`,
+      ...powerOut(plan),
+      `Cut ${say(cutMm)} of the same thread.`,
+      `Sew over the last stitches, through the same holes, ${at}: from ${before.words}, to ${after.words}.`,
       'Knot each broken end to it, seal both, and trim the tails to 3 mm.',
       'Measure from hole to hole: it should read as the sheet says again.',
     ],
-    undoneMm: 0,
     cutMm,
     seconds:
       SECONDS.cutAndThread +
@@ -187,7 +258,6 @@ function bridge(spot: Spot): RepairWay {
       SECONDS.finish +
       2 * SECONDS.seal +
       SECONDS.reading,
-    unticks: [`test:piece:${piece.id}`, `seal:${piece.id}`],
   };
 }
 
@@ -197,8 +267,8 @@ function bypass(spot: Spot): RepairWay {
   const names = sheetNames(plan);
   const cutMm = whole(
     lineMm(plan, piece, step) +
-      loopsMm(plan, piece, index) +
-      loopsMm(plan, piece, index + 1) +
+      loopsMm(plan, piece, stopAfter(piece, index) - 1) +
+      loopsMm(plan, piece, stopAfter(piece, index)) +
       handling(plan),
   );
   return {
@@ -218,7 +288,12 @@ function bypass(spot: Spot): RepairWay {
       2 * SECONDS.seal +
       SECONDS.reading +
       sewSeconds(plan, [step]),
-    unticks: [`sew:${step.run.id}`, `test:piece:${piece.id}`, `seal:${piece.id}`],
+    unticks: [
+      ...lineSteps(piece, step.run),
+      `test:piece:${piece.id}`,
+      `seal:${piece.id}`,
+      ...proofSteps(plan),
+    ],
   };
 }
 
@@ -228,14 +303,14 @@ function trim({ plan, piece, step, alongMm }: Spot, other: Run): RepairWay {
     id: 'trim',
     title: 'Look for a hair or a tail first',
     doings: [
-      'Take the cell out.',
+      ...powerOut(plan),
       `Hold the place, ${formatLength(alongMm, plan.habits.unit, 0)} from ${names.hole(step.from)}, to the light: lift the two threads apart with a needle, and cut off every hair and tail that reaches across.`,
       `Seal what you cut, and measure between ${names.hole(step.from)} and ${names.hole(other.from)}: it must show nothing.`,
     ],
     undoneMm: 0,
     cutMm: 0,
     seconds: 3 * SECONDS.reading,
-    unticks: ['test:apart', `seal:${piece.id}`],
+    unticks: [...proofSteps(plan), `seal:${piece.id}`],
   };
 }
 
@@ -251,7 +326,8 @@ function around(spot: Spot, other: Run): RepairWay {
     id: 'around',
     title: 'Undo the stretch that touches and lead it round',
     doings: [
-      `Take the cell out. Undo about ${undone} stitches of this line, ${formatLength(lengthMm / 2, unit, 0)} to either side of the place, and cut the thread in the middle.`,
+      ...powerOut(plan),
+      `Undo about ${undone} stitches of this line, ${formatLength(lengthMm / 2, unit, 0)} to either side of the place, and cut the thread in the middle.`,
       `Cut ${formatLength(cutMm, unit, 0)}: join it by sewing over ${SPLICE_STITCHES} stitches before the gap, lead it at least a stitch's length clear of the line from ${names.hole(other.from)} to ${names.hole(other.to)}, and join it after the gap in the same way.`,
       'If there is no room, lay a felt patch between the two instead.',
       'Measure both: whole along the line, nothing between the two.',
@@ -263,7 +339,12 @@ function around(spot: Spot, other: Run): RepairWay {
       SECONDS.cutAndThread +
       2 * SECONDS.splice +
       2 * SECONDS.reading,
-    unticks: [`sew:${step.run.id}`, `test:piece:${piece.id}`, `seal:${piece.id}`, 'test:apart'],
+    unticks: [
+      ...lineSteps(piece, step.run),
+      `test:piece:${piece.id}`,
+      `seal:${piece.id}`,
+      ...proofSteps(plan),
+    ],
   };
 }
 
@@ -288,7 +369,7 @@ function again({ plan, piece, index, alongMm }: Spot): RepairWay {
       SECONDS.startKnot +
       SECONDS.finish +
       sewSeconds(plan, piece.runs),
-    unticks: [`cut:${piece.id}`, `start:${piece.id}`, ...ticksFrom(piece, 0)],
+    unticks: [`cut:${piece.id}`, `start:${piece.id}`, ...ticksFrom(plan, piece, 0)],
   };
 }
 
@@ -297,15 +378,17 @@ function partWays(plan: Plan, pieces: readonly Piece[], partId: string): readonl
   const part = plan.parts[partId];
   const name = sheetNames(plan).part(partId);
   const { unit } = plan.habits;
+  const trial = part === undefined ? null : tryWords(plan, part, `the new ${name}`);
+  const tried = trial === null ? [] : [trial];
   const stops = pieces.flatMap((piece) =>
-    piece.runs.flatMap((step, i) => [
+    piece.passes.flatMap((step, i) => [
       ...(i === 0 && step.from.partId === partId ? [{ piece, k: 0, step }] : []),
       ...(step.to.partId === partId ? [{ piece, k: i + 1, step }] : []),
     ]),
   );
   if (part === undefined || stops.length === 0) return [];
   const lengths = stops.map(({ piece, k, step }) => {
-    const isPassed = k > 0 && k < piece.runs.length;
+    const isPassed = k > 0 && k < piece.passes.length;
     const over = SPLICE_STITCHES * (step.run.stitchMm + step.run.gapMm) * piece.strands;
     return whole(loopsMm(plan, piece, k) + (isPassed ? 2 : 1) * over + handling(plan));
   });
@@ -328,8 +411,10 @@ function partWays(plan: Plan, pieces: readonly Piece[], partId: string): readonl
       id: 'splice',
       title: `Join short threads to the new ${name}`,
       doings: [
-        `Take the cell out. Cut the loops at ${name}, and leave the lines that lead there; undo the holding thread.`,
-        `Try the new part, + to +, and hold it down in the same place and turn.`,
+        ...powerOut(plan),
+        `Cut the loops at ${name}, and leave the lines that lead there; undo the holding thread.`,
+        ...tried,
+        'Hold it down in the same place and turn.',
         ...holes.map(
           (hole, i) =>
             `Cut ${formatLength(lengths[i] ?? 0, unit, 0)}: sew over the last ${SPLICE_STITCHES} stitches of the old line, make the loops at ${hole}, and sew over ${SPLICE_STITCHES} stitches of the line that goes on, if one does.`,
@@ -339,14 +424,16 @@ function partWays(plan: Plan, pieces: readonly Piece[], partId: string): readonl
       undoneMm: 0,
       cutMm,
       seconds: stops.length * (SECONDS.cutAndThread + SECONDS.splice + 5 * SECONDS.loop + SECONDS.reading),
-      unticks: [`prepare:try:${partId}`, `hold:${partId}`, ...tests],
+      unticks: [`prepare:try:${partId}`, `hold:${partId}`, ...tests, ...proofSteps(plan)],
     },
     {
       id: 'again',
       title: `Sew the lines to ${name} again`,
       doings: [
-        `Take the cell out. Undo every line that ends at ${name}: ${formatLength(stretchMm, unit, 0)} in all.`,
-        `Try the new part, hold it down, and sew those lines again from the neighbouring holes: ${formatLength(againMm, unit, 0)} of thread in ${touching.length} pieces.`,
+        ...powerOut(plan),
+        `Undo every line that ends at ${name}: ${formatLength(stretchMm, unit, 0)} in all.`,
+        ...tried,
+        `Hold it down, and sew those lines again from the neighbouring holes: ${formatLength(againMm, unit, 0)} of thread in ${touching.length} pieces.`,
       ],
       undoneMm: stretchMm,
       cutMm: againMm,
@@ -357,8 +444,9 @@ function partWays(plan: Plan, pieces: readonly Piece[], partId: string): readonl
       unticks: [
         `prepare:try:${partId}`,
         `hold:${partId}`,
-        ...touching.map(({ run }) => `sew:${run.id}`),
+        ...touching.flatMap(({ run }) => pieces.flatMap((piece) => lineSteps(piece, run))),
         ...tests,
+        ...proofSteps(plan),
       ],
     },
   ];

@@ -2,17 +2,17 @@
 import { type Caution, cautionsFor } from '../checks/cautions.ts';
 import { cutPieces, type Piece } from '../nets/pieces.ts';
 import type { Plan } from '../plan/schema.ts';
-import { accessOf, unreachableHolders } from './access.ts';
+import { accessOf, outOfReach, unreachableHolders } from './access.ts';
 import { type GatherItem, gatherList } from './gather.ts';
 import { listed } from './sheet-names.ts';
-import type { SewingStep, StepDraft } from './step.ts';
+import { type SewingStep, type StepDraft, withTurnings } from './step.ts';
 import { orderedSteps, type Unfollowed } from './step-order.ts';
 import { finishingSteps } from './steps/finishing.ts';
-import { holdingSteps } from './steps/holding.ts';
+import { holdingSteps, placingSteps } from './steps/holding.ts';
 import { preparingSteps } from './steps/preparing.ts';
 import { pieceSteps } from './steps/sewing-a-piece.ts';
 import { type StepContext, stepContext } from './steps/step-context.ts';
-import { testingSteps } from './steps/testing.ts';
+import { isSupplyFirst, testingSteps } from './steps/testing.ts';
 import { unfollowedHabits } from './unfollowed-habits.ts';
 
 export interface SewingSheet {
@@ -38,7 +38,7 @@ export function* makeSheet(plan: Plan): Generator<number, SewingSheet> {
   yield 0.9;
   const chances = lastChances(context);
   return {
-    steps: steps.map((step) => ({ ...step, lastChance: chances.get(step.id) ?? null })),
+    steps: withTurnings(steps).map((step) => ({ ...step, lastChance: chances.get(step.id) ?? null })),
     unfollowed: [...unfollowed, ...unfollowedHabits(plan, pieces)],
     pieces,
     gather: gatherList(plan, pieces),
@@ -57,20 +57,25 @@ function usualParts(context: StepContext): ReadonlyArray<() => readonly StepDraf
   const { plan, pieces } = context;
   const tests = testingSteps(context);
   const test = (id: string): readonly StepDraft[] => tests.filter((step) => step.id === id);
+  const testsOf = (word: string): readonly StepDraft[] =>
+    context.proofs.flatMap(({ circuit }) => test(`test:${word}:${circuit.source.part.id}`));
   const firstSide = plan.habits.firstSide === '+' ? '+' : '-';
   const lastOfSide = pieces.findLastIndex((piece) => piece.side === firstSide);
   const finishing = finishingSteps(context);
   return [
     () => preparingSteps(context),
+    () => placingSteps(context),
     () => (plan.habits.holdDowns === 'after' ? [] : holdingSteps(context)),
+    () => testsOf('apart-early'),
     ...pieces.map((piece, i) => () => [
       ...pieceSteps(context, piece),
       ...test(`test:piece:${piece.id}`),
-      ...(i === lastOfSide ? test('test:one-side') : []),
+      ...(i === lastOfSide ? testsOf('one-side') : []),
     ]),
-    () => test('test:supply'),
+    () => (isSupplyFirst(context) ? testsOf('supply') : []),
     () => (plan.habits.holdDowns === 'after' ? holdingSteps(context) : []),
-    () => test('test:apart'),
+    () => testsOf('apart'),
+    () => (isSupplyFirst(context) ? [] : testsOf('supply')),
     () => finishing,
   ];
 }
@@ -85,7 +90,7 @@ function lastChances({ plan, names }: StepContext): ReadonlyMap<string, string> 
     chances.set('finish:cover', 'Last chance to mend a thread: all of them lie under the cover after this.');
   for (const work of Object.values(plan.works)) {
     if (work.kind !== 'close') continue;
-    const { partIds, runIds } = accessOf(plan, work);
+    const { partIds, runIds } = outOfReach(plan, accessOf(plan, work));
     const parts = [...partIds].map((id) => names.part(id));
     const shown =
       parts.length > MOST_NAMES

@@ -12,7 +12,7 @@ import { keptTogether } from './sheet-names.ts';
 import type { SewingStep } from './step.ts';
 import { StepArtist, type StepDrawing } from './step-drawing.ts';
 import type { StopWarnings } from './stop-warnings.ts';
-import { LABEL_MM, labelDrawing } from './wash-label.ts';
+import { labelDrawing, labelHeightMm } from './wash-label.ts';
 import { wrapText } from './wrap-text.ts';
 
 const MARGIN_MM = 18;
@@ -156,7 +156,7 @@ class PageWriter {
 function paginate(plan: Plan, blocks: readonly Block[], paper: Paper): PageWriter {
   const writer = new PageWriter(plan.name, paper);
   for (const block of blocks) putBlock(writer, block);
-  if (!writer.hasRoomFor(LABEL_MM.height + 12)) writer.startPage();
+  if (!writer.hasRoomFor(labelHeightMm(plan) + 12)) writer.startPage();
   const at = { x: MARGIN_MM, y: writer.y + 6 };
   writer.put([
     { kind: 'text', at, text: 'Label, to cut out and keep with the piece', sizeMm: TEXT_MM, bold: true },

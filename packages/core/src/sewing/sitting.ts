@@ -1,5 +1,6 @@
 /** Work that is laid down and taken up again: where it is safe to stop, and what has a deadline. */
 import type { Plan } from '../plan/schema.ts';
+import { powerWords, sourcesOf } from '../power/sources.ts';
 import type { SewingStep } from './step.ts';
 
 /** Ink that fades in air is gone after about two days (common practice, no source). */
@@ -17,21 +18,25 @@ export interface StopAdvice {
   readonly after: SewingStep | null;
 }
 
-/** Whether the work can be laid down before a step: nothing hangs in the needle, and whether the cell is in. */
-export function stopAdvice(
-  plan: Pick<Plan, 'ticks'>,
-  steps: readonly SewingStep[],
-  stepId: string | null,
-): StopAdvice {
-  const i = stepId === null ? steps.length : steps.findIndex(({ id }) => id === stepId);
-  const before = steps.slice(0, Math.max(0, i)).findLast(({ id }) => plan.ticks[id] === true);
-  const isCellIn = before?.isCellIn === true;
-  const cell = isCellIn
-    ? ' Take the cell out while the piece lies.'
-    : ' The cell stays out while the piece lies.';
+/**
+ * Whether the work can be laid down at a step that is shown: before it, or after it where it is ticked off. It follows the step, not
+ * the latest tick: whoever looks ahead is told what holds there.
+ */
+export function stopAdvice(plan: Plan, steps: readonly SewingStep[], stepId: string | null): StopAdvice {
+  const shown = stepId === null ? steps.length : steps.findIndex(({ id }) => id === stepId);
+  const isDone = stepId !== null && plan.ticks[stepId] === true;
+  const i = Math.max(0, shown) + (isDone ? 1 : 0);
+  const before = steps[i - 1];
+  const power = powerWords(sourcesOf(plan));
+  const cell =
+    power === null
+      ? ''
+      : before?.isCellIn === true
+        ? ` ${power.takeOut} while the piece lies.`
+        : ` The ${power.what} ${power.isPlural ? 'stay' : 'stays'} out while the piece lies.`;
   if (before === undefined || before.isSafeStop)
     return { isSafe: true, text: `Safe to stop here: no thread hangs half sewn.${cell}`, after: null };
-  const after = steps.slice(Math.max(0, i)).find(({ isSafeStop }) => isSafeStop) ?? null;
+  const after = steps.slice(i).find(({ isSafeStop }) => isSafeStop) ?? null;
   return {
     isSafe: false,
     text: `A thread is half sewn. Better go on to the end of this piece; if you must stop, park the needle in the cloth, pin the thread aside.${cell}`,

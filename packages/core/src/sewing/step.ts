@@ -1,4 +1,6 @@
 /** What a step of the sheet is. Ids are made of the ids of parts, runs and works, so that a tick stays with its step when the plan changes. */
+import { type Face, faceName } from '../cloth/cloth.ts';
+import { capital } from '../units/words.ts';
 
 export const STEP_GROUPS = [
   'Prepare',
@@ -36,6 +38,9 @@ export interface StepDraft {
   readonly isSafeStop: boolean;
   /** The cell is in the piece during this step; it goes out again with the step that says so. */
   readonly isCellIn: boolean;
+  /** The face that lies up when it begins, and when it ends; null where it does not matter. */
+  readonly faceUp: Face | null;
+  readonly faceAfter: Face | null;
 }
 
 /** Why a step comes after another. A `must` holds whatever the maker wants, a `habit` until the maker moves the step. */
@@ -55,5 +60,22 @@ type Given = Pick<StepDraft, 'id' | 'group' | 'text' | 'work'> & Partial<StepDra
 
 /** A step; what is left out is nothing, and a safe stop with the cell out. */
 export function makeStep(given: Given): StepDraft {
-  return { partIds: [], runIds: [], isSafeStop: true, isCellIn: false, ...given };
+  const { faceUp = null } = given;
+  return { partIds: [], runIds: [], isSafeStop: true, isCellIn: false, faceAfter: faceUp, ...given, faceUp };
+}
+
+/** What turns the piece over, to stand before a step or within one. */
+export function turnOver(face: Face): string {
+  return `turn the piece over, ${faceName(face)} up`;
+}
+
+/** Steps in their order with the turning of the piece said wherever another face has to lie up. It begins with its right side up. */
+export function withTurnings<Step extends StepDraft>(steps: readonly Step[]): readonly Step[] {
+  let up: Face = 'right';
+  return steps.map((step) => {
+    const isTurned = step.faceUp !== null && step.faceUp !== up;
+    const text = isTurned ? `${capital(turnOver(step.faceUp as Face))}. ${step.text}` : step.text;
+    up = step.faceAfter ?? up;
+    return isTurned ? { ...step, text } : step;
+  });
 }

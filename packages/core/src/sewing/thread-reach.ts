@@ -9,7 +9,13 @@ export function loopsMm(plan: Plan, piece: Piece, k: number): number {
   return (piece.loops[k] ?? 1) * loopLengthMm(plan.cloth.thicknessMm) * piece.strands;
 }
 
-/** Thread in one line of a piece without its loops, mm. */
+/** The place among a piece's stops at which the k-th of its runs ends for the first time. */
+export function stopAfter(piece: Piece, k: number): number {
+  const run = piece.runs[k]?.run;
+  return piece.passes.findIndex((pass) => pass.run === run) + 1;
+}
+
+/** Thread in one line of a piece, all its passes, without its loops, mm. */
 export function lineMm(plan: Plan, piece: Piece, { run }: PieceRun): number {
   return sumRun(plan, run).threadMm * (run.lines ?? 1) * piece.strands;
 }
@@ -18,8 +24,8 @@ export function lineMm(plan: Plan, piece: Piece, { run }: PieceRun): number {
 export function reachOf(plan: Plan, piece: Piece, mm: number): HoleRef | null {
   let used = 2 * plan.habits.knotMm + loopsMm(plan, piece, 0);
   let reached: HoleRef | null = null;
-  for (const [i, step] of piece.runs.entries()) {
-    used += lineMm(plan, piece, step) + loopsMm(plan, piece, i + 1);
+  for (const [i, step] of piece.passes.entries()) {
+    used += sumRun(plan, step.run).threadMm * piece.strands + loopsMm(plan, piece, i + 1);
     if (used > mm) return reached;
     reached = step.to;
   }

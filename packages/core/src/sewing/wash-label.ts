@@ -1,47 +1,131 @@
-/** The label that stays with the piece: how it is washed and stored. */
-import { elementsOf } from '../parts/part-element.ts';
+/** The label that stays with the piece: what it holds, for whom, how it is washed, stored and turned off. */
+import { lightsIn } from '../nets/sides.ts';
+import { COIN_CELL_ID } from '../parts/coin-holders.ts';
+import { hasElement } from '../parts/part-element.ts';
 import { kindOf } from '../plan/placed.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { Facts, Plan } from '../plan/schema.ts';
+import { circuitsOf } from '../power/circuits.ts';
+import { cellWords, powerWords, sourcesOf } from '../power/sources.ts';
+import { staysInTheWash } from '../power/washing.ts';
+import { capital, lower } from '../units/words.ts';
 import { moved } from './clip-items.ts';
 import { type Paper, paperOf } from './papers.ts';
+import { offWays } from './power-on-words.ts';
 import type { DrawItem, SheetPage } from './sheet-drawing.ts';
+import { listed, sheetNames } from './sheet-names.ts';
 import { wrapText } from './wrap-text.ts';
 
-/** A label of this size is sewn or tied in (assumption). */
+/** A label of this size is sewn or tied in; where more has to be said it is higher (assumption). */
 export const LABEL_MM = { width: 84, height: 54 } as const;
 
-/** What the label says, the graver first (common practice of the trade and general product safety, no source). */
-export function labelLines({ facts, parts, ownParts }: Plan): readonly string[] {
-  const cells = new Set(
-    Object.values(parts).flatMap((part) =>
-      elementsOf(kindOf({ ownParts }, part), 'cell').map(({ cellId }) => cellId),
+const FOR_WHOM: Readonly<Record<NonNullable<Facts['forWhom']>, string>> = {
+  adult: 'Made for a grown person.',
+  child: 'Made for a child of 3 or more, with a grown person near.',
+  'small-child': 'Made for a small child: only with a grown person who watches.',
+  animal: 'Made for an animal: never worn unwatched.',
+  nobody: 'Made to be looked at, not to be worn.',
+};
+
+/** `1 coin cell`, `2 boards`: what there is of a sort, or nothing. */
+function counted(count: number, one: string, more = `${one}s`): readonly string[] {
+  return count === 0 ? [] : [`${count} ${count === 1 ? one : more}`];
+}
+
+/** What the piece holds, in words. */
+function contents(plan: Plan): string {
+  const kinds = Object.values(plan.parts).map((part) => kindOf(plan, part));
+  const sources = sourcesOf(plan);
+  const cells = new Map<string, number>();
+  for (const { cell, cellKind } of sources)
+    cells.set(cellKind.noun, (cells.get(cellKind.noun) ?? 0) + cell.count);
+  const lights = new Set(lightsIn(plan).map(({ part }) => part.id)).size;
+  return listed([
+    ...[...cells].flatMap(([noun, count]) => counted(count, noun === 'pack' ? 'lithium pack' : noun)),
+    ...counted(kinds.filter(({ magnetism }) => magnetism === 'magnet').length, 'small magnet'),
+    ...counted(
+      lights + kinds.filter(({ holes }) => holes.some(({ role }) => role === 'data-in')).length,
+      'light',
     ),
-  );
-  const lines = ['This piece holds a sewn circuit.'];
-  if (cells.has('coin-20x3.2'))
+    ...counted(kinds.filter((kind) => hasElement(kind, 'pin')).length, 'board'),
+  ]);
+}
+
+/** What the label says, the graver first (common practice of the trade and general product safety, no source). */
+export function labelLines(plan: Plan): readonly string[] {
+  const { facts } = plan;
+  const sources = sourcesOf(plan);
+  const power = powerWords(sources);
+  const held = contents(plan);
+  const lines = [`This piece holds a sewn circuit${held === '' ? '' : `: ${held}`}.`];
+  if (facts.forWhom !== null) lines.push(FOR_WHOM[facts.forWhom]);
+  if (sources.some(({ cell }) => cell.cellId === COIN_CELL_ID))
     lines.push('Coin cell: keep away from children. Swallowed: get medical help at once.');
-  if (cells.has('lithium-polymer')) lines.push('Lithium pack: never pierce, crush or wash it.');
-  lines.push('Take the cell out before washing and storing.');
-  lines.push(
-    facts.washed === false
-      ? 'Do not wash: wipe with a damp cloth, cell out.'
-      : 'Wash by hand, do not wring, dry flat; put the cell in when quite dry.',
-  );
+  if (Object.values(plan.parts).some((part) => kindOf(plan, part).magnetism === 'magnet'))
+    lines.push(
+      'Small magnets: keep away from children and from implants. Swallowed: get medical help at once.',
+    );
+  if (sources.some(({ cellKind }) => cellKind.isPlugged === true))
+    lines.push('Lithium pack: never pierce, crush or wash it; charge it out of the piece and in sight.');
+  if (power !== null) lines.push(`${power.takeOut} before washing and storing.`);
+  lines.push(...washLines(plan, power?.out ?? null));
   lines.push('No tumble drier, no dry cleaning, no iron over parts.');
-  if (facts.unattended !== false) lines.push('Switch off when nobody is near.');
+  lines.push(...offLines(plan));
+  if (power !== null) lines.push(`${capital(power.what)}: to a collecting point, not into the bin.`);
   return lines;
+}
+
+/** Washing only where the maker said so, and where nothing sewn on forbids it. */
+function washLines(plan: Plan, out: string | null): readonly string[] {
+  const without = out === null ? '' : `, ${lower(out)}`;
+  if (staysInTheWash(plan).length > 0)
+    return [`Do not wash: what is sewn on cannot come out. Wipe only with a damp cloth${without}.`];
+  return plan.facts.washed === true
+    ? [`Wash by hand${without}, do not wring, dry flat; power goes in again when it is quite dry.`]
+    : [`Do not wash: wipe only with a damp cloth${without}.`];
+}
+
+/** How each circuit is turned off; where nothing does it, its cell is the switch. */
+function offLines(plan: Plan): readonly string[] {
+  const names = sheetNames(plan);
+  const lines = circuitsOf(plan).map((circuit) => {
+    const [way] = offWays(names, circuit);
+    if (way !== undefined) return `To turn it off, ${way}.`;
+    const what = cellWords(circuit.source);
+    return `No switch: ${what} ${circuit.source.cell.count === 1 ? 'is' : 'are'} the switch and must come out to turn it off.`;
+  });
+  const alone =
+    plan.facts.unattended !== false && lines.length > 0 ? ['Turn it off when nobody is near.'] : [];
+  return [...new Set(lines), ...alone];
+}
+
+const LABEL_TOP_MM = 11.5;
+const LABEL_LINE_MM = 3.9;
+
+function wrappedLines(plan: Plan): ReadonlyArray<{ readonly text: string; readonly isBold: boolean }> {
+  return labelLines(plan).flatMap((line, i) =>
+    wrapText(line, LABEL_MM.width - 8, 3).map((text) => ({
+      text,
+      isBold: i === 0 || /^(Coin|Lithium|Small magnets|No switch)/.test(line),
+    })),
+  );
+}
+
+/** How high the label of a plan is: as usual, or as high as its words need. */
+export function labelHeightMm(plan: Plan): number {
+  return Math.max(LABEL_MM.height, LABEL_TOP_MM + LABEL_LINE_MM * wrappedLines(plan).length);
 }
 
 /** The label as drawing data, with its upper left corner at the origin. */
 export function labelDrawing(plan: Plan): readonly DrawItem[] {
-  const { width, height } = LABEL_MM;
+  const { width } = LABEL_MM;
+  const height = labelHeightMm(plan);
   const corners = [
     { x: 0, y: 0 },
     { x: width, y: 0 },
     { x: width, y: height },
     { x: 0, y: height },
   ];
-  const items: DrawItem[] = [
+  return [
     { kind: 'line', points: corners, widthMm: 0.2, closed: true, dashMm: [2, 1] },
     {
       kind: 'text',
@@ -50,21 +134,16 @@ export function labelDrawing(plan: Plan): readonly DrawItem[] {
       sizeMm: 3.6,
       bold: true,
     },
-  ];
-  let y = 11.5;
-  for (const [i, line] of labelLines(plan).entries()) {
-    for (const text of wrapText(line, width - 8, 3)) {
-      items.push({
+    ...wrappedLines(plan).map(
+      ({ text, isBold }, i): DrawItem => ({
         kind: 'text',
-        at: { x: 4, y },
+        at: { x: 4, y: LABEL_TOP_MM + LABEL_LINE_MM * i },
         text,
         sizeMm: 3,
-        ...(i === 0 || /^(Coin|Lithium)/.test(line) ? { bold: true } : {}),
-      });
-      y += 3.9;
-    }
-  }
-  return items;
+        ...(isBold ? { bold: true } : {}),
+      }),
+    ),
+  ];
 }
 
 /** Margin round the labels, and room to cut between them (assumption). */
@@ -76,7 +155,8 @@ export function labelPages(plan: Plan, paper: Paper = paperOf(plan)): readonly S
   const fit = (room: number, size: number): number =>
     Math.floor((room - 2 * MARGIN_MM + BETWEEN_MM) / (size + BETWEEN_MM));
   const columns = fit(paper.widthMm, LABEL_MM.width);
-  const perPage = columns * fit(paper.heightMm, LABEL_MM.height);
+  const heightMm = labelHeightMm(plan);
+  const perPage = columns * Math.max(1, fit(paper.heightMm, heightMm));
   const label = labelDrawing(plan);
   return Array.from({ length: Math.ceil(plan.kits.count / perPage) }, (_, page) => ({
     widthMm: paper.widthMm,
@@ -84,7 +164,7 @@ export function labelPages(plan: Plan, paper: Paper = paperOf(plan)): readonly S
     title: `Labels, page ${page + 1}`,
     items: Array.from({ length: Math.min(perPage, plan.kits.count - page * perPage) }, (_one, i) => ({
       x: MARGIN_MM + (i % columns) * (LABEL_MM.width + BETWEEN_MM),
-      y: MARGIN_MM + Math.floor(i / columns) * (LABEL_MM.height + BETWEEN_MM),
+      y: MARGIN_MM + Math.floor(i / columns) * (heightMm + BETWEEN_MM),
     })).flatMap((at) => label.map((item) => moved(item, at))),
   }));
 }

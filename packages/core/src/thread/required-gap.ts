@@ -80,8 +80,8 @@ export function lineConductor(
 }
 
 /** Bare metal of a part that lies on the cloth, such as a folded leg: it moves as the hand folds it. */
-export function foldedMetal(face: Face): Conductor {
-  return { stitchMm: 0, halfWidthMm: HAND_WANDER_MM, faces: face };
+export function foldedMetal(faces: Face | 'both'): Conductor {
+  return { stitchMm: 0, halfWidthMm: HAND_WANDER_MM, faces };
 }
 
 /** The metal round a hole, measured from its rim: loops of thread reach as far as the hole-to-edge distance. */

@@ -25,6 +25,8 @@ export interface StitchKind {
   readonly hint: string;
   /** Where the conductive thread may lie. Phase is never credited: a line that shows on both faces in turn occupies both. */
   readonly exposure: 'both' | 'worked' | 'far';
+  /** A machine sews it: its conductive thread is wound on the bobbin, and its ends are joined to holes by hand. */
+  readonly byMachine?: true;
   /** Whether a step of its own length is taken under the cloth between two stitches. */
   readonly takesStep: boolean;
   /** How far the line strays from where it is meant to lie, mm (assumption). */

@@ -7,7 +7,7 @@ export interface LineSum {
   readonly pathMm: number;
   /** Thread in the line itself: along the cloth and through it; no loops, knots or spare. */
   readonly threadMm: number;
-  /** Stitches that show on the worked face. */
+  /** Stitches that show on the worked face; of a line that lies on the far face alone, all of them. */
   readonly stitchCount: number;
   readonly spans: readonly ThreadSpan[];
 }
@@ -25,7 +25,10 @@ export function sumLine(
   return {
     pathMm,
     threadMm: laidMm * stitch.slack + spans.length * stitch.passesPerSpan * thicknessMm,
-    stitchCount: spans.filter((span) => span.face === setting.workedFace).length,
+    stitchCount:
+      stitch.exposure === 'far'
+        ? spans.length
+        : spans.filter((span) => span.face === setting.workedFace).length,
     spans,
   };
 }

@@ -3,6 +3,11 @@ export function capital(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
+/** The text with a small first letter, to go on with within a sentence. */
+export function lower(text: string): string {
+  return text.charAt(0).toLowerCase() + text.slice(1);
+}
+
 /** Orders ids as people count: `p9` before `p10`. */
 export function compareIds(a: string, b: string): number {
   return a.localeCompare(b, 'en', { numeric: true });

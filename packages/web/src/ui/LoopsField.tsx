@@ -1,8 +1,9 @@
 import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { InputNumber } from 'antd';
+
 import { useId } from 'react';
 import { usePlanStore } from '../stores/plan-store.ts';
+import { NumberField } from './NumberField.tsx';
 
 /** How many loops this maker sews at each hole. */
 export function LoopsField({ plan }: { readonly plan: Plan }) {
@@ -11,7 +12,7 @@ export function LoopsField({ plan }: { readonly plan: Plan }) {
   return (
     <div className="field">
       <label htmlFor={id}>Loops at each hole</label>
-      <InputNumber
+      <NumberField
         id={id}
         style={{ width: '100%' }}
         min={3}

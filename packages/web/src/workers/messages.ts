@@ -2,7 +2,7 @@
 
 import type { Home } from '@sashiko/core/advice/homes';
 import type { WayOut } from '@sashiko/core/advice/ways-out';
-import type { RunTime } from '@sashiko/core/circuit/will-it-light';
+import type { RunTime } from '@sashiko/core/circuit/how-long';
 import type { PrintFile, PrintKind } from '@sashiko/core/formats/print-kind';
 import type { FourPoints } from '@sashiko/core/geometry/homography';
 import type { Point } from '@sashiko/core/geometry/point';
@@ -87,7 +87,7 @@ export interface WorkerMessages {
     request: { readonly plan: Plan },
     answer: ReadonlyArray<readonly [gap: number, findings: number]>,
   ];
-  howLong: [request: { readonly plan: Plan }, answer: { readonly time: RunTime | null }];
+  howLong: [request: { readonly plan: Plan }, answer: { readonly times: readonly RunTime[] }];
   /** The sewing sheet of a plan. */
   sheet: [request: { readonly plan: Plan }, answer: SewingSheet];
   /** What can be printed: the writers themselves stay in the worker. */

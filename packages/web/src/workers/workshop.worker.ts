@@ -3,7 +3,7 @@
 import { findHomes } from '@sashiko/core/advice/homes';
 import { waysOut } from '@sashiko/core/advice/ways-out';
 import { gapPrices } from '@sashiko/core/checks/gap-prices';
-import { howLong } from '@sashiko/core/circuit/will-it-light';
+import { howLong } from '@sashiko/core/circuit/how-long';
 import { describeProblem, describeToMaker, fail, type Result } from '@sashiko/core/errors/problem';
 import { PRINT_KINDS, printNamed } from '@sashiko/core/formats/print-kinds';
 import { LARGEST_PICTURE_PX, planStraightening, straightenPixels } from '@sashiko/core/geometry/straighten';
@@ -155,9 +155,9 @@ const handlers: Handlers = {
     return await runInSlices(gapPrices(plan), job);
   },
   async howLong({ plan }) {
-    const time = howLong(plan);
-    if (!time.ok) throw new Refusal(describeProblem(time.problem));
-    return { time: time.value };
+    const times = howLong(plan);
+    if (!times.ok) throw new Refusal(describeProblem(times.problem));
+    return { times: times.value };
   },
   async sheet({ plan }, job) {
     return await runInSlices(makeSheet(plan), job);

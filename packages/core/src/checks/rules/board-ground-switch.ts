@@ -10,6 +10,7 @@ export const boardGroundSwitch: CheckRule = {
   touching: null,
   help: 'With its − interrupted, a board finds another way to ground through its pins: lights glow oddly and it never quite goes off. With a board, switch the + side.',
   example: 'A slide switch sits between the holder’s − and the board’s −.',
+  counted: (found) => `${found === 1 ? 'A switch lies' : `${found} switches lie`} in the −; none should.`,
   sees: [],
   checkPart({ plan, nets, sides }, part) {
     const kind = kindOf(plan, part);

@@ -1,23 +1,49 @@
-import { elementsOf, hasElement } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/placed.ts';
+import { circuitsOf } from '../../power/circuits.ts';
+import { sourcesOf } from '../../power/sources.ts';
 import { cautionRule } from '../caution-rule.ts';
 
 export const fire = cautionRule({
   id: 'fire',
   title: 'A pack or a short left alone',
-  help: 'Lithium-polymer packs burn when they are pierced, crushed or shorted, and a short that nobody sees stays hot. Nothing with a pack is slept on, chewed or left on unattended.',
-  example: 'A lithium pack in a piece that is said to be left unattended.',
-  message: 'Switch it off or take the cell out whenever nobody is with it; a pack lies in a firm pouch.',
-  appliesTo: (plan) => {
-    const parts = Object.values(plan.parts).map((part) => kindOf(plan, part));
-    const hasPack = parts.some((kind) =>
-      elementsOf(kind, 'cell').some((cell) => cell.cellId === 'lithium-polymer'),
-    );
-    const isRisky =
-      plan.facts.forWhom === 'small-child' || plan.facts.forWhom === 'animal' || plan.facts.washed === true;
-    return (
-      (plan.facts.unattended === true && parts.some((kind) => hasElement(kind, 'cell'))) ||
-      (hasPack && isRisky)
-    );
+  severity: 'stop',
+  help: 'Lithium-polymer packs burn when they are pierced, crushed or shorted, and a short that nobody sees stays hot. Nothing with a pack is slept on, chewed or washed; and what is left alone must be turned off first.',
+  example: 'A piece without a switch, said to be left on unattended.',
+  judge: (plan) => {
+    const { facts } = plan;
+    const sources = sourcesOf(plan);
+    const packs = sources.filter(({ cellKind }) => cellKind.isPlugged === true).map(({ part }) => part);
+    const bulky = Object.values(plan.parts).filter((part) => kindOf(plan, part).isCellId !== undefined);
+    if (packs.length > 0 && (facts.forWhom === 'small-child' || facts.forWhom === 'animal'))
+      return {
+        severity: 'stop',
+        message: `A lithium pack burns when it is chewed or crushed, and the piece is for ${facts.forWhom === 'animal' ? 'an animal' : 'a small child'}.`,
+        step: 'Take other cells, or put the pack where neither teeth nor weight get at it, and write down how.',
+        parts: [...packs, ...bulky],
+      };
+    if (facts.unattended !== true || sources.length === 0) return null;
+    const always = circuitsOf(plan)
+      .filter(({ source, mainContacts }) => !source.cell.switched && mainContacts.length === 0)
+      .map(({ source }) => source.part);
+    if (packs.length > 0)
+      return {
+        severity: 'stop',
+        message: 'A piece with a lithium pack will be left on with nobody near.',
+        step: 'Take other cells, or unplug the pack whenever nobody is with it, and write that down.',
+        parts: [...packs, ...bulky],
+      };
+    return always.length > 0
+      ? {
+          severity: 'mend',
+          message: 'It will be left with nobody near, and nothing turns it off.',
+          step: 'Give it a switch, or take the power out each time.',
+          parts: always,
+        }
+      : {
+          severity: 'note',
+          message: 'It will be left with nobody near: a short that nobody sees stays hot.',
+          step: 'Turn it off, or take the power out, whenever nobody is with it.',
+          parts: sources.map(({ part }) => part),
+        };
   },
 });

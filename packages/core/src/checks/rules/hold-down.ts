@@ -12,10 +12,11 @@ export const holdDown: CheckRule = {
   touching: null,
   help: 'A part that is held at fewer than two opposite points flaps, and every flap works its threads loose. Tack it down with ordinary thread on its free side.',
   example: 'A tab of hook-and-loop is sewn along one end; the other end hangs free.',
+  counted: () => 'It is held on one side; two opposite ones are wanted.',
   sees: [],
   checkPart({ plan }, part) {
     const kind = kindOf(plan, part);
-    if (kind.holes.length === 0 || part.tackedDown === true) return [];
+    if (kind.holes.length === 0 || kind.isLoose === true || part.tackedDown === true) return [];
     const { minX, minY, maxX, maxY } = boxAround(kind.outline);
     if (Math.max(maxX - minX, maxY - minY) < SMALL_MM) return [];
     // Held on opposite sides when no straight line through its middle has all holes to one side of it.

@@ -11,6 +11,7 @@ export const joinedTooMuch: CheckRule = {
   touching: 'touching that should not',
   help: 'You said what should be joined, and the stitches join two of those groups. Unpick the line between them, or make one wish of both.',
   example: 'Two groups of lights that should be switched apart hang on one + thread.',
+  counted: () => 'They are joined; they should not be.',
   sees: ['parts', 'wishes'],
   checkWhole({ plan }) {
     if (plan.wishes === null) return [];

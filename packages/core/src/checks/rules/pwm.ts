@@ -11,6 +11,7 @@ export const pwm: CheckRule = {
   touching: null,
   help: 'Only some pins can hold a light between off and on. On this one it would be either. Use a pin that can fade, or set it to 0 or 1.',
   example: 'A light that should glow at half brightness is sewn to a pin that only switches.',
+  counted: () => 'This pin cannot fade; one that can is wanted.',
   sees: [],
   checkPart: ({ plan }, part) =>
     elementsOf(kindOf(plan, part), 'pin').flatMap(({ pin }): readonly Finding[] => {

@@ -14,6 +14,7 @@ export const reach: CheckRule = {
   touching: null,
   help: 'A hand must get to the switch, and to the cell when it is empty. You drew where a hand reaches once the piece is closed, and this part lies outside of it. Move the part, or draw the zone larger.',
   example: 'The slide switch lies outside the zone a hand can reach through the zip.',
+  counted: () => 'It lies in no zone a hand reaches; it should lie in one.',
   sees: ['cloth'],
   checkPart,
 };
@@ -43,7 +44,9 @@ function checkPart({ plan }: CheckContext, part: Part): readonly Finding[] {
 function whatIsHandled(plan: Plan, part: Part): string | null {
   const kind = kindOf(plan, part);
   if (hasElement(kind, 'cell')) return 'The cell';
-  return elementsOf(kind, 'switch').some((contact) => contact.closedBy === 'hand') ? 'The switch' : null;
+  return elementsOf(kind, 'switch').some(({ closedBy }) => closedBy === 'hand' || closedBy === 'press')
+    ? 'The switch'
+    : null;
 }
 
 /** Where a hand goes: to the slide or button where there is one, else to the middle. */

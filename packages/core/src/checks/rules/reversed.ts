@@ -12,6 +12,8 @@ export const reversed: CheckRule = {
   touching: null,
   help: 'A light’s (or a board’s) + is sewn to the holder’s − side, or its − to the + side. A light lets current through one way only, so it stays dark; a board may be damaged. Turn it round, or exchange its two threads.',
   example: 'The − hole of one light of a row is sewn to the + thread.',
+  counted: (found) =>
+    `${found === 1 ? 'One side is' : 'Both sides are'} joined to the wrong sign; none should be.`,
   sees: [],
   checkPart,
 };

@@ -3,9 +3,15 @@ import { cautionRule } from '../caution-rule.ts';
 export const skin = cautionRule({
   id: 'skin',
   title: 'Bare thread on skin',
-  help: 'Sweat and broken skin carry current, and an implanted device may be disturbed. Line the piece, keep the thread off the skin, and ask a qualified person where someone has an implant.',
-  example: 'A cuff with its threads on the inside, said to be worn on the skin.',
-  message:
-    'Line it where it lies on the skin; keep it away from wet or broken skin and from implanted devices.',
-  appliesTo: ({ facts, runs }) => facts.onSkin === true && Object.keys(runs).length > 0,
+  severity: 'mend',
+  help: 'Sweat and broken skin carry current, and a short on the skin burns it. Line the piece or cover its threads where it lies on the skin, and keep it off wet or broken skin.',
+  example: 'A cuff with its threads uncovered, said to be worn on the skin.',
+  judge: ({ facts, runs, habits }) =>
+    facts.onSkin === true && Object.keys(runs).length > 0 && habits.cover === 'none'
+      ? {
+          severity: 'mend',
+          message: 'The piece lies on skin, and nothing covers its threads.',
+          step: 'Choose a cover in the habits: a lining, a second layer or paint.',
+        }
+      : null,
 });

@@ -9,6 +9,7 @@ export const suppliesMerged: CheckRule = {
   touching: 'touching that should not',
   help: 'The + of two different supplies is on one thread: the stronger one pushes current into the other. Give each its own lights; a board’s steady supply and its raw one are two as well.',
   example: 'The + threads of a coin-cell holder and of a holder for AAA cells are sewn together.',
+  counted: (found) => `${found} supplies are joined; each should stay by itself.`,
   sees: ['parts'],
   checkWhole({ plan, sides }) {
     const supplies = suppliesOf(plan, sides);

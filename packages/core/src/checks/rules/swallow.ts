@@ -1,3 +1,4 @@
+import { COIN_CELL_ID } from '../../parts/coin-holders.ts';
 import { elementsOf } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/placed.ts';
 import { cautionRule } from '../caution-rule.ts';
@@ -5,17 +6,34 @@ import { cautionRule } from '../caution-rule.ts';
 export const swallow = cautionRule({
   id: 'swallow',
   title: 'Deadly if swallowed',
-  help: 'Coin cells and small magnets are deadly if swallowed. For children and animals the holder must be closed with a tool, and magnets sewn in firmly. If one may have been swallowed, get medical help at once.',
+  severity: 'stop',
+  help: 'Coin cells and small magnets are deadly if swallowed. In a piece for a small child they are a stop: take other power, or a holder that only a tool opens, sewn in where no mouth gets at it, and say so. For older children and animals the holder must be closed with a tool, and magnets sewn in firmly. If one may have been swallowed, get medical help at once.',
   example: 'A soft toy with a coin cell, said to be for a small child.',
-  message:
-    'Close the holder so that a child or an animal cannot open it; coin cells and small magnets are deadly if swallowed.',
-  appliesTo: (plan) =>
-    plan.facts.forWhom !== null &&
-    ['child', 'small-child', 'animal'].includes(plan.facts.forWhom) &&
-    Object.values(plan.parts).some((part) => {
+  judge: (plan) => {
+    const { forWhom } = plan.facts;
+    if (forWhom !== 'child' && forWhom !== 'small-child' && forWhom !== 'animal') return null;
+    const parts = Object.values(plan.parts).filter((part) => {
       const kind = kindOf(plan, part);
       return (
-        kind.magnetism === 'magnet' || elementsOf(kind, 'cell').some((cell) => cell.cellId === 'coin-20x3.2')
+        kind.magnetism === 'magnet' || elementsOf(kind, 'cell').some(({ cellId }) => cellId === COIN_CELL_ID)
       );
-    }),
+    });
+    if (parts.length === 0) return null;
+    const isMagnet = parts.some((part) => kindOf(plan, part).magnetism === 'magnet');
+    const isCell = parts.some((part) => kindOf(plan, part).magnetism !== 'magnet');
+    const what = [...(isCell ? ['coin cells'] : []), ...(isMagnet ? ['small magnets'] : [])].join(' and ');
+    return forWhom === 'small-child'
+      ? {
+          severity: 'stop',
+          message: `The piece is for a small child, and ${what} are deadly if swallowed.`,
+          step: 'Take other power or another closure. If the holder opens with a tool only and nothing can come loose, live with it and write that down.',
+          parts,
+        }
+      : {
+          severity: 'mend',
+          message: `The piece is for ${forWhom === 'child' ? 'a child' : 'an animal'}, and ${what} are deadly if swallowed.`,
+          step: 'See to it that the holder opens with a tool only and magnets are sewn in firmly, and write that down.',
+          parts,
+        };
+  },
 });

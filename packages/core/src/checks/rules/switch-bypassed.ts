@@ -11,6 +11,7 @@ export const switchBypassed: CheckRule = {
   help: 'Both holes of a switch are on the same thread, so the current goes round it and nothing switches off. Unpick the line that goes past it.',
   example:
     'The + thread is sewn from the holder to the switch, on to the lights, and also straight from the holder to the first light.',
+  counted: () => 'There is a way past the switch; there should be none.',
   sees: [],
   checkPart: ({ plan, nets }, part) =>
     elementsOf(kindOf(plan, part), 'switch').flatMap((contact) => {

@@ -1,6 +1,7 @@
 import { pointAlong } from '../../geometry/polyline.ts';
 import { runName } from '../../plan/edits/run-edits.ts';
 import { copiesOf, loopsAt, runPath, sumRun } from '../../plan/placed.ts';
+import { maybeStitchKind } from '../../thread/stitch-kinds.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
 import { loopLengthMm } from '../../thread/thread-sums.ts';
 import type { CheckRule } from '../check-rule.ts';
@@ -15,6 +16,8 @@ export const threadLong: CheckRule = {
   sees: ['cloth', 'habits', 'spools'],
   checkRun({ plan }, run) {
     if (run.prewired === true || maybeThreadKind(run.threadId)?.form !== 'thread') return [];
+    // What is wound on a bobbin does not tangle.
+    if (maybeStitchKind(run.stitchId)?.byMachine === true) return [];
     const { knotMm, spareMm, longestPieceMm } = plan.habits;
     const loops = loopsAt(plan, run.from, run.threadId) + loopsAt(plan, run.to, run.threadId);
     const netMm = (sumRun(plan, run).threadMm + loops * loopLengthMm(plan.cloth.thicknessMm)) * copiesOf(run);

@@ -11,6 +11,8 @@ export const uploadPin: CheckRule = {
   touching: null,
   help: 'This hole also carries the signal while the program is loaded; a light on it flickers then and can spoil the upload. Use another pin, or sew this light only when the program is loaded.',
   example: 'The sixth light is sewn to the pin that is marked as one of the upload pair.',
+  counted: (found) =>
+    `${found === 1 ? 'One light hangs' : `${found} lights hang`} on it while the program is loaded; none should.`,
   sees: [],
   checkPart: ({ plan, nets }, part) =>
     kindOf(plan, part).holes.flatMap((hole): readonly Finding[] => {

@@ -1,10 +1,29 @@
+import { staysInTheWash } from '../../power/washing.ts';
 import { cautionRule } from '../caution-rule.ts';
 
 export const wash = cautionRule({
   id: 'wash',
   title: 'It will be washed',
-  help: 'Cells, packs and boards come out before washing; thread is measured again when it is quite dry. Plan a way to take them out.',
-  example: 'A cushion cover, said to be washed.',
-  message: 'Take cells, packs and boards out before washing, and measure again when it is quite dry.',
-  appliesTo: ({ facts, parts }) => facts.washed === true && Object.keys(parts).length > 0,
+  severity: 'mend',
+  help: 'Cells and packs come out before washing, and thread is measured again when it is quite dry. Boards, sensors and converters that are sewn on cannot come out: such a piece is wiped, not washed, unless they sit on a layer that comes off.',
+  example: 'A cushion cover with a sewn board, said to be washed.',
+  judge: (plan) => {
+    if (plan.facts.washed !== true || Object.keys(plan.parts).length === 0) return null;
+    const parts = staysInTheWash(plan);
+    return parts.length > 0
+      ? {
+          severity: 'mend',
+          message: `The piece will be washed, and ${parts
+            .map(({ name }) => name)
+            .slice(0, 4)
+            .join(', ')}${parts.length > 4 ? ` and ${parts.length - 4} more` : ''} cannot come out for it.`,
+          step: 'Sew them to a layer that comes off, or say that the piece is only wiped.',
+          parts,
+        }
+      : {
+          severity: 'note',
+          message: 'Take cells and packs out before washing, and measure again when it is quite dry.',
+          step: 'Plan a way to take them out; the sheet and the label say so.',
+        };
+  },
 });

@@ -10,6 +10,7 @@ export const wrap: CheckRule = {
   touching: 'touching that should not',
   help: 'Under a bare light its metal legs lie flat. A thread that passes between them, or is wrapped round both, touches both: the current takes the short way and the light stays dark. Lead it round the whole light.',
   example: 'The + thread of a row takes the short cut under the dome of a light, from one side to the other.',
+  counted: () => 'The thread passes between the legs; it should not.',
   sees: [],
   checkPair({ plan }, pair) {
     if (pair.betweenLegs === null) return [];

@@ -27,7 +27,7 @@ export const coinCellHolderLightSensing = plainPart({
     disc('chip', 12.5, -6, 1.8),
     disc('glow', 12.5, -6, 1),
   ],
-  elements: [coinCell(true)],
+  elements: [{ ...coinCell(true), chip: true, waitsForDark: true }],
   massG: 7,
   spots: [
     { id: 'eye', title: 'light sensor', at: { x: 12.5, y: -6 }, radiusMm: 2 },

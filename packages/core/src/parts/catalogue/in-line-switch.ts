@@ -22,5 +22,7 @@ export const inLineSwitch = plainPart({
   ],
   elements: [{ kind: 'switch', a: 'a', b: 'b', onOhm: 0.2, closedBy: 'hand' }],
   massG: 5,
+  placing:
+    'Hold the two bared wire ends of {name} to the cloth at their marks under conductive tape: the thread is sewn through the tape.',
   spots: [{ id: 'slide', title: 'slide', at: { x: 0, y: 0 }, radiusMm: 4 }],
 });

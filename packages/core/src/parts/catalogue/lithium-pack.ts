@@ -18,5 +18,9 @@ export const lithiumPack = plainPart({
   ],
   elements: [],
   massG: 9,
+  isLoose: true,
+  isCellId: 'lithium-polymer',
+  placing:
+    'Make a firm pouch of cloth for {name} at its mark, with ordinary thread; the pack itself is never sewn through.',
   mateId: 'power-board',
 });

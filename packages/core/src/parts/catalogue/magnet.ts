@@ -13,6 +13,8 @@ export const magnet = plainPart({
   holes: [],
   shapes: [disc('magnet', 0, 0, 5), disc('metal', 0, 0, 1.2)],
   elements: [],
+  placing:
+    'Mark the pole of {name} that looks up, and sew it into a small pocket of cloth at its mark, with ordinary thread.',
   massG: 1.2,
   magnetism: 'magnet',
   mateId: 'magnetic-switch',

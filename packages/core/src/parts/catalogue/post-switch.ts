@@ -19,6 +19,9 @@ export const postSwitch = plainPart({
   ],
   elements: [{ kind: 'switch', a: 'a', b: 'b', onOhm: 0.2, closedBy: 'hand' }],
   massG: 6,
+  needsHole: true,
+  placing:
+    'Make a hole in the cloth for the post of {name} with an awl, push the post through, and hold it with its nut.',
   magnetism: 'steel',
   spots: [{ id: 'post', title: 'post', at: { x: 0, y: 0 }, radiusMm: 3.2 }],
 });

@@ -23,7 +23,15 @@ export const powerBoard = plainPart({
     box('slide', 2, 5, 4, 3),
   ],
   elements: [
-    { kind: 'cell', plus: 'plus', minus: 'minus', cellId: 'lithium-polymer', count: 1, switched: true },
+    {
+      kind: 'cell',
+      plus: 'plus',
+      minus: 'minus',
+      cellId: 'lithium-polymer',
+      count: 1,
+      switched: true,
+      chip: true,
+    },
   ],
   massG: 4,
   mateId: 'lithium-pack',

@@ -15,7 +15,7 @@ export const pushSwitch = plainPart({
     disc('rim', 0, 0, 3.8),
     disc('chip', 0, 0, 2.4),
   ],
-  elements: [{ kind: 'switch', a: 'a', b: 'b', onOhm: 0.5, closedBy: 'hand' }],
+  elements: [{ kind: 'switch', a: 'a', b: 'b', onOhm: 0.5, closedBy: 'press' }],
   massG: 0.8,
   spots: [{ id: 'button', title: 'button', at: { x: 0, y: 0 }, radiusMm: 3.8 }],
 });

@@ -50,6 +50,8 @@ export const strandLight = parametricPart(
     ],
     elements: [{ kind: 'load', plus: 'plus', minus: 'minus', volt: 5, ma: 20 }],
     massG: 0.8,
+    placing:
+      'Lay {name} at its mark; its pads are joined under conductive tape, or by the wires of the strand.',
     spots: [{ id: 'lens', title: 'light', at: { x: 0, y: 0 }, radiusMm: 2.2 }],
   }),
 );

@@ -21,7 +21,7 @@ export const threadTail = parametricPart(
       disc('cloth', 0, 0, 2.6),
       stroke('wire', [0, 0], [Math.min(18, tailMm * 0.1), 3], [Math.min(30, tailMm * 0.18), -3]),
     ],
-    elements: [{ kind: 'half', terminal: 'tail', onOhm: 3 }],
+    elements: [{ kind: 'half', terminal: 'tail', onOhm: 3, isTied: true }],
     massG: 0.1,
     mateId: 'thread-tail',
   }),

@@ -24,6 +24,9 @@ export const wiredBox = plainPart({
     { kind: 'cell', plus: 'plus', minus: 'minus', cellId: 'aaa-alkaline', count: 2, switched: true },
   ],
   massG: 32,
+  isLoose: true,
+  placing:
+    'Lay {name} loose into its pocket, and hold its two bared wires to the cloth at their marks under conductive tape: the thread is sewn through the tape.',
   magnetism: 'steel',
   spots: [{ id: 'slide', title: 'slide', at: { x: 41, y: 0 }, radiusMm: 3 }],
 });

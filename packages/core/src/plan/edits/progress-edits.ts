@@ -50,10 +50,10 @@ export function resumeWork(plan: Plan): Result<Edit> {
   ]);
 }
 
-/** Writes down what was read at a test; null wipes it. Readings are 0 or more; an open line is 1e12 ohms. */
+/** Writes down what was read at a test; null wipes it. Volts may be below 0; an open line is 1e12 ohms. */
 export function writeReading(plan: Plan, testId: string, value: number | null): Result<Edit> {
-  if (value !== null && !(Number.isFinite(value) && value >= 0)) {
-    return fail('value-out-of-range', 'A reading is a number from 0 up.', `readings.${testId}`);
+  if (value !== null && !Number.isFinite(value)) {
+    return fail('value-out-of-range', 'A reading is a number.', `readings.${testId}`);
   }
   return checkEdit(plan, value === null ? 'wipe a reading' : 'write a reading', [
     {

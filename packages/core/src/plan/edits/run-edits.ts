@@ -3,7 +3,7 @@ import { fail, type Result } from '../../errors/problem.ts';
 import { type Point, snapToMicrometre } from '../../geometry/point.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
 import type { Change, Edit } from '../edit.ts';
-import { partOf } from '../placed.ts';
+import { partOf, shortHoleName } from '../placed.ts';
 import type { HoleRef, Plan, Run } from '../schema.ts';
 import { checkEdit, putRun, takeNumbers } from './check-edit.ts';
 
@@ -28,9 +28,14 @@ export function sewingByHabit(
   return { threadId, stitchId: stitchFor(plan, threadId), stitchMm, gapMm, strands: 1 };
 }
 
-/** What a run is called: by its two ends. */
+/**
+ * What a run is called: by the parts at its two ends, and by their holes, so that two threads between the same parts have two names:
+ * `left to right (+)`, `board to left (P3 to +)`.
+ */
 export function runName(plan: Plan, run: Pick<Run, 'from' | 'to'>): string {
-  return `${partOf(plan, run.from.partId).name} to ${partOf(plan, run.to.partId).name}`;
+  const [from, to] = [run.from, run.to].map((ref) => shortHoleName(plan, ref)) as [string, string];
+  const holes = from === to ? from : `${from} to ${to}`;
+  return `${partOf(plan, run.from.partId).name} to ${partOf(plan, run.to.partId).name} (${holes})`;
 }
 
 /** Adds a run from hole to hole. Its id is `runIdOf(plan.nextNumber)`. */

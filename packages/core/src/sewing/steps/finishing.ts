@@ -1,12 +1,17 @@
 /** From the sealed knots to the closed piece. */
+import { willItLight } from '../../circuit/will-it-light.ts';
 import type { Piece } from '../../nets/pieces.ts';
 import type { Habits } from '../../plan/schema.ts';
+import { withContactsClosed } from '../../power/contacts.ts';
 import { TAIL_MM } from '../../thread/required-gap.ts';
 import { formatLength } from '../../units/length.ts';
+import { lower } from '../../units/words.ts';
 import { SECONDS } from '../pace.ts';
+import { powerOnWords } from '../power-on-words.ts';
+import { listed } from '../sheet-names.ts';
 import { makeStep, type StepDraft } from '../step.ts';
 import { workStep } from './preparing.ts';
-import { partsWith, type StepContext } from './step-context.ts';
+import type { StepContext } from './step-context.ts';
 import { isSealed } from './testing.ts';
 
 const SEALS: Readonly<Record<Habits['sealing'], string>> = {
@@ -22,20 +27,23 @@ export function finishingSteps(context: StepContext): readonly StepDraft[] {
     ...context.pieces.filter(isSealed).map((piece) => sealStep(context, piece)),
     ...wipeStep(context),
     ...cellSteps(context),
-    ...(isOpenedAgain(context) ? [outStep()] : []),
+    ...(isOpenedAgain(context) ? outStep(context) : []),
     ...coverStep(context),
     ...needleStep(context),
     ...Object.values(plan.works)
       .filter((work) => work.kind === 'close')
       .map(workStep),
-    ...(partsWith(plan, 'cell').length > 0 ? [keepStep()] : []),
+    ...(context.proofs.length > 0 ? keepStep(context) : []),
   ];
 }
 
 function sealStep({ plan, names }: StepContext, piece: Piece): StepDraft {
   const { sealing, unit } = plan.habits;
-  const last = piece.runs.at(-1);
-  const where = last === undefined ? '' : ` (it ends at ${names.hole(last.to)})`;
+  const [first, last] = [piece.passes[0], piece.passes.at(-1)];
+  const where =
+    first === undefined || last === undefined
+      ? ''
+      : ` (at ${listed([...new Set([first.from, last.to].map((ref) => names.hole(ref)))])})`;
   return makeStep({
     id: `seal:${piece.id}`,
     group: 'Seal',
@@ -46,13 +54,16 @@ function sealStep({ plan, names }: StepContext, piece: Piece): StepDraft {
   });
 }
 
-function cellSteps({ plan, names }: StepContext): readonly StepDraft[] {
-  return partsWith(plan, 'cell').map((part) =>
+function cellSteps(context: StepContext): readonly StepDraft[] {
+  const { plan, proofs } = context;
+  const answer = willItLight(withContactsClosed(plan));
+  const amps = new Map(answer.ok ? answer.value.lights.map(({ id, amp }) => [id, amp]) : []);
+  return proofs.map((proof) =>
     makeStep({
-      id: `finish:cell:${part.id}`,
+      id: `finish:cell:${proof.circuit.source.part.id}`,
       group: 'Finish',
-      text: `Put the cell into ${names.part(part.id)}, + side to +, and switch it on: every light must light. If one stays dark, the Bench says where to look.`,
-      partIds: [part.id],
+      text: powerOnWords(context, proof, amps),
+      partIds: [proof.circuit.source.part.id],
       work: { kind: 'finish', seconds: SECONDS.cell },
       isCellIn: true,
     }),
@@ -60,31 +71,35 @@ function cellSteps({ plan, names }: StepContext): readonly StepDraft[] {
 }
 
 /** Whether anything is still done to the piece after it has been lit. */
-function isOpenedAgain({ plan }: StepContext): boolean {
+function isOpenedAgain({ plan, proofs }: StepContext): boolean {
   return (
-    partsWith(plan, 'cell').length > 0 &&
+    proofs.length > 0 &&
     (plan.habits.cover !== 'none' || Object.values(plan.works).some((work) => work.kind === 'close'))
   );
 }
 
-function outStep(): StepDraft {
-  return makeStep({
-    id: 'finish:out',
-    group: 'Finish',
-    text: 'Take the cell out again before you go on.',
-    work: { kind: 'finish', seconds: SECONDS.cell },
-  });
+function outStep({ power }: StepContext): readonly StepDraft[] {
+  if (power === null) return [];
+  return [
+    makeStep({
+      id: 'finish:out',
+      group: 'Finish',
+      text: `${power.takeOut} again before you go on.`,
+      work: { kind: 'finish', seconds: SECONDS.cell },
+    }),
+  ];
 }
 
-const WIPES: Readonly<Record<Habits['marker'], string | null>> = {
+const WIPES: Readonly<Record<Habits['marker'], ((out: string) => string) | null>> = {
   air: null,
-  water: 'Dab the marks away with a damp cloth, cell out, and let everything dry.',
-  heat: 'Take the marks away with a warm iron beside the parts, never over them, cell out.',
-  chalk: 'Brush the chalk away.',
+  water: (out) => `Dab the marks away with a damp cloth${out}, and let everything dry.`,
+  heat: (out) => `Take the marks away with a warm iron beside the parts, never over them${out}.`,
+  chalk: () => 'Brush the chalk away.',
 };
 
-function wipeStep({ plan }: StepContext): readonly StepDraft[] {
-  const text = WIPES[plan.habits.marker];
+function wipeStep({ plan, power }: StepContext): readonly StepDraft[] {
+  const words = WIPES[plan.habits.marker];
+  const text = words?.(power === null ? '' : `, ${lower(power.out)}`) ?? null;
   if (text === null || Object.keys(plan.runs).length === 0) return [];
   return [
     makeStep({
@@ -133,12 +148,15 @@ function needleStep({ plan }: StepContext): readonly StepDraft[] {
   ];
 }
 
-function keepStep(): StepDraft {
-  return makeStep({
-    id: 'finish:keep',
-    group: 'Finish',
-    text: 'Done. Take the cell out before washing or storing, and before the piece is turned inside out.',
-    work: { kind: 'finish', seconds: SECONDS.cell },
-    isCellIn: true,
-  });
+function keepStep({ power }: StepContext): readonly StepDraft[] {
+  if (power === null) return [];
+  return [
+    makeStep({
+      id: 'finish:keep',
+      group: 'Finish',
+      text: `Done. ${power.takeOut} before washing or storing, and before the piece is turned inside out.`,
+      work: { kind: 'finish', seconds: SECONDS.cell },
+      isCellIn: true,
+    }),
+  ];
 }

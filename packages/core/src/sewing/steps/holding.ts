@@ -1,4 +1,6 @@
-/** What keeps parts from flapping: ordinary thread through holes that are not in use, or tape and glue. */
+/** What brings parts to their places and keeps them from flapping: ordinary thread through free holes, or tape and glue. */
+import { faceName } from '../../cloth/cloth.ts';
+import type { Hole } from '../../parts/part-kind.ts';
 import { holeKey, kindOf, runsByHole } from '../../plan/placed.ts';
 import type { Part } from '../../plan/schema.ts';
 import { SECONDS } from '../pace.ts';
@@ -13,29 +15,59 @@ export function holdingSteps(context: StepContext): readonly StepDraft[] {
   ]);
 }
 
+/** Parts that sewing through holes does not bring to their place: laid into a pocket, pushed through, held under tape. */
+export function placingSteps({ plan, names }: StepContext): readonly StepDraft[] {
+  return Object.values(plan.parts).flatMap((part) => {
+    const { placing } = kindOf(plan, part);
+    if (placing === undefined) return [];
+    return [
+      makeStep({
+        id: `place:${part.id}`,
+        group: 'Hold down',
+        text: placing.replaceAll('{name}', names.part(part.id)),
+        partIds: [part.id],
+        work: { kind: 'prepare', seconds: SECONDS.place },
+        faceUp: part.face,
+      }),
+    ];
+  });
+}
+
 function holdStep({ plan, names }: StepContext, part: Part): readonly StepDraft[] {
   const used = runsByHole(plan);
-  const free = kindOf(plan, part).holes.filter(
-    (hole) => !used.has(holeKey({ partId: part.id, holeId: hole.id })),
-  );
+  const kind = kindOf(plan, part);
+  // Pads of tape are no holes, and what lies loose is not held.
+  const free =
+    kind.isLoose === true
+      ? []
+      : kind.holes.filter(
+          (hole) => hole.form !== 'tape' && !used.has(holeKey({ partId: part.id, holeId: hole.id })),
+        );
   if (free.length === 0) return [];
   const isTaped = plan.habits.holdDowns === 'tape';
-  const kinds = free.map((hole) => (hole.plated ? `free ${signed(hole.sign)}hole` : 'holding hole'));
-  const holes = [...new Set(kinds)].map((kind) => {
-    const count = kinds.filter((other) => other === kind).length;
-    return count === 1 ? `the ${kind}` : `${count} ${kind}s`;
+  const words = free.map(freeHole);
+  const holes = [...new Set(words)].map((word) => {
+    const count = words.filter((other) => other === word).length;
+    return count === 1 ? `the ${word}` : `${count} ${word}s`;
   });
+  const face = faceName(part.face);
   return [
     makeStep({
       id: `hold:${part.id}`,
       group: 'Hold down',
       text: isTaped
-        ? `Tape or glue ${names.part(part.id)} to the cloth in its place; keep the glue off holes and metal.`
-        : `Sew ${names.part(part.id)} down with ordinary thread through ${listed(holes)}, where no conductive thread goes.`,
+        ? `Tape or glue ${names.part(part.id)} to the ${face} of the cloth in its place; keep the glue off holes and metal.`
+        : `Sew ${names.part(part.id)} down on the ${face} with ordinary thread through ${listed(holes)}, where no conductive thread goes.`,
       partIds: [part.id],
       work: { kind: 'prepare', seconds: isTaped ? SECONDS.tape : SECONDS.holdHole * free.length },
+      faceUp: part.face,
     }),
   ];
+}
+
+function freeHole({ plated, sign, form }: Hole): string {
+  const place = form === 'eyelet' ? 'hole' : 'loop';
+  return plated ? `free ${signed(sign)}${place}` : `holding ${place}`;
 }
 
 function tackStep({ names }: StepContext, part: Part): readonly StepDraft[] {
@@ -47,6 +79,7 @@ function tackStep({ names }: StepContext, part: Part): readonly StepDraft[] {
       text: `Tack ${names.part(part.id)} down with ordinary thread over its body, on its free side.`,
       partIds: [part.id],
       work: { kind: 'prepare', seconds: SECONDS.tack },
+      faceUp: part.face,
     }),
   ];
 }

@@ -1,16 +1,17 @@
 /** Before the first stitch: work on the piece, marks, lights tried, legs curled. */
-import { faceName } from '../../cloth/cloth.ts';
+import { faceName, otherFace } from '../../cloth/cloth.ts';
 import { leadLengthMm } from '../../parts/bare-legs.ts';
-import { hasElement } from '../../parts/part-element.ts';
 import type { Hole, PartKind } from '../../parts/part-kind.ts';
 import { MARK_STEP } from '../../plan/edits/progress-edits.ts';
-import { kindOf } from '../../plan/placed.ts';
-import type { Habits, Plan, Work } from '../../plan/schema.ts';
+import { kindOf, legsGoThrough } from '../../plan/placed.ts';
+import type { Habits, Part, Plan, Work } from '../../plan/schema.ts';
 import { capital } from '../../units/words.ts';
 import { SECONDS } from '../pace.ts';
 import { listed, signed } from '../sheet-names.ts';
-import { makeStep, type StepDraft } from '../step.ts';
+import { makeStep, type StepDraft, turnOver } from '../step.ts';
+import { tryWords } from '../try-words.ts';
 import { facesWorkedOn } from '../worked-faces.ts';
+import { bobbinSteps } from './machine-piece.ts';
 import type { StepContext } from './step-context.ts';
 
 /** What each marker asks of the maker (48 hours for ink that fades in air: common practice, no source). */
@@ -30,21 +31,23 @@ export function workStep(work: Work): StepDraft {
   });
 }
 
-export function preparingSteps({ plan, names }: StepContext): readonly StepDraft[] {
+export function preparingSteps(context: StepContext): readonly StepDraft[] {
+  const { plan, names } = context;
   const parts = Object.values(plan.parts);
   const steps = Object.values(plan.works)
     .filter((work) => work.kind !== 'close')
     .map(workStep);
-  steps.push(markStep(plan));
+  steps.push(markStep(plan), ...bobbinSteps(context));
   for (const part of parts) {
     const kind = kindOf(plan, part);
     const name = names.part(part.id);
-    if (hasElement(kind, 'light')) {
+    const trial = tryWords(plan, part, name);
+    if (trial !== null) {
       steps.push(
         makeStep({
           id: `prepare:try:${part.id}`,
           group: 'Prepare',
-          text: `Hold ${name} to the cell, + to +: it must light before it is sewn.`,
+          text: trial,
           partIds: [part.id],
           work: { kind: 'prepare', seconds: SECONDS.tryLight },
         }),
@@ -56,9 +59,12 @@ export function preparingSteps({ plan, names }: StepContext): readonly StepDraft
       makeStep({
         id: `prepare:curl:${part.id}`,
         group: 'Prepare',
-        text: curlText(name, kind, curls, plan.habits.legSign),
+        text: `${throughText(plan, part, name)}${curlText(name, kind, curls, plan.habits.legSign)}`,
         partIds: [part.id],
         work: { kind: 'prepare', seconds: SECONDS.curlLeg * curls.length },
+        ...(legsGoThrough(plan, part)
+          ? { faceUp: part.face, faceAfter: otherFace(part.face) }
+          : { faceUp: null }),
       }),
     );
   }
@@ -73,6 +79,12 @@ function markStep(plan: Plan): StepDraft {
     text: `Print the 1:1 pattern, check its 50 mm square with a ruler, and mark the holes and lines on the ${listed(faces)} ${MARKER_WORDS[plan.habits.marker]}.`,
     work: { kind: 'prepare', seconds: SECONDS.mark * (3 + Object.keys(plan.parts).length) },
   });
+}
+
+/** Legs that are curled on the other face go through the cloth first: a loop does not. */
+function throughText(plan: Plan, part: Part, name: string): string {
+  if (!legsGoThrough(plan, part)) return '';
+  return `Push the straight legs of ${name} through the cloth at its mark, so that its dome lies on the ${faceName(part.face)}; then ${turnOver(otherFace(part.face))}. `;
 }
 
 /** How to cut and curl the legs of a part: what each is cut to, and how + is told from −. */

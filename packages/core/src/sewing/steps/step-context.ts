@@ -1,9 +1,13 @@
 /** What every builder of steps looks at. */
-import { cutPieces, type Piece } from '../../nets/pieces.ts';
+import { type Face, faceName } from '../../cloth/cloth.ts';
+import { type ApartProof, apartProofs } from '../../meter/apart.ts';
+import { cutPieces, type Piece, SPLICE_STITCHES } from '../../nets/pieces.ts';
 import { type ElementKind, hasElement } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/placed.ts';
-import type { Part, Plan } from '../../plan/schema.ts';
-import { maybeThreadKind } from '../../thread/thread-kinds.ts';
+import type { Part, Plan, Run } from '../../plan/schema.ts';
+import { type PowerWords, powerWords, sourcesOf } from '../../power/sources.ts';
+import { maybeStitchKind } from '../../thread/stitch-kinds.ts';
+import { formatLength } from '../../units/length.ts';
 import { type SheetNames, sheetNames } from '../sheet-names.ts';
 import type { StepGroup } from '../step.ts';
 
@@ -11,15 +15,20 @@ export interface StepContext {
   readonly plan: Plan;
   readonly pieces: readonly Piece[];
   readonly names: SheetNames;
+  /** What the power of the piece is called and how it is taken out; null where it has none. */
+  readonly power: PowerWords | null;
+  /** What has to be proved apart before power goes into each source. */
+  readonly proofs: readonly ApartProof[];
 }
 
 export function stepContext(plan: Plan, pieces: readonly Piece[] = cutPieces(plan)): StepContext {
-  return { plan, pieces, names: sheetNames(plan) };
-}
-
-/** Whether a piece is sewn with needle and thread; wire and tape are laid. */
-export function isThread(piece: Piece): boolean {
-  return maybeThreadKind(piece.threadId)?.form === 'thread';
+  return {
+    plan,
+    pieces,
+    names: sheetNames(plan),
+    power: powerWords(sourcesOf(plan)),
+    proofs: apartProofs(plan),
+  };
 }
 
 /** Under which heading a piece is sewn. */
@@ -35,4 +44,36 @@ export function partsWith(plan: Plan, kind: ElementKind): readonly Part[] {
 /** Parts whose legs are cut and curled into loops. */
 export function hasLegs(plan: Plan, part: Part): boolean {
   return kindOf(plan, part).holes.some((hole) => hole.form.endsWith('curl'));
+}
+
+/** The face a line is worked on: it lies up while it is sewn. */
+export function workedFace(plan: Plan, run: Pick<Run, 'face'>): Face {
+  return run.face ?? plan.cloth.workedFace;
+}
+
+/** `5 tight loops`, `1 tight loop`. */
+export function loopWords(count: number): string {
+  return `${count} tight ${count === 1 ? 'loop' : 'loops'}`;
+}
+
+/** The id of a line's step: passes after the first are numbered. */
+export function passStepId(piece: Piece, i: number): string {
+  const run = piece.passes[i]?.run;
+  const nth = piece.passes.slice(0, i).filter((pass) => pass.run === run).length + 1;
+  return `sew:${run?.id ?? ''}${nth === 1 ? '' : `:${nth}`}`;
+}
+
+/** How a line is sewn, where it is not in plain running stitch, worked on the face of the cloth. */
+export function mannerOf(plan: Plan, run: Run): string {
+  const words = [
+    run.stitchId === 'running'
+      ? ''
+      : `in ${maybeStitchKind(run.stitchId)?.title.toLowerCase() ?? run.stitchId}`,
+    run.face === undefined ? '' : `from the ${faceName(run.face)}`,
+    ...(run.splicesMm ?? []).map(
+      (mm) =>
+        `spliced after ${formatLength(mm, plan.habits.unit, 0)} by sewing over the last ${SPLICE_STITCHES} stitches`,
+    ),
+  ].filter((word) => word !== '');
+  return words.length === 0 ? '' : `, ${words.join(', ')}`;
 }

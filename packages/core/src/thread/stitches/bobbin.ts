@@ -12,6 +12,7 @@ export const bobbinStitch: StitchKind = {
   title: 'Machine, conductive bobbin',
   hint: 'Ordinary thread on top, conductive thread underneath only. Slowly, by the machine’s manual.',
   exposure: 'far',
+  byMachine: true,
   takesStep: false,
   wanderMm: MACHINE_WANDER_MM,
   passesPerSpan: 1,

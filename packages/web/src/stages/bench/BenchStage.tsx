@@ -1,19 +1,19 @@
-import { type BenchTest, OPEN_READING } from '@sashiko/core/bench/bench-tests';
-import { judgeReading } from '@sashiko/core/bench/judge-reading';
+import { type BenchTest, OPEN_READING } from '@sashiko/core/bench/bench-test';
+import { type Judgement, judgeReading } from '@sashiko/core/bench/judge-reading';
 import { writeReading } from '@sashiko/core/plan/edits/progress-edits';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { formatOhm, formatVolt } from '@sashiko/core/units/electrical';
-import { Button, InputNumber } from 'antd';
+import { Button } from 'antd';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { testsOf } from '../../stores/derived.ts';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { NumberField } from '../../ui/NumberField.tsx';
 
 const GROUPS = [
   { kind: 'lights', title: 'Each light, before sewing' },
-  { kind: 'ohms', title: 'Along each run, cell out' },
-  { kind: 'open', title: 'Between the sides, cell out' },
-  { kind: 'volts', title: 'With the cell in' },
+  { kind: 'ohms', title: 'Along each run, without power' },
+  { kind: 'open', title: 'Between conductors, without power' },
+  { kind: 'volts', title: 'With power' },
 ] as const;
 
 /** Tests in order, what the meter should show, and what it showed. */
@@ -25,8 +25,8 @@ export function BenchStage() {
       <ClothCanvas abilities={{ movesParts: false, drawsThread: false }} />
       <aside className="tray" aria-label="Bench">
         <p>
-          Take the cell out for ohms. Write down what the meter shows; Sashiko says whether it is in order and
-          where to look.
+          No power while you measure ohms. Write down what the meter shows; Sashiko says whether it is in
+          order and where to look.
         </p>
         {tests.ok && tests.value.length === 0 && <p>Nothing to test yet: place lights and sew them first.</p>}
         {tests.ok ? (
@@ -36,6 +36,7 @@ export function BenchStage() {
             return (
               <section key={kind}>
                 <h2>{title}</h2>
+                {kind === 'volts' && <BeforePower plan={plan} tests={tests.value} />}
                 {group.map((test) => (
                   <TestCard key={test.id} plan={plan} test={test} />
                 ))}
@@ -56,7 +57,9 @@ function TestCard({ plan, test }: { readonly plan: Plan; readonly test: BenchTes
   const judgement = reading === undefined ? null : judgeReading(plan, test, reading.value);
   const isGood = judgement?.verdict === 'in order';
   return (
-    <div className={`test${judgement === null ? '' : isGood ? ' good' : ' bad'}`}>
+    <div
+      className={`test${judgement === null || judgement.verdict === 'unsettled' ? '' : isGood ? ' good' : ' bad'}`}
+    >
       <button
         type="button"
         className="linkish"
@@ -64,14 +67,12 @@ function TestCard({ plan, test }: { readonly plan: Plan; readonly test: BenchTes
       >
         {test.text}
       </button>
-      <p className="figure">{expectation(test)}</p>
+      <p className="figure">{test.wanted}</p>
       <Answer plan={plan} test={test} value={reading?.value ?? null} />
       {judgement !== null && (
         <div role="status">
-          <p className={`verdict ${isGood ? 'good' : 'bad'}`}>
-            {isGood
-              ? '✓ in order'
-              : `✗ ${judgement.verdict}${judgement.fault === null ? '' : `: ${judgement.fault}`}`}
+          <p className={`verdict ${isGood ? 'good' : judgement.verdict === 'unsettled' ? '' : 'bad'}`}>
+            {verdictWords(judgement)}
           </p>
           {judgement.causes.length > 0 && (
             <ul>
@@ -86,17 +87,30 @@ function TestCard({ plan, test }: { readonly plan: Plan; readonly test: BenchTes
   );
 }
 
-function expectation(test: BenchTest): string {
-  switch (test.kind) {
-    case 'lights':
-      return 'It lights.';
-    case 'open':
-      return `Open: more than ${formatOhm(test.low)}.`;
-    case 'ohms':
-      return `About ${formatOhm(test.expected)} (${formatOhm(test.low)} to ${formatOhm(test.high)}).`;
-    case 'volts':
-      return `About ${formatVolt(test.expected)} (${formatVolt(test.low)} to ${formatVolt(test.high)}).`;
-  }
+function verdictWords({ verdict, fault }: Judgement): string {
+  if (verdict === 'in order') return '✓ in order';
+  if (verdict === 'unsettled') return '? not settled by this reading';
+  return `✗ ${verdict}${fault === null ? '' : `: ${fault}`}`;
+}
+
+/** No power goes in before + and − of every source are known to be apart. */
+function BeforePower({ plan, tests }: { readonly plan: Plan; readonly tests: readonly BenchTest[] }) {
+  const proofs = tests.filter(({ isProof }) => isProof === true);
+  const verdicts = proofs.map((test) => {
+    const reading = plan.readings[test.id];
+    return reading === undefined ? null : judgeReading(plan, test, reading.value).verdict;
+  });
+  if (verdicts.length > 0 && verdicts.every((verdict) => verdict === 'in order'))
+    return <p className="verdict good">✓ + and − are apart: power may go in.</p>;
+  return verdicts.some((verdict) => verdict === 'too low') ? (
+    <p className="verdict bad" role="alert">
+      ✗ + and − touch: no power goes in before that is mended.
+    </p>
+  ) : (
+    <p className="before-power">
+      No power goes in before the tests between + and − above are made and in order.
+    </p>
+  );
 }
 
 function Answer({
@@ -137,12 +151,11 @@ function Answer({
   const isOpen = value === OPEN_READING;
   return (
     <div className="answer">
-      <InputNumber
+      <NumberField
         size="small"
         style={{ width: 120 }}
         aria-label={`Reading: ${test.text}`}
         placeholder="reading"
-        min={0}
         suffix={test.unit}
         value={isOpen ? null : value}
         onChange={(next) => write(next)}

@@ -1,3 +1,4 @@
+import { maybeCheckRule } from '@sashiko/core/checks/check-rules';
 import type { Finding, Measure } from '@sashiko/core/checks/finding';
 import { formatVolt } from '@sashiko/core/units/electrical';
 import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
@@ -7,25 +8,20 @@ const LIMIT_WORDS: Readonly<Partial<Record<Measure['unit'], string>>> = { mm: 'a
 /** In these rules less is better. */
 const AT_MOST: ReadonlySet<string> = new Set(['stitch-long', 'thread-long', 'thread-stock']);
 
-/** Words of which one is not the other without its last letter. */
-const ONE: Readonly<Partial<Record<Measure['unit'], string>>> = {
-  switches: 'switch',
-  abilities: 'ability',
-  supplies: 'supply',
-};
-
 function words({ value, unit: kind }: Measure, unit: LengthUnit): string {
-  if (kind === 'mm') return formatLength(value, unit);
   if (kind === 'g') return `${value.toFixed(0)} g`;
-  if (kind === 'V') return formatVolt(value);
-  return `${value} ${value === 1 ? (ONE[kind] ?? kind.slice(0, -1)) : kind}`;
+  return kind === 'V' ? formatVolt(value) : formatLength(value, unit);
 }
 
-/** What was found and what is wanted, in words; null where there is nothing to measure. */
+/** Units of what is measured; all others are counted. */
+const MEASURED: ReadonlySet<Measure['unit']> = new Set(['mm', 'g', 'V']);
+
+/** What was found and what is wanted, as a sentence; null where there is nothing to measure or to count. */
 export function foundAndWanted(finding: Finding, unit: LengthUnit): string | null {
   const { found, wanted, ruleId } = finding;
   if (found === null || wanted === null) return null;
+  if (!MEASURED.has(found.unit)) return maybeCheckRule(ruleId)?.counted?.(found.value, wanted.value) ?? null;
   const limit =
     AT_MOST.has(ruleId) && ruleId !== 'thread-stock' ? 'at most ' : (LIMIT_WORDS[wanted.unit] ?? '');
-  return `found ${words(found, unit)}, wanted ${limit}${words(wanted, unit)}`;
+  return `${words(found, unit)} here; ${limit}${words(wanted, unit)} wanted.`;
 }

@@ -6,10 +6,11 @@ import {
   measureCloth,
   showWrongSide,
 } from '@sashiko/core/plan/edits/cloth-edits';
-import { InputNumber, Segmented, Select, Switch } from 'antd';
+import { Segmented, Select, Switch } from 'antd';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
+import { NumberField } from '../../ui/NumberField.tsx';
 
 const FRAY_WORDS = { none: 'does not fray', some: 'frays a little', much: 'frays: neaten its edge' } as const;
 
@@ -44,14 +45,13 @@ export function ClothKindPanel() {
         />
         <div className="field">
           <label htmlFor="looseness">Looseness</label>
-          <InputNumber
+          <NumberField
             id="looseness"
             min={1}
             max={3}
             step={0.1}
             style={{ width: '100%' }}
             value={cloth.looseness}
-            changeOnWheel={false}
             onChange={(looseness) => {
               if (looseness !== null) commit(measureCloth(plan, { looseness }), 'looseness');
             }}

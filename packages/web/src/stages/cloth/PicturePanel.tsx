@@ -10,12 +10,13 @@ import {
 } from '@sashiko/core/plan/edits/picture-edits';
 import type { Backdrop, PlanImage } from '@sashiko/core/plan/schema';
 import { formatLength } from '@sashiko/core/units/length';
-import { Button, InputNumber, Slider } from 'antd';
+import { Button, Slider } from 'antd';
 import { useState } from 'react';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
+import { NumberField } from '../../ui/NumberField.tsx';
 import { Row } from '../../ui/Row.tsx';
 import { ask, Cancelled } from '../../workers/workshop.ts';
 
@@ -111,11 +112,10 @@ function Placing({ backdrop, image }: PictureProps) {
       />
       <div className="field">
         <label htmlFor="picture-turn">Turned by</label>
-        <InputNumber
+        <NumberField
           id="picture-turn"
           style={{ width: '100%' }}
           suffix="°"
-          changeOnWheel={false}
           value={backdrop.turnDeg}
           onChange={(turnDeg) => {
             if (turnDeg !== null)

@@ -1,4 +1,5 @@
-import { DARK_AMP, type LightAnswer, type RunTime, willItLight } from '@sashiko/core/circuit/will-it-light';
+import type { RunTime } from '@sashiko/core/circuit/how-long';
+import { DARK_AMP, type LightAnswer, willItLight } from '@sashiko/core/circuit/will-it-light';
 import type { Result } from '@sashiko/core/errors/problem';
 import { LIGHT_RATED_A, maybeLightColour } from '@sashiko/core/parts/light-colours';
 import { flickSwitch } from '@sashiko/core/plan/edits/part-edits';
@@ -126,11 +127,11 @@ function ChargeLeft() {
   );
 }
 
-/** The answer of the worker for a plan: waiting, failed in words, or the run time (null when nothing lights). */
+/** The answer of the worker for a plan: waiting, failed in words, or how long each source lasts (none where no current flows). */
 type RunTimeAnswer =
   | { readonly kind: 'waiting' }
   | { readonly kind: 'failed'; readonly message: string }
-  | { readonly kind: 'known'; readonly time: RunTime | null };
+  | { readonly kind: 'known'; readonly times: readonly RunTime[] };
 
 /** Asks the worker how long the plan lights; answers for older plans are dropped. */
 function useRunTime(plan: Plan): RunTimeAnswer {
@@ -139,7 +140,7 @@ function useRunTime(plan: Plan): RunTimeAnswer {
     setAnswer({ kind: 'waiting' });
     const job = ask('howLong', { plan });
     job.answer.then(
-      ({ time }) => setAnswer({ kind: 'known', time }),
+      ({ times }) => setAnswer({ kind: 'known', times }),
       (error: unknown) => {
         if (!(error instanceof Cancelled)) {
           setAnswer({ kind: 'failed', message: error instanceof Error ? error.message : String(error) });
@@ -158,16 +159,37 @@ function HowLong({ plan }: { readonly plan: Plan }) {
       <h2>How long, at most</h2>
       {answer.kind === 'waiting' && <p className="quiet">Reckoning …</p>}
       {answer.kind === 'failed' && <p>{answer.message}</p>}
+      {answer.kind === 'known' && answer.times.length === 0 && <p>No current flows, so nothing runs down.</p>}
       {answer.kind === 'known' &&
-        (answer.time === null ? <p>Nothing lights, so nothing runs down.</p> : <Hours time={answer.time} />)}
+        answer.times.map((time) => (
+          <Hours key={time.partId} plan={plan} time={time} isAlone={answer.times.length === 1} />
+        ))}
       <p className="quiet">Real cells give less: old, cold or cheap ones much less.</p>
     </section>
   );
 }
 
-function Hours({ time }: { readonly time: RunTime }) {
+function Hours({
+  plan,
+  time,
+  isAlone,
+}: {
+  readonly plan: Plan;
+  readonly time: RunTime;
+  readonly isAlone: boolean;
+}) {
+  const name = plan.parts[time.partId]?.name ?? time.partId;
+  if (!time.isLit)
+    return (
+      <p className="plus" role="alert">
+        ✗ None of its lights shows, yet {name} gives {formatCurrent(time.freshAmp)} and is empty after{' '}
+        {formatHours(time.atMostHours)}. If no board or buzzer takes it, it is a short: take the power out,
+        and look in Check.
+      </p>
+    );
   return (
     <>
+      {!isAlone && <h3>{name}</h3>}
       <Row
         label={<>half as bright after</>}
         value={time.halfHours === null ? 'not before the end' : formatHours(time.halfHours)}

@@ -1,4 +1,4 @@
-import type { RunTime } from '@sashiko/core/circuit/will-it-light';
+import type { RunTime } from '@sashiko/core/circuit/how-long';
 import { formatHours } from '@sashiko/core/units/electrical';
 
 const WIDTH = 280;

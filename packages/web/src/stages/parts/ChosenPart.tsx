@@ -17,12 +17,13 @@ import {
 } from '@sashiko/core/plan/edits/part-edits';
 import { kindOf } from '@sashiko/core/plan/placed';
 import type { Part, Plan } from '@sashiko/core/plan/schema';
-import { Button, Input, InputNumber, Segmented, Select, Slider } from 'antd';
+import { Button, Input, Segmented, Select, Slider } from 'antd';
 import { useState } from 'react';
 import { withRepair } from '../../canvas/follow-threads.ts';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
+import { NumberField } from '../../ui/NumberField.tsx';
 import { Colours } from './Colours.tsx';
 import { copyParts } from './copy-parts.ts';
 import { ThreadsFollow } from './ThreadsFollow.tsx';
@@ -61,7 +62,7 @@ export function ChosenPart({ plan, part }: ChosenPartProps) {
       />
       <div className="field">
         <label htmlFor="part-turn">Turned by</label>
-        <InputNumber
+        <NumberField
           id="part-turn"
           style={{ width: '100%' }}
           value={Math.round(part.turnDeg * 10) / 10}
@@ -216,14 +217,13 @@ function OptionField({ plan, part, option }: ChosenPartProps & { readonly option
     <div className="field">
       <label htmlFor={id}>{option.title}</label>
       {option.choices === undefined ? (
-        <InputNumber
+        <NumberField
           id={id}
           style={{ width: '100%' }}
           min={option.smallest}
           max={option.largest}
           suffix={option.unit}
           value={value}
-          changeOnWheel={false}
           onChange={(next) => {
             if (next !== null) choose(next);
           }}

@@ -2,13 +2,14 @@ import { describeToMaker } from '@sashiko/core/errors/problem';
 import { PART_FILE_ENDING, parsePart, serializePart } from '@sashiko/core/formats/part-file';
 import { kindOfOwnPart, type OwnPart, ownPartProblem } from '@sashiko/core/parts/own-part';
 import { deleteOwnPart, keepOwnPart } from '@sashiko/core/plan/edits/own-part-edits';
-import { Button, Input, InputNumber, Modal, Segmented } from 'antd';
+import { Button, Input, Modal, Segmented } from 'antd';
 import { useState } from 'react';
 import { forgetOwnPart, freshOwnPartId, storeOwnPart } from '../../storage/own-parts.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { download } from '../../ui/download.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
+import { NumberField } from '../../ui/NumberField.tsx';
 import { OwnPartHoles } from './OwnPartHoles.tsx';
 import { OwnPartModel } from './OwnPartModel.tsx';
 import { PartPicture } from './PartPicture.tsx';
@@ -157,14 +158,13 @@ export function OwnPartEditor({ part: given, onDone }: OwnPartEditorProps) {
           )}
           <div className="field">
             <label htmlFor="own-mass">It weighs</label>
-            <InputNumber
+            <NumberField
               id="own-mass"
               min={0}
               max={2000}
               suffix="g"
               style={{ width: '100%' }}
               value={part.massG}
-              changeOnWheel={false}
               onChange={(massG) => {
                 if (massG !== null) change({ massG });
               }}

@@ -6,9 +6,10 @@ import {
   spreadOnEdge,
 } from '@sashiko/core/parts/own-part';
 import { formatLengthBare, type LengthUnit, maybeParseLengthMm } from '@sashiko/core/units/length';
-import { Button, Input, InputNumber, Segmented, Select } from 'antd';
+import { Button, Input, Segmented, Select } from 'antd';
 import { useState } from 'react';
 import { LengthField } from '../../ui/LengthField.tsx';
+import { NumberField } from '../../ui/NumberField.tsx';
 
 const ROLES: ReadonlyArray<{ readonly value: OwnRole; readonly label: string }> = [
   { value: 'plus', label: '+' },
@@ -140,13 +141,12 @@ export function OwnPartHoles({ part, unit, onChange }: HolesProps) {
                     />
                   </td>
                   <td>
-                    <InputNumber
+                    <NumberField
                       size="small"
                       aria-label={`What hole ${i + 1} gives at most`}
                       min={0}
                       max={5000}
                       value={hole.mostMa ?? null}
-                      changeOnWheel={false}
                       onChange={(mostMa) => {
                         const { mostMa: _old, ...rest } = hole;
                         onChange(
@@ -261,14 +261,13 @@ function SpreadHoles({ part, unit, onChange }: HolesProps) {
         onChange={setWhere}
       />
       <span>
-        <InputNumber
+        <NumberField
           size="small"
           min={1}
           max={100}
           precision={0}
           aria-label="How many holes"
           value={count}
-          changeOnWheel={false}
           onChange={(next) => {
             if (next !== null) setCount(next);
           }}

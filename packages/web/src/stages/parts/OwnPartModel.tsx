@@ -1,6 +1,7 @@
 import { CELL_KINDS } from '@sashiko/core/parts/cells';
 import type { OwnModel } from '@sashiko/core/parts/own-part';
-import { InputNumber, Select, Switch } from 'antd';
+import { Select, Switch } from 'antd';
+import { NumberField } from '../../ui/NumberField.tsx';
 
 interface ModelWords {
   readonly kind: OwnModel['kind'];
@@ -177,13 +178,12 @@ function Figure({ label, unit, value, onChange }: FigureProps) {
   return (
     <div className="field">
       <label htmlFor={id}>{label}</label>
-      <InputNumber
+      <NumberField
         id={id}
         min={0}
         suffix={unit}
         style={{ width: '100%' }}
         value={value}
-        changeOnWheel={false}
         onChange={(next) => {
           if (next !== null) onChange(next);
         }}

@@ -7,11 +7,12 @@ import { type Line, ringLine } from '@sashiko/core/plan/arrange/lines';
 import { type Spread, type SpreadTurn, spreadParts, spreadPoses } from '@sashiko/core/plan/arrange/spread';
 import { partIdOf } from '@sashiko/core/plan/edits/part-edits';
 import { formatLength } from '@sashiko/core/units/length';
-import { Button, InputNumber, Select } from 'antd';
+import { Button, Select } from 'antd';
 import { useEffect, useState } from 'react';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
+import { NumberField } from '../../ui/NumberField.tsx';
 import { LineSelect, useLine } from './LineSelect.tsx';
 
 const TURNS: ReadonlyArray<{ readonly value: SpreadTurn; readonly label: string }> = [
@@ -107,14 +108,13 @@ export function SpreadPanel() {
       />
       <div className="field">
         <label htmlFor="spread-count">How many</label>
-        <InputNumber
+        <NumberField
           id="spread-count"
           min={1}
           max={500}
           precision={0}
           style={{ width: '100%' }}
           value={count}
-          changeOnWheel={false}
           onChange={(next) => {
             if (next !== null) setCount(next);
           }}

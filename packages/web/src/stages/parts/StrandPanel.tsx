@@ -1,10 +1,11 @@
 import { describeToMaker } from '@sashiko/core/errors/problem';
 import { fitStrand, layStrand } from '@sashiko/core/plan/arrange/strand';
 import { formatLength } from '@sashiko/core/units/length';
-import { Button, InputNumber } from 'antd';
+import { Button } from 'antd';
 import { useState } from 'react';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
+import { NumberField } from '../../ui/NumberField.tsx';
 import { Row } from '../../ui/Row.tsx';
 import { LineSelect, useLine } from './LineSelect.tsx';
 
@@ -31,14 +32,13 @@ export function StrandPanel() {
           <Row label="Slack of the tightest wire" value={formatLength(fit.value.slackMm, unit)} />
           <div className="field">
             <label htmlFor="strand-count">Lights of the strand</label>
-            <InputNumber
+            <NumberField
               id="strand-count"
               min={1}
               max={fit.value.fits}
               precision={0}
               style={{ width: '100%' }}
               value={count}
-              changeOnWheel={false}
               onChange={setWanted}
             />
           </div>

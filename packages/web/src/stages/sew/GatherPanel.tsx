@@ -8,8 +8,9 @@ import {
   gatherList,
   gatherTotal,
 } from '@sashiko/core/sewing/gather';
-import { Button, Input, InputNumber } from 'antd';
+import { Button, Input } from 'antd';
 import { usePlanStore } from '../../stores/plan-store.ts';
+import { NumberField } from '../../ui/NumberField.tsx';
 import { printFiles } from '../../ui/print-files.ts';
 
 /** What to lay out, for one piece or a class set; what it costs where the maker says so. */
@@ -58,7 +59,7 @@ function Kits({ plan }: { readonly plan: Plan }) {
       <h2>For how many</h2>
       <div className="field">
         <label htmlFor="kit-count">Kits</label>
-        <InputNumber
+        <NumberField
           id="kit-count"
           size="small"
           min={1}
@@ -72,7 +73,7 @@ function Kits({ plan }: { readonly plan: Plan }) {
       </div>
       <div className="field">
         <label htmlFor="kit-spare">Laid by, %</label>
-        <InputNumber
+        <NumberField
           id="kit-spare"
           size="small"
           min={0}
@@ -105,7 +106,7 @@ function ItemRow({ plan, item }: { readonly plan: Plan; readonly item: GatherIte
       <span>{item.what}</span>
       <span className="figure">{amountWords(item)}</span>
       {item.group !== 'Tools' && (
-        <InputNumber
+        <NumberField
           size="small"
           min={0}
           max={1_000_000}

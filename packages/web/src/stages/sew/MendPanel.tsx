@@ -88,7 +88,7 @@ export function MendPanel({ plan, pieces }: { readonly plan: Plan; readonly piec
         </>
       )}
       {ways.ok ? (
-        ways.value.map((way, i) => <WayCard key={way.id} plan={plan} way={way} isLeast={i === 0} />)
+        ways.value.map((way, i) => <WayCard key={way.id} plan={plan} way={way} isFirst={i === 0} />)
       ) : (
         <p>{describeToMaker(ways.problem)}</p>
       )}
@@ -110,11 +110,11 @@ function mishapOf(
 function WayCard({
   plan,
   way,
-  isLeast,
+  isFirst,
 }: {
   readonly plan: Plan;
   readonly way: RepairWay;
-  readonly isLeast: boolean;
+  readonly isFirst: boolean;
 }) {
   const commit = usePlanStore((state) => state.commit);
   const tell = usePlanStore((state) => state.tell);
@@ -124,7 +124,7 @@ function WayCard({
     <section className="cut" aria-label={way.title}>
       <h3>
         {way.title}
-        {isLeast && <span className="least"> least work</span>}
+        {isFirst && <span className="least"> try this first</span>}
       </h3>
       <p className="quiet">
         {formatWorkTime(way.seconds)}; undo {formatLength(way.undoneMm, unit, 0)};{' '}

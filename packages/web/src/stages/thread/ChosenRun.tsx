@@ -12,9 +12,10 @@ import { tidyRun } from '@sashiko/core/router/tidy';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
 import { formatOhm } from '@sashiko/core/units/electrical';
 import { formatLength } from '@sashiko/core/units/length';
-import { Button, Checkbox, InputNumber, Select } from 'antd';
+import { Button, Checkbox, Select } from 'antd';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { NumberField } from '../../ui/NumberField.tsx';
 import { Row } from '../../ui/Row.tsx';
 import { RunEnds } from './RunEnds.tsx';
 import { RunWays } from './RunWays.tsx';
@@ -87,7 +88,7 @@ export function ChosenRun({ plan, run }: { readonly plan: Plan; readonly run: Ru
       {(['strands', 'lines'] as const).map((field) => (
         <div className="field" key={field}>
           <label htmlFor={field}>{field === 'strands' ? 'Strands' : 'Sewn so many times'}</label>
-          <InputNumber
+          <NumberField
             id={field}
             style={{ width: '100%' }}
             min={1}

@@ -1,10 +1,11 @@
 import { describeSpool } from '@sashiko/core/plan/edits/patch-edits';
 import { maybeThreadOf } from '@sashiko/core/plan/placed';
 import { THREAD_KINDS } from '@sashiko/core/thread/thread-kinds';
-import { Button, InputNumber } from 'antd';
+import { Button } from 'antd';
 import { useState } from 'react';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
+import { NumberField } from '../../ui/NumberField.tsx';
 import { ThreadSelect } from './StitchFields.tsx';
 
 /** A swatch is sewn and measured over this much at first, mm. */
@@ -45,7 +46,7 @@ export function SpoolsPanel() {
         <LengthField label="Length of the line" valueMm={swatchMm} unit={unit} onChange={setSwatchMm} />
         <div className="field">
           <label htmlFor="swatch-ohm">It reads, Ω</label>
-          <InputNumber id="swatch-ohm" style={{ width: '100%' }} min={0.01} value={ohm} onChange={setOhm} />
+          <NumberField id="swatch-ohm" style={{ width: '100%' }} min={0.01} value={ohm} onChange={setOhm} />
         </div>
         <div className="buttons">
           <Button
@@ -75,7 +76,7 @@ export function SpoolsPanel() {
         <h2>Left on the spool</h2>
         <div className="field">
           <label htmlFor="spool-left">Metres left</label>
-          <InputNumber
+          <NumberField
             id="spool-left"
             style={{ width: '100%' }}
             min={0}

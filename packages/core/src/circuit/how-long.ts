@@ -1,0 +1,101 @@
+/** How long each source of a plan lasts: until its lights are too dim, or, where nothing lights, until it is empty all the same. */
+import { type Result, succeed } from '../errors/problem.ts';
+import { cellAt, cellCapacityMah } from '../parts/cells.ts';
+import type { Plan } from '../plan/schema.ts';
+import { type Circuit, circuitsOf } from '../power/circuits.ts';
+import { discharge } from './discharge.ts';
+import { DARK_AMP, type LightAnswer, willItLight } from './will-it-light.ts';
+
+/** What a holder that boosts hands on of what it takes (handbook figure). */
+export const BOOST_EFFICIENCY = 0.85;
+
+/** A source that gives less than this is at rest: it outlasts its shelf life, A (assumption). */
+const AT_REST_AMP = 1e-6;
+
+export interface RunTime {
+  readonly partId: string;
+  /** What it gives fresh, A. */
+  readonly freshAmp: number;
+  /** Whether any of its lights shows while it is fresh. */
+  readonly isLit: boolean;
+  /** Hours until the brightest light has half of its fresh current; null when that never comes first, or nothing lights. */
+  readonly halfHours: number | null;
+  /** Hours until dark or the cell is empty: always at most, because real cells give less. */
+  readonly atMostHours: number;
+  readonly stoppedBy: 'dark' | 'empty';
+  /** The current that is watched over time, of the brightest light or, where none shows, of the source, for a chart: [hours, A]. */
+  readonly curve: ReadonlyArray<readonly [number, number]>;
+}
+
+/**
+ * How long each source lasts on fresh cells that run down alike, in plan order; sources at rest are left out. Empty where no current
+ * flows at all.
+ */
+export function howLong(plan: Plan): Result<readonly RunTime[]> {
+  const answers = new Map<number, LightAnswer>();
+  let problem: Result<readonly RunTime[]> | null = null;
+  const fresh = willItLight(plan, 1);
+  if (!fresh.ok) return fresh;
+  const answerAt = (chargeLeft: number): LightAnswer => {
+    const known = answers.get(chargeLeft);
+    if (known !== undefined) return known;
+    const solved = willItLight(plan, chargeLeft);
+    if (!solved.ok) problem = solved;
+    const answer = solved.ok ? solved.value : fresh.value;
+    answers.set(chargeLeft, answer);
+    return answer;
+  };
+  const times = circuitsOf(plan).flatMap((circuit) => runTime(circuit, fresh.value, answerAt) ?? []);
+  return problem ?? succeed(times);
+}
+
+function runTime(
+  circuit: Circuit,
+  fresh: LightAnswer,
+  answerAt: (chargeLeft: number) => LightAnswer,
+): RunTime | null {
+  const { part, cell: source, cellKind } = circuit.source;
+  const own = new Set(
+    [...circuit.lights, ...circuit.pinLights.map(({ light }) => light)].map(({ id }) => id),
+  );
+  const givenBy = (answer: LightAnswer): number =>
+    answer.supplies.find(({ partId }) => partId === part.id)?.amp ?? 0;
+  const brightestOf = (answer: LightAnswer): number =>
+    Math.max(0, ...answer.lights.filter(({ id }) => own.has(id)).map(({ amp }) => amp));
+  const freshAmp = givenBy(fresh);
+  if (freshAmp < AT_REST_AMP) return null;
+  const isLit = brightestOf(fresh) >= DARK_AMP;
+  const half = brightestOf(fresh) / 2;
+  const result = discharge({
+    loadAt: (chargeLeft) => {
+      const answer = answerAt(chargeLeft);
+      const { volt, ohm } = cellAt(cellKind, chargeLeft);
+      const given = givenBy(answer);
+      // A converter takes the power it gives, and what it wastes, from its cells.
+      const amp =
+        source.boostV === undefined
+          ? given
+          : (given * source.boostV) / (BOOST_EFFICIENCY * volt * source.count);
+      return { amp, volt: volt - amp * ohm, watched: isLit ? brightestOf(answer) : given };
+    },
+    capacityAh: (amp) => cellCapacityMah(cellKind, amp * 1000) / 1000,
+    knots: cellKind.table.map(([charge]) => charge),
+    marks: isLit
+      ? [
+          { id: 'half', isPast: (load) => load.watched < half },
+          { id: 'dark', isPast: (load) => load.watched < DARK_AMP },
+          { id: 'empty', isPast: (load) => load.volt < cellKind.cutoffV },
+        ]
+      : [],
+    stopAt: isLit ? ['dark', 'empty'] : [],
+  });
+  return {
+    partId: part.id,
+    freshAmp,
+    isLit,
+    halfHours: result.hours.get('half') ?? null,
+    atMostHours: result.endHours,
+    stoppedBy: result.stoppedBy === 'dark' ? 'dark' : 'empty',
+    curve: result.samples.map(({ hours, load }) => [hours, load.watched] as const),
+  };
+}

@@ -1,0 +1,164 @@
+/** The proof that + and − do not touch, before a cell goes in: where to measure, and which reading would be a short. */
+import { ohmsBetween } from '../circuit/will-it-light.ts';
+import { deriveNets, holesOf, type Net } from '../nets/nets.ts';
+import { holeKey, runsByHole } from '../plan/placed.ts';
+import type { HoleRef, Part, Plan } from '../plan/schema.ts';
+import { type Circuit, circuitsOf } from '../power/circuits.ts';
+import { type Contact, contactsOf, withContactsClosed } from '../power/contacts.ts';
+import { THREAD_SPREAD } from '../thread/thread-sums.ts';
+import { type Across, type AcrossFinder, acrossFinder } from './across.ts';
+import { type TouchFinder, touchFinder } from './touching.ts';
+
+/** A chip that is not fed may let a meter read as little as this, Ω (assumption: its protection diodes at the meter's own current). */
+export const CHIP_LEAST_OHM = 500;
+
+/** A meter that tests with less than this does not make any light conduct, V (from memory: red begins at about 1.5 V). */
+export const GENTLE_METER_V = 1.4;
+
+/** Two conductors that must not touch, and how a meter tells. */
+export interface ApartPair {
+  readonly a: HoleRef;
+  readonly b: HoleRef;
+  readonly across: Exclude<Across, 'joined'>;
+  /** The parts that lie across and decide what a meter shows. */
+  readonly parts: readonly Part[];
+  /** Readings up to this are a short, Ω; 0 where nothing or lights lie across: there any reading both ways round is one. */
+  readonly shortOhm: number;
+  /** What lies across lets so much through that a short could hide behind it. */
+  readonly mayHide: boolean;
+}
+
+/** Judges pairs of conductors of one plan. */
+export interface PairJudge {
+  /**
+   * The pair of two groups of nets with every contact closed, the worst case for whatever is sewn so far; null where they are one
+   * then, or one has no hole. Probes are put to `atId`'s holes where it has some.
+   */
+  closed(one: readonly Net[], other: readonly Net[], atId?: string): ApartPair | null;
+  /** The same with every contact open. */
+  open(one: readonly Net[], other: readonly Net[]): ApartPair | null;
+}
+
+/** A judge for a plan. O(parts + nets) once; a pair with a chip or a resistor across costs a look for its nearest place. */
+export function pairJudge(plan: Plan): PairJudge {
+  const finders = { closed: acrossFinder(plan, true), open: acrossFinder(plan, false) };
+  const touch = touchFinder(plan);
+  return {
+    closed: (one, other, atId) => judgePair(plan, finders.closed, touch, one, other, atId),
+    open: (one, other) => judgePair(plan, finders.open, touch, one, other, undefined),
+  };
+}
+
+function judgePair(
+  plan: Plan,
+  finder: AcrossFinder,
+  touch: TouchFinder,
+  one: readonly Net[],
+  other: readonly Net[],
+  atId: string | undefined,
+): ApartPair | null {
+  const [a, b] = [probeHole(plan, one, atId), probeHole(plan, other, atId)];
+  const [first, second] = [one[0], other[0]];
+  if (a === null || b === null || first === undefined || second === undefined) return null;
+  const across = finder.between(first, second);
+  if (across === 'joined') return null;
+  const pair = { a, b, across, parts: finder.partsBetween(first, second) };
+  if (across === 'nothing' || across === 'lights') return { ...pair, shortOhm: 0, mayHide: false };
+  const short = ohmsIfTouching(touch, one, other, a, b);
+  if (across === 'chips') return { ...pair, shortOhm: 2 * short, mayHide: false };
+  const sound = soundOhm(plan, a, b);
+  return {
+    ...pair,
+    shortOhm: Math.min(2 * short, sound * (1 - THREAD_SPREAD)),
+    mayHide: short * (1 + THREAD_SPREAD) > 2 * sound,
+  };
+}
+
+/** What a meter reads at most when two groups of nets touch at their nearest place, Ω; never more than half of what a chip may show. */
+function ohmsIfTouching(
+  touch: TouchFinder,
+  one: readonly Net[],
+  other: readonly Net[],
+  a: HoleRef,
+  b: HoleRef,
+): number {
+  const place = touch.nearest(one, other);
+  const ohm = place?.ohmsFrom(a, b) ?? touch.nearest(other, one)?.ohmsFrom(b, a) ?? Number.POSITIVE_INFINITY;
+  return Math.min(ohm, CHIP_LEAST_OHM / 2);
+}
+
+/** Readings between two holes that must not touch are a short up to this, Ω: twice what a touching place near by would show. */
+export function shortLimitOhm(plan: Plan, a: HoleRef, b: HoleRef): number {
+  const nets = deriveNets(plan);
+  return 2 * ohmsIfTouching(touchFinder(plan), [nets.ofHole(a)], [nets.ofHole(b)], a, b);
+}
+
+function soundOhm(plan: Plan, a: HoleRef, b: HoleRef): number {
+  const measured = ohmsBetween(withContactsClosed(plan), a, b);
+  return measured.ok ? measured.value : Number.POSITIVE_INFINITY;
+}
+
+/** Where to put the tip of a meter: a hole of the part that is asked for, else the first with thread, else any; with thread before without. */
+export function probeHole(plan: Plan, nets: readonly Net[], atId?: string): HoleRef | null {
+  const used = runsByHole(plan);
+  const holes = nets.flatMap((net) => net.terminals.flatMap((terminal) => holesOf(plan, terminal)));
+  const own = holes.filter(({ partId }) => partId === atId);
+  const isUsed = (hole: HoleRef): boolean => used.has(holeKey(hole));
+  return own.find(isUsed) ?? own[0] ?? holes.find(isUsed) ?? holes[0] ?? null;
+}
+
+/** What has to be proved before power goes into one source. */
+export interface ApartProof {
+  readonly circuit: Circuit;
+  /** Pairs of its + and its −: one for each conductor that no closed switch joins to another. */
+  readonly pairs: readonly ApartPair[];
+  /** Switches that stay as they are left, to be closed for it: then one pair stands for both of their sides. */
+  readonly closed: readonly Contact[];
+}
+
+/** The proofs of a plan, one for each source with thread at it, in plan order. */
+export function apartProofs(plan: Plan): readonly ApartProof[] {
+  const judge = pairJudge(plan);
+  const all = contactsOf(plan);
+  return circuitsOf(plan).flatMap((circuit) => {
+    const closed = all.filter(
+      ({ closedBy, a, b }) =>
+        closedBy === 'hand' &&
+        [...circuit.plus, ...circuit.minus].some((net) =>
+          [a, b].some((end) =>
+            net.terminals.some((t) => t.partId === end.partId && t.terminal === end.terminal),
+          ),
+        ),
+    );
+    const [plus, minus] = [circuit.plus, circuit.minus].map((nets) => groups(nets, closed)) as [
+      readonly (readonly Net[])[],
+      readonly (readonly Net[])[],
+    ];
+    const isSewn = (nets: readonly Net[]): boolean => nets.some(({ runIds }) => runIds.length > 0);
+    const own = (side: readonly (readonly Net[])[]): readonly Net[] => side[0] ?? [];
+    if (![...plus, ...minus].some(isSewn)) return [];
+    const pairs = plus.flatMap((one) =>
+      minus
+        // What has thread is measured against what has thread, and against the holes of the source itself.
+        .filter((other) => (isSewn(one) || one === own(plus)) && (isSewn(other) || other === own(minus)))
+        .flatMap((other) => judge.closed(one, other, circuit.source.part.id) ?? []),
+    );
+    return pairs.length === 0 ? [] : [{ circuit, pairs, closed }];
+  });
+}
+
+/** Nets put together where a closed switch joins them; the group of the source's own terminal first. */
+function groups(nets: readonly Net[], closed: readonly Contact[]): readonly (readonly Net[])[] {
+  const has = (net: Net, end: Contact['a']): boolean =>
+    net.terminals.some((t) => t.partId === end.partId && t.terminal === end.terminal);
+  let list: (readonly Net[])[] = nets.map((net) => [net]);
+  for (const { a, b } of closed) {
+    const [one, other] = [a, b].map((end) => list.find((group) => group.some((net) => has(net, end))));
+    if (one === undefined || other === undefined || one === other) continue;
+    const [first, second] = list.indexOf(one) < list.indexOf(other) ? [one, other] : [other, one];
+    list = list.flatMap((group) =>
+      group === first ? [[...first, ...second]] : group === second ? [] : [group],
+    );
+  }
+  return list;
+}

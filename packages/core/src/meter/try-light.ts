@@ -1,0 +1,64 @@
+/** What a light can be tried on before it is sewn, without harm and so that it shows. */
+import type { Circuit as ElementList } from '../circuit/circuit.ts';
+import { GROUND } from '../circuit/circuit.ts';
+import { solveDc } from '../circuit/solve-dc.ts';
+import { lightsOf, type PlacedLight } from '../nets/sides.ts';
+import { type CellKind, cellAt, maybeCellKind } from '../parts/cells.ts';
+import { COIN_CELL_ID } from '../parts/coin-holders.ts';
+import { LIGHT_RATED_A, maybeLightColour } from '../parts/light-colours.ts';
+import type { Part, Plan } from '../plan/schema.ts';
+import { sourcesOf } from '../power/sources.ts';
+
+/** A light is seen at once in a room from this current on, A (assumption). */
+const SEEN_AMP = 0.0005;
+
+/**
+ * own: a coin cell that the piece takes anyway. spare: a coin cell that has to be at hand for it. The coin cell's own resistance
+ * holds the current of a bare light back (common practice, no source); a pack, a box of cells or a converter would not.
+ */
+export type TrialSupply = 'own' | 'spare';
+
+/**
+ * What every light of a part can be tried on; null where nothing certain can be said: lights that wait for a program, lights that
+ * a fresh coin cell does not bring to show.
+ */
+export function trialSupply(plan: Plan, part: Part): TrialSupply | null {
+  const lights = lightsOf(plan, part);
+  const coin = maybeCellKind(COIN_CELL_ID);
+  if (lights.length === 0 || coin === undefined) return null;
+  if (!lights.every((light) => ampOn(coin, 1, light) >= SEEN_AMP)) return null;
+  return sourcesOf(plan).some(({ cell }) => cell.cellId === COIN_CELL_ID && cell.boostV === undefined)
+    ? 'own'
+    : 'spare';
+}
+
+/** Whether a spare coin cell has to be at hand to try the lights of a plan. */
+export function needsSpareCell(plan: Plan): boolean {
+  return Object.values(plan.parts).some((part) => trialSupply(plan, part) === 'spare');
+}
+
+/**
+ * Whether a light may hang straight between + and − of a source, as it does when one side is touched with a loose thread: within
+ * its rated current, or on a lone coin cell, which holds it back.
+ */
+export function mayHangOn(light: PlacedLight, cellId: string, count: number, boostV?: number): boolean {
+  const cell = maybeCellKind(cellId);
+  if (cell === undefined) return false;
+  if (cellId === COIN_CELL_ID && count === 1 && boostV === undefined) return true;
+  return ampOn(cell, count, light, boostV) <= LIGHT_RATED_A;
+}
+
+/** The current of a light held straight to fresh cells, A. */
+function ampOn(cell: CellKind, count: number, { part, light }: PlacedLight, boostV?: number): number {
+  const law = maybeLightColour(light.colourId ?? part.colourId ?? '');
+  if (law === undefined) return 0;
+  const { volt, ohm } = cellAt(cell, 1);
+  const circuit: ElementList = [
+    { kind: 'V', name: 'Vcell', plus: 'e', minus: GROUND, volt: boostV ?? volt * count },
+    { kind: 'R', name: 'Ri', a: 'e', b: 'a', ohm: boostV === undefined ? ohm * count : 1e-3 },
+    { kind: 'R', name: 'Rl', a: 'a', b: 'd', ohm: Math.max(light.seriesOhm, 1e-3) },
+    { kind: 'D', name: 'D1', anode: 'd', cathode: GROUND, law },
+  ];
+  const solved = solveDc(circuit);
+  return solved.ok ? (solved.value.amps.get('D1') ?? 0) : 0;
+}

@@ -1,0 +1,105 @@
+/** What it takes to turn a piece on, what must be seen then, and what turns it off: in the words of what is there. */
+import { DARK_AMP } from '../circuit/will-it-light.ts';
+import type { ApartProof } from '../meter/apart.ts';
+import { lightsIn } from '../nets/sides.ts';
+import { elementsOf } from '../parts/part-element.ts';
+import { kindOf } from '../plan/placed.ts';
+import type { Part } from '../plan/schema.ts';
+import type { Circuit } from '../power/circuits.ts';
+import { closedState, closeWords, openWords } from '../power/contacts.ts';
+import { cellWords, putInWords, type Source } from '../power/sources.ts';
+import { doings, listed, type SheetNames } from './sheet-names.ts';
+import type { StepContext } from './steps/step-context.ts';
+
+/** So many lights are named; more are counted. */
+const MOST_NAMED = 6;
+
+/** What a hand does at a holder besides putting the cell in: its own switch, the eye that waits for the dark. */
+export function holderWords(names: SheetNames, { cell, part }: Source): readonly string[] {
+  const name = names.part(part.id);
+  return [
+    ...(cell.switched ? [`turn ${name} on`] : []),
+    ...(cell.waitsForDark === true ? [`cover the light sensor of ${name}`] : []),
+  ];
+}
+
+/** How a circuit stands when it is on, to stand before a reading: `gate on`, `the light sensor of holder covered`. */
+export function onStates(names: SheetNames, { source, contacts }: Circuit): readonly string[] {
+  const { cell, part } = source;
+  const name = (partId: string): string => names.part(partId);
+  return [
+    ...(cell.switched ? [`${name(part.id)} on`] : []),
+    ...(cell.waitsForDark === true ? [`the light sensor of ${name(part.id)} covered`] : []),
+    ...contacts.map((contact) => closedState(contact, name)),
+  ];
+}
+
+/** The words of the first time the power goes in for good: what to do, what must be seen, and what turns it off. */
+export function powerOnWords(
+  { plan, names }: Pick<StepContext, 'plan' | 'names'>,
+  { circuit }: ApartProof,
+  amps: ReadonlyMap<string, number>,
+): string {
+  const { source, contacts } = circuit;
+  const name = (partId: string): string => names.part(partId);
+  const hands = [
+    putInWords(source, name(source.part.id)),
+    ...holderWords(names, source),
+    ...contacts.map((contact) => closeWords(contact, name)),
+  ];
+  return [`${doings(hands)}: ${seenWords(plan, names, circuit, amps)}`, offWords(names, circuit)].join(' ');
+}
+
+function seenWords(
+  plan: StepContext['plan'],
+  names: SheetNames,
+  { lights, pinLights, loads, source }: Circuit,
+  amps: ReadonlyMap<string, number>,
+): string {
+  const isLit = ({ id }: { readonly id: string }): boolean => (amps.get(id) ?? 0) >= DARK_AMP;
+  const partsOf = (list: ReadonlyArray<{ readonly part: Part }>): readonly Part[] => [
+    ...new Set(list.map(({ part }) => part)),
+  ];
+  const lit = partsOf(lights.filter(isLit));
+  const dark = partsOf(lights.filter((light) => !isLit(light))).filter((part) => !lit.includes(part));
+  const waiting = [
+    ...partsOf(pinLights.map(({ light }) => light)),
+    ...loads.filter((part) => kindOf(plan, part).holes.some(({ role }) => role === 'data-in')),
+  ];
+  const isAll = lit.length > 1 && lit.length === partsOf(lightsIn(plan)).length;
+  const said = (parts: readonly Part[]): string =>
+    parts.length > MOST_NAMED ? `${parts.length} lights` : listed(parts.map((part) => names.part(part.id)));
+  const sentences = [
+    lit.length === 0
+      ? `between the + and the − of ${names.part(source.part.id)} the meter must read volts, with that sign, and nothing may get warm.`
+      : `${isAll ? 'every light' : said(lit)} must light. If one stays dark, the Bench says where to look.`,
+  ];
+  if (dark.length > 0)
+    sentences.push(`By the sums ${said(dark)} ${dark.length === 1 ? 'stays' : 'stay'} dark: Check says why.`);
+  if (waiting.length > 0) {
+    const boards = loads.filter((part) => elementsOf(kindOf(plan, part), 'pin').length > 0);
+    const whose =
+      boards.length === 0
+        ? 'a program tells them something'
+        : `the program of ${listed(boards.map(({ id }) => names.part(id)))} runs`;
+    sentences.push(`Until ${whose}, ${said(waiting)} may stay dark.`);
+  }
+  return sentences.join(' ');
+}
+
+/** What turns a circuit off, as a sentence; where nothing does, the cell is the switch. */
+export function offWords(names: SheetNames, circuit: Circuit): string {
+  const ways = offWays(names, circuit);
+  return ways.length === 0
+    ? `There is no switch: ${cellWords(circuit.source)} is the switch and comes out to turn it off.`
+    : `To turn it off, ${ways[0]}.`;
+}
+
+/** What a hand can do to turn a circuit off, the easiest first. */
+export function offWays(names: SheetNames, { source, mainContacts }: Circuit): readonly string[] {
+  const name = (partId: string): string => names.part(partId);
+  return [
+    ...(source.cell.switched ? [`turn ${name(source.part.id)} off`] : []),
+    ...mainContacts.map((contact) => openWords(contact, name)),
+  ];
+}

@@ -1,0 +1,31 @@
+/** What a light is tried on before it is sewn, in a sentence: the same one on the sheet and on the Bench. */
+import { mayHangOn, trialSupply } from '../meter/try-light.ts';
+import { lightsOf } from '../nets/sides.ts';
+import { maybeLightColour } from '../parts/light-colours.ts';
+import { elementsOf } from '../parts/part-element.ts';
+import { kindOf } from '../plan/placed.ts';
+import type { Part, Plan } from '../plan/schema.ts';
+import { powerWords, sourcesOf } from '../power/sources.ts';
+import { listed } from './sheet-names.ts';
+
+/** How a part with lights is tried; null where nothing certain can be said of it. */
+export function tryWords(plan: Plan, part: Part, name: string): string | null {
+  const supply = trialSupply(plan, part);
+  if (supply === null) return null;
+  const lights = lightsOf(plan, part);
+  const cell = supply === 'own' ? 'a coin cell' : 'a spare 3 V coin cell';
+  const strong = sourcesOf(plan).filter(({ cell }) =>
+    lights.some((light) => !mayHangOn(light, cell.cellId, cell.count, cell.boostV)),
+  );
+  const own = powerWords(strong);
+  const warning =
+    own === null
+      ? ''
+      : ` Not to the ${own.what} of this piece: straight from there it gets more than it bears.`;
+  if (lights.length < 2)
+    return `Hold ${name} to ${cell} for a moment, + to +: it must light before it is sewn.${warning}`;
+  const colours = elementsOf(kindOf(plan, part), 'light').map(({ colourId }) =>
+    (maybeLightColour(colourId ?? '')?.title ?? 'the light').toLowerCase(),
+  );
+  return `Hold ${name} to ${cell} for a moment, its − to −, and each + in turn to +: ${listed(colours)} must light before it is sewn.${warning}`;
+}
