@@ -15,7 +15,7 @@ import {
   takePiece,
 } from '@sashiko/core/plan/edits/cloth-edits';
 import { placePair, setLevel, turnPart } from '@sashiko/core/plan/edits/part-edits';
-import { stateFacts } from '@sashiko/core/plan/edits/plan-edits';
+import { changeHabits, stateFacts } from '@sashiko/core/plan/edits/plan-edits';
 import { addWork } from '@sashiko/core/plan/edits/sewing-edits';
 import { newPlan } from '@sashiko/core/plan/new-plan';
 import type { Plan } from '@sashiko/core/plan/schema';
@@ -97,7 +97,7 @@ function nightWalkDogCoat(): Plan {
     'Night-walk dog coat',
     ['animal-coat', { widthMm: 420, heightMm: 480, neckMm: 150, neckDepthMm: 55 }],
     ['firm-woven', 'slate'],
-    { forWhom: 'animal', worn: true, onSkin: false, washed: true, rainedOn: true, flashingFine: true },
+    { forWhom: 'animal', worn: true, onSkin: false, washed: false, rainedOn: true, flashingFine: true },
     [
       { use: 'reach', name: 'pocket', closed: true, nodes: roundedBoxCurve(160, 392, 260, 444, 8) },
       mark(
@@ -159,14 +159,15 @@ function nightWalkDogCoat(): Plan {
   for (const pin of pins) build.edit(setLevel(build.plan, board, pin, 1));
   const pocket =
     Object.values(build.plan.cloth.markings).find(({ name }) => name === 'pocket')?.id ?? 'piece';
-  build.edit(
+  // The lining covers the threads: rain would join them.
+  build.edit(changeHabits(build.plan, { cover: 'lining' }));
+  return build.edit(
     addWork(build.plan, {
       title: 'sew the pocket on over the holder, its top left open',
       kind: 'close',
       place: pocket,
     }),
-  );
-  return build.edit(addWork(build.plan, { title: 'sew the lining in', kind: 'close', place: 'wrong' })).plan;
+  ).plan;
 }
 
 /** A ring of twelve bare-leg lights with mistakes left in, each of them found by a check. */

@@ -1,3 +1,4 @@
+import { bringsStyle } from '@sashiko/core/advice/follows-style';
 import { patchReasons } from '@sashiko/core/advice/patch-reasons';
 import { isWorse, threadFigures } from '@sashiko/core/advice/thread-figures';
 import { expectOk } from '@sashiko/core/errors/problem';
@@ -22,8 +23,10 @@ export function routeCommand(plan: Plan, { asJson, seed, out }: CommandOptions):
   while (step.done !== true) step = search.next();
   const { solution, leftOut } = cleanPart(problem, step.value);
   const proposed = expectOk(previewProposal(plan, problem, solution));
-  const isBetter = isWorse(threadFigures(plan), threadFigures(proposed));
-  const made = isBetter ? proposed : plan;
+  const [before, after] = [threadFigures(plan), threadFigures(proposed)];
+  const isBetter = isWorse(before, after);
+  const isInStyle = !isBetter && bringsStyle(plan, before, after);
+  const made = isBetter || isInStyle ? proposed : plan;
   const name = (part: number): string => plan.parts[problem.parts[part]?.id ?? '']?.name ?? '';
   const figures = threadFigures(made);
   const reasons = patchReasons(plan, problem, solution);
@@ -31,6 +34,7 @@ export function routeCommand(plan: Plan, { asJson, seed, out }: CommandOptions):
     ? toJson({
         plan: plan.name,
         isBetter,
+        isInStyle,
         lengthMm: solution.lengthMm,
         runs: figures.runCount,
         strands: figures.strandCount,
@@ -46,8 +50,8 @@ export function routeCommand(plan: Plan, { asJson, seed, out }: CommandOptions):
         stops: figures.stops,
       })
     : [
-        isBetter
-          ? `${figures.runCount} runs, ${Math.round(solution.lengthMm)} mm along the cloth, ${reasons.length} patches, all gaps kept.\n`
+        isBetter || isInStyle
+          ? `${isInStyle ? 'In the style of the plan: ' : ''}${figures.runCount} runs, ${Math.round(solution.lengthMm)} mm along the cloth, ${reasons.length} patches, all gaps kept.\n`
           : 'Nothing better was found than the threads that are there.\n',
         ...reasons.map(({ text }) => `patch: ${text}\n`),
         ...leftOut.map(

@@ -7,7 +7,7 @@ import { deriveNets } from '../nets/nets.ts';
 import { patchCovers } from '../nets/patches.ts';
 import { cutPieces } from '../nets/pieces.ts';
 import { wishDifference } from '../nets/wish-difference.ts';
-import { runPath, sumRun } from '../plan/placed.ts';
+import { copiesOf, runPath, sumRun } from '../plan/placed.ts';
 import type { Plan, Run } from '../plan/schema.ts';
 
 export interface ThreadFigures {
@@ -29,9 +29,11 @@ export interface ThreadFigures {
 
 const LOOK_ROUND_MM = 50;
 
-/** Thread along all runs, mm, without loops, knots and spare. O(runs). */
+/** Thread along all runs, every strand and every pass of them, mm, without loops, knots and spare; what came joined is not counted. O(runs). */
 export function threadInLinesMm(plan: Plan): number {
-  return Object.values(plan.runs).reduce((sum, run) => sum + sumRun(plan, run).threadMm, 0);
+  return Object.values(plan.runs)
+    .filter((run) => run.prewired !== true)
+    .reduce((sum, run) => sum + sumRun(plan, run).threadMm * copiesOf(run), 0);
 }
 
 /** The figures of a plan as it is. O(full check). */

@@ -3,7 +3,8 @@ import { willItLight } from '../circuit/will-it-light.ts';
 import { expectOk } from '../errors/problem.ts';
 import { flickSwitch } from '../plan/edits/part-edits.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
-import { type BenchTest, benchTests, OPEN_READING } from './bench-tests.ts';
+import { type BenchTest, OPEN_READING } from './bench-test.ts';
+import { benchTests } from './bench-tests.ts';
 import { judgeReading } from './judge-reading.ts';
 
 const { plan } = smallLantern();
@@ -52,9 +53,15 @@ describe('readings out of range name the likely cause, and never mix up the two 
       find('open'),
       12,
       'touching that should not',
-      /Two sides touch: look first .* only/,
+      /Two conductors touch: look first .* only/,
     ],
-    ['no volts at the holder', find('volts', 0), 0, 'not touching that should', /upside down/],
+    [
+      'no volts at the holder',
+      find('volts', 0),
+      0,
+      'touching or broken: one more reading tells',
+      /short between \+ and −.*measure ohms.*upside down/,
+    ],
     ['a cell pulled down', find('volts', 0), 1.4, 'touching that should not', /short/],
     [
       'no volts at a light',

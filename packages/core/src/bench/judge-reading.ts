@@ -1,5 +1,5 @@
 /** What a reading says: in order or not, and if not, what it most likely is. Causes follow common practice of the trade, no source. */
-import { shortLimitOhm } from '../meter/apart.ts';
+import { LIGHT_LEAST_OHM } from '../meter/apart.ts';
 import { touchFinder } from '../meter/touching.ts';
 import { deriveNets } from '../nets/nets.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -110,7 +110,7 @@ function noOhms(plan: Plan): Judgement {
 function notApart(plan: Plan, test: BenchTest, value: number): Judgement {
   const { pair } = test;
   const across = pair?.across ?? 'nothing';
-  if (across === 'lights' && pair !== undefined && value > shortLimitOhm(plan, pair.a, pair.b))
+  if (across === 'lights' && pair !== undefined && value > LIGHT_LEAST_OHM)
     return {
       verdict: 'unsettled',
       fault: null,

@@ -1,5 +1,5 @@
 /** Cautions that a plan brings up, worst harm first. Local rules and qualified people come first. */
-import { maybeClothKind } from '../cloth/cloth-kinds.ts';
+import { isPierced } from '../cloth/cloth-kinds.ts';
 import { needsSpareCell } from '../meter/try-light.ts';
 import { lightsIn, partsThatAre } from '../nets/sides.ts';
 import { COIN_CELL_ID } from '../parts/coin-holders.ts';
@@ -45,10 +45,10 @@ const mayFlash = (plan: Plan): boolean =>
   partsThatAre(plan, 'pin').length > 0 ||
   hasKind(plan, ({ holes }) => holes.some(({ role }) => role === 'data-in'));
 /** Holes that are made with an awl: for a post, or in cloth that a needle alone does not go through. */
-const isPierced = (plan: Plan): boolean =>
+const needsHoles = (plan: Plan): boolean =>
   hasKind(plan, ({ needsHole }) => needsHole === true) ||
   Object.values(plan.works).some(({ title }) => /\b(drill|awl|punch|pierc)/i.test(title)) ||
-  (maybeClothKind(plan.cloth.kindId)?.isPierced === true && Object.keys(plan.runs).length > 0);
+  (isPierced(plan.cloth.kindId) && Object.keys(plan.runs).length > 0);
 /** Wires that are joined under tape, or could be soldered. */
 const hasWires = ({ runs, ...plan }: Plan): boolean =>
   Object.values(runs).some(({ threadId }) => maybeThreadKind(threadId)?.form === 'wire') ||
@@ -188,7 +188,7 @@ const CAUTIONS: readonly CautionRule[] = [
   {
     id: 'awl',
     text: 'Awls, punches and drills slip: work on a board, push away from your hand, clamp what is drilled and protect your eyes; an adult’s help for children.',
-    appliesTo: isPierced,
+    appliesTo: needsHoles,
   },
   {
     id: 'solder',

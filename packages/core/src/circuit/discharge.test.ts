@@ -37,6 +37,7 @@ describe('hours of a coin cell against quadrature, Runge-Kutta and a circuit sim
     const cell: CellKind = {
       id: entry.id,
       title: entry.title,
+      noun: 'coin cell',
       cutoffV: entry.cell.cutoff_V,
       table: entry.cell.table as unknown as CellKind['table'],
       capacity: [],

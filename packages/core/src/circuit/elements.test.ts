@@ -2,8 +2,9 @@ import { describe, expect, test } from 'vitest';
 import { expectOk } from '../errors/problem.ts';
 import { flickSwitch, placePair, setLevel } from '../plan/edits/part-edits.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
+import { howLong } from './how-long.ts';
 import { solvePlan } from './solve-plan.ts';
-import { howLong, willItLight } from './will-it-light.ts';
+import { willItLight } from './will-it-light.ts';
 
 /** A board, its holder and one light on a pin. */
 function onPin(board: string, holder: string, pin: string, ends: readonly [string, string]): PlanBuilder {
@@ -97,7 +98,7 @@ test('a holder that boosts gives 5 V and drains its cells by what it gives and w
   build.sew('holder.plus-1', 'a.plus').sew('holder.minus-1', 'a.minus');
   const answer = expectOk(willItLight(build.plan));
   expect(answer.supplies[0]?.volt).toBeCloseTo(5, 1);
-  const time = expectOk(howLong(build.plan));
+  const [time] = expectOk(howLong(build.plan));
   const given = answer.supplies[0]?.amp ?? 0;
   // About 1000 mAh, less than given ÷ taken of it: the 5 V come out of some 2.6 V at 85 % (handbook figures).
   expect(time?.atMostHours).toBeLessThan(((1 / given) * 0.85 * 3.16) / 5);

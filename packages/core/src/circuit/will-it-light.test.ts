@@ -1,10 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { expectOk } from '../errors/problem.ts';
 import { flickSwitch, recolourLight } from '../plan/edits/part-edits.ts';
-import { changeStitching, deleteRuns } from '../plan/edits/run-edits.ts';
+import { changeStitching } from '../plan/edits/run-edits.ts';
 import { sumRun } from '../plan/placed.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
-import { howLong, ohmsBetween, willItLight } from './will-it-light.ts';
+import { ohmsBetween, willItLight } from './will-it-light.ts';
 
 describe('will it light', () => {
   test('both lights of the lantern light, the cell gives what they take, volts add up', () => {
@@ -89,24 +89,6 @@ describe('will it light', () => {
       0,
       12,
     );
-  });
-});
-
-describe('how long', () => {
-  test('is bounded by the most the cell can give at its lightest load, and by the least at its heaviest', () => {
-    const time = expectOk(howLong(smallLantern().plan));
-    if (time === null) throw new Error('it should light');
-    const fresh = expectOk(willItLight(smallLantern().plan)).supplies[0]?.amp as number;
-    expect(time.atMostHours).toBeGreaterThan(0.08 / fresh);
-    expect(time.halfHours).toBeLessThan(time.atMostHours);
-    expect(time.curve[0]?.[0]).toBe(0);
-    expect(time.curve.at(-1)?.[0]).toBeCloseTo(time.atMostHours, 9);
-  });
-
-  test('nothing lights, nothing runs down', () => {
-    const build = smallLantern();
-    build.edit(deleteRuns(build.plan, Object.keys(build.plan.runs)));
-    expect(expectOk(howLong(build.plan))).toBeNull();
   });
 });
 

@@ -47,6 +47,11 @@ export function maybeClothKind(id: string): ClothKind | undefined {
   return CLOTH_KINDS.find((kind) => kind.id === id);
 }
 
+/** Whether holes are made in cloth of this kind before it is sewn. */
+export function isPierced(kindId: string): boolean {
+  return maybeClothKind(kindId)?.isPierced === true;
+}
+
 /** Colours a cloth may be shown in; for the eye only, the sums do not use them. */
 export interface ClothColour {
   readonly id: string;

@@ -103,6 +103,14 @@ export function clothGuides(cloth: Pick<Cloth, 'shape'>): readonly GuideLine[] {
   return shape.kind === 'ready' ? (maybeReadyPiece(shape.pieceId)?.guides?.(shape.sizes) ?? []) : [];
 }
 
+/** What a ready piece takes besides its cloth, such as a hoop; nothing for a drawn one. */
+export function clothNeeds(
+  cloth: Pick<Cloth, 'shape'>,
+): readonly { readonly id: string; readonly what: string }[] {
+  const { shape } = cloth;
+  return shape.kind === 'ready' ? (maybeReadyPiece(shape.pieceId)?.needs?.(shape.sizes) ?? []) : [];
+}
+
 const flattened = new WeakMap<readonly CurveNode[], Map<boolean, readonly Point[]>>();
 
 /** The corners of a curve, flattened; remembered for the same nodes. */

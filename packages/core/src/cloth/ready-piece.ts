@@ -39,6 +39,8 @@ export interface ReadyPiece {
   /** The closed outline, clockwise as seen from the right side. */
   outline(sizes: Sizes): readonly CurveNode[];
   guides?(sizes: Sizes): readonly GuideLine[];
+  /** What it takes besides the cloth, to gather for each kit. */
+  needs?(sizes: Sizes): readonly { readonly id: string; readonly what: string }[];
 }
 
 /** Reads a size that the caller has filled in. Throws RangeError for one that is missing. */

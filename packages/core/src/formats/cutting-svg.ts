@@ -1,21 +1,38 @@
-/** The cutting layer: what a blade, laser or drill follows. One group to cut, one to drill, at life size, of the right side. */
+/** The cutting layer: what a blade, laser or drill follows, at life size, of the right side. */
 import { clothBox, markingsFor, shapeNodes } from '../cloth/cloth.ts';
-import { holePoint, kindOf } from '../plan/placed.ts';
+import { isPierced } from '../cloth/cloth-kinds.ts';
+import type { Point } from '../geometry/point.ts';
+import { placePoint } from '../geometry/transform.ts';
+import { holePoint, kindOf, poseOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { pathData } from './svg-export.ts';
 import { escapeMarkup, roundMm } from './svg-text.ts';
 
-/** An SVG with the outline and openings in the group `cut` and every hole at its diameter in the group `drill`. */
+/**
+ * An SVG with the outline and openings in the group `cut`, and in the group `drill` what is made before sewing: posts of switches and,
+ * in cloth that a needle alone does not go through, every hole at its diameter. Woven cloth has none of these.
+ */
 export function cuttingSvg(plan: Plan): string {
   const { left, top, widthMm, heightMm } = clothBox(plan.cloth);
   const path = (name: string, data: string): string =>
     `    <path aria-label="${escapeMarkup(name)}" d="${data}"/>`;
-  const holes = Object.values(plan.parts).flatMap((part) =>
-    kindOf(plan, part).holes.map((hole) => {
-      const at = holePoint(plan, { partId: part.id, holeId: hole.id });
-      return `    <circle aria-label="${escapeMarkup(`${part.name}, ${hole.id}`)}" cx="${roundMm(at.x)}" cy="${roundMm(at.y)}" r="${roundMm(hole.diameterMm / 2)}"/>`;
-    }),
-  );
+  const holes = Object.values(plan.parts).flatMap((part) => [
+    ...(isPierced(plan.cloth.kindId)
+      ? kindOf(plan, part).holes.map((hole) =>
+          circle(
+            `${part.name}, ${hole.id}`,
+            holePoint(plan, { partId: part.id, holeId: hole.id }),
+            hole.diameterMm / 2,
+          ),
+        )
+      : []),
+    // The post of a switch goes through any cloth.
+    ...(kindOf(plan, part).needsHole === true
+      ? kindOf(plan, part).spots.map(({ title, at, radiusMm }) =>
+          circle(`${part.name}, ${title}`, placePoint(poseOf(part), at), radiusMm),
+        )
+      : []),
+  ]);
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
     `<svg xmlns="http://www.w3.org/2000/svg" width="${roundMm(widthMm)}mm" height="${roundMm(heightMm)}mm" viewBox="${[left, top, widthMm, heightMm].map(roundMm).join(' ')}" fill="none" stroke="#000" stroke-width="0.1">`,
@@ -24,10 +41,12 @@ export function cuttingSvg(plan: Plan): string {
     path('outline', pathData(shapeNodes(plan.cloth.shape), true)),
     ...markingsFor(plan.cloth, 'opening').map(({ name, nodes }) => path(name, pathData(nodes, true))),
     '  </g>',
-    '  <g id="drill">',
-    ...holes,
-    '  </g>',
+    ...(holes.length === 0 ? [] : ['  <g id="drill">', ...holes, '  </g>']),
     '</svg>',
     '',
   ].join('\n');
+}
+
+function circle(name: string, at: Point, radiusMm: number): string {
+  return `    <circle aria-label="${escapeMarkup(name)}" cx="${roundMm(at.x)}" cy="${roundMm(at.y)}" r="${roundMm(radiusMm)}"/>`;
 }

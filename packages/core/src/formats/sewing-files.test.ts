@@ -7,6 +7,7 @@ import { expectOk } from '../errors/problem.ts';
 import { polylineLengthMm } from '../geometry/polyline.ts';
 import { cutPieces } from '../nets/pieces.ts';
 import { applyEdit } from '../plan/edit.ts';
+import { changeClothKind } from '../plan/edits/cloth-edits.ts';
 import { acceptFinding } from '../plan/edits/patch-edits.ts';
 import { tickStep } from '../plan/edits/progress-edits.ts';
 import { kindOf, sumRun } from '../plan/placed.ts';
@@ -16,7 +17,7 @@ import { paperNamed } from '../sewing/papers.ts';
 import { sewingSheet } from '../sewing/sewing-sheet.ts';
 import { stitchList } from '../sewing/stitch-list.ts';
 import { stopWarnings } from '../sewing/stop-warnings.ts';
-import { labelLines } from '../sewing/wash-label.ts';
+import { LABEL_MM, labelDrawing, labelLines } from '../sewing/wash-label.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { randomPlan } from '../testing/random-edits.ts';
 import { cuttingSvg } from './cutting-svg.ts';
@@ -207,8 +208,16 @@ describe('stitches for a machine', () => {
 });
 
 describe('the cutting layer', () => {
-  test('cuts outline and openings, drills every hole at its diameter', () => {
-    const plan = demo('lantern-cuff');
+  test('woven cloth has nothing to drill, but for the post of a switch', () => {
+    const woven = demo('lantern-cuff');
+    expect(cuttingSvg(woven)).not.toContain('drill');
+    const build = new PlanBuilder('Post').place('post-switch', 'switch', 60, 60);
+    expect(cuttingSvg(build.plan)).toMatch(/id="drill">\s*<circle aria-label="switch, post"/);
+  });
+
+  test('cuts outline and openings; in cloth whose holes are made first it drills every hole at its diameter', () => {
+    const lantern = demo('lantern-cuff');
+    const plan = applyEdit(lantern, expectOk(changeClothKind(lantern, 'leather-like')));
     const { document } = new JSDOM(cuttingSvg(plan), { contentType: 'image/svg+xml' }).window;
     const openings = Object.values(plan.cloth.markings).filter(({ use }) => use === 'opening').length;
     expect(document.querySelectorAll('#cut path')).toHaveLength(1 + openings);
@@ -222,7 +231,39 @@ describe('the cutting layer', () => {
 
 test('the label follows what is known of the piece, the graver first', () => {
   const { plan } = smallLantern();
-  expect(labelLines(plan).slice(0, 2).join(' ')).toMatch(/sewn circuit\. Coin cell: keep away from children/);
-  expect(labelLines({ ...plan, facts: { ...plan.facts, washed: false } }).join(' ')).toMatch(/Do not wash/);
-  expect(labelLines({ ...plan, facts: { ...plan.facts, washed: true } }).join(' ')).toMatch(/Wash by hand/);
+  const label = (of: Plan, facts: Partial<Plan['facts']> = {}): string =>
+    labelLines({ ...of, facts: { ...of.facts, ...facts } }).join(' ');
+  expect(labelLines(plan).slice(0, 2).join(' ')).toMatch(
+    /sewn circuit: 1 coin cell and 2 lights\. Coin cell: keep away from children/,
+  );
+  // Not asked yet: wiped only.
+  expect(label(plan)).toMatch(/Do not wash: wipe only .*, coin cell out/);
+  expect(label(plan, { washed: false })).toMatch(/Do not wash/);
+  expect(label(plan, { washed: true })).toMatch(/Wash by hand, coin cell out/);
+  expect(label(plan, { forWhom: 'small-child' })).toMatch(/Made for a small child/);
+  expect(label(plan)).toMatch(/To turn it off, turn switch off\./);
+  const board = new PlanBuilder('Board', 300, 200)
+    .place('power-board', 'power', 60, 60)
+    .place('board-round', 'board', 160, 60)
+    .place('magnet', 'magnet', 240, 60).plan;
+  expect(label(board, { washed: true })).toMatch(
+    /Do not wash: what is sewn on cannot come out\..*pack unplugged/,
+  );
+  expect(label(board)).toMatch(/1 lithium pack, 1 small magnet and 1 board.*Small magnets: keep away/);
+  expect(label(new PlanBuilder('Bare').holder(60, 60).plan)).toMatch(
+    /No switch: the coin cell is the switch and must come out/,
+  );
+});
+
+test('a label that says much is as high as its words', () => {
+  const build = new PlanBuilder('Much', 300, 300)
+    .holder(60, 60)
+    .place('power-board', 'power', 160, 60)
+    .place('magnet', 'magnet', 240, 60)
+    .place('board-round', 'board', 160, 200);
+  const items = labelDrawing({ ...build.plan, facts: { ...build.plan.facts, forWhom: 'small-child' } });
+  const lowest = Math.max(...items.flatMap((item) => (item.kind === 'text' ? [item.at.y] : [])));
+  const frame = items.find((item) => item.kind === 'line');
+  expect(lowest).toBeGreaterThan(LABEL_MM.height - 4);
+  expect(frame?.kind === 'line' ? Math.max(...frame.points.map(({ y }) => y)) : 0).toBeGreaterThan(lowest);
 });

@@ -7,7 +7,7 @@ import { expectOk } from '../errors/problem.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { planNetlist } from './spice.ts';
 
-/** Reads the SPICE subset that we write: R, V, D and .model lines. */
+/** Reads the SPICE subset that we write: R, V, I, D and .model lines. */
 function readNetlist(text: string): readonly CircuitElement[] {
   const lines = text.split('\n');
   const models = new Map(
@@ -27,6 +27,7 @@ function readNetlist(text: string): readonly CircuitElement[] {
     const [name = '', a = '', b = '', value = '', volt] = line.split(' ');
     if (/^R\w/.test(name)) return [{ kind: 'R', name, a, b, ohm: Number(value) }];
     if (/^V\w/.test(name)) return [{ kind: 'V', name, plus: a, minus: b, volt: Number(volt) }];
+    if (/^I\w/.test(name)) return [{ kind: 'I', name, from: a, to: b, amp: Number(volt) }];
     const law = models.get(value);
     if (/^D\w/.test(name) && law !== undefined) return [{ kind: 'D', name, anode: a, cathode: b, law }];
     return [];
@@ -35,7 +36,7 @@ function readNetlist(text: string): readonly CircuitElement[] {
 
 describe('the netlist', () => {
   const { plan } = smallLantern();
-  const text = planNetlist(plan);
+  const text = expectOk(planNetlist(plan));
 
   test('holds the very circuit that was computed', () => {
     const elements = readNetlist(text);
@@ -54,19 +55,37 @@ describe('the netlist', () => {
     }
   });
 
+  test('a steady supply is written as it has settled: solved again it gives the same currents', () => {
+    const build = new PlanBuilder('Long board', 300, 220)
+      .place('power-board', 'power', 60, 160)
+      .place('board-long', 'board', 150, 60)
+      .light('a', 240, 120, 0, 'red')
+      .sew('power.plus-1', 'board.supply')
+      .sew('power.minus-1', 'board.ground')
+      .sew('board.regulated', 'a.plus')
+      .sew('board.ground-2', 'a.minus');
+    const { amps } = expectOk(solveDc(readNetlist(expectOk(planNetlist(build.plan)))));
+    const answer = expectOk(willItLight(build.plan));
+    const [source] = answer.supplies;
+    expect(source?.amp).toBeGreaterThan(0.005);
+    expect(-(amps.get(`V_${source?.partId}`) ?? 0) / (source?.amp ?? 1)).toBeCloseTo(1, 6);
+    for (const light of answer.lights)
+      expect((amps.get(`D_${light.partId}`) ?? 0) / light.amp).toBeCloseTo(1, 6);
+  });
+
   test('parts of the circuit that hang loose are held, so that a simulator finds every node', () => {
     const loose = new PlanBuilder().light('a', 50, 50).light('b', 120, 50).sew('a.plus', 'b.plus');
-    const held = planNetlist(loose.plan)
+    const held = expectOk(planNetlist(loose.plan))
       .split('\n')
       .filter((line) => line.startsWith('Rhold'));
     expect(held).toHaveLength(1);
     expect(held[0]).toMatch(/^Rhold1 \S+ 0 1000000000000$/);
-    expect(planNetlist(new PlanBuilder().plan)).toContain('Rnothing nothing 0 1');
+    expect(expectOk(planNetlist(new PlanBuilder().plan))).toContain('Rnothing nothing 0 1');
     expect(text).not.toContain('Rhold');
   });
 
   test('names are words that any simulator takes, and titles cannot break out of their line', () => {
-    for (const line of planNetlist({ ...plan, name: 'a\n.end\nV1 x 0 DC 9' })
+    for (const line of expectOk(planNetlist({ ...plan, name: 'a\n.end\nV1 x 0 DC 9' }))
       .split('\n')
       .slice(0, 1))
       expect(line).toBe('* a .end V1 x 0 DC 9');

@@ -1,6 +1,6 @@
 /** The proof that + and − do not touch, before a cell goes in: where to measure, and which reading would be a short. */
 import { ohmsBetween } from '../circuit/will-it-light.ts';
-import { deriveNets, holesOf, type Net } from '../nets/nets.ts';
+import { holesOf, type Net } from '../nets/nets.ts';
 import { holeKey, runsByHole } from '../plan/placed.ts';
 import type { HoleRef, Part, Plan } from '../plan/schema.ts';
 import { type Circuit, circuitsOf } from '../power/circuits.ts';
@@ -11,6 +11,9 @@ import { type TouchFinder, touchFinder } from './touching.ts';
 
 /** A chip that is not fed may let a meter read as little as this, Ω (assumption: its protection diodes at the meter's own current). */
 export const CHIP_LEAST_OHM = 500;
+
+/** A meter that makes lights conduct shows more than this through them, Ω: 1.6 V and more at a milliampere or two (from memory). */
+export const LIGHT_LEAST_OHM = 500;
 
 /** A meter that tests with less than this does not make any light conduct, V (from memory: red begins at about 1.5 V). */
 export const GENTLE_METER_V = 1.4;
@@ -85,12 +88,6 @@ function ohmsIfTouching(
   const place = touch.nearest(one, other);
   const ohm = place?.ohmsFrom(a, b) ?? touch.nearest(other, one)?.ohmsFrom(b, a) ?? Number.POSITIVE_INFINITY;
   return Math.min(ohm, CHIP_LEAST_OHM / 2);
-}
-
-/** Readings between two holes that must not touch are a short up to this, Ω: twice what a touching place near by would show. */
-export function shortLimitOhm(plan: Plan, a: HoleRef, b: HoleRef): number {
-  const nets = deriveNets(plan);
-  return 2 * ohmsIfTouching(touchFinder(plan), [nets.ofHole(a)], [nets.ofHole(b)], a, b);
 }
 
 function soundOhm(plan: Plan, a: HoleRef, b: HoleRef): number {

@@ -262,7 +262,8 @@ export function holeName(plan: Plan, ref: HoleRef): string {
 
 /** A hole within its part, as short as it can be told: `+`, `− 2`, `P3`, `a`. */
 export function shortHoleName(plan: Plan, ref: HoleRef): string {
-  const hole = holeOf(plan, ref);
+  const hole = maybeHole(kindOf(plan, partOf(plan, ref.partId)), ref.holeId);
+  if (hole === undefined) return ref.holeId;
   if (hole.label !== undefined) return hole.label;
   if (hole.sign === 'none') return bareId(hole.id);
   const twins = kindOf(plan, partOf(plan, ref.partId)).holes.filter(({ sign }) => sign === hole.sign);

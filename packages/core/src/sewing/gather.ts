@@ -1,15 +1,16 @@
 /** What to lay out before the first stitch, for one piece or for a class set. */
-import { clothBox } from '../cloth/cloth.ts';
+import { clothBox, clothNeeds } from '../cloth/cloth.ts';
 import { maybeClothKind } from '../cloth/cloth-kinds.ts';
 import { cutPieces, type Piece } from '../nets/pieces.ts';
 import { maybeCellKind } from '../parts/cells.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { filledOptions, type PartKind } from '../parts/part-kind.ts';
-import { holeOf, kindOf } from '../plan/placed.ts';
+import { kindOf } from '../plan/placed.ts';
 import type { Habits, Part, Plan } from '../plan/schema.ts';
-import { maybeThreadKind, type ThreadKind } from '../thread/thread-kinds.ts';
-import { needleFor } from './needles.ts';
+import { maybeThreadKind } from '../thread/thread-kinds.ts';
+import { spoolUse } from './cut-check.ts';
+import { hasTapeJoints, toolsFor } from './gather-tools.ts';
 
 export const GATHER_GROUPS = ['Cloth', 'Parts', 'Thread', 'Tools', 'To use up'] as const;
 export type GatherGroup = (typeof GATHER_GROUPS)[number];
@@ -39,6 +40,7 @@ export function gatherList(plan: Plan, pieces: readonly Piece[] = cutPieces(plan
   const { count, sparePercent } = plan.kits;
   const drafts = [
     clothItem(plan),
+    ...pieceNeeds(plan),
     ...coverItem(plan),
     ...partItems(plan),
     ...threadItems(plan, pieces),
@@ -106,6 +108,18 @@ function clothItem(plan: Plan): Draft {
   };
 }
 
+function pieceNeeds(plan: Plan): readonly Draft[] {
+  return clothNeeds(plan.cloth).map(({ id, what }) => ({
+    id,
+    group: 'Cloth',
+    what,
+    perKit: 1,
+    grows: 'each',
+    unit: 'pieces',
+    note: '',
+  }));
+}
+
 const COVERS: Readonly<Record<Habits['cover'], string | null>> = {
   paint: null,
   layer: 'Cover cloth, to lie over the threads',
@@ -124,6 +138,7 @@ function coverItem(plan: Plan): readonly Draft[] {
 function partItems(plan: Plan): readonly Draft[] {
   const counts = new Map<string, { readonly title: string; count: number }>();
   const cells = new Map<string, number>();
+  const placed = new Map<string, number>();
   for (const part of Object.values(plan.parts)) {
     const kind = kindOf(plan, part);
     const options = boughtOptions(kind, part);
@@ -135,6 +150,8 @@ function partItems(plan: Plan): readonly Draft[] {
     else known.count += 1;
     for (const { cellId, count } of elementsOf(kind, 'cell'))
       cells.set(cellId, (cells.get(cellId) ?? 0) + count);
+    // A pack that is placed as a part is bought as that part.
+    if (kind.isCellId !== undefined) placed.set(kind.isCellId, (placed.get(kind.isCellId) ?? 0) + 1);
   }
   const item = (id: string, what: string, perKit: number): Draft => ({
     id,
@@ -147,9 +164,12 @@ function partItems(plan: Plan): readonly Draft[] {
   });
   return [
     ...[...counts].map(([id, { title, count }]) => item(id, title, count)),
-    ...[...cells].map(([cellId, count]) =>
-      item(idOf('cell', cellId), maybeCellKind(cellId)?.title ?? cellId, count),
-    ),
+    ...[...cells].flatMap(([cellId, count]) => {
+      const missing = count - (placed.get(cellId) ?? 0);
+      return missing <= 0
+        ? []
+        : [item(idOf('cell', cellId), maybeCellKind(cellId)?.title ?? cellId, missing)];
+    }),
   ];
 }
 
@@ -161,6 +181,12 @@ function threadsOf(pieces: readonly Piece[]): ReadonlyMap<string, readonly Piece
 }
 
 function threadItems(plan: Plan, pieces: readonly Piece[]): readonly Draft[] {
+  const uses = spoolUse(plan, pieces);
+  const shortOf = (threadId: string): string => {
+    const use = uses.find((one) => one.threadId === threadId);
+    if (use === undefined || use.leftMm === null || use.leftMm >= use.neededMm) return '';
+    return `: the spool holds ${((use.neededMm - use.leftMm) / 1000).toFixed(2)} m too little`;
+  };
   const items = [...threadsOf(pieces)].map(([threadId, own]): Draft => {
     const kind = maybeThreadKind(threadId);
     const ends = own.reduce((sum, piece) => sum + piece.lengthsMm.length, 0) * plan.kits.count;
@@ -172,11 +198,12 @@ function threadItems(plan: Plan, pieces: readonly Piece[]): readonly Draft[] {
       perKit: own.reduce((sum, piece) => sum + piece.cutMm, 0) / 1000,
       grows: 'spared',
       unit: 'm',
-      note: `in ${ends} ${ends === 1 ? 'piece' : 'pieces'}`,
+      note: `in ${ends} ${ends === 1 ? 'piece' : 'pieces'}${shortOf(threadId)}`,
     };
   });
   if (plan.habits.holdDowns === 'tape')
     items.push(used('tape', 'Fabric tape or glue for holding parts down'));
+  if (hasTapeJoints(plan)) items.push(used('joint-tape', 'Conductive tape for the joints of wires'));
   return [...items, used('ordinary-thread', 'Ordinary thread for holding down and closing')];
 }
 
@@ -185,37 +212,16 @@ function used(id: string, what: string): Draft {
   return { id, group: 'To use up', what, perKit: 1, grows: 'shared', unit: 'pieces', note: '' };
 }
 
-function tool(id: string, what: string, grows: 'shared' | 'each' = 'shared'): Draft {
-  return { id, group: 'Tools', what, perKit: 1, grows, unit: 'pieces', note: '' };
-}
-
 function toolItems(plan: Plan, pieces: readonly Piece[]): readonly Draft[] {
-  const parts = Object.values(plan.parts);
-  const hasLegs = parts.some((part) => kindOf(plan, part).holes.some((hole) => hole.form.endsWith('curl')));
-  const needles = [
-    ...new Set(
-      [...threadsOf(pieces)].flatMap(([threadId, own]) => {
-        const kind = maybeThreadKind(threadId);
-        return kind === undefined || kind.form !== 'thread' ? [] : [needleOf(plan, kind, own)];
-      }),
-    ),
-  ];
-  return [
-    ...needles.map((what, i) => tool(`needle:${i + 1}`, `Needle: ${what}`, 'each')),
-    tool('scissors', 'Small sharp scissors'),
-    ...(hasLegs ? [tool('pliers', 'Small round pliers and cutters for the legs, and eye protection')] : []),
-    ...(plan.habits.sealing === 'hot-glue' ? [tool('glue-gun', 'Hot glue gun')] : []),
-    tool('ruler', 'Ruler, for the check square of the print'),
-    tool('meter', 'Meter for ohms and volts'),
-  ];
-}
-
-function needleOf(plan: Plan, kind: ThreadKind, pieces: readonly Piece[]): string {
-  const strands = Math.max(...pieces.map((piece) => piece.strands));
-  const holes = pieces.flatMap((piece) =>
-    piece.runs.flatMap(({ from, to }) => [from, to].map((ref) => holeOf(plan, ref).diameterMm)),
-  );
-  return needleFor(kind.diameterMm, strands, holes.length === 0 ? null : Math.min(...holes));
+  return toolsFor(plan, pieces).map(({ id, what, grows }) => ({
+    id,
+    group: 'Tools',
+    what,
+    perKit: 1,
+    grows,
+    unit: 'pieces',
+    note: '',
+  }));
 }
 
 const SEALANTS: Readonly<Record<Habits['sealing'], string | null>> = {
@@ -232,14 +238,28 @@ const MARKERS: Readonly<Record<Habits['marker'], string>> = {
   chalk: 'Tailor’s chalk',
 };
 
-function consumableItems({ habits, patches }: Plan): readonly Draft[] {
+function consumableItems(plan: Plan): readonly Draft[] {
+  const { habits, patches } = plan;
   const sealant = SEALANTS[habits.sealing];
   return [
     ...(sealant === null ? [] : [used('sealant', sealant)]),
     used('marker', MARKERS[habits.marker]),
     ...(Object.keys(patches).length > 0
-      ? [used('patches', `Felt for ${Object.keys(patches).length} insulating patches, and glue`)]
+      ? [
+          used(
+            'patches',
+            `Felt for ${Object.keys(patches).length === 1 ? 'an insulating patch' : `${Object.keys(patches).length} insulating patches`}`,
+          ),
+        ]
+      : []),
+    ...(Object.values(plan.parts).some((part) => pocketNeeded(plan, part))
+      ? [used('pocket', 'Scraps of firm cloth for pockets and pouches')]
       : []),
     ...(habits.cover === 'paint' ? [used('paint', 'Fabric paint to cover the threads')] : []),
   ];
+}
+
+/** Whether a part lies in a pocket or pouch of its own. */
+function pocketNeeded(plan: Plan, part: Part): boolean {
+  return /\b(pocket|pouch)\b/.test(kindOf(plan, part).placing ?? '');
 }

@@ -10,12 +10,24 @@ import {
   type MarkingUse,
 } from '../cloth/cloth.ts';
 import { add, distance, type Point, scale, subtract } from '../geometry/point.ts';
+import { boundsOf } from '../geometry/polygon.ts';
 import { placePointExactly } from '../geometry/transform.ts';
 import { deriveSides } from '../nets/sides.ts';
 import type { Hole } from '../parts/part-kind.ts';
-import { holeKey, holePoint, kindOf, placedOutline, poseOf, runsByHole, sumRun } from '../plan/placed.ts';
+import {
+  holeKey,
+  holePoint,
+  kindOf,
+  placedOutline,
+  poseOf,
+  runsByHole,
+  sewingOf,
+  sumRun,
+} from '../plan/placed.ts';
 import type { Patch, Plan } from '../plan/schema.ts';
+import { type Label, placeLabels } from './label-places.ts';
 import type { DrawItem } from './sheet-drawing.ts';
+import { sheetNames } from './sheet-names.ts';
 
 /** The whole pattern as seen on a face, unclipped, in cloth millimetres. The wrong side is mirrored, as it lies in the hand. */
 export function patternDrawing(plan: Plan, face: Face = plan.cloth.workedFace): readonly DrawItem[] {
@@ -38,8 +50,10 @@ export function patternDrawing(plan: Plan, face: Face = plan.cloth.workedFace): 
   ];
   for (const run of Object.values(plan.runs)) {
     const sum = sumRun(plan, run);
+    const { stitch, setting } = sewingOf(plan, run);
     for (const span of sum.spans) {
-      const worked = span.face === face;
+      // What lies on the far face alone is sewn along from the face that lies up: a machine’s line is printed there.
+      const worked = (stitch.exposure === 'far' ? setting.workedFace : span.face) === face;
       const [a, b] = [seen(span.a), seen(span.b)];
       items.push({
         kind: 'line',
@@ -57,6 +71,8 @@ export function patternDrawing(plan: Plan, face: Face = plan.cloth.workedFace): 
   }
   for (const patch of Object.values(plan.patches)) items.push(...drawnPatch(patch, seen));
   const used = runsByHole(plan);
+  const names = sheetNames(plan);
+  const labels: Label[] = [];
   for (const part of Object.values(plan.parts)) {
     items.push({
       kind: 'line',
@@ -83,21 +99,18 @@ export function patternDrawing(plan: Plan, face: Face = plan.cloth.workedFace): 
         items.push(...signIn(spot, hole.sign));
       }
     }
-    const [labelX, labelY] = labelSpot(placedOutline(plan, part).map(seen));
-    items.push({
-      kind: 'text',
-      at: { x: labelX, y: labelY + 3.6 },
-      text: part.name,
-      sizeMm: 3.2,
-      anchor: 'middle',
-    });
-    items.push({
-      kind: 'text',
-      at: { x: labelX, y: labelY + 6.8 },
-      text: holeSizes(kindOf(plan, part).holes),
-      sizeMm: 2.4,
-      anchor: 'middle',
-      grey: 0.35,
+    const [left, top, right, bottom] = boundsOf(placedOutline(plan, part).map(seen));
+    labels.push({
+      lines: [
+        { text: names.part(part.id), sizeMm: 3.2 },
+        ...(kindOf(plan, part).holes.length === 0
+          ? []
+          : [{ text: holeSizes(kindOf(plan, part).holes), sizeMm: 2.4, grey: 0.35 }]),
+      ],
+      left,
+      top,
+      right,
+      bottom,
     });
     for (const shape of kindOf(plan, part).shapes) {
       if (shape.form !== 'line' && shape.form !== 'area') continue;
@@ -107,7 +120,7 @@ export function patternDrawing(plan: Plan, face: Face = plan.cloth.workedFace): 
     for (const leg of kindOf(plan, part).metal)
       items.push(...legArrow(leg.points.map((p) => seen(placePointExactly(poseOf(part), p)))));
   }
-  return items;
+  return [...items, ...placeLabels(items, labels)];
 }
 
 /** How each use is printed: an opening as an edge, the others as quiet lines with their name where they are areas. */

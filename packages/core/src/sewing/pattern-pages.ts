@@ -55,12 +55,16 @@ function pagesOfFace(plan: Plan, paper: Paper, tiling: Tiling, face: Face): read
     right: WINDOW_AT.x + tiling.windowWidthMm,
     bottom: WINDOW_AT.y + tiling.windowHeightMm,
   };
+  // Tiles on which nothing lies, beside a slanted or a round piece, are not printed.
+  const drawn = tiling.tiles.flatMap((tile) => {
+    const shift = subtract(WINDOW_AT, tile.origin);
+    const items = drawing.flatMap((item) => clippedTo(moved(item, shift), window));
+    return items.length === 0 ? [] : [{ tile, items }];
+  });
   return [
-    coverPage(plan, paper, tiling, face),
-    ...tiling.tiles.map((tile): SheetPage => {
+    coverPage(plan, paper, { ...tiling, tiles: drawn.map(({ tile }) => tile) }, face),
+    ...drawn.map(({ tile, items }): SheetPage => {
       const label = tileLabel(tile);
-      const shift = subtract(WINDOW_AT, tile.origin);
-      const items = drawing.flatMap((item) => clippedTo(moved(item, shift), window));
       return {
         widthMm: paper.widthMm,
         heightMm: paper.heightMm,

@@ -10,6 +10,7 @@ import type { Habits, Plan } from '../plan/schema.ts';
 import { smallLantern } from '../testing/plan-builder.ts';
 import { randomPlan } from '../testing/random-edits.ts';
 import { joint, replaySteps } from '../testing/replay-steps.ts';
+import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { sewingSheet } from './sewing-sheet.ts';
 import { sheetNames } from './sheet-names.ts';
 
@@ -28,7 +29,11 @@ function wantedJoints(plan: Plan): readonly string[] {
   const names = sheetNames(plan);
   return Object.values(plan.runs)
     .filter((run) => run.prewired !== true)
-    .map((run) => joint(names.hole(run.from), names.hole(run.to)))
+    .flatMap((run) => {
+      // Wire and tape are laid once, so many lengths side by side; thread is sewn pass by pass.
+      const passes = maybeThreadKind(run.threadId)?.form === 'thread' ? (run.lines ?? 1) : 1;
+      return Array.from({ length: passes }, () => joint(names.hole(run.from), names.hole(run.to)));
+    })
     .sort();
 }
 

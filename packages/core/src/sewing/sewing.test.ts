@@ -138,7 +138,7 @@ describe('steps', () => {
 
   test('unused holes are held with ordinary thread', () => {
     expect(steps.filter((step) => step.id.startsWith('hold:')).map((step) => step.text)).toEqual([
-      'Sew holder down with ordinary thread through 2 holding holes, where no conductive thread goes.',
+      'Sew holder down on the right side with ordinary thread through 2 holding holes, where no conductive thread goes.',
     ]);
     const switched = new PlanBuilder()
       .place('coin-cell-holder-switched', 'case', 100, 100)

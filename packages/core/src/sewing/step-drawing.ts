@@ -3,7 +3,7 @@ import { asSeen, clothOutline, type Face } from '../cloth/cloth.ts';
 import { add, distance, type Point, scale, subtract } from '../geometry/point.ts';
 import { boundsOf } from '../geometry/polygon.ts';
 import type { Hole } from '../parts/part-kind.ts';
-import { holePoint, kindOf, placedOutline, runPath, sumRun } from '../plan/placed.ts';
+import { holePoint, kindOf, placedOutline, runPath, sewingOf, sumRun } from '../plan/placed.ts';
 import type { Part, Plan, Run } from '../plan/schema.ts';
 import { type ClipBox, clippedTo } from './clip-items.ts';
 import { signIn } from './pattern-drawing.ts';
@@ -192,8 +192,9 @@ function drawnSign(hole: Hole, at: Point, middle: Point, factor: number): readon
 }
 
 function drawnStitches(plan: Plan, run: Run, face: Face, seen: (p: Point) => Point): readonly DrawItem[] {
+  const { stitch, setting } = sewingOf(plan, run);
   return sumRun(plan, run).spans.map((span): DrawItem => {
-    const isNear = span.face === face;
+    const isNear = (stitch.exposure === 'far' ? setting.workedFace : span.face) === face;
     return {
       kind: 'line',
       points: [seen(span.a), seen(span.b)],

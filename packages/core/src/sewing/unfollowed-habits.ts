@@ -1,9 +1,11 @@
 /** Habits that a plan cannot follow, in words: nothing is refused for it, and no electrical rule gives way. */
-import type { Piece } from '../nets/pieces.ts';
+import { cutPieces, isSupplyPiece, type Piece } from '../nets/pieces.ts';
 import { partsThatAre } from '../nets/sides.ts';
 import { hasElement } from '../parts/part-element.ts';
-import { kindOf } from '../plan/placed.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { PartKind } from '../parts/part-kind.ts';
+import { DEFAULT_HABITS } from '../plan/new-plan.ts';
+import { holeKey, kindOf, runsByHole } from '../plan/placed.ts';
+import type { Habits, Part, Plan } from '../plan/schema.ts';
 import type { Unfollowed } from './step-order.ts';
 
 /** What stands against the habits of a plan besides the order of its steps. */
@@ -33,5 +35,84 @@ export function unfollowedHabits(plan: Plan, pieces: readonly Piece[]): readonly
           ? `Your longest piece is so short that splices would eat it up: ${long === 1 ? 'one thread stays' : `${long} threads stay`} whole.`
           : `${long === 1 ? 'One thread is' : `${long} threads are`} longer than your longest piece, because a single line is: splice, or lead it by way of another part.`,
     });
-  return found;
+  return [...found, ...tooFewLoops(plan, pieces), ...idleHabits(plan, pieces)];
+}
+
+/** Habits that differ from the usual ones and change nothing in this plan: said, so that nobody waits for it. */
+function idleHabits(plan: Plan, pieces: readonly Piece[]): readonly Unfollowed[] {
+  const { habits } = plan;
+  const parts = Object.values(plan.parts);
+  const hasKind = (is: (kind: PartKind) => boolean): boolean => parts.some((part) => is(kindOf(plan, part)));
+  const isSewn = pieces.some(({ manner }) => manner === 'hand');
+  const hasPower = partsThatAre(plan, 'cell').length > 0;
+  const idle: readonly (readonly [field: keyof Habits, text: string, isIdle: boolean])[] = [
+    [
+      'legSign',
+      'How you tell legs apart changes nothing here: no part has legs.',
+      !hasKind(({ holes }) => holes.some(({ form }) => form.endsWith('curl'))),
+    ],
+    [
+      'switchSide',
+      'The side of your switches changes nothing here: there is no switch of its own.',
+      !hasKind(
+        (kind) => (hasElement(kind, 'switch') || hasElement(kind, 'half')) && !hasElement(kind, 'cell'),
+      ),
+    ],
+    [
+      'knots',
+      'How you make ends fast changes nothing here: no thread is sewn by hand.',
+      !isSewn && pieces.length > 0,
+    ],
+    [
+      'pieces',
+      'How you cut thread changes nothing here: it comes to the same pieces.',
+      habits.pieces !== DEFAULT_HABITS.pieces && cutsAlike(plan, pieces),
+    ],
+    [
+      'holdDowns',
+      'When you hold parts down changes nothing here: every hole has conductive thread, or is no hole to sew through.',
+      parts.length > 0 && !parts.some((part) => hasFreeHole(plan, part)),
+    ],
+    [
+      'supplyLines',
+      'Your doubled supply lines change nothing here: no line runs between holder, switch and board.',
+      !hasPower || pieces.every((piece) => !isSupplyPiece(plan, piece)),
+    ],
+  ];
+  return idle.flatMap(([field, text, isIdle]) =>
+    isIdle && habits[field] !== DEFAULT_HABITS[field] ? [{ ruleId: `idle-${field}`, text }] : [],
+  );
+}
+
+/** Whether the usual way of cutting would give the same pieces. */
+function cutsAlike(plan: Plan, pieces: readonly Piece[]): boolean {
+  const usual = cutPieces({ ...plan, habits: { ...plan.habits, pieces: DEFAULT_HABITS.pieces } });
+  const form = (list: readonly Piece[]): string =>
+    list.map(({ id, runs, lengthsMm }) => `${id} ${runs.length} ${lengthsMm.length}`).join();
+  return form(usual) === form(pieces);
+}
+
+/** Whether a part has a hole to sew through that no conductive thread takes. */
+function hasFreeHole(plan: Plan, part: Part): boolean {
+  const used = runsByHole(plan);
+  const kind = kindOf(plan, part);
+  return (
+    kind.isLoose !== true &&
+    kind.holes.some(({ id, form }) => form !== 'tape' && !used.has(holeKey({ partId: part.id, holeId: id })))
+  );
+}
+
+/** Holes in which fewer loops fit than the habit asks for. */
+function tooFewLoops(plan: Plan, pieces: readonly Piece[]): readonly Unfollowed[] {
+  const { loops } = plan.habits;
+  const counts = pieces.flatMap((piece) => (piece.passes.length === piece.runs.length ? piece.loops : []));
+  const fewer = counts.filter((count) => count < loops);
+  // Whoever asked for no more than usual is not told that fewer fit.
+  if (fewer.length === 0 || loops <= DEFAULT_HABITS.loops) return [];
+  return [
+    {
+      ruleId: 'loops',
+      text: `You sew ${loops} loops at each hole, but ${fewer.length === 1 ? 'one hole holds' : `at ${fewer.length} holes there is room for`} only ${Math.min(...fewer) === Math.max(...fewer) ? fewer[0] : `${Math.min(...fewer)} to ${Math.max(...fewer)}`}: the sheet asks for those.`,
+    },
+  ];
 }

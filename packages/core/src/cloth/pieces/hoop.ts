@@ -24,6 +24,9 @@ export const hoop: ReadyPiece = {
     const radius = sizeOf(sizes, 'insideMm') / 2 + sizeOf(sizes, 'turnInMm');
     return ovalCurve({ x: radius, y: radius }, radius, radius);
   },
+  needs: (sizes) => [
+    { id: 'hoop', what: `Embroidery hoop, ${Math.round(sizeOf(sizes, 'insideMm'))} mm inside` },
+  ],
   guides: (sizes) => {
     const inside = sizeOf(sizes, 'insideMm') / 2;
     const middle = inside + sizeOf(sizes, 'turnInMm');

@@ -214,7 +214,11 @@ describe('what the piece is for', () => {
       .place('magnet', 'magnet', 150, 50)
       .place('bare-leg-light-flashing', 'blink', 150, 150);
     expect(cautions({}, build.plan)).toEqual(expect.arrayContaining(['pack', 'magnets', 'flashing']));
-    expect(cautions({}, build.plan)).not.toContain('swallow');
+    // Bare lights are tried on a spare coin cell, not on the pack.
+    expect(cautions({}, build.plan)).toContain('swallow');
+    expect(cautions({}, new PlanBuilder('Pack').place('power-board', 'power', 50, 50).plan)).not.toContain(
+      'swallow',
+    );
     expect(cautions({ flashingFine: true }, build.plan)).not.toContain('flashing');
     expect(cautions({}, build.holder(220, 220).plan)).toContain('swallow');
   });

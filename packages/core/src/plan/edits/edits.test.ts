@@ -69,7 +69,11 @@ describe('bad input is refused in words, and the plan stays as it is', () => {
       'value-out-of-range',
     ],
     ['two loops', (from) => changeHabits(from, { loops: 2 }), 'value-out-of-range'],
-    ['a reading below nothing', (from) => writeReading(from, 'ohms:r5', -1), 'value-out-of-range'],
+    [
+      'a reading that is no number',
+      (from) => writeReading(from, 'ohms:r5', Number.NaN),
+      'value-out-of-range',
+    ],
   ])('%s', (_what, edit, code) => {
     const result = edit(plan);
     expect(result).toMatchObject({ ok: false, problem: { code } });

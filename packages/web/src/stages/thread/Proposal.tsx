@@ -1,3 +1,4 @@
+import { bringsStyle } from '@sashiko/core/advice/follows-style';
 import { patchReasons } from '@sashiko/core/advice/patch-reasons';
 import { isWorse, type ThreadFigures, threadFigures } from '@sashiko/core/advice/thread-figures';
 import { wayOutEdit } from '@sashiko/core/advice/ways-out';
@@ -48,10 +49,14 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
   const needed = neededPatches(patchReasons(shown.plan, problem, solution), patches);
   const leftOut = way === undefined ? job.result.leftOut : [];
   const isNoBetter = isWhole && now.missing === 0 && !isWorse(now, then);
+  // Threads that are there in another style are no answer to the style that was asked for.
+  const isOtherStyle = isNoBetter && bringsStyle(plan, now, then);
   const moved = pinMoves(shown.plan, problem, solution);
   return (
     <>
-      <p>{headline(leftOut.length, isNoBetter, needed.length)}</p>
+      <p>
+        {isOtherStyle ? styleHeadline(now, then, unit) : headline(leftOut.length, isNoBetter, needed.length)}
+      </p>
       {leftOut.length > 0 && (
         <ul className="left-out" aria-label="Threads that found no way">
           {leftOut.map(({ trace, at, kind }) => (
@@ -94,7 +99,7 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
       <p className="quiet">{whatGoes(plan, problem.keptRunIds.length)}</p>
       <div className="buttons">
         <Button
-          type={isNoBetter ? 'default' : 'primary'}
+          type={isNoBetter && !isOtherStyle ? 'default' : 'primary'}
           disabled={nets.every((net) => left.has(net)) && way === undefined}
           onClick={() => {
             const edit = way === undefined ? proposalEdit(plan, problem, solution, options) : wayOutEdit(way);
@@ -107,6 +112,26 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
         <Button onClick={onAgain}>Another</Button>
       </div>
     </>
+  );
+}
+
+/** What the style that was asked for costs beside the threads that are there. */
+function styleHeadline(now: ThreadFigures, then: ThreadFigures, unit: LengthUnit): string {
+  const mm = then.threadMm - now.threadMm;
+  const pieces = then.strandCount - now.strandCount;
+  const more = [
+    ...(Math.abs(mm) < 0.5
+      ? []
+      : [`${formatLength(Math.abs(mm), unit, 0)} of thread ${mm > 0 ? 'more' : 'less'}`]),
+    ...(pieces === 0
+      ? []
+      : [
+          `${Math.abs(pieces)} ${Math.abs(pieces) === 1 ? 'piece' : 'pieces'} ${pieces > 0 ? 'more' : 'fewer'}`,
+        ]),
+  ];
+  return `In the style you asked for, drawn in gold: ${more.length === 0 ? 'as much thread' : more.join(' and ')} than the threads that are there, which are led otherwise.`.replace(
+    'as much thread than',
+    'as much thread as',
   );
 }
 
