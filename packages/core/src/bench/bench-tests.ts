@@ -230,7 +230,8 @@ function voltTests({ plan, names }: Bench, answer: LightAnswer): readonly BenchT
     const put = `${cellWords(source)} ${source.cellKind.isPlugged === true ? 'plugged in' : 'in'}`;
     const on = listed([put, ...onStates(names, circuit)]);
     const sourceName = names.part(source.part.id);
-    const supply = answer.supplies.find(({ partId }) => partId === source.part.id);
+    const isSewn = [...circuit.plus, ...circuit.minus].some(({ runIds }) => runIds.length > 0);
+    const supply = answer.supplies.find(({ partId }) => isSewn && partId === source.part.id);
     const ofSource =
       supply === undefined || supply.volt < LEAST_VOLT
         ? []

@@ -136,7 +136,8 @@ function walkStrands(plan: Plan, runs: readonly Run[]): ReadonlyArray<readonly P
     for (;;) {
       const last = strand.at(-1)?.run;
       const next = [...left].find(
-        (run) => touches(run, at) && (last === undefined || (sameThread(run, last) && goesOn(last, run, at))),
+        (run) =>
+          touches(run, at) && (last === undefined || (sameThread(run, last) && goesOn(plan, last, run, at))),
       );
       if (next === undefined) break;
       left.delete(next);
@@ -192,6 +193,11 @@ function passesOf(runs: readonly PieceRun[]): readonly PieceRun[] {
   return Array.from({ length: (first.lines ?? 2) / 2 }).flatMap(() => [...runs, ...back]);
 }
 
+/** How long the thread stays at a place that is no hole but its end, mm; 0 at every hole. */
+export function threadEndMm(plan: Plan, ref: HoleRef): number {
+  return kindOf(plan, partOf(plan, ref.partId)).threadEndMm ?? 0;
+}
+
 /** The tail that stays at the end of a piece, if one does. */
 export function hangingTail(piece: Pick<Piece, 'passes'>): Run['tail'] {
   const last = piece.passes.at(-1);
@@ -199,9 +205,10 @@ export function hangingTail(piece: Pick<Piece, 'passes'>): Run['tail'] {
 }
 
 /** Whether the thread of one run may go on as the next at their common hole: neither was said to start or end there. */
-function goesOn(before: Run, after: Run, at: HoleRef): boolean {
+function goesOn(plan: Plan, before: Run, after: Run, at: HoleRef): boolean {
   const starts = (run: Run): boolean => run.startsPiece === true && holeKey(run.from) === holeKey(at);
   const ends = (run: Run): boolean => run.tail !== undefined && holeKey(run.to) === holeKey(at);
+  if (threadEndMm(plan, at) > 0) return false;
   return !starts(before) && !starts(after) && !ends(before) && !ends(after);
 }
 
@@ -282,6 +289,7 @@ function loopsAlong(
   const seen = new Set<string>();
   return holesAlong(passesOf(runs)).map((hole) => {
     const key = holeKey(hole);
+    if (threadEndMm(plan, hole) > 0) return 0;
     if (seen.has(key)) return 1;
     seen.add(key);
     return loopsAt(plan, hole, threadId, strands * (visits.get(key) ?? 1));
@@ -296,7 +304,12 @@ function addendsOf(plan: Plan, runs: readonly PieceRun[], loops: readonly number
   const pathMm = sums.reduce((sum, line, i) => sum + line.pathMm * lines(i), 0);
   const threadMm = sums.reduce((sum, line, i) => sum + line.threadMm * lines(i), 0);
   const splices = runs.reduce((sum, { run }) => sum + (run.splicesMm?.length ?? 0), 0);
-  const tails = hangingTail({ passes: passesOf(runs) })?.lengthMm ?? 0;
+  const [first, last] = [passesOf(runs)[0], passesOf(runs).at(-1)];
+  const longEnds = [first?.from, last?.to].reduce(
+    (sum, ref) => sum + (ref === undefined ? 0 : threadEndMm(plan, ref)),
+    0,
+  );
+  const tails = (hangingTail({ passes: passesOf(runs) })?.lengthMm ?? 0) + longEnds;
   // A machine leaves a tail at both ends of every pass, and each is joined to its hole by hand.
   const ends = manner === 'machine' ? 2 * passesOf(runs).length : 2;
   const loopCount = loops.reduce((sum, count) => sum + count, 0);

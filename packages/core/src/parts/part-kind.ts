@@ -14,7 +14,10 @@ export type HoleRole = 'supply' | 'raw' | 'regulated' | 'ground' | 'pin' | 'data
 /** What a pin of a board can do besides being on or off. `upload`: it carries the program while that is loaded. */
 export type PinAbility = 'fade' | 'analogue' | 'bus' | 'upload';
 
-/** A place where thread can hold the part: an eyelet in a board, a lead curled into a loop, a pad of conductive tape. */
+/**
+ * A place where thread can hold the part: an eyelet in a board, a lead curled into a loop, a pad of conductive tape. `end`: no hole at all,
+ * the place where a thread ends and stays long.
+ */
 export interface Hole {
   readonly id: string;
   readonly at: Point;
@@ -22,7 +25,7 @@ export interface Hole {
   readonly terminal: string;
   readonly sign: Sign;
   readonly plated: boolean;
-  readonly form: 'eyelet' | 'curl' | 'square-curl' | 'tape';
+  readonly form: 'eyelet' | 'curl' | 'square-curl' | 'tape' | 'end';
   /** Open diameter the needle passes through. */
   readonly diameterMm: number;
   /** Radius of the metal round it. */
@@ -131,6 +134,8 @@ export interface PartKind {
   readonly isLoose?: true;
   /** How it comes to its place, where sewing through its holes does not say it; `{name}` stands for its name. */
   readonly placing?: string;
+  /** It is no part to buy but an end of thread that stays so long, mm. */
+  readonly threadEndMm?: number;
   /** Its place needs a hole in the cloth, made with an awl. */
   readonly needsHole?: true;
   /** The cell that it is: it is bought as this part. */

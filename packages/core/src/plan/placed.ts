@@ -245,6 +245,7 @@ const PLACE_WORDS: Readonly<Record<Hole['form'], string>> = {
   curl: 'loop',
   'square-curl': 'square loop',
   tape: 'tape joint',
+  end: 'root',
 };
 
 /** What a maker calls a hole: `the + hole of holder 1`, or `hole a of switch 1` where it has no sign. */
@@ -252,6 +253,7 @@ export function holeName(plan: Plan, ref: HoleRef): string {
   const part = partOf(plan, ref.partId);
   const hole = holeOf(plan, ref);
   if (hole.label !== undefined) return `hole ${hole.label} of ${part.name}`;
+  if (hole.form === 'end') return `the root of ${part.name}`;
   if (hole.sign === 'none')
     return `${hole.plated ? '' : 'holding '}${PLACE_WORDS[hole.form]} ${bareId(hole.id)} of ${part.name}`;
   const twins = kindOf(plan, part).holes.filter((other) => other.sign === hole.sign);

@@ -10,10 +10,16 @@ import { listed, type SheetNames } from './sheet-names.ts';
 const MOST_NAMED = 4;
 
 /** What lies across a pair, in words: `board`, `sensor and buzzer`, `12 lights`. */
-export function acrossWords(parts: readonly Part[], names: SheetNames): string {
+export function acrossWords(
+  parts: readonly Part[],
+  names: SheetNames,
+  isSource: (partId: string) => boolean = () => false,
+): string {
   return parts.length > MOST_NAMED
     ? `${parts.length} parts`
-    : listed(parts.map((part) => names.part(part.id)));
+    : listed(
+        parts.map((part) => (isSource(part.id) ? `the chip of ${names.part(part.id)}` : names.part(part.id))),
+      );
 }
 
 /** `between the + hole of a and the − hole of b`. */
@@ -31,7 +37,7 @@ export function apartClauses(pairs: readonly ApartPair[], names: SheetNames): re
   return [...places].map(([must, at]) => `${at.join(', and ')} ${must}`);
 }
 
-function mustShow({ across, parts, shortOhm }: ApartPair, names: SheetNames): string {
+function mustShow({ a, across, parts, shortOhm }: ApartPair, names: SheetNames): string {
   switch (across) {
     case 'nothing':
       return 'it must show open';
@@ -39,7 +45,7 @@ function mustShow({ across, parts, shortOhm }: ApartPair, names: SheetNames): st
       return `it must show open, both ways round, when it tests with less than about ${formatVolt(GENTLE_METER_V)} (a stronger meter may light the lights one way round: that is well)`;
     case 'resistors':
     case 'chips':
-      return `it must show more than ${formatOhm(shortOhm)} (${acrossWords(parts, names)} ${parts.length === 1 ? 'lies' : 'lie'} across, so it need not show open)`;
+      return `it must show more than ${formatOhm(shortOhm)} (${acrossWords(parts, names, (id) => id === a.partId)} ${parts.length === 1 ? 'lies' : 'lie'} across, so it need not show open)`;
   }
 }
 

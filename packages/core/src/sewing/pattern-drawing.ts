@@ -103,7 +103,7 @@ export function patternDrawing(plan: Plan, face: Face = plan.cloth.workedFace): 
     labels.push({
       lines: [
         { text: names.part(part.id), sizeMm: 3.2 },
-        ...(kindOf(plan, part).holes.length === 0
+        ...(kindOf(plan, part).holes.every(({ form }) => form === 'end')
           ? []
           : [{ text: holeSizes(kindOf(plan, part).holes), sizeMm: 2.4, grey: 0.35 }]),
       ],

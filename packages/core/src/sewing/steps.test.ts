@@ -70,7 +70,7 @@ describe('words of a step', () => {
     expect(text(stepsWith({ knots: 'caught' }), 'cut:')).toMatch(/leave its end without a knot/);
     expect(text(stepsWith({ knots: 'each-hole' }), 'sew:')).toMatch(/then knot the thread round them/);
     expect(text(stepsWith({ sealing: 'none' }), 'seal:')).toMatch(
-      /^Pull both ends of this thread tight.* trim its tails to 3 mm/,
+      /^Pull tight both ends of this thread.* trim its tails to 3 mm/,
     );
     expect(text(stepsWith({ holdDowns: 'tape' }), 'hold:')).toMatch(/^Tape or glue holder/);
     const bare = smallLantern().bareLight('spark', 170, 120).sew('right.plus', 'spark.plus').plan;

@@ -98,7 +98,10 @@ function hasFreeHole(plan: Plan, part: Part): boolean {
   const kind = kindOf(plan, part);
   return (
     kind.isLoose !== true &&
-    kind.holes.some(({ id, form }) => form !== 'tape' && !used.has(holeKey({ partId: part.id, holeId: id })))
+    kind.holes.some(
+      ({ id, form }) =>
+        form !== 'tape' && form !== 'end' && !used.has(holeKey({ partId: part.id, holeId: id })),
+    )
   );
 }
 

@@ -23,9 +23,10 @@ const CUT = new RegExp(
   `^Take ${NUMBER} mm of conductive thread .*?(?: Cut (\\d+) more of ${NUMBER} mm:|$)`,
   's',
 );
-const START = /^Start at (.+?): come up from the (right|wrong) side and sew (\d+) tight loops? through it/;
+const START =
+  /^Start at (.+?): come up from the (right|wrong) side(?: and sew (\d+) tight loops? through it|, leave .+? hanging)/;
 const SEW = new RegExp(
-  `^Sew (back |once more |back once more )?${NUMBER} mm \\(\\d+ stitch(?:es)? of about [\\d.]+ mm\\).*? to ((?:the [+−] |hole |loop |tape joint ).+?); (?:turn the piece over, (right|wrong) side up; )?(\\d+) tight loops?`,
+  `^Sew (back |once more |back once more )?${NUMBER} mm \\((?:[1-9]\\d* stitch(?:es)? of about [\\d.]+ mm|laid along the line, tied down .+?)\\).*? to ((?:the [+−] |the root |hole |loop |tape joint ).+?); (?:turn the piece over, (right|wrong) side up; )?(?:(\\d+) tight loops?|take two small)`,
 );
 const WIND = new RegExp(`^Wind ${NUMBER} mm of conductive thread `);
 const MACHINE = new RegExp(
@@ -60,7 +61,7 @@ export function replaySteps(texts: readonly string[]): Replay {
       if (inHand === null) throw new RangeError(`replaySteps: nothing is in the needle at “${text}”`);
       if (start[2] === up) throw new RangeError(`replaySteps: the ${up} side lies up at “${text}”`);
       at = start[1] as string;
-      pieces.push({ start: at, cutMm: inHand, linesMm: 0, loops: Number(start[3]) });
+      pieces.push({ start: at, cutMm: inHand, linesMm: 0, loops: Number(start[3] ?? 0) });
       inHand = null;
       continue;
     }
@@ -73,7 +74,7 @@ export function replaySteps(texts: readonly string[]): Replay {
       if (line[1] !== undefined && !joints.includes(joint(at, to)))
         throw new RangeError(`replaySteps: there is no line to sew beside at “${text}”`);
       piece.linesMm += Number(line[2]);
-      piece.loops += Number(line[5]);
+      piece.loops += Number(line[5] ?? 0);
       joints.push(joint(at, to));
       at = to;
       if (line[4] !== undefined) up = line[4] as Face;

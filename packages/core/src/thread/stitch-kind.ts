@@ -25,6 +25,10 @@ export interface StitchKind {
   readonly hint: string;
   /** Where the conductive thread may lie. Phase is never credited: a line that shows on both faces in turn occupies both. */
   readonly exposure: 'both' | 'worked' | 'far';
+  /** How it is told on the sheet, where it is not running stitch: `in back stitch`. */
+  readonly manner?: string;
+  /** It is laid on the cloth and tied down with ordinary thread: the conductive thread makes no stitches. */
+  readonly isTied?: true;
   /** A machine sews it: its conductive thread is wound on the bobbin, and its ends are joined to holes by hand. */
   readonly byMachine?: true;
   /** Whether a step of its own length is taken under the cloth between two stitches. */

@@ -1,4 +1,3 @@
-import { maybeHole } from '../../parts/part-kind.ts';
 import { copiesOf, holeKey, holeName, holePoint, kindOf, loopsAt, runsByHole } from '../../plan/placed.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
 import { loopsThatFit } from '../../thread/thread-sums.ts';
@@ -26,7 +25,7 @@ export const holeFull: CheckRule = {
         (run) => run.prewired !== true && maybeThreadKind(run.threadId)?.form === 'thread',
       );
       const [first] = runs;
-      if (first === undefined || maybeHole(kindOf(plan, part), hole.id)?.form === 'tape') return [];
+      if (first === undefined || hole.form === 'tape' || hole.form === 'end') return [];
       const loops = runs.reduce(
         (sum, run) => sum + Math.min(FEWEST_LOOPS, loopsAt(plan, ref, run.threadId)) * copiesOf(run),
         0,

@@ -16,13 +16,14 @@ export const threadTail = parametricPart(
       { x: 3, y: 3 },
       { x: -3, y: 3 },
     ],
-    holes: [{ ...eyelet('root', { x: 0, y: 0 }, 'tail', 'none', 1), diameterMm: 1.6 }],
+    holes: [{ ...eyelet('root', { x: 0, y: 0 }, 'tail', 'none', 1), diameterMm: 1.6, form: 'end' }],
     shapes: [
       disc('cloth', 0, 0, 2.6),
       stroke('wire', [0, 0], [Math.min(18, tailMm * 0.1), 3], [Math.min(30, tailMm * 0.18), -3]),
     ],
     elements: [{ kind: 'half', terminal: 'tail', onOhm: 3, isTied: true }],
     massG: 0.1,
+    threadEndMm: tailMm,
     mateId: 'thread-tail',
   }),
 );

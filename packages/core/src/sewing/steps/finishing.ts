@@ -1,6 +1,6 @@
 /** From the sealed knots to the closed piece. */
 import { willItLight } from '../../circuit/will-it-light.ts';
-import type { Piece } from '../../nets/pieces.ts';
+import { type Piece, threadEndMm } from '../../nets/pieces.ts';
 import type { Habits } from '../../plan/schema.ts';
 import { withContactsClosed } from '../../power/contacts.ts';
 import { TAIL_MM } from '../../thread/required-gap.ts';
@@ -14,11 +14,11 @@ import { workStep } from './preparing.ts';
 import type { StepContext } from './step-context.ts';
 import { isSealed } from './testing.ts';
 
-const SEALS: Readonly<Record<Habits['sealing'], string>> = {
-  varnish: 'Dab clear varnish on both ends of this thread and let it dry',
-  'fabric-glue': 'Put a drop of fabric glue on both ends of this thread and let it dry',
-  'hot-glue': 'Put a small drop of hot glue on both ends of this thread and let it cool',
-  none: 'Pull both ends of this thread tight',
+const SEALS: Readonly<Record<Habits['sealing'], (ends: string) => string>> = {
+  varnish: (ends) => `Dab clear varnish on ${ends} and let it dry`,
+  'fabric-glue': (ends) => `Put a drop of fabric glue on ${ends} and let it dry`,
+  'hot-glue': (ends) => `Put a small drop of hot glue on ${ends} and let it cool`,
+  none: (ends) => `Pull tight ${ends}`,
 };
 
 export function finishingSteps(context: StepContext): readonly StepDraft[] {
@@ -40,14 +40,23 @@ export function finishingSteps(context: StepContext): readonly StepDraft[] {
 function sealStep({ plan, names }: StepContext, piece: Piece): StepDraft {
   const { sealing, unit } = plan.habits;
   const [first, last] = [piece.passes[0], piece.passes.at(-1)];
-  const where =
-    first === undefined || last === undefined
+  const ends = first === undefined || last === undefined ? [] : [first.from, last.to];
+  // An end that stays long is sealed at its tip and not trimmed.
+  const long = ends.filter((ref) => threadEndMm(plan, ref) > 0);
+  const short = ends.filter((ref) => !long.includes(ref)).map((ref) => names.hole(ref));
+  const where = short.length === 0 ? '' : ` at ${listed([...new Set(short)])}`;
+  const which =
+    short.length === 1 && long.length > 0 ? 'the knotted end of this thread' : 'both ends of this thread';
+  const trim =
+    short.length === 0
       ? ''
-      : ` (at ${listed([...new Set([first.from, last.to].map((ref) => names.hole(ref)))])})`;
+      : `; then trim ${short.length === 1 ? 'its tail there' : 'its tails'} to ${formatLength(TAIL_MM, unit, 1)}`;
+  const stays =
+    long.length === 0 ? '' : ` The long end at ${listed(long.map((ref) => names.hole(ref)))} is not trimmed.`;
   return makeStep({
     id: `seal:${piece.id}`,
     group: 'Seal',
-    text: `${SEALS[sealing]}${where}; then trim its tails to ${formatLength(TAIL_MM, unit, 1)}.`,
+    text: `${SEALS[sealing](`${which}${where}`)}${trim}.${stays}`,
     partIds: last === undefined ? [] : [last.to.partId],
     runIds: piece.runs.map(({ run }) => run.id),
     work: { kind: 'finish', seconds: SECONDS.seal },

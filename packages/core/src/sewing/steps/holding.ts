@@ -41,7 +41,10 @@ function holdStep({ plan, names }: StepContext, part: Part): readonly StepDraft[
     kind.isLoose === true
       ? []
       : kind.holes.filter(
-          (hole) => hole.form !== 'tape' && !used.has(holeKey({ partId: part.id, holeId: hole.id })),
+          (hole) =>
+            hole.form !== 'tape' &&
+            hole.form !== 'end' &&
+            !used.has(holeKey({ partId: part.id, holeId: hole.id })),
         );
   if (free.length === 0) return [];
   const isTaped = plan.habits.holdDowns === 'tape';

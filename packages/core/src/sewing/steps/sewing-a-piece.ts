@@ -1,11 +1,13 @@
 /** One piece of thread from cut to knot, with numbers from the stitches. The words alone must say which holes it joins. */
 import { faceName, otherFace } from '../../cloth/cloth.ts';
-import { hangingTail, type Piece, SPLICE_STITCHES } from '../../nets/pieces.ts';
+import { hangingTail, type Piece, SPLICE_STITCHES, threadEndMm } from '../../nets/pieces.ts';
 import { hasElement } from '../../parts/part-element.ts';
-import { holeOf, kindOf, loopFace, partOf, sumRun } from '../../plan/placed.ts';
-import type { Habits, HoleRef, Plan } from '../../plan/schema.ts';
+import { holeOf, kindOf, loopFace, partOf, type RunSum, sumRun } from '../../plan/placed.ts';
+import type { Habits, HoleRef, Plan, Run } from '../../plan/schema.ts';
+import { maybeStitchKind } from '../../thread/stitch-kinds.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
-import { formatLength, formatLengthBare } from '../../units/length.ts';
+import { formatLength, formatLengthBare, type LengthUnit } from '../../units/length.ts';
+import { lower } from '../../units/words.ts';
 import { SECONDS } from '../pace.ts';
 import { makeStep, type StepDraft, turnOver } from '../step.ts';
 import { layingSteps } from './laying-a-piece.ts';
@@ -49,6 +51,9 @@ function cutting({ plan }: StepContext, piece: Piece): StepDraft {
   });
 }
 
+/** How thread is held where there is no hole to loop it through. */
+const ON_THE_SPOT = 'take two small stitches on the spot';
+
 const ROUND_THE_HOLE: Readonly<Record<Habits['knots'], string>> = {
   knotted: '',
   caught: '',
@@ -65,10 +70,15 @@ function starting({ plan, names }: StepContext, piece: Piece): StepDraft {
       ? ` Lay the first ${formatLength(CAUGHT_TAIL_MM, unit, 0)} along the line, so that the stitches catch it.`
       : '';
   const loops = piece.loops[0] ?? 1;
+  const endMm = threadEndMm(plan, first.from);
+  const begin =
+    endMm > 0
+      ? `, leave ${formatLength(endMm, unit, 0)} of the thread hanging, and ${ON_THE_SPOT}`
+      : ` and sew ${loopWords(loops)} through it${ROUND_THE_HOLE[knots]}`;
   return makeStep({
     id: `start:${piece.id}`,
     group: groupOf(piece),
-    text: `Start at ${names.hole(first.from)}: come up from the ${faceName(otherFace(faceUp))} and sew ${loopWords(loops)} through it${ROUND_THE_HOLE[knots]}.${caught}${curledNow(plan, first.from, legSign)}`,
+    text: `Start at ${names.hole(first.from)}: come up from the ${faceName(otherFace(faceUp))}${begin}.${caught}${curledNow(plan, first.from, legSign)}`,
     partIds: [first.from.partId],
     runIds: [first.run.id],
     work: { kind: 'sew', seconds: SECONDS.startKnot + loops * SECONDS.loop },
@@ -88,6 +98,14 @@ function curledNow(plan: Plan, ref: HoleRef, legSign: Habits['legSign']): string
 /** How a line begins: the first time it is sewn, back over itself, or once more. */
 const PASS_WORDS = ['Sew', 'Sew back', 'Sew once more', 'Sew back once more'] as const;
 
+/** `9 stitches of about 5 mm`; of a line that is laid and tied down, how far apart its ties are. */
+function stitchWords(run: Run, sum: RunSum, unit: LengthUnit): string {
+  if (maybeStitchKind(run.stitchId)?.isTied === true)
+    return `laid along the line, tied down with ordinary thread about every ${formatLength(run.stitchMm, unit)}`;
+  const each = formatLengthBare(sum.spans.length === 0 ? 0 : sum.pathMm / sum.spans.length, unit);
+  return `${sum.stitchCount} ${sum.stitchCount === 1 ? 'stitch' : 'stitches'} of about ${each} ${unit}`;
+}
+
 function lineStep(context: StepContext, piece: Piece, i: number): StepDraft {
   const { plan, names } = context;
   const { unit, knots, legSign } = plan.habits;
@@ -95,10 +113,9 @@ function lineStep(context: StepContext, piece: Piece, i: number): StepDraft {
   const nth = piece.passes.slice(0, i).filter((pass) => pass.run === run).length;
   const sum = sumRun(plan, run);
   const loops = piece.loops[i + 1] ?? 1;
-  const each = formatLengthBare(sum.spans.length === 0 ? 0 : sum.pathMm / sum.spans.length, unit);
   const bends =
     run.bends.length === 0 ? '' : `, round ${run.bends.length} ${run.bends.length === 1 ? 'bend' : 'bends'}`;
-  const stitches = `${sum.stitchCount} ${sum.stitchCount === 1 ? 'stitch' : 'stitches'} of about ${each} ${unit}`;
+  const held = threadEndMm(plan, to) > 0 ? ON_THE_SPOT : `${loopWords(loops)}${ROUND_THE_HOLE[knots]}`;
   const beside = nth === 0 ? '' : ', close beside the line that is there';
   const isLast = i === piece.passes.length - 1;
   const stops = isLast ? `${switchGap(plan, to)}${openRing(context, piece)}` : '';
@@ -108,7 +125,7 @@ function lineStep(context: StepContext, piece: Piece, i: number): StepDraft {
   return makeStep({
     id: passStepId(piece, i),
     group: groupOf(piece),
-    text: `${PASS_WORDS[nth] ?? 'Sew once more'} ${formatLength(sum.pathMm, unit, 0)} (${stitches})${bends}${mannerOf(plan, run)}${beside} to ${names.hole(to)}; ${over}${loopWords(loops)}${ROUND_THE_HOLE[knots]}.${stops}${nth === 0 ? curledNow(plan, to, legSign) : ''}`,
+    text: `${PASS_WORDS[nth] ?? 'Sew once more'} ${formatLength(sum.pathMm, unit, 0)} (${stitchWords(run, sum, unit)})${bends}${mannerOf(plan, run)}${beside} to ${names.hole(to)}; ${over}${held}.${stops}${nth === 0 ? curledNow(plan, to, legSign) : ''}`,
     partIds: [to.partId],
     runIds: [run.id],
     work: {
@@ -127,18 +144,30 @@ function switchGap(plan: Plan, at: HoleRef): string {
   const kind = kindOf(plan, part);
   if (hasElement(kind, 'switch'))
     return ' Stop here: do not sew across to its other hole, the switch closes that gap.';
+  if (kind.threadEndMm !== undefined) return '';
   return hasElement(kind, 'half') ? ' Stop here: the closure carries on when its halves meet.' : '';
 }
 
-const FINISHES: Readonly<Record<Habits['knots'], (face: string) => string>> = {
-  knotted: (face) => `Weave the end back through ${SPLICE_STITCHES} stitches on the ${face} and knot it`,
-  caught: (face) => `Weave the end back under the last five stitches on the ${face}, without a knot`,
-  'each-hole': (face) =>
-    `Knot the thread round the last loops, and weave its end back through ${SPLICE_STITCHES} stitches on the ${face}`,
+/** How an end is made fast on a face, by the habit; `under` is what it is woven under. */
+const FINISHES: Readonly<Record<Habits['knots'], (face: string, under: string) => string>> = {
+  knotted: (face, under) => `Weave the end back through ${under} on the ${face} and knot it`,
+  caught: (face, under) =>
+    `Weave the end back under ${under} on the ${face} and a little farther, without a knot`,
+  'each-hole': (face, under) =>
+    `Knot the thread round the last loops, and weave its end back through ${under} on the ${face}`,
 };
 
+/** The end of a thread made fast: on the far face, or on the one face that a laid or picked-up line lies on. */
+function madeFast(plan: Plan, run: Run): string {
+  const stitch = maybeStitchKind(run.stitchId);
+  const worked = workedFace(plan, run);
+  const face = stitch?.exposure === 'worked' ? worked : otherFace(worked);
+  const under = stitch?.isTied === true ? `the last ${SPLICE_STITCHES} ties` : `${SPLICE_STITCHES} stitches`;
+  return FINISHES[plan.habits.knots](faceName(face), under);
+}
+
 function ending({ plan, names }: StepContext, piece: Piece): readonly StepDraft[] {
-  const { unit, knots } = plan.habits;
+  const { unit } = plan.habits;
   const last = piece.passes.at(-1);
   if (last === undefined) return [];
   const common = {
@@ -147,14 +176,22 @@ function ending({ plan, names }: StepContext, piece: Piece): readonly StepDraft[
     runIds: [last.run.id],
     work: { kind: 'sew', seconds: SECONDS.finish },
   } as const;
-  const face = faceName(otherFace(workedFace(plan, last.run)));
   const tail = hangingTail(piece);
+  const endMm = threadEndMm(plan, last.to);
+  if (endMm > 0)
+    return [
+      makeStep({
+        ...common,
+        id: `finish:${piece.id}`,
+        text: `Leave ${formatLength(endMm, unit, 0)} of the thread hanging at ${names.hole(last.to)} and knot its tip. It stays so long: two such ends are tied to switch on. Pin it aside, away from all other thread.`,
+      }),
+    ];
   if (tail === undefined)
     return [
       makeStep({
         ...common,
         id: `finish:${piece.id}`,
-        text: `${FINISHES[knots](face)}. Do not trim it yet: it is tested first.`,
+        text: `${madeFast(plan, last.run)}. Do not trim it yet: it is tested first.`,
       }),
     ];
   return [
@@ -167,7 +204,7 @@ function ending({ plan, names }: StepContext, piece: Piece): readonly StepDraft[
       ...common,
       id: `finish:${piece.id}`,
       group: 'Finish',
-      text: `When the tail at ${names.hole(last.to)} has served (${tail.until}): ${FINISHES[knots](face).toLowerCase()}.`,
+      text: `When the tail at ${names.hole(last.to)} has served (${tail.until}): ${lower(madeFast(plan, last.run))}.`,
     }),
   ];
 }

@@ -66,9 +66,7 @@ export function passStepId(piece: Piece, i: number): string {
 /** How a line is sewn, where it is not in plain running stitch, worked on the face of the cloth. */
 export function mannerOf(plan: Plan, run: Run): string {
   const words = [
-    run.stitchId === 'running'
-      ? ''
-      : `in ${maybeStitchKind(run.stitchId)?.title.toLowerCase() ?? run.stitchId}`,
+    maybeStitchKind(run.stitchId)?.manner ?? '',
     run.face === undefined ? '' : `from the ${faceName(run.face)}`,
     ...(run.splicesMm ?? []).map(
       (mm) =>

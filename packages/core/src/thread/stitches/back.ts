@@ -16,6 +16,7 @@ export const backStitch: StitchKind = {
   title: 'Back stitch',
   hint: 'A solid line on the face you work on: sure contact, three times the thread.',
   exposure: 'both',
+  manner: 'in back stitch',
   takesStep: false,
   wanderMm: HAND_WANDER_MM,
   passesPerSpan: 1,

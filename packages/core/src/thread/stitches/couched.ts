@@ -11,6 +11,7 @@ export const couchedLine: StitchKind = {
   title: 'Couched',
   hint: 'Laid on one face and tied down with ordinary thread: the other face stays clear.',
   exposure: 'worked',
+  isTied: true,
   takesStep: false,
   wanderMm: HAND_WANDER_MM,
   passesPerSpan: 0,

@@ -9,6 +9,7 @@ export const pickedUp: StitchKind = {
   title: 'Picked up',
   hint: 'The needle catches a few threads of the cloth (or the lining only): the other face stays clear.',
   exposure: 'worked',
+  manner: 'picking up only a few threads of the cloth at each stitch',
   takesStep: false,
   wanderMm: HAND_WANDER_MM,
   passesPerSpan: 0,
