@@ -4,7 +4,7 @@ import { holesOf, type Net } from '../nets/nets.ts';
 import { holeKey, runsByHole } from '../plan/placed.ts';
 import type { HoleRef, Part, Plan } from '../plan/schema.ts';
 import { type Circuit, circuitsOf } from '../power/circuits.ts';
-import { type Contact, contactsOf, withContactsClosed } from '../power/contacts.ts';
+import { type Contact, contactsOf, withContacts } from '../power/contacts.ts';
 import { THREAD_SPREAD } from '../thread/thread-sums.ts';
 import { type Across, type AcrossFinder, acrossFinder } from './across.ts';
 import { type TouchFinder, touchFinder } from './touching.ts';
@@ -23,6 +23,8 @@ export interface ApartPair {
   readonly a: HoleRef;
   readonly b: HoleRef;
   readonly across: Exclude<Across, 'joined'>;
+  /** How every contact stands for it: closed, the worst case, or open where closed ones make one conductor of the two. */
+  readonly contacts: 'closed' | 'open';
   /** The parts that lie across and decide what a meter shows. */
   readonly parts: readonly Part[];
   /** Readings up to this are a short, Ω; 0 where nothing or lights lie across: there any reading both ways round is one. */
@@ -47,14 +49,15 @@ export function pairJudge(plan: Plan): PairJudge {
   const finders = { closed: acrossFinder(plan, true), open: acrossFinder(plan, false) };
   const touch = touchFinder(plan);
   return {
-    closed: (one, other, atId) => judgePair(plan, finders.closed, touch, one, other, atId),
-    open: (one, other) => judgePair(plan, finders.open, touch, one, other, undefined),
+    closed: (one, other, atId) => judgePair(plan, finders, 'closed', touch, one, other, atId),
+    open: (one, other) => judgePair(plan, finders, 'open', touch, one, other, undefined),
   };
 }
 
 function judgePair(
   plan: Plan,
-  finder: AcrossFinder,
+  finders: Readonly<Record<ApartPair['contacts'], AcrossFinder>>,
+  contacts: ApartPair['contacts'],
   touch: TouchFinder,
   one: readonly Net[],
   other: readonly Net[],
@@ -63,13 +66,14 @@ function judgePair(
   const [a, b] = [probeHole(plan, one, atId), probeHole(plan, other, atId)];
   const [first, second] = [one[0], other[0]];
   if (a === null || b === null || first === undefined || second === undefined) return null;
+  const finder = finders[contacts];
   const across = finder.between(first, second);
   if (across === 'joined') return null;
-  const pair = { a, b, across, parts: finder.partsBetween(first, second) };
+  const pair = { a, b, across, contacts, parts: finder.partsBetween(first, second) };
   if (across === 'nothing' || across === 'lights') return { ...pair, shortOhm: 0, mayHide: false };
   const short = ohmsIfTouching(touch, one, other, a, b);
   if (across === 'chips') return { ...pair, shortOhm: 2 * short, mayHide: false };
-  const sound = soundOhm(plan, a, b);
+  const sound = soundOhm(plan, contacts, a, b);
   return {
     ...pair,
     shortOhm: Math.min(2 * short, sound * (1 - THREAD_SPREAD)),
@@ -90,8 +94,8 @@ function ohmsIfTouching(
   return Math.min(ohm, CHIP_LEAST_OHM / 2);
 }
 
-function soundOhm(plan: Plan, a: HoleRef, b: HoleRef): number {
-  const measured = ohmsBetween(withContactsClosed(plan), a, b);
+function soundOhm(plan: Plan, contacts: ApartPair['contacts'], a: HoleRef, b: HoleRef): number {
+  const measured = ohmsBetween(withContacts(plan, contacts === 'closed'), a, b);
   return measured.ok ? measured.value : Number.POSITIVE_INFINITY;
 }
 

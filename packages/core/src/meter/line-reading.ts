@@ -5,7 +5,7 @@ import { UnionFind } from '../nets/union-find.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/placed.ts';
 import type { HoleRef, Part, Plan, Run } from '../plan/schema.ts';
-import { contactsOf, withContactsClosed } from '../power/contacts.ts';
+import { contactsOf, withContacts } from '../power/contacts.ts';
 import { THREAD_SPREAD } from '../thread/thread-sums.ts';
 
 /** Two contacts may each be this much worse than loops well sewn, Ω (assumption). */
@@ -41,15 +41,18 @@ export function lineReader(plan: Plan): LineReader {
   const rings = ringsOf(plan);
   return {
     reading(runs, from, to) {
-      const alone = ohmsAlong(plan, runs, from, to);
+      const alone = ohmsAlong(plan, runs, from, to, false);
       const around = runs[0] === undefined ? null : rings(runs[0]);
-      return ohmRange(around === null ? alone : Math.min(alone, ohmsAlong(plan, around, from, to)), alone);
+      return ohmRange(
+        around === null ? alone : Math.min(alone, ohmsAlong(plan, around, from, to, true)),
+        alone,
+      );
     },
   };
 }
 
-/** Ohms from hole to hole through these runs alone, every contact closed, cells and lights and chips counted as open. */
-function ohmsAlong(plan: Plan, runs: readonly Run[], from: HoleRef, to: HoleRef): number {
+/** Ohms from hole to hole through these runs alone, every contact closed or open, cells and lights and chips counted as open. */
+function ohmsAlong(plan: Plan, runs: readonly Run[], from: HoleRef, to: HoleRef, isClosed: boolean): number {
   const partIds = new Set(runs.flatMap((run) => [run.from.partId, run.to.partId]));
   for (const id of [...partIds]) {
     const mateId = plan.parts[id]?.mateId;
@@ -61,7 +64,7 @@ function ohmsAlong(plan: Plan, runs: readonly Run[], from: HoleRef, to: HoleRef)
     runs: pick(plan.runs, new Set(runs.map(({ id }) => id))),
     patches: {},
   };
-  const measured = ohmsBetween(withContactsClosed(small), from, to);
+  const measured = ohmsBetween(withContacts(small, isClosed), from, to);
   return measured.ok ? measured.value : 0;
 }
 

@@ -51,15 +51,22 @@ export function contactsOf(plan: Plan): readonly Contact[] {
   });
 }
 
-/** The plan with every contact and every holder's own switch closed. */
-export function withContactsClosed(plan: Plan): Plan {
+/** The plan with every contact and every holder's own switch closed, or open. */
+export function withContacts(plan: Plan, isClosed: boolean): Plan {
   const parts = Object.fromEntries(
     Object.entries(plan.parts).map(([id, part]) => [
       id,
-      part.switchedOn === false ? { ...part, switchedOn: true } : part,
+      part.switchedOn === undefined || part.switchedOn === isClosed
+        ? part
+        : { ...part, switchedOn: isClosed },
     ]),
   );
   return { ...plan, parts };
+}
+
+/** The plan with everything on: how it is tested with the power in. */
+export function withContactsClosed(plan: Plan): Plan {
+  return withContacts(plan, true);
 }
 
 function placeOf(plan: Plan, part: Part): number {
