@@ -75,7 +75,7 @@ test('from an empty cloth to a sewn plan, closed and found again', async ({ page
 
   // Bench: a reading far too high is marked with its likely cause.
   await goTo(page, 'bench');
-  const reading = page.getByLabel(/^Reading: Cell out: ohms/).first();
+  const reading = page.getByLabel(/^Reading: Coin cell out: ohms/).first();
   await reading.fill('90');
   await expect(page.getByText('✗ too high: not touching that should')).toBeVisible();
 
@@ -85,7 +85,7 @@ test('from an empty cloth to a sewn plan, closed and found again', async ({ page
   await page.goto('/');
   await expect(page.getByText('Owl cushion')).toBeVisible();
   await page.goto(address);
-  await expect(page.getByLabel(/^Reading: Cell out: ohms/).first()).toHaveValue('90');
+  await expect(page.getByLabel(/^Reading: Coin cell out: ohms/).first()).toHaveValue('90');
   await goTo(page, 'sew');
   await expect(page.getByRole('checkbox', { name: 'Step 1 done' })).toBeChecked();
   await goTo(page, 'check');

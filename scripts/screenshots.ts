@@ -124,7 +124,7 @@ await shoot('at-table', '/plan/lighthouse-cushion/sew', async () => {
 });
 if (isWanted('pattern')) await shootPattern();
 await shoot('bench', '/plan/lighthouse-cushion/bench', async () => {
-  const reading = page.getByLabel(/^Reading: Cell out: ohms/).first();
+  const reading = page.getByLabel(/^Reading: Coin cell out: ohms/).first();
   await reading.fill('90');
   await page
     .getByText('Loose loops at holder')
