@@ -8,7 +8,7 @@ import { amountWords, GATHER_GROUPS } from '../sewing/gather.ts';
 import { expectedSeconds, formatWorkTime, type Pace, UNKNOWN_PACE } from '../sewing/pace.ts';
 import type { SewingSheet } from '../sewing/sewing-sheet.ts';
 import { keptTogether } from '../sewing/sheet-names.ts';
-import { isDrawn, NO_WARNINGS } from '../sewing/sheet-pages.ts';
+import { cutNote, isDrawn, NO_WARNINGS } from '../sewing/sheet-pages.ts';
 import { StepArtist } from '../sewing/step-drawing.ts';
 import type { StopWarnings } from '../sewing/stop-warnings.ts';
 import { labelLines } from '../sewing/wash-label.ts';
@@ -143,7 +143,7 @@ function cutLines(plan: Plan, sheet: SewingSheet): readonly string[] {
     const side = piece.side === '+' || piece.side === '-' ? `, ${signMark(piece.side)} side` : '';
     const lengths = piece.lengthsMm.map((mm) => formatLength(mm, unit, 0)).join(' + ');
     return escapeMarkup(
-      `Piece ${i + 1}${side}: ${lengths} of ${maybeThreadKind(piece.threadId)?.title ?? piece.threadId}; ${formatLength(piece.netMm, unit, 0)} of it stay in the cloth`,
+      `Piece ${i + 1}${side}: ${lengths} of ${maybeThreadKind(piece.threadId)?.title ?? piece.threadId}${cutNote(piece)}; ${formatLength(piece.netMm, unit, 0)} of it stay in the cloth`,
     );
   });
 }

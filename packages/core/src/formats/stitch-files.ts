@@ -12,8 +12,17 @@ export function stitchJson(plan: Plan): string {
 export function stitchSvg(plan: Plan): string {
   const list = stitchList(plan);
   const paths = list.threads.map((thread, i) => {
-    const points = thread.lines.flatMap(({ points: line }, k) => (k === 0 ? line : line.slice(1)));
-    const data = points.map(([x, y], k) => `${k === 0 ? 'M' : 'L'}${x} ${y}`).join('');
+    const data = thread.lines
+      .map(({ points }, k) => {
+        const before = thread.lines[k - 1]?.points.at(-1);
+        // A machine starts every pass anew: the pen is lifted there.
+        const goesOn = before !== undefined && before[0] === points[0]?.[0] && before[1] === points[0]?.[1];
+        return points
+          .slice(goesOn ? 1 : 0)
+          .map(([x, y], n) => `${n === 0 && !goesOn ? 'M' : 'L'}${x} ${y}`)
+          .join('');
+      })
+      .join('');
     const title = `${i + 1}. ${thread.thread}, ${thread.lines[0]?.from ?? ''} to ${thread.lines.at(-1)?.to ?? ''}`;
     return `  <path id="thread-${i + 1}" data-side="${thread.side}" d="${data}"><title>${escapeMarkup(title)}</title></path>`;
   });

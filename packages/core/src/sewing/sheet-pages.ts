@@ -1,4 +1,5 @@
 /** The sheet as pages: what to gather, what to cut, what to do with small drawings and boxes to tick, and the label. */
+import type { Piece } from '../nets/pieces.ts';
 import type { Plan } from '../plan/schema.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { formatLength } from '../units/length.ts';
@@ -96,7 +97,7 @@ function* headBlocks(
     const thread = maybeThreadKind(piece.threadId)?.title ?? piece.threadId;
     const sum = piece.addends.map((addend) => `${addend.what} ${Math.round(addend.mm)}`).join(' + ');
     const lengths = piece.lengthsMm.map((mm) => formatLength(mm, unit, 0)).join(' + ');
-    yield { text: `Piece ${i + 1}: ${lengths} of ${thread}`, box: true, keepsNext: true };
+    yield { text: `Piece ${i + 1}: ${lengths} of ${thread}${cutNote(piece)}`, box: true, keepsNext: true };
     yield {
       text: `in the cloth ${formatLength(piece.netMm, unit, 0)}; in mm: ${sum}`,
       indentMm: 7,
@@ -110,9 +111,14 @@ function* headBlocks(
   };
 }
 
+/** How a piece is not cut from the spool: wound on a bobbin; nothing for thread and what is laid. */
+export function cutNote({ manner }: Pick<Piece, 'manner'>): string {
+  return manner === 'machine' ? ', wound on the bobbin' : '';
+}
+
 /** Whether a step has a drawing on paper: where something is sewn, laid, curled or patched. */
 export function isDrawn(step: Pick<SewingStep, 'id'>): boolean {
-  return /^(sew|patch|prepare:curl):/.test(step.id);
+  return /^(sew|patch|joint|prepare:curl):/.test(step.id);
 }
 
 function stepBlocks(plan: Plan, step: SewingStep, i: number, artist: StepArtist): readonly Block[] {

@@ -8,16 +8,16 @@ import { sheetNames } from './sheet-names.ts';
 
 /** What a stitch list says it is. */
 export const STITCH_LIST_FORMAT = 'sashiko-stitches';
-export const STITCH_LIST_VERSION = 1;
+export const STITCH_LIST_VERSION = 2;
 
-/** One line of a piece, from hole to hole. */
+/** One line of a piece, from hole to hole: a line that is sewn several times is listed as often, in the direction of the needle. */
 export interface StitchedLine {
   readonly from: string;
   readonly to: string;
   readonly stitch: string;
   readonly workedFrom: 'right' | 'wrong';
-  /** The line is sewn so many times over. */
-  readonly passes: number;
+  /** Which time this line is sewn: 1 the first. */
+  readonly pass: number;
   /** Needle holes from the first to the last, mm on the right side: x to the right, y down, from the upper left of the piece. */
   readonly points: ReadonlyArray<readonly [x: number, y: number]>;
 }
@@ -63,7 +63,7 @@ export function stitchList(plan: Plan): StitchList {
       side: piece.side,
       cutMm: piece.cutMm,
       loops: piece.loops,
-      lines: piece.runs.map(({ run, from, to }) => {
+      lines: piece.passes.map(({ run, from, to }, i) => {
         const isForward = run.from.partId === from.partId && run.from.holeId === from.holeId;
         const spans = sumRun(plan, run).spans;
         const ends = spans.flatMap((span) => [span.a, span.b]);
@@ -77,7 +77,7 @@ export function stitchList(plan: Plan): StitchList {
           to: names.hole(to),
           stitch: run.stitchId,
           workedFrom: run.face ?? plan.cloth.workedFace,
-          passes: run.lines ?? 1,
+          pass: piece.passes.slice(0, i).filter((pass) => pass.run === run).length + 1,
           points: isForward ? points : points.toReversed(),
         };
       }),

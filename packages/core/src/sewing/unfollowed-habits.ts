@@ -1,11 +1,14 @@
 /** Habits that a plan cannot follow, in words: nothing is refused for it, and no electrical rule gives way. */
+
+import { followsStyle } from '../advice/follows-style.ts';
 import { cutPieces, isSupplyPiece, type Piece } from '../nets/pieces.ts';
-import { partsThatAre } from '../nets/sides.ts';
-import { hasElement } from '../parts/part-element.ts';
+import { deriveSides, netAt, partsThatAre } from '../nets/sides.ts';
+import { elementsOf, hasElement } from '../parts/part-element.ts';
 import type { PartKind } from '../parts/part-kind.ts';
 import { DEFAULT_HABITS } from '../plan/new-plan.ts';
-import { holeKey, kindOf, runsByHole } from '../plan/placed.ts';
+import { holeKey, kindOf, runsByHole, signMark } from '../plan/placed.ts';
 import type { Habits, Part, Plan } from '../plan/schema.ts';
+import { maybeStitchKind } from '../thread/stitch-kinds.ts';
 import type { Unfollowed } from './step-order.ts';
 
 /** What stands against the habits of a plan besides the order of its steps. */
@@ -35,7 +38,44 @@ export function unfollowedHabits(plan: Plan, pieces: readonly Piece[]): readonly
           ? `Your longest piece is so short that splices would eat it up: ${long === 1 ? 'one thread stays' : `${long} threads stay`} whole.`
           : `${long === 1 ? 'One thread is' : `${long} threads are`} longer than your longest piece, because a single line is: splice, or lead it by way of another part.`,
     });
-  return [...found, ...tooFewLoops(plan, pieces), ...idleHabits(plan, pieces)];
+  return [...found, ...tooFewLoops(plan, pieces), ...forNextLines(plan, pieces), ...idleHabits(plan, pieces)];
+}
+
+/** Habits that hold for lines that are drawn or routed from now on, while those that are there are led or sewn otherwise. */
+function forNextLines(plan: Plan, pieces: readonly Piece[]): readonly Unfollowed[] {
+  const { habits } = plan;
+  const found: Unfollowed[] = [];
+  const sewn = pieces
+    .filter(({ manner }) => manner !== 'laid')
+    .flatMap(({ runs }) => runs.map(({ run }) => run));
+  if (sewn.length > 0 && sewn.every(({ stitchId }) => stitchId !== habits.stitchId))
+    found.push({
+      ruleId: 'next-stitch',
+      text: `New lines are sewn in ${maybeStitchKind(habits.stitchId)?.title.toLowerCase() ?? habits.stitchId}; the ${sewn.length === 1 ? 'line that is there stays as it was' : `${sewn.length} lines that are there stay as they were`} drawn: change them on the Thread stage.`,
+    });
+  // Whoever draws by hand and asked for no style is not told of one.
+  const isAsked = (['strandStyle', 'feed', 'supplyLines', 'supplyStitchId'] as const).some(
+    (field) => habits[field] !== DEFAULT_HABITS[field],
+  );
+  if (isAsked && sewn.length > 0 && !followsStyle(plan))
+    found.push({
+      ruleId: 'next-style',
+      text: 'Your way of leading threads holds when they are routed; those that are there are led otherwise.',
+    });
+  const sides = deriveSides(plan, false);
+  const hasBoard = partsThatAre(plan, 'pin').length > 0;
+  const other = partsThatAre(plan, 'switch').filter((part) => {
+    const kind = kindOf(plan, part);
+    const ends = elementsOf(kind, 'switch').flatMap(({ a, b }) => [a, b]);
+    const own = ends.map((terminal) => sides.of(netAt(sides.nets, part, terminal)));
+    return !hasElement(kind, 'cell') && own.some((side) => side === (habits.switchSide === '+' ? '-' : '+'));
+  });
+  if (other.length > 0 && !hasBoard)
+    found.push({
+      ruleId: 'next-switch',
+      text: `Your switches go into the ${signMark(habits.switchSide)} side when threads are routed; ${other.map(({ name }) => name).join(', ')} ${other.length === 1 ? 'is' : 'are'} sewn into the other.`,
+    });
+  return found;
 }
 
 /** Habits that differ from the usual ones and change nothing in this plan: said, so that nobody waits for it. */

@@ -14,7 +14,7 @@ export function PieceEnds({ plan, face }: { readonly plan: Plan; readonly face: 
   return (
     <g pointerEvents="none" fill="none" stroke="#ffe9a8" strokeWidth={0.7} strokeLinecap="round">
       {piecesOf(plan).map((piece) => {
-        const [first, last] = [piece.runs[0], piece.runs.at(-1)];
+        const [first, last] = [piece.passes[0], piece.passes.at(-1)];
         if (first === undefined || last === undefined) return null;
         const knot = seen(holePoint(plan, first.from));
         const end = seen(holePoint(plan, last.to));

@@ -1,11 +1,13 @@
 import type { RunTime } from '@sashiko/core/circuit/how-long';
 import { DARK_AMP, type LightAnswer, willItLight } from '@sashiko/core/circuit/will-it-light';
 import type { Result } from '@sashiko/core/errors/problem';
+import { COIN_CELL_ID } from '@sashiko/core/parts/coin-holders';
 import { LIGHT_RATED_A, maybeLightColour } from '@sashiko/core/parts/light-colours';
 import { flickSwitch } from '@sashiko/core/plan/edits/part-edits';
 import { runName } from '@sashiko/core/plan/edits/run-edits';
 import { sumRun } from '@sashiko/core/plan/placed';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { sourcesOf } from '@sashiko/core/power/sources';
 import { formatCurrent, formatHours, formatOhm, formatVolt } from '@sashiko/core/units/electrical';
 import { Slider } from 'antd';
 import { useEffect, useMemo, useState } from 'react';
@@ -57,6 +59,9 @@ function Answer({ plan, answer }: { readonly plan: Plan; readonly answer: Result
   const { lights, supplies, evenness } = answer.value;
   if (lights.length === 0) return <p>There is no light on the cloth yet.</p>;
   const isOver = lights.some((light) => light.amp > LIGHT_RATED_A);
+  const isCoinCellAlone = sourcesOf(plan).every(
+    ({ cell }) => cell.cellId === COIN_CELL_ID && cell.count === 1 && cell.boostV === undefined,
+  );
   return (
     <section>
       <h2>Will it light</h2>
@@ -101,8 +106,10 @@ function Answer({ plan, answer }: { readonly plan: Plan; readonly answer: Result
       {evenness !== null && <Row label={<>evenness, dimmest ÷ brightest</>} value={evenness.toFixed(2)} />}
       {isOver && (
         <p className="quiet">
-          A light gets more than its usual {formatCurrent(LIGHT_RATED_A)}. A coin cell alone settles lower
-          after the first minutes.
+          A light gets more than its usual {formatCurrent(LIGHT_RATED_A)}.{' '}
+          {isCoinCellAlone
+            ? 'A coin cell alone settles lower after the first minutes.'
+            : 'Nothing here holds the current back: give it a resistor.'}
         </p>
       )}
     </section>

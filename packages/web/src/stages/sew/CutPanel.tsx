@@ -72,7 +72,8 @@ function PieceCard({
           Piece {number}, {side}
         </strong>
         <span className="figure">
-          cut {piece.lengthsMm.map((mm) => formatLength(mm, unit, 0)).join(' + ')}
+          {piece.manner === 'machine' ? 'wind' : 'cut'}{' '}
+          {piece.lengthsMm.map((mm) => formatLength(mm, unit, 0)).join(' + ')}
         </span>
       </div>
       <p className="quiet">
