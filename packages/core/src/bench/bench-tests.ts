@@ -3,6 +3,7 @@ import { type LightAnswer, willItLight } from '../circuit/will-it-light.ts';
 import { type Result, succeed } from '../errors/problem.ts';
 import { type ApartPair, apartProofs, pairJudge } from '../meter/apart.ts';
 import { type LineReader, lineReader, type OhmReading } from '../meter/line-reading.ts';
+import { trialFinder } from '../meter/try-light.ts';
 import { deriveNets, type Net } from '../nets/nets.ts';
 import { cutPieces } from '../nets/pieces.ts';
 import { lightsOf } from '../nets/sides.ts';
@@ -58,8 +59,9 @@ function state(out: string | null, others: readonly string[] = []): string {
 }
 
 function lightTests({ plan, names }: Bench): readonly BenchTest[] {
+  const trials = trialFinder(plan);
   return Object.values(plan.parts).flatMap((part) => {
-    const text = tryWords(plan, part, names.part(part.id));
+    const text = tryWords(plan, part, names.part(part.id), trials);
     if (text === null) return [];
     return [
       {

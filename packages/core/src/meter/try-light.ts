@@ -12,40 +12,59 @@ import { sourcesOf } from '../power/sources.ts';
 /** A light is seen at once in a room from this current on, A (assumption). */
 const SEEN_AMP = 0.0005;
 
+/** A light bears half as much again as it is rated for, for as long as a trial lasts (assumption). */
+const MOST_TRIED_AMP = 1.5 * LIGHT_RATED_A;
+
 /**
  * own: a coin cell that the piece takes anyway. spare: a coin cell that has to be at hand for it. The coin cell's own resistance
  * holds the current of a bare light back (common practice, no source); a pack, a box of cells or a converter would not.
  */
 export type TrialSupply = 'own' | 'spare';
 
-/**
- * What every light of a part can be tried on; null where nothing certain can be said: lights that wait for a program, lights that
- * a fresh coin cell does not bring to show.
- */
-export function trialSupply(plan: Plan, part: Part): TrialSupply | null {
-  const lights = lightsOf(plan, part);
+/** Tells what every light of a part can be tried on; parts with the same lights cost one solve. */
+export interface TrialFinder {
+  /** Null where nothing certain can be said: lights that wait for a program, lights that a fresh coin cell does not bring to show. */
+  supplyFor(part: Part): TrialSupply | null;
+}
+
+export function trialFinder(plan: Plan): TrialFinder {
   const coin = maybeCellKind(COIN_CELL_ID);
-  if (lights.length === 0 || coin === undefined) return null;
-  if (!lights.every((light) => ampOn(coin, 1, light) >= SEEN_AMP)) return null;
-  return sourcesOf(plan).some(({ cell }) => cell.cellId === COIN_CELL_ID && cell.boostV === undefined)
-    ? 'own'
-    : 'spare';
+  const supply: TrialSupply = hasOwnCoinCell(plan) ? 'own' : 'spare';
+  const shows = new Map<string, boolean>();
+  const isSeen = (light: PlacedLight): boolean => {
+    const key = `${light.light.colourId ?? light.part.colourId ?? ''} ${light.light.seriesOhm}`;
+    const known = shows.get(key) ?? (coin !== undefined && ampOn(coin, 1, light) >= SEEN_AMP);
+    shows.set(key, known);
+    return known;
+  };
+  return {
+    supplyFor(part) {
+      const lights = lightsOf(plan, part);
+      return lights.length > 0 && lights.every(isSeen) ? supply : null;
+    },
+  };
+}
+
+function hasOwnCoinCell(plan: Plan): boolean {
+  return sourcesOf(plan).some(({ cell }) => cell.cellId === COIN_CELL_ID && cell.boostV === undefined);
 }
 
 /** Whether a spare coin cell has to be at hand to try the lights of a plan. */
 export function needsSpareCell(plan: Plan): boolean {
-  return Object.values(plan.parts).some((part) => trialSupply(plan, part) === 'spare');
+  if (hasOwnCoinCell(plan)) return false;
+  const trials = trialFinder(plan);
+  return Object.values(plan.parts).some((part) => trials.supplyFor(part) === 'spare');
 }
 
 /**
  * Whether a light may hang straight between + and − of a source, as it does when one side is touched with a loose thread: within
- * its rated current, or on a lone coin cell, which holds it back.
+ * what it bears, or on a lone coin cell, which holds it back.
  */
 export function mayHangOn(light: PlacedLight, cellId: string, count: number, boostV?: number): boolean {
   const cell = maybeCellKind(cellId);
   if (cell === undefined) return false;
   if (cellId === COIN_CELL_ID && count === 1 && boostV === undefined) return true;
-  return ampOn(cell, count, light, boostV) <= LIGHT_RATED_A;
+  return ampOn(cell, count, light, boostV) <= MOST_TRIED_AMP;
 }
 
 /** The current of a light held straight to fresh cells, A. */

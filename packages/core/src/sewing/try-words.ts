@@ -1,5 +1,5 @@
 /** What a light is tried on before it is sewn, in a sentence: the same one on the sheet and on the Bench. */
-import { mayHangOn, trialSupply } from '../meter/try-light.ts';
+import { mayHangOn, type TrialFinder, trialFinder } from '../meter/try-light.ts';
 import { lightsOf } from '../nets/sides.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
 import { elementsOf } from '../parts/part-element.ts';
@@ -8,9 +8,14 @@ import type { Part, Plan } from '../plan/schema.ts';
 import { powerWords, sourcesOf } from '../power/sources.ts';
 import { listed } from './sheet-names.ts';
 
-/** How a part with lights is tried; null where nothing certain can be said of it. */
-export function tryWords(plan: Plan, part: Part, name: string): string | null {
-  const supply = trialSupply(plan, part);
+/** How a part with lights is tried; null where nothing certain can be said of it. `trials` is shared where many parts are asked for. */
+export function tryWords(
+  plan: Plan,
+  part: Part,
+  name: string,
+  trials: TrialFinder = trialFinder(plan),
+): string | null {
+  const supply = trials.supplyFor(part);
   if (supply === null) return null;
   const lights = lightsOf(plan, part);
   const cell = supply === 'own' ? 'a coin cell' : 'a spare 3 V coin cell';

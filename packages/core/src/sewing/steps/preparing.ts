@@ -1,5 +1,6 @@
 /** Before the first stitch: work on the piece, marks, lights tried, legs curled. */
 import { faceName, otherFace } from '../../cloth/cloth.ts';
+import { trialFinder } from '../../meter/try-light.ts';
 import { leadLengthMm } from '../../parts/bare-legs.ts';
 import type { Hole, PartKind } from '../../parts/part-kind.ts';
 import { MARK_STEP } from '../../plan/edits/progress-edits.ts';
@@ -34,6 +35,7 @@ export function workStep(work: Work): StepDraft {
 export function preparingSteps(context: StepContext): readonly StepDraft[] {
   const { plan, names } = context;
   const parts = Object.values(plan.parts);
+  const trials = trialFinder(plan);
   const steps = Object.values(plan.works)
     .filter((work) => work.kind !== 'close')
     .map(workStep);
@@ -41,7 +43,7 @@ export function preparingSteps(context: StepContext): readonly StepDraft[] {
   for (const part of parts) {
     const kind = kindOf(plan, part);
     const name = names.part(part.id);
-    const trial = tryWords(plan, part, name);
+    const trial = tryWords(plan, part, name, trials);
     if (trial !== null) {
       steps.push(
         makeStep({

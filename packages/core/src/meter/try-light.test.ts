@@ -1,0 +1,63 @@
+import { describe, expect, test } from 'vitest';
+import { lightsOf } from '../nets/sides.ts';
+import { takesColour } from '../parts/part-element.ts';
+import { PART_KINDS } from '../parts/part-kinds.ts';
+import { tryWords } from '../sewing/try-words.ts';
+import { PlanBuilder } from '../testing/plan-builder.ts';
+import { mayHangOn, needsSpareCell } from './try-light.ts';
+
+const LIGHTS = PART_KINDS.filter(({ elements }) => elements.some(({ kind }) => kind === 'light'));
+
+function words(sourceId: string, lightId: string, colourId = 'red'): string | null {
+  const build = new PlanBuilder('Try', 300, 200).place(sourceId, 'source', 80, 100);
+  const kind = PART_KINDS.find(({ id }) => id === lightId);
+  build.place(lightId, 'lamp', 220, 60, kind !== undefined && takesColour(kind) ? { colourId } : {});
+  return tryWords(build.plan, build.part('lamp'), 'lamp');
+}
+
+describe('what a light is tried on', () => {
+  test('every light of the drawer on the coin cell of the piece, or on a spare one: never on a pack, a boost, or one AAA cell', () => {
+    for (const { id } of LIGHTS) {
+      expect(words('coin-cell-holder', id), id).toMatch(/^Hold lamp to a coin cell for a moment/);
+      for (const source of [
+        'power-board',
+        'aaa-holder-1',
+        'aaa-holder-1-boost',
+        'aaa-holder-2-boost',
+        'aaa-holder-2',
+      ])
+        expect(words(source, id), `${id} beside ${source}`).toMatch(/^Hold lamp to a spare 3 V coin cell/);
+    }
+  });
+
+  test('a bare light is warned off the pack; a sew-on light with its own resistor is not', () => {
+    expect(words('power-board', 'bare-leg-light-5')).toMatch(/Not to the pack of this piece/);
+    expect(words('power-board', 'sew-on-light')).not.toMatch(/Not to/);
+  });
+
+  test('two colours are tried one after the other; lights that wait for a program are not tried', () => {
+    expect(words('coin-cell-holder', 'bare-leg-light-two-colour')).toMatch(
+      /each \+ in turn to \+: red and green/,
+    );
+    expect(words('coin-cell-holder', 'addressable-light')).toBeNull();
+    expect(words('coin-cell-holder', 'strand-light')).toBeNull();
+  });
+
+  test('a spare cell is gathered where one is needed, and only there', () => {
+    const build = new PlanBuilder('Spare', 300, 200).place('power-board', 'power', 80, 100);
+    expect(needsSpareCell(build.plan)).toBe(false);
+    expect(needsSpareCell(build.bareLight('lamp', 220, 60).plan)).toBe(true);
+    expect(needsSpareCell(build.holder(80, 40).plan)).toBe(false);
+  });
+
+  test('only a lone coin cell holds the current of a bare light back (handbook section 4)', () => {
+    const build = new PlanBuilder('Hang', 200, 200).bareLight('lamp', 100, 100);
+    const [light] = lightsOf(build.plan, build.part('lamp'));
+    if (light === undefined) throw new Error('it is a light');
+    expect(mayHangOn(light, 'coin-20x3.2', 1)).toBe(true);
+    expect(mayHangOn(light, 'coin-20x3.2', 2)).toBe(false);
+    expect(mayHangOn(light, 'aaa-alkaline', 2)).toBe(false);
+    expect(mayHangOn(light, 'lithium-polymer', 1)).toBe(false);
+    expect(mayHangOn(light, 'aaa-alkaline', 1, 5)).toBe(false);
+  });
+});
