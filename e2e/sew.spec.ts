@@ -155,7 +155,16 @@ test('habits change the steps, are kept as house style, and a new plan begins wi
 test('a class set: counts for thirty kits, prices summed, taken out as CSV', async ({ page }) => {
   await openSheet(page);
   await openPanel(page, 'Gather');
-  await page.getByRole('spinbutton', { name: 'Kits' }).fill('30');
+  const kits = page.getByRole('spinbutton', { name: 'Kits' });
+  // What cannot be is refused with a word, and stays as it was typed.
+  await kits.fill('1200');
+  await kits.blur();
+  await expect(page.getByText('From 1 to 500, please.')).toBeVisible();
+  await expect(kits).toHaveValue('1200');
+  await kits.fill('abc');
+  await expect(page.getByText('“abc” is not a number.')).toBeVisible();
+  await kits.fill('30');
+  await expect(page.locator('.field-word')).toHaveCount(0);
   await page.getByLabel('Laid by, %').fill('10');
   await page.getByLabel('Currency').fill('€');
   await page.getByLabel(/^Price of one.*Coin-cell holder/).fill('2');

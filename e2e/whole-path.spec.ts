@@ -78,6 +78,19 @@ test('from an empty cloth to a sewn plan, closed and found again', async ({ page
   const reading = page.getByLabel(/^Reading: Coin cell out: ohms/).first();
   await reading.fill('90');
   await expect(page.getByText('✗ too high: not touching that should')).toBeVisible();
+  // No power before + and − are proved apart; below nothing is reversed, not nothing.
+  await expect(page.getByText(/No power goes in before the tests between \+ and −/)).toBeVisible();
+  await page
+    .locator('.test', { hasText: 'it must show open' })
+    .first()
+    .getByRole('button', { name: 'shows open' })
+    .click();
+  await expect(page.getByText('✓ + and − are apart: power may go in.')).toBeVisible();
+  await page
+    .getByLabel(/^Reading: The coin cell in.*volts between/)
+    .first()
+    .fill('-3');
+  await expect(page.getByText('✗ reversed: the part itself')).toBeVisible();
 
   // Close, come back, find it all.
   await waitUntilSaved(page);

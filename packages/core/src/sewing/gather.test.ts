@@ -1,15 +1,20 @@
 import { describe, expect, test } from 'vitest';
+import { checkPlan } from '../checks/check-plan.ts';
 import { expectOk } from '../errors/problem.ts';
 import { gatherCsv, toCsv } from '../formats/csv.ts';
 import { cutPieces } from '../nets/pieces.ts';
 import { applyEdit } from '../plan/edit.ts';
+import { takePiece } from '../plan/edits/cloth-edits.ts';
 import { describeSpool } from '../plan/edits/patch-edits.ts';
 import { changeHabits } from '../plan/edits/plan-edits.ts';
-import { changeKits, writeCut, writePrice } from '../plan/edits/sewing-edits.ts';
+import { changeStitching } from '../plan/edits/run-edits.ts';
+import { addWork, changeKits, writeCut, writePrice } from '../plan/edits/sewing-edits.ts';
+import type { Habits } from '../plan/schema.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { judgeCut, spoolUse } from './cut-check.ts';
 import { amountWords, gatherList, gatherTotal } from './gather.ts';
 import { needleFor } from './needles.ts';
+import { sewingSheet } from './sewing-sheet.ts';
 
 describe('the gather list of a class set', () => {
   const build = smallLantern();
@@ -173,5 +178,102 @@ describe('pieces by habit', () => {
       ({ runs }) => runs[0]?.from.partId === 'p1',
     );
     expect(parts.lastIndexOf(true)).toBeLessThan(parts.indexOf(false));
+  });
+});
+
+describe('what the steps need is on the list', () => {
+  const list = (build: PlanBuilder): readonly string[] =>
+    gatherList(build.plan).map(({ what, count }) => `${count} ${what}`);
+  const has = (build: PlanBuilder, words: RegExp): boolean => list(build).some((item) => words.test(item));
+  const plain = (): PlanBuilder => smallLantern();
+
+  test('a pack that is placed as a part is bought once; a power board alone still needs one', () => {
+    const board = () => new PlanBuilder('Pack', 300, 200).place('power-board', 'power', 80, 80);
+    expect(list(board()).filter((item) => /pack/i.test(item))).toHaveLength(2);
+    const both = board().place('lithium-pack', 'pack', 200, 80);
+    expect(list(both).filter((item) => /polymer pack/i.test(item))).toEqual([
+      '1 Lithium-polymer pack with plug',
+    ]);
+  });
+
+  test('a piece in a hoop needs the hoop, one for every kit', () => {
+    const build = plain();
+    build.edit(takePiece(build.plan, 'hoop', { insideMm: 200, turnInMm: 30 }));
+    build.edit(changeKits(build.plan, { count: 3 }));
+    expect(list(build)).toContain('3 Embroidery hoop, 200 mm inside');
+    expect(has(plain(), /hoop/)).toBe(false);
+  });
+
+  test.each([
+    ['awl', /^1 Awl/, (build: PlanBuilder) => build.place('post-switch', 'post', 170, 130)],
+    ['data cable', /^1 Data cable/, (build: PlanBuilder) => build.place('board-small', 'board', 170, 120)],
+    ['stripper', /^1 Wire stripper/, (build: PlanBuilder) => build.place('wired-box', 'box', 100, 90)],
+    [
+      'joint tape',
+      /^1 Conductive tape/,
+      (build: PlanBuilder) => build.place('in-line-switch', 'wire', 100, 90),
+    ],
+    ['iron', /^1 Iron/, (build: PlanBuilder) => build.edit(changeHabits(build.plan, { marker: 'heat' }))],
+    ['clips', /^1 Clips/, (build: PlanBuilder) => build.edit(changeHabits(build.plan, { cover: 'lining' }))],
+    [
+      'drill',
+      /^1 Drill/,
+      (build: PlanBuilder) =>
+        build.edit(addWork(build.plan, { title: 'drill the hanger hole', kind: 'do', place: 'piece' })),
+    ],
+    [
+      'machine',
+      /^1 Sewing machine/,
+      (build: PlanBuilder) =>
+        build.edit(
+          changeStitching(build.plan, Object.keys(build.plan.runs)[0] ?? '', { stitchId: 'bobbin' }),
+        ),
+    ],
+  ] as const)('%s, only where a step needs it', (_what, words, change) => {
+    expect(has(plain(), words)).toBe(false);
+    expect(has(change(plain()), words)).toBe(true);
+  });
+
+  test('a threader comes with thread; an end of thread is no part to buy', () => {
+    expect(has(plain(), /threader/)).toBe(true);
+    expect(has(plain().place('thread-tail', 'tail', 170, 130), /tail/)).toBe(false);
+  });
+
+  test('a spool that is too short for all kits is told in Check, Cut and Gather alike', () => {
+    const build = plain();
+    build.edit(changeKits(build.plan, { count: 10, sparePercent: 0 }));
+    const [use] = spoolUse(build.plan, cutPieces(build.plan));
+    const leftMm = (use?.neededMm ?? 0) - 500;
+    build.edit(describeSpool(build.plan, use?.threadId ?? '', { leftMm }));
+    expect(gatherList(build.plan).find(({ group }) => group === 'Thread')?.note).toMatch(
+      /0\.50 m too little/,
+    );
+    const [finding] = checkPlan(build.plan).filter(({ ruleId }) => ruleId === 'thread-stock');
+    expect(finding?.wanted?.value).toBeCloseTo(use?.neededMm ?? 0, 6);
+    expect(finding?.message).toMatch(/for 10 kits/);
+    build.edit(changeKits(build.plan, { count: 1 }));
+    expect(checkPlan(build.plan).filter(({ ruleId }) => ruleId === 'thread-stock')).toEqual([]);
+  });
+});
+
+describe('habits that change nothing say so', () => {
+  const said = (build: PlanBuilder, habits: Partial<Habits>): readonly string[] =>
+    sewingSheet(build.edit(changeHabits(build.plan, habits)).plan).unfollowed.map(({ ruleId }) => ruleId);
+
+  test.each([
+    [{ legSign: 'ink' }, 'idle-legSign'],
+    [{ stitchId: 'back' }, 'next-stitch'],
+    [{ switchSide: '-' }, 'next-switch'],
+    [{ supplyLines: 2 }, 'next-style'],
+    [{ loops: 20 }, 'loops'],
+  ] as const)('%o', (habits, ruleId) => {
+    expect(said(smallLantern(), {})).toEqual([]);
+    expect(said(smallLantern(), habits)).toContain(ruleId);
+  });
+
+  test('legs to tell apart: nothing is said', () => {
+    expect(said(smallLantern().bareLight('spark', 170, 130), { legSign: 'ink' })).not.toContain(
+      'idle-legSign',
+    );
   });
 });
