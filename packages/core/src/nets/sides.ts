@@ -47,6 +47,7 @@ function sortIntoSides(plan: Plan, nets: Nets, throughSwitches: boolean): Sides 
   const reached = new UnionFind();
   const plus: string[] = [];
   const minus: string[] = [];
+  const pins: { readonly supply: string; readonly pin: string }[] = [];
   for (const part of Object.values(plan.parts)) {
     const net = (terminal: string): string => netAt(nets, part, terminal).id;
     for (const element of kindOf(plan, part).elements) {
@@ -67,7 +68,7 @@ function sortIntoSides(plan: Plan, nets: Nets, throughSwitches: boolean): Sides 
           reached.join(net(element.a), net(element.b));
           break;
         case 'pin':
-          reached.join(net(element.supply), net(element.pin));
+          pins.push({ supply: net(element.supply), pin: net(element.pin) });
           break;
         case 'regulator':
           reached.join(net(element.input), net(element.output));
@@ -84,12 +85,17 @@ function sortIntoSides(plan: Plan, nets: Nets, throughSwitches: boolean): Sides 
   }
   const plusGroups = new Set(plus.map((net) => reached.find(net)));
   const minusGroups = new Set(minus.map((net) => reached.find(net)));
+  // What a pin drives is on its supply's side, unless it has a side of its own: a button leads a pin to −, and − stays −.
+  const drivenGroups = new Set(
+    pins.flatMap(({ supply, pin }) => (plusGroups.has(reached.find(supply)) ? [reached.find(pin)] : [])),
+  );
   return {
     nets,
     of(net) {
       const group = reached.find(net.id);
       if (plusGroups.has(group)) return minusGroups.has(group) ? 'both' : '+';
-      return minusGroups.has(group) ? '-' : 'neither';
+      if (minusGroups.has(group)) return '-';
+      return drivenGroups.has(group) ? '+' : 'neither';
     },
     areJoined: (a, b) => joined.find(a.id) === joined.find(b.id),
   };

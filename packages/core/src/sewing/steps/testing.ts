@@ -154,7 +154,7 @@ function oneSideTest(context: StepContext, proof: ApartProof): readonly StepDraf
     makeStep({
       id: `test:one-side:${source.part.id}`,
       group: 'Test',
-      text: `Half-way test of the ${signed(first)}side. ${proofWords(touching, names, power.out)} Only then: ${lower(hands.join(', '))}, hold one end of a loose piece of conductive thread to ${names.hole(home)}, and touch ${which} with its other end, one after the other. Each must light. ${power.takeOut} again.`,
+      text: `Half-way test of the ${signed(first)}side. ${proofWords(touching, names, power.out)} Only then: ${lower(hands.join(', '))}, hold one end of a loose piece of conductive thread to ${names.hole(home)}, and touch ${which} with its other end${targets.length > 1 ? ', one after the other. Each must light' : ': it must light'}. ${power.takeOut} again.`,
       partIds: [source.part.id, ...new Set(tried.map(({ part }) => part.id))],
       work: { kind: 'test', seconds: SECONDS.reading + tried.length * 10 },
     }),
