@@ -10,13 +10,15 @@ import { joint, replaySteps } from '../testing/replay-steps.ts';
 import { untrueWords } from '../testing/sentence-guard.ts';
 import { HABIT_VALUES, randomFacts, randomHabits, wiredPiece } from '../testing/wired-pieces.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
-import { sewingSheet } from './sewing-sheet.ts';
+import { type SewingSheet, sewingSheet } from './sewing-sheet.ts';
 import { sheetNames } from './sheet-names.ts';
 import { labelLines } from './wash-label.ts';
 
 /** Every sentence a plan puts before its maker, with where it stands. */
-function sentences(plan: Plan): ReadonlyArray<readonly [where: string, text: string]> {
-  const { steps, unfollowed } = sewingSheet(plan);
+function sentences(
+  plan: Plan,
+  { steps, unfollowed }: SewingSheet,
+): ReadonlyArray<readonly [where: string, text: string]> {
   return [
     ...steps.map(({ id, text }) => [id, text] as const),
     ...steps.flatMap(({ id, lastChance }) =>
@@ -31,14 +33,14 @@ function sentences(plan: Plan): ReadonlyArray<readonly [where: string, text: str
   ];
 }
 
-function untrue(plan: Plan): readonly string[] {
-  return sentences(plan).flatMap(([where, text]) =>
+function untrue(plan: Plan, sheet: SewingSheet): readonly string[] {
+  return sentences(plan, sheet).flatMap(([where, text]) =>
     untrueWords(plan, text).map((problem) => `${where}: ${problem} in “${text}”`),
   );
 }
 
 /** What the sheet joins when it is sewn from its words, and what the plan joins: a line for every pass. */
-function expectSewn(plan: Plan): void {
+function expectSewn(plan: Plan, { steps }: SewingSheet): void {
   const names = sheetNames(plan);
   const wanted = Object.values(plan.runs)
     .flatMap((run) => {
@@ -46,7 +48,7 @@ function expectSewn(plan: Plan): void {
       return Array.from({ length: passes }, () => joint(names.hole(run.from), names.hole(run.to)));
     })
     .sort();
-  const replay = replaySteps(sewingSheet(plan).steps.map(({ text }) => text));
+  const replay = replaySteps(steps.map(({ text }) => text));
   expect(replay.joints).toEqual(wanted);
   for (const { cutMm, linesMm } of replay.pieces) expect(cutMm).toBeGreaterThan(linesMm);
 }
@@ -63,8 +65,9 @@ describe('every sentence is true for what the plan holds', () => {
         habits: randomHabits(random),
         facts: randomFacts(random),
       });
-      expect(untrue(plan), `with ${others.join(', ')}`).toEqual([]);
-      expectSewn(plan);
+      const sheet = sewingSheet(plan);
+      expect(untrue(plan, sheet), `with ${others.join(', ')}`).toEqual([]);
+      expectSewn(plan, sheet);
     }
   });
 
@@ -78,8 +81,9 @@ describe('every sentence is true for what the plan holds', () => {
         habits: randomHabits(random),
         facts: randomFacts(random),
       });
-      expect(untrue(plan), `beside ${other}`).toEqual([]);
-      expectSewn(plan);
+      const sheet = sewingSheet(plan);
+      expect(untrue(plan, sheet), `beside ${other}`).toEqual([]);
+      expectSewn(plan, sheet);
     }
   });
 
@@ -93,8 +97,9 @@ describe('every sentence is true for what the plan holds', () => {
     ]) {
       const random = seededRandom(kinds.length);
       const plan = wiredPiece(kinds, { random, habits: { [field]: value }, facts: randomFacts(random) });
-      expect(untrue(plan)).toEqual([]);
-      expectSewn(plan);
+      const sheet = sewingSheet(plan);
+      expect(untrue(plan, sheet)).toEqual([]);
+      expectSewn(plan, sheet);
     }
   });
 
