@@ -30,7 +30,7 @@ const SEW = new RegExp(
 );
 const WIND = new RegExp(`^Wind ${NUMBER} mm of conductive thread `);
 const MACHINE = new RegExp(
-  `^Machine-sew ${NUMBER} mm \\([1-9]\\d* stitch(?:es)? of about [\\d.]+ mm\\) along the printed line from (.+?) to (.+?)(?:, once more close beside the line that is there)?: .*bobbin tail of ${NUMBER} mm at the start and of ${NUMBER} mm at the end`,
+  `^Machine-sew ${NUMBER} mm \\([1-9]\\d* stitch(?:es)? of about [\\d.]+ mm\\) along the printed line from (.+?) to (.+?)(?:, once more, close beside the line that is there)?: .*bobbin tail of ${NUMBER} mm at the start and of ${NUMBER} mm at the end`,
 );
 const JOINT = /^By hand: thread .+? at (.+?) into a needle, .*? sew (\d+) tight loops?/;
 const LAY =

@@ -76,7 +76,7 @@ function seam({ plan, names }: StepContext, piece: Piece, i: number): StepDraft 
     run.bends.length === 0
       ? ''
       : ` At ${run.bends.length === 1 ? 'the bend' : `each of the ${run.bends.length} bends`} stop with the needle up and the stitch complete, lift the foot, turn the piece about that point and go on.`;
-  const which = i === 0 ? '' : ', once more close beside the line that is there';
+  const which = i === 0 ? '' : ', once more, close beside the line that is there';
   return makeStep({
     id: passStepId(piece, i),
     group: groupOf(piece),

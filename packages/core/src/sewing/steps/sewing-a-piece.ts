@@ -116,7 +116,7 @@ function lineStep(context: StepContext, piece: Piece, i: number): StepDraft {
   const bends =
     run.bends.length === 0 ? '' : `, round ${run.bends.length} ${run.bends.length === 1 ? 'bend' : 'bends'}`;
   const held = threadEndMm(plan, to) > 0 ? ON_THE_SPOT : `${loopWords(loops)}${ROUND_THE_HOLE[knots]}`;
-  const beside = nth === 0 ? '' : ', close beside the line that is there';
+  const beside = nth === 0 ? '' : ', close beside the line that is there,';
   const isLast = i === piece.passes.length - 1;
   const stops = isLast ? `${switchGap(plan, to)}${openRing(context, piece)}` : '';
   const faceUp = workedFace(plan, run);

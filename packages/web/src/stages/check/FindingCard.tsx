@@ -19,7 +19,11 @@ interface FindingCardProps {
   readonly onTry: (isTrying: boolean) => void;
 }
 
-const SEVERITY_WORDS = { stop: 'stop: will not work', mend: 'mend: weak', note: 'note' } as const;
+const SEVERITY_WORDS = {
+  stop: 'stop: will not work, or is not safe',
+  mend: 'mend: weak, or wants doing',
+  note: 'note',
+} as const;
 
 /** One finding: what, where, why it matters; when it is chosen, what to do about it. */
 export function FindingCard({ finding, number, isChosen, onChoose, onTry }: FindingCardProps) {
