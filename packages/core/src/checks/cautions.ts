@@ -23,8 +23,9 @@ interface CautionRule {
 }
 
 const hasPower = (plan: Plan): boolean => sourcesOf(plan).length > 0;
-const hasCoinCell = (plan: Plan): boolean =>
-  sourcesOf(plan).some(({ cell }) => cell.cellId === COIN_CELL_ID) || needsSpareCell(plan);
+const hasOwnCoinCell = (plan: Plan): boolean =>
+  sourcesOf(plan).some(({ cell }) => cell.cellId === COIN_CELL_ID);
+const hasCoinCell = (plan: Plan): boolean => hasOwnCoinCell(plan) || needsSpareCell(plan);
 const hasPack = (plan: Plan): boolean =>
   sourcesOf(plan).some(({ cellKind }) => cellKind.isPlugged === true) ||
   hasKind(plan, ({ isCellId }) => isCellId !== undefined);
@@ -58,7 +59,10 @@ const hasWires = ({ runs, ...plan }: Plan): boolean =>
 const CAUTIONS: readonly CautionRule[] = [
   {
     id: 'swallow',
-    text: 'Coin cells are deadly if swallowed. Keep the holder closed and cells out of children’s reach; if one may have been swallowed, get medical help at once.',
+    text: (plan) =>
+      hasOwnCoinCell(plan)
+        ? 'Coin cells are deadly if swallowed. Keep the holder closed and cells out of children’s reach; if one may have been swallowed, get medical help at once.'
+        : 'The spare coin cell that lights are tried on is deadly if swallowed: keep it out of children’s reach; if it may have been swallowed, get medical help at once.',
     appliesTo: hasCoinCell,
   },
   {
@@ -154,7 +158,7 @@ const CAUTIONS: readonly CautionRule[] = [
   {
     id: 'pry',
     text: 'Lift a coin cell out with a wooden or plastic stick: metal scissors short it.',
-    appliesTo: hasCoinCell,
+    appliesTo: hasOwnCoinCell,
   },
   {
     id: 'hot-glue',

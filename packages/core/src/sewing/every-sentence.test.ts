@@ -25,6 +25,10 @@ function sentences(
       lastChance === null ? [] : [[`${id} last chance`, lastChance] as const],
     ),
     ...unfollowed.map(({ ruleId, text }) => [ruleId, text] as const),
+    // These forbid in general what the piece need not have.
+    ...cautionsFor(plan)
+      .filter(({ id }) => !['small-child', 'implant', 'tools', 'closed-toy'].includes(id))
+      .map(({ id, text }) => [`caution ${id}`, text] as const),
     ...labelLines(plan).map((text, i) => [`label ${i}`, text] as const),
     ...expectOk(benchTests(plan)).flatMap(({ id, text, wanted }) => [
       [`bench ${id}`, text] as const,

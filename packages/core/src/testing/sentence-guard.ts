@@ -49,14 +49,14 @@ const WORDS: ReadonlyArray<
 > = [
   [
     /\bcoin cells?\b/i,
-    ({ has }, { input = '' }) => has(cell('coin-20x3.2')) || /spare 3 V coin cell/i.test(input),
+    ({ has }, { input = '' }) => has(cell('coin-20x3.2')) || /spare (?:3 V )?coin cell/i.test(input),
   ],
   [/\b(?:un)?plug(?:ged)?\b/i, ({ has }) => has(cell('lithium-polymer'))],
   [
     /\bthe packs?\b|\blithium pack/i,
     ({ has, kinds }) => has(cell('lithium-polymer')) || kinds.some(({ isCellId }) => isCellId !== undefined),
   ],
-  [/\bcells? (?:in|out)\b|\bcells? into\b/i, ({ has }) => has(anyCell)],
+  [/\bcells? (?:in|out)\b(?! of)|\bcells? into\b/i, ({ has }) => has(anyCell)],
   [/\bspare 3 V coin cell/i, ({ has }) => has(({ kind }) => kind === 'light')],
   [
     /\bturn (?!it |the piece )(.+?) (?:on|off)\b/i,
