@@ -6,14 +6,22 @@ import { fail, type Result, succeed } from '../errors/problem.ts';
 import { cutPieces, type Piece, type PieceRun, SPLICE_STITCHES } from '../nets/pieces.ts';
 import { sumRun } from '../plan/placed.ts';
 import type { Plan, Run } from '../plan/schema.ts';
-import { powerWords, sourcesOf } from '../power/sources.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { formatLength } from '../units/length.ts';
 import { SECONDS } from './pace.ts';
+import { partWays } from './repair-part.ts';
+import {
+  handling,
+  lineSteps,
+  powerOut,
+  proofSteps,
+  type RepairWay,
+  sewSeconds,
+  UNPICK_SECONDS,
+  whole,
+} from './repair-work.ts';
 import { sheetNames } from './sheet-names.ts';
-import { passStepId } from './steps/step-context.ts';
 import { lineMm, loopsMm, stopAfter } from './thread-reach.ts';
-import { tryWords } from './try-words.ts';
 
 export type Mishap =
   /** The thread came to its end, or broke, so far along a run in the direction it is sewn. */
@@ -23,22 +31,6 @@ export type Mishap =
   | { readonly kind: 'short'; readonly runId: string; readonly otherRunId: string; readonly alongMm: number }
   /** A part is taken off and another of its kind sewn on. */
   | { readonly kind: 'part-replaced'; readonly partId: string };
-
-export interface RepairWay {
-  readonly id: 'trim' | 'splice' | 'bridge' | 'bypass' | 'back-to-hole' | 'around' | 'again';
-  readonly title: string;
-  /** What to do, in order. */
-  readonly doings: readonly string[];
-  readonly undoneMm: number;
-  /** Length to cut, in whole centimetres; 0 when no new thread is needed. */
-  readonly cutMm: number;
-  readonly seconds: number;
-  /** Ticks of the sheet that no longer hold. */
-  readonly unticks: readonly string[];
-}
-
-/** Seconds to undo a stitch without cutting the cloth (assumption). */
-const UNPICK_SECONDS = 5;
 
 /**
  * The ways to mend a mishap, least work first; to undo a whole piece and sew it again is always the last of them, however little
@@ -80,8 +72,6 @@ function threadWays(
   return other === undefined ? [] : [trim(spot, other), around(spot, other), again(spot)];
 }
 
-const whole = (mm: number): number => Math.ceil(mm / 10) * 10;
-
 /** Thread per millimetre of cloth along a run. */
 function perPath({ plan, piece, step }: Spot): number {
   const { pathMm } = sumRun(plan, step.run);
@@ -105,36 +95,8 @@ function restMm(spot: Spot, fromMm: number): number {
   return (pathMm - fromMm) * perPath(spot) + loopsMm(plan, piece, stopAfter(piece, index)) + later;
 }
 
-function handling({ habits }: Plan): number {
-  return 2 * habits.knotMm + habits.spareMm;
-}
-
 function stitchesIn(run: Run, mm: number): number {
   return Math.max(1, Math.round(mm / (run.stitchMm + run.gapMm)));
-}
-
-function sewSeconds(plan: Plan, steps: readonly PieceRun[]): number {
-  return steps.reduce(
-    (sum, { run }) =>
-      sum + sumRun(plan, run).stitchCount * (run.lines ?? 1) * SECONDS.stitch + 5 * SECONDS.loop,
-    0,
-  );
-}
-
-/** The steps of a line, one for each pass. */
-function lineSteps(piece: Piece, run: Run): readonly string[] {
-  return piece.passes.flatMap((pass, i) => (pass.run === run ? [passStepId(piece, i)] : []));
-}
-
-/** After a repair + and − are proved apart anew. */
-function proofSteps(plan: Plan): readonly string[] {
-  return sourcesOf(plan).map(({ part }) => `test:apart:${part.id}`);
-}
-
-/** `Take the coin cell out.`, as the first thing to do; nothing where there is no power. */
-function powerOut(plan: Plan): readonly string[] {
-  const power = powerWords(sourcesOf(plan));
-  return power === null ? [] : [`${power.takeOut}.`];
 }
 
 /** The ticks of lines from one on, and of what comes after them on the same piece. */
@@ -371,83 +333,4 @@ function again({ plan, piece, index, alongMm }: Spot): RepairWay {
       sewSeconds(plan, piece.runs),
     unticks: [`cut:${piece.id}`, `start:${piece.id}`, ...ticksFrom(plan, piece, 0)],
   };
-}
-
-/** Every thread at a part is cut loose from it and joined to the new one. */
-function partWays(plan: Plan, pieces: readonly Piece[], partId: string): readonly RepairWay[] {
-  const part = plan.parts[partId];
-  const name = sheetNames(plan).part(partId);
-  const { unit } = plan.habits;
-  const trial = part === undefined ? null : tryWords(plan, part, `the new ${name}`);
-  const tried = trial === null ? [] : [trial];
-  const stops = pieces.flatMap((piece) =>
-    piece.passes.flatMap((step, i) => [
-      ...(i === 0 && step.from.partId === partId ? [{ piece, k: 0, step }] : []),
-      ...(step.to.partId === partId ? [{ piece, k: i + 1, step }] : []),
-    ]),
-  );
-  if (part === undefined || stops.length === 0) return [];
-  const lengths = stops.map(({ piece, k, step }) => {
-    const isPassed = k > 0 && k < piece.passes.length;
-    const over = SPLICE_STITCHES * (step.run.stitchMm + step.run.gapMm) * piece.strands;
-    return whole(loopsMm(plan, piece, k) + (isPassed ? 2 : 1) * over + handling(plan));
-  });
-  const cutMm = lengths.reduce((sum, mm) => sum + mm, 0);
-  const holes = stops.map(({ k, step }) => sheetNames(plan).hole(k === 0 ? step.from : step.to));
-  const tests = [...new Set(stops.map(({ piece }) => `test:piece:${piece.id}`))];
-  const touching = [
-    ...new Map(stops.flatMap(({ piece }) => piece.runs).map((step) => [step.run.id, step])).values(),
-  ].filter(({ from, to }) => from.partId === partId || to.partId === partId);
-  const stretchMm = touching.reduce((sum, { run }) => sum + sumRun(plan, run).pathMm, 0);
-  const againMm = whole(
-    touching.reduce((sum, step) => {
-      const piece = pieces.find(({ runs }) => runs.includes(step));
-      return piece === undefined ? sum : sum + lineMm(plan, piece, step) + 2 * loopsMm(plan, piece, 0);
-    }, 0) +
-      touching.length * handling(plan),
-  );
-  return [
-    {
-      id: 'splice',
-      title: `Join short threads to the new ${name}`,
-      doings: [
-        ...powerOut(plan),
-        `Cut the loops at ${name}, and leave the lines that lead there; undo the holding thread.`,
-        ...tried,
-        'Hold it down in the same place and turn.',
-        ...holes.map(
-          (hole, i) =>
-            `Cut ${formatLength(lengths[i] ?? 0, unit, 0)}: sew over the last ${SPLICE_STITCHES} stitches of the old line, make the loops at ${hole}, and sew over ${SPLICE_STITCHES} stitches of the line that goes on, if one does.`,
-        ),
-        'Measure each line, seal every join.',
-      ],
-      undoneMm: 0,
-      cutMm,
-      seconds: stops.length * (SECONDS.cutAndThread + SECONDS.splice + 5 * SECONDS.loop + SECONDS.reading),
-      unticks: [`prepare:try:${partId}`, `hold:${partId}`, ...tests, ...proofSteps(plan)],
-    },
-    {
-      id: 'again',
-      title: `Sew the lines to ${name} again`,
-      doings: [
-        ...powerOut(plan),
-        `Undo every line that ends at ${name}: ${formatLength(stretchMm, unit, 0)} in all.`,
-        ...tried,
-        `Hold it down, and sew those lines again from the neighbouring holes: ${formatLength(againMm, unit, 0)} of thread in ${touching.length} pieces.`,
-      ],
-      undoneMm: stretchMm,
-      cutMm: againMm,
-      seconds:
-        touching.reduce((sum, { run }) => sum + sumRun(plan, run).stitchCount * UNPICK_SECONDS, 0) +
-        touching.length * (SECONDS.cutAndThread + SECONDS.finish) +
-        sewSeconds(plan, touching),
-      unticks: [
-        `prepare:try:${partId}`,
-        `hold:${partId}`,
-        ...touching.flatMap(({ run }) => pieces.flatMap((piece) => lineSteps(piece, run))),
-        ...tests,
-        ...proofSteps(plan),
-      ],
-    },
-  ];
 }
