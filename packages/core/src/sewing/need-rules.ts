@@ -88,6 +88,15 @@ function sewnAt(steps: readonly StepDraft[]): ReadonlyMap<string, readonly strin
   return byPart;
 }
 
+/** Steps of one sort, each before its part is held or sewn; their ids end with the part's. */
+function* beforeItsPart(steps: readonly StepDraft[], prefix: string): Iterable<Pair> {
+  const sewn = sewnAt(steps);
+  for (const id of startsWith(steps, prefix)) {
+    const partId = id.slice(prefix.length);
+    yield* each([id], [`hold:${partId}`, `tack:${partId}`, ...(sewn.get(partId) ?? [])]);
+  }
+}
+
 /** Steps of finishing that work no thread. */
 const NOT_OF_THREAD = /^finish:(cell:|out$|cover$|needles$|keep$|wipe$)/;
 
@@ -119,37 +128,19 @@ export const NEED_RULES: readonly NeedRule[] = [
     id: 'tried',
     kind: 'must',
     why: 'a light is tried before it is on the cloth',
-    *pairs(_context, steps) {
-      const sewn = sewnAt(steps);
-      for (const id of startsWith(steps, 'prepare:try:')) {
-        const partId = id.slice('prepare:try:'.length);
-        yield* each([id], [`hold:${partId}`, `tack:${partId}`, ...(sewn.get(partId) ?? [])]);
-      }
-    },
+    pairs: (_context, steps) => beforeItsPart(steps, 'prepare:try:'),
   },
   {
     id: 'curled',
     kind: 'must',
     why: 'legs are curled before they are sewn',
-    *pairs(_context, steps) {
-      const sewn = sewnAt(steps);
-      for (const id of startsWith(steps, 'prepare:curl:')) {
-        const partId = id.slice('prepare:curl:'.length);
-        yield* each([id], [`hold:${partId}`, `tack:${partId}`, ...(sewn.get(partId) ?? [])]);
-      }
-    },
+    pairs: (_context, steps) => beforeItsPart(steps, 'prepare:curl:'),
   },
   {
     id: 'placed',
     kind: 'must',
     why: 'a part is in its place before thread comes to it',
-    *pairs(_context, steps) {
-      const sewn = sewnAt(steps);
-      for (const id of startsWith(steps, 'place:')) {
-        const partId = id.slice('place:'.length);
-        yield* each([id], [`hold:${partId}`, `tack:${partId}`, ...(sewn.get(partId) ?? [])]);
-      }
-    },
+    pairs: (_context, steps) => beforeItsPart(steps, 'place:'),
   },
   {
     id: 'opened',
