@@ -9,7 +9,7 @@ import { cutPieces } from '../nets/pieces.ts';
 import { lightsOf } from '../nets/sides.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
 import type { Plan } from '../plan/schema.ts';
-import { circuitsOf } from '../power/circuits.ts';
+import { circuitsOf, mergedWith } from '../power/circuits.ts';
 import { closedState, contactsOf, openState, withContactsClosed } from '../power/contacts.ts';
 import { cellWords, powerWords, sourcesOf } from '../power/sources.ts';
 import { apartClauses } from '../sewing/apart-words.ts';
@@ -227,7 +227,10 @@ function voltTests({ plan, names }: Bench, answer: LightAnswer): readonly BenchT
     voltsOf,
   });
   const done = new Set<string>();
-  return circuitsOf(plan).flatMap((circuit) => {
+  const circuits = circuitsOf(plan);
+  return circuits.flatMap((circuit) => {
+    // Of sources side by side none goes in: the sheet says so.
+    if (mergedWith(circuits, circuit).length > 0) return [];
     const { source, lights, pinLights } = circuit;
     const put = `${cellWords(source)} ${source.cellKind.isPlugged === true ? 'plugged in' : 'in'}`;
     const on = listed([put, ...onStates(names, circuit)]);

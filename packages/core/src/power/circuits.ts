@@ -32,6 +32,18 @@ export function circuitsOf(plan: Plan): readonly Circuit[] {
   return sourcesOf(plan).map((source) => circuitOf(plan, nets, contacts, source));
 }
 
+/** The circuits whose source lies side by side with this one's: the stronger of two would push current into the other. */
+export function mergedWith(
+  circuits: readonly Circuit[],
+  { source, plus, minus }: Circuit,
+): readonly Circuit[] {
+  const isShared = (own: readonly Net[], other: readonly Net[]): boolean =>
+    own.some(({ id }) => other.some((net) => net.id === id));
+  return circuits.filter(
+    (other) => other.source !== source && isShared(plus, other.plus) && isShared(minus, other.minus),
+  );
+}
+
 /** Which nets are one: joined by closed contacts; and, for `reach`, on through resistors, steady supplies and pins. */
 interface Ways {
   readonly joined: UnionFind;

@@ -1,6 +1,5 @@
 /** What it takes to turn a piece on, what must be seen then, and what turns it off: in the words of what is there. */
 import { DARK_AMP } from '../circuit/will-it-light.ts';
-import type { ApartProof } from '../meter/apart.ts';
 import { lightsIn } from '../nets/sides.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/placed.ts';
@@ -37,7 +36,7 @@ export function onStates(names: SheetNames, { source, contacts }: Circuit): read
 /** The words of the first time the power goes in for good: what to do, what must be seen, and what turns it off. */
 export function powerOnWords(
   { plan, names }: Pick<StepContext, 'plan' | 'names'>,
-  { circuit }: ApartProof,
+  circuit: Circuit,
   amps: ReadonlyMap<string, number>,
 ): string {
   const { source, contacts } = circuit;
@@ -48,6 +47,18 @@ export function powerOnWords(
     ...contacts.map((contact) => closeWords(contact, name)),
   ];
   return [`${doings(hands)}: ${seenWords(plan, names, circuit, amps)}`, offWords(names, circuit)].join(' ');
+}
+
+/** Why a source that lies side by side with others stays out until its line is unpicked. */
+export function staysOutWords(
+  { names }: Pick<StepContext, 'names'>,
+  { source }: Circuit,
+  others: readonly Circuit[],
+): string {
+  const name = names.part(source.part.id);
+  const rest = listed(others.map((other) => names.part(other.source.part.id)));
+  const keep = `Keep ${cellWords(source)}${source.cellKind.isPlugged === true ? ' unplugged from' : ' out of'} ${name}`;
+  return `${keep}: its + and − are joined to those of ${rest}, and the stronger would push current into the other, which can burst it. Check shows the line to unpick.`;
 }
 
 function seenWords(

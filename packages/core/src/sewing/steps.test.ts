@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { benchTests } from '../bench/bench-tests.ts';
 import { cautionsFor } from '../checks/cautions.ts';
 import { asSeen } from '../cloth/cloth.ts';
 import { expectOk } from '../errors/problem.ts';
@@ -101,6 +102,24 @@ describe('words of a step', () => {
     const piece = steps[at('tail:')]?.id.slice('tail:'.length);
     expect(at(`finish:${piece}`)).toBeGreaterThan(at('tail:'));
     expect(at(`finish:${piece}`)).toBeLessThan(at('finish:cell:'));
+  });
+
+  test('of sources side by side none goes in for good, and the Bench asks no volts of them', () => {
+    const build = smallLantern()
+      .holder(170, 130, 0, 'other')
+      .place('power-board', 'power', 60, 140)
+      .sew('holder.plus', 'other.plus')
+      .sew('holder.minus', 'other.minus')
+      .sew('other.plus', 'power.plus-1')
+      .sew('other.minus', 'power.minus-1');
+    const last = sewingSheet(build.plan).steps.filter(({ id }) => id.startsWith('finish:cell:'));
+    expect(last.map(({ text: words }) => words.split(':')[0])).toEqual([
+      'Keep the coin cell out of holder',
+      'Keep the coin cell out of other',
+      'Keep the pack unplugged from power',
+    ]);
+    expect(last.every(({ isCellIn }) => !isCellIn)).toBe(true);
+    expect(expectOk(benchTests(build.plan)).filter(({ unit }) => unit === 'V')).toEqual([]);
   });
 
   test('signs and units stay with their words', () => {

@@ -2,12 +2,13 @@
 import { willItLight } from '../../circuit/will-it-light.ts';
 import { type Piece, threadEndMm } from '../../nets/pieces.ts';
 import type { Habits } from '../../plan/schema.ts';
+import { mergedWith } from '../../power/circuits.ts';
 import { withContactsClosed } from '../../power/contacts.ts';
 import { TAIL_MM } from '../../thread/required-gap.ts';
 import { formatLength } from '../../units/length.ts';
 import { lower } from '../../units/words.ts';
 import { SECONDS } from '../pace.ts';
-import { powerOnWords } from '../power-on-words.ts';
+import { powerOnWords, staysOutWords } from '../power-on-words.ts';
 import { listed } from '../sheet-names.ts';
 import { makeStep, type StepDraft } from '../step.ts';
 import { workStep } from './preparing.ts';
@@ -23,11 +24,13 @@ const SEALS: Readonly<Record<Habits['sealing'], (ends: string) => string>> = {
 
 export function finishingSteps(context: StepContext): readonly StepDraft[] {
   const { plan } = context;
+  const cells = cellSteps(context);
+  const isLit = cells.some(({ isCellIn }) => isCellIn === true);
   return [
     ...context.pieces.filter(isSealed).map((piece) => sealStep(context, piece)),
     ...wipeStep(context),
-    ...cellSteps(context),
-    ...(isOpenedAgain(context) ? outStep(context) : []),
+    ...cells,
+    ...(isLit && isOpenedAgain(context) ? outStep(context) : []),
     ...coverStep(context),
     ...needleStep(context),
     ...Object.values(plan.works)
@@ -67,24 +70,24 @@ function cellSteps(context: StepContext): readonly StepDraft[] {
   const { plan, proofs } = context;
   const answer = willItLight(withContactsClosed(plan));
   const amps = new Map(answer.ok ? answer.value.lights.map(({ id, amp }) => [id, amp]) : []);
-  return proofs.map((proof) =>
-    makeStep({
-      id: `finish:cell:${proof.circuit.source.part.id}`,
+  const circuits = proofs.map(({ circuit }) => circuit);
+  return circuits.map((circuit) => {
+    const merged = mergedWith(circuits, circuit);
+    return makeStep({
+      id: `finish:cell:${circuit.source.part.id}`,
       group: 'Finish',
-      text: powerOnWords(context, proof, amps),
-      partIds: [proof.circuit.source.part.id],
+      text:
+        merged.length === 0 ? powerOnWords(context, circuit, amps) : staysOutWords(context, circuit, merged),
+      partIds: [circuit.source.part.id],
       work: { kind: 'finish', seconds: SECONDS.cell },
-      isCellIn: true,
-    }),
-  );
+      isCellIn: merged.length === 0,
+    });
+  });
 }
 
 /** Whether anything is still done to the piece after it has been lit. */
-function isOpenedAgain({ plan, proofs }: StepContext): boolean {
-  return (
-    proofs.length > 0 &&
-    (plan.habits.cover !== 'none' || Object.values(plan.works).some((work) => work.kind === 'close'))
-  );
+function isOpenedAgain({ plan }: StepContext): boolean {
+  return plan.habits.cover !== 'none' || Object.values(plan.works).some((work) => work.kind === 'close');
 }
 
 function outStep({ power }: StepContext): readonly StepDraft[] {
