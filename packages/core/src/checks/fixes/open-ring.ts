@@ -15,7 +15,7 @@ export const openRingFix: FixKind = {
       const run = plan.runs[id];
       if (run === undefined || run.prewired === true || !closesRing(plan, run)) return [];
       return sound(
-        checkEdit(plan, `open the ring between ${runName(plan, run)}`, [
+        checkEdit(plan, `open the ring: unpick ${runName(plan, run)}`, [
           { table: 'runs', id, before: run, after: null },
         ]),
       );

@@ -267,6 +267,7 @@ function SpreadHoles({ part, unit, onChange }: HolesProps) {
           max={100}
           precision={0}
           aria-label="How many holes"
+          style={{ width: 60 }}
           value={count}
           onChange={(next) => {
             if (next !== null) setCount(next);
