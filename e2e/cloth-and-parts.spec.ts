@@ -322,7 +322,40 @@ test('a board of twenty holes is described from ruler readings, kept, placed, se
   await place(page, 'Attic board', 100, 100);
   await page.getByRole('button', { name: 'Change Attic board' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Forget it' }).click();
-  await expect(page.locator('.notice')).toContainText('Parts of this kind are on the cloth');
+  await expect(page.getByRole('dialog').locator('.notice')).toContainText(
+    'Parts of this kind are on the cloth',
+  );
+});
+
+test('a holder for a coin cell is described; what is no part file is refused in the dialog, in words', async ({
+  page,
+}) => {
+  await newPlan(page, 'Own holder');
+  await goTo(page, 'parts');
+  await page.getByRole('button', { name: 'Describe a part' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Part file').setInputFiles({
+    name: 'torn.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{"format": "sashiko-part", "version": 1, "part": {"id": "OWN!"}}'),
+  });
+  await expect(dialog.locator('.notice')).toBeVisible();
+  await expect(dialog.locator('.notice')).not.toContainText(/Invalid|Expected|\^/);
+  await dialog.getByLabel('What it is called').fill('Tin holder');
+  await choose(page, dialog.getByLabel('In the circuit it is'), 'a holder for cells');
+  for (const [hole, role] of [
+    [1, '+'],
+    [2, '−'],
+  ] as const) {
+    await dialog.getByRole('button', { name: 'One hole' }).click();
+    await dialog.getByLabel(`right of hole ${hole}`, { exact: true }).fill(String(hole * 10 - 15));
+    await dialog.getByLabel(`right of hole ${hole}`, { exact: true }).press('Enter');
+    await choose(page, dialog.getByLabel(`Role of hole ${hole}`, { exact: true }), role);
+  }
+  await dialog.getByRole('button', { name: 'Keep it' }).click();
+  await expect(dialog).toHaveCount(0);
+  await place(page, 'Tin holder', 100, 100);
+  await expect(canvas(page).getByRole('button', { name: /Tin holder|holder/ })).toHaveCount(1);
 });
 
 test('a holder with a sensor is fitted behind openings: places are found, shown and taken', async ({

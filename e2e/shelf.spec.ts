@@ -140,12 +140,17 @@ test('inches on choice', async ({ page }) => {
   await expect(page.getByLabel('Width', { exact: true })).toHaveValue('317.5');
 });
 
-test('number keys go to stages, ? lists the keys', async ({ page }) => {
+test('number keys go to stages, ? lists the keys, and afterwards they go on working', async ({ page }) => {
   await openDemo(page, 'lighthouse-cushion', 'cloth');
   await page.keyboard.press('5');
   await expect(page.locator('.worktable[data-stage="light"]')).toBeVisible();
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog')).toContainText('Turn the piece over');
+  await page.keyboard.press('2');
+  await expect(page.locator('.worktable[data-stage="light"]')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('2');
+  await expect(page.locator('.worktable[data-stage="parts"]')).toBeVisible();
 });
 
 test('a part is placed from the drawer by keyboard, and one by dragging it over', async ({ page }) => {

@@ -6,6 +6,7 @@ import type { Finding } from '@sashiko/core/checks/finding';
 import { fixesFor } from '@sashiko/core/checks/fix';
 import { howLong, type RunTime } from '@sashiko/core/circuit/how-long';
 import { willItLight } from '@sashiko/core/circuit/will-it-light';
+import { LONGEST_LINE, plainLine } from '@sashiko/core/errors/plain-line';
 import { describeProblem, expectOk, fail, type Result } from '@sashiko/core/errors/problem';
 import { LARGEST_FILE_CHARACTERS, parsePlan } from '@sashiko/core/formats/plan-file';
 import { planNetlist } from '@sashiko/core/formats/spice';
@@ -41,27 +42,35 @@ export async function runCommand(
   const command = COMMANDS[name];
   if (command === undefined) return refuse(`sashiko: there is no command "${name}".`);
   const plan = await readPlan(file);
-  if (plan === null) return refuse(`sashiko: ${file} cannot be read: is the name right?`);
-  if (!plan.ok) return refuse(`sashiko: ${file}: ${describeProblem(plan.problem)}`);
+  if (plan === null) return refuse(`sashiko: ${shortName(file)} cannot be read: is the name right?`);
+  if (!plan.ok) {
+    const where = `sashiko: ${shortName(file)}: `;
+    return refuse(`${where}${describeProblem(plan.problem, LONGEST_LINE - where.length)}`);
+  }
   let answer: CommandAnswer;
   try {
     answer = command(plan.value, { seed: 1, ...options, asJson });
   } catch (error) {
-    return refuse(`sashiko: ${file}: ${error instanceof Error ? error.message : String(error)}`);
+    return refuse(`sashiko: ${shortName(file)}: ${error instanceof Error ? error.message : String(error)}`);
   }
   const { output, status = 0, files = [] } = answer;
   for (const { path, data } of files) {
     try {
       await writeFile(path, data);
     } catch {
-      return refuse(`sashiko: ${path} cannot be written.`);
+      return refuse(`sashiko: ${shortName(path)} cannot be written.`);
     }
   }
   return { status, output, error: '' };
 }
 
 function refuse(message: string): CommandResult {
-  return { status: 2, output: '', error: `${message.replaceAll(/\s*\n\s*/g, ' ')}\n` };
+  return { status: 2, output: '', error: `${plainLine(message)}\n` };
+}
+
+/** A file's name as it was given; of a long one, its end. */
+function shortName(file: string): string {
+  return file.length <= 60 ? file : `…${file.slice(-59)}`;
 }
 
 async function readPlan(file: string): Promise<Result<Plan> | null> {

@@ -1,4 +1,5 @@
 import { ERROR_CATALOGUE, type ErrorCode } from './catalogue.ts';
+import { LONGEST_LINE, plainLine } from './plain-line.ts';
 
 /** An expected failure: what, where (a path such as `parts.p3.at`, or empty), and the particulars in words. */
 export interface Problem {
@@ -26,20 +27,22 @@ export function fail(
   return { ok: false, problem: { code, path, detail } };
 }
 
-/** One line for people: title, particulars, spot in the file, and what to do. */
-export function describeProblem(problem: Problem): string {
-  return sentence(problem, problem.path === '' ? '' : ` (at ${problem.path})`);
+/** One line for people, of `most` characters: title, particulars, spot in the file, and what to do. */
+export function describeProblem(problem: Problem, most = LONGEST_LINE): string {
+  return sentence(problem, problem.path === '' ? '' : ` (at ${problem.path})`, most);
 }
 
 /** As `describeProblem`, for a maker at the table, to whom the spot in a file says nothing. */
 export function describeToMaker(problem: Problem): string {
-  return sentence(problem, '');
+  return sentence(problem, '', LONGEST_LINE);
 }
 
-function sentence(problem: Problem, spot: string): string {
+function sentence(problem: Problem, spot: string, most: number): string {
   const entry = ERROR_CATALOGUE[problem.code];
-  const detail = problem.detail === '' ? '' : ` ${problem.detail}`;
-  return `${entry.title}${detail}${spot} ${entry.help}`;
+  // What to do is always there to read: it is the particulars that are cut.
+  const room = most - entry.title.length - entry.help.length - 2;
+  const particulars = plainLine(`${problem.detail}${spot}`, room);
+  return `${entry.title}${particulars === '' ? '' : ` ${particulars}`} ${entry.help}`;
 }
 
 /** Takes the value out of a result, or throws a RangeError in the problem's words: for callers that know better. */

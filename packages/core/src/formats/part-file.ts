@@ -3,6 +3,7 @@ import * as v from 'valibot';
 import { fail, type Result, succeed } from '../errors/problem.ts';
 import { type OwnPart, OwnPartSchema, ownPartProblem } from '../parts/own-part.ts';
 import { describeIssue } from '../plan/schema-issue.ts';
+import { readJson } from './json-text.ts';
 
 /** What a part file says it is. */
 export const PART_FORMAT = 'sashiko-part';
@@ -27,12 +28,9 @@ export function serializePart(part: OwnPart): string {
 /** Reads a part file's text: a sound description, or why not and where. */
 export function parsePart(text: string): Result<OwnPart> {
   if (text.length > LARGEST_PART_CHARACTERS) return fail('file-too-large');
-  let raw: unknown;
-  try {
-    raw = JSON.parse(text);
-  } catch (error) {
-    return fail('part-file-foreign', error instanceof Error ? `(${error.message.slice(0, 120)})` : '');
-  }
+  const read = readJson(text, 'part-file-foreign');
+  if (!read.ok) return read;
+  const raw = read.value;
   if (typeof raw !== 'object' || raw === null || (raw as { format?: unknown }).format !== PART_FORMAT)
     return fail('part-file-foreign');
   const checked = v.safeParse(PartFileSchema, raw);

@@ -8,6 +8,7 @@ import { PLAN_FORMAT, PLAN_VERSION, type Plan, PlanSchema } from '../plan/schema
 import { describeIssue } from '../plan/schema-issue.ts';
 import { validatePlan } from '../plan/validate.ts';
 import { compareIds, inIdOrder } from '../units/words.ts';
+import { readJson } from './json-text.ts';
 import { MIGRATIONS, type Migration, migrate } from './migrations.ts';
 
 /** The largest file that is looked at, in characters: hundreds of times a large plan. */
@@ -35,13 +36,8 @@ export function parsePlan(text: string, migrations: readonly Migration[] = MIGRA
   if (text.length > LARGEST_FILE_CHARACTERS) {
     return fail('file-too-large', `It has ${(text.length / 1e6).toFixed(0)} million characters.`);
   }
-  let raw: unknown;
-  try {
-    raw = JSON.parse(text);
-  } catch (error) {
-    return fail('file-not-json', error instanceof Error ? `(${error.message.slice(0, 160)})` : '');
-  }
-  return planFromValue(raw, migrations);
+  const raw = readJson(text, 'file-not-json');
+  return raw.ok ? planFromValue(raw.value, migrations) : raw;
 }
 
 /** As `parsePlan`, from a value that is parsed already (a record of the browser's store). */

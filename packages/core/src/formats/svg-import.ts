@@ -6,6 +6,7 @@
 import { SaxesParser } from 'saxes';
 import svgpath from 'svgpath';
 import { lineProblem } from '../cloth/curve-problems.ts';
+import { plainLine } from '../errors/plain-line.ts';
 import { fail, type Problem, type Result, succeed } from '../errors/problem.ts';
 import { type CurveNode, mapNode, ovalCurve, roundedBoxCurve } from '../geometry/curve.ts';
 import { distance, type Point } from '../geometry/point.ts';
@@ -16,6 +17,9 @@ export const LARGEST_SVG_CHARACTERS = 5_000_000;
 
 /** Lines that are taken from one file, at most. */
 export const MOST_SVG_LINES = 500;
+
+/** Lines that are no lines are named up to so many; more are counted. */
+const MOST_NAMED = 5;
 
 /** Elements inside each other, at most. */
 const DEEPEST_NESTING = 64;
@@ -49,17 +53,17 @@ const UNIT_MM: Readonly<Record<string, number>> = {
   q: 0.25,
 };
 
-/** A length with its unit in mm; null for none, for `%` and for what is no length. */
+/** A length with its unit in mm; null for none, for `%` and for what is no length. O(characters). */
 export function maybeSvgLengthMm(text: string | undefined): number | null {
-  const match = /^\s*([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)\s*([a-z]*)\s*$/i.exec(text ?? '');
+  const match = /^([+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?)\s*([a-z]*)$/i.exec((text ?? '').trim());
   const unit = UNIT_MM[(match?.[2] ?? '?').toLowerCase()];
   return match === null || unit === undefined ? null : Number(match[1]) * unit;
 }
 
 type Attributes = Readonly<Record<string, string>>;
 
-/** A way of reading one element: its nodes in the file's own units, before transforms. */
-type Shape = (attributes: Attributes) => ReadonlyArray<Pick<SvgLine, 'nodes' | 'closed'>>;
+/** A way of reading one element: its nodes in the file's own units, before transforms; null when it cannot be read. */
+type Shape = (attributes: Attributes) => ReadonlyArray<Pick<SvgLine, 'nodes' | 'closed'>> | null;
 
 const number = (attributes: Attributes, name: string): number =>
   Number.parseFloat(attributes[name] ?? '0') || 0;
@@ -140,11 +144,11 @@ function polyline(text: string, closed: boolean): ReturnType<Shape> {
   return nodes.length < 2 ? [] : [{ nodes, closed }];
 }
 
-/** The subpaths of path data; curves of every kind become cubics. Empty for data that is not readable. */
+/** The subpaths of path data; curves of every kind become cubics. Null for data that is not readable. */
 function nodesOfPath(data: string): ReturnType<Shape> {
   const lines: Array<{ nodes: CurveNode[]; closed: boolean }> = [];
   const path = svgpath(data).abs().unshort().unarc();
-  if ('err' in path && path.err) throw new Error(String(path.err));
+  if ('err' in path && path.err) return null;
   let current: CurveNode[] = [];
   let from: Point = { x: 0, y: 0 };
   const bend = (node: CurveNode): void => {
@@ -299,23 +303,22 @@ export function readSvg(text: string): Result<SvgDrawing> {
   try {
     return readElements(text);
   } catch (error) {
-    if (error instanceof Refused) return { ok: false, problem: error.problem };
-    const detail = error instanceof Error ? `(${error.message.slice(0, 160)})` : '';
-    return fail('svg-broken', detail);
+    return error instanceof Refused ? { ok: false, problem: error.problem } : fail('svg-broken');
   }
 }
 
 function readElements(text: string): Result<SvgDrawing> {
   const lines: SvgLine[] = [];
   const leftOut = new Map<string, number>();
+  const unreadable: string[] = [];
   const stack: Array<{ readonly matrix: Matrix; readonly isSkipped: boolean }> = [];
   let size: Pick<SvgDrawing, 'widthMm' | 'heightMm'> | null = null as Pick<
     SvgDrawing,
     'widthMm' | 'heightMm'
   > | null;
   const parser = new SaxesParser();
-  parser.on('error', (error) => {
-    throw error;
+  parser.on('error', () => {
+    throw refusal('svg-broken', `Line ${parser.line}, letter ${parser.column} is where it goes wrong.`);
   });
   parser.on('doctype', (doctype) => {
     if (doctype.includes('<!ENTITY')) throw refusal('svg-unsafe', 'It defines entities.');
@@ -340,8 +343,15 @@ function readElements(text: string): Result<SvgDrawing> {
     stack.push({ matrix, isSkipped });
     if (isSkipped) return;
     if (NOT_LINES.has(name)) leftOut.set(name, (leftOut.get(name) ?? 0) + 1);
-    for (const shape of SHAPES[name]?.(attributes) ?? []) {
-      lines.push(namedLine(shape, attributes, matrix, lines.length + 1));
+    const shapes = Object.hasOwn(SHAPES, name) ? (SHAPES[name]?.(attributes) ?? null) : [];
+    if (shapes === null) unreadable.push(nameOf(attributes, lines.length + 1));
+    for (const shape of shapes ?? []) {
+      const line = namedLine(shape, attributes, matrix, lines.length + 1);
+      const problem = line === null ? null : lineProblem(line.nodes, `“${line.name}”`, '');
+      if (line === null || problem?.code === 'line-empty')
+        unreadable.push(nameOf(attributes, lines.length + 1));
+      else if (problem !== null) throw new Refused(problem);
+      else lines.push(line);
       if (lines.length > MOST_SVG_LINES)
         throw refusal('svg-too-large', `It has more than ${MOST_SVG_LINES} lines.`);
     }
@@ -351,20 +361,19 @@ function readElements(text: string): Result<SvgDrawing> {
   });
   parser.write(text).close();
   if (size === null) return fail('svg-foreign', 'It is empty.');
-  if (lines.length === 0) return fail('svg-no-lines', leftOut.size === 0 ? '' : `(${listed(leftOut)})`);
-  for (const line of lines) {
-    const problem = lineProblem(line.nodes, `“${line.name}”`, '');
-    if (problem !== null) return { ok: false, problem };
-  }
-  return succeed({
-    lines,
-    ...size,
-    leftOut: leftOut.size === 0 ? [] : [listed(leftOut)],
-  });
+  const left = [...listed(leftOut), ...unreadableWords(unreadable)];
+  if (lines.length === 0) return fail('svg-no-lines', left.length === 0 ? '' : `(${left.join(', ')})`);
+  return succeed({ lines, ...size, leftOut: left });
 }
 
-function listed(leftOut: ReadonlyMap<string, number>): string {
-  return [...leftOut].map(([name, count]) => `${count} × <${name}>`).join(', ');
+function listed(leftOut: ReadonlyMap<string, number>): readonly string[] {
+  return [...leftOut].map(([name, count]) => `${count} × <${name}>`);
+}
+
+/** Lines that are none, by name; of many, how many. */
+function unreadableWords(names: readonly string[]): readonly string[] {
+  if (names.length > MOST_NAMED) return [`${names.length} lines that cannot be read or have no length`];
+  return names.map((name) => `“${name}”, which cannot be read or has no length`);
 }
 
 function refusal(code: Problem['code'], detail: string): Refused {
@@ -384,19 +393,23 @@ function checkSafe(name: string, attributes: Attributes): void {
   }
 }
 
+function nameOf(attributes: Attributes, number: number): string {
+  const given = attributes['aria-label'] ?? attributes['id'] ?? '';
+  return plainLine(given, 60) || `path ${number}`;
+}
+
+/** A shape as a line in mm; null where it has a number that cannot be read. */
 function namedLine(
   shape: Pick<SvgLine, 'nodes' | 'closed'>,
   attributes: Attributes,
   matrix: Matrix,
   number: number,
-): SvgLine {
-  const given = attributes['aria-label'] ?? attributes['id'] ?? '';
-  const name = given.replace(/\s+/g, ' ').trim().slice(0, 60) || `path ${number}`;
+): SvgLine | null {
+  const name = nameOf(attributes, number);
   const nodes = shape.nodes.map((node) => mapNode(node, (p) => transformed(matrix, p)));
   for (const { at, before, after } of nodes) {
     for (const p of [at, before ?? at, after ?? at]) {
-      if (!Number.isFinite(p.x) || !Number.isFinite(p.y))
-        throw refusal('svg-broken', `(“${name}” has a number that cannot be read)`);
+      if (!Number.isFinite(p.x) || !Number.isFinite(p.y)) return null;
       if (Math.max(Math.abs(p.x), Math.abs(p.y)) > LARGEST_COORDINATE_MM)
         throw refusal(
           'size-too-large',

@@ -45,7 +45,8 @@ export const OwnModelSchema = v.variant('kind', [
   }),
   v.strictObject({
     kind: v.literal('cell'),
-    cellId: shortId,
+    /** One of the kinds of cell of `cells.ts`; `ownPartProblem` looks it up. */
+    cellId: words(40),
     count: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(8)),
     switched: v.boolean(),
   }),

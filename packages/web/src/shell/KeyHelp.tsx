@@ -1,6 +1,6 @@
-import { Modal } from 'antd';
 import { Fragment } from 'react';
 import { COMMANDS } from '../ui/commands.ts';
+import { Dialog } from '../ui/Dialog.tsx';
 
 const MORE = [
   { keys: '1 … 7', words: 'Go to a stage' },
@@ -15,7 +15,7 @@ const MORE = [
 
 export function KeyHelp({ isOpen, onClose }: { readonly isOpen: boolean; readonly onClose: () => void }) {
   return (
-    <Modal title="Keys" open={isOpen} onCancel={onClose} footer={null} width={560}>
+    <Dialog title="Keys" open={isOpen} onCancel={onClose} footer={null} width={560}>
       <div className="keys">
         {[...MORE, ...COMMANDS].map(({ keys, words }) => (
           <Fragment key={keys}>
@@ -26,6 +26,6 @@ export function KeyHelp({ isOpen, onClose }: { readonly isOpen: boolean; readonl
           </Fragment>
         ))}
       </div>
-    </Modal>
+    </Dialog>
   );
 }

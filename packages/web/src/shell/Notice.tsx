@@ -1,5 +1,7 @@
 import { useEffect } from 'react';
 import { usePlanStore } from '../stores/plan-store.ts';
+import { useViewStore } from '../stores/view-store.ts';
+import { NoticeLine } from '../ui/NoticeLine.tsx';
 
 /** How long a word stays; problems stay until they are closed or the next edit goes through. */
 const WORD_MS = 5000;
@@ -13,16 +15,10 @@ export function Notice() {
     const timer = setTimeout(hush, WORD_MS);
     return () => clearTimeout(timer);
   }, [notice, hush]);
+  const isDialogOpen = useViewStore((state) => state.dialogs > 0);
   return (
-    <div aria-live="polite" style={{ gridArea: 'cloth', position: 'relative', pointerEvents: 'none' }}>
-      {notice !== null && (
-        <div className={`notice ${notice.kind}`} style={{ pointerEvents: 'auto' }}>
-          <span>{notice.text}</span>
-          <button type="button" className="linkish" aria-label="Close" onClick={hush}>
-            ✕
-          </button>
-        </div>
-      )}
+    <div aria-live="polite" className="notice-place">
+      {!isDialogOpen && <NoticeLine />}
     </div>
   );
 }

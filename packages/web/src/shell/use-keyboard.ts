@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { useNavigate } from 'react-router';
 import { STAGES, type StageId } from '../stages/stages.ts';
+import { useViewStore } from '../stores/view-store.ts';
 import { COMMANDS } from '../ui/commands.ts';
 
 /** Listens for the worktable's keys, except while something is typed or a dialog is open. */
@@ -9,7 +10,7 @@ export function useKeyboard(planId: string, stage: StageId, onHelp: () => void):
   useEffect(() => {
     const onKeyDown = (event: KeyboardEvent): void => {
       const target = event.target as Element;
-      if (event.defaultPrevented || document.querySelector('[role="dialog"]') !== null) return;
+      if (event.defaultPrevented || useViewStore.getState().dialogs > 0) return;
       const isTyping =
         target.closest(
           'input:not([type="checkbox"]), textarea, [role="combobox"], [role="slider"], [role="radiogroup"]',

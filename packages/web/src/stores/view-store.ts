@@ -80,8 +80,12 @@ interface ViewState {
   readonly snapGuides: readonly SnapGuide[];
   /** Things a tray lays over the cloth before they are done, such as a spread: places in mm on the right side. */
   readonly ghosts: readonly Ghost[];
+  /** How many dialogs are open: while there are any, keys are theirs. */
+  readonly dialogs: number;
   /** Charge left in the cells, for the Light stage. */
   readonly chargeLeft: number;
+  /** A dialog opens; call what is returned when it closes. */
+  openDialog(): () => void;
   setFace(face: Face): void;
   setTheme(theme: 'light' | 'dark'): void;
   setNight(isNight: boolean): void;
@@ -110,7 +114,12 @@ export const useViewStore = create<ViewState>()((set) => ({
   drawingWay: { curved: false, alongId: null },
   snapGuides: [],
   ghosts: [],
+  dialogs: 0,
   chargeLeft: 1,
+  openDialog: () => {
+    set(({ dialogs }) => ({ dialogs: dialogs + 1 }));
+    return () => set(({ dialogs }) => ({ dialogs: dialogs - 1 }));
+  },
   setFace: (face) => set({ face }),
   setTheme: (theme) => set({ theme }),
   setNight: (isNight) => set({ isNight }),

@@ -11,9 +11,10 @@ import { flattenCurve } from '@sashiko/core/geometry/curve';
 import { boundsOf, signedAreaMm2 } from '@sashiko/core/geometry/polygon';
 import { importLines } from '@sashiko/core/plan/edits/import-lines';
 import { formatLength } from '@sashiko/core/units/length';
-import { Modal, Select } from 'antd';
+import { Select } from 'antd';
 import { useState } from 'react';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { Dialog } from '../../ui/Dialog.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { USES } from './uses.ts';
 
@@ -75,7 +76,7 @@ function ChooseLines({ drawing, onDone }: { readonly drawing: SvgDrawing; readon
     if (usePlanStore.getState().commit(importLines(currentPlan(), chosen))) onDone();
   };
   return (
-    <Modal
+    <Dialog
       open
       title="Lines of the file"
       okText="Take them"
@@ -123,6 +124,6 @@ function ChooseLines({ drawing, onDone }: { readonly drawing: SvgDrawing; readon
           </ul>
         </div>
       </div>
-    </Modal>
+    </Dialog>
   );
 }

@@ -2,10 +2,11 @@ import { describeToMaker } from '@sashiko/core/errors/problem';
 import { PART_FILE_ENDING, parsePart, serializePart } from '@sashiko/core/formats/part-file';
 import { kindOfOwnPart, type OwnPart, ownPartProblem } from '@sashiko/core/parts/own-part';
 import { deleteOwnPart, keepOwnPart } from '@sashiko/core/plan/edits/own-part-edits';
-import { Button, Input, Modal, Segmented } from 'antd';
+import { Button, Input, Segmented } from 'antd';
 import { useState } from 'react';
 import { forgetOwnPart, freshOwnPartId, storeOwnPart } from '../../storage/own-parts.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { Dialog } from '../../ui/Dialog.tsx';
 import { download } from '../../ui/download.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
@@ -58,7 +59,7 @@ export function OwnPartEditor({ part: given, onDone }: OwnPartEditorProps) {
   };
   const { outline } = part;
   return (
-    <Modal
+    <Dialog
       open
       title={given === null ? 'Describe a part' : `Change ${given.title}`}
       width={1020}
@@ -180,6 +181,6 @@ export function OwnPartEditor({ part: given, onDone }: OwnPartEditorProps) {
         </div>
       </div>
       <OwnPartHoles part={part} unit={unit} onChange={(holes) => change({ holes })} />
-    </Modal>
+    </Dialog>
   );
 }

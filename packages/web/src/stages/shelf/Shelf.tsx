@@ -1,7 +1,7 @@
 import { describeProblem } from '@sashiko/core/errors/problem';
 import { LARGEST_FILE_CHARACTERS, PLAN_FILE_ENDING, serializePlan } from '@sashiko/core/formats/plan-file';
 import { tidyName } from '@sashiko/core/plan/edits/cloth-edits';
-import { Button, Input, Modal } from 'antd';
+import { Button, Input } from 'antd';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -16,6 +16,7 @@ import {
   renameStored,
   setRemoved,
 } from '../../storage/repository.ts';
+import { Dialog } from '../../ui/Dialog.tsx';
 import { download, fileName } from '../../ui/download.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { usePageTheme } from '../../ui/use-page-theme.ts';
@@ -195,7 +196,7 @@ function RenameDialog({ entry, onClose }: { readonly entry: StoredPlan; readonly
     void renameStored(entry.id, name.value, Date.now()).then(onClose);
   };
   return (
-    <Modal
+    <Dialog
       title="Rename"
       open
       onCancel={onClose}
@@ -212,6 +213,6 @@ function RenameDialog({ entry, onClose }: { readonly entry: StoredPlan; readonly
         onPressEnter={take}
       />
       {!name.ok && <p className="plus">{describeProblem(name.problem)}</p>}
-    </Modal>
+    </Dialog>
   );
 }
