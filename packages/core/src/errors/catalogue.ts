@@ -24,8 +24,8 @@ export const ERROR_CATALOGUE = {
     help: 'Its "version" must be a whole number from 1 on.',
   },
   'file-wrong-shape': {
-    title: 'Something in the file does not have the form a plan needs.',
-    help: 'The message names the spot. Mend it there, or export the plan again.',
+    title: 'Something in the file does not have the form that is needed.',
+    help: 'Mend it at the spot that is named, or export it again.',
   },
   'id-mismatch': {
     title: 'A record is filed under another id than its own.',

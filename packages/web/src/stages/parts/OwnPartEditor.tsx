@@ -1,4 +1,4 @@
-import { describeToMaker } from '@sashiko/core/errors/problem';
+import { describeProblem, describeToMaker } from '@sashiko/core/errors/problem';
 import { PART_FILE_ENDING, parsePart, serializePart } from '@sashiko/core/formats/part-file';
 import { kindOfOwnPart, type OwnPart, ownPartProblem } from '@sashiko/core/parts/own-part';
 import { deleteOwnPart, keepOwnPart } from '@sashiko/core/plan/edits/own-part-edits';
@@ -49,7 +49,7 @@ export function OwnPartEditor({ part: given, onDone }: OwnPartEditorProps) {
   const read = async (file: File): Promise<void> => {
     const result = parsePart(await file.text());
     if (result.ok) setPart(result.value);
-    else tell(describeToMaker(result.problem), 'problem');
+    else tell(describeProblem(result.problem), 'problem');
   };
   const forget = (): void => {
     const isHere = currentPlan().ownParts[part.id] !== undefined;
