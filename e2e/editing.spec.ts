@@ -33,6 +33,45 @@ test('findings follow a drag before it is let go', async ({ page }) => {
   await page.mouse.up();
 });
 
+test('Escape takes a drag back, and after a drag the view stays where the maker put it', async ({ page }) => {
+  await openDemo(page, 'lighthouse-cushion', 'parts');
+  const part = canvas(page).locator('[data-part="p2"]');
+  const before = (await part.getAttribute('aria-label')) ?? '';
+  await page.mouse.move(...(await pixel(page, 150, 132)));
+  await page.mouse.down();
+  await page.mouse.move(...(await pixel(page, 110, 150)), { steps: 5 });
+  await expect(part).not.toHaveAttribute('aria-label', before);
+  await page.keyboard.press('Escape');
+  await expect(part).toHaveAttribute('aria-label', before);
+  await page.mouse.move(...(await pixel(page, 100, 160)), { steps: 3 });
+  await page.mouse.up();
+  await expect(part).toHaveAttribute('aria-label', before);
+  await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeDisabled();
+
+  await page.keyboard.press('+');
+  await page.keyboard.press('+');
+  const scale = (await canvas(page).getAttribute('data-scale')) ?? '';
+  await drag(page, [150, 132], [140, 136]);
+  await expect(part).not.toHaveAttribute('aria-label', before);
+  await expect(canvas(page)).toHaveAttribute('data-scale', scale);
+});
+
+test('a fix that is only looked at is gone with its stage', async ({ page }) => {
+  await openDemo(page, 'tide-pool-hanging', 'check');
+  await page.locator('.finding').first().click();
+  const drawn = async (): Promise<number> => await canvas(page).locator('path, line').count();
+  const before = await drawn();
+  await page.getByRole('button', { name: /^Open the ring/ }).focus();
+  await expect.poll(drawn).toBeLessThan(before);
+  await page.evaluate(() => {
+    // As when a key goes to another stage while the pointer still rests on the fix.
+    history.pushState(null, '', location.pathname.replace('check', 'thread'));
+    dispatchEvent(new PopStateEvent('popstate'));
+  });
+  await expect(page.locator('.worktable[data-stage="thread"]')).toBeVisible();
+  await expect(page.locator('.tray').getByText('limpet to holder (−)')).toBeVisible();
+});
+
 test('turning the piece over mirrors it as in the hand', async ({ page }) => {
   await openDemo(page, 'lighthouse-cushion', 'parts');
   const middle = async (): Promise<number> => {

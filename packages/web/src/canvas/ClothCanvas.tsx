@@ -140,6 +140,7 @@ function useFittedCamera(
   const setCamera = useViewStore((state) => state.setCamera);
   const [size, setSize] = useState<{ readonly width: number; readonly height: number } | null>(null);
   const { left, top, widthMm, heightMm } = clothBox(plan.cloth);
+  const fitted = useRef('');
   const isResting = usePlanStore((state) => state.preview === null);
   useLayoutEffect(() => {
     const element = area.current;
@@ -152,14 +153,17 @@ function useFittedCamera(
   }, [area]);
   useLayoutEffect(() => {
     // While a size or a node is being pulled the piece must not swim away under the pointer.
-    if (size !== null && isResting)
-      setCamera(
-        fitCamera(
-          { left, top, right: left + widthMm, bottom: top + heightMm, widthMm, heightMm },
-          size.width,
-          size.height,
-        ),
-      );
+    if (size === null || !isResting) return;
+    const seen = [size.width, size.height, left, top, widthMm, heightMm].join();
+    if (seen === fitted.current) return;
+    fitted.current = seen;
+    setCamera(
+      fitCamera(
+        { left, top, right: left + widthMm, bottom: top + heightMm, widthMm, heightMm },
+        size.width,
+        size.height,
+      ),
+    );
   }, [size, left, top, widthMm, heightMm, isResting, setCamera]);
   useEffect(() => {
     const element = area.current;

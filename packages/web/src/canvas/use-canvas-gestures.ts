@@ -10,7 +10,7 @@ import { moveParts, partIdOf, placePair, placePart, turnPart } from '@sashiko/co
 import { addBend, moveBend } from '@sashiko/core/plan/edits/run-edits';
 import { maybeKindOf, runPath } from '@sashiko/core/plan/placed';
 import type { Part, Plan } from '@sashiko/core/plan/schema';
-import { type PointerEvent, useRef } from 'react';
+import { type PointerEvent, useEffect, useRef } from 'react';
 import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { type Camera, pan, toMm, zoomAbout } from './camera.ts';
@@ -286,6 +286,17 @@ export function useCanvasGestures(
     stopFollowing();
     usePlanStore.getState().dropPreview();
   }
+
+  // Escape takes back what the pointer is doing, before any other meaning of the key.
+  useEffect(() => {
+    const onEscape = (event: KeyboardEvent): void => {
+      if (event.key !== 'Escape' || gesture.current === null || pressed.current?.moved !== true) return;
+      event.stopImmediatePropagation();
+      onPointerCancel();
+    };
+    window.addEventListener('keydown', onEscape, { capture: true });
+    return () => window.removeEventListener('keydown', onEscape, { capture: true });
+  });
 
   return {
     onPointerDown,

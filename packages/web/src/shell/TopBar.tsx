@@ -16,8 +16,9 @@ const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
   saved: 'saved in this browser',
   waiting: 'saving …',
   saving: 'saving …',
-  failed: 'not saved: this browser refuses to keep it. Export the plan.',
+  failed: 'not saved: this browser refuses to keep it',
   elsewhere: 'changed in another tab',
+  gone: 'deleted in another tab',
 };
 
 export function TopBar({ plan, onHelp }: { readonly plan: Plan; readonly onHelp: () => void }) {
@@ -31,13 +32,7 @@ export function TopBar({ plan, onHelp }: { readonly plan: Plan; readonly onHelp:
       <UndoRedo />
       <Flip />
       <div className="top-actions">
-        <Button
-          onClick={() =>
-            download(fileName(plan.name, PLAN_FILE_ENDING), 'application/json', serializePlan(plan))
-          }
-        >
-          Export
-        </Button>
+        <Button onClick={() => exportPlan(plan)}>Export</Button>
         <Button type="primary" onClick={() => void printFiles(plan, 'pattern', '1:1 pattern')}>
           Print 1:1
         </Button>
@@ -72,15 +67,28 @@ function PlanName({ plan }: { readonly plan: Plan }) {
   );
 }
 
+function exportPlan(plan: Plan): void {
+  download(fileName(plan.name, PLAN_FILE_ENDING), 'application/json', serializePlan(plan));
+}
+
 /** How saving stands. When another tab was first, the maker keeps both: theirs is loaded, ours becomes a copy. */
 function SavedState({ plan }: { readonly plan: Plan }) {
   const saveState = usePlanStore((state) => state.saveState);
   const navigate = useNavigate();
-  const isBad = saveState === 'failed' || saveState === 'elsewhere';
+  const isLost = saveState === 'elsewhere' || saveState === 'gone';
+  const isBad = saveState === 'failed' || isLost;
   return (
     <span className={`save-state${isBad ? ' bad' : ''}`} role="status" data-state={saveState}>
       {SAVE_WORDS[saveState]}
-      {saveState === 'elsewhere' && (
+      {isBad && (
+        <>
+          {' '}
+          <Button size="small" onClick={() => exportPlan(plan)}>
+            Save as a file
+          </Button>
+        </>
+      )}
+      {isLost && (
         <>
           {' '}
           <Button
@@ -92,8 +100,20 @@ function SavedState({ plan }: { readonly plan: Plan }) {
             }}
           >
             Keep mine as a copy
-          </Button>{' '}
-          <Button size="small" onClick={() => location.reload()}>
+          </Button>
+        </>
+      )}
+      {saveState === 'elsewhere' && (
+        <>
+          {' '}
+          <Button
+            size="small"
+            onClick={() => {
+              // Chosen in so many words: the browser need not ask again.
+              usePlanStore.getState().setSaveState('saved');
+              location.reload();
+            }}
+          >
             Load theirs
           </Button>
         </>

@@ -11,7 +11,7 @@ import { AtTheTable } from '../stages/sew/AtTheTable.tsx';
 import { SewStage } from '../stages/sew/SewStage.tsx';
 import { isStageId, type StageId } from '../stages/stages.ts';
 import { ThreadStage } from '../stages/thread/ThreadStage.tsx';
-import { startAutosave } from '../storage/autosave.ts';
+import { hasUnsavedEdits, startAutosave, takeUnsaved } from '../storage/autosave.ts';
 import { loadPlan, rawText } from '../storage/repository.ts';
 import { useJobsStore } from '../stores/jobs-store.ts';
 import { usePlanStore } from '../stores/plan-store.ts';
@@ -40,6 +40,7 @@ const STAGE_VIEWS: Readonly<Record<StageId, ComponentType>> = {
 export function Worktable() {
   const { planId = '', stage, view } = useParams();
   const problem = useOpenPlan(planId);
+  useLeaveWarning();
   const isOpen = usePlanStore((state) => state.history?.plan.id === planId);
   if (!isStageId(stage)) return <Navigate to={`/plan/${planId}/parts`} replace />;
   if (problem !== null) return <CannotOpen planId={planId} message={problem} />;
@@ -49,13 +50,19 @@ export function Worktable() {
 }
 
 function Table({ planId, stage }: { readonly planId: string; readonly stage: StageId }) {
-  const plan = usePlanStore((state) => state.preview ?? state.history?.plan);
+  const plan = usePlanStore((state) => state.history?.plan);
   const [isHelpOpen, setHelpOpen] = useState(false);
   const openHelp = useCallback(() => setHelpOpen(true), []);
   useKeyboard(planId, stage, openHelp);
   usePageTheme(stage === 'light');
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a tool or choice of one stage means nothing in the next
-  useEffect(() => () => useViewStore.getState().putDown(), [stage]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a tool, choice or preview of one stage means nothing in the next
+  useEffect(
+    () => () => {
+      useViewStore.getState().putDown();
+      usePlanStore.getState().dropPreview();
+    },
+    [stage],
+  );
   useEffect(() => {
     document.title = plan === undefined ? 'Sashiko' : `${plan.name} · Sashiko`;
   }, [plan]);
@@ -86,8 +93,9 @@ function useOpenPlan(planId: string): string | null {
         if (isGone) return;
         useViewStore.getState().putDown();
         useViewStore.setState({ camera: null, face: history.plan.cloth.workedFace, chargeLeft: 1 });
-        usePlanStore.getState().open(history);
-        stop = startAutosave(revision);
+        const left = takeUnsaved(planId);
+        usePlanStore.getState().open(left?.history ?? history);
+        stop = startAutosave(left?.revision ?? revision, left !== undefined);
       },
       (error: unknown) => {
         if (!isGone) setProblem(error instanceof Error ? error.message : String(error));
@@ -104,6 +112,17 @@ function useOpenPlan(planId: string): string | null {
     };
   }, [planId]);
   return problem;
+}
+
+/** The browser asks before a tab closes whose edits are not kept. */
+function useLeaveWarning(): void {
+  useEffect(() => {
+    const warn = (event: BeforeUnloadEvent): void => {
+      if (hasUnsavedEdits()) event.preventDefault();
+    };
+    window.addEventListener('beforeunload', warn);
+    return () => window.removeEventListener('beforeunload', warn);
+  }, []);
 }
 
 function CannotOpen({ planId, message }: { readonly planId: string; readonly message: string }) {

@@ -4,7 +4,7 @@ import { startHistory } from '@sashiko/core/plan/history';
 import { smallLantern } from '@sashiko/core/testing/plan-builder';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
-import { startAutosave } from './autosave.ts';
+import { hasUnsavedEdits, startAutosave, takeUnsaved } from './autosave.ts';
 import { savePlan } from './repository.ts';
 
 vi.mock('./repository.ts', () => ({ savePlan: vi.fn() }));
@@ -91,6 +91,60 @@ describe('autosave', () => {
     await vi.advanceTimersByTimeAsync(300);
     expect(usePlanStore.getState().saveState).toBe('elsewhere');
   });
+
+  test('a failed save is tried again with its own history, whatever plan is open by then', async () => {
+    saved.mockRejectedValueOnce(new Error('full'));
+    rename('first plan');
+    await vi.advanceTimersByTimeAsync(300);
+    const other = { ...smallLantern().plan, id: 'other-piece', name: 'other' };
+    stop();
+    usePlanStore.getState().open(startHistory(other));
+    stop = startAutosave(1);
+    await vi.advanceTimersByTimeAsync(2500);
+    expect(saved.mock.calls.map(([history]) => history.plan.id)).toEqual(['test-piece', 'test-piece']);
+    expect(names()).toEqual(['first plan', 'first plan']);
+    expect(usePlanStore.getState().saveState).toBe('saved');
+    expect(hasUnsavedEdits()).toBe(false);
+  });
+
+  test('a plan that was closed unsaved is opened again with its edits, and then saved', async () => {
+    saved.mockRejectedValue(new Error('full'));
+    rename('not kept yet');
+    stop();
+    await vi.advanceTimersByTimeAsync(300);
+    usePlanStore.getState().close();
+    expect(hasUnsavedEdits()).toBe(true);
+    const left = takeUnsaved('test-piece');
+    expect(left?.history.plan.name).toBe('not kept yet');
+    expect(takeUnsaved('test-piece')).toBeUndefined();
+    saved.mockReset();
+    saved.mockResolvedValue({ kind: 'saved', revision: 8 });
+    usePlanStore.getState().open(left?.history ?? startHistory(smallLantern().plan));
+    stop = startAutosave(left?.revision ?? 0, true);
+    await vi.advanceTimersByTimeAsync(5000);
+    expect(saved.mock.calls.map(([history, base]) => [history.plan.name, base])).toEqual([
+      ['not kept yet', 7],
+    ]);
+    expect(hasUnsavedEdits()).toBe(false);
+  });
+
+  test.each(['elsewhere', 'gone'] as const)(
+    'a tab that lost its plan (%s) is told once, warned on leaving, and saves no more',
+    async (kind) => {
+      saved.mockResolvedValue({ kind });
+      rename('mine');
+      await vi.advanceTimersByTimeAsync(300);
+      expect(usePlanStore.getState().saveState).toBe(kind);
+      expect(usePlanStore.getState().notice).toMatchObject({ kind: 'problem' });
+      expect(hasUnsavedEdits()).toBe(true);
+      usePlanStore.getState().hush();
+      rename('mine again');
+      await vi.advanceTimersByTimeAsync(3000);
+      expect(saved).toHaveBeenCalledTimes(1);
+      expect(usePlanStore.getState().saveState).toBe(kind);
+      expect(usePlanStore.getState().notice).toBeNull();
+    },
+  );
 
   test('undo is an edit like any other: it is saved', async () => {
     rename('short-lived');

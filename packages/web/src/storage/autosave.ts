@@ -1,43 +1,106 @@
 /** Saves the open plan soon after every edit, and at once when the page is put away. */
 import type { History } from '@sashiko/core/plan/history';
-import { usePlanStore } from '../stores/plan-store.ts';
+import { type SaveState, usePlanStore } from '../stores/plan-store.ts';
 import { savePlan } from './repository.ts';
 
 /** Nothing older than a second may be lost; edits of a quarter second are gathered into one save. */
 const PAUSE_MS = 250;
+/** After a save that failed, the next is tried so much later. */
+const AGAIN_MS = 2000;
 
-/** Starts saving whatever is open from `revision` on. Returns a function that saves what is left and stops. */
-export function startAutosave(revision: number): () => void {
+/** What a maker is told, once, when edits are not kept. */
+const BAD_NEWS: Readonly<Partial<Record<SaveState, string>>> = {
+  failed: 'This browser refuses to keep the plan. It is tried again; until then, save it as a file.',
+  elsewhere:
+    'This plan was changed in another tab, so what you change here is not kept: keep yours as a copy.',
+  gone: 'This plan was deleted in another tab, so what you change here is not kept: keep yours as a copy.',
+};
+
+interface Unsaved {
+  readonly history: History;
+  readonly revision: number;
+  readonly letGo: () => void;
+}
+
+/** Plans of this tab that were closed before the browser took their last edits. */
+const unsaved = new Map<string, Unsaved>();
+
+/** The edits of a plan that were not saved when it was closed, to open it with them; saving it falls to the caller. */
+export function takeUnsaved(planId: string): Unsaved | undefined {
+  const left = unsaved.get(planId);
+  left?.letGo();
+  unsaved.delete(planId);
+  return left;
+}
+
+/** Whether edits would be lost if the tab closed now. */
+export function hasUnsavedEdits(): boolean {
+  return unsaved.size > 0 || BAD_NEWS[usePlanStore.getState().saveState] !== undefined;
+}
+
+/**
+ * Starts saving the plan that is open. `revision` is the one its record has; with `isDirty`, the plan is ahead of its
+ * record already. Returns a function that saves what is left and stops: what fails then is tried again all the same,
+ * with this plan's own history.
+ */
+export function startAutosave(revision: number, isDirty = false): () => void {
+  const opened = usePlanStore.getState().history;
+  if (opened === null) throw new Error('startAutosave: no plan is open');
+  const planId = opened.plan.id;
   let base = revision;
-  let savedHistory: History | null = usePlanStore.getState().history;
+  let latest: History = opened;
+  let savedHistory: History | null = isDirty ? null : opened;
   let timer: ReturnType<typeof setTimeout> | null = null;
   let chain: Promise<void> = Promise.resolve();
+  /** No save can go through any more: another tab was first, or the caller of `takeUnsaved` has the edits. */
+  let isOver = false;
+  let isStopped = false;
 
+  const tell = (state: SaveState): void => {
+    const store = usePlanStore.getState();
+    if (isStopped || store.history?.plan.id !== planId) return;
+    const news = BAD_NEWS[state];
+    if (news !== undefined && store.saveState !== state) store.tell(news, 'problem');
+    store.setSaveState(state);
+  };
+  const write = async (history: History): Promise<void> => {
+    try {
+      const outcome = await savePlan(history, base, Date.now());
+      if (outcome.kind !== 'saved') {
+        isOver = true;
+        unsaved.delete(planId);
+        tell(outcome.kind);
+        return;
+      }
+      base = outcome.revision;
+      savedHistory = history;
+      if (latest !== history) return;
+      unsaved.delete(planId);
+      tell('saved');
+    } catch {
+      tell('failed');
+      if (isOver) return;
+      if (isStopped) unsaved.set(planId, { history: latest, revision: base, letGo });
+      timer ??= setTimeout(save, AGAIN_MS);
+    }
+  };
   const save = (): void => {
     if (timer !== null) clearTimeout(timer);
     timer = null;
-    const { history, setSaveState } = usePlanStore.getState();
-    if (history === null || history === savedHistory) return;
-    setSaveState('saving');
-    chain = chain.then(async () => {
-      try {
-        const outcome = await savePlan(history, base, Date.now());
-        if (outcome.kind === 'elsewhere') {
-          setSaveState('elsewhere');
-          return;
-        }
-        base = outcome.revision;
-        savedHistory = history;
-        if (usePlanStore.getState().history === history) setSaveState('saved');
-      } catch {
-        setSaveState('failed');
-        timer ??= setTimeout(save, 2000);
-      }
-    });
+    if (isOver || latest === savedHistory) return;
+    const history = latest;
+    if (usePlanStore.getState().saveState !== 'failed') tell('saving');
+    chain = chain.then(() => (isOver ? undefined : write(history)));
   };
-  const unsubscribe = usePlanStore.subscribe((state, before) => {
-    if (state.history === before.history || state.history === null || state.history === savedHistory) return;
-    state.setSaveState('waiting');
+  const letGo = (): void => {
+    isOver = true;
+    if (timer !== null) clearTimeout(timer);
+  };
+  const unsubscribe = usePlanStore.subscribe(({ history }) => {
+    if (history === null || history.plan.id !== planId || history === latest) return;
+    latest = history;
+    if (isOver || history === savedHistory) return;
+    if (usePlanStore.getState().saveState !== 'failed') tell('waiting');
     // Not a debounce: the first edit sets the clock, so a long drag of edits is saved on the way too.
     timer ??= setTimeout(save, PAUSE_MS);
   });
@@ -46,8 +109,10 @@ export function startAutosave(revision: number): () => void {
   };
   document.addEventListener('visibilitychange', putAway);
   window.addEventListener('pagehide', save);
+  if (isDirty) save();
   return () => {
     save();
+    isStopped = true;
     unsubscribe();
     document.removeEventListener('visibilitychange', putAway);
     window.removeEventListener('pagehide', save);

@@ -75,18 +75,22 @@ const KEPT_STEPS = 100;
 
 export type SaveOutcome =
   | { readonly kind: 'saved'; readonly revision: number }
-  | { readonly kind: 'elsewhere' };
+  /** Another tab has saved since. */
+  | { readonly kind: 'elsewhere' }
+  /** Another tab has deleted it for good. */
+  | { readonly kind: 'gone' };
 
-/** Saves a history over revision `base`; refused when another tab has saved since. */
+/** Saves a history over revision `base`; refused when another tab has saved since, or deleted the plan. */
 export async function savePlan(history: History, base: number, now: number): Promise<SaveOutcome> {
   return await database.transaction('rw', database.plans, async (): Promise<SaveOutcome> => {
     const entry = await database.plans.get(history.plan.id);
-    if (entry !== undefined && entry.revision !== base) return { kind: 'elsewhere' };
+    if (entry === undefined) return { kind: 'gone' };
+    if (entry.revision !== base) return { kind: 'elsewhere' };
     const revision = base + 1;
     const { plan } = history;
     const past = history.past.slice(-KEPT_STEPS);
     const future = history.future.slice(0, KEPT_STEPS);
-    const removedAt = entry?.removedAt ?? 0;
+    const { removedAt } = entry;
     await database.plans.put({
       id: plan.id,
       name: plan.name,

@@ -10,6 +10,7 @@ import { database } from './database.ts';
 import {
   addCopy,
   addPlan,
+  deleteForGood,
   importPlan,
   layOutDemo,
   listPlans,
@@ -112,6 +113,15 @@ describe('saving', () => {
     expect(await savePlan(mine, first.revision, 3)).toEqual({ kind: 'elsewhere' });
     expect((await loadPlan(plan.id)).history.plan.name).toBe('theirs');
   });
+});
+
+test('saving does not bring back a plan that was deleted in another tab', async () => {
+  const { plan } = smallLantern();
+  await importPlan(serializePlan(plan), 1);
+  const { history, revision } = await loadPlan(plan.id);
+  await deleteForGood(plan.id);
+  expect(await savePlan(history, revision, 2)).toEqual({ kind: 'gone' });
+  expect(await listPlans()).toEqual([]);
 });
 
 describe('the open plan', () => {

@@ -5,7 +5,7 @@ import { commitEdit, type History, redo, undo } from '@sashiko/core/plan/history
 import type { Plan } from '@sashiko/core/plan/schema';
 import { create } from 'zustand';
 
-export type SaveState = 'saved' | 'waiting' | 'saving' | 'failed' | 'elsewhere';
+export type SaveState = 'saved' | 'waiting' | 'saving' | 'failed' | 'elsewhere' | 'gone';
 
 interface PlanState {
   readonly history: History | null;

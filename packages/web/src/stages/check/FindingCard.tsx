@@ -64,6 +64,7 @@ function Remedies({ finding, onTry }: Pick<FindingCardProps, 'finding' | 'onTry'
     return () => clearTimeout(timer);
   }, [plan, finding]);
   const { commit, showPreview, dropPreview } = usePlanStore.getState();
+  useEffect(() => () => usePlanStore.getState().dropPreview(), []);
   const attempt = (fix: Fix): void => {
     onTry(true);
     showPreview(succeed(fix.edit));
