@@ -3,8 +3,11 @@ import { expectOk } from '../errors/problem.ts';
 import { parsePart, serializePart } from '../formats/part-file.ts';
 import { distance } from '../geometry/point.ts';
 import { applyEdit } from '../plan/edit.ts';
+import { sewingTick } from '../plan/edits/check-edit.ts';
 import { deleteOwnPart, keepOwnPart } from '../plan/edits/own-part-edits.ts';
-import { kindOf } from '../plan/placed.ts';
+import { tickStep } from '../plan/edits/progress-edits.ts';
+import { holePoint, kindOf, sumRun } from '../plan/placed.ts';
+import type { Run } from '../plan/schema.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
 import {
   kindOfOwnPart,
@@ -126,6 +129,29 @@ describe('with a plan, and alone', () => {
     expect(keepOwnPart(build.plan, less)).toMatchObject({ problem: { code: 'run-to-nowhere' } });
     const heavier = applyEdit(build.plan, expectOk(keepOwnPart(build.plan, { ...part, massG: 9 })));
     expect(kindOf(heavier, build.part('brain')).massG).toBe(9);
+  });
+
+  test('a hole that is described elsewhere takes its threads along, unless they are sewn', () => {
+    const build = new PlanBuilder();
+    build.edit(keepOwnPart(build.plan, part)).place('own-board', 'brain', 100, 100);
+    build.light('a', 100, 30).sew('brain.h1', 'a.plus');
+    const run = Object.values(build.plan.runs)[0] as Run;
+    const before = sumRun(build.plan, run);
+    const wider = {
+      ...part,
+      holes: part.holes.map((one) => (one.id === 'h1' ? { ...one, y: one.y + 8 } : one)),
+    };
+    const after = applyEdit(build.plan, expectOk(keepOwnPart(build.plan, wider)));
+    expect(sumRun(after, run).pathMm).toBeCloseTo(
+      distance(holePoint(after, run.from), holePoint(after, run.to)),
+      6,
+    );
+    expect(sumRun(after, run).pathMm).toBeGreaterThan(before.pathMm + 5);
+    expect(sumRun(after, run).ohm).toBeGreaterThan(before.ohm);
+    expect(sumRun(build.plan, run)).toEqual(before);
+    build.edit(tickStep(build.plan, sewingTick(run.id), true));
+    expect(keepOwnPart(build.plan, wider)).toMatchObject({ problem: { code: 'part-sewn' } });
+    expect(keepOwnPart(build.plan, { ...part, title: 'Another name', massG: 8 }).ok).toBe(true);
   });
 
   test('a part file is read back as it was, and what is none is refused with the spot', () => {

@@ -165,6 +165,7 @@ export interface RunSum extends LineSum {
 interface RememberedSum {
   readonly spools: Plan['spools'];
   readonly habits: Plan['habits'];
+  readonly ownParts: Plan['ownParts'];
   readonly from: Part;
   readonly to: Part;
   readonly sum: RunSum;
@@ -172,7 +173,7 @@ interface RememberedSum {
 
 const remembered = new WeakMap<Run, WeakMap<Plan['cloth'], RememberedSum>>();
 
-/** Lays out and adds up one run. Remembered while the run, the cloth and the two parts are the same objects. */
+/** Lays out and adds up one run. Remembered while the run, the cloth, the two parts and what they are described by are the same objects. */
 export function sumRun(plan: Plan, run: Run): RunSum {
   const from = partOf(plan, run.from.partId);
   const to = partOf(plan, run.to.partId);
@@ -182,12 +183,14 @@ export function sumRun(plan: Plan, run: Run): RunSum {
     known.from === from &&
     known.to === to &&
     known.spools === plan.spools &&
-    known.habits === plan.habits
+    known.habits === plan.habits &&
+    known.ownParts === plan.ownParts
   )
     return known.sum;
   const sum = sumDraft(plan, run);
   const byCloth = remembered.get(run) ?? new WeakMap<Plan['cloth'], RememberedSum>();
-  byCloth.set(plan.cloth, { from, to, sum, spools: plan.spools, habits: plan.habits });
+  const { spools, habits, ownParts } = plan;
+  byCloth.set(plan.cloth, { from, to, sum, spools, habits, ownParts });
   remembered.set(run, byCloth);
   return sum;
 }

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { fail, type Problem, type Result, succeed } from '../../errors/problem.ts';
-import { OwnPartSchema, ownPartProblem } from '../../parts/own-part.ts';
+import { type OwnPart, OwnPartSchema, ownPartProblem } from '../../parts/own-part.ts';
 import { applyEdit, type Change, type Edit } from '../edit.ts';
 import {
   AcceptanceSchema,
@@ -110,13 +110,38 @@ function sewnProblem(plan: Plan, next: Plan, changes: readonly Change[]): Proble
     if (!('table' in change) || change.before === null) continue;
     if (change.table === 'runs' && isSewn(change.id) && !liesTheSame(change.before, change.after))
       return fail('run-sewn', '', `runs.${change.id}`).problem;
-    if (change.table !== 'parts' || standsTheSame(change.before, change.after)) continue;
-    const run = Object.values(plan.runs).find(
-      ({ id, from, to }) => (from.partId === change.id || to.partId === change.id) && isSewn(id),
-    );
-    if (run !== undefined) return fail('part-sewn', `(${change.before.name})`, `parts.${change.id}`).problem;
+    const shifted =
+      change.table === 'parts' && !standsTheSame(change.before, change.after)
+        ? [change.before]
+        : change.table === 'ownParts' && !isBuiltTheSame(change.before, change.after)
+          ? Object.values(plan.parts).filter(({ kindId }) => kindId === change.id)
+          : [];
+    for (const { id: partId, name } of shifted)
+      if (Object.values(plan.runs).some((run) => endsAt(run, partId) && isSewn(run.id)))
+        return fail('part-sewn', `(${name})`, `${change.table}.${change.id}`).problem;
   }
   return null;
+}
+
+function endsAt({ from, to }: Run, partId: string): boolean {
+  return from.partId === partId || to.partId === partId;
+}
+
+/** Whether the holes of a described part are where they were, and as they were. */
+function isBuiltTheSame(before: OwnPart, after: OwnPart | null): boolean {
+  const built = ({ holes }: OwnPart): string =>
+    JSON.stringify(
+      holes.map(({ id, x, y, diameterMm, padMm, role, joinedAs }) => [
+        id,
+        x,
+        y,
+        diameterMm,
+        padMm,
+        role,
+        joinedAs,
+      ]),
+    );
+  return after !== null && built(before) === built(after);
 }
 
 function liesTheSame(before: Run, after: Run | null): boolean {
