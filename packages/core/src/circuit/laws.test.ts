@@ -25,7 +25,7 @@ function expectKirchhoff(circuit: Circuit): void {
     given += Math.abs(watt);
   }
   for (const [node, sum] of sums) expect(Math.abs(sum), node).toBeLessThan(1e-12);
-  expect(Math.abs(power)).toBeLessThanOrEqual(1e-9 * given + 1e-15);
+  expect(Math.abs(power)).toBeLessThanOrEqual(1e-9 * given + 1e-12);
 }
 
 describe('Kirchhoff', () => {

@@ -51,6 +51,16 @@ function stepsOfPiece({ plan }: StepContext, piece: Piece): readonly string[] {
   ];
 }
 
+/** The steps from a piece's first pass until no needle hangs on it. */
+function sewingStepsOf(piece: Piece): readonly string[] {
+  return [
+    ...piece.passes.map((_, i) => passStepId(piece, i)),
+    `joint:${piece.id}:from`,
+    `joint:${piece.id}:to`,
+    hangingTail(piece) === undefined ? idOf(piece).finish : idOf(piece).tail,
+  ];
+}
+
 /** The first step of a piece: cutting, or its first line where nothing is cut for it alone. */
 function firstStepOf(piece: Piece): readonly string[] {
   return [piece.manner === 'hand' ? idOf(piece).first : `sew:${piece.runs[0]?.run.id ?? ''}`];
@@ -215,8 +225,11 @@ export const NEED_RULES: readonly NeedRule[] = [
     kind: 'must',
     why: 'the thread that goes under a patch is sewn before it',
     yields: true,
-    *pairs({ plan }) {
-      for (const patch of Object.values(plan.patches)) yield [`sew:${patch.underRunId}`, `patch:${patch.id}`];
+    *pairs({ plan, pieces }) {
+      for (const patch of Object.values(plan.patches)) {
+        const under = pieces.find(({ runs }) => runs.some(({ run }) => run.id === patch.underRunId));
+        if (under !== undefined) yield* each(sewingStepsOf(under), [`patch:${patch.id}`]);
+      }
     },
   },
   {

@@ -19,7 +19,7 @@ const DEMOS = readdirSync(demo).map((file): readonly [string, Plan] => [
   file,
   expectOk(parsePlan(readFileSync(new URL(file, demo), 'utf8'))),
 ]);
-const RANDOM = [51, 52, 53, 54, 55, 56, 57, 58].map((seed): readonly [string, Plan] => [
+const RANDOM = Array.from({ length: 40 }, (_, i) => 51 + i).map((seed): readonly [string, Plan] => [
   `random ${seed}`,
   randomPlan(smallLantern().plan, seed, 130).plan,
 ]);

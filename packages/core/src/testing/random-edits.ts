@@ -2,6 +2,7 @@
 import { clothBox } from '../cloth/cloth.ts';
 import { READY_PIECES } from '../cloth/ready-pieces.ts';
 import type { Result } from '../errors/problem.ts';
+import { deriveWishesAgain, unwish, wishTogether } from '../nets/wish-edits.ts';
 import { PART_KINDS } from '../parts/part-kinds.ts';
 import { alignParts, distributeParts } from '../plan/arrange/align.ts';
 import { duplicateParts } from '../plan/arrange/copies.ts';
@@ -18,6 +19,7 @@ import {
   takePiece,
 } from '../plan/edits/cloth-edits.ts';
 import { drawAlong, joinRuns, markPieces, reverseRun, slideRun, splitRun } from '../plan/edits/line-edits.ts';
+import { deleteOwnPart, keepOwnPart } from '../plan/edits/own-part-edits.ts';
 import {
   choosePartOptions,
   deleteParts,
@@ -34,8 +36,9 @@ import {
   turnPartOver,
 } from '../plan/edits/part-edits.ts';
 import { acceptFinding, addPatch, describeSpool } from '../plan/edits/patch-edits.ts';
+import { dropPicture, layPicture } from '../plan/edits/picture-edits.ts';
 import { changeHabits, changeLegSign, renamePlan, stateFacts } from '../plan/edits/plan-edits.ts';
-import { tickStep, writeReading } from '../plan/edits/progress-edits.ts';
+import { pauseWork, resumeWork, tickStep, writeReading } from '../plan/edits/progress-edits.ts';
 import {
   addBend,
   changeStitching,
@@ -45,10 +48,22 @@ import {
   moveBend,
   removeBend,
 } from '../plan/edits/run-edits.ts';
+import {
+  addWork,
+  changeKits,
+  changeWork,
+  deleteWork,
+  writeCut,
+  writePrice,
+} from '../plan/edits/sewing-edits.ts';
 import { kindOf } from '../plan/placed.ts';
 import type { HoleRef, Plan } from '../plan/schema.ts';
 import { type Random, randomIndex, seededRandom } from '../random/random.ts';
 import { STITCH_KINDS } from '../thread/stitch-kinds.ts';
+import { randomOwnPart } from './random-own-part.ts';
+
+/** One white pixel (made up). */
+const PICTURE = { mime: 'image/png', widthPx: 1, heightPx: 1, data: 'iVBORw0KGgo=' } as const;
 
 const USES = ['mark', 'opening', 'keep-out', 'window', 'reach'] as const;
 
@@ -133,6 +148,28 @@ export function randomEdit(plan: Plan, random: Random): Result<Edit> {
     () => renamePlan(plan, pick(['Moth lamp', ' ', 'Fern'])),
     () => tickStep(plan, `sew:${runId}`, random() < 0.7),
     () => writeReading(plan, `ohms:${runId}`, random() * 20 - 2),
+    () => keepOwnPart(plan, randomOwnPart(random)),
+    () => keepOwnPart(plan, randomOwnPart(random)),
+    () => placePart(plan, { kindId: pick(['own-one', 'own-two']), at: point(), turnDeg: random() * 360 }),
+    () => deleteOwnPart(plan, pick(['own-one', 'own-two'])),
+    () =>
+      addWork(plan, {
+        title: 'Hem it',
+        kind: pick(['do', 'open', 'close']),
+        place: pick(['piece', markingId]),
+      }),
+    () => changeWork(plan, pick(['w0', ...Object.keys(plan.works)]), { kind: pick(['do', 'open', 'close']) }),
+    () => deleteWork(plan, pick(['w0', ...Object.keys(plan.works)])),
+    () => writeCut(plan, runId, random() < 0.3 ? null : random() * 900),
+    () => writePrice(plan, 'part:sew-on-light', random() < 0.3 ? null : random() * 9),
+    () => changeKits(plan, { count: 1 + randomIndex(random, 12), sparePercent: random() * 30 }),
+    () => pauseWork(plan, `sew:${runId}`, 1_000_000),
+    () => resumeWork(plan),
+    () => layPicture(plan, PICTURE, { at: point(), mmPerPx: 0.5, turnDeg: 0, strength: 0.5 }),
+    () => dropPicture(plan),
+    () => wishTogether(plan, hole(), hole()),
+    () => unwish(plan, hole()),
+    () => deriveWishesAgain(plan),
   ])();
 }
 

@@ -89,7 +89,7 @@ test('what cannot be written to a plan file cannot be made: a run of 501 bends, 
     problem: {
       code: 'value-out-of-range',
       path: 'habits.loops',
-      detail: '4.5 is not possible here: whole numbers only.',
+      detail: '4.5 is not possible here: it must be a whole number.',
     },
   });
   expect(changeHabits(plan, { loops: 2 })).toMatchObject({
