@@ -2,10 +2,12 @@ import { describe, expect, test } from 'vitest';
 import { benchTests } from '../bench/bench-tests.ts';
 import { cautionsFor } from '../checks/cautions.ts';
 import { expectOk } from '../errors/problem.ts';
+import { ownPartProblem } from '../parts/own-part.ts';
 import { PART_KINDS } from '../parts/part-kinds.ts';
 import { kindOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { seededRandom } from '../random/random.ts';
+import { randomOwnPart } from '../testing/random-own-part.ts';
 import { joint, replaySteps } from '../testing/replay-steps.ts';
 import { untrueWords } from '../testing/sentence-guard.ts';
 import { HABIT_VALUES, randomFacts, randomHabits, wiredPiece } from '../testing/wired-pieces.ts';
@@ -87,6 +89,23 @@ describe('every sentence is true for what the plan holds', () => {
       });
       const sheet = sewingSheet(plan);
       expect(untrue(plan, sheet), `beside ${other}`).toEqual([]);
+      expectSewn(plan, sheet);
+    }
+  });
+
+  test.each(Array.from({ length: 60 }, (_, seed) => seed))('a part of one’s own, seed %s', (seed) => {
+    const random = seededRandom(seed);
+    let own = randomOwnPart(random);
+    while (ownPartProblem(own, '') !== null) own = randomOwnPart(random);
+    for (const others of [[], [CELL], ['aaa-holder-2', 'sew-on-light'], ['power-board', 'lithium-pack']]) {
+      const plan = wiredPiece([...others, own.id], {
+        random,
+        habits: randomHabits(random),
+        facts: randomFacts(random),
+        ownParts: [own],
+      });
+      const sheet = sewingSheet(plan);
+      expect(untrue(plan, sheet), `${own.model.kind} with ${others.join(', ')}`).toEqual([]);
       expectSewn(plan, sheet);
     }
   });

@@ -1,6 +1,7 @@
 /** Pieces with given parts, wired up in a plain way: for whatever must hold for every part of the drawer, alone and with others. */
 import { MAGNET_STEEL_MM } from '../checks/rules/magnet-steel.ts';
 import { expectOk } from '../errors/problem.ts';
+import type { OwnPart } from '../parts/own-part.ts';
 import { maybePartKind, PART_KINDS } from '../parts/part-kinds.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { placePart } from '../plan/edits/part-edits.ts';
@@ -56,6 +57,8 @@ export interface WiringSetting {
   readonly random: Random;
   readonly habits?: Partial<Habits>;
   readonly facts?: Facts;
+  /** Parts the maker described; their ids may be among the kinds. */
+  readonly ownParts?: readonly OwnPart[];
   /** How often a line that a plain wiring has is left out, 0 to 1. */
   readonly leftOut?: number;
 }
@@ -72,7 +75,12 @@ export function wiredPiece(kindIds: readonly string[], setting: WiringSetting): 
     ...newPlan('wired-piece', 'Wired piece'),
     cloth: { ...newCloth('felt', side, side), workedFace: random() < 0.8 ? 'right' : 'wrong' },
   };
-  plan = { ...plan, habits: { ...plan.habits, ...setting.habits }, facts: setting.facts ?? plan.facts };
+  plan = {
+    ...plan,
+    habits: { ...plan.habits, ...setting.habits },
+    facts: setting.facts ?? plan.facts,
+    ownParts: Object.fromEntries((setting.ownParts ?? []).map((part) => [part.id, part])),
+  };
   for (const [i, kindId] of kindIds.entries()) {
     const at = {
       x: 30 + PITCH_MM * ((i % columns) + 0.5),
