@@ -85,7 +85,9 @@ test('from an empty cloth to a sewn plan, closed and found again', async ({ page
     .first()
     .getByRole('button', { name: 'shows open' })
     .click();
-  await expect(page.getByText('✓ + and − are apart: power may go in.')).toBeVisible();
+  await expect(
+    page.getByText('✓ + and − are apart: power may go in where a test asks for it.'),
+  ).toBeVisible();
   await page
     .getByLabel(/^Reading: The coin cell in.*volts between/)
     .first()

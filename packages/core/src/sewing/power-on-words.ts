@@ -3,11 +3,11 @@ import { DARK_AMP } from '../circuit/will-it-light.ts';
 import { lightsIn } from '../nets/sides.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/placed.ts';
-import type { Part } from '../plan/schema.ts';
-import type { Circuit } from '../power/circuits.ts';
+import type { Part, Plan } from '../plan/schema.ts';
+import { type Circuit, circuitsOf, mergedWith } from '../power/circuits.ts';
 import { closedState, closeWords, openWords } from '../power/contacts.ts';
 import { cellWords, putInWords, type Source } from '../power/sources.ts';
-import { doings, listed, type SheetNames } from './sheet-names.ts';
+import { doings, listed, type SheetNames, sheetNames } from './sheet-names.ts';
 import type { StepContext } from './steps/step-context.ts';
 
 /** So many lights are named; more are counted. */
@@ -59,6 +59,16 @@ export function staysOutWords(
   const rest = listed(others.map((other) => names.part(other.source.part.id)));
   const keep = `Keep ${cellWords(source)}${source.cellKind.isPlugged === true ? ' unplugged from' : ' out of'} ${name}`;
   return `${keep}: its + and − are joined to those of ${rest}, and the stronger would push current into the other, which can burst it. Check shows the line to unpick.`;
+}
+
+/** A sentence for every source of a plan that stays out because it lies side by side with others, in plan order. */
+export function whatStaysOut(plan: Plan): readonly string[] {
+  const circuits = circuitsOf(plan);
+  const names = sheetNames(plan);
+  return circuits.flatMap((circuit) => {
+    const others = mergedWith(circuits, circuit);
+    return others.length === 0 ? [] : [staysOutWords({ names }, circuit, others)];
+  });
 }
 
 function seenWords(

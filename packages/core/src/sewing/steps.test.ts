@@ -12,6 +12,7 @@ import { addWork, changeKits } from '../plan/edits/sewing-edits.ts';
 import type { Habits, Plan } from '../plan/schema.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { LETTER } from './papers.ts';
+import { whatStaysOut } from './power-on-words.ts';
 import { sewingSheet } from './sewing-sheet.ts';
 import { keptTogether } from './sheet-names.ts';
 import type { SewingStep } from './step.ts';
@@ -120,6 +121,9 @@ describe('words of a step', () => {
     ]);
     expect(last.every(({ isCellIn }) => !isCellIn)).toBe(true);
     expect(expectOk(benchTests(build.plan)).filter(({ unit }) => unit === 'V')).toEqual([]);
+    // The Bench says in the words of the sheet why it asks nothing; where sources keep apart, nothing stays out.
+    expect(whatStaysOut(build.plan)).toEqual(last.map(({ text: words }) => words));
+    expect(whatStaysOut(plan)).toEqual([]);
   });
 
   test('signs and units stay with their words', () => {

@@ -11,7 +11,7 @@ import { AtTheTable } from '../stages/sew/AtTheTable.tsx';
 import { SewStage } from '../stages/sew/SewStage.tsx';
 import { isStageId, type StageId } from '../stages/stages.ts';
 import { ThreadStage } from '../stages/thread/ThreadStage.tsx';
-import { hasUnsavedEdits, startAutosave, takeUnsaved } from '../storage/autosave.ts';
+import { startAutosave, takeUnsaved } from '../storage/autosave.ts';
 import { loadPlan, rawText } from '../storage/repository.ts';
 import { useJobsStore } from '../stores/jobs-store.ts';
 import { usePlanStore } from '../stores/plan-store.ts';
@@ -40,7 +40,6 @@ const STAGE_VIEWS: Readonly<Record<StageId, ComponentType>> = {
 export function Worktable() {
   const { planId = '', stage, view } = useParams();
   const problem = useOpenPlan(planId);
-  useLeaveWarning();
   const isOpen = usePlanStore((state) => state.history?.plan.id === planId);
   if (!isStageId(stage)) return <Navigate to={`/plan/${planId}/parts`} replace />;
   if (problem !== null) return <CannotOpen planId={planId} message={problem} />;
@@ -112,17 +111,6 @@ function useOpenPlan(planId: string): string | null {
     };
   }, [planId]);
   return problem;
-}
-
-/** The browser asks before a tab closes whose edits are not kept. */
-function useLeaveWarning(): void {
-  useEffect(() => {
-    const warn = (event: BeforeUnloadEvent): void => {
-      if (hasUnsavedEdits()) event.preventDefault();
-    };
-    window.addEventListener('beforeunload', warn);
-    return () => window.removeEventListener('beforeunload', warn);
-  }, []);
 }
 
 function CannotOpen({ planId, message }: { readonly planId: string; readonly message: string }) {

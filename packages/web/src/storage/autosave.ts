@@ -35,7 +35,13 @@ export function takeUnsaved(planId: string): Unsaved | undefined {
 
 /** Whether edits would be lost if the tab closed now. */
 export function hasUnsavedEdits(): boolean {
-  return unsaved.size > 0 || BAD_NEWS[usePlanStore.getState().saveState] !== undefined;
+  const { history, saveState } = usePlanStore.getState();
+  return unsaved.size > 0 || (history !== null && BAD_NEWS[saveState] !== undefined);
+}
+
+/** The browser asks before a tab closes whose edits are not kept, also from the shelf. */
+function askBeforeLeaving(event: BeforeUnloadEvent): void {
+  if (hasUnsavedEdits()) event.preventDefault();
 }
 
 /**
@@ -109,6 +115,8 @@ export function startAutosave(revision: number, isDirty = false): () => void {
   };
   document.addEventListener('visibilitychange', putAway);
   window.addEventListener('pagehide', save);
+  // For as long as the tab lives: the same listener is never added twice.
+  window.addEventListener('beforeunload', askBeforeLeaving);
   if (isDirty) save();
   return () => {
     save();

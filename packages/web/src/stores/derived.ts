@@ -7,6 +7,7 @@ import { tightestPlaces } from '@sashiko/core/nets/tightest';
 import { tracePaths } from '@sashiko/core/nets/trace-path';
 import { wishDifference } from '@sashiko/core/nets/wish-difference';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { whatStaysOut } from '@sashiko/core/sewing/power-on-words';
 
 /** Remembers a function's answer for as long as the plan it was asked about is alive. */
 function oncePerPlan<T>(compute: (plan: Plan) => T): (plan: Plan) => T {
@@ -34,3 +35,4 @@ export const pathsOf = oncePerPlan(tracePaths);
 export const wishesIn = oncePerPlan(wishDifference);
 export const piecesOf = oncePerPlan(cutPieces);
 export const testsOf = oncePerPlan(benchTests);
+export const staysOutOf = oncePerPlan(whatStaysOut);

@@ -4,7 +4,7 @@ import { writeReading } from '@sashiko/core/plan/edits/progress-edits';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { Button } from 'antd';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
-import { testsOf } from '../../stores/derived.ts';
+import { staysOutOf, testsOf } from '../../stores/derived.ts';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { NumberField } from '../../ui/NumberField.tsx';
@@ -32,11 +32,17 @@ export function BenchStage() {
         {tests.ok ? (
           GROUPS.map(({ kind, title }) => {
             const group = tests.value.filter((test) => test.kind === kind);
-            if (group.length === 0) return null;
+            const staysOut = kind === 'volts' ? staysOutOf(plan) : [];
+            if (group.length === 0 && staysOut.length === 0) return null;
             return (
               <section key={kind}>
                 <h2>{title}</h2>
-                {kind === 'volts' && <BeforePower plan={plan} tests={tests.value} />}
+                {staysOut.map((text) => (
+                  <p key={text} className="verdict bad" role="alert">
+                    ✗ {text}
+                  </p>
+                ))}
+                {kind === 'volts' && group.length > 0 && <BeforePower plan={plan} tests={tests.value} />}
                 {group.map((test) => (
                   <TestCard key={test.id} plan={plan} test={test} />
                 ))}
@@ -101,7 +107,7 @@ function BeforePower({ plan, tests }: { readonly plan: Plan; readonly tests: rea
     return reading === undefined ? null : judgeReading(plan, test, reading.value).verdict;
   });
   if (verdicts.length > 0 && verdicts.every((verdict) => verdict === 'in order'))
-    return <p className="verdict good">✓ + and − are apart: power may go in.</p>;
+    return <p className="verdict good">✓ + and − are apart: power may go in where a test asks for it.</p>;
   return verdicts.some((verdict) => verdict === 'too low') ? (
     <p className="verdict bad" role="alert">
       ✗ + and − touch: no power goes in before that is mended.

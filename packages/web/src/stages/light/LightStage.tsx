@@ -109,7 +109,7 @@ function Answer({ plan, answer }: { readonly plan: Plan; readonly answer: Result
           A light gets more than its usual {formatCurrent(LIGHT_RATED_A)}.{' '}
           {isCoinCellAlone
             ? 'A coin cell alone settles lower after the first minutes.'
-            : 'Nothing here holds the current back: give it a resistor.'}
+            : 'A resistor before it, or a larger one, holds the current back.'}
         </p>
       )}
     </section>

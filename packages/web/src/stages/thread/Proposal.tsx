@@ -129,10 +129,8 @@ function styleHeadline(now: ThreadFigures, then: ThreadFigures, unit: LengthUnit
           `${Math.abs(pieces)} ${Math.abs(pieces) === 1 ? 'piece' : 'pieces'} ${pieces > 0 ? 'more' : 'fewer'}`,
         ]),
   ];
-  return `In the style you asked for, drawn in gold: ${more.length === 0 ? 'as much thread' : more.join(' and ')} than the threads that are there, which are led otherwise.`.replace(
-    'as much thread than',
-    'as much thread as',
-  );
+  const compared = more.length === 0 ? 'as much thread as' : `${more.join(' and ')} than`;
+  return `In the style you asked for, drawn in gold: ${compared} the threads that are there, which are led otherwise.`;
 }
 
 function headline(leftOut: number, isNoBetter: boolean, patches: number): string {
