@@ -81,6 +81,12 @@ describe('what touches that should not', () => {
     const two = () => new PlanBuilder('Two', 300, 200).holder(60, 60).holder(200, 60, 0, 'other');
     expect(severities(two().sew('holder.minus', 'other.minus').plan, 'supplies-merged')).toEqual([]);
     expect(severities(two().sew('holder.plus', 'other.plus').plan, 'supplies-merged')).toEqual(['stop']);
+    // Of three, each is told with the first: two findings, not one for every two of them.
+    const three = two()
+      .holder(200, 140, 0, 'third')
+      .sew('holder.plus', 'other.plus')
+      .sew('other.plus', 'third.plus');
+    expect(severities(three.plan, 'supplies-merged')).toEqual(['stop', 'stop']);
     // Two cells one after the other are no merge.
     expect(severities(two().sew('holder.plus', 'other.minus').plan, 'supplies-merged')).toEqual([]);
   });

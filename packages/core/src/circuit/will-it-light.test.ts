@@ -4,7 +4,8 @@ import { flickSwitch, recolourLight } from '../plan/edits/part-edits.ts';
 import { changeStitching } from '../plan/edits/run-edits.ts';
 import { sumRun } from '../plan/placed.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
-import { ohmsBetween, willItLight } from './will-it-light.ts';
+import { ohmmeterOn } from './ohmmeter.ts';
+import { willItLight } from './will-it-light.ts';
 
 describe('will it light', () => {
   test('both lights of the lantern light, the cell gives what they take, volts add up', () => {
@@ -94,8 +95,7 @@ describe('will it light', () => {
 
 describe('the ohmmeter, cell out', () => {
   const build = smallLantern();
-  const ohms = (a: string, b: string): number =>
-    expectOk(ohmsBetween(build.plan, build.hole(a), build.hole(b)));
+  const ohms = (a: string, b: string): number => ohmmeterOn(build.plan).between(build.hole(a), build.hole(b));
 
   test('reads the thread and two contacts along a run', () => {
     const run = Object.values(build.plan.runs).find(
@@ -110,7 +110,7 @@ describe('the ohmmeter, cell out', () => {
     expect(ohms('left.plus', 'left.minus')).toBe(Number.POSITIVE_INFINITY);
     expect(ohms('holder.minus', 'holder.minus')).toBe(0);
     const loose = new PlanBuilder().light('a', 50, 50).light('b', 90, 50);
-    expect(expectOk(ohmsBetween(loose.plan, loose.hole('a.plus'), loose.hole('b.plus')))).toBe(
+    expect(ohmmeterOn(loose.plan).between(loose.hole('a.plus'), loose.hole('b.plus'))).toBe(
       Number.POSITIVE_INFINITY,
     );
   });
@@ -119,7 +119,7 @@ describe('the ohmmeter, cell out', () => {
     expect(ohms('holder.plus', 'left.plus')).toBeLessThan(20);
     const off = smallLantern();
     off.edit(flickSwitch(off.plan, 'p2', false));
-    expect(expectOk(ohmsBetween(off.plan, off.hole('holder.plus'), off.hole('left.plus')))).toBe(
+    expect(ohmmeterOn(off.plan).between(off.hole('holder.plus'), off.hole('left.plus'))).toBe(
       Number.POSITIVE_INFINITY,
     );
   });

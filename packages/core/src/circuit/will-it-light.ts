@@ -1,13 +1,10 @@
-/** The answers a maker wants at one moment: how bright each light is, what the cell gives, what a meter reads. */
+/** The answers a maker wants at one moment: how bright each light is and what the cell gives. */
 import { type Result, succeed } from '../errors/problem.ts';
 import { lightsIn, partsThatAre } from '../nets/sides.ts';
-import { UnionFind } from '../nets/union-find.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { holeKey, kindOf, runsByHole } from '../plan/placed.ts';
-import type { HoleRef, Plan } from '../plan/schema.ts';
-import { nodesOf } from './circuit.ts';
-import { elementName, planCircuit } from './plan-circuit.ts';
-import { solveDc } from './solve-dc.ts';
+import type { Plan } from '../plan/schema.ts';
+import { elementName } from './plan-circuit.ts';
 import { solvePlan } from './solve-plan.ts';
 
 /** Below this a light counts as dark: barely seen in a dim room (assumption). */
@@ -79,29 +76,4 @@ export function willItLight(plan: Plan, chargeLeft = 1): Result<LightAnswer> {
     evenness: lights.length < 2 || brightest < DARK_AMP ? null : Math.max(0, dimmest / brightest),
     holeVolts,
   });
-}
-
-/** What an ohmmeter reads between two holes with the cell out and lights counted as open; Infinity when not joined. */
-export function ohmsBetween(plan: Plan, a: HoleRef, b: HoleRef): Result<number> {
-  const circuit = planCircuit(plan, { cellsOut: true });
-  const from = circuit.nodeOfTerminal(a.partId, terminalName(plan, a));
-  const to = circuit.nodeOfTerminal(b.partId, terminalName(plan, b));
-  if (from === to) return succeed(0);
-  const joined = new UnionFind();
-  for (const element of circuit.elements) joined.join(...nodesOf(element));
-  if (joined.find(from) !== joined.find(to)) return succeed(Number.POSITIVE_INFINITY);
-  const solved = solveDc([...circuit.elements, { kind: 'I', name: 'Imeter', from: to, to: from, amp: 1e-6 }]);
-  if (!solved.ok) return solved;
-  const ohm = ((solved.value.volts.get(from) ?? 0) - (solved.value.volts.get(to) ?? 0)) / 1e-6;
-  return succeed(Math.abs(ohm) > OPEN_READING_OHM ? Number.POSITIVE_INFINITY : ohm);
-}
-
-/** From here up a household meter shows "open" (assumption: 20 MΩ range). */
-export const OPEN_READING_OHM = 2e7;
-
-function terminalName(plan: Plan, ref: HoleRef): string {
-  const part = plan.parts[ref.partId];
-  return part === undefined
-    ? ''
-    : (kindOf(plan, part).holes.find((hole) => hole.id === ref.holeId)?.terminal ?? '');
 }

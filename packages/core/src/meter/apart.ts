@@ -1,5 +1,5 @@
 /** The proof that + and − do not touch, before a cell goes in: where to measure, and which reading would be a short. */
-import { ohmsBetween } from '../circuit/will-it-light.ts';
+import { type Ohmmeter, ohmmeterOn } from '../circuit/ohmmeter.ts';
 import { holesOf, type Net } from '../nets/nets.ts';
 import { holeKey, runsByHole } from '../plan/placed.ts';
 import type { HoleRef, Part, Plan } from '../plan/schema.ts';
@@ -48,17 +48,30 @@ export interface PairJudge {
 export function pairJudge(plan: Plan): PairJudge {
   const finders = { closed: acrossFinder(plan, true), open: acrossFinder(plan, false) };
   const touch = touchFinder(plan);
+  const laid: Partial<Record<ApartPair['contacts'], Ohmmeter>> = {};
+  const meter = (contacts: ApartPair['contacts']): Ohmmeter => {
+    const fresh = laid[contacts] ?? ohmmeterOn(withContacts(plan, contacts === 'closed'));
+    laid[contacts] = fresh;
+    return fresh;
+  };
+  const judge = (
+    contacts: ApartPair['contacts'],
+    one: readonly Net[],
+    other: readonly Net[],
+    atId?: string,
+  ) => judgePair(plan, finders[contacts], contacts, touch, () => meter(contacts), one, other, atId);
   return {
-    closed: (one, other, atId) => judgePair(plan, finders, 'closed', touch, one, other, atId),
-    open: (one, other) => judgePair(plan, finders, 'open', touch, one, other, undefined),
+    closed: (one, other, atId) => judge('closed', one, other, atId),
+    open: (one, other) => judge('open', one, other),
   };
 }
 
 function judgePair(
   plan: Plan,
-  finders: Readonly<Record<ApartPair['contacts'], AcrossFinder>>,
+  finder: AcrossFinder,
   contacts: ApartPair['contacts'],
   touch: TouchFinder,
+  meter: () => Ohmmeter,
   one: readonly Net[],
   other: readonly Net[],
   atId: string | undefined,
@@ -66,14 +79,13 @@ function judgePair(
   const [a, b] = [probeHole(plan, one, atId), probeHole(plan, other, atId)];
   const [first, second] = [one[0], other[0]];
   if (a === null || b === null || first === undefined || second === undefined) return null;
-  const finder = finders[contacts];
   const across = finder.between(first, second);
   if (across === 'joined') return null;
   const pair = { a, b, across, contacts, parts: finder.partsBetween(first, second) };
   if (across === 'nothing' || across === 'lights') return { ...pair, shortOhm: 0, mayHide: false };
   const short = ohmsIfTouching(touch, one, other, a, b);
   if (across === 'chips') return { ...pair, shortOhm: 2 * short, mayHide: false };
-  const sound = soundOhm(plan, contacts, a, b);
+  const sound = meter().between(a, b);
   return {
     ...pair,
     shortOhm: Math.min(2 * short, sound * (1 - THREAD_SPREAD)),
@@ -92,11 +104,6 @@ function ohmsIfTouching(
   const place = touch.nearest(one, other);
   const ohm = place?.ohmsFrom(a, b) ?? touch.nearest(other, one)?.ohmsFrom(b, a) ?? Number.POSITIVE_INFINITY;
   return Math.min(ohm, CHIP_LEAST_OHM / 2);
-}
-
-function soundOhm(plan: Plan, contacts: ApartPair['contacts'], a: HoleRef, b: HoleRef): number {
-  const measured = ohmsBetween(withContacts(plan, contacts === 'closed'), a, b);
-  return measured.ok ? measured.value : Number.POSITIVE_INFINITY;
 }
 
 /** Where to put the tip of a meter: a hole of the part that is asked for, else the first with thread, else any; with thread before without. */

@@ -1,5 +1,5 @@
 /** What a meter should read along thread, and the range that counts as good: one reading, one range, on the sheet and on the Bench. */
-import { ohmsBetween } from '../circuit/will-it-light.ts';
+import { type Ohmmeter, ohmmeterOn } from '../circuit/ohmmeter.ts';
 import { terminalKey, terminalOfHole } from '../nets/nets.ts';
 import { UnionFind } from '../nets/union-find.ts';
 import { elementsOf } from '../parts/part-element.ts';
@@ -36,23 +36,26 @@ export interface LineReader {
   reading(runs: readonly Run[], from: HoleRef, to: HoleRef): OhmReading;
 }
 
-/** A reader of a plan. O(parts + runs) once; a reading costs a solve of its own runs. */
+/** A reader of a plan. O(parts + runs) once; a reading costs a solve of its own runs, and of its ring the first time. */
 export function lineReader(plan: Plan): LineReader {
   const rings = ringsOf(plan);
+  const laid = new Map<readonly Run[], Ohmmeter>();
+  const around = (runs: readonly Run[]): Ohmmeter => {
+    const fresh = laid.get(runs) ?? meterAlong(plan, runs, true);
+    laid.set(runs, fresh);
+    return fresh;
+  };
   return {
     reading(runs, from, to) {
-      const alone = ohmsAlong(plan, runs, from, to, false);
-      const around = runs[0] === undefined ? null : rings(runs[0]);
-      return ohmRange(
-        around === null ? alone : Math.min(alone, ohmsAlong(plan, around, from, to, true)),
-        alone,
-      );
+      const alone = meterAlong(plan, runs, false).between(from, to);
+      const ring = runs[0] === undefined ? null : rings(runs[0]);
+      return ohmRange(ring === null ? alone : Math.min(alone, around(ring).between(from, to)), alone);
     },
   };
 }
 
-/** Ohms from hole to hole through these runs alone, every contact closed or open, cells and lights and chips counted as open. */
-function ohmsAlong(plan: Plan, runs: readonly Run[], from: HoleRef, to: HoleRef, isClosed: boolean): number {
+/** A meter laid to these runs alone, every contact closed or open. */
+function meterAlong(plan: Plan, runs: readonly Run[], isClosed: boolean): Ohmmeter {
   const partIds = new Set(runs.flatMap((run) => [run.from.partId, run.to.partId]));
   for (const id of [...partIds]) {
     const mateId = plan.parts[id]?.mateId;
@@ -64,12 +67,12 @@ function ohmsAlong(plan: Plan, runs: readonly Run[], from: HoleRef, to: HoleRef,
     runs: pick(plan.runs, new Set(runs.map(({ id }) => id))),
     patches: {},
   };
-  const measured = ohmsBetween(withContacts(small, isClosed), from, to);
-  return measured.ok ? measured.value : 0;
+  return ohmmeterOn(withContacts(small, isClosed));
 }
 
+/** The entries of some ids, in the order of these. */
 function pick<T>(table: Readonly<Record<string, T>>, ids: ReadonlySet<string>): Readonly<Record<string, T>> {
-  return Object.fromEntries(Object.entries(table).filter(([id]) => ids.has(id)));
+  return Object.fromEntries([...ids].flatMap((id) => (table[id] === undefined ? [] : [[id, table[id]]])));
 }
 
 /**

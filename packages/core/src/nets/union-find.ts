@@ -4,14 +4,20 @@ export class UnionFind {
 
   /** The representative of a name's set; a new name is a set of its own. */
   find(name: string): string {
-    const parent = this.#parent.get(name);
-    if (parent === undefined) {
-      this.#parent.set(name, name);
-      return name;
+    let root = name;
+    for (let parent = this.#parent.get(root); parent !== root; parent = this.#parent.get(root)) {
+      if (parent === undefined) {
+        this.#parent.set(root, root);
+        break;
+      }
+      root = parent;
     }
-    if (parent === name) return name;
-    const root = this.find(parent);
-    this.#parent.set(name, root);
+    // Every name on the way is hung on the root, so that the next walk is short.
+    for (let at = name; at !== root; ) {
+      const parent = this.#parent.get(at) as string;
+      this.#parent.set(at, root);
+      at = parent;
+    }
     return root;
   }
 

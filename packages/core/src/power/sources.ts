@@ -11,14 +11,23 @@ export interface Source {
   readonly cellKind: CellKind;
 }
 
-/** Every source of a plan, in plan order. */
-export function sourcesOf(plan: Plan): readonly Source[] {
-  return Object.values(plan.parts).flatMap((part) =>
+const remembered = new WeakMap<
+  Plan['parts'],
+  { readonly ownParts: Plan['ownParts']; readonly sources: readonly Source[] }
+>();
+
+/** Every source of a plan, in plan order. Remembered while the parts and what describes them are the same objects. */
+export function sourcesOf(plan: Pick<Plan, 'parts' | 'ownParts'>): readonly Source[] {
+  const known = remembered.get(plan.parts);
+  if (known?.ownParts === plan.ownParts) return known.sources;
+  const sources = Object.values(plan.parts).flatMap((part) =>
     elementsOf(kindOf(plan, part), 'cell').flatMap((cell) => {
       const cellKind = maybeCellKind(cell.cellId);
       return cellKind === undefined ? [] : [{ part, cell, cellKind }];
     }),
   );
+  remembered.set(plan.parts, { ownParts: plan.ownParts, sources });
+  return sources;
 }
 
 /** `the coin cell`, `the 2 cells`, `the pack`. */

@@ -2,6 +2,7 @@
 import { type Caution, cautionsFor } from '../checks/cautions.ts';
 import { cutPieces, type Piece } from '../nets/pieces.ts';
 import type { Plan } from '../plan/schema.ts';
+import { groupBy } from '../units/group-by.ts';
 import { accessOf, outOfReach, unreachableHolders } from './access.ts';
 import { type GatherItem, gatherList } from './gather.ts';
 import { listed } from './sheet-names.ts';
@@ -30,9 +31,10 @@ export function* makeSheet(plan: Plan): Generator<number, SewingSheet> {
   yield 0.2;
   const context = stepContext(plan, pieces);
   const usual: StepDraft[] = [];
+  const about = 6 * (Object.keys(plan.parts).length + pieces.length + 4);
   for (const part of usualParts(context)) {
     usual.push(...part());
-    yield 0.2 + 0.4 * Math.min(1, usual.length / (6 * (Object.keys(plan.parts).length + pieces.length + 4)));
+    yield 0.2 + 0.4 * Math.min(1, usual.length / about);
   }
   const { steps, unfollowed } = orderedSteps(context, usual, plan.stepOrder);
   yield 0.9;
@@ -55,8 +57,8 @@ export function sewingSheet(plan: Plan): SewingSheet {
 /** The steps in their usual order, in portions; needs and habits put them in a valid one. */
 function usualParts(context: StepContext): ReadonlyArray<() => readonly StepDraft[]> {
   const { plan, pieces } = context;
-  const tests = testingSteps(context);
-  const test = (id: string): readonly StepDraft[] => tests.filter((step) => step.id === id);
+  const tests = groupBy(testingSteps(context), ({ id }) => id);
+  const test = (id: string): readonly StepDraft[] => tests.get(id) ?? [];
   const testsOf = (word: string): readonly StepDraft[] =>
     context.proofs.flatMap(({ circuit }) => test(`test:${word}:${circuit.source.part.id}`));
   const firstSide = plan.habits.firstSide === '+' ? '+' : '-';

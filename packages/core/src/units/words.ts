@@ -8,9 +8,11 @@ export function lower(text: string): string {
   return text.charAt(0).toLowerCase() + text.slice(1);
 }
 
+const AS_PEOPLE_COUNT = new Intl.Collator('en', { numeric: true });
+
 /** Orders ids as people count: `p9` before `p10`. */
 export function compareIds(a: string, b: string): number {
-  return a.localeCompare(b, 'en', { numeric: true });
+  return AS_PEOPLE_COUNT.compare(a, b);
 }
 
 /** A table with its records in the order of their ids; the same object when they are in order already. */

@@ -1,4 +1,4 @@
-import { suppliesOf } from '../../nets/supplies.ts';
+import { type Supply, suppliesOf } from '../../nets/supplies.ts';
 import type { CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
 
@@ -12,29 +12,35 @@ export const suppliesMerged: CheckRule = {
   counted: (found) => `${found} supplies are joined; each should stay by itself.`,
   sees: ['parts'],
   checkWhole({ plan, sides }) {
-    const supplies = suppliesOf(plan, sides);
-    return supplies.flatMap((one, i) =>
-      supplies.slice(i + 1).flatMap((other): readonly Finding[] => {
-        if (one.partId === other.partId && one.kind === other.kind) return [];
-        if (!sides.areJoined(one.plus, other.plus)) return [];
-        return [
-          {
-            key: `supplies-merged:${one.partId}+${other.partId}`,
-            ruleId: 'supplies-merged',
-            severity: 'stop',
-            at: plan.parts[other.partId]?.at ?? { x: 0, y: 0 },
-            message:
-              one.partId === other.partId
-                ? `The steady supply of ${one.name} is joined to its raw one.`
-                : `The + of ${one.name} is joined to the + of ${other.name}.`,
-            step: 'Unpick the line that joins them.',
-            found: { value: 2, unit: 'supplies' },
-            wanted: { value: 1, unit: 'supplies' },
-            partIds: [...new Set([one.partId, other.partId])],
-            runIds: [...new Set([...one.plus.runIds, ...other.plus.runIds])],
-          },
-        ];
-      }),
-    );
+    // Of several that are joined, each is told with the first of them.
+    const firsts: Supply[] = [];
+    return suppliesOf(plan, sides).flatMap((other): readonly Finding[] => {
+      const one = firsts.find((first) => sides.areJoined(first.plus, other.plus));
+      if (one === undefined) {
+        firsts.push(other);
+        return [];
+      }
+      if (one.partId === other.partId && one.kind === other.kind) return [];
+      return [
+        {
+          key: `supplies-merged:${one.partId}+${other.partId}`,
+          ruleId: 'supplies-merged',
+          severity: 'stop',
+          at: plan.parts[other.partId]?.at ?? { x: 0, y: 0 },
+          message:
+            one.partId === other.partId
+              ? `The steady supply of ${one.name} is joined to its raw one.`
+              : `The + of ${one.name} is joined to the + of ${other.name}.`,
+          step: 'Unpick the line that joins them.',
+          found: { value: 2, unit: 'supplies' },
+          wanted: { value: 1, unit: 'supplies' },
+          partIds: [...new Set([one.partId, other.partId])],
+          runIds:
+            one.plus === other.plus
+              ? one.plus.runIds
+              : [...new Set([...one.plus.runIds, ...other.plus.runIds])],
+        },
+      ];
+    });
   },
 };

@@ -4,30 +4,47 @@ import type { Piece } from '../../nets/pieces.ts';
 import { consumersOf } from '../../parts/part-element.ts';
 import { holeKey, holePoint, kindOf, partOf } from '../../plan/placed.ts';
 import type { HoleRef } from '../../plan/schema.ts';
+import { groupBy } from '../../units/group-by.ts';
 import type { StepContext } from './step-context.ts';
 
 /** A piece that goes round at least so far about its middle, and ends near where it began, is a ring left open. */
 const RING = { leastRuns: 3, leastTurn: 1.2 * Math.PI, gapInRuns: 1.6 } as const;
 
+/** The pieces by the hole they start at, and by the one they end at. */
+interface PiecesByEnd {
+  readonly starting: ReadonlyMap<string, readonly Piece[]>;
+  readonly ending: ReadonlyMap<string, readonly Piece[]>;
+}
+
+const remembered = new WeakMap<readonly Piece[], PiecesByEnd>();
+
+function piecesByEnd(pieces: readonly Piece[]): PiecesByEnd {
+  const known = remembered.get(pieces);
+  if (known !== undefined) return known;
+  const by = (hole: (piece: Piece) => HoleRef): ReadonlyMap<string, readonly Piece[]> =>
+    groupBy(pieces, (piece) => holeKey(hole(piece)));
+  const fresh = {
+    starting: by((piece) => piece.runs[0]?.from as HoleRef),
+    ending: by((piece) => piece.runs.at(-1)?.to as HoleRef),
+  };
+  remembered.set(pieces, fresh);
+  return fresh;
+}
+
 /** The holes a strand comes to up to the end of a piece, over all pieces it was cut into; nothing when it goes on after this one. */
 function strandUpTo({ pieces }: StepContext, piece: Piece): readonly HoleRef[] {
-  const end = piece.runs.at(-1)?.to;
-  const startsAt = (one: Piece, hole: HoleRef | undefined): boolean =>
-    hole !== undefined && holeKey(one.runs[0]?.from as HoleRef) === holeKey(hole);
-  if (pieces.some((one) => one !== piece && one.side === piece.side && startsAt(one, end))) return [];
-  let refs: readonly HoleRef[] = [];
+  const { starting, ending } = piecesByEnd(pieces);
+  const end = piece.runs.at(-1)?.to as HoleRef;
+  if (starting.get(holeKey(end))?.some((one) => one !== piece && one.side === piece.side) === true) return [];
+  const strand: Piece[] = [];
   const seen = new Set<Piece>();
-  for (let at: Piece | undefined = piece; at !== undefined && !seen.has(at); ) {
+  for (let at: Piece | undefined = piece; at !== undefined; ) {
     seen.add(at);
-    const start: HoleRef = at.runs[0]?.from as HoleRef;
-    refs = [...at.runs.map(({ to }) => to), ...refs];
-    const before: Piece | undefined = pieces.find(
-      (one) => !seen.has(one) && holeKey(one.runs.at(-1)?.to as HoleRef) === holeKey(start),
-    );
-    if (before === undefined) refs = [start, ...refs];
-    at = before;
+    strand.push(at);
+    at = ending.get(holeKey(at.runs[0]?.from as HoleRef))?.find((one) => !seen.has(one));
   }
-  return refs;
+  const inOrder = strand.toReversed();
+  return [inOrder[0]?.runs[0]?.from as HoleRef, ...inOrder.flatMap((one) => one.runs.map(({ to }) => to))];
 }
 
 /** Says not to close a ring where a piece ends: its last stop lies as near to another stop as neighbours do, and a maker would join them. */
