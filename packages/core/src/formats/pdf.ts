@@ -13,12 +13,21 @@ const FONT = 'Sheet';
 /** One point of type is 1/72 inch (standard). */
 const POINTS_PER_MM = 72 / 25.4;
 
+/** Digits after the point of a coordinate: a thousandth of a point is a third of a micrometre. */
+const DECIMALS = 3;
+
 /** The bytes of a PDF with the given pages. `title` goes into its properties. Throws RangeError without pages. */
 export function writePdf(pages: readonly SheetPage[], title: string, fonts: PdfFonts): Uint8Array {
   const first = pages[0];
   if (first === undefined) throw new RangeError('writePdf: there are no pages');
   const size = (page: SheetPage): [number, number] => [page.widthMm, page.heightMm];
-  const pdf = new jsPDF({ unit: 'mm', format: size(first), compress: true });
+  const pdf = new jsPDF({
+    unit: 'mm',
+    format: size(first),
+    compress: true,
+    precision: DECIMALS,
+    floatPrecision: DECIMALS,
+  });
   pdf.setProperties({ title, creator: 'Sashiko' });
   // A fixed date and id keep the same plan the same file.
   pdf.setCreationDate("D:20000101000000+00'00'");

@@ -1,12 +1,12 @@
 /** The circuits of a plan: what hangs on each source, and what opens the way there. Facts of the drawing, not a solve. */
 import { deriveNets, type Net, type Nets, type Terminal } from '../nets/nets.ts';
-import { lightsIn, type PlacedLight } from '../nets/sides.ts';
-import { UnionFind } from '../nets/union-find.ts';
+import { lightsIn, type PlacedLight, partsThatAre } from '../nets/sides.ts';
 import { consumersOf, elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/placed.ts';
 import type { Part, Plan } from '../plan/schema.ts';
 import { type Contact, contactsOf } from './contacts.ts';
 import { type Source, sourcesOf } from './sources.ts';
+import { type Way, Ways } from './ways.ts';
 
 export interface Circuit {
   readonly source: Source;
@@ -25,11 +25,19 @@ export interface Circuit {
   readonly loads: readonly Part[];
 }
 
-/** The circuits of a plan, one for each source, in plan order. O(sources · (parts + nets)). */
+const remembered = new WeakMap<Plan, readonly Circuit[]>();
+
+/**
+ * The circuits of a plan, one for each source, in plan order; remembered for the same plan. O(parts + nets) once, and for every
+ * two nets that a source lies between O(nets + contacts · things it feeds).
+ */
 export function circuitsOf(plan: Plan): readonly Circuit[] {
-  const nets = deriveNets(plan);
-  const contacts = contactsOf(plan);
-  return sourcesOf(plan).map((source) => circuitOf(plan, nets, contacts, source));
+  const known = remembered.get(plan);
+  if (known !== undefined) return known;
+  const finder = new CircuitFinder(plan);
+  const circuits = sourcesOf(plan).map((source) => finder.circuitOf(source));
+  remembered.set(plan, circuits);
+  return circuits;
 }
 
 /** The circuits whose source lies side by side with this one's: the stronger of two would push current into the other. */
@@ -44,87 +52,125 @@ export function mergedWith(
   );
 }
 
-/** Which nets are one: joined by closed contacts; and, for `reach`, on through resistors, steady supplies and pins. */
-interface Ways {
-  readonly joined: UnionFind;
-  readonly resisted: UnionFind;
-  readonly driven: UnionFind;
+/** What a thing is fed through: the nets at its two ends. */
+interface Fed {
+  readonly plus: string;
+  readonly minus: string;
 }
 
-function waysOf(plan: Plan, nets: Nets, contacts: readonly Contact[]): Ways {
-  const [joined, resisted, driven] = [new UnionFind(), new UnionFind(), new UnionFind()];
-  const everywhere = [joined, resisted, driven];
-  const join = (sets: readonly UnionFind[], a: Net, b: Net): void => {
-    for (const set of sets) set.join(a.id, b.id);
-  };
-  for (const { a, b } of contacts) join(everywhere, nets.ofTerminal(a), nets.ofTerminal(b));
-  for (const part of Object.values(plan.parts)) {
-    const net = (terminal: string): Net => nets.ofTerminal({ partId: part.id, terminal });
-    const kind = kindOf(plan, part);
-    for (const { a, b } of elementsOf(kind, 'resistor')) join([resisted, driven], net(a), net(b));
-    for (const { input, output } of elementsOf(kind, 'regulator')) join([driven], net(input), net(output));
-    for (const { pin, supply } of elementsOf(kind, 'pin')) join([driven], net(supply), net(pin));
+class CircuitFinder {
+  private readonly plan: Plan;
+  private readonly nets: Nets;
+  private readonly contacts: readonly Contact[];
+  /** Which nets are one by closed contacts; and on through resistors; and on through steady supplies and pins. */
+  private readonly joined: Ways;
+  private readonly resisted: Ways;
+  private readonly driven: Ways;
+  private readonly placed: readonly PlacedLight[];
+  private readonly boards: readonly Part[];
+  private readonly found = new Map<string, Omit<Circuit, 'source'>>();
+
+  constructor(plan: Plan) {
+    this.plan = plan;
+    this.nets = deriveNets(plan);
+    this.contacts = contactsOf(plan);
+    this.placed = lightsIn(plan);
+    this.boards = partsThatAre(plan, 'load');
+    const closed: Way[] = this.contacts.map((contact) => ({
+      a: this.nets.ofTerminal(contact.a).id,
+      b: this.nets.ofTerminal(contact.b).id,
+      contact,
+    }));
+    const resistors: Way[] = [];
+    const drives: Way[] = [];
+    for (const part of Object.values(plan.parts)) {
+      const kind = kindOf(plan, part);
+      const way = (one: string, other: string): Way => ({
+        a: this.netOf(part, one),
+        b: this.netOf(part, other),
+        contact: null,
+      });
+      for (const { a, b } of elementsOf(kind, 'resistor')) resistors.push(way(a, b));
+      for (const { input, output } of elementsOf(kind, 'regulator')) drives.push(way(input, output));
+      for (const { pin, supply } of elementsOf(kind, 'pin')) drives.push(way(supply, pin));
+    }
+    this.joined = new Ways(closed);
+    this.resisted = new Ways([...closed, ...resistors]);
+    this.driven = new Ways([...closed, ...resistors, ...drives]);
   }
-  return { joined, resisted, driven };
-}
 
-function circuitOf(plan: Plan, nets: Nets, contacts: readonly Contact[], source: Source): Circuit {
-  const ends = [source.cell.plus, source.cell.minus].map((terminal) =>
-    nets.ofTerminal({ partId: source.part.id, terminal }),
-  ) as [Net, Net];
-  const closed = waysOf(plan, nets, contacts);
-  const group = (end: Net): readonly Net[] => [
-    end,
-    ...nets.all.filter((net) => net !== end && closed.joined.find(net.id) === closed.joined.find(end.id)),
-  ];
-  const fed = (ways: UnionFind, part: Part, plus: string, minus: string): boolean =>
-    [plus, minus].every(
-      (terminal, i) =>
-        ways.find(nets.ofTerminal({ partId: part.id, terminal }).id) === ways.find((ends[i] as Net).id),
-    );
-  const placed = lightsIn(plan);
-  const lights = placed.filter(({ part, light }) => fed(closed.resisted, part, light.plus, light.minus));
-  const loads = Object.values(plan.parts).filter((part) =>
-    elementsOf(kindOf(plan, part), 'load').some(({ plus, minus }) =>
-      [closed.resisted, closed.driven].some((ways) => fed(ways, part, plus, minus)),
-    ),
-  );
-  const pinLights = placed.flatMap((light) => {
-    if (lights.includes(light)) return [];
-    const net = closed.resisted.find(
-      nets.ofTerminal({ partId: light.part.id, terminal: light.light.plus }).id,
-    );
-    const minus = nets.ofTerminal({ partId: light.part.id, terminal: light.light.minus });
-    if (closed.resisted.find(minus.id) !== closed.resisted.find(ends[1].id)) return [];
-    const pin = loads
-      .flatMap((board) =>
-        elementsOf(kindOf(plan, board), 'pin').map(({ pin }) => ({ partId: board.id, terminal: pin })),
-      )
-      .find((one) => closed.resisted.find(nets.ofTerminal(one).id) === net);
-    return pin === undefined ? [] : [{ light, pin }];
-  });
-  const whatStaysOn = (contact: Contact): readonly boolean[] => {
-    const open = waysOf(
-      plan,
-      nets,
-      contacts.filter((one) => one !== contact),
-    );
-    return [
-      ...lights.map(({ part, light }) => fed(open.resisted, part, light.plus, light.minus)),
-      ...loads.flatMap((part) =>
-        consumersOf(kindOf(plan, part)).map(({ plus, minus }) => fed(open.driven, part, plus, minus)),
-      ),
+  circuitOf(source: Source): Circuit {
+    const { nets } = this;
+    const at = (terminal: string): Net => nets.ofTerminal({ partId: source.part.id, terminal });
+    const ends = [at(source.cell.plus), at(source.cell.minus)] as const;
+    // Sources between the same two nets feed the same things.
+    const key = ends.map(({ id }) => id).join(' ');
+    const known = this.found.get(key) ?? this.between(ends);
+    this.found.set(key, known);
+    return { source, ...known };
+  }
+
+  private netOf(part: Part, terminal: string): string {
+    return this.nets.ofTerminal({ partId: part.id, terminal }).id;
+  }
+
+  private between(ends: readonly [Net, Net]): Omit<Circuit, 'source'> {
+    const { plan, nets, contacts, joined, resisted, driven, placed } = this;
+    const [plus, minus] = ends.map(({ id }) => id) as [string, string];
+    const group = (end: Net): readonly Net[] => [
+      end,
+      ...nets.all.filter((net) => net !== end && joined.areOne(net.id, end.id)),
     ];
-  };
-  const stays = contacts.map((contact) => ({ contact, on: whatStaysOn(contact) }));
-  return {
-    source,
-    plus: group(ends[0]),
-    minus: group(ends[1]),
-    contacts: stays.flatMap(({ contact, on }) => (on.every(Boolean) ? [] : [contact])),
-    mainContacts: stays.flatMap(({ contact, on }) => (on.length === 0 || on.some(Boolean) ? [] : [contact])),
-    lights,
-    pinLights,
-    loads,
-  };
+    const endsOf = (part: Part, one: { readonly plus: string; readonly minus: string }): Fed => ({
+      plus: this.netOf(part, one.plus),
+      minus: this.netOf(part, one.minus),
+    });
+    const isFed = (ways: Ways, fed: Fed): boolean =>
+      ways.areOne(fed.plus, plus) && ways.areOne(fed.minus, minus);
+    const lights = placed.filter(({ part, light }) => isFed(resisted, endsOf(part, light)));
+    const loads = this.boards.filter((part) =>
+      elementsOf(kindOf(plan, part), 'load').some((load) => {
+        const fed = endsOf(part, load);
+        return isFed(resisted, fed) || isFed(driven, fed);
+      }),
+    );
+    const pinAt = new Map<string, Terminal>();
+    for (const board of loads)
+      for (const { pin } of elementsOf(kindOf(plan, board), 'pin')) {
+        const root = resisted.rootOf(this.netOf(board, pin));
+        if (!pinAt.has(root)) pinAt.set(root, { partId: board.id, terminal: pin });
+      }
+    const litDirectly = new Set(lights);
+    const pinLights = placed.flatMap((light) => {
+      if (litDirectly.has(light)) return [];
+      const fed = endsOf(light.part, light.light);
+      if (!resisted.areOne(fed.minus, minus)) return [];
+      const pin = pinAt.get(resisted.rootOf(fed.plus));
+      return pin === undefined ? [] : [{ light, pin }];
+    });
+    const fedLights = lights.map(({ part, light }) => endsOf(part, light));
+    const fedLoads = loads.flatMap((part) =>
+      consumersOf(kindOf(plan, part)).map((consumer) => endsOf(part, consumer)),
+    );
+    const staysOn = (ways: Ways, contact: Contact, fed: Fed): boolean =>
+      ways.areOneWithout(contact, fed.plus, plus) && ways.areOneWithout(contact, fed.minus, minus);
+    const stays = contacts.map((contact) => ({
+      contact,
+      on: [
+        ...fedLights.map((fed) => staysOn(resisted, contact, fed)),
+        ...fedLoads.map((fed) => staysOn(driven, contact, fed)),
+      ],
+    }));
+    return {
+      plus: group(ends[0]),
+      minus: group(ends[1]),
+      contacts: stays.flatMap(({ contact, on }) => (on.every(Boolean) ? [] : [contact])),
+      mainContacts: stays.flatMap(({ contact, on }) =>
+        on.length === 0 || on.some(Boolean) ? [] : [contact],
+      ),
+      lights,
+      pinLights,
+      loads,
+    };
+  }
 }

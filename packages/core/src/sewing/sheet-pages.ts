@@ -34,6 +34,11 @@ interface Block {
   readonly drawing?: StepDrawing | null;
 }
 
+/** A sheet of more drawings than this is printed without: it would fill more than 250 pages. */
+const MOST_DRAWINGS = 1000;
+const TOO_MANY_DRAWINGS =
+  'So many lines would fill hundreds of pages with small drawings: this sheet has none. Every step shows its drawing on the screen, in the Sew stage.';
+
 export interface SheetPrint {
   readonly warnings?: StopWarnings;
   readonly paper?: Paper;
@@ -53,7 +58,9 @@ export function* makeSheetPages(plan: Plan, print: SheetPrint = {}): Generator<n
   const sheet = print.sheet ?? sewingSheet(plan);
   yield 0.3;
   const blocks = [...headBlocks(plan, sheet, warnings, pace)];
-  const artist = new StepArtist(plan);
+  const isPictured = sheet.steps.filter(isDrawn).length <= MOST_DRAWINGS;
+  const artist = isPictured ? new StepArtist(plan) : null;
+  if (!isPictured) blocks.push({ text: TOO_MANY_DRAWINGS });
   let group = '';
   for (const [i, step] of sheet.steps.entries()) {
     if (step.group !== group) {
@@ -121,12 +128,12 @@ export function isDrawn(step: Pick<SewingStep, 'id'>): boolean {
   return /^(sew|patch|joint|prepare:curl):/.test(step.id);
 }
 
-function stepBlocks(plan: Plan, step: SewingStep, i: number, artist: StepArtist): readonly Block[] {
+function stepBlocks(plan: Plan, step: SewingStep, i: number, artist: StepArtist | null): readonly Block[] {
   const chance =
     step.lastChance === null ? [] : [{ text: step.lastChance, bold: true, indentMm: 7, keepsNext: true }];
   const isDone = plan.ticks[step.id] === true ? ' (done)' : '';
-  const drawing = isDrawn(step) ? artist.draw(step, DRAWING_MM.width, DRAWING_MM.height) : null;
-  return [...chance, { text: `${i + 1}. ${step.text}${isDone}`, box: true, drawing }];
+  const drawing = isDrawn(step) ? artist?.draw(step, DRAWING_MM.width, DRAWING_MM.height) : null;
+  return [...chance, { text: `${i + 1}. ${step.text}${isDone}`, box: true, drawing: drawing ?? null }];
 }
 
 class PageWriter {

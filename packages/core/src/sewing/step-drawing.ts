@@ -24,16 +24,22 @@ export interface StepDrawing {
 const ROOM_MM = 12;
 /** Nothing is drawn larger than so many times life size. */
 const LARGEST_SCALE = 1.5;
+/** Of what lies round it, so many parts and so many lines are drawn: the nearest ones; more would only be grey. */
+const MOST_AROUND = 40;
+/** Smaller than this, the holes of other parts would cover them. */
+const SCALE_WITH_HOLES = 0.25;
+
+type Bounds = ReturnType<typeof boundsOf>;
 
 interface Seen {
   readonly part: Part;
   readonly outline: readonly Point[];
-  readonly bounds: readonly [number, number, number, number];
+  readonly bounds: Bounds;
 }
 interface SeenRun {
   readonly run: Run;
   readonly path: readonly Point[];
-  readonly bounds: readonly [number, number, number, number];
+  readonly bounds: Bounds;
 }
 
 /** What all drawings of a plan share: where everything lies, on each face. */
@@ -76,25 +82,31 @@ export class StepArtist {
     const place = (p: Point): Point =>
       add(scale(subtract(p, middle), factor), { x: widthMm / 2, y: heightMm / 2 });
     const frame: ClipBox = { left: 0, top: 0, right: widthMm, bottom: heightMm };
-    const inView = (bounds: readonly [number, number, number, number]): boolean => {
-      const reach = { x: widthMm / 2 / factor, y: heightMm / 2 / factor };
-      return (
-        bounds[0] <= middle.x + reach.x &&
-        bounds[2] >= middle.x - reach.x &&
-        bounds[1] <= middle.y + reach.y &&
-        bounds[3] >= middle.y - reach.y
-      );
-    };
+    const reach = { x: widthMm / 2 / factor, y: heightMm / 2 / factor };
+    const inView = ({ bounds: [minX, minY, maxX, maxY] }: { readonly bounds: Bounds }): boolean =>
+      minX <= middle.x + reach.x &&
+      maxX >= middle.x - reach.x &&
+      minY <= middle.y + reach.y &&
+      maxY >= middle.y - reach.y;
     const seen = (p: Point): Point => place(asSeen(plan.cloth, face, p));
     const items: DrawItem[] = [
       { kind: 'line', points: clothOutline(plan.cloth).map(seen), widthMm: 0.3, closed: true, grey: 0.35 },
     ];
-    for (const { run, path, bounds } of runs)
-      if (!step.runIds.includes(run.id) && inView(bounds))
-        items.push({ kind: 'line', points: path.map(place), widthMm: 0.2, grey: 0.72 });
-    for (const { part, outline, bounds } of parts)
-      if (inView(bounds))
-        items.push(...this.drawnPart(part, outline.map(place), seen, factor, partIds.has(part.id)));
+    const ownRunIds = new Set(step.runIds);
+    const around = nearest(
+      runs.filter((one) => !ownRunIds.has(one.run.id) && inView(one)),
+      middle,
+    );
+    for (const { path } of around)
+      items.push({ kind: 'line', points: path.map(place), widthMm: 0.2, grey: 0.72 });
+    const others = nearest(
+      parts.filter((one) => !partIds.has(one.part.id) && inView(one)),
+      middle,
+    );
+    for (const { part, outline } of others)
+      items.push(...this.drawnPart(part, outline.map(place), seen, factor, false));
+    for (const { part, outline } of ownSeen)
+      items.push(...this.drawnPart(part, outline.map(place), seen, factor, true));
     for (const { run } of ownPaths) items.push(...drawnStitches(plan, run, face, seen));
     for (const { run, path } of ownPaths.length <= 2 ? ownPaths : [])
       items.push(...drawnEnds((isSewnBackwards(step, run) ? path.toReversed() : path).map(place)));
@@ -142,7 +154,7 @@ export class StepArtist {
     const items: DrawItem[] = [
       { kind: 'line', points: outline, widthMm: isOwn ? 0.3 : 0.2, closed: true, grey },
     ];
-    for (const hole of kindOf(plan, part).holes) {
+    for (const hole of isOwn || factor >= SCALE_WITH_HOLES ? kindOf(plan, part).holes : []) {
       const at = seen(holePoint(plan, { partId: part.id, holeId: hole.id }));
       items.push({
         kind: 'circle',
@@ -166,6 +178,24 @@ export class StepArtist {
     }
     return items;
   }
+}
+
+/** The nearest to a place, in the order given; all where they are few. */
+function nearest<Thing extends { readonly bounds: Bounds }>(
+  things: readonly Thing[],
+  to: Point,
+): readonly Thing[] {
+  if (things.length <= MOST_AROUND) return things;
+  const far = ({ bounds: [minX, minY, maxX, maxY] }: Thing): number =>
+    Math.hypot((minX + maxX) / 2 - to.x, (minY + maxY) / 2 - to.y);
+  const kept = new Set(
+    things
+      .map((thing) => ({ thing, far: far(thing) }))
+      .sort((a, b) => a.far - b.far)
+      .slice(0, MOST_AROUND)
+      .map(({ thing }) => thing),
+  );
+  return things.filter((thing) => kept.has(thing));
 }
 
 /** Whether the needle goes from the run's last hole to its first: a step ends at its last part, and a start begins at its only one. */
