@@ -3,14 +3,18 @@
  * Grassmann, Taksar and Heyman, known from Markov chains; textbook numerical analysis): a node's own
  * conductance is never stored but always summed anew from its links, so picoamperes survive beside contacts
  * of tenths of an ohm. Nodes with fewest links go first; networks of thread are nearly trees, so the work
- * stays near linear.
+ * stays near linear. In which order they go, and where each conductance goes on the way, depends on the links
+ * alone: this shape is worked out once and serves every round of values.
  */
 import FlatQueue from 'flatqueue';
 
 /** A network under construction; nodes are numbers from 0. */
 export interface Network {
-  /** Conductance from each node to its neighbours, S; symmetric. */
-  readonly links: ReadonlyArray<Map<number, number>>;
+  readonly size: number;
+  /** The two nodes of each conductance, one after the other. */
+  readonly ends: number[];
+  /** The conductances, S. */
+  readonly siemens: number[];
   /** Conductance from each node to places of known voltage, S. */
   readonly toKnown: Float64Array;
   /** Current into each node, A: from sources, and from known voltages through their conductances. */
@@ -20,7 +24,9 @@ export interface Network {
 /** A network of n nodes that nothing joins yet. */
 export function emptyNetwork(n: number): Network {
   return {
-    links: Array.from({ length: n }, () => new Map<number, number>()),
+    size: n,
+    ends: [],
+    siemens: [],
     toKnown: new Float64Array(n),
     inflow: new Float64Array(n),
   };
@@ -29,10 +35,8 @@ export function emptyNetwork(n: number): Network {
 /** Joins two nodes by a conductance > 0. */
 export function link(network: Network, a: number, b: number, siemens: number): void {
   if (a === b) return;
-  const ofA = network.links[a] as Map<number, number>;
-  const ofB = network.links[b] as Map<number, number>;
-  ofA.set(b, (ofA.get(b) ?? 0) + siemens);
-  ofB.set(a, (ofB.get(a) ?? 0) + siemens);
+  network.ends.push(a, b);
+  network.siemens.push(siemens);
 }
 
 /** Joins a node to a known voltage by a conductance > 0. */
@@ -46,160 +50,223 @@ export function inject(network: Network, node: number, amp: number): void {
   network.inflow[node] = (network.inflow[node] as number) + amp;
 }
 
-/** The voltage of every node; nodes that nothing holds are at 0. The network is used up. */
-export function solveNetwork(network: Network): Float64Array {
-  return factorNetwork(network)(network.inflow);
+/** The voltage of every node; nodes that nothing holds are at 0. `shape`: that of a network of the same links. */
+export function solveNetwork(
+  network: Network,
+  shape: NetworkShape = new NetworkShape(network),
+): Float64Array {
+  return factorNetwork(network, shape)(network.inflow);
 }
 
-/** A network eliminated once, to be solved for any currents into its nodes: gives the voltage of every node. */
+/** A network eliminated once, to be solved for any currents into its nodes, A: gives the voltage of every node. */
 export type NetworkSolver = (inflow: Float64Array) => Float64Array;
 
-/** What is left of a network is eliminated as a full matrix where each node has a link to at least this share of the rest … */
-const DENSE_SHARE = 0.25;
-/** … and the rest is at least so large. */
-const LEAST_DENSE = 24;
-
-/** Eliminates a network, which is used up by it; its own `inflow` is left alone. */
-export function factorNetwork({ links, toKnown }: Network): NetworkSolver {
-  const n = links.length;
-  // Nodes by number of links. Entries go stale as links come and go; fresh ones are added then.
-  const byLinks = new FlatQueue<number>();
-  for (let k = 0; k < n; k += 1) byLinks.push(k, (links[k] as Map<number, number>).size);
-  const isDone = new Uint8Array(n);
-  const rows = new EliminatedRows(n);
-  while (rows.count < n) {
-    const size = byLinks.peekValue();
-    const k = byLinks.pop();
-    if (k === undefined) throw new RangeError('factorNetwork: the queue ran dry');
-    const own = links[k] as Map<number, number>;
-    if (isDone[k] === 1 || size !== own.size) continue;
-    const left = n - rows.count;
-    if (left >= LEAST_DENSE && own.size >= DENSE_SHARE * left) {
-      eliminateDense(links, toKnown, isDone, rows);
-      break;
-    }
-    isDone[k] = 1;
-    let sum = toKnown[k] as number;
-    for (const siemens of own.values()) sum += siemens;
-    rows.add(k, sum, own);
-    if (sum > 0) eliminate(links, toKnown, k, sum, byLinks);
-  }
-  return (inflow) => rows.solve(inflow);
+/** Eliminates a network. Its own `inflow` is left alone. `shape`: that of a network of the same links. */
+export function factorNetwork(
+  network: Network,
+  shape: NetworkShape = new NetworkShape(network),
+): NetworkSolver {
+  return shape.factor(network);
 }
 
-/** The nodes in the order of their elimination, each with its own conductance and its links at that time. */
-class EliminatedRows {
-  readonly #order: Int32Array;
-  readonly #sums: Float64Array;
-  readonly #begins: Int32Array;
-  readonly #neighbours: number[] = [];
-  readonly #siemens: number[] = [];
-  count = 0;
+/** What is left is eliminated as a full matrix once each node has a link to at least this share of it … */
+const DENSE_SHARE = 0.25;
+/** … and it is at least so large. */
+const LEAST_DENSE = 24;
 
-  constructor(n: number) {
-    this.#order = new Int32Array(n);
-    this.#sums = new Float64Array(n);
-    this.#begins = new Int32Array(n + 1);
+/**
+ * The order of elimination, and where conductances go. The nodes that go first have a row of links each; those that are
+ * left when nearly all are linked to all share a full matrix, laid behind the rows.
+ */
+export class NetworkShape {
+  readonly #order: Int32Array;
+  /** How many nodes have rows. */
+  readonly #rows: number;
+  /** Row `at` of the order has the entries from `begins[at]` to `begins[at + 1]`. */
+  readonly #begins: Int32Array;
+  readonly #neighbours: Int32Array;
+  /** Where each conductance of the network is added. */
+  readonly #slots: Int32Array;
+  /** Where the conductance between each two neighbours of a row is added when its node goes, row by row. */
+  readonly #targets: Int32Array;
+
+  constructor({ size, ends }: Pick<Network, 'size' | 'ends'>) {
+    const { order, rows } = eliminationOrder(size, ends);
+    const place = new Int32Array(size);
+    for (const [at, k] of order.entries()) place[k] = at;
+    this.#order = Int32Array.from(order);
+    this.#rows = rows.length;
+    this.#begins = new Int32Array(rows.length + 1);
+    for (const [at, row] of rows.entries()) this.#begins[at + 1] = (this.#begins[at] as number) + row.length;
+    this.#neighbours = Int32Array.from(rows.flat());
+    const entries = rows.map(
+      (row, at) => new Map(row.map((neighbour, i) => [neighbour, (this.#begins[at] as number) + i])),
+    );
+    const entryOf = (i: number, j: number): number => {
+      const [first, second] = (place[i] as number) < (place[j] as number) ? [i, j] : [j, i];
+      const at = place[first] as number;
+      return at < this.#rows
+        ? (entries[at]?.get(second) as number)
+        : this.#denseEntry(at - this.#rows, (place[second] as number) - this.#rows);
+    };
+    this.#slots = new Int32Array(ends.length / 2);
+    for (let i = 0; i < this.#slots.length; i += 1)
+      this.#slots[i] = entryOf(ends[2 * i] as number, ends[2 * i + 1] as number);
+    this.#targets = new Int32Array(rows.reduce((sum, { length }) => sum + (length * (length - 1)) / 2, 0));
+    let t = 0;
+    for (const row of rows)
+      for (let a = 0; a < row.length; a += 1)
+        for (let b = a + 1; b < row.length; b += 1) {
+          this.#targets[t] = entryOf(row[a] as number, row[b] as number);
+          t += 1;
+        }
   }
 
-  add(node: number, sum: number, links: Iterable<readonly [neighbour: number, siemens: number]>): void {
-    this.#order[this.count] = node;
-    this.#sums[this.count] = sum;
-    for (const [neighbour, siemens] of links) {
-      this.#neighbours.push(neighbour);
-      this.#siemens.push(siemens);
+  get #denseSize(): number {
+    return this.#order.length - this.#rows;
+  }
+
+  #denseEntry(row: number, column: number): number {
+    return (this.#begins[this.#rows] as number) + row * this.#denseSize + column;
+  }
+
+  factor({ siemens, toKnown }: Pick<Network, 'siemens' | 'toKnown'>): NetworkSolver {
+    const values = new Float64Array((this.#begins[this.#rows] as number) + this.#denseSize ** 2);
+    for (let i = 0; i < this.#slots.length; i += 1)
+      values[this.#slots[i] as number] =
+        (values[this.#slots[i] as number] as number) + (siemens[i] as number);
+    const known = Float64Array.from(toKnown);
+    const sums = new Float64Array(this.#order.length);
+    this.#eliminateRows(values, known, sums);
+    this.#eliminateDense(values, known, sums);
+    return (inflow) => this.#solve(values, sums, inflow);
+  }
+
+  /** Hands each node's conductances on to its neighbours, as a star turns into a mesh. */
+  #eliminateRows(values: Float64Array, known: Float64Array, sums: Float64Array): void {
+    let t = 0;
+    for (let at = 0; at < this.#rows; at += 1) {
+      const k = this.#order[at] as number;
+      const [begin, end] = [this.#begins[at] as number, this.#begins[at + 1] as number];
+      let sum = known[k] as number;
+      for (let e = begin; e < end; e += 1) sum += values[e] as number;
+      sums[at] = sum;
+      if (sum === 0) {
+        t += ((end - begin) * (end - begin - 1)) / 2;
+        continue;
+      }
+      for (let e = begin; e < end; e += 1) {
+        const share = (values[e] as number) / sum;
+        const i = this.#neighbours[e] as number;
+        known[i] = (known[i] as number) + share * (known[k] as number);
+        for (let f = e + 1; f < end; f += 1) {
+          const target = this.#targets[t] as number;
+          t += 1;
+          values[target] = (values[target] as number) + share * (values[f] as number);
+        }
+      }
     }
-    this.count += 1;
-    this.#begins[this.count] = this.#neighbours.length;
+  }
+
+  #eliminateDense(values: Float64Array, known: Float64Array, sums: Float64Array): void {
+    const size = this.#denseSize;
+    for (let a = 0; a < size; a += 1) {
+      const k = this.#order[this.#rows + a] as number;
+      const own = this.#denseEntry(a, 0);
+      let sum = known[k] as number;
+      for (let b = a + 1; b < size; b += 1) sum += values[own + b] as number;
+      sums[this.#rows + a] = sum;
+      if (sum === 0) continue;
+      for (let b = a + 1; b < size; b += 1) {
+        const share = (values[own + b] as number) / sum;
+        if (share === 0) continue;
+        const i = this.#order[this.#rows + b] as number;
+        known[i] = (known[i] as number) + share * (known[k] as number);
+        const row = this.#denseEntry(b, 0);
+        for (let c = b + 1; c < size; c += 1)
+          values[row + c] = (values[row + c] as number) + share * (values[own + c] as number);
+      }
+    }
   }
 
   /** Hands the currents on from node to node, then finds the voltages on the way back. */
-  solve(inflow: Float64Array): Float64Array {
+  #solve(values: Float64Array, sums: Float64Array, inflow: Float64Array): Float64Array {
+    const n = this.#order.length;
     const amps = Float64Array.from(inflow);
-    for (let at = 0; at < this.count; at += 1) {
+    for (let at = 0; at < n; at += 1) {
       const amp = amps[this.#order[at] as number] as number;
-      const sum = this.#sums[at] as number;
+      const sum = sums[at] as number;
       if (sum === 0 || amp === 0) continue;
-      for (let e = this.#begins[at] as number; e < (this.#begins[at + 1] as number); e += 1) {
-        const i = this.#neighbours[e] as number;
-        amps[i] = (amps[i] as number) + ((this.#siemens[e] as number) / sum) * amp;
-      }
+      this.#forEachLink(at, (i, e) => {
+        amps[i] = (amps[i] as number) + ((values[e] as number) / sum) * amp;
+      });
     }
-    const volts = new Float64Array(this.count);
-    for (let at = this.count - 1; at >= 0; at -= 1) {
+    const volts = new Float64Array(n);
+    for (let at = n - 1; at >= 0; at -= 1) {
       const k = this.#order[at] as number;
-      const sum = this.#sums[at] as number;
+      const sum = sums[at] as number;
+      if (sum === 0) continue;
       let inward = amps[k] as number;
-      for (let e = this.#begins[at] as number; e < (this.#begins[at + 1] as number); e += 1)
-        inward += (this.#siemens[e] as number) * (volts[this.#neighbours[e] as number] as number);
-      volts[k] = sum === 0 ? 0 : inward / sum;
+      this.#forEachLink(at, (i, e) => {
+        inward += (values[e] as number) * (volts[i] as number);
+      });
+      volts[k] = inward / sum;
     }
     return volts;
   }
-}
 
-/** Eliminates all nodes that are left, among which nearly all are linked: by the same sums, in a full matrix. */
-function eliminateDense(
-  links: Network['links'],
-  toKnown: Float64Array,
-  isDone: Uint8Array,
-  rows: EliminatedRows,
-): void {
-  const nodes = [...links.keys()].filter((k) => isDone[k] === 0);
-  const size = nodes.length;
-  const placeOf = new Map(nodes.map((k, place) => [k, place]));
-  const matrix = nodes.map((k) => {
-    const row = new Float64Array(size);
-    for (const [j, siemens] of links[k] as Map<number, number>) row[placeOf.get(j) as number] = siemens;
-    return row;
-  });
-  for (const [place, k] of nodes.entries()) {
-    const own = matrix[place] as Float64Array;
-    let sum = toKnown[k] as number;
-    const linked: (readonly [number, number])[] = [];
-    for (let j = place + 1; j < size; j += 1) {
-      const siemens = own[j] as number;
-      if (siemens === 0) continue;
-      sum += siemens;
-      linked.push([nodes[j] as number, siemens]);
+  #forEachLink(at: number, visit: (neighbour: number, entry: number) => void): void {
+    if (at < this.#rows) {
+      const end = this.#begins[at + 1] as number;
+      for (let e = this.#begins[at] as number; e < end; e += 1) visit(this.#neighbours[e] as number, e);
+      return;
     }
-    rows.add(k, sum, linked);
-    if (sum === 0) continue;
-    for (let i = place + 1; i < size; i += 1) {
-      const share = (own[i] as number) / sum;
-      if (share === 0) continue;
-      const node = nodes[i] as number;
-      toKnown[node] = (toKnown[node] as number) + share * (toKnown[k] as number);
-      const row = matrix[i] as Float64Array;
-      for (let j = i + 1; j < size; j += 1) row[j] = (row[j] as number) + share * (own[j] as number);
-    }
+    const a = at - this.#rows;
+    const own = this.#denseEntry(a, 0);
+    for (let b = a + 1; b < this.#denseSize; b += 1) visit(this.#order[this.#rows + b] as number, own + b);
   }
 }
 
-/** Hands a node's conductances on to its neighbours, as a star turns into a mesh. */
-function eliminate(
-  links: Network['links'],
-  toKnown: Float64Array,
-  k: number,
-  sum: number,
-  byLinks: FlatQueue<number>,
-): void {
-  const neighbours = [...(links[k] as Map<number, number>)];
-  for (const [i, siemens] of neighbours) {
-    const share = siemens / sum;
-    toKnown[i] = (toKnown[i] as number) + share * (toKnown[k] as number);
-    (links[i] as Map<number, number>).delete(k);
+/** The nodes in the order they go, and for those before the full matrix the neighbours each has by then. */
+function eliminationOrder(
+  size: number,
+  ends: readonly number[],
+): { readonly order: readonly number[]; readonly rows: ReadonlyArray<readonly number[]> } {
+  const links = Array.from({ length: size }, () => new Set<number>());
+  for (let i = 0; i < ends.length; i += 2) {
+    links[ends[i] as number]?.add(ends[i + 1] as number);
+    links[ends[i + 1] as number]?.add(ends[i] as number);
   }
-  for (let a = 0; a < neighbours.length; a += 1) {
-    const [i, fromI] = neighbours[a] as [number, number];
-    const ofI = links[i] as Map<number, number>;
-    for (let b = a + 1; b < neighbours.length; b += 1) {
-      const [j, fromJ] = neighbours[b] as [number, number];
-      const siemens = (fromI * fromJ) / sum;
-      const ofJ = links[j] as Map<number, number>;
-      ofI.set(j, (ofI.get(j) ?? 0) + siemens);
-      ofJ.set(i, (ofJ.get(i) ?? 0) + siemens);
+  // Nodes by number of links. Entries go stale as links come and go; fresh ones are added then.
+  const byLinks = new FlatQueue<number>();
+  for (const [k, own] of links.entries()) byLinks.push(k, own.size);
+  const isDone = new Uint8Array(size);
+  const order: number[] = [];
+  const rows: number[][] = [];
+  while (order.length < size) {
+    const count = byLinks.peekValue();
+    const k = byLinks.pop();
+    if (k === undefined) throw new RangeError('eliminationOrder: the queue ran dry');
+    const own = links[k] as Set<number>;
+    if (isDone[k] === 1 || count !== own.size) continue;
+    const left = size - order.length;
+    if (left >= LEAST_DENSE && own.size >= DENSE_SHARE * left) {
+      for (let rest = 0; rest < size; rest += 1) if (isDone[rest] === 0) order.push(rest);
+      break;
     }
+    isDone[k] = 1;
+    order.push(k);
+    const row = [...own];
+    rows.push(row);
+    for (const [a, i] of row.entries()) {
+      const ofI = links[i] as Set<number>;
+      ofI.delete(k);
+      for (let b = a + 1; b < row.length; b += 1) {
+        ofI.add(row[b] as number);
+        links[row[b] as number]?.add(i);
+      }
+    }
+    for (const i of row) byLinks.push(i, (links[i] as Set<number>).size);
   }
-  for (const [i] of neighbours) byLinks.push(i, (links[i] as Map<number, number>).size);
+  return { order, rows };
 }

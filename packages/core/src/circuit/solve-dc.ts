@@ -14,7 +14,15 @@ import {
   nodesOf,
   THERMAL_VOLT,
 } from './circuit.ts';
-import { emptyNetwork, inject, link, linkToKnown, type Network, solveNetwork } from './network-solve.ts';
+import {
+  emptyNetwork,
+  inject,
+  link,
+  linkToKnown,
+  type Network,
+  NetworkShape,
+  solveNetwork,
+} from './network-solve.ts';
 
 /** Conductance laid over every junction so that reversed diodes do not cut a node off; bounds its error to 1e-14 A. */
 const JUNCTION_LEAK_S = 1e-15;
@@ -48,8 +56,12 @@ export function solveDc(circuit: Circuit): Result<OperatingPoint> {
   if (layout === null) return fail('circuit-no-solution', 'Ideal sources in it form a loop.');
   const diodes = circuit.filter((element): element is Diode => element.kind === 'D');
   const junctions = new Float64Array(diodes.length);
+  let shape: NetworkShape | undefined;
   for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration += 1) {
-    const solution = solveNetwork(assemble(circuit, layout, diodes, junctions));
+    const network = assemble(circuit, layout, diodes, junctions);
+    // The same elements are linked in every round, in the same order.
+    shape ??= new NetworkShape(network);
+    const solution = solveNetwork(network, shape);
     let isSettled = true;
     for (const [i, diode] of diodes.entries()) {
       const old = junctions[i] as number;

@@ -1,11 +1,13 @@
 /** The proof that + and − do not touch, before a cell goes in: where to measure, and which reading would be a short. */
 import { type Ohmmeter, ohmmeterOn } from '../circuit/ohmmeter.ts';
-import { holesOf, type Net } from '../nets/nets.ts';
+import { holesOf, type Net, type Terminal, terminalKey } from '../nets/nets.ts';
+import { UnionFind } from '../nets/union-find.ts';
 import { holeKey, runsByHole } from '../plan/placed.ts';
 import type { HoleRef, Part, Plan } from '../plan/schema.ts';
 import { type Circuit, circuitsOf } from '../power/circuits.ts';
 import { type Contact, contactsOf, withContacts } from '../power/contacts.ts';
 import { THREAD_SPREAD } from '../thread/thread-sums.ts';
+import { groupBy } from '../units/group-by.ts';
 import { type Across, type AcrossFinder, acrossFinder } from './across.ts';
 import { type TouchFinder, touchFinder } from './touching.ts';
 
@@ -109,10 +111,27 @@ function ohmsIfTouching(
 /** Where to put the tip of a meter: a hole of the part that is asked for, else the first with thread, else any; with thread before without. */
 export function probeHole(plan: Plan, nets: readonly Net[], atId?: string): HoleRef | null {
   const used = runsByHole(plan);
-  const holes = nets.flatMap((net) => net.terminals.flatMap((terminal) => holesOf(plan, terminal)));
-  const own = holes.filter(({ partId }) => partId === atId);
   const isUsed = (hole: HoleRef): boolean => used.has(holeKey(hole));
-  return own.find(isUsed) ?? own[0] ?? holes.find(isUsed) ?? holes[0] ?? null;
+  let spare: HoleRef | null = null;
+  for (const hole of holesAt(plan, nets, (terminal) => terminal.partId === atId)) {
+    if (isUsed(hole)) return hole;
+    spare ??= hole;
+  }
+  if (spare !== null) return spare;
+  for (const hole of holesAt(plan, nets)) {
+    if (isUsed(hole)) return hole;
+    spare ??= hole;
+  }
+  return spare;
+}
+
+function* holesAt(
+  plan: Plan,
+  nets: readonly Net[],
+  isAsked: (terminal: Terminal) => boolean = () => true,
+): Generator<HoleRef> {
+  for (const { terminals } of nets)
+    for (const terminal of terminals) if (isAsked(terminal)) yield* holesOf(plan, terminal);
 }
 
 /** What has to be proved before power goes into one source. */
@@ -128,20 +147,21 @@ export interface ApartProof {
 export function apartProofs(plan: Plan): readonly ApartProof[] {
   const judge = pairJudge(plan);
   const all = contactsOf(plan);
-  return circuitsOf(plan).flatMap((circuit) => {
+  // Sources between the same two conductors share their sides.
+  const sides = new Map<readonly Net[], Pick<ApartProof, 'closed'> & Record<'plus' | 'minus', Groups>>();
+  const sidesOf = ({ plus, minus }: Circuit) => {
+    const known = sides.get(plus);
+    if (known !== undefined) return known;
+    const ends = new Set([...plus, ...minus].flatMap(({ terminals }) => terminals.map(terminalKey)));
     const closed = all.filter(
-      ({ closedBy, a, b }) =>
-        closedBy === 'hand' &&
-        [...circuit.plus, ...circuit.minus].some((net) =>
-          [a, b].some((end) =>
-            net.terminals.some((t) => t.partId === end.partId && t.terminal === end.terminal),
-          ),
-        ),
+      ({ closedBy, a, b }) => closedBy === 'hand' && [a, b].some((end) => ends.has(terminalKey(end))),
     );
-    const [plus, minus] = [circuit.plus, circuit.minus].map((nets) => groups(nets, closed)) as [
-      readonly (readonly Net[])[],
-      readonly (readonly Net[])[],
-    ];
+    const fresh = { closed, plus: groups(plus, closed), minus: groups(minus, closed) };
+    sides.set(plus, fresh);
+    return fresh;
+  };
+  return circuitsOf(plan).flatMap((circuit) => {
+    const { closed, plus, minus } = sidesOf(circuit);
     const isSewn = (nets: readonly Net[]): boolean => nets.some(({ runIds }) => runIds.length > 0);
     const own = (side: readonly (readonly Net[])[]): readonly Net[] => side[0] ?? [];
     if (![...plus, ...minus].some(isSewn)) return [];
@@ -155,18 +175,16 @@ export function apartProofs(plan: Plan): readonly ApartProof[] {
   });
 }
 
+/** Conductors, each of one or more nets. */
+type Groups = readonly (readonly Net[])[];
+
 /** Nets put together where a closed switch joins them; the group of the source's own terminal first. */
-function groups(nets: readonly Net[], closed: readonly Contact[]): readonly (readonly Net[])[] {
-  const has = (net: Net, end: Contact['a']): boolean =>
-    net.terminals.some((t) => t.partId === end.partId && t.terminal === end.terminal);
-  let list: (readonly Net[])[] = nets.map((net) => [net]);
+function groups(nets: readonly Net[], closed: readonly Contact[]): Groups {
+  const netAt = new Map(nets.flatMap((net) => net.terminals.map((end) => [terminalKey(end), net.id])));
+  const joined = new UnionFind();
   for (const { a, b } of closed) {
-    const [one, other] = [a, b].map((end) => list.find((group) => group.some((net) => has(net, end))));
-    if (one === undefined || other === undefined || one === other) continue;
-    const [first, second] = list.indexOf(one) < list.indexOf(other) ? [one, other] : [other, one];
-    list = list.flatMap((group) =>
-      group === first ? [[...first, ...second]] : group === second ? [] : [group],
-    );
+    const [one, other] = [netAt.get(terminalKey(a)), netAt.get(terminalKey(b))];
+    if (one !== undefined && other !== undefined) joined.join(one, other);
   }
-  return list;
+  return [...groupBy(nets, ({ id }) => joined.find(id)).values()];
 }

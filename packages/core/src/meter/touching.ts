@@ -37,12 +37,33 @@ export interface TouchFinder {
 /** A finder for a plan; what it needs of the plan as a whole is worked out at the first question. */
 export function touchFinder(plan: Plan): TouchFinder {
   let links: Links | null = null;
+  const recent = new Map<string, (node: string) => number>();
   const ohms = (from: HoleRef): ((node: string) => number) => {
     links ??= linksOf(plan);
-    return threadOhms(plan, links, from);
+    const key = holeKey(from);
+    const known = recent.get(key) ?? threadOhms(plan, links, from);
+    // Many questions in a row start from the same few holes; each answer is as large as a net.
+    recent.delete(key);
+    recent.set(key, known);
+    for (const oldest of recent.keys()) if (recent.size > MOST_RECENT) recent.delete(oldest);
+    return known;
   };
-  return { nearest: (one, other) => nearestPlace(plan, ohms, one, other) };
+  const found = new Map<string, TouchingPlace | null>();
+  const idsOf = (nets: readonly Net[]): string => nets.map(({ id }) => id).join(' ');
+  return {
+    nearest(one, other) {
+      const key = `${idsOf(one)}|${idsOf(other)}`;
+      const known = found.get(key);
+      if (known !== undefined) return known;
+      const fresh = nearestPlace(plan, ohms, one, other);
+      found.set(key, fresh);
+      return fresh;
+    },
+  };
 }
+
+/** From so many holes the ohms to everywhere are kept. */
+const MOST_RECENT = 16;
 
 type OhmsFrom = (from: HoleRef) => (node: string) => number;
 

@@ -7,7 +7,8 @@ import { type CellKind, cellAt, maybeCellKind } from '../parts/cells.ts';
 import { COIN_CELL_ID } from '../parts/coin-holders.ts';
 import { LIGHT_RATED_A, maybeLightColour } from '../parts/light-colours.ts';
 import type { Part, Plan } from '../plan/schema.ts';
-import { sourcesOf } from '../power/sources.ts';
+import { type Source, sourcesOf } from '../power/sources.ts';
+import { groupBy } from '../units/group-by.ts';
 
 /** A light is seen at once in a room from this current on, A (assumption). */
 const SEEN_AMP = 0.0005;
@@ -25,14 +26,19 @@ export type TrialSupply = 'own' | 'spare';
 export interface TrialFinder {
   /** Null where nothing certain can be said: lights that wait for a program, lights that a fresh coin cell does not bring to show. */
   supplyFor(part: Part): TrialSupply | null;
+  /** The sources of the piece that give a light of a part more than it bears when it hangs straight on them. */
+  tooStrongFor(part: Part): readonly Source[];
 }
 
 export function trialFinder(plan: Plan): TrialFinder {
   const coin = maybeCellKind(COIN_CELL_ID);
   const supply: TrialSupply = hasOwnCoinCell(plan) ? 'own' : 'spare';
   const shows = new Map<string, boolean>();
+  const tooStrong = new Map<string, readonly Source[]>();
+  const keyOf = ({ part, light }: PlacedLight): string =>
+    `${light.colourId ?? part.colourId ?? ''} ${light.seriesOhm}`;
   const isSeen = (light: PlacedLight): boolean => {
-    const key = `${light.light.colourId ?? light.part.colourId ?? ''} ${light.light.seriesOhm}`;
+    const key = keyOf(light);
     const known = shows.get(key) ?? (coin !== undefined && ampOn(coin, 1, light) >= SEEN_AMP);
     shows.set(key, known);
     return known;
@@ -42,7 +48,25 @@ export function trialFinder(plan: Plan): TrialFinder {
       const lights = lightsOf(plan, part);
       return lights.length > 0 && lights.every(isSeen) ? supply : null;
     },
+    tooStrongFor(part) {
+      const lights = lightsOf(plan, part);
+      const key = lights.map(keyOf).join(' ');
+      const known = tooStrong.get(key) ?? sourcesTooStrong(plan, lights);
+      tooStrong.set(key, known);
+      return known;
+    },
   };
+}
+
+function sourcesTooStrong(plan: Plan, lights: readonly PlacedLight[]): readonly Source[] {
+  const byCells = groupBy(sourcesOf(plan), ({ cell }) => `${cell.cellId} ${cell.count} ${cell.boostV ?? ''}`);
+  const strong = new Set(
+    [...byCells.values()].flatMap((alike) => {
+      const { cell } = alike[0] as Source;
+      return lights.some((light) => !mayHangOn(light, cell.cellId, cell.count, cell.boostV)) ? alike : [];
+    }),
+  );
+  return sourcesOf(plan).filter((source) => strong.has(source));
 }
 
 function hasOwnCoinCell(plan: Plan): boolean {

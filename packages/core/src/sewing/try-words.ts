@@ -1,11 +1,11 @@
 /** What a light is tried on before it is sewn, in a sentence: the same one on the sheet and on the Bench. */
-import { mayHangOn, type TrialFinder, trialFinder } from '../meter/try-light.ts';
+import { type TrialFinder, trialFinder } from '../meter/try-light.ts';
 import { lightsOf } from '../nets/sides.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/placed.ts';
 import type { Part, Plan } from '../plan/schema.ts';
-import { powerWords, sourcesOf } from '../power/sources.ts';
+import { powerWords } from '../power/sources.ts';
 import { listed } from './sheet-names.ts';
 
 /** How a part with lights is tried; null where nothing certain can be said of it. `trials` is shared where many parts are asked for. */
@@ -19,10 +19,7 @@ export function tryWords(
   if (supply === null) return null;
   const lights = lightsOf(plan, part);
   const cell = supply === 'own' ? 'a coin cell' : 'a spare 3 V coin cell';
-  const strong = sourcesOf(plan).filter(({ cell }) =>
-    lights.some((light) => !mayHangOn(light, cell.cellId, cell.count, cell.boostV)),
-  );
-  const own = powerWords(strong);
+  const own = powerWords(trials.tooStrongFor(part));
   const warning =
     own === null
       ? ''
