@@ -55,11 +55,16 @@ export function solveNetwork(
   network: Network,
   shape: NetworkShape = new NetworkShape(network),
 ): Float64Array {
-  return factorNetwork(network, shape)(network.inflow);
+  return factorNetwork(network, shape).volts(network.inflow);
 }
 
-/** A network eliminated once, to be solved for any currents into its nodes, A: gives the voltage of every node. */
-export type NetworkSolver = (inflow: Float64Array) => Float64Array;
+/** A network eliminated once, to be solved for any currents. */
+export interface NetworkSolver {
+  /** The voltage of every node, for the current into each, A. */
+  volts(inflow: Float64Array): Float64Array;
+  /** Ω between two nodes; null stands for what is held at 0 V. Costs only the nodes on their way to the last one. */
+  ohmsBetween(a: number | null, b: number | null): number;
+}
 
 /** Eliminates a network. Its own `inflow` is left alone. `shape`: that of a network of the same links. */
 export function factorNetwork(
@@ -80,6 +85,8 @@ const LEAST_DENSE = 24;
  */
 export class NetworkShape {
   readonly #order: Int32Array;
+  /** Where in the order each node is. */
+  readonly #places: Int32Array;
   /** How many nodes have rows. */
   readonly #rows: number;
   /** Row `at` of the order has the entries from `begins[at]` to `begins[at + 1]`. */
@@ -94,6 +101,7 @@ export class NetworkShape {
     const { order, rows } = eliminationOrder(size, ends);
     const place = new Int32Array(size);
     for (const [at, k] of order.entries()) place[k] = at;
+    this.#places = place;
     this.#order = Int32Array.from(order);
     this.#rows = rows.length;
     this.#begins = new Int32Array(rows.length + 1);
@@ -139,7 +147,22 @@ export class NetworkShape {
     const sums = new Float64Array(this.#order.length);
     this.#eliminateRows(values, known, sums);
     this.#eliminateDense(values, known, sums);
-    return (inflow) => this.#solve(values, sums, inflow);
+    const all = Int32Array.from(sums.keys());
+    const scratch = new Float64Array(sums.length);
+    return {
+      volts: (inflow) => this.#solve(values, sums, all, Float64Array.from(inflow)),
+      ohmsBetween: (a, b) => {
+        // One ampere in at one node and out at the other: the volts between them are the ohms.
+        if (a !== null) scratch[a] = 1;
+        if (b !== null) scratch[b] = (scratch[b] as number) - 1;
+        const volts = this.#solve(values, sums, this.#onTheWayOf([a, b]), scratch);
+        const ohm = Math.abs(
+          (a === null ? 0 : (volts[a] as number)) - (b === null ? 0 : (volts[b] as number)),
+        );
+        scratch.fill(0);
+        return ohm;
+      },
+    };
   }
 
   /** Hands each node's conductances on to its neighbours, as a star turns into a mesh. */
@@ -189,41 +212,63 @@ export class NetworkShape {
     }
   }
 
-  /** Hands the currents on from node to node, then finds the voltages on the way back. */
-  #solve(values: Float64Array, sums: Float64Array, inflow: Float64Array): Float64Array {
-    const n = this.#order.length;
-    const amps = Float64Array.from(inflow);
-    for (let at = 0; at < n; at += 1) {
+  /** The places in the order of all that currents into some nodes are handed on to, these included. */
+  #onTheWayOf(nodes: readonly (number | null)[]): Int32Array {
+    const seen = new Set<number>();
+    let firstDense = this.#order.length;
+    const waiting = nodes.flatMap((node) => (node === null ? [] : [this.#places[node] as number]));
+    for (let at = waiting.pop(); at !== undefined; at = waiting.pop()) {
+      if (at >= this.#rows) firstDense = Math.min(firstDense, at);
+      if (at >= this.#rows || seen.has(at)) continue;
+      seen.add(at);
+      for (let e = this.#begins[at] as number; e < (this.#begins[at + 1] as number); e += 1)
+        waiting.push(this.#places[this.#neighbours[e] as number] as number);
+    }
+    for (let at = firstDense; at < this.#order.length; at += 1) seen.add(at);
+    return Int32Array.from(seen).sort();
+  }
+
+  /** Hands the currents on from node to node, then finds the voltages on the way back, in place of the currents. */
+  #solve(values: Float64Array, sums: Float64Array, ats: Int32Array, amps: Float64Array): Float64Array {
+    for (const at of ats) {
       const amp = amps[this.#order[at] as number] as number;
       const sum = sums[at] as number;
       if (sum === 0 || amp === 0) continue;
-      this.#forEachLink(at, (i, e) => {
+      const { begin, end, places, from } = this.#linksOf(at);
+      for (let e = begin; e < end; e += 1) {
+        const i = places[from + e] as number;
         amps[i] = (amps[i] as number) + ((values[e] as number) / sum) * amp;
-      });
+      }
     }
-    const volts = new Float64Array(n);
-    for (let at = n - 1; at >= 0; at -= 1) {
+    for (let which = ats.length - 1; which >= 0; which -= 1) {
+      const at = ats[which] as number;
       const k = this.#order[at] as number;
       const sum = sums[at] as number;
-      if (sum === 0) continue;
+      if (sum === 0) {
+        amps[k] = 0;
+        continue;
+      }
+      const { begin, end, places, from } = this.#linksOf(at);
       let inward = amps[k] as number;
-      this.#forEachLink(at, (i, e) => {
-        inward += (values[e] as number) * (volts[i] as number);
-      });
-      volts[k] = inward / sum;
+      for (let e = begin; e < end; e += 1)
+        inward += (values[e] as number) * (amps[places[from + e] as number] as number);
+      amps[k] = inward / sum;
     }
-    return volts;
+    return amps;
   }
 
-  #forEachLink(at: number, visit: (neighbour: number, entry: number) => void): void {
-    if (at < this.#rows) {
-      const end = this.#begins[at + 1] as number;
-      for (let e = this.#begins[at] as number; e < end; e += 1) visit(this.#neighbours[e] as number, e);
-      return;
-    }
-    const a = at - this.#rows;
-    const own = this.#denseEntry(a, 0);
-    for (let b = a + 1; b < this.#denseSize; b += 1) visit(this.#order[this.#rows + b] as number, own + b);
+  /** The entries of a node's links; the neighbour of entry e is `places[from + e]`. */
+  #linksOf(at: number) {
+    if (at < this.#rows)
+      return {
+        begin: this.#begins[at] as number,
+        end: this.#begins[at + 1] as number,
+        places: this.#neighbours,
+        from: 0,
+      };
+    const own = this.#denseEntry(at - this.#rows, 0);
+    const begin = own + at - this.#rows + 1;
+    return { begin, end: own + this.#denseSize, places: this.#order, from: this.#rows - own };
   }
 }
 

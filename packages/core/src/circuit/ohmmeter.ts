@@ -1,7 +1,14 @@
 /** What an ohmmeter reads on the sewn piece, with the cells out and lights, loads and chips counted as open. */
 import { kindOf } from '../plan/placed.ts';
 import type { HoleRef, Plan } from '../plan/schema.ts';
-import { emptyNetwork, factorNetwork, link, linkToKnown, type Network } from './network-solve.ts';
+import {
+  emptyNetwork,
+  factorNetwork,
+  link,
+  linkToKnown,
+  type Network,
+  type NetworkSolver,
+} from './network-solve.ts';
 import { planCircuit } from './plan-circuit.ts';
 
 /** From here up a household meter shows "open" (assumption: 20 MΩ range). */
@@ -58,8 +65,8 @@ export function ohmmeterOn(plan: Plan): Ohmmeter {
   const members = sizes.map((): (typeof resistors)[number][] => []);
   for (const element of resistors) members[placeOf(element.a).part]?.push(element);
 
-  const solvers: ReturnType<typeof factorNetwork>[] = [];
-  const solverOf = (part: number): ReturnType<typeof factorNetwork> => {
+  const solvers: NetworkSolver[] = [];
+  const solverOf = (part: number): NetworkSolver => {
     const known = solvers[part];
     if (known !== undefined) return known;
     const network: Network = emptyNetwork(sizes[part] as number);
@@ -82,13 +89,7 @@ export function ohmmeterOn(plan: Plan): Ohmmeter {
       const [one, other] = [places.get(from), places.get(to)];
       if (one === undefined || other === undefined || one.part !== other.part)
         return Number.POSITIVE_INFINITY;
-      // One ampere in at one probe and out at the other: the volts between them are the ohms.
-      const inflow = new Float64Array(sizes[one.part] as number);
-      if (one.unknown !== null) inflow[one.unknown] = 1;
-      if (other.unknown !== null) inflow[other.unknown] = -1;
-      const volts = solverOf(one.part)(inflow);
-      const at = ({ unknown }: Place): number => (unknown === null ? 0 : (volts[unknown] as number));
-      const ohm = Math.abs(at(one) - at(other));
+      const ohm = solverOf(one.part).ohmsBetween(one.unknown, other.unknown);
       return ohm > OPEN_READING_OHM ? Number.POSITIVE_INFINITY : ohm;
     },
   };

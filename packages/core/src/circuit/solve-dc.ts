@@ -45,17 +45,22 @@ export interface OperatingPoint {
   /** Amperes through each element from its first node to its second (a source that delivers is negative). */
   readonly amps: ReadonlyMap<string, number>;
   readonly iterations: number;
+  /** Volts at the junction of each diode, by its name. */
+  readonly junctions: ReadonlyMap<string, number>;
 }
 
 type Diode = Extract<CircuitElement, { kind: 'D' }>;
 type Source = Extract<CircuitElement, { kind: 'V' }>;
 
-/** Solves for all voltages and currents. Fails when the circuit has no unique answer (a loop of ideal sources). */
-export function solveDc(circuit: Circuit): Result<OperatingPoint> {
+/**
+ * Solves for all voltages and currents. Fails when the circuit has no unique answer (a loop of ideal sources). `near`: the answer
+ * of a circuit that differs a little, to begin with.
+ */
+export function solveDc(circuit: Circuit, near?: OperatingPoint): Result<OperatingPoint> {
   const layout = layOutNodes(circuit);
   if (layout === null) return fail('circuit-no-solution', 'Ideal sources in it form a loop.');
   const diodes = circuit.filter((element): element is Diode => element.kind === 'D');
-  const junctions = new Float64Array(diodes.length);
+  const junctions = Float64Array.from(diodes, ({ name }) => near?.junctions.get(name) ?? 0);
   let shape: NetworkShape | undefined;
   for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration += 1) {
     const network = assemble(circuit, layout, diodes, junctions);
@@ -244,7 +249,8 @@ function report(
     amps.set(diode.name, diode.law.saturationA * Math.expm1(junction / scale) + JUNCTION_LEAK_S * junction);
   }
   addSourceCurrents(circuit, amps);
-  return { volts, amps, iterations };
+  const byName = new Map(diodes.map(({ name }, i) => [name, junctions[i] as number]));
+  return { volts, amps, iterations, junctions: byName };
 }
 
 /**

@@ -30,10 +30,12 @@ export function solvePlan(plan: Plan, options: Omit<CircuitOptions, 'regulators'
   const regulators = new Map<string, RegulatorState>(
     boards.map((part) => [part.id, { isSteady: true, amp: 0 }]),
   );
+  let last: OperatingPoint | undefined;
   for (let round = 1; ; round += 1) {
     const circuit = planCircuit(plan, { ...options, regulators });
-    const solved = solveDc(circuit.elements);
+    const solved = solveDc(circuit.elements, last);
     if (!solved.ok) return solved;
+    last = solved.value;
     let isSettled = true;
     for (const part of boards) {
       const state = regulators.get(part.id);
