@@ -75,7 +75,7 @@ export function factorNetwork(
 }
 
 /** What is left is eliminated as a full matrix once each node has a link to at least this share of it … */
-const DENSE_SHARE = 0.25;
+const DENSE_SHARE = 0.12;
 /** … and it is at least so large. */
 const LEAST_DENSE = 24;
 

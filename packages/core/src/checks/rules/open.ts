@@ -24,7 +24,7 @@ export const open: CheckRule = {
 function checkPart(context: CheckContext, part: Part): readonly Finding[] {
   const { plan } = context;
   const findings: Finding[] = [];
-  if (plan.parts[Object.keys(plan.parts)[0] ?? ''] === part && partsThatAre(plan, 'cell').length === 0)
+  if (firstPart(plan.parts) === part && partsThatAre(plan, 'cell').length === 0)
     findings.push(
       finding(
         'open:no-holder',
@@ -43,6 +43,11 @@ function checkPart(context: CheckContext, part: Part): readonly Finding[] {
     findings.push(finding(key, holePoint(plan, hole), [part.id], message, stepFor(plan, part)));
   }
   return findings;
+}
+
+function firstPart(parts: Plan['parts']): Part | undefined {
+  for (const id in parts) return parts[id];
+  return undefined;
 }
 
 /** The terminals that need thread, in the order of the part's holes. */
