@@ -1,6 +1,6 @@
 /** Stitches that come into, or too near to, areas of the cloth: what openings and keep-outs have in common. */
 import { type BoundaryMeeting, nearestToArea } from '../cloth/boundary.ts';
-import { curvePoints, type MarkingUse, markingsFor } from '../cloth/cloth.ts';
+import { type Box, boxOf, curvePoints, type MarkingUse, markingBox, markingsFor } from '../cloth/cloth.ts';
 import type { Plan } from '../plan/schema.ts';
 import { GAP_SLACK_MM } from '../units/tolerances.ts';
 import { capital } from '../units/words.ts';
@@ -15,8 +15,12 @@ export function areaChecks(
   marginMm: number,
   words: (isInside: boolean, area: string) => string,
 ): Required<Pick<CheckRule, 'checkPart' | 'checkRun'>> {
-  const look = (plan: Plan, thing: SewnThing): readonly Finding[] =>
-    markingsFor(plan.cloth, use).flatMap((marking): readonly Finding[] => {
+  const look = (plan: Plan, thing: SewnThing): readonly Finding[] => {
+    const areas = markingsFor(plan.cloth, use);
+    if (areas.length === 0) return [];
+    const box = boxOf(thing.path);
+    return areas.flatMap((marking): readonly Finding[] => {
+      if (!comeNear(box, markingBox(marking), marginMm)) return [];
       const area = curvePoints(marking);
       let worst: BoundaryMeeting | null = null;
       for (const [a, b] of legsOf(thing.path)) {
@@ -38,8 +42,18 @@ export function areaChecks(
         },
       ];
     });
+  };
   return {
     checkPart: ({ plan }, part) => sewnHoles(plan, part).flatMap((hole) => look(plan, hole)),
     checkRun: ({ plan }, run) => look(plan, sewnRun(plan, run)),
   };
+}
+
+function comeNear(a: Box, b: Box, reachMm: number): boolean {
+  return (
+    a.left <= b.right + reachMm &&
+    b.left <= a.right + reachMm &&
+    a.top <= b.bottom + reachMm &&
+    b.top <= a.bottom + reachMm
+  );
 }

@@ -1,6 +1,7 @@
 import { type CurveNode, flattenCurve } from '../geometry/curve.ts';
 import type { Point } from '../geometry/point.ts';
 import { boundsOf, type Polygon, polygonContains } from '../geometry/polygon.ts';
+import { groupBy } from '../units/group-by.ts';
 import { type GuideLine, type Sizes, sizeOf } from './ready-piece.ts';
 import { maybeReadyPiece } from './ready-pieces.ts';
 
@@ -124,9 +125,23 @@ export function curvePoints({ nodes, closed }: Pick<Marking, 'nodes' | 'closed'>
   return points;
 }
 
-/** The markings of one use, in the order of their ids. */
+const byUses = new WeakMap<Cloth['markings'], ReadonlyMap<MarkingUse, readonly Marking[]>>();
+
+/** The markings of one use, in the order of their ids; remembered for the same markings. */
 export function markingsFor(cloth: Pick<Cloth, 'markings'>, use: MarkingUse): readonly Marking[] {
-  return Object.values(cloth.markings).filter((marking) => marking.use === use);
+  const known =
+    byUses.get(cloth.markings) ?? groupBy(Object.values(cloth.markings), (marking) => marking.use);
+  byUses.set(cloth.markings, known);
+  return known.get(use) ?? [];
+}
+
+const boxes = new WeakMap<readonly CurveNode[], Box>();
+
+/** The box round a marking; remembered for the same nodes. */
+export function markingBox(marking: Pick<Marking, 'nodes' | 'closed'>): Box {
+  const known = boxes.get(marking.nodes) ?? boxOf(curvePoints(marking));
+  boxes.set(marking.nodes, known);
+  return known;
 }
 
 /** The areas of one use as polygons. */

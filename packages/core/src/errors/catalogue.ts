@@ -119,6 +119,10 @@ export const ERROR_CATALOGUE = {
     title: 'The line has no length.',
     help: 'Draw it from one place to another.',
   },
+  'plan-too-large': {
+    title: 'That is more than one plan holds.',
+    help: 'Make two plans of it.',
+  },
   'line-too-fine': {
     title: 'The line has more nodes than Sashiko takes.',
     help: 'Simplify the path in the drawing program: up to 2000 nodes are read.',

@@ -4,6 +4,7 @@
  */
 import * as v from 'valibot';
 import { fail, type Result } from '../errors/problem.ts';
+import { countProblem } from '../plan/limits.ts';
 import { PLAN_FORMAT, PLAN_VERSION, type Plan, PlanSchema } from '../plan/schema.ts';
 import { describeIssue } from '../plan/schema-issue.ts';
 import { validatePlan } from '../plan/validate.ts';
@@ -56,6 +57,8 @@ export function planFromValue(raw: unknown, migrations: readonly Migration[] = M
       'version',
     );
   }
+  const tooMany = countProblem(raw);
+  if (tooMany !== null) return { ok: false, problem: tooMany };
   const checked = v.safeParse(
     PlanSchema,
     migrate(raw as Readonly<Record<string, unknown>>, version, PLAN_VERSION, migrations),

@@ -1,3 +1,4 @@
+import Flatbush from 'flatbush';
 import type { Point } from './point.ts';
 import { nearestOnSegment, pointToSegmentMm } from './segment.ts';
 
@@ -9,19 +10,45 @@ export function polygonEdges(polygon: Polygon): ReadonlyArray<readonly [Point, P
   return polygon.map((corner, i) => [corner, polygon[(i + 1) % polygon.length] as Point] as const);
 }
 
-/** Even–odd containment; a point on an edge may count either way, so callers that care measure the distance. */
+/** From so many corners on, the edges are looked up by their height instead of being gone through. */
+const MANY_CORNERS = 64;
+
+const byHeight = new WeakMap<Polygon, Flatbush>();
+
+function edgesByHeight(polygon: Polygon): Flatbush {
+  const known = byHeight.get(polygon);
+  if (known !== undefined) return known;
+  const index = new Flatbush(polygon.length);
+  for (const [i, a] of polygon.entries()) {
+    const b = polygon[(i + 1) % polygon.length] as Point;
+    index.add(0, Math.min(a.y, b.y), 0, Math.max(a.y, b.y));
+  }
+  index.finish();
+  byHeight.set(polygon, index);
+  return index;
+}
+
+/**
+ * Even–odd containment; a point on an edge may count either way, so callers that care measure the distance. O(corners); of a
+ * polygon of many corners O(log corners + edges at that height) after the first question.
+ */
 export function polygonContains(polygon: Polygon, p: Point): boolean {
   let inside = false;
-  for (const [a, b] of polygonEdges(polygon)) {
+  const cross = (i: number): void => {
+    const a = polygon[i] as Point;
+    const b = polygon[i + 1 === polygon.length ? 0 : i + 1] as Point;
     if (a.y > p.y !== b.y > p.y && p.x < ((b.x - a.x) * (p.y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
-  }
+  };
+  if (polygon.length < MANY_CORNERS) for (let i = 0; i < polygon.length; i += 1) cross(i);
+  else for (const i of edgesByHeight(polygon).search(0, p.y, 0, p.y)) cross(i);
   return inside;
 }
 
 /** Distance from p to the outline, positive inside and negative outside, mm. */
 export function insideDistanceMm(polygon: Polygon, p: Point): number {
   let nearest = Number.POSITIVE_INFINITY;
-  for (const [a, b] of polygonEdges(polygon)) nearest = Math.min(nearest, pointToSegmentMm(p, a, b));
+  for (const [i, a] of polygon.entries())
+    nearest = Math.min(nearest, pointToSegmentMm(p, a, polygon[(i + 1) % polygon.length] as Point));
   return polygonContains(polygon, p) ? nearest : -nearest;
 }
 

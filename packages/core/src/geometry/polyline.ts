@@ -13,17 +13,30 @@ export function polylineLengthMm(points: readonly Point[]): number {
  * Throws RangeError for a line of no points.
  */
 export function pointAlong(points: readonly Point[], alongMm: number): Point {
+  return walkAlong(points)(alongMm);
+}
+
+/**
+ * Walks a line: gives the point at each distance from the start, clamped to the ends, for distances that only grow. Each
+ * corner is passed once. Throws RangeError for a line of no points.
+ */
+export function walkAlong(points: readonly Point[]): (alongMm: number) => Point {
   const first = points[0];
-  if (first === undefined) throw new RangeError('pointAlong: the line has no points');
-  let left = alongMm;
-  let last = first;
-  for (const next of points.slice(1)) {
-    const step = distance(last, next);
-    if (left <= step && step > 0) return between(last, next, Math.max(0, left) / step);
-    left -= step;
-    last = next;
-  }
-  return last;
+  if (first === undefined) throw new RangeError('walkAlong: the line has no points');
+  let at = first;
+  let doneMm = 0;
+  let next = 1;
+  return (alongMm) => {
+    for (; next < points.length; next += 1) {
+      const to = points[next] as Point;
+      const step = distance(at, to);
+      const left = alongMm - doneMm;
+      if (left <= step && step > 0) return between(at, to, Math.max(0, left) / step);
+      doneMm += step;
+      at = to;
+    }
+    return at;
+  };
 }
 
 /** A place on a line: where, in which direction the line goes there (degrees, clockwise from x as seen), how far along. */

@@ -1,7 +1,7 @@
 /** Smooth lines through given places, and walking them in steps of given lengths. */
 import { type CurveNode, flattenCurve } from './curve.ts';
 import { add, distance, type Point, scale, snapToMicrometre, subtract } from './point.ts';
-import { pointAlong, polylineLengthMm } from './polyline.ts';
+import { polylineLengthMm, walkAlong } from './polyline.ts';
 
 /**
  * A smooth line through all points in order (a cardinal spline: at each inner point it runs parallel to the chord of
@@ -28,7 +28,7 @@ export function smoothThrough(points: readonly Point[]): readonly Point[] {
 
 /**
  * The needle holes along a line sewn in steps of `firstMm` and `secondMm` in turn, stretched or squeezed a little so
- * that the last one is its end. The ends stay exact.
+ * that the last one is its end. The ends stay exact. O(corners + holes).
  */
 export function needleHoles(line: readonly Point[], firstMm: number, secondMm: number): readonly Point[] {
   const length = polylineLengthMm(line);
@@ -44,9 +44,9 @@ export function needleHoles(line: readonly Point[], firstMm: number, secondMm: n
   function sumOf(steps: number): number {
     return Math.ceil(steps / 2) * firstMm + Math.floor(steps / 2) * secondMm;
   }
+  const at = walkAlong(line);
   const holes: Point[] = [start];
-  for (let i = 1; i < count; i += 1)
-    holes.push(snapToMicrometre(pointAlong(line, (sumOf(i) / sumOf(count)) * length)));
+  for (let i = 1; i < count; i += 1) holes.push(snapToMicrometre(at((sumOf(i) / sumOf(count)) * length)));
   holes.push(end);
   return holes;
 }

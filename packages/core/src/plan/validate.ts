@@ -14,6 +14,7 @@ import { maybeHole } from '../parts/part-kind.ts';
 import { maybeStitchKind } from '../thread/stitch-kinds.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { SAME_POINT_MM } from '../units/tolerances.ts';
+import { cornersProblem, stitchesProblem } from './limits.ts';
 import { kindOf, maybeKindOf, poseOf, runPath } from './placed.ts';
 import type { HoleRef, Part, Patch, Plan, Run, Spool, Work } from './schema.ts';
 
@@ -59,6 +60,8 @@ function firstProblem(plan: Plan): Problem | null {
     const problem = run.id === key ? runProblem(plan, run) : misfiled(`runs.${key}`, run.id);
     if (problem !== null) return problem;
   }
+  const stitches = stitchesProblem(plan);
+  if (stitches !== null) return stitches;
   for (const [key, patch] of Object.entries(plan.patches)) {
     const problem = patch.id === key ? patchProblem(plan, patch) : misfiled(`patches.${key}`, patch.id);
     if (problem !== null) return problem;
@@ -125,7 +128,7 @@ export function clothProblem(cloth: Cloth): Problem | null {
       : lineProblem(marking.nodes, marking.name, path);
     if (problem !== null) return problem;
   }
-  return null;
+  return cornersProblem({ cloth });
 }
 
 /** A backdrop without its picture, or null. */

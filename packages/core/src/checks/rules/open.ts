@@ -45,9 +45,12 @@ function checkPart(context: CheckContext, part: Part): readonly Finding[] {
   return findings;
 }
 
+const firstParts = new WeakMap<Plan['parts'], Part>();
+
 function firstPart(parts: Plan['parts']): Part | undefined {
-  for (const id in parts) return parts[id];
-  return undefined;
+  const first = firstParts.get(parts) ?? Object.values(parts)[0];
+  if (first !== undefined) firstParts.set(parts, first);
+  return first;
 }
 
 /** The terminals that need thread, in the order of the part's holes. */

@@ -1,5 +1,5 @@
 import { distance, type Point } from '../../geometry/point.ts';
-import { pointAlong, polylineLengthMm } from '../../geometry/polyline.ts';
+import { polylineLengthMm, walkAlong } from '../../geometry/polyline.ts';
 import { runName } from '../../plan/edits/run-edits.ts';
 import { runPath } from '../../plan/placed.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
@@ -18,6 +18,7 @@ export const turnSharp: CheckRule = {
     if (maybeThreadKind(run.threadId)?.form !== 'thread' || run.bends.length === 0) return [];
     const path = runPath(plan, run);
     const length = polylineLengthMm(path);
+    const [before, after] = [walkAlong(path), walkAlong(path)];
     let doneMm = 0;
     let worst: { readonly at: Point; readonly apartMm: number } | null = null;
     for (let i = 1; i < path.length - 1; i += 1) {
@@ -26,7 +27,7 @@ export const turnSharp: CheckRule = {
       // Near the ends of a line the loops at the hole hold the stitch.
       const stitchMm = Math.min(run.stitchMm, doneMm, length - doneMm);
       if (stitchMm < run.stitchMm / 2) continue;
-      const apartMm = distance(pointAlong(path, doneMm - stitchMm), pointAlong(path, doneMm + stitchMm));
+      const apartMm = distance(before(doneMm - stitchMm), after(doneMm + stitchMm));
       if (apartMm < stitchMm - GAP_SLACK_MM && (worst === null || apartMm < worst.apartMm))
         worst = { at, apartMm };
     }

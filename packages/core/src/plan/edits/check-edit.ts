@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import { fail, type Problem, type Result, succeed } from '../../errors/problem.ts';
 import { type OwnPart, OwnPartSchema, ownPartProblem } from '../../parts/own-part.ts';
 import { applyEdit, type Change, type Edit } from '../edit.ts';
+import { countProblem, stitchesProblem } from '../limits.ts';
 import {
   AcceptanceSchema,
   ClothSchema,
@@ -50,6 +51,8 @@ export function checkEdit(plan: Plan, label: string, asked: readonly Change[]): 
     if (problem !== null) return { ok: false, problem };
   }
   const next = applyEdit(plan, edit);
+  const tooMany = countProblem(next, plan);
+  if (tooMany !== null) return { ok: false, problem: tooMany };
   const sewn = sewnProblem(plan, next, changes);
   if (sewn !== null) return { ok: false, problem: sewn };
   const touchedParts = new Set<string>();
@@ -94,7 +97,10 @@ export function checkEdit(plan: Plan, label: string, asked: readonly Change[]): 
     const problem = run === undefined ? null : runProblem(next, run);
     if (problem !== null) return { ok: false, problem };
   }
-  return succeed(edit);
+  const stitches = touchedRuns.size === 0 ? null : stitchesProblem(next);
+  return stitches === null || stitchesProblem(plan) !== null
+    ? succeed(edit)
+    : { ok: false, problem: stitches };
 }
 
 /** The tick under which a run's sewing is kept. */

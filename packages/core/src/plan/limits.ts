@@ -1,0 +1,86 @@
+/** How much one plan may hold: at every limit it can still be read, checked and written as a sheet in seconds. */
+
+import { curvePoints, shapeNodes } from '../cloth/cloth.ts';
+import { fail, type Problem } from '../errors/problem.ts';
+import { flattenCurve } from '../geometry/curve.ts';
+import { polylineLengthMm } from '../geometry/polyline.ts';
+import { runPath } from './placed.ts';
+import type { Plan } from './schema.ts';
+
+/** Records of each table, at most, and what a maker calls them: many times a large piece. */
+const MOST: Readonly<Record<string, { readonly most: number; readonly noun: string }>> = {
+  parts: { most: 2050, noun: 'parts' },
+  runs: { most: 5000, noun: 'threads' },
+  patches: { most: 1000, noun: 'patches' },
+  images: { most: 20, noun: 'pictures' },
+  ownParts: { most: 300, noun: 'described parts' },
+  wishes: { most: 2000, noun: 'wishes' },
+  spools: { most: 100, noun: 'spools' },
+  accepted: { most: 5000, noun: 'accepted findings' },
+  works: { most: 200, noun: 'other works' },
+  cuts: { most: 5000, noun: 'cut lengths' },
+  prices: { most: 2000, noun: 'prices' },
+  ticks: { most: 60_000, noun: 'ticks' },
+  readings: { most: 60_000, noun: 'readings' },
+};
+
+/** Lines and areas on the cloth, at most. */
+const MOST_MARKINGS = 500;
+/** Corners of the outline and of all lines and areas together, once curves are flattened. */
+const MOST_CORNERS = 60_000;
+/** Stitches of all threads together: a kilometre of thread. */
+const MOST_STITCHES = 300_000;
+
+/**
+ * Whether a plan holds more records than it may, or null. Looks at nothing but how many there are, so that a file is counted before
+ * anything else is done with it; `raw` may be anything. `before`: what is there already may stay.
+ */
+export function countProblem(raw: unknown, before?: unknown): Problem | null {
+  for (const [table, { most, noun }] of Object.entries(MOST)) {
+    const count = sizeAt(raw, [table]);
+    if (count > most && count > sizeAt(before, [table]))
+      return fail('plan-too-large', `It has ${count} ${noun}; ${most} are the most.`, table).problem;
+  }
+  const markings = sizeAt(raw, ['cloth', 'markings']);
+  return markings > MOST_MARKINGS && markings > sizeAt(before, ['cloth', 'markings'])
+    ? fail(
+        'plan-too-large',
+        `It has ${markings} lines and areas; ${MOST_MARKINGS} are the most.`,
+        'cloth.markings',
+      ).problem
+    : null;
+}
+
+function sizeAt(raw: unknown, path: readonly string[]): number {
+  let at = raw;
+  for (const key of path) {
+    if (typeof at !== 'object' || at === null || !Object.hasOwn(at, key)) return 0;
+    at = (at as Readonly<Record<string, unknown>>)[key];
+  }
+  return typeof at === 'object' && at !== null ? Object.keys(at).length : 0;
+}
+
+/** Whether the lines on the cloth have too many corners together, or null. Each is sound by itself. */
+export function cornersProblem({ cloth }: Pick<Plan, 'cloth'>): Problem | null {
+  let corners = flattenCurve(shapeNodes(cloth.shape), true).length;
+  for (const marking of Object.values(cloth.markings)) corners += curvePoints(marking).length;
+  return corners > MOST_CORNERS
+    ? fail(
+        'plan-too-large',
+        `Its outline, lines and areas have ${corners} corners together; ${MOST_CORNERS} are the most.`,
+        'cloth',
+      ).problem
+    : null;
+}
+
+/** Whether the threads have too many stitches together, or null. O(bends). */
+export function stitchesProblem(plan: Plan): Problem | null {
+  let stitches = 0;
+  for (const run of Object.values(plan.runs)) {
+    stitches += ((run.lines ?? 1) * polylineLengthMm(runPath(plan, run))) / run.stitchMm;
+    if (stitches > MOST_STITCHES)
+      return fail('plan-too-large', `Its threads have more than ${MOST_STITCHES} stitches together.`, 'runs')
+        .problem;
+  }
+  return null;
+}
