@@ -8,7 +8,8 @@ import { keepOwnPart } from '../plan/edits/own-part-edits.ts';
 import type { Plan } from '../plan/schema.ts';
 import { parsePart, serializePart } from './part-file.ts';
 import { parsePlan, serializePlan } from './plan-file.ts';
-import { maybeSvgLengthMm, readSvg } from './svg-import.ts';
+import { readSvg } from './svg-import.ts';
+import { maybeSvgLengthMm } from './svg-view.ts';
 
 const DEMO_PLANS = ['lighthouse-cushion', 'night-walk-dog-coat', 'tide-pool-hanging'].map((name) =>
   expectOk(

@@ -11,6 +11,19 @@ import { fail, type Problem, type Result, succeed } from '../errors/problem.ts';
 import { type CurveNode, mapNode, ovalCurve, roundedBoxCurve } from '../geometry/curve.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { LARGEST_COORDINATE_MM } from '../units/tolerances.ts';
+import {
+  type Attributes,
+  fitView,
+  type Matrix,
+  maybeSvgLength,
+  maybeSvgLengthMm,
+  NO_CHANGE,
+  PX_MM,
+  times,
+  transformed,
+  type View,
+  viewOf,
+} from './svg-view.ts';
 
 /** The largest file that is read, in characters: a finely traced motif has a tenth of it. */
 export const LARGEST_SVG_CHARACTERS = 5_000_000;
@@ -41,55 +54,29 @@ export interface SvgDrawing {
   readonly leftOut: readonly string[];
 }
 
-/** Millimetres in each unit of length of CSS: 96 px to the inch (CSS standard). */
-const UNIT_MM: Readonly<Record<string, number>> = {
-  '': 25.4 / 96,
-  px: 25.4 / 96,
-  pt: 25.4 / 72,
-  pc: 25.4 / 6,
-  mm: 1,
-  cm: 10,
-  in: 25.4,
-  q: 0.25,
-};
-
-/** A length with its unit in mm; null for none, for `%` and for what is no length. O(characters). */
-export function maybeSvgLengthMm(text: string | undefined): number | null {
-  const match = /^([+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?)\s*([a-z]*)$/i.exec((text ?? '').trim());
-  const unit = UNIT_MM[(match?.[2] ?? '?').toLowerCase()];
-  return match === null || unit === undefined ? null : Number(match[1]) * unit;
-}
-
-type Attributes = Readonly<Record<string, string>>;
+/** The length of an attribute in the drawing's units: 0 where it is missing, NaN where it is no length. */
+type LengthOf = (name: string) => number;
 
 /** A way of reading one element: its nodes in the file's own units, before transforms; null when it cannot be read. */
-type Shape = (attributes: Attributes) => ReadonlyArray<Pick<SvgLine, 'nodes' | 'closed'>> | null;
-
-const number = (attributes: Attributes, name: string): number =>
-  Number.parseFloat(attributes[name] ?? '0') || 0;
+type Shape = (
+  attributes: Attributes,
+  length: LengthOf,
+) => ReadonlyArray<Pick<SvgLine, 'nodes' | 'closed'>> | null;
 
 const SHAPES: Readonly<Record<string, Shape>> = {
   path: ({ d = '' }) => nodesOfPath(d),
-  rect(attributes) {
-    const [x, y, width, height] = ['x', 'y', 'width', 'height'].map((name) => number(attributes, name)) as [
-      number,
-      number,
-      number,
-      number,
-    ];
-    const corner = number(attributes, 'rx') || number(attributes, 'ry');
+  rect(_attributes, length) {
+    const [x, y, width, height] = [length('x'), length('y'), length('width'), length('height')];
+    const corner = length('rx') || length('ry');
     return width > 0 && height > 0
       ? [{ nodes: roundedBoxCurve(x, y, x + width, y + height, corner), closed: true }]
       : [];
   },
-  circle: (attributes) => oval(attributes, number(attributes, 'r'), number(attributes, 'r')),
-  ellipse: (attributes) => oval(attributes, number(attributes, 'rx'), number(attributes, 'ry')),
-  line: (attributes) => [
+  circle: (_attributes, length) => oval(length, length('r'), length('r')),
+  ellipse: (_attributes, length) => oval(length, length('rx'), length('ry')),
+  line: (_attributes, length) => [
     {
-      nodes: [
-        { at: { x: number(attributes, 'x1'), y: number(attributes, 'y1') } },
-        { at: { x: number(attributes, 'x2'), y: number(attributes, 'y2') } },
-      ],
+      nodes: [{ at: { x: length('x1'), y: length('y1') } }, { at: { x: length('x2'), y: length('y2') } }],
       closed: false,
     },
   ],
@@ -128,8 +115,8 @@ const DANGEROUS = new Set([
 /** Elements that are drawn but are no lines. */
 const NOT_LINES = new Set(['text', 'image', 'use', 'tspan', 'switch']);
 
-function oval(attributes: Attributes, rx: number, ry: number): ReturnType<Shape> {
-  const at = { x: number(attributes, 'cx'), y: number(attributes, 'cy') };
+function oval(length: LengthOf, rx: number, ry: number): ReturnType<Shape> {
+  const at = { x: length('cx'), y: length('cy') };
   return rx > 0 && ry > 0 ? [{ nodes: ovalCurve(at, rx, ry), closed: true }] : [];
 }
 
@@ -224,25 +211,6 @@ function joined(nodes: readonly CurveNode[]): CurveNode[] {
   return [{ ...first, ...(last.before === undefined ? {} : { before: last.before }) }, ...nodes.slice(1, -1)];
 }
 
-/** A transform as six numbers: x' = a·x + c·y + e, y' = b·x + d·y + f. */
-type Matrix = readonly [number, number, number, number, number, number];
-const NO_CHANGE: Matrix = [1, 0, 0, 1, 0, 0];
-
-function times(m: Matrix, n: Matrix): Matrix {
-  return [
-    m[0] * n[0] + m[2] * n[1],
-    m[1] * n[0] + m[3] * n[1],
-    m[0] * n[2] + m[2] * n[3],
-    m[1] * n[2] + m[3] * n[3],
-    m[0] * n[4] + m[2] * n[5] + m[4],
-    m[1] * n[4] + m[3] * n[5] + m[5],
-  ];
-}
-
-function transformed(m: Matrix, p: Point): Point {
-  return { x: m[0] * p.x + m[2] * p.y + m[4], y: m[1] * p.x + m[3] * p.y + m[5] };
-}
-
 /** The matrix of a `transform` attribute, by what the path library makes of three places. */
 function matrixOf(text: string | undefined): Matrix {
   if (text === undefined || text.trim() === '') return NO_CHANGE;
@@ -256,33 +224,39 @@ function matrixOf(text: string | undefined): Matrix {
   return [x.x - o.x, x.y - o.y, y.x - o.x, y.y - o.y, o.x, o.y];
 }
 
+/** The room that percentages are of, in the units within it. */
+type Room = Pick<View, 'width' | 'height'>;
+
 /** From the file's units to mm: what width, height and viewBox of the outermost element say together. */
 function rootMatrix(attributes: Attributes): {
   readonly matrix: Matrix;
   readonly widthMm: number | null;
   readonly heightMm: number | null;
+  readonly room: Room;
 } {
   const widthMm = maybeSvgLengthMm(attributes['width']);
   const heightMm = maybeSvgLengthMm(attributes['height']);
-  const view = (attributes['viewBox'] ?? '')
-    .trim()
-    .split(/[\s,]+/)
-    .map(Number);
-  const [x, y, width, height] = view as [number, number, number, number];
-  if (view.length !== 4 || !view.every(Number.isFinite) || width <= 0 || height <= 0) {
-    const px = UNIT_MM['px'] as number;
-    return { matrix: [px, 0, 0, px, 0, 0], widthMm, heightMm };
+  const view = viewOf(attributes);
+  if (view === null) {
+    const room = { width: (widthMm ?? 0) / PX_MM, height: (heightMm ?? 0) / PX_MM };
+    return { matrix: [PX_MM, 0, 0, PX_MM, 0, 0], widthMm, heightMm, room };
   }
-  // As SVG does it: the view fits into the page whole, and sits in its middle.
-  const byWidth = widthMm === null ? null : widthMm / width;
-  const byHeight = heightMm === null ? null : heightMm / height;
-  const scale = Math.min(
-    byWidth ?? byHeight ?? (UNIT_MM['px'] as number),
-    byHeight ?? byWidth ?? Number.POSITIVE_INFINITY,
-  );
-  const padX = widthMm === null ? 0 : (widthMm - width * scale) / 2;
-  const padY = heightMm === null ? 0 : (heightMm - height * scale) / 2;
-  return { matrix: [scale, 0, 0, scale, padX - x * scale, padY - y * scale], widthMm, heightMm };
+  // Where one of the two is not said, it follows from the other.
+  const scale = (widthMm ?? 0) / view.width || (heightMm ?? 0) / view.height || PX_MM;
+  const matrix = fitView(view, widthMm ?? view.width * scale, heightMm ?? view.height * scale, attributes);
+  return { matrix, widthMm, heightMm, room: view };
+}
+
+/** Where a drawing within the drawing lies, and the room it gives to what is in it. */
+function nestedMatrix(attributes: Attributes, outer: Room): { readonly matrix: Matrix; readonly room: Room } {
+  const length = (name: string, whole: number): number | null => maybeSvgLength(attributes[name], whole);
+  const [width, height] = [length('width', outer.width), length('height', outer.height)];
+  const room = { width: width ?? outer.width, height: height ?? outer.height };
+  const at: Matrix = [1, 0, 0, 1, length('x', outer.width) ?? 0, length('y', outer.height) ?? 0];
+  const view = viewOf(attributes);
+  return view === null
+    ? { matrix: at, room }
+    : { matrix: times(at, fitView(view, room.width, room.height, attributes)), room: view };
 }
 
 /** Stops the parser with a problem in words. */
@@ -311,7 +285,13 @@ function readElements(text: string): Result<SvgDrawing> {
   const lines: SvgLine[] = [];
   const leftOut = new Map<string, number>();
   const unreadable: string[] = [];
-  const stack: Array<{ readonly matrix: Matrix; readonly isSkipped: boolean }> = [];
+  const styled = new Set<string>();
+  const stack: Array<{
+    readonly name: string;
+    readonly matrix: Matrix;
+    readonly room: Room;
+    readonly isSkipped: boolean;
+  }> = [];
   let size: Pick<SvgDrawing, 'widthMm' | 'heightMm'> | null = null as Pick<
     SvgDrawing,
     'widthMm' | 'heightMm'
@@ -333,17 +313,23 @@ function readElements(text: string): Result<SvgDrawing> {
       if (name !== 'svg') throw refusal('svg-foreign', `Its first element is <${name.slice(0, 30)}>.`);
       const root = rootMatrix(attributes);
       size = { widthMm: root.widthMm, heightMm: root.heightMm };
-      stack.push({ matrix: root.matrix, isSkipped: false });
+      stack.push({ name, matrix: root.matrix, room: root.room, isSkipped: false });
       return;
     }
-    const parent = stack.at(-1) ?? { matrix: NO_CHANGE, isSkipped: true };
-    const isHidden = attributes['display'] === 'none' || /display\s*:\s*none/.test(attributes['style'] ?? '');
-    const isSkipped = parent.isSkipped || SKIPPED.has(name) || isHidden;
-    const matrix = times(parent.matrix, matrixOf(attributes['transform']));
-    stack.push({ matrix, isSkipped });
+    const parent = stack.at(-1) ?? { matrix: NO_CHANGE, room: { width: 0, height: 0 }, isSkipped: true };
+    const isSkipped = parent.isSkipped || SKIPPED.has(name) || isHidden(attributes);
+    let { room } = parent;
+    let matrix = times(parent.matrix, matrixOf(attributes['transform']));
+    if (name === 'svg') {
+      const nested = nestedMatrix(attributes, room);
+      matrix = times(matrix, nested.matrix);
+      room = nested.room;
+    }
+    stack.push({ name, matrix, room, isSkipped });
     if (isSkipped) return;
+    if (/(?:^|[;\s])transform\s*:/.test(attributes['style'] ?? '')) styled.add('style');
     if (NOT_LINES.has(name)) leftOut.set(name, (leftOut.get(name) ?? 0) + 1);
-    const shapes = Object.hasOwn(SHAPES, name) ? (SHAPES[name]?.(attributes) ?? null) : [];
+    const shapes = Object.hasOwn(SHAPES, name) ? readShape(SHAPES[name] as Shape, attributes, room) : [];
     if (shapes === null) unreadable.push(nameOf(attributes, lines.length + 1));
     for (const shape of shapes ?? []) {
       const line = namedLine(shape, attributes, matrix, lines.length + 1);
@@ -356,14 +342,60 @@ function readElements(text: string): Result<SvgDrawing> {
         throw refusal('svg-too-large', `It has more than ${MOST_SVG_LINES} lines.`);
     }
   });
+  const readStyle = (text: string): void => {
+    if (stack.at(-1)?.name === 'style' && HIDES_OR_MOVES.test(text)) styled.add('sheet');
+  };
+  parser.on('text', readStyle);
+  parser.on('cdata', readStyle);
   parser.on('closetag', () => {
     stack.pop();
   });
   parser.write(text).close();
   if (size === null) return fail('svg-foreign', 'It is empty.');
-  const left = [...listed(leftOut), ...unreadableWords(unreadable)];
+  const left = [
+    ...listed(leftOut),
+    ...unreadableWords(unreadable),
+    ...(styled.size === 0
+      ? []
+      : ['what its styles hide, move or turn: all lines are taken as they are drawn']),
+  ];
   if (lines.length === 0) return fail('svg-no-lines', left.length === 0 ? '' : `(${left.join(', ')})`);
   return succeed({ lines, ...size, leftOut: left });
+}
+
+/** What a style sheet can do to a line that matters here. */
+const HIDES_OR_MOVES =
+  /(?:^|[{;\s])(?:display|visibility|transform|translate|rotate|scale|d|x|y|r|cx|cy|rx|ry|width|height)\s*:/;
+
+function isHidden({ display, visibility, style = '' }: Attributes): boolean {
+  return (
+    display === 'none' ||
+    visibility === 'hidden' ||
+    /(?:^|[;\s])(?:display\s*:\s*none|visibility\s*:\s*hidden)/.test(style)
+  );
+}
+
+/** The lines of an element; null where it has data or lengths that cannot be read. */
+function readShape(shape: Shape, attributes: Attributes, room: Room): ReturnType<Shape> {
+  const lengthOf = lengthsIn(attributes, room);
+  let isReadable = true;
+  const shapes = shape(attributes, (name) => {
+    const length = lengthOf(name);
+    if (!Number.isFinite(length)) isReadable = false;
+    return length;
+  });
+  return isReadable ? shapes : null;
+}
+
+/** Lengths of an element: percentages are of the width, of the height, or of both for a radius (SVG standard). */
+function lengthsIn(attributes: Attributes, room: Room): LengthOf {
+  const both = Math.hypot(room.width, room.height) / Math.SQRT2;
+  return (name) => {
+    const text = attributes[name];
+    if (text === undefined || text.trim() === '' || text === 'auto') return 0;
+    const whole = /^(?:x|cx|x1|x2|width|rx)$/.test(name) ? room.width : name === 'r' ? both : room.height;
+    return maybeSvgLength(text, whole) ?? Number.NaN;
+  };
 }
 
 function listed(leftOut: ReadonlyMap<string, number>): readonly string[] {

@@ -11,7 +11,8 @@ import { importLines } from '../plan/edits/import-lines.ts';
 import { newPlan } from '../plan/new-plan.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
 import { clothSvg } from './svg-export.ts';
-import { LARGEST_SVG_CHARACTERS, maybeSvgLengthMm, readSvg, type SvgLine } from './svg-import.ts';
+import { LARGEST_SVG_CHARACTERS, readSvg, type SvgLine } from './svg-import.ts';
+import { maybeSvgLengthMm } from './svg-view.ts';
 
 const svg = (inner: string, attributes = 'width="100mm" height="100mm" viewBox="0 0 100 100"'): string =>
   `<svg xmlns="http://www.w3.org/2000/svg" ${attributes}>${inner}</svg>`;
@@ -236,4 +237,60 @@ test('what is saved as SVG is read back as it was: outline, curves, names', () =
   expect(box(outline)).toEqual([0, 0, 420, 480]);
   expect(mark.nodes.map((node) => node.at)).toEqual(pool.map((node) => node.at));
   expect(mark.nodes[0]?.after).toEqual(pool[0]?.after);
+});
+
+describe('views and styles', () => {
+  const nested = (attributes: string): readonly number[] =>
+    box(only(`<svg ${attributes}><rect x="0" y="0" width="10" height="10"/></svg>`));
+
+  test.each([
+    ['moved', 'x="5" y="7" width="40" height="40"', [5, 7, 15, 17]],
+    ['with a view of its own', 'width="40" height="40" viewBox="0 0 20 20"', [0, 0, 20, 20]],
+    ['in the middle of its room', 'width="40" height="20" viewBox="0 0 10 10"', [10, 0, 30, 20]],
+    [
+      'at the far end of its room',
+      'width="40" height="20" viewBox="0 0 10 10" preserveAspectRatio="xMaxYMin"',
+      [20, 0, 40, 20],
+    ],
+    [
+      'over all of its room and beyond',
+      'width="40" height="20" viewBox="0 0 10 10" preserveAspectRatio="xMidYMid slice"',
+      [0, -10, 40, 30],
+    ],
+    ['stretched', 'width="40" height="20" viewBox="0 0 10 10" preserveAspectRatio="none"', [0, 0, 40, 20]],
+    ['with a room in percent', 'width="50%" height="50%" viewBox="0 0 10 10"', [0, 0, 50, 50]],
+    ['of the room it lies in', 'viewBox="0 0 10 10"', [0, 0, 100, 100]],
+  ] as const)('a drawing within the drawing, %s (SVG standard)', (_what, attributes, wanted) => {
+    expect(nested(attributes)).toEqual(wanted);
+  });
+
+  test('the outermost view as the file asks for', () => {
+    const at = 'width="200mm" height="100mm" viewBox="0 0 100 100"';
+    const rect = '<rect width="100" height="100"/>';
+    expect(box(only(rect, `${at} preserveAspectRatio="none"`))).toEqual([0, 0, 200, 100]);
+    expect(box(only(rect, `${at} preserveAspectRatio="xMinYMid meet"`))).toEqual([0, 0, 100, 100]);
+  });
+
+  test('lengths of elements have units too', () => {
+    expect(box(only('<rect x="10%" y="0" width="25.4mm" height="1in"/>'))).toEqual([10, 0, 106, 96]);
+    const odd = readSvg(svg('<circle id="odd" r="wide"/><circle r="4"/>'));
+    expect(odd.ok && odd.value.leftOut).toEqual(['“odd”, which cannot be read or has no length']);
+  });
+
+  test('what a style hides is left out; style sheets that hide or move are told', () => {
+    const read = (inner: string) => expectOk(readSvg(svg(inner)));
+    const hidden = read(
+      '<circle r="4"/><circle style="visibility: hidden" r="5"/><circle visibility="hidden" r="5"/>',
+    );
+    expect(hidden.lines).toHaveLength(1);
+    expect(hidden.leftOut).toEqual([]);
+    const told = 'what its styles hide, move or turn: all lines are taken as they are drawn';
+    for (const inner of [
+      '<style>.a { display: none }</style><circle r="4"/>',
+      '<style><![CDATA[.a{transform:scale(2)}]]></style><circle r="4"/>',
+      '<circle r="4" style="transform: rotate(4deg)"/>',
+    ])
+      expect(read(inner).leftOut).toEqual([told]);
+    expect(read('<style>.a { fill: red; stroke-width: 2 }</style><circle r="4"/>').leftOut).toEqual([]);
+  });
 });
