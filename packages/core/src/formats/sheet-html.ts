@@ -10,7 +10,7 @@ import type { SewingSheet } from '../sewing/sewing-sheet.ts';
 import { keptTogether } from '../sewing/sheet-names.ts';
 import { cutNote, isDrawn, NO_WARNINGS } from '../sewing/sheet-pages.ts';
 import { StepArtist } from '../sewing/step-drawing.ts';
-import type { StopWarnings } from '../sewing/stop-warnings.ts';
+import { printedStops, type StopWarnings } from '../sewing/stop-warnings.ts';
 import { labelLines } from '../sewing/wash-label.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { formatLength } from '../units/length.ts';
@@ -111,7 +111,7 @@ function warningLists({ open, accepted }: StopWarnings): string {
     open.length === 0
       ? ''
       : `<h2>Still to be put right before sewing</h2>${list(
-          open.map((text) => `! ${escapeMarkup(text)}`),
+          printedStops({ open }).map((text) => `! ${escapeMarkup(text)}`),
           'stop',
         )}`;
   const acceptedList =

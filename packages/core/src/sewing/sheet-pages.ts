@@ -12,7 +12,7 @@ import type { DrawItem, SheetPage } from './sheet-drawing.ts';
 import { keptTogether } from './sheet-names.ts';
 import type { SewingStep } from './step.ts';
 import { StepArtist, type StepDrawing } from './step-drawing.ts';
-import type { StopWarnings } from './stop-warnings.ts';
+import { printedStops, type StopWarnings } from './stop-warnings.ts';
 import { labelDrawing, labelHeightMm } from './wash-label.ts';
 import { wrapText } from './wrap-text.ts';
 
@@ -82,7 +82,7 @@ function* headBlocks(
   const { unit } = plan.habits;
   if (open.length > 0) {
     yield { text: 'Still to be put right before sewing', bold: true };
-    for (const text of open) yield { text: `! ${text}`, bold: true, indentMm: 2 };
+    for (const text of printedStops({ open })) yield { text: `! ${text}`, bold: true, indentMm: 2 };
   }
   if (accepted.length > 0) {
     yield { text: 'Stops this plan lives with', bold: true, spaceBeforeMm: 3 };

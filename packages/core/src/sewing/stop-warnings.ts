@@ -10,6 +10,18 @@ export interface StopWarnings {
   readonly accepted: ReadonlyArray<{ readonly message: string; readonly reason: string }>;
 }
 
+/** So many stops are printed in full. */
+const MOST_PRINTED = 60;
+
+/** The open stops as they are printed: all of a few, the first of many and how many there are besides. */
+export function printedStops({ open }: Pick<StopWarnings, 'open'>): readonly string[] {
+  if (open.length <= MOST_PRINTED) return open;
+  return [
+    ...open.slice(0, MOST_PRINTED),
+    `And ${open.length - MOST_PRINTED} more, all of them listed in the Check stage.`,
+  ];
+}
+
 /** The stops of a plan. `findings` are those of its checks, where they are known already. */
 export function stopWarnings(plan: Plan, findings: readonly Finding[] = checkPlan(plan)): StopWarnings {
   const stops = findings.filter(({ severity }) => severity === 'stop');
