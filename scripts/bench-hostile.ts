@@ -40,12 +40,13 @@ function timed<T>(what: () => T): { readonly seconds: number; readonly value: T 
 const DEMO = ['lantern-cuff', 'lighthouse-cushion', 'night-walk-dog-coat', 'tide-pool-hanging'].map((name) =>
   JSON.parse(readFileSync(new URL(`../demo/${name}.sashiko.json`, import.meta.url), 'utf8')),
 );
+const plans = [...plansToDamage(), ...DEMO];
 const cloth = new PlanBuilder('Pond', 300, 200).holder(40, 40).plan;
 const parts = Array.from({ length: 20 }, (_, i) =>
   JSON.parse(serializePart(randomOwnPart(seededRandom(500 + i)))),
 );
 const families = [
-  ['plan files', 10_000, (random) => damagedJson([...plansToDamage(), ...DEMO], random), tryPlanText],
+  ['plan files', 10_000, (random) => damagedJson(plans, random), tryPlanText],
   ['drawings', 3000, (random) => damagedText(SVG_TO_DAMAGE, random), (text) => trySvgText(text, cloth)],
   ['part files', 3000, (random) => damagedJson(parts, random), (text) => tryPartText(text, cloth)],
 ] as const satisfies ReadonlyArray<

@@ -149,8 +149,18 @@ function sameRules(a: SpacingRules, b: SpacingRules): boolean {
 
 /** Places by x, then y, each once: two legs that meet on a bend of the other thread are one crossing. */
 function inPlaces(points: readonly Point[]): readonly Point[] {
-  const sorted = [...points].sort((a, b) => a.x - b.x || a.y - b.y);
-  return sorted.filter((p, i) => sorted.slice(0, i).every((other) => distance(other, p) > LOWEST_PLACE_MM));
+  const places: Point[] = [];
+  // Sorted by x, only the last few can be the same place.
+  for (const p of points.toSorted((a, b) => a.x - b.x || a.y - b.y)) {
+    let isNew = true;
+    for (let i = places.length - 1; i >= 0 && isNew; i -= 1) {
+      const other = places[i] as Point;
+      if (p.x - other.x > LOWEST_PLACE_MM) break;
+      isNew = distance(other, p) > LOWEST_PLACE_MM;
+    }
+    if (isNew) places.push(p);
+  }
+  return places;
 }
 
 /** Looks at one leg of a thing and one of another, and adds what there is to say to their pair. */

@@ -28,6 +28,8 @@ const MOST: Readonly<Record<string, { readonly most: number; readonly noun: stri
 const MOST_MARKINGS = 500;
 /** Corners of the outline and of all lines and areas together, once curves are flattened. */
 const MOST_CORNERS = 60_000;
+/** Bends of all threads together. */
+const MOST_BENDS = 50_000;
 /** Stitches of all threads together: a kilometre of thread. */
 const MOST_STITCHES = 300_000;
 
@@ -41,6 +43,13 @@ export function countProblem(raw: unknown, before?: unknown): Problem | null {
     if (count > most && count > sizeAt(before, [table]))
       return fail('plan-too-large', `It has ${count} ${noun}; ${most} are the most.`, table).problem;
   }
+  const bends = bendsOf(raw);
+  if (bends > MOST_BENDS && bends > bendsOf(before))
+    return fail(
+      'plan-too-large',
+      `Its threads have ${bends} bends together; ${MOST_BENDS} are the most.`,
+      'runs',
+    ).problem;
   const markings = sizeAt(raw, ['cloth', 'markings']);
   return markings > MOST_MARKINGS && markings > sizeAt(before, ['cloth', 'markings'])
     ? fail(
@@ -51,13 +60,27 @@ export function countProblem(raw: unknown, before?: unknown): Problem | null {
     : null;
 }
 
+/** What a value that may be anything holds under a name of its own. */
+function heldAt(raw: unknown, key: string): unknown {
+  return typeof raw === 'object' && raw !== null && Object.hasOwn(raw, key)
+    ? (raw as Readonly<Record<string, unknown>>)[key]
+    : undefined;
+}
+
 function sizeAt(raw: unknown, path: readonly string[]): number {
-  let at = raw;
-  for (const key of path) {
-    if (typeof at !== 'object' || at === null || !Object.hasOwn(at, key)) return 0;
-    at = (at as Readonly<Record<string, unknown>>)[key];
+  const held = path.reduce(heldAt, raw);
+  return typeof held === 'object' && held !== null ? Object.keys(held).length : 0;
+}
+
+function bendsOf(raw: unknown): number {
+  const runs = heldAt(raw, 'runs');
+  if (typeof runs !== 'object' || runs === null) return 0;
+  let bends = 0;
+  for (const run of Object.values(runs)) {
+    const own = heldAt(run, 'bends');
+    if (Array.isArray(own)) bends += own.length;
   }
-  return typeof at === 'object' && at !== null ? Object.keys(at).length : 0;
+  return bends;
 }
 
 /** Whether the lines on the cloth have too many corners together, or null. Each is sound by itself. */

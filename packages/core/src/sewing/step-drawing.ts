@@ -1,10 +1,11 @@
 /** A small drawing of just one step, as the piece lies before the maker: the wrong side mirrored. */
 import { asSeen, clothOutline, type Face } from '../cloth/cloth.ts';
 import { add, distance, type Point, scale, subtract } from '../geometry/point.ts';
-import { boundsOf } from '../geometry/polygon.ts';
+import { boundsOf, polygonEdges } from '../geometry/polygon.ts';
 import type { Hole } from '../parts/part-kind.ts';
 import { holePoint, kindOf, placedOutline, runPath, sewingOf, sumRun } from '../plan/placed.ts';
 import type { Part, Plan, Run } from '../plan/schema.ts';
+import { indexSegments, type SegmentIndex } from '../spatial/segment-index.ts';
 import { type ClipBox, clippedTo } from './clip-items.ts';
 import { signIn } from './pattern-drawing.ts';
 import type { DrawItem } from './sheet-drawing.ts';
@@ -49,6 +50,7 @@ export class StepArtist {
     { readonly parts: readonly Seen[]; readonly runs: readonly SeenRun[] }
   >();
 
+  private readonly edges = new Map<Face, SegmentIndex<number>>();
   private readonly plan: Plan;
 
   constructor(plan: Plan) {
@@ -89,9 +91,12 @@ export class StepArtist {
       minY <= middle.y + reach.y &&
       maxY >= middle.y - reach.y;
     const seen = (p: Point): Point => place(asSeen(plan.cloth, face, p));
-    const items: DrawItem[] = [
-      { kind: 'line', points: clothOutline(plan.cloth).map(seen), widthMm: 0.3, closed: true, grey: 0.35 },
-    ];
+    const items: DrawItem[] = this.outlineNear(middle, reach, face).map((points) => ({
+      kind: 'line',
+      points: points.map(place),
+      widthMm: 0.3,
+      grey: 0.35,
+    }));
     const ownRunIds = new Set(step.runIds);
     const around = nearest(
       runs.filter((one) => !ownRunIds.has(one.run.id) && inView(one)),
@@ -122,6 +127,21 @@ export class StepArtist {
     const names = sheetNames(this.plan);
     const parts = step.partIds.slice(0, 4).map((id) => names.part(id));
     return `Drawing of the ${face} side${parts.length === 0 ? '' : ` about ${parts.join(', ')}`}`;
+  }
+
+  /** The stretches of the outline that may show in a view about a place, as they lie on a face. */
+  private outlineNear(middle: Point, reach: Point, face: Face): ReadonlyArray<readonly Point[]> {
+    const index = this.edges.get(face) ?? outlineIndex(this.plan, face);
+    this.edges.set(face, index);
+    const stretches: Point[][] = [];
+    let last = Number.NaN;
+    const near = index.near(subtract(middle, reach), add(middle, reach), 0);
+    for (const { a, b, owner } of near.sort((one, other) => one.owner - other.owner)) {
+      if (owner === last + 1) stretches.at(-1)?.push(b);
+      else stretches.push([a, b]);
+      last = owner;
+    }
+    return stretches;
   }
 
   private seenOn(face: Face) {
@@ -178,6 +198,12 @@ export class StepArtist {
     }
     return items;
   }
+}
+
+/** The edges of the outline as they lie on a face, by their number. */
+function outlineIndex(plan: Plan, face: Face): SegmentIndex<number> {
+  const outline = clothOutline(plan.cloth).map((p) => asSeen(plan.cloth, face, p));
+  return indexSegments(polygonEdges(outline).map(([a, b], owner) => ({ a, b, owner })));
 }
 
 /** The nearest to a place, in the order given; all where they are few. */

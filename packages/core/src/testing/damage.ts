@@ -136,11 +136,11 @@ function likeIt(value: unknown, spots: readonly Spot[], random: Random): unknown
 /** The value, which stays as it is, with one to three things wrong in it: most are of the right sort in the wrong place. */
 export function damagedValue(value: unknown, random: Random): unknown {
   const copy = { root: structuredClone(value) };
-  for (let left = 1 + randomIndex(random, 3); left > 0; left -= 1) {
+  for (let left = random() < 0.6 ? 1 : 3; left > 0; left -= 1) {
     const spots = spotsOf(copy);
     if (spots.length === 0) break;
     const spot = pick(random, spots);
-    switch (randomIndex(random, 7)) {
+    switch (randomIndex(random, 10)) {
       case 0:
         put(spot, pick(random, ODD_VALUES));
         break;

@@ -52,16 +52,14 @@ function manyAreas(): Plan {
   return { ...plan, cloth: { ...plan.cloth, markings } };
 }
 
-/** Lines with 500 bends each, curved or not, up to nearly 300,000 stitches together. */
+/** 50,000 bends in 100 of 4,000 lines, side by side; curved, nearly 300,000 stitches together. */
 function manyBends(curved: boolean): Plan {
-  const plan = gridPlan(30, 30);
+  const plan = gridPlan(40, 50);
   const runs: Record<string, Run> = {};
   for (const [i, run] of Object.values(plan.runs).entries()) {
-    const bends = Array.from({ length: 500 }, (_, k) => ({
-      x: 100 + ((i * 7) % 1000) + (k % 2),
-      y: 100 + k * 3,
-    }));
-    runs[run.id] = i >= 400 ? run : { ...run, bends, ...(curved ? { curved: true as const } : {}) };
+    const bends = Array.from({ length: 500 }, (_, k) => ({ x: 100 + 15 * i + (k % 2), y: 40 + k * 3 }));
+    const more = curved ? { curved: true as const, lines: 2, stitchMm: 3, gapMm: 3 } : {};
+    runs[run.id] = i >= 100 ? run : { ...run, bends, ...more };
   }
   return { ...plan, runs };
 }
