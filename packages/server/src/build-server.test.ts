@@ -4,19 +4,22 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { brotliCompressSync, brotliDecompressSync, gunzipSync, gzipSync } from 'node:zlib';
 import { describe, expect, test } from 'vitest';
 import { buildServer } from './build-server.ts';
 import { portFrom } from './port.ts';
 
-function builtFolder(): string {
-  const folder = mkdtempSync(join(tmpdir(), 'sashiko-built-'));
-  mkdirSync(join(folder, 'assets'));
-  writeFileSync(join(folder, 'index.html'), '<!doctype html><title>Sashiko</title>');
-  writeFileSync(
-    join(folder, 'assets/app-abc123.js'),
-    `console.log(${JSON.stringify('stitch '.repeat(2000))})`,
-  );
-  return folder;
+const SCRIPT = `console.log(${JSON.stringify('stitch '.repeat(2000))})`;
+
+/** A built application as the build leaves it: files that are worth it lie there compressed as well. */
+function builtFolder(within = mkdtempSync(join(tmpdir(), 'sashiko-built-'))): string {
+  mkdirSync(join(within, 'assets'), { recursive: true });
+  writeFileSync(join(within, 'index.html'), '<!doctype html><title>Sashiko</title>');
+  writeFileSync(join(within, 'service-worker.js'), '// keeps it');
+  writeFileSync(join(within, 'assets/app-abc123.js'), SCRIPT);
+  writeFileSync(join(within, 'assets/app-abc123.js.br'), brotliCompressSync(SCRIPT));
+  writeFileSync(join(within, 'assets/app-abc123.js.gz'), gzipSync(SCRIPT));
+  return within;
 }
 
 describe('the server', () => {
@@ -45,15 +48,35 @@ describe('the server', () => {
     await server.close();
   });
 
-  test('compresses, and caches for ever what has a hash in its name', async () => {
+  test('gives what the build has compressed, to those who take it', async () => {
     const server = await buildServer(builtFolder());
-    const script = await server.inject({
-      url: '/assets/app-abc123.js',
-      headers: { 'accept-encoding': 'gzip' },
-    });
-    expect(script.headers['content-encoding']).toBe('gzip');
-    expect(script.rawPayload.length).toBeLessThan(1000);
-    expect(script.headers['cache-control']).toContain('immutable');
+    const ask = (encoding: string) =>
+      server.inject({ url: '/assets/app-abc123.js', headers: { 'accept-encoding': encoding } });
+    const [both, zipped, plain] = await Promise.all([ask('gzip, br'), ask('gzip'), ask('identity')]);
+    expect(both.headers['content-encoding']).toBe('br');
+    expect(brotliDecompressSync(both.rawPayload).toString()).toBe(SCRIPT);
+    expect(zipped.headers['content-encoding']).toBe('gzip');
+    expect(gunzipSync(zipped.rawPayload).toString()).toBe(SCRIPT);
+    expect(plain.headers['content-encoding']).toBeUndefined();
+    expect(plain.body).toBe(SCRIPT);
+    for (const { headers } of [both, zipped, plain]) {
+      expect(headers['vary']).toBe('accept-encoding');
+      expect(headers['content-type']).toContain('javascript');
+      expect(headers['cache-control']).toContain('immutable');
+    }
+    await server.close();
+  });
+
+  test('caches for ever only what has a hash in its name, wherever the application lies', async () => {
+    const folder = builtFolder(join(mkdtempSync(join(tmpdir(), 'sashiko-')), 'assets', 'checkout'));
+    const server = await buildServer(folder);
+    for (const url of ['/', '/index.html', '/plan/abc/sew', '/service-worker.js']) {
+      const page = await server.inject({ url, headers: { accept: 'text/html', 'accept-encoding': 'br' } });
+      expect(page.statusCode).toBe(200);
+      expect(page.headers['cache-control']).toBe('no-cache');
+    }
+    const asset = await server.inject({ url: '/assets/app-abc123.js' });
+    expect(asset.headers['cache-control']).toContain('immutable');
     await server.close();
   });
 });

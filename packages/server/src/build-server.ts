@@ -1,4 +1,4 @@
-import compress from '@fastify/compress';
+import { relative, sep } from 'node:path';
 import helmet from '@fastify/helmet';
 import serveStatic from '@fastify/static';
 import Fastify, { type FastifyInstance } from 'fastify';
@@ -7,7 +7,7 @@ import Fastify, { type FastifyInstance } from 'fastify';
 const FOREVER = 'public, max-age=31536000, immutable';
 
 /**
- * A server for the built application: compressed, cached where that is safe, and with a Content-Security-Policy
+ * A server for the built application: compressed by the build, cached where that is safe, and with a Content-Security-Policy
  * that lets nothing in from anywhere else. Every address that is no file gets the application itself.
  */
 export async function buildServer(builtFolder: string): Promise<FastifyInstance> {
@@ -34,12 +34,16 @@ export async function buildServer(builtFolder: string): Promise<FastifyInstance>
     // The application is served over plain HTTP on the maker's own machine.
     strictTransportSecurity: false,
   });
-  await server.register(compress, { global: true, encodings: ['br', 'gzip'] });
   await server.register(serveStatic, {
     root: builtFolder,
     cacheControl: false,
+    // The build has written each file in every encoding already.
+    preCompressed: true,
     setHeaders: (response, path) => {
-      response.setHeader('cache-control', /[\\/]assets[\\/]/.test(path) ? FOREVER : 'no-cache');
+      // By where it lies in the built application: the folders above that are the maker's own.
+      const [folder] = relative(builtFolder, path).split(sep);
+      response.setHeader('cache-control', folder === 'assets' ? FOREVER : 'no-cache');
+      response.setHeader('vary', 'accept-encoding');
     },
   });
   server.setNotFoundHandler((request, reply) => {
