@@ -5,6 +5,7 @@ import { Shelf } from './stages/shelf/Shelf.tsx';
 import { readFact } from './storage/repository.ts';
 import { useMakerStore } from './stores/maker-store.ts';
 import { useViewStore } from './stores/view-store.ts';
+import { ErrorFence } from './ui/ErrorFence.tsx';
 import { DARK_THEME, LIGHT_THEME } from './ui/theme.ts';
 
 /** The worktable is the larger part of the application: it comes while the shelf is already there to look at. */
@@ -32,14 +33,16 @@ export function App() {
   return (
     <ConfigProvider theme={isDark ? DARK_THEME : LIGHT_THEME} wave={{ disabled: true }}>
       <BrowserRouter>
-        <Suspense fallback={<p className="visually-hidden">Loading …</p>}>
-          <Routes>
-            <Route path="/" element={<Shelf />} />
-            <Route path="/plan/:planId" element={<Navigate to="parts" replace />} />
-            <Route path="/plan/:planId/:stage/:view?" element={<Worktable />} />
-            <Route path="*" element={<Navigate to="/" replace />} />
-          </Routes>
-        </Suspense>
+        <ErrorFence isWholePage>
+          <Suspense fallback={<p className="visually-hidden">Loading …</p>}>
+            <Routes>
+              <Route path="/" element={<Shelf />} />
+              <Route path="/plan/:planId" element={<Navigate to="parts" replace />} />
+              <Route path="/plan/:planId/:stage/:view?" element={<Worktable />} />
+              <Route path="*" element={<Navigate to="/" replace />} />
+            </Routes>
+          </Suspense>
+        </ErrorFence>
       </BrowserRouter>
     </ConfigProvider>
   );

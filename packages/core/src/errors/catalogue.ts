@@ -183,6 +183,14 @@ export const ERROR_CATALOGUE = {
     title: 'The file is no part that Sashiko exported.',
     help: 'Choose a file whose name ends in .sashiko-part.json.',
   },
+  'shelf-file-foreign': {
+    title: 'The file is no backup of a shelf.',
+    help: 'Choose a file whose name ends in .sashiko-shelf.json; a single plan is taken in with “Import a plan file”.',
+  },
+  'shelf-file-version': {
+    title: 'The backup was written by another version of Sashiko.',
+    help: 'Bring it back with that version, or a newer one.',
+  },
   'unknown-marking': {
     title: 'There is no such line or area on the cloth.',
     help: 'Choose one that is listed on the Cloth stage.',

@@ -25,6 +25,17 @@ export function serializePart(part: OwnPart): string {
   return `${JSON.stringify({ format: PART_FORMAT, version: PART_VERSION, part }, null, 2)}\n`;
 }
 
+/** A part from a value that may be anything, such as a record of the browser's store: a sound description, or why not and where. */
+export function ownPartFrom(raw: unknown): Result<OwnPart> {
+  const checked = v.safeParse(OwnPartSchema, raw);
+  if (!checked.success) {
+    const [issue] = checked.issues;
+    return fail('file-wrong-shape', describeIssue(issue), v.getDotPath(issue) ?? '');
+  }
+  const problem = ownPartProblem(checked.output, 'part');
+  return problem === null ? succeed(checked.output) : { ok: false, problem };
+}
+
 /** Reads a part file's text: a sound description, or why not and where. */
 export function parsePart(text: string): Result<OwnPart> {
   if (text.length > LARGEST_PART_CHARACTERS) return fail('file-too-large');

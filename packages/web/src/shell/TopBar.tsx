@@ -8,6 +8,7 @@ import { type ReactNode, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { addCopy, writeFact } from '../storage/repository.ts';
 import { type SaveState, usePlanStore } from '../stores/plan-store.ts';
+import { useShelfStore } from '../stores/shelf-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { download, fileName } from '../ui/download.ts';
 import { printFiles } from '../ui/print-files.ts';
@@ -74,12 +75,13 @@ function exportPlan(plan: Plan): void {
 /** How saving stands. When another tab was first, the maker keeps both: theirs is loaded, ours becomes a copy. */
 function SavedState({ plan }: { readonly plan: Plan }) {
   const saveState = usePlanStore((state) => state.saveState);
+  const isForThisPage = useShelfStore((state) => state.isForThisPage);
   const navigate = useNavigate();
   const isLost = saveState === 'elsewhere' || saveState === 'gone';
-  const isBad = saveState === 'failed' || isLost;
+  const isBad = saveState === 'failed' || isLost || isForThisPage;
   return (
     <span className={`save-state${isBad ? ' bad' : ''}`} role="status" data-state={saveState}>
-      {SAVE_WORDS[saveState]}
+      {isForThisPage && !isLost ? 'kept only while this page is open' : SAVE_WORDS[saveState]}
       {isBad && (
         <>
           {' '}
@@ -94,8 +96,13 @@ function SavedState({ plan }: { readonly plan: Plan }) {
           <Button
             size="small"
             onClick={() => {
-              void addCopy(plan, `${plan.name}, this tab`, Date.now()).then((id) =>
-                navigate(`/plan/${id}/parts`),
+              addCopy(plan, `${plan.name.slice(0, 100)}, this tab`, Date.now()).then(
+                (id) => {
+                  usePlanStore.getState().setSaveState('saved');
+                  void navigate(`/plan/${id}/parts`);
+                },
+                () =>
+                  usePlanStore.getState().tell('The copy could not be kept: save it as a file.', 'problem'),
               );
             }}
           >

@@ -12,7 +12,8 @@ import { SewStage } from '../stages/sew/SewStage.tsx';
 import { isStageId, type StageId } from '../stages/stages.ts';
 import { ThreadStage } from '../stages/thread/ThreadStage.tsx';
 import { startAutosave, takeUnsaved } from '../storage/autosave.ts';
-import { loadPlan, rawText } from '../storage/repository.ts';
+import { isDemo, loadPlan, rawText } from '../storage/repository.ts';
+import { askToKeep } from '../storage/safekeeping.ts';
 import { useJobsStore } from '../stores/jobs-store.ts';
 import { usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
@@ -44,8 +45,15 @@ export function Worktable() {
   if (!isStageId(stage)) return <Navigate to={`/plan/${planId}/parts`} replace />;
   if (problem !== null) return <CannotOpen planId={planId} message={problem} />;
   if (!isOpen) return <p className="visually-hidden">Opening the plan …</p>;
-  if (stage === 'sew' && view === 'table') return <AtTheTable planId={planId} />;
-  return <Table planId={planId} stage={stage} />;
+  return (
+    <ErrorFence key={planId} isWholePage>
+      {stage === 'sew' && view === 'table' ? (
+        <AtTheTable planId={planId} />
+      ) : (
+        <Table planId={planId} stage={stage} />
+      )}
+    </ErrorFence>
+  );
 }
 
 function Table({ planId, stage }: { readonly planId: string; readonly stage: StageId }) {
@@ -95,6 +103,7 @@ function useOpenPlan(planId: string): string | null {
         const left = takeUnsaved(planId);
         usePlanStore.getState().open(left?.history ?? history);
         stop = startAutosave(left?.revision ?? revision, left !== undefined);
+        if (!isDemo(planId)) void tellKeeping();
       },
       (error: unknown) => {
         if (!isGone) setProblem(error instanceof Error ? error.message : String(error));
@@ -111,6 +120,16 @@ function useOpenPlan(planId: string): string | null {
     };
   }, [planId]);
   return problem;
+}
+
+/** With the first plan of the maker's own, the browser is asked to keep it for good, and what it answers is told. */
+async function tellKeeping(): Promise<void> {
+  try {
+    const words = await askToKeep();
+    if (words !== null) usePlanStore.getState().tell(words);
+  } catch {
+    // A browser that keeps nothing has been spoken of on the shelf.
+  }
 }
 
 function CannotOpen({ planId, message }: { readonly planId: string; readonly message: string }) {

@@ -4,11 +4,13 @@ import { startHistory } from '@sashiko/core/plan/history';
 import { smallLantern } from '@sashiko/core/testing/plan-builder';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
+import { useShelfStore } from '../stores/shelf-store.ts';
 import { hasUnsavedEdits, startAutosave, takeUnsaved } from './autosave.ts';
-import { savePlan } from './repository.ts';
+import { addCopy, savePlan } from './repository.ts';
 
-vi.mock('./repository.ts', () => ({ savePlan: vi.fn() }));
+vi.mock('./repository.ts', () => ({ savePlan: vi.fn(), addCopy: vi.fn() }));
 const saved = vi.mocked(savePlan);
+const copied = vi.mocked(addCopy);
 
 /** The two page events autosave listens to, without a browser. */
 const listeners = new Map<string, () => void>();
@@ -28,6 +30,9 @@ beforeEach(() => {
   vi.stubGlobal('document', { ...target, visibilityState: 'visible' });
   vi.stubGlobal('window', target);
   saved.mockReset();
+  copied.mockReset();
+  copied.mockResolvedValue('copy');
+  useShelfStore.getState().hush();
   saved.mockImplementation(async (_history, base) => ({ kind: 'saved', revision: base + 1 }));
   usePlanStore.getState().open(startHistory(smallLantern().plan));
   stop = startAutosave(7);
@@ -153,5 +158,46 @@ describe('autosave', () => {
     await vi.advanceTimersByTimeAsync(300);
     expect(names()).toEqual(['short-lived', smallLantern().plan.name]);
     expect(expectOk(renamePlan(currentPlan(), 'x')).label).toBe('rename the plan');
+  });
+});
+
+describe('edits that have no place any more', () => {
+  test('are laid on the shelf when the plan is closed, and the shelf says so', async () => {
+    saved.mockResolvedValue({ kind: 'elsewhere' });
+    rename('late');
+    await vi.advanceTimersByTimeAsync(300);
+    expect(copied).not.toHaveBeenCalled();
+    stop();
+    await vi.advanceTimersByTimeAsync(1);
+    expect(copied.mock.calls.map(([plan, name]) => [plan.name, name])).toEqual([
+      ['late', 'late, from another tab'],
+    ]);
+    expect(useShelfStore.getState().notice?.text).toContain('“late, from another tab”');
+  });
+
+  test('are not, when the maker has chosen what becomes of them', async () => {
+    saved.mockResolvedValue({ kind: 'gone' });
+    rename('late');
+    await vi.advanceTimersByTimeAsync(300);
+    usePlanStore.getState().setSaveState('saved');
+    stop();
+    await vi.advanceTimersByTimeAsync(1);
+    expect(copied).not.toHaveBeenCalled();
+  });
+
+  test('a plan that was taken off the shelf in another tab is saved all the same, and that is said once', async () => {
+    saved.mockImplementation(async (_history, base) => ({
+      kind: 'saved',
+      revision: base + 1,
+      isRemoved: true,
+    }));
+    rename('one');
+    await vi.advanceTimersByTimeAsync(300);
+    expect(usePlanStore.getState().notice?.text).toContain('taken off the shelf');
+    usePlanStore.getState().hush();
+    rename('two');
+    await vi.advanceTimersByTimeAsync(300);
+    expect(usePlanStore.getState().notice).toBeNull();
+    expect(usePlanStore.getState().saveState).toBe('saved');
   });
 });

@@ -1,7 +1,8 @@
 /** Saves the open plan soon after every edit, and at once when the page is put away. */
 import type { History } from '@sashiko/core/plan/history';
 import { type SaveState, usePlanStore } from '../stores/plan-store.ts';
-import { savePlan } from './repository.ts';
+import { useShelfStore } from '../stores/shelf-store.ts';
+import { addCopy, savePlan } from './repository.ts';
 
 /** Nothing older than a second may be lost; edits of a quarter second are gathered into one save. */
 const PAUSE_MS = 250;
@@ -15,6 +16,9 @@ const BAD_NEWS: Readonly<Partial<Record<SaveState, string>>> = {
     'This plan was changed in another tab, so what you change here is not kept: keep yours as a copy.',
   gone: 'This plan was deleted in another tab, so what you change here is not kept: keep yours as a copy.',
 };
+
+const OFF_THE_SHELF =
+  'This plan was taken off the shelf in another tab. What you change is kept with it: put it back from the foot of the shelf.';
 
 interface Unsaved {
   readonly history: History;
@@ -36,6 +40,7 @@ export function takeUnsaved(planId: string): Unsaved | undefined {
 /** Whether edits would be lost if the tab closed now. */
 export function hasUnsavedEdits(): boolean {
   const { history, saveState } = usePlanStore.getState();
+  if (useShelfStore.getState().isForThisPage) return history !== null || unsaved.size > 0;
   return unsaved.size > 0 || (history !== null && BAD_NEWS[saveState] !== undefined);
 }
 
@@ -61,6 +66,9 @@ export function startAutosave(revision: number, isDirty = false): () => void {
   /** No save can go through any more: another tab was first, or the caller of `takeUnsaved` has the edits. */
   let isOver = false;
   let isStopped = false;
+  /** Another tab was first, or has deleted the plan: what this tab has more of has no place. */
+  let isLost = false;
+  let isRemovalTold = false;
 
   const tell = (state: SaveState): void => {
     const store = usePlanStore.getState();
@@ -74,9 +82,15 @@ export function startAutosave(revision: number, isDirty = false): () => void {
       const outcome = await savePlan(history, base, Date.now());
       if (outcome.kind !== 'saved') {
         isOver = true;
+        isLost = true;
         unsaved.delete(planId);
-        tell(outcome.kind);
+        if (isStopped) keepAside();
+        else tell(outcome.kind);
         return;
+      }
+      if (outcome.isRemoved === true && !isRemovalTold && !isStopped) {
+        isRemovalTold = true;
+        usePlanStore.getState().tell(OFF_THE_SHELF, 'problem');
       }
       base = outcome.revision;
       savedHistory = history;
@@ -97,6 +111,16 @@ export function startAutosave(revision: number, isDirty = false): () => void {
     const history = latest;
     if (usePlanStore.getState().saveState !== 'failed') tell('saving');
     chain = chain.then(() => (isOver ? undefined : write(history)));
+  };
+  /** Nothing is dropped without a word: the edits go on the shelf beside the other tab's plan. */
+  const keepAside = (): void => {
+    const { plan } = latest;
+    const name = `${plan.name.slice(0, 90)}, from another tab`;
+    const { tell: tellShelf } = useShelfStore.getState();
+    addCopy(plan, name, Date.now()).then(
+      () => tellShelf(`What could not be saved with “${plan.name}” is kept as “${name}”.`),
+      () => tellShelf(`What was changed in “${plan.name}” could not be kept.`, 'problem'),
+    );
   };
   const letGo = (): void => {
     isOver = true;
@@ -120,6 +144,8 @@ export function startAutosave(revision: number, isDirty = false): () => void {
   if (isDirty) save();
   return () => {
     save();
+    // What the maker chose, a copy or the other tab's plan, has set the state back to saved.
+    if (isLost && usePlanStore.getState().saveState !== 'saved') keepAside();
     isStopped = true;
     unsubscribe();
     document.removeEventListener('visibilitychange', putAway);

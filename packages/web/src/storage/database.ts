@@ -1,20 +1,40 @@
 import type { OwnPart } from '@sashiko/core/parts/own-part';
 import type { History } from '@sashiko/core/plan/history';
-import type { Plan } from '@sashiko/core/plan/schema';
-import Dexie, { type EntityTable } from 'dexie';
+import type { Plan, PlanImage } from '@sashiko/core/plan/schema';
+import Dexie, { type DexieOptions, type EntityTable, type Table } from 'dexie';
 
-/** A plan on the shelf, with the way back and forward through its edits. */
-export interface StoredPlan {
+/** One step of the way back or forward. */
+export type HistoryEntry = History['past'][number];
+
+/** A plan on the shelf. Its pictures, and each step of the way back and forward, lie in rows of their own. */
+export interface PlanRecord {
   readonly id: string;
   readonly name: string;
+  /** Without the bytes of its pictures. */
   readonly plan: Plan;
-  readonly past: History['past'];
-  readonly future: History['future'];
+  readonly pictureIds: readonly string[];
+  /** The numbers of its steps, in order. */
+  readonly past: readonly number[];
+  readonly future: readonly number[];
+  /** The number the next step takes. */
+  readonly nextStep: number;
   /** Counts saves; a save that starts from an older count than is stored is refused. */
   readonly revision: number;
   readonly changedAt: number;
   /** When it was taken off the shelf, or 0. */
   readonly removedAt: number;
+}
+
+export interface PictureRow {
+  readonly planId: string;
+  readonly imageId: string;
+  readonly image: PlanImage;
+}
+
+export interface StepRow {
+  readonly planId: string;
+  readonly number: number;
+  readonly entry: HistoryEntry;
 }
 
 /** Small facts about this browser: whether the demo plans were laid out, the theme. */
@@ -29,16 +49,70 @@ export interface StoredOwnPart {
   readonly part: OwnPart;
 }
 
+/** A plan as it was kept before pictures and steps had rows of their own. */
+interface RecordOfVersion2 {
+  readonly plan: Plan;
+  readonly past: readonly HistoryEntry[];
+  readonly future: readonly HistoryEntry[];
+}
+
 class SashikoDatabase extends Dexie {
-  readonly plans!: EntityTable<StoredPlan, 'id'>;
+  readonly plans!: EntityTable<PlanRecord, 'id'>;
+  readonly pictures!: Table<PictureRow, [planId: string, imageId: string]>;
+  readonly steps!: Table<StepRow, [planId: string, number: number]>;
   readonly facts!: EntityTable<Fact, 'key'>;
   readonly ownParts!: EntityTable<StoredOwnPart, 'id'>;
 
-  constructor() {
-    super('sashiko');
+  constructor(options: DexieOptions = {}) {
+    super('sashiko', options);
     this.version(1).stores({ plans: 'id, changedAt, removedAt', facts: 'key' });
     this.version(2).stores({ ownParts: 'id' });
+    this.version(3)
+      .stores({ plans: 'id', pictures: '[planId+imageId], planId', steps: '[planId+number], planId' })
+      .upgrade(async (transaction) => {
+        for (const record of await transaction.table<PlanRecord & RecordOfVersion2>('plans').toArray()) {
+          // What cannot be read stays as it is: it can still be taken out as it lies there.
+          if (!Array.isArray(record.past) || !Array.isArray(record.future)) continue;
+          if (typeof record.plan !== 'object' || record.plan === null) continue;
+          const { id: planId, plan, past, future } = record;
+          const images = Object.entries(plan.images ?? {});
+          await transaction
+            .table<PictureRow>('pictures')
+            .bulkPut(images.map(([imageId, image]) => ({ planId, imageId, image })));
+          await transaction
+            .table<StepRow>('steps')
+            .bulkPut([...past, ...future].map((entry, number) => ({ planId, number, entry })));
+          await transaction.table('plans').put({
+            ...record,
+            plan: { ...plan, images: {} },
+            pictureIds: images.map(([imageId]) => imageId),
+            past: past.map((_, i) => i),
+            future: future.map((_, i) => past.length + i),
+            nextStep: past.length + future.length,
+          });
+        }
+      });
   }
 }
 
-export const database = new SashikoDatabase();
+/** Replaced once, by `openDatabase`, where the browser keeps nothing. */
+export let database = new SashikoDatabase();
+
+/** Whether what is stored outlives the page. */
+export type Keeping = 'browser' | 'page';
+
+/**
+ * Opens the store before anything is read. Where the browser does not let pages keep data, everything works in the page's memory
+ * instead, for as long as the page is open.
+ */
+export async function openDatabase(): Promise<Keeping> {
+  try {
+    await database.open();
+    return 'browser';
+  } catch {
+    const { IDBFactory, IDBKeyRange } = await import('fake-indexeddb');
+    database = new SashikoDatabase({ indexedDB: new IDBFactory(), IDBKeyRange });
+    await database.open();
+    return 'page';
+  }
+}

@@ -1,7 +1,6 @@
 /** The maker's own parts, kept in this browser for all plans. */
-
-import { type OwnPart, OwnPartSchema, ownPartProblem } from '@sashiko/core/parts/own-part';
-import * as v from 'valibot';
+import { ownPartFrom } from '@sashiko/core/formats/part-file';
+import type { OwnPart } from '@sashiko/core/parts/own-part';
 import { database } from './database.ts';
 
 /** All that can be read, by title; a record that cannot be is left alone. */
@@ -9,10 +8,8 @@ export async function listOwnParts(): Promise<readonly OwnPart[]> {
   const stored = await database.ownParts.toArray();
   return stored
     .flatMap(({ part }) => {
-      const checked = v.safeParse(OwnPartSchema, part);
-      return checked.success && ownPartProblem(checked.output, 'part') === null
-        ? [checked.output as OwnPart]
-        : [];
+      const read = ownPartFrom(part);
+      return read.ok ? [read.value] : [];
     })
     .sort((a, b) => a.title.localeCompare(b.title));
 }

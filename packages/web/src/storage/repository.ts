@@ -1,5 +1,5 @@
 /** The shelf's plans: everything that reads or writes the browser's store goes through here. */
-import { describeProblem } from '@sashiko/core/errors/problem';
+import { describeProblem, type Result } from '@sashiko/core/errors/problem';
 import { parsePlan, planFromValue } from '@sashiko/core/formats/plan-file';
 import { type History, startHistory } from '@sashiko/core/plan/history';
 import { maybeParseHouseStyle } from '@sashiko/core/plan/house-style';
@@ -9,114 +9,191 @@ import lanternCuff from '../../../../demo/lantern-cuff.sashiko.json?raw';
 import lighthouse from '../../../../demo/lighthouse-cushion.sashiko.json?raw';
 import dogCoat from '../../../../demo/night-walk-dog-coat.sashiko.json?raw';
 import tidePool from '../../../../demo/tide-pool-hanging.sashiko.json?raw';
-import { database, type StoredPlan } from './database.ts';
+import { database, type PlanRecord } from './database.ts';
+import { rememberRows, rowsOf, stepsOf, withPictures } from './history-rows.ts';
 
 /** A fresh id: the dice are thrown here, outside the core. */
 function freshId(): string {
   return `plan-${crypto.randomUUID().slice(0, 13)}`;
 }
 
-function stored(plan: Plan, now: number): StoredPlan {
-  return {
-    id: plan.id,
-    name: plan.name,
-    plan,
-    past: [],
-    future: [],
-    revision: 1,
-    changedAt: now,
-    removedAt: 0,
-  };
+const NOTHING_STORED = { pictureIds: [], past: [], future: [], nextStep: 0 };
+
+/** Puts a plan on the shelf, with nothing to undo, in place of one of the same id. */
+export async function putPlan(plan: Plan, now: number): Promise<void> {
+  await database.transaction('rw', database.plans, database.pictures, database.steps, async () => {
+    const before = await database.plans.get(plan.id);
+    await dropRows(plan.id);
+    const { fields, newPictures } = rowsOf(startHistory(plan), NOTHING_STORED);
+    await database.pictures.bulkPut(newPictures);
+    await database.plans.put({
+      id: plan.id,
+      name: plan.name,
+      ...fields,
+      revision: (before?.revision ?? 0) + 1,
+      changedAt: now,
+      removedAt: 0,
+    });
+  });
+}
+
+async function dropRows(planId: string): Promise<void> {
+  await database.pictures.where('planId').equals(planId).delete();
+  await database.steps.where('planId').equals(planId).delete();
 }
 
 /** Lays the demo plans on the shelf, once per browser. */
 export async function layOutDemo(now: number): Promise<void> {
-  await database.transaction('rw', database.plans, database.facts, async () => {
+  const tables = [database.plans, database.pictures, database.steps, database.facts];
+  await database.transaction('rw', tables, async () => {
     if ((await database.facts.get('demo')) !== undefined) return;
-    for (const [i, text] of [lanternCuff, tidePool, dogCoat, lighthouse].entries()) {
+    for (const [i, text] of DEMO.entries()) {
       const result = parsePlan(text);
-      if (result.ok) await database.plans.put(stored(result.value, now + i));
+      if (result.ok) await putPlan(result.value, now + i);
     }
     await database.facts.put({ key: 'demo', value: 'laid out' });
   });
 }
 
+const DEMO = [lanternCuff, tidePool, dogCoat, lighthouse];
+
+/** Whether a plan is one of those that come with Sashiko. */
+export function isDemo(planId: string): boolean {
+  return DEMO.some((text) => text.includes(`"id": ${JSON.stringify(planId)}`));
+}
+
 /** A stored plan's text as it is, readable or not, so that it can be taken out; undefined when there is none. */
 export async function rawText(id: string): Promise<string | undefined> {
   const entry = await database.plans.get(id);
-  return entry === undefined ? undefined : JSON.stringify(entry.plan, null, 2);
+  if (entry === undefined) return undefined;
+  const pictures = await database.pictures.where('planId').equals(id).toArray();
+  return JSON.stringify(withPictures(entry, pictures) ?? entry, null, 2);
+}
+
+/** A plan as the shelf shows it; whatever its record looks like, it has a name and a date. */
+export interface ShelfEntry {
+  readonly id: string;
+  readonly name: string;
+  readonly changedAt: number;
+  /** Without its pictures, to be drawn small; or why it cannot be read. */
+  readonly plan: Result<Plan>;
+}
+
+const read = new WeakMap<object, ShelfEntry>();
+
+function entryOf(record: PlanRecord): ShelfEntry {
+  const known = read.get(record);
+  if (known !== undefined) return known;
+  const { id, name, changedAt, plan } = record as Readonly<Record<keyof PlanRecord, unknown>>;
+  const isPlan = typeof plan === 'object' && plan !== null;
+  const entry = {
+    id: String(id),
+    name: typeof name === 'string' && name !== '' ? name : 'A plan whose name is lost',
+    changedAt: typeof changedAt === 'number' && Number.isFinite(changedAt) ? changedAt : 0,
+    plan: planFromValue(isPlan ? { ...plan, images: {}, backdrop: null } : plan),
+  };
+  read.set(record, entry);
+  return entry;
 }
 
 /** All plans that are on the shelf (or taken off it), latest first. */
-export async function listPlans(removed = false): Promise<readonly StoredPlan[]> {
-  const plans = await database.plans.orderBy('changedAt').reverse().toArray();
-  return plans.filter((entry) => entry.removedAt > 0 === removed);
+export async function listPlans(removed = false): Promise<readonly ShelfEntry[]> {
+  const records = await database.plans.toArray();
+  return records
+    .filter(({ removedAt }) => removedAt > 0 === removed)
+    .map(entryOf)
+    .sort((a, b) => b.changedAt - a.changedAt);
+}
+
+/** The plan of a record with its pictures, or why it cannot be read. Undefined when there is none. */
+export async function readPlan(id: string): Promise<Result<Plan> | undefined> {
+  const record = await database.plans.get(id);
+  if (record === undefined) return undefined;
+  return planFromValue(withPictures(record, await database.pictures.where('planId').equals(id).toArray()));
 }
 
 /** Opens a plan with its history; throws an Error in plain words when it is missing or cannot be read. */
 export async function loadPlan(
   id: string,
 ): Promise<{ readonly history: History; readonly revision: number }> {
-  const entry = await database.plans.get(id);
-  if (entry === undefined || entry.removedAt > 0)
+  const tables = [database.plans, database.pictures, database.steps];
+  const [record, pictures, steps] = await database.transaction('r', tables, () =>
+    Promise.all([
+      database.plans.get(id),
+      database.pictures.where('planId').equals(id).toArray(),
+      database.steps.where('planId').equals(id).toArray(),
+    ]),
+  );
+  if (record === undefined || record.removedAt > 0)
     throw new Error('This plan is not on the shelf of this browser.');
-  const result = planFromValue(entry.plan);
+  const result = planFromValue(withPictures(record, pictures));
   if (!result.ok) throw new Error(describeProblem(result.problem));
+  const plan = result.value;
+  rememberRows(
+    Object.entries(plan.images).map(([imageId, image]) => ({ planId: id, imageId, image })),
+    steps,
+  );
   // A history belongs to the plan as it was stored; after a migration it would not fit.
-  const fits = entry.plan.version === result.value.version;
-  const history = fits
-    ? { plan: result.value, past: entry.past, future: entry.future }
-    : startHistory(result.value);
-  return { history, revision: entry.revision };
+  if (record.plan.version !== plan.version) return { history: startHistory(plan), revision: record.revision };
+  // The way back is gone through from its end.
+  const past = [...stepsOf([...record.past].reverse(), steps)].reverse();
+  return { history: { plan, past, future: stepsOf(record.future, steps) }, revision: record.revision };
 }
 
-/** How many steps back and forward survive closing the browser: enough for an evening, small enough to save often. */
-const KEPT_STEPS = 100;
-
 export type SaveOutcome =
-  | { readonly kind: 'saved'; readonly revision: number }
+  /** `isRemoved`: it lies off the shelf, taken there in another tab. */
+  | { readonly kind: 'saved'; readonly revision: number; readonly isRemoved?: boolean }
   /** Another tab has saved since. */
   | { readonly kind: 'elsewhere' }
   /** Another tab has deleted it for good. */
   | { readonly kind: 'gone' };
 
-/** Saves a history over revision `base`; refused when another tab has saved since, or deleted the plan. */
+/**
+ * Saves a history over revision `base`; refused when another tab has saved since, or deleted the plan. What lies in the store
+ * already, pictures and steps, is not written again.
+ */
 export async function savePlan(history: History, base: number, now: number): Promise<SaveOutcome> {
-  return await database.transaction('rw', database.plans, async (): Promise<SaveOutcome> => {
-    const entry = await database.plans.get(history.plan.id);
-    if (entry === undefined) return { kind: 'gone' };
-    if (entry.revision !== base) return { kind: 'elsewhere' };
+  const tables = [database.plans, database.pictures, database.steps];
+  const { id } = history.plan;
+  let remember = (): void => {};
+  const outcome = await database.transaction('rw', tables, async (): Promise<SaveOutcome> => {
+    const record = await database.plans.get(id);
+    if (record === undefined) return { kind: 'gone' };
+    if (record.revision !== base) return { kind: 'elsewhere' };
+    const { fields, newPictures, newSteps, gonePictures, goneSteps } = rowsOf(history, record);
+    remember = () => rememberRows(newPictures, newSteps);
+    await database.pictures.bulkDelete([...gonePictures]);
+    await database.steps.bulkDelete([...goneSteps]);
+    await database.pictures.bulkPut(newPictures);
+    await database.steps.bulkPut(newSteps);
     const revision = base + 1;
-    const { plan } = history;
-    const past = history.past.slice(-KEPT_STEPS);
-    const future = history.future.slice(0, KEPT_STEPS);
-    const { removedAt } = entry;
+    const { removedAt } = record;
     await database.plans.put({
-      id: plan.id,
-      name: plan.name,
-      plan,
-      past,
-      future,
+      id,
+      name: history.plan.name,
+      ...fields,
       revision,
       changedAt: now,
       removedAt,
     });
-    return { kind: 'saved', revision };
+    return { kind: 'saved', revision, ...(removedAt > 0 ? { isRemoved: true } : {}) };
   });
+  if (outcome.kind === 'saved') remember();
+  return outcome;
 }
 
 /** Adds an empty plan in the maker's house style, where one is kept, and returns its id. */
 export async function addPlan(name: string, now: number): Promise<string> {
   const habits = maybeParseHouseStyle((await readFact(HOUSE_STYLE)) ?? '');
   const plan = { ...newPlan(freshId(), name), ...(habits === undefined ? {} : { habits }) };
-  await database.plans.add(stored(plan, now));
+  await putPlan(plan, now);
   return plan.id;
 }
 
 /** Adds a plan under a fresh id: a copy, or one that came from a file. */
 export async function addCopy(plan: Plan, name: string, now: number): Promise<string> {
   const copy = { ...plan, id: freshId(), name };
-  await database.plans.add(stored(copy, now));
+  await putPlan(copy, now);
   return copy.id;
 }
 
@@ -142,7 +219,10 @@ export async function setRemoved(id: string, removedAt: number): Promise<void> {
 
 /** Deletes a removed plan for good. */
 export async function deleteForGood(id: string): Promise<void> {
-  await database.plans.delete(id);
+  await database.transaction('rw', database.plans, database.pictures, database.steps, async () => {
+    await database.plans.delete(id);
+    await dropRows(id);
+  });
 }
 
 /** A file's plan on the shelf, or an Error in plain words. Keeps both when the shelf has one of the same id. */
@@ -151,7 +231,7 @@ export async function importPlan(text: string, now: number): Promise<string> {
   if (!result.ok) throw new Error(describeProblem(result.problem));
   const taken = await database.plans.get(result.value.id);
   if (taken !== undefined) return await addCopy(result.value, result.value.name, now);
-  await database.plans.add(stored(result.value, now));
+  await putPlan(result.value, now);
   return result.value.id;
 }
 

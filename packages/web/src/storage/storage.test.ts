@@ -1,12 +1,19 @@
 import 'fake-indexeddb/auto';
 import { expectOk } from '@sashiko/core/errors/problem';
 import { serializePlan } from '@sashiko/core/formats/plan-file';
+import { parseShelf } from '@sashiko/core/formats/shelf-file';
+import { applyEdit } from '@sashiko/core/plan/edit';
+import { layPicture, type PictureBytes } from '@sashiko/core/plan/edits/picture-edits';
 import { renamePlan } from '@sashiko/core/plan/edits/plan-edits';
 import { commitEdit, startHistory, undo } from '@sashiko/core/plan/history';
+import { seededRandom } from '@sashiko/core/random/random';
 import { smallLantern } from '@sashiko/core/testing/plan-builder';
+import { randomOwnPart } from '@sashiko/core/testing/random-own-part';
+import Dexie from 'dexie';
 import { beforeEach, describe, expect, test, vi } from 'vitest';
 import { usePlanStore } from '../stores/plan-store.ts';
 import { database } from './database.ts';
+import { listOwnParts, storeOwnPart } from './own-parts.ts';
 import {
   addCopy,
   addPlan,
@@ -15,10 +22,12 @@ import {
   layOutDemo,
   listPlans,
   loadPlan,
+  rawText,
   renameStored,
   savePlan,
   setRemoved,
 } from './repository.ts';
+import { backUpShelf, backupDue, compareBackup, restoreShelf } from './safekeeping.ts';
 
 vi.mock('../../../../demo/lighthouse-cushion.sashiko.json?raw', async () => ({
   default: await demoText('lighthouse-cushion'),
@@ -39,8 +48,7 @@ async function demoText(name: string): Promise<string> {
 }
 
 beforeEach(async () => {
-  await database.plans.clear();
-  await database.facts.clear();
+  await Promise.all(database.tables.map((table) => table.clear()));
 });
 
 describe('the shelf', () => {
@@ -148,4 +156,172 @@ describe('the open plan', () => {
     expect(usePlanStore.getState().notice?.text).toBe('Undone: rename the plan');
     expect(usePlanStore.getState().history?.plan).toEqual(plan);
   });
+});
+
+describe('what lies in the store', () => {
+  const picture = (data: string): PictureBytes => ({ mime: 'image/png', widthPx: 4, heightPx: 4, data });
+
+  test('a save writes neither pictures nor steps that are there already', async () => {
+    const { plan } = smallLantern();
+    await importPlan(serializePlan(plan), 1);
+    let { history, revision } = await loadPlan(plan.id);
+    const laid = { at: { x: 0, y: 0 }, mmPerPx: 1, turnDeg: 0, strength: 0.5 };
+    history = commitEdit(history, expectOk(layPicture(history.plan, picture('AAAA'), laid)));
+    const save = async (): Promise<void> => {
+      const outcome = await savePlan(history, revision, 2);
+      revision = outcome.kind === 'saved' ? outcome.revision : -1;
+    };
+    await save();
+    const written: string[] = [];
+    const note = (table: string) => (key: unknown) => void written.push(`${table} ${String(key)}`);
+    database.pictures.hook('creating', note('picture'));
+    database.steps.hook('creating', note('step'));
+    for (const name of ['One', 'Two', 'Three']) {
+      history = commitEdit(history, expectOk(renamePlan(history.plan, name)));
+      await save();
+    }
+    expect(written).toEqual(['step test-piece,1', 'step test-piece,2', 'step test-piece,3']);
+    const again = await loadPlan(plan.id);
+    expect(again.history.plan).toEqual(history.plan);
+    // All the way back and forward again.
+    let back = again.history;
+    for (let i = 0; i < 4; i += 1) back = undo(back);
+    expect(back.plan).toEqual(plan);
+    expect(back.future).toHaveLength(4);
+    await savePlan(back, revision, 3);
+    const last = (await loadPlan(plan.id)).history;
+    expect(last.plan).toEqual(plan);
+    expect(last.future.map(({ edit }) => edit.label)).toEqual(back.future.map(({ edit }) => edit.label));
+    expect(await database.pictures.count()).toBe(0);
+  });
+
+  test('rows go with their plan, and only a hundred steps are kept', async () => {
+    const { plan } = smallLantern();
+    await importPlan(serializePlan(plan), 1);
+    let { history } = await loadPlan(plan.id);
+    for (let i = 0; i < 130; i += 1)
+      history = commitEdit(history, expectOk(renamePlan(history.plan, `Name ${i}`)));
+    await savePlan(history, 1, 2);
+    expect(await database.steps.count()).toBe(100);
+    expect((await loadPlan(plan.id)).history.past).toHaveLength(100);
+    await deleteForGood(plan.id);
+    expect(await database.steps.count()).toBe(0);
+  });
+
+  test('a damaged record leaves the shelf as it is and comes out as it lies there', async () => {
+    await importPlan(serializePlan(smallLantern().plan), 1);
+    const damaged = [
+      { id: 'torn', name: 'Torn', plan: { format: 'sashiko-plan', version: 5, parts: 'gone' } },
+      { id: 'odd', name: 7, plan: null, changedAt: 'yesterday', removedAt: 0 },
+      {
+        id: 'newer',
+        name: 'Newer',
+        plan: { format: 'sashiko-plan', version: 99 },
+        changedAt: 3,
+        removedAt: 0,
+      },
+    ];
+    for (const record of damaged) await database.plans.put(record as never);
+    const shelf = await listPlans();
+    expect(shelf.map(({ name, plan }) => [name, plan.ok])).toEqual([
+      ['Newer', false],
+      ['Small lantern', true],
+      ['A plan whose name is lost', false],
+      ['Torn', false],
+    ]);
+    await expect(loadPlan('newer')).rejects.toThrow(/newer/);
+    expect(JSON.parse((await rawText('newer')) ?? '')).toEqual(damaged[2]?.plan);
+    expect(JSON.parse((await rawText('odd')) ?? '')).toEqual(damaged[1]);
+    const backup = expectOk(parseShelf(await backUpShelf(4)));
+    expect(backup.plans.map(({ name }) => name)).toEqual(['Small lantern']);
+    expect(backup.unreadable).toHaveLength(3);
+  });
+});
+
+describe('backups', () => {
+  const shelfText = async (): Promise<string> => await backUpShelf(1_700_000_000_000);
+
+  test('everything comes back on an empty shelf, pictures and described parts too', async () => {
+    const { plan } = smallLantern();
+    const laid = { at: { x: 0, y: 0 }, mmPerPx: 1, turnDeg: 0, strength: 0.5 };
+    const bytes: PictureBytes = { mime: 'image/png', widthPx: 4, heightPx: 4, data: 'AAAA' };
+    const pictured = applyEdit(plan, expectOk(layPicture(plan, bytes, laid)));
+    await importPlan(serializePlan(pictured), 1);
+    await setRemoved(await addPlan('Put away', 2), 3);
+    const part = randomOwnPart(seededRandom(5));
+    await storeOwnPart(part);
+    const backup = expectOk(parseShelf(await shelfText()));
+    expect(backup.savedAtMs).toBe(1_700_000_000_000);
+    await Promise.all(database.tables.map((table) => table.clear()));
+    const comparison = await compareBackup(backup);
+    expect(await restoreShelf(comparison, 'keep-both', 9)).toEqual({ plans: 2, parts: 1 });
+    expect((await loadPlan(plan.id)).history.plan).toEqual(pictured);
+    expect((await listPlans()).map(({ name }) => name).sort()).toEqual(['Put away', 'Small lantern']);
+    expect(await listOwnParts()).toEqual([part]);
+  });
+
+  test.each([
+    ['keep-both', ['Small lantern', 'Small lantern, from a backup'], 'mine'],
+    ['take-backup', ['Small lantern'], 'Small lantern'],
+    ['keep-shelf', ['mine'], 'mine'],
+  ] as const)('a plan that the shelf has in another state: %s', async (choice, names, kept) => {
+    const { plan } = smallLantern();
+    await importPlan(serializePlan(plan), 1);
+    const backup = expectOk(parseShelf(await shelfText()));
+    expect(await compareBackup(backup)).toMatchObject({
+      fresh: [],
+      doubles: [],
+      same: [{ name: 'Small lantern' }],
+    });
+    await renameStored(plan.id, 'mine', 2);
+    const comparison = await compareBackup(backup);
+    expect(comparison).toMatchObject({ fresh: [], doubles: [{ name: 'Small lantern' }], same: [] });
+    await restoreShelf(comparison, choice, 3);
+    expect((await loadPlan(plan.id)).history.plan.name).toBe(kept);
+    const shown = (await listPlans()).map(({ name }) => name).sort();
+    expect(shown).toEqual(choice === 'keep-both' ? ['Small lantern, from a backup', 'mine'].sort() : names);
+  });
+
+  test('a tab that has a plan open which a backup replaced is told, not overwritten', async () => {
+    const { plan } = smallLantern();
+    await importPlan(serializePlan(plan), 1);
+    const backup = expectOk(parseShelf(await shelfText()));
+    const { history, revision } = await loadPlan(plan.id);
+    await renameStored(plan.id, 'mine', 2);
+    await restoreShelf(await compareBackup(backup), 'take-backup', 3);
+    expect(await savePlan(history, revision, 4)).toEqual({ kind: 'elsewhere' });
+  });
+
+  test('one is due after a week with changes that are in none', () => {
+    const day = 24 * 60 * 60 * 1000;
+    expect(backupDue([], null, 100 * day)).toBeNull();
+    expect(backupDue([10 * day, 12 * day], null, 16 * day)).toBeNull();
+    expect(backupDue([10 * day, 12 * day], null, 17 * day)).toEqual({ changed: 2, days: 7 });
+    expect(backupDue([10 * day, 12 * day], 11 * day, 17 * day)).toBeNull();
+    expect(backupDue([10 * day, 12 * day], 11 * day, 18.5 * day)).toEqual({ changed: 1, days: 7 });
+    expect(backupDue([10 * day], 11 * day, 900 * day)).toBeNull();
+  });
+});
+
+test('a shelf of the last version is taken over whole: pictures and the way back', async () => {
+  const { plan } = smallLantern();
+  const edited = commitEdit(startHistory(plan), expectOk(renamePlan(plan, 'Night lantern')));
+  database.close();
+  await Dexie.delete('sashiko');
+  const old = new Dexie('sashiko');
+  old.version(1).stores({ plans: 'id, changedAt, removedAt', facts: 'key' });
+  old.version(2).stores({ ownParts: 'id' });
+  const record = { name: 'Night lantern', revision: 3, changedAt: 5, removedAt: 0 };
+  await old.table('plans').add({ id: plan.id, ...record, ...edited });
+  await old.table('plans').add({ id: 'torn', name: 'Torn', plan: 7, past: [], future: [] });
+  old.close();
+  await database.open();
+  const { history, revision } = await loadPlan(plan.id);
+  expect(revision).toBe(3);
+  expect(history.plan.name).toBe('Night lantern');
+  expect(undo(history).plan).toEqual(plan);
+  expect((await listPlans()).map(({ name, plan: read }) => [name, read.ok])).toEqual([
+    ['Night lantern', true],
+    ['Torn', false],
+  ]);
 });

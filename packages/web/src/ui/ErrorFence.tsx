@@ -1,15 +1,22 @@
+import { PLAN_FILE_ENDING } from '@sashiko/core/formats/plan-file';
 import { Button } from 'antd';
 import { Component, type ReactNode } from 'react';
+import { usePlanStore } from '../stores/plan-store.ts';
+import { download, fileName } from './download.ts';
 
 interface ErrorFenceProps {
   readonly children: ReactNode;
+  /** A view that fills the page leads back to the shelf. */
+  readonly isWholePage?: boolean;
+  /** Shown in place of what broke, where a few words would be too many. */
+  readonly fallback?: ReactNode;
 }
 
 interface ErrorFenceState {
   readonly message: string | null;
 }
 
-/** When a view breaks, says so in its place instead of taking everything down; the plan itself is saved apart from it. */
+/** When a view breaks, says so in its place instead of taking everything down, and offers the open plan as a file. */
 export class ErrorFence extends Component<ErrorFenceProps, ErrorFenceState> {
   override state: ErrorFenceState = { message: null };
 
@@ -18,13 +25,35 @@ export class ErrorFence extends Component<ErrorFenceProps, ErrorFenceState> {
   }
 
   override render(): ReactNode {
-    if (this.state.message === null) return this.props.children;
+    const { children, fallback, isWholePage = false } = this.props;
+    if (this.state.message === null) return children;
+    if (fallback !== undefined) return fallback;
+    const plan = usePlanStore.getState().history?.plan;
     return (
-      <aside className="tray" role="alert">
+      <aside className={isWholePage ? 'shelf broken' : 'tray broken'} role="alert">
         <h2>This view broke</h2>
-        <p>Your plan is kept. Take another stage, undo the last edit, or load the page again.</p>
-        <p className="quiet">{this.state.message}</p>
-        <Button onClick={() => this.setState({ message: null })}>Try again</Button>
+        <p>
+          {plan === undefined
+            ? 'What is kept in this browser stays as it is. Load the page again.'
+            : 'Your plan is kept. Take another stage, undo the last edit, or load the page again; to be sure, save it as a file first.'}
+        </p>
+        <p className="quiet">{this.state.message.slice(0, 300)}</p>
+        {plan !== undefined && (
+          // As it is, without going through the writer: that may be what broke.
+          <Button
+            onClick={() =>
+              download(
+                fileName(plan.name, PLAN_FILE_ENDING),
+                'application/json',
+                JSON.stringify(plan, null, 2),
+              )
+            }
+          >
+            Save the plan as a file
+          </Button>
+        )}{' '}
+        <Button onClick={() => this.setState({ message: null })}>Try again</Button>{' '}
+        {isWholePage && <Button onClick={() => location.assign('/')}>Back to the shelf</Button>}
       </aside>
     );
   }

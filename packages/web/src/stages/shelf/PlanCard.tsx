@@ -1,13 +1,13 @@
 import { clothBox } from '@sashiko/core/cloth/cloth';
-import { planFromValue } from '@sashiko/core/formats/plan-file';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { memo, useMemo } from 'react';
+import { memo } from 'react';
 import { Link } from 'react-router';
 import { ClothDrawing } from '../../canvas/ClothDrawing.tsx';
-import type { StoredPlan } from '../../storage/database.ts';
+import type { ShelfEntry } from '../../storage/repository.ts';
+import { ErrorFence } from '../../ui/ErrorFence.tsx';
 
 interface PlanCardProps {
-  readonly entry: StoredPlan;
+  readonly entry: ShelfEntry;
   readonly onCopy: () => void;
   readonly onRename: () => void;
   readonly onRemove: () => void;
@@ -31,30 +31,36 @@ export const PlanCard = memo(function PlanCard({
   onRemove,
   onExport,
 }: PlanCardProps) {
-  const plan = useMemo(() => planFromValue(entry.plan), [entry.plan]);
+  const { plan } = entry;
   return (
     <li className="card">
       <Link to={`/plan/${entry.id}/parts`} className="picture" aria-hidden="true" tabIndex={-1}>
         {plan.ok && (
-          <svg viewBox={viewBoxOf(plan.value)} aria-hidden="true">
-            <ClothDrawing plan={plan.value} face="right" />
-          </svg>
+          <ErrorFence fallback={null}>
+            <svg viewBox={viewBoxOf(plan.value)} aria-hidden="true">
+              <ClothDrawing plan={plan.value} face="right" />
+            </svg>
+          </ErrorFence>
         )}
       </Link>
       <div className="words">
         <Link to={`/plan/${entry.id}/parts`}>{entry.name}</Link>
         <p className="quiet">
-          {plan.ok ? contents(plan.value) : 'cannot be read: open it to see why'} ·{' '}
-          {DATE.format(entry.changedAt)}
+          {plan.ok ? contents(plan.value) : 'cannot be read: open it to see why, or export it as it is'}
+          {entry.changedAt > 0 && ` · ${DATE.format(entry.changedAt)}`}
         </p>
       </div>
       <div className="actions">
-        <button type="button" onClick={onCopy} aria-label={`Copy ${entry.name}`}>
-          Copy
-        </button>
-        <button type="button" onClick={onRename} aria-label={`Rename ${entry.name}`}>
-          Rename
-        </button>
+        {plan.ok && (
+          <>
+            <button type="button" onClick={onCopy} aria-label={`Copy ${entry.name}`}>
+              Copy
+            </button>
+            <button type="button" onClick={onRename} aria-label={`Rename ${entry.name}`}>
+              Rename
+            </button>
+          </>
+        )}
         <button type="button" onClick={onExport} aria-label={`Export ${entry.name}`}>
           Export
         </button>

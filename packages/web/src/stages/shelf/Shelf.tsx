@@ -1,26 +1,35 @@
 import { describeProblem } from '@sashiko/core/errors/problem';
 import { LARGEST_FILE_CHARACTERS, PLAN_FILE_ENDING, serializePlan } from '@sashiko/core/formats/plan-file';
+import { looksLikeShelf, type ShelfBackup } from '@sashiko/core/formats/shelf-file';
 import { tidyName } from '@sashiko/core/plan/edits/cloth-edits';
 import { Button, Input } from 'antd';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import type { StoredPlan } from '../../storage/database.ts';
 import {
   addCopy,
   addPlan,
   deleteForGood,
   importPlan,
+  isDemo,
   layOutDemo,
   listPlans,
+  rawText,
+  readPlan,
   renameStored,
+  type ShelfEntry,
   setRemoved,
 } from '../../storage/repository.ts';
+import { backupDue } from '../../storage/safekeeping.ts';
+import { useShelfStore } from '../../stores/shelf-store.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { download, fileName } from '../../ui/download.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { usePageTheme } from '../../ui/use-page-theme.ts';
 import { PlanCard } from './PlanCard.tsx';
+import { RestoreDialog } from './RestoreDialog.tsx';
+import { readBackup } from './read-backup.ts';
+import { lastBackup, Safekeeping, saveBackup } from './Safekeeping.tsx';
 
 /** All plans of this browser. */
 export function Shelf() {
@@ -28,39 +37,54 @@ export function Shelf() {
   const navigate = useNavigate();
   const plans = useLiveQuery(() => listPlans());
   const removed = useLiveQuery(() => listPlans(true));
-  const [problem, setProblem] = useState<string | null>(null);
-  const [justRemoved, setJustRemoved] = useState<StoredPlan | null>(null);
-  const [renaming, setRenaming] = useState<StoredPlan | null>(null);
+  const { notice, isForThisPage, tell, hush } = useShelfStore();
+  const [backup, setBackup] = useState<ShelfBackup | null>(null);
+  const [justRemoved, setJustRemoved] = useState<ShelfEntry | null>(null);
+  const [renaming, setRenaming] = useState<ShelfEntry | null>(null);
   const [search, setSearch] = useState('');
   const [isDropping, setDropping] = useState(false);
-  const report = (error: unknown): void => setProblem(error instanceof Error ? error.message : String(error));
+  const report = (error: unknown): void =>
+    tell(`That could not be kept. ${error instanceof Error ? error.message : String(error)}`, 'problem');
   useEffect(() => {
     document.title = 'Sashiko';
     layOutDemo(Date.now()).catch(() =>
-      setProblem(
-        'This browser does not let pages keep data (a private window, or storage is full). Plans cannot be saved here.',
+      tell(
+        'This browser has no room left for plans: save those you need as files, and delete others.',
+        'problem',
       ),
     );
-  }, []);
+  }, [tell]);
 
   const takeFile = async (file: File): Promise<void> => {
-    setProblem(null);
+    hush();
+    const refuse = (why: string): void =>
+      tell(`“${file.name}” was not taken in. ${why} Nothing was changed.`, 'problem');
+    if (looksLikeShelf(await file.slice(0, 200).text())) {
+      setBackup(await readBackup(file));
+      return;
+    }
     if (file.size > LARGEST_FILE_CHARACTERS * 2) {
-      setProblem(
-        `“${file.name}” is ${Math.round(file.size / 1e6)} MB: a plan file is never that large. Nothing was changed.`,
-      );
+      refuse(`It is ${Math.round(file.size / 1e6)} MB: a plan file is never that large.`);
       return;
     }
     try {
       const id = await importPlan(await file.text(), Date.now());
       void navigate(`/plan/${id}/parts`);
     } catch (error) {
-      setProblem(
-        `“${file.name}” was not taken in. ${error instanceof Error ? error.message : String(error)} Nothing was changed.`,
-      );
+      refuse(error instanceof Error ? error.message : String(error));
     }
   };
-  const remove = async (entry: StoredPlan): Promise<void> => {
+  const copy = async ({ id, name }: ShelfEntry): Promise<void> => {
+    const plan = await readPlan(id);
+    if (plan?.ok === true) await addCopy(plan.value, `${name.slice(0, 110)}, copy`, Date.now());
+  };
+  const exportOne = async ({ id, name }: ShelfEntry): Promise<void> => {
+    const plan = await readPlan(id);
+    // What cannot be read is taken out as it lies there.
+    const text = plan?.ok === true ? serializePlan(plan.value) : await rawText(id);
+    if (text !== undefined) download(fileName(name, PLAN_FILE_ENDING), 'application/json', text);
+  };
+  const remove = async (entry: ShelfEntry): Promise<void> => {
     await setRemoved(entry.id, Date.now());
     setJustRemoved(entry);
   };
@@ -115,16 +139,25 @@ export function Shelf() {
           New plan
         </Button>
       </header>
-      {problem !== null && (
-        <div className="problem" role="alert">
-          <span>{problem}</span>
-          <button type="button" className="linkish" aria-label="Close" onClick={() => setProblem(null)}>
+      {isForThisPage && (
+        <div className="problem" role="status">
+          <span>
+            This browser does not let pages keep data (a private window, or its storage is turned off).
+            Everything works, but plans last only while this page is open: save them as files.
+          </span>
+        </div>
+      )}
+      {notice !== null && (
+        <div className={notice.kind === 'problem' ? 'problem' : 'problem word'} role="alert">
+          <span>{notice.text}</span>
+          <button type="button" className="linkish" aria-label="Close" onClick={hush}>
             ✕
           </button>
         </div>
       )}
+      <BackupReminder plans={plans ?? []} />
       {justRemoved !== null && (
-        <div className="problem" role="status" style={{ borderLeftColor: 'var(--leaf)' }}>
+        <div className="problem word" role="status">
           <span>“{justRemoved.name}” was taken off the shelf.</span>
           <Button
             size="small"
@@ -142,12 +175,10 @@ export function Shelf() {
           <PlanCard
             key={entry.id}
             entry={entry}
-            onCopy={() => void addCopy(entry.plan, `${entry.name}, copy`, Date.now()).catch(report)}
+            onCopy={() => void copy(entry).catch(report)}
             onRename={() => setRenaming(entry)}
             onRemove={() => void remove(entry).catch(report)}
-            onExport={() =>
-              download(fileName(entry.name, PLAN_FILE_ENDING), 'application/json', serializePlan(entry.plan))
-            }
+            onExport={() => void exportOne(entry).catch(report)}
           />
         ))}
       </ul>
@@ -183,12 +214,38 @@ export function Shelf() {
           </ul>
         </>
       )}
+      <Safekeeping />
+      {backup !== null && <RestoreDialog backup={backup} onClose={() => setBackup(null)} />}
       {renaming !== null && <RenameDialog entry={renaming} onClose={() => setRenaming(null)} />}
     </main>
   );
 }
 
-function RenameDialog({ entry, onClose }: { readonly entry: StoredPlan; readonly onClose: () => void }) {
+/** Says when too much has changed since the last backup; demo plans do not count. */
+function BackupReminder({ plans }: { readonly plans: readonly ShelfEntry[] }) {
+  const last = useLiveQuery(lastBackup);
+  const [isHushed, setHushed] = useState(false);
+  if (last === undefined || isHushed) return null;
+  const own = plans.filter(({ id }) => !isDemo(id)).map(({ changedAt }) => changedAt);
+  const due = backupDue(own, last, Date.now());
+  if (due === null) return null;
+  return (
+    <div className="problem word" role="status">
+      <span>
+        {due.changed === 1 ? '1 plan has' : `${due.changed} plans have`} changed since{' '}
+        {last === null ? `${due.days} days without a backup` : `the last backup, ${due.days} days ago`}.
+      </span>
+      <Button size="small" onClick={() => void saveBackup(Date.now())}>
+        Back up the shelf
+      </Button>
+      <button type="button" className="linkish" aria-label="Not now" onClick={() => setHushed(true)}>
+        ✕
+      </button>
+    </div>
+  );
+}
+
+function RenameDialog({ entry, onClose }: { readonly entry: ShelfEntry; readonly onClose: () => void }) {
   const [text, setText] = useState(entry.name);
   const name = tidyName(text);
   const take = (): void => {

@@ -1,0 +1,112 @@
+import { describeProblem } from '@sashiko/core/errors/problem';
+import type { ShelfBackup } from '@sashiko/core/formats/shelf-file';
+import { Radio } from 'antd';
+import { useEffect, useState } from 'react';
+import {
+  type ChoiceForDoubles,
+  compareBackup,
+  type RestorePlan,
+  restoreShelf,
+} from '../../storage/safekeeping.ts';
+import { useShelfStore } from '../../stores/shelf-store.ts';
+import { Dialog } from '../../ui/Dialog.tsx';
+
+const CHOICES: ReadonlyArray<{ readonly value: ChoiceForDoubles; readonly label: string }> = [
+  { value: 'keep-both', label: 'Keep both: the one of the backup comes beside it' },
+  { value: 'take-backup', label: 'Take the one of the backup in its place' },
+  { value: 'keep-shelf', label: 'Keep the one on the shelf' },
+];
+
+/** `1 plan`, `3 plans`. */
+function counted(count: number, noun: string): string {
+  return `${count} ${noun}${count === 1 ? '' : 's'}`;
+}
+
+/** What a backup would bring, and what becomes of plans that the shelf has already. */
+export function RestoreDialog({
+  backup,
+  onClose,
+}: {
+  readonly backup: ShelfBackup;
+  readonly onClose: () => void;
+}) {
+  const tell = useShelfStore((state) => state.tell);
+  const [plan, setPlan] = useState<RestorePlan | null>(null);
+  const [choice, setChoice] = useState<ChoiceForDoubles>('keep-both');
+  const [isBusy, setBusy] = useState(false);
+  useEffect(() => {
+    const failed = (): void => {
+      tell('The shelf could not be read to compare it with the backup.', 'problem');
+      onClose();
+    };
+    compareBackup(backup).then(setPlan, failed);
+  }, [backup, tell, onClose]);
+  const take = (): void => {
+    if (plan === null) return;
+    setBusy(true);
+    restoreShelf(plan, choice, Date.now()).then(
+      ({ plans, parts }) => {
+        tell(`Brought back: ${counted(plans, 'plan')} and ${counted(parts, 'described part')}.`);
+        onClose();
+      },
+      () => {
+        tell(
+          'Not all of the backup could be kept: the browser is out of room. The file has it still.',
+          'problem',
+        );
+        onClose();
+      },
+    );
+  };
+  if (plan === null) return null;
+  const { fresh, doubles, same, freshParts, doubleParts } = plan;
+  const hasDoubles = doubles.length + doubleParts.length > 0;
+  const isIdle = fresh.length + freshParts.length === 0 && !hasDoubles;
+  return (
+    <Dialog
+      title="Bring back a backup"
+      open
+      onCancel={onClose}
+      onOk={isIdle ? onClose : take}
+      okText={isIdle ? 'Close' : 'Bring back'}
+      okButtonProps={{ loading: isBusy }}
+    >
+      <p>
+        {backup.savedAtMs !== null &&
+          `Backed up on ${new Date(backup.savedAtMs).toLocaleDateString('en-GB', { dateStyle: 'long' })}. `}
+        {counted(fresh.length, 'plan')} and {counted(freshParts.length, 'described part')} are not on the
+        shelf; {counted(same.length, 'plan')} {same.length === 1 ? 'is' : 'are'} there just so.
+      </p>
+      {hasDoubles && (
+        <fieldset className="doubles">
+          <legend>
+            On the shelf in another state:{' '}
+            {[
+              ...doubles.map(({ name }) => `“${name}”`),
+              ...doubleParts.map(({ title }) => `part “${title}”`),
+            ].join(', ')}
+          </legend>
+          <Radio.Group
+            value={choice}
+            onChange={(event) => setChoice(event.target.value as ChoiceForDoubles)}
+            options={[...CHOICES]}
+            vertical
+          />
+        </fieldset>
+      )}
+      {backup.unreadable.length > 0 && (
+        <>
+          <p className="plus">These cannot be read and are left out; the file has them still:</p>
+          <ul>
+            {backup.unreadable.map(({ name, problem }, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: names may be the same, and the list never changes
+              <li key={i}>
+                {name}: {describeProblem(problem)}
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </Dialog>
+  );
+}

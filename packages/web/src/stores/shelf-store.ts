@@ -1,0 +1,17 @@
+/** What the shelf has to say, also from elsewhere: a plan that was laid there for the maker, a file that was refused. */
+import { create } from 'zustand';
+
+interface ShelfState {
+  readonly notice: { readonly text: string; readonly kind: 'problem' | 'word' } | null;
+  /** What is stored lies in this page alone: the browser keeps nothing. */
+  readonly isForThisPage: boolean;
+  tell(text: string, kind?: 'problem' | 'word'): void;
+  hush(): void;
+}
+
+export const useShelfStore = create<ShelfState>()((set) => ({
+  notice: null,
+  isForThisPage: false,
+  tell: (text, kind = 'word') => set({ notice: { text, kind } }),
+  hush: () => set({ notice: null }),
+}));
