@@ -18,6 +18,16 @@ const DECIMALS = 3;
 
 /** The bytes of a PDF with the given pages. `title` goes into its properties. Throws RangeError without pages. */
 export function writePdf(pages: readonly SheetPage[], title: string, fonts: PdfFonts): Uint8Array {
+  const work = makePdf(pages, title, fonts);
+  for (let step = work.next(); ; step = work.next()) if (step.done === true) return step.value;
+}
+
+/** As `writePdf`; yields the share done, 0 to 1, after each page. */
+export function* makePdf(
+  pages: readonly SheetPage[],
+  title: string,
+  fonts: PdfFonts,
+): Generator<number, Uint8Array> {
   const first = pages[0];
   if (first === undefined) throw new RangeError('writePdf: there are no pages');
   const size = (page: SheetPage): [number, number] => [page.widthMm, page.heightMm];
@@ -39,6 +49,7 @@ export function writePdf(pages: readonly SheetPage[], title: string, fonts: PdfF
   for (const [i, page] of pages.entries()) {
     if (i > 0) pdf.addPage(size(page));
     for (const item of page.items) drawItem(pdf, item);
+    yield (0.8 * (i + 1)) / pages.length;
   }
   return new Uint8Array(pdf.output('arraybuffer'));
 }

@@ -13,7 +13,7 @@ import { holdingSteps, placingSteps } from './steps/holding.ts';
 import { preparingSteps } from './steps/preparing.ts';
 import { pieceSteps } from './steps/sewing-a-piece.ts';
 import { type StepContext, stepContext } from './steps/step-context.ts';
-import { isSupplyFirst, testingSteps } from './steps/testing.ts';
+import { isSupplyFirst, pieceTester, sourceTests } from './steps/testing.ts';
 import { unfollowedHabits } from './unfollowed-habits.ts';
 
 export interface SewingSheet {
@@ -57,7 +57,8 @@ export function sewingSheet(plan: Plan): SewingSheet {
 /** The steps in their usual order, in portions; needs and habits put them in a valid one. */
 function usualParts(context: StepContext): ReadonlyArray<() => readonly StepDraft[]> {
   const { plan, pieces } = context;
-  const tests = groupBy(testingSteps(context), ({ id }) => id);
+  const tests = groupBy(sourceTests(context), ({ id }) => id);
+  const testOf = pieceTester(context);
   const test = (id: string): readonly StepDraft[] => tests.get(id) ?? [];
   const testsOf = (word: string): readonly StepDraft[] =>
     context.proofs.flatMap(({ circuit }) => test(`test:${word}:${circuit.source.part.id}`));
@@ -71,7 +72,7 @@ function usualParts(context: StepContext): ReadonlyArray<() => readonly StepDraf
     () => testsOf('apart-early'),
     ...pieces.map((piece, i) => () => [
       ...pieceSteps(context, piece),
-      ...test(`test:piece:${piece.id}`),
+      testOf(piece),
       ...(i === lastOfSide ? testsOf('one-side') : []),
     ]),
     () => (isSupplyFirst(context) ? testsOf('supply') : []),

@@ -7,7 +7,7 @@ import { moved } from './clip-items.ts';
 import { amountWords, GATHER_GROUPS } from './gather.ts';
 import { expectedSeconds, formatWorkTime, type Pace, UNKNOWN_PACE } from './pace.ts';
 import { type Paper, paperOf } from './papers.ts';
-import { type SewingSheet, sewingSheet } from './sewing-sheet.ts';
+import { makeSheet, type SewingSheet } from './sewing-sheet.ts';
 import type { DrawItem, SheetPage } from './sheet-drawing.ts';
 import { keptTogether } from './sheet-names.ts';
 import type { SewingStep } from './step.ts';
@@ -55,7 +55,7 @@ export function sheetPages(plan: Plan, print: SheetPrint = {}): readonly SheetPa
 /** As `sheetPages`; yields the share done, 0 to 1. */
 export function* makeSheetPages(plan: Plan, print: SheetPrint = {}): Generator<number, readonly SheetPage[]> {
   const { warnings = NO_WARNINGS, paper = paperOf(plan), pace = UNKNOWN_PACE } = print;
-  const sheet = print.sheet ?? sewingSheet(plan);
+  const sheet = print.sheet ?? (yield* partOf(makeSheet(plan), 0.3));
   yield 0.3;
   const blocks = [...headBlocks(plan, sheet, warnings, pace)];
   const isPictured = sheet.steps.filter(isDrawn).length <= MOST_DRAWINGS;
@@ -71,6 +71,14 @@ export function* makeSheetPages(plan: Plan, print: SheetPrint = {}): Generator<n
     if (i % 20 === 0) yield 0.3 + (0.6 * i) / sheet.steps.length;
   }
   return numbered(paginate(plan, blocks, paper));
+}
+
+/** Work that is so large a share of another. */
+function* partOf<T>(work: Generator<number, T>, share: number): Generator<number, T> {
+  for (let step = work.next(); ; step = work.next()) {
+    if (step.done === true) return step.value;
+    yield step.value * share;
+  }
 }
 
 function* headBlocks(

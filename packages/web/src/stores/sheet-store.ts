@@ -13,6 +13,8 @@ interface SheetState {
   readonly of: Plan | null;
   /** Share done while it is worked out, or null when it is up to date. */
   readonly share: number | null;
+  /** The plan it could not be worked out of. */
+  readonly failedOf: Plan | null;
 }
 
 export const useSheetStore = create<SheetState>()(() => ({
@@ -20,6 +22,7 @@ export const useSheetStore = create<SheetState>()(() => ({
   sheet: null,
   of: null,
   share: null,
+  failedOf: null,
 }));
 
 /** Fields of a plan that the sheet does not rest on: ticks and readings come with every step that is done. */
@@ -38,12 +41,25 @@ function restsOnTheSame(a: Plan, b: Plan): boolean {
   return (Object.keys(a) as (keyof Plan)[]).every((field) => BESIDE.has(field) || a[field] === b[field]);
 }
 
-/** The sheet of the plan, or the last one while a newer one is worked out; null before the first. */
-export function useSheet(plan: Plan): { readonly sheet: SewingSheet | null; readonly share: number | null } {
-  const { planId, sheet, of, share } = useSheetStore();
+/** The sheet of a plan as far as it is. */
+export interface SheetWork {
+  /** The last one while a newer one is worked out; null before the first. */
+  readonly sheet: SewingSheet | null;
+  /** Share done; null when it is up to date, or could not be worked out. */
+  readonly share: number | null;
+  /** Works it out again, where that went wrong. */
+  readonly again: (() => void) | null;
+}
+
+const askAgain = (): void => useSheetStore.setState({ failedOf: null });
+
+/** The sheet of the plan, worked out anew whenever something it rests on has changed. */
+export function useSheet(plan: Plan): SheetWork {
+  const { planId, sheet, of, share, failedOf } = useSheetStore();
   const isCurrent = of !== null && planId === plan.id && restsOnTheSame(of, plan);
+  const hasFailed = failedOf === plan;
   useEffect(() => {
-    if (isCurrent) return;
+    if (isCurrent || hasFailed) return;
     useSheetStore.setState({
       share: 0,
       ...(useSheetStore.getState().planId === plan.id ? {} : { planId: plan.id, sheet: null, of: null }),
@@ -53,13 +69,17 @@ export function useSheet(plan: Plan): { readonly sheet: SewingSheet | null; read
       (answer) => useSheetStore.setState({ planId: plan.id, sheet: answer, of: plan, share: null }),
       (error: unknown) => {
         if (error instanceof Cancelled) return;
-        useSheetStore.setState({ share: null });
+        useSheetStore.setState({ share: null, failedOf: plan });
         usePlanStore.getState().tell(error instanceof Error ? error.message : String(error), 'problem');
       },
     );
     return () => job.cancel();
-  }, [plan, isCurrent]);
-  return { sheet: planId === plan.id ? sheet : null, share: isCurrent ? null : (share ?? 0) };
+  }, [plan, isCurrent, hasFailed]);
+  return {
+    sheet: planId === plan.id ? sheet : null,
+    share: isCurrent || hasFailed ? null : (share ?? 0),
+    again: hasFailed ? askAgain : null,
+  };
 }
 
 /** How many steps the sheet of a plan has, as far as it was worked out. */

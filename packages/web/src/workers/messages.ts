@@ -113,6 +113,8 @@ export type ToWorker =
   | { readonly kind: 'finish'; readonly id: number };
 
 export type FromWorker =
+  /** The worker is at work and listens: comes every second while there is a job. */
+  | { readonly kind: 'sign' }
   /** `best` is an answer as good as it is so far, where there is one already. */
   | { readonly kind: 'progress'; readonly id: number; readonly share: number; readonly best?: unknown }
   | { readonly kind: 'answer'; readonly id: number; readonly answer: unknown }

@@ -14,6 +14,34 @@ const waiting = new Map<number, Waiting>();
 let worker: Worker | null = null;
 let lastId = 0;
 
+/** A worker that gives no sign for so many seconds hangs. Every job pauses far more often to listen. */
+const SILENT_SECONDS = 10;
+
+/** Seconds since the last sign, counted while this page is awake: a machine that slept is no reason. */
+let silentFor = 0;
+let watch: ReturnType<typeof setInterval> | null = null;
+
+function watchOver(): void {
+  watch ??= setInterval(() => {
+    silentFor = waiting.size === 0 ? 0 : silentFor + 1;
+    if (waiting.size === 0 && watch !== null) {
+      clearInterval(watch);
+      watch = null;
+    } else if (silentFor >= SILENT_SECONDS)
+      putAway(`The work gave no sign for ${SILENT_SECONDS} seconds and was stopped. Ask for it again.`);
+  }, 1000);
+}
+
+/** A worker that broke or hangs is put away with all its jobs; the next question starts a new one. */
+function putAway(message: string): void {
+  worker?.terminate();
+  worker = null;
+  silentFor = 0;
+  const jobs = [...waiting.values()];
+  waiting.clear();
+  for (const job of jobs) job.reject(new Error(message));
+}
+
 function start(): Worker {
   if (worker !== null) return worker;
   worker = new Worker(new URL('./workshop.worker.ts', import.meta.url), {
@@ -21,7 +49,9 @@ function start(): Worker {
     name: 'sashiko-workshop',
   });
   worker.addEventListener('message', (event: MessageEvent<FromWorker>) => {
+    silentFor = 0;
     const message = event.data;
+    if (message.kind === 'sign') return;
     const job = waiting.get(message.id);
     if (job === undefined) return;
     if (message.kind === 'progress') {
@@ -32,14 +62,7 @@ function start(): Worker {
     if (message.kind === 'answer') job.resolve(message.answer);
     else job.reject(new Error(message.message));
   });
-  worker.addEventListener('error', () => {
-    // A worker that broke is put away with all its jobs; the next question starts a new one.
-    for (const job of waiting.values())
-      job.reject(new Error('The work stopped unexpectedly. Please try again.'));
-    waiting.clear();
-    worker?.terminate();
-    worker = null;
-  });
+  worker.addEventListener('error', () => putAway('The work stopped unexpectedly. Please try again.'));
   return worker;
 }
 
@@ -66,6 +89,7 @@ export function ask<Name extends MessageName>(
       onProgress: onProgress as Waiting['onProgress'],
     });
     send({ kind: 'ask', id, name, request });
+    watchOver();
   });
   return {
     answer,

@@ -245,6 +245,12 @@ async function handle(id: number, name: MessageName, request: unknown): Promise<
   }
 }
 
+/** So often the page is told that the worker is alive, ms; work that does not pause keeps it from saying so. */
+const SIGN_MS = 1000;
+setInterval(() => {
+  if (jobs.size > 0) post({ kind: 'sign' });
+}, SIGN_MS);
+
 self.addEventListener('message', (event: MessageEvent<ToWorker>) => {
   const message = event.data;
   if (message.kind !== 'ask') {

@@ -1,7 +1,7 @@
 import { succeed } from '../../errors/problem.ts';
 import { makeSheetPages } from '../../sewing/sheet-pages.ts';
 import { stopWarnings } from '../../sewing/stop-warnings.ts';
-import { writePdf } from '../pdf.ts';
+import { makePdf } from '../pdf.ts';
 import type { PrintKind } from '../print-kind.ts';
 
 export const sheetPrint: PrintKind = {
@@ -12,8 +12,7 @@ export const sheetPrint: PrintKind = {
     yield 0;
     const warnings = stopWarnings(plan);
     const pages = yield* makeSheetPages(plan, { warnings, pace });
-    return succeed([
-      { suffix: '-sewing-sheet.pdf', mime: 'application/pdf', data: writePdf(pages, plan.name, fonts) },
-    ]);
+    const data = yield* makePdf(pages, plan.name, fonts);
+    return succeed([{ suffix: '-sewing-sheet.pdf', mime: 'application/pdf', data }]);
   },
 };

@@ -19,19 +19,20 @@ import { doings, listed, signed } from '../sheet-names.ts';
 import { makeStep, type StepDraft } from '../step.ts';
 import { partsWith, type StepContext } from './step-context.ts';
 
-export function testingSteps(context: StepContext): readonly StepDraft[] {
+/** Gives the test of each piece of thread; what all of them rest on is worked out once. */
+export function pieceTester(context: StepContext): (piece: Piece) => StepDraft {
   const read = lineReader(context.plan);
-  return [
-    ...context.pieces.map((piece) =>
-      pieceTest(context, piece, (from, to) => read.reading(runsOf(piece), from, to)),
-    ),
-    ...context.proofs.flatMap((proof) => [
-      ...supplyTest(context, proof),
-      ...oneSideTest(context, proof),
-      ...earlyTest(context, proof),
-      apartTest(context, proof),
-    ]),
-  ];
+  return (piece) => pieceTest(context, piece, (from, to) => read.reading(runsOf(piece), from, to));
+}
+
+/** What is tested for each source, before its power goes in. */
+export function sourceTests(context: StepContext): readonly StepDraft[] {
+  return context.proofs.flatMap((proof) => [
+    ...supplyTest(context, proof),
+    ...oneSideTest(context, proof),
+    ...earlyTest(context, proof),
+    apartTest(context, proof),
+  ]);
 }
 
 const reading = { kind: 'test', seconds: SECONDS.reading } as const;

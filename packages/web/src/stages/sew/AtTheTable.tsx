@@ -14,6 +14,7 @@ import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useSheet } from '../../stores/sheet-store.ts';
 import { useNow } from '../../ui/use-now.ts';
 import { usePageTheme } from '../../ui/use-page-theme.ts';
+import { SheetProgress } from './SheetProgress.tsx';
 import { StepPicture } from './StepPicture.tsx';
 import { StopsNotice } from './StopsNotice.tsx';
 import { useReadAloud } from './use-read-aloud.ts';
@@ -23,7 +24,7 @@ import { useWakeLock } from './use-wake-lock.ts';
 /** The sheet at the sewing table: one step at a time, in large type, for hands that hold a needle. */
 export function AtTheTable({ planId }: { readonly planId: string }) {
   const plan = useShownPlan();
-  const { sheet, share } = useSheet(plan);
+  const { sheet, share, again } = useSheet(plan);
   usePageTheme(false);
   useEffect(() => {
     document.title = `${plan.name}, at the table · Sashiko`;
@@ -31,7 +32,7 @@ export function AtTheTable({ planId }: { readonly planId: string }) {
   return (
     <main className="at-table">
       {sheet === null ? (
-        <p role="status">Working out the sheet, {Math.round((share ?? 0) * 100)} % …</p>
+        <SheetProgress share={share} again={again} />
       ) : (
         <Sitting plan={plan} sheet={sheet} planId={planId} />
       )}

@@ -8,6 +8,7 @@ import { GatherPanel } from './GatherPanel.tsx';
 import { HabitsPanel } from './HabitsPanel.tsx';
 import { MendPanel } from './MendPanel.tsx';
 import { PrintPanel } from './PrintPanel.tsx';
+import { SheetProgress } from './SheetProgress.tsx';
 import { StepsPanel } from './StepsPanel.tsx';
 import { StopsNotice } from './StopsNotice.tsx';
 
@@ -17,7 +18,7 @@ type PanelName = (typeof PANELS)[number];
 /** The sewing sheet beside the cloth: what to do, cut and gather, in the maker's habits; the prints; and what to do when it goes wrong. */
 export function SewStage() {
   const plan = useShownPlan();
-  const { sheet, share } = useSheet(plan);
+  const { sheet, share, again } = useSheet(plan);
   const [panel, setPanel] = useState<PanelName>('Steps');
   const hasPlan = usePlanStore((state) => state.history !== null);
   if (!hasPlan) return null;
@@ -26,11 +27,7 @@ export function SewStage() {
       <ClothCanvas abilities={{ movesParts: false, drawsThread: false }} />
       <StageTray label="Sew" question="Part of the sheet" panels={PANELS} open={panel} onOpen={setPanel}>
         <StopsNotice plan={plan} />
-        {share !== null && panel !== 'Habits' && panel !== 'Print' && (
-          <p className="quiet" role="status">
-            Working out the sheet, {Math.round(share * 100)} % …
-          </p>
-        )}
+        {panel !== 'Habits' && panel !== 'Print' && <SheetProgress share={share} again={again} />}
         {panel === 'Habits' && <HabitsPanel plan={plan} unfollowed={sheet?.unfollowed ?? []} />}
         {panel === 'Print' && <PrintPanel plan={plan} />}
         {sheet !== null && panel === 'Steps' && <StepsPanel plan={plan} sheet={sheet} />}
