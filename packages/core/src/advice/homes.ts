@@ -15,7 +15,7 @@ import type { Part, Plan } from '../plan/schema.ts';
 import { balanceOf, TIPS_FROM_G } from '../plan/weight.ts';
 import { seededRandom } from '../random/random.ts';
 import { prepareBoard } from '../router/engine/board.ts';
-import { planOrder } from '../router/engine/order-plan.ts';
+import { planningOrder } from '../router/engine/order-plan.ts';
 import { isFast, type PlanProblem, routingProblemOf } from '../router/problem-of-plan.ts';
 import { route } from '../router/route.ts';
 import type { RouteRequest } from '../router/route-request.ts';
@@ -105,18 +105,21 @@ export function* findHomes(
   ];
   const homes: Home[] = [];
   for (const [i, pose] of poses.entries()) {
-    yield (0.7 * i) / poses.length;
-    const home = judge(plan, part, pose, request, (problem) => ({
-      threadMm: plannedMm(problem, seed, movesPerPart),
-      reasons: [],
-    }));
+    const share = (0.7 * i) / poses.length;
+    yield share;
+    const home = yield* judge(plan, part, pose, request, share, (problem) =>
+      plannedMm(problem, seed, movesPerPart),
+    );
     if (home !== null) homes.push(home);
   }
   const best = distinct(homes).slice(0, Math.max(most, CLOSELY));
   const close: Home[] = [];
   for (const [i, home] of best.entries()) {
-    yield 0.7 + (0.3 * i) / best.length;
-    const routed = judge(plan, part, home, request, (problem) => routedMm(problem, seed, routeMoves));
+    const share = 0.7 + (0.3 * i) / best.length;
+    yield share;
+    const routed = yield* judge(plan, part, home, request, share, (problem) =>
+      routedMm(problem, seed, routeMoves),
+    );
     if (routed !== null) close.push(routed);
   }
   const ranked = close.sort((a, b) => a.scoreMm - b.scoreMm);
@@ -174,16 +177,19 @@ interface ThreadPrice {
 }
 
 /** Thread on straight lines, with the ways round what is in them: quick, to see which places are worth routing. */
-function plannedMm(problem: PlanProblem, seed: number, movesPerPart: number): number {
+function* plannedMm(
+  problem: PlanProblem,
+  seed: number,
+  movesPerPart: number,
+): Generator<unknown, ThreadPrice> {
   const moves = movesPerPart * problem.parts.length;
-  return planOrder(prepareBoard(problem), seededRandom(seed), (made) => made / moves, CROSSING_MM).cost;
+  const board = prepareBoard(problem);
+  const { cost } = yield* planningOrder(board, seededRandom(seed), (made) => made / moves, CROSSING_MM);
+  return { threadMm: cost, reasons: [] };
 }
 
-function routedMm(problem: PlanProblem, seed: number, moves: number): ThreadPrice {
-  const search = route(problem, { seed, moves });
-  let step = search.next();
-  while (step.done !== true) step = search.next();
-  const { lengthMm, extraPieces = 0, patches = [], conflicts } = step.value;
+function* routedMm(problem: PlanProblem, seed: number, moves: number): Generator<unknown, ThreadPrice> {
+  const { lengthMm, extraPieces = 0, patches = [], conflicts } = yield* route(problem, { seed, moves });
   return {
     threadMm:
       lengthMm +
@@ -199,19 +205,24 @@ function routedMm(problem: PlanProblem, seed: number, moves: number): ThreadPric
   };
 }
 
-function judge(
+/** Judges a place; yields `share` whenever it pauses. */
+function* judge(
   plan: Plan,
   part: Part,
   { at, turnDeg }: Pick<Home, 'at' | 'turnDeg'>,
   request: RouteRequest,
-  priceOf: (problem: PlanProblem) => ThreadPrice,
-): Home | null {
+  share: number,
+  priceOf: (problem: PlanProblem) => Generator<unknown, ThreadPrice>,
+): Generator<number, Home | null> {
   const edit = moveHome(plan, part.id, { at, turnDeg });
   if (!edit.ok) return null;
   const moved = applyEdit(plan, edit.value);
   const problem = routingProblemOf(moved, request);
   if (!problem.ok) return null;
-  const { threadMm, reasons } = priceOf(problem.value);
+  const pricing = priceOf(problem.value);
+  let step = pricing.next();
+  for (; step.done !== true; step = pricing.next()) yield share;
+  const { threadMm, reasons } = step.value;
   const besides = besidesThread(moved, part.id);
   return {
     at,

@@ -42,6 +42,12 @@ const HALVINGS = 24;
 
 /** Integrates from full to the first stopping mark, or to empty. A load without current never ends: Infinity. */
 export function discharge(task: DischargeTask): DischargeResult {
+  const work = runDown(task);
+  for (let step = work.next(); ; step = work.next()) if (step.done === true) return step.value;
+}
+
+/** As `discharge`; yields the charge that is used, 0 to 1, between one load and the next. */
+export function* runDown(task: DischargeTask): Generator<number, DischargeResult> {
   const hours = new Map<string, number>();
   const samples: Array<{ hours: number; chargeLeft: number; load: Load }> = [];
   const first = task.loadAt(1);
@@ -55,11 +61,12 @@ export function discharge(task: DischargeTask): DischargeResult {
   let highLoad = first;
   for (const low of stepsBetween(task.knots)) {
     const lowLoad = task.loadAt(low);
-    const crossed = task.marks
-      .filter((mark) => !hours.has(mark.id) && mark.isPast(lowLoad))
-      .map((mark) => ({ id: mark.id, charge: chargeWhere(task, mark.isPast, high, low) }))
-      .sort((a, b) => b.charge - a.charge);
-    for (const { id, charge } of crossed) {
+    yield 1 - low;
+    const crossed: { readonly id: string; readonly charge: number }[] = [];
+    for (const mark of task.marks)
+      if (!hours.has(mark.id) && mark.isPast(lowLoad))
+        crossed.push({ id: mark.id, charge: yield* chargeWhere(task, mark.isPast, high, low) });
+    for (const { id, charge } of crossed.sort((a, b) => b.charge - a.charge)) {
       const at = elapsed + hoursBetween(task, high, highLoad, charge, task.loadAt(charge));
       hours.set(id, at);
       if (task.stopAt.includes(id)) {
@@ -91,18 +98,19 @@ function hoursBetween(task: DischargeTask, high: number, highLoad: Load, low: nu
   return ((high - low) * (rate(highLoad) + 4 * rate(middle) + rate(lowLoad))) / 6;
 }
 
-function chargeWhere(
+function* chargeWhere(
   task: DischargeTask,
   isPast: (load: Load) => boolean,
   high: number,
   low: number,
-): number {
+): Generator<number, number> {
   let before = high;
   let after = low;
   for (let i = 0; i < HALVINGS; i += 1) {
     const middle = (before + after) / 2;
     if (isPast(task.loadAt(middle))) after = middle;
     else before = middle;
+    yield 1 - middle;
   }
   return after;
 }

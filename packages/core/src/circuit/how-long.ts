@@ -3,7 +3,7 @@ import { type Result, succeed } from '../errors/problem.ts';
 import { cellAt, cellCapacityMah } from '../parts/cells.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Circuit, circuitsOf } from '../power/circuits.ts';
-import { discharge } from './discharge.ts';
+import { runDown } from './discharge.ts';
 import { DARK_AMP, type LightAnswer, willItLight } from './will-it-light.ts';
 
 /** What a holder that boosts hands on of what it takes (handbook figure). */
@@ -32,6 +32,12 @@ export interface RunTime {
  * flows at all.
  */
 export function howLong(plan: Plan): Result<readonly RunTime[]> {
+  const work = makeHowLong(plan);
+  for (let step = work.next(); ; step = work.next()) if (step.done === true) return step.value;
+}
+
+/** As `howLong`; yields the share done, 0 to 1, between one solve and the next. */
+export function* makeHowLong(plan: Plan): Generator<number, Result<readonly RunTime[]>> {
   const answers = new Map<number, LightAnswer>();
   let problem: Result<readonly RunTime[]> | null = null;
   const fresh = willItLight(plan, 1);
@@ -45,15 +51,22 @@ export function howLong(plan: Plan): Result<readonly RunTime[]> {
     answers.set(chargeLeft, answer);
     return answer;
   };
-  const times = circuitsOf(plan).flatMap((circuit) => runTime(circuit, fresh.value, answerAt) ?? []);
+  const times: RunTime[] = [];
+  const circuits = circuitsOf(plan);
+  for (const [i, circuit] of circuits.entries()) {
+    const work = runTime(circuit, fresh.value, answerAt);
+    let step = work.next();
+    for (; step.done !== true; step = work.next()) yield (i + step.value) / circuits.length;
+    if (step.value !== null) times.push(step.value);
+  }
   return problem ?? succeed(times);
 }
 
-function runTime(
+function* runTime(
   circuit: Circuit,
   fresh: LightAnswer,
   answerAt: (chargeLeft: number) => LightAnswer,
-): RunTime | null {
+): Generator<number, RunTime | null> {
   const { part, cell: source, cellKind } = circuit.source;
   const own = new Set(
     [...circuit.lights, ...circuit.pinLights.map(({ light }) => light)].map(({ id }) => id),
@@ -66,7 +79,7 @@ function runTime(
   if (freshAmp < AT_REST_AMP) return null;
   const isLit = brightestOf(fresh) >= DARK_AMP;
   const half = brightestOf(fresh) / 2;
-  const result = discharge({
+  const result = yield* runDown({
     loadAt: (chargeLeft) => {
       const answer = answerAt(chargeLeft);
       const { volt, ohm } = cellAt(cellKind, chargeLeft);

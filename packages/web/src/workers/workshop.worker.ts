@@ -3,7 +3,7 @@
 import { findHomes } from '@sashiko/core/advice/homes';
 import { waysOut } from '@sashiko/core/advice/ways-out';
 import { gapPrices } from '@sashiko/core/checks/gap-prices';
-import { howLong } from '@sashiko/core/circuit/how-long';
+import { makeHowLong } from '@sashiko/core/circuit/how-long';
 import { describeProblem, describeToMaker, fail, type Result } from '@sashiko/core/errors/problem';
 import { PRINT_KINDS, printNamed } from '@sashiko/core/formats/print-kinds';
 import { LARGEST_PICTURE_PX, planStraightening, straightenPixels } from '@sashiko/core/geometry/straighten';
@@ -154,8 +154,9 @@ const handlers: Handlers = {
   async gapPrices({ plan }, job) {
     return await runInSlices(gapPrices(plan), job);
   },
-  async howLong({ plan }) {
-    const times = howLong(plan);
+  async howLong({ plan }, job) {
+    const times = await runInSlices(makeHowLong(plan), job);
+    if (times === null) return null;
     if (!times.ok) throw new Refusal(describeProblem(times.problem));
     return { times: times.value };
   },
