@@ -17,6 +17,8 @@ export default defineConfig({
     baseURL: `http://localhost:${PORT}`,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
+    // Each test starts with an empty browser; only those about being offline keep the application in it.
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: process.env['SASHIKO_CHROMIUM'] ?? '/usr/bin/chromium',
       args: [

@@ -1,7 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { canvas, downloadBytes, goTo, openDemo, place, type Stage } from './worktable.ts';
+import { canvas, downloadBytes, goTo, openDemo, place } from './worktable.ts';
 
 test('copy, rename, delete with undo, search', async ({ page }) => {
   await page.goto('/');
@@ -170,35 +169,3 @@ test('a part is placed from the drawer by keyboard, and one by dragging it over'
   await place(page, 'Coin-cell holder with switch', 60, 60);
   await expect(page.getByRole('button', { name: 'Undo: place holder 1' })).toBeVisible();
 });
-
-for (const theme of ['light', 'dark']) {
-  test(`every view passes an accessibility scan in the ${theme} theme`, async ({ page }) => {
-    test.slow();
-    const scan = async (what: string): Promise<void> => {
-      await page.waitForTimeout(400);
-      const { violations } = await new AxeBuilder({ page })
-        .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
-        .analyze();
-      expect(
-        violations.map((violation) => `${what}: ${violation.id} ${violation.nodes[0]?.html.slice(0, 160)}`),
-      ).toEqual([]);
-    };
-    await openDemo(page, 'tide-pool-hanging', 'cloth');
-    if (theme === 'dark') await page.getByRole('button', { name: 'Use the dark theme' }).click();
-    for (const stage of [
-      'cloth',
-      'parts',
-      'thread',
-      'check',
-      'light',
-      'sew',
-      'bench',
-    ] as const satisfies readonly Stage[]) {
-      await goTo(page, stage);
-      await scan(stage);
-    }
-    await page.goto('/');
-    await expect(page.locator('.card').first()).toBeVisible();
-    await scan('shelf');
-  });
-}

@@ -5,6 +5,7 @@ import { waysOut } from '@sashiko/core/advice/ways-out';
 import { gapPrices } from '@sashiko/core/checks/gap-prices';
 import { makeHowLong } from '@sashiko/core/circuit/how-long';
 import { describeProblem, describeToMaker, fail, type Result } from '@sashiko/core/errors/problem';
+import { MOST_PIXELS, pictureSize } from '@sashiko/core/formats/picture-size';
 import { PRINT_KINDS, printNamed } from '@sashiko/core/formats/print-kinds';
 import { LARGEST_PICTURE_PX, planStraightening, straightenPixels } from '@sashiko/core/geometry/straighten';
 import { sewTrials } from '@sashiko/core/nets/trials';
@@ -115,6 +116,11 @@ const handlers: Handlers = {
   },
   async readPicture({ file }) {
     if (file.size > LARGEST_PICTURE_BYTES) throw new Refusal('The picture is larger than 40 megabytes.');
+    const size = pictureSize(new Uint8Array(await file.arrayBuffer()));
+    if (size !== null && size.widthPx * size.heightPx > MOST_PIXELS)
+      throw new Refusal(
+        `The picture has ${Math.round((size.widthPx * size.heightPx) / 1e6)} million pixels; ${MOST_PIXELS / 1e6} million are the most. Make it smaller first.`,
+      );
     const bitmap = await createImageBitmap(file).catch(() => null);
     if (bitmap === null)
       throw new Refusal('The file is no picture this browser can read. Save it as JPEG or PNG.');
