@@ -19,7 +19,7 @@ test.each(Object.entries(FILES))(
 
 test('files of other kinds, cut short or damaged give a size, or none, and never fail', () => {
   expect(pictureSize(new Uint8Array())).toBeNull();
-  expect(pictureSize(new TextEncoder().encode('<svg width="9"/>'))).toBeNull();
+  expect(pictureSize(new TextEncoder().encode('plain words'))).toBeNull();
   const random = seededRandom(1);
   for (const file of Object.values(FILES)) {
     for (let cut = 0; cut < 60; cut += 1)
