@@ -26,6 +26,56 @@ describe('exit status and output', () => {
     });
   });
 
+  test('validate: parts, backups and drawings too, by what is in them', async () => {
+    const hole = { diameterMm: 2, padMm: 4, label: '', joinedAs: '', abilities: [] };
+    const part = {
+      id: 'own-reed',
+      title: 'Reed resistor',
+      outline: { form: 'round', acrossMm: 12 },
+      massG: 1,
+      holes: [
+        { ...hole, id: 'a', x: -4, y: 0, role: 'pin' },
+        { ...hole, id: 'b', x: 4, y: 0, role: 'pin' },
+      ],
+      model: { kind: 'none' },
+    };
+    const partFile = file('reed.json', JSON.stringify({ format: 'sashiko-part', version: 1, part }));
+    expect(await runCommand('validate', partFile, false)).toEqual({
+      status: 0,
+      output: 'Reed resistor: a sound part with 2 holes.\n',
+      error: '',
+    });
+    const drawing = file(
+      'pond.svg',
+      '<svg width="50mm" height="50mm" viewBox="0 0 100 100"><rect id="edge" width="40" height="20"/><text>x</text></svg>',
+    );
+    expect((await runCommand('validate', drawing, false)).output).toBe(
+      'A drawing with 1 line. Left out: 1 × <text>.\n',
+    );
+    expect(JSON.parse((await runCommand('validate', drawing, true)).output)).toEqual({
+      kind: 'drawing',
+      widthMm: 50,
+      heightMm: 50,
+      lines: [
+        {
+          name: 'edge',
+          closed: true,
+          nodes: 4,
+          box: { x: 0, y: 0, widthMm: 20, heightMm: 10 },
+          lengthMm: 60,
+        },
+      ],
+      leftOut: ['1 × <text>'],
+    });
+    const plan = JSON.parse(readFileSync(good, 'utf8')) as unknown;
+    const shelf = { format: 'sashiko-shelf', version: 1, savedAtMs: 5, plans: [plan, 7], ownParts: [part] };
+    expect((await runCommand('validate', file('shelf.json', JSON.stringify(shelf)), false)).output).toBe(
+      'A backup with 1 plan and 1 described part; 1 cannot be read.\n',
+    );
+    const script = file('bad.svg', '<svg><script>1</script></svg>');
+    expect(await runCommand('validate', script, false)).toMatchObject({ status: 2, output: '' });
+  });
+
   test('check: 0 when clear, 1 when something is to be put right; JSON as documented', async () => {
     expect(await runCommand('check', good, true)).toMatchObject({ status: 0 });
     const result = await runCommand('check', bad, true);

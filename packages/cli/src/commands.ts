@@ -7,8 +7,16 @@ import { fixesFor } from '@sashiko/core/checks/fix';
 import { howLong, type RunTime } from '@sashiko/core/circuit/how-long';
 import { willItLight } from '@sashiko/core/circuit/will-it-light';
 import { LONGEST_LINE, plainLine } from '@sashiko/core/errors/plain-line';
-import { describeProblem, expectOk, fail, type Result } from '@sashiko/core/errors/problem';
+import {
+  describeProblem,
+  expectOk,
+  fail,
+  type Problem,
+  type Result,
+  succeed,
+} from '@sashiko/core/errors/problem';
 import { LARGEST_FILE_CHARACTERS, parsePlan } from '@sashiko/core/formats/plan-file';
+import { LARGEST_SHELF_CHARACTERS } from '@sashiko/core/formats/shelf-file';
 import { planNetlist } from '@sashiko/core/formats/spice';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatCurrent, formatHours, formatVolt } from '@sashiko/core/units/electrical';
@@ -16,6 +24,7 @@ import type { Command, CommandAnswer, CommandOptions } from './command.ts';
 import { routeCommand } from './route-command.ts';
 import { sheetCommand } from './sheet-command.ts';
 import { toJson } from './to-json.ts';
+import { toldOutput, validateText } from './validate-command.ts';
 
 export interface CommandResult {
   readonly status: 0 | 1 | 2;
@@ -24,7 +33,6 @@ export interface CommandResult {
 }
 
 const COMMANDS: Readonly<Record<string, Command>> = {
-  validate: (plan) => ({ output: `${plan.name}: a sound plan of version ${plan.version}.\n` }),
   check,
   simulate,
   netlist: (plan) => ({ output: expectOk(planNetlist(plan)) }),
@@ -40,13 +48,21 @@ export async function runCommand(
   options: Partial<Omit<CommandOptions, 'asJson'>> = {},
 ): Promise<CommandResult> {
   const command = COMMANDS[name];
-  if (command === undefined) return refuse(`sashiko: there is no command "${name}".`);
-  const plan = await readPlan(file);
-  if (plan === null) return refuse(`sashiko: ${shortName(file)} cannot be read: is the name right?`);
-  if (!plan.ok) {
-    const where = `sashiko: ${shortName(file)}: `;
-    return refuse(`${where}${describeProblem(plan.problem, LONGEST_LINE - where.length)}`);
+  if (command === undefined && name !== 'validate') return refuse(`sashiko: there is no command "${name}".`);
+  const text = await readText(
+    file,
+    command === undefined ? LARGEST_SHELF_CHARACTERS : LARGEST_FILE_CHARACTERS,
+  );
+  if (text === null) return refuse(`sashiko: ${shortName(file)} cannot be read: is the name right?`);
+  if (!text.ok) return refuseFile(file, text.problem);
+  if (command === undefined) {
+    const told = validateText(text.value);
+    return told.ok
+      ? { status: 0, output: toldOutput(told.value, asJson), error: '' }
+      : refuseFile(file, told.problem);
   }
+  const plan = parsePlan(text.value);
+  if (!plan.ok) return refuseFile(file, plan.problem);
   let answer: CommandAnswer;
   try {
     answer = command(plan.value, { seed: 1, ...options, asJson });
@@ -68,17 +84,22 @@ function refuse(message: string): CommandResult {
   return { status: 2, output: '', error: `${plainLine(message)}\n` };
 }
 
+function refuseFile(file: string, problem: Problem): CommandResult {
+  const where = `sashiko: ${shortName(file)}: `;
+  return refuse(`${where}${describeProblem(problem, LONGEST_LINE - where.length)}`);
+}
+
 /** A file's name as it was given; of a long one, its end. */
 function shortName(file: string): string {
   return file.length <= 60 ? file : `…${file.slice(-59)}`;
 }
 
-async function readPlan(file: string): Promise<Result<Plan> | null> {
+/** The text of a file that is not too large to be looked at; null when it cannot be read. */
+async function readText(file: string, mostCharacters: number): Promise<Result<string> | null> {
   try {
     const { size } = await stat(file);
-    if (size > LARGEST_FILE_CHARACTERS * 4)
-      return fail('file-too-large', `It has ${Math.round(size / 1e6)} MB.`);
-    return parsePlan(await readFile(file, 'utf8'));
+    if (size > mostCharacters * 4) return fail('file-too-large', `It has ${Math.round(size / 1e6)} MB.`);
+    return succeed(await readFile(file, 'utf8'));
   } catch {
     return null;
   }

@@ -25,7 +25,10 @@ const finish =
     process.exitCode = result.status;
   };
 
-cli.command('validate <file>', 'Say whether a plan file can be read').action(finish('validate'));
+cli
+  .command('validate <file>', 'Say whether a plan, part, backup or SVG file can be read, and what it holds')
+  .option('--json', 'As JSON')
+  .action(finish('validate'));
 cli.command('check <file>', 'List findings').option('--json', 'As JSON').action(finish('check'));
 cli
   .command('simulate <file>', 'Current of each light, volts, hours')

@@ -74,8 +74,9 @@ export function RestoreDialog({
       <p>
         {backup.savedAtMs !== null &&
           `Backed up on ${new Date(backup.savedAtMs).toLocaleDateString('en-GB', { dateStyle: 'long' })}. `}
-        {counted(fresh.length, 'plan')} and {counted(freshParts.length, 'described part')} are not on the
-        shelf; {counted(same.length, 'plan')} {same.length === 1 ? 'is' : 'are'} there just so.
+        {isIdle
+          ? 'Nothing that can be read in it is missing on the shelf.'
+          : `${counted(fresh.length, 'plan')} and ${counted(freshParts.length, 'described part')} are not on the shelf; ${counted(same.length, 'plan')} ${same.length === 1 ? 'is' : 'are'} there just so.`}
       </p>
       {hasDoubles && (
         <fieldset className="doubles">

@@ -47,7 +47,7 @@ export function Safekeeping() {
     if (read !== null) setBackup(read);
   };
   return (
-    <section aria-labelledby="safekeeping">
+    <section className="safekeeping" aria-labelledby="safekeeping">
       <hr className="stitch-line" />
       <h2 id="safekeeping">Safekeeping</h2>
       <p className="quiet">
