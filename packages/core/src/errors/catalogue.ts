@@ -119,6 +119,10 @@ export const ERROR_CATALOGUE = {
     title: 'The line has no length.',
     help: 'Draw it from one place to another.',
   },
+  'file-unreadable': {
+    title: 'The file cannot be read.',
+    help: 'It may have been moved or changed since it was chosen: choose it again.',
+  },
   'plan-too-large': {
     title: 'That is more than one plan holds.',
     help: 'Make two plans of it.',

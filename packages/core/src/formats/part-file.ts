@@ -12,7 +12,7 @@ export const PART_VERSION = 1;
 /** How a part file's name ends. */
 export const PART_FILE_ENDING = '.sashiko-part.json';
 /** The largest part file that is looked at, in characters. */
-const LARGEST_PART_CHARACTERS = 500_000;
+export const LARGEST_PART_CHARACTERS = 500_000;
 
 const PartFileSchema = v.strictObject({
   format: v.literal(PART_FORMAT),

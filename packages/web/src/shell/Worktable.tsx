@@ -16,6 +16,7 @@ import { isDemo, loadPlan, rawText } from '../storage/repository.ts';
 import { askToKeep } from '../storage/safekeeping.ts';
 import { useJobsStore } from '../stores/jobs-store.ts';
 import { usePlanStore } from '../stores/plan-store.ts';
+import { useShelfStore } from '../stores/shelf-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { download } from '../ui/download.ts';
 import { ErrorFence } from '../ui/ErrorFence.tsx';
@@ -103,7 +104,7 @@ function useOpenPlan(planId: string): string | null {
         const left = takeUnsaved(planId);
         usePlanStore.getState().open(left?.history ?? history);
         stop = startAutosave(left?.revision ?? revision, left !== undefined);
-        if (!isDemo(planId)) void tellKeeping();
+        if (!isDemo(planId) && !useShelfStore.getState().isForThisPage) void tellKeeping();
       },
       (error: unknown) => {
         if (!isGone) setProblem(error instanceof Error ? error.message : String(error));

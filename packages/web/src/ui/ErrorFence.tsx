@@ -2,6 +2,7 @@ import { PLAN_FILE_ENDING } from '@sashiko/core/formats/plan-file';
 import { Button } from 'antd';
 import { Component, type ReactNode } from 'react';
 import { usePlanStore } from '../stores/plan-store.ts';
+import { useShelfStore } from '../stores/shelf-store.ts';
 import { download, fileName } from './download.ts';
 
 interface ErrorFenceProps {
@@ -28,14 +29,16 @@ export class ErrorFence extends Component<ErrorFenceProps, ErrorFenceState> {
     const { children, fallback, isWholePage = false } = this.props;
     if (this.state.message === null) return children;
     if (fallback !== undefined) return fallback;
-    const plan = usePlanStore.getState().history?.plan;
+    const { history, saveState } = usePlanStore.getState();
+    const plan = history?.plan;
+    const isKept = saveState === 'saved' && !useShelfStore.getState().isForThisPage;
     return (
       <aside className={isWholePage ? 'shelf broken' : 'tray broken'} role="alert">
         <h2>This view broke</h2>
         <p>
           {plan === undefined
             ? 'What is kept in this browser stays as it is. Load the page again.'
-            : 'Your plan is kept. Take another stage, undo the last edit, or load the page again; to be sure, save it as a file first.'}
+            : `${isKept ? 'Your plan is kept.' : 'Your last edits are not kept: save the plan as a file first.'} Take another stage, undo the last edit, or load the page again.`}
         </p>
         <p className="quiet">{this.state.message.slice(0, 300)}</p>
         {plan !== undefined && (

@@ -16,6 +16,7 @@ import { useState } from 'react';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';
+import { readTextFile } from '../../ui/read-file.ts';
 import { USES } from './uses.ts';
 
 type Use = MarkingUse | 'outline' | 'none';
@@ -24,10 +25,8 @@ type Use = MarkingUse | 'outline' | 'none';
 export function SvgImport() {
   const [drawing, setDrawing] = useState<SvgDrawing | null>(null);
   const read = async (file: File): Promise<void> => {
-    // A file that cannot be read whole is refused by its size before its text is.
-    const text =
-      file.size > LARGEST_SVG_CHARACTERS * 2 ? ' '.repeat(LARGEST_SVG_CHARACTERS + 1) : await file.text();
-    const result = readSvg(text);
+    const text = await readTextFile(file, LARGEST_SVG_CHARACTERS, 'svg-too-large');
+    const result = text.ok ? readSvg(text.value) : text;
     if (result.ok) setDrawing(result.value);
     else usePlanStore.getState().tell(describeToMaker(result.problem), 'problem');
   };

@@ -1,5 +1,10 @@
 import { describeProblem, describeToMaker } from '@sashiko/core/errors/problem';
-import { PART_FILE_ENDING, parsePart, serializePart } from '@sashiko/core/formats/part-file';
+import {
+  LARGEST_PART_CHARACTERS,
+  PART_FILE_ENDING,
+  parsePart,
+  serializePart,
+} from '@sashiko/core/formats/part-file';
 import { kindOfOwnPart, type OwnPart, ownPartProblem } from '@sashiko/core/parts/own-part';
 import { deleteOwnPart, keepOwnPart } from '@sashiko/core/plan/edits/own-part-edits';
 import { Button, Input, Segmented } from 'antd';
@@ -11,6 +16,7 @@ import { download } from '../../ui/download.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
+import { readTextFile } from '../../ui/read-file.ts';
 import { OwnPartHoles } from './OwnPartHoles.tsx';
 import { OwnPartModel } from './OwnPartModel.tsx';
 import { PartPicture } from './PartPicture.tsx';
@@ -43,18 +49,21 @@ export function OwnPartEditor({ part: given, onDone }: OwnPartEditorProps) {
   const change = (changes: Partial<OwnPart>): void => setPart({ ...part, ...changes });
   const keep = (): void => {
     if (!commit(keepOwnPart(currentPlan(), part))) return;
-    void storeOwnPart(part);
+    storeOwnPart(part).catch(() =>
+      tell('The part is kept with this plan; the browser has no room to keep it for others.', 'problem'),
+    );
     onDone();
   };
   const read = async (file: File): Promise<void> => {
-    const result = parsePart(await file.text());
+    const text = await readTextFile(file, LARGEST_PART_CHARACTERS);
+    const result = text.ok ? parsePart(text.value) : text;
     if (result.ok) setPart(result.value);
     else tell(describeProblem(result.problem), 'problem');
   };
   const forget = (): void => {
     const isHere = currentPlan().ownParts[part.id] !== undefined;
     if (isHere && !commit(deleteOwnPart(currentPlan(), part.id))) return;
-    void forgetOwnPart(part.id);
+    forgetOwnPart(part.id).catch(() => tell('The browser could not forget the part.', 'problem'));
     onDone();
   };
   const { outline } = part;

@@ -25,6 +25,7 @@ import { useShelfStore } from '../../stores/shelf-store.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { download, fileName } from '../../ui/download.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
+import { readTextFile } from '../../ui/read-file.ts';
 import { usePageTheme } from '../../ui/use-page-theme.ts';
 import { PlanCard } from './PlanCard.tsx';
 import { RestoreDialog } from './RestoreDialog.tsx';
@@ -59,16 +60,21 @@ export function Shelf() {
     hush();
     const refuse = (why: string): void =>
       tell(`“${file.name}” was not taken in. ${why} Nothing was changed.`, 'problem');
-    if (looksLikeShelf(await file.slice(0, 200).text())) {
+    const beginning = await file
+      .slice(0, 300)
+      .text()
+      .catch(() => '');
+    if (looksLikeShelf(beginning)) {
       setBackup(await readBackup(file));
       return;
     }
-    if (file.size > LARGEST_FILE_CHARACTERS * 2) {
-      refuse(`It is ${Math.round(file.size / 1e6)} MB: a plan file is never that large.`);
+    const text = await readTextFile(file, LARGEST_FILE_CHARACTERS);
+    if (!text.ok) {
+      refuse(describeProblem(text.problem));
       return;
     }
     try {
-      const id = await importPlan(await file.text(), Date.now());
+      const id = await importPlan(text.value, Date.now());
       void navigate(`/plan/${id}/parts`);
     } catch (error) {
       refuse(error instanceof Error ? error.message : String(error));

@@ -1,0 +1,20 @@
+import type { ErrorCode } from '@sashiko/core/errors/catalogue';
+import { fail, type Result, succeed } from '@sashiko/core/errors/problem';
+
+/** Letters take up to so many bytes. */
+const BYTES_PER_LETTER = 4;
+
+/** The text of a file the maker chose. One that is too large to hold so many letters is refused by its size, before it is read. */
+export async function readTextFile(
+  file: File,
+  mostLetters: number,
+  tooLarge: ErrorCode = 'file-too-large',
+): Promise<Result<string>> {
+  if (file.size > BYTES_PER_LETTER * mostLetters)
+    return fail(tooLarge, `It has ${Math.round(file.size / 1e6)} MB.`);
+  try {
+    return succeed(await file.text());
+  } catch {
+    return fail('file-unreadable');
+  }
+}
