@@ -5,7 +5,7 @@ import { fail, type Problem } from '../errors/problem.ts';
 import { flattenCurve } from '../geometry/curve.ts';
 import { polylineLengthMm } from '../geometry/polyline.ts';
 import { runPath } from './placed.ts';
-import type { Plan } from './schema.ts';
+import type { Plan, Run } from './schema.ts';
 
 /** Records of each table, at most, and what a maker calls them: many times a large piece. */
 const MOST: Readonly<Record<string, { readonly most: number; readonly noun: string }>> = {
@@ -96,14 +96,30 @@ export function cornersProblem({ cloth }: Pick<Plan, 'cloth'>): Problem | null {
     : null;
 }
 
-/** Whether the threads have too many stitches together, or null. O(bends). */
-export function stitchesProblem(plan: Plan): Problem | null {
+/** About so many stitches a run has, every time it is sewn over. */
+export function stitchesOf(plan: Plan, run: Run): number {
+  return ((run.lines ?? 1) * polylineLengthMm(runPath(plan, run))) / run.stitchMm;
+}
+
+const counted = new WeakMap<Plan, number>();
+
+/** About so many stitches all runs have together. O(bends), remembered for the same plan. */
+export function countStitches(plan: Plan): number {
+  const known = counted.get(plan);
+  if (known !== undefined) return known;
   let stitches = 0;
-  for (const run of Object.values(plan.runs)) {
-    stitches += ((run.lines ?? 1) * polylineLengthMm(runPath(plan, run))) / run.stitchMm;
-    if (stitches > MOST_STITCHES)
-      return fail('plan-too-large', `Its threads have more than ${MOST_STITCHES} stitches together.`, 'runs')
-        .problem;
-  }
-  return null;
+  for (const run of Object.values(plan.runs)) stitches += stitchesOf(plan, run);
+  counted.set(plan, stitches);
+  return stitches;
+}
+
+/** Whether so many stitches are too many for one plan, or null. */
+export function stitchesProblem(stitches: number): Problem | null {
+  return stitches > MOST_STITCHES
+    ? fail(
+        'plan-too-large',
+        `Its threads have ${Math.round(stitches)} stitches together; ${MOST_STITCHES} are the most.`,
+        'runs',
+      ).problem
+    : null;
 }

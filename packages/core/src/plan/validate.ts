@@ -14,7 +14,7 @@ import { maybeHole } from '../parts/part-kind.ts';
 import { maybeStitchKind } from '../thread/stitch-kinds.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { SAME_POINT_MM } from '../units/tolerances.ts';
-import { cornersProblem, stitchesProblem } from './limits.ts';
+import { cornersProblem, countStitches, stitchesProblem } from './limits.ts';
 import { kindOf, maybeKindOf, poseOf, runPath } from './placed.ts';
 import type { HoleRef, Part, Patch, Plan, Run, Spool, Work } from './schema.ts';
 
@@ -60,7 +60,7 @@ function firstProblem(plan: Plan): Problem | null {
     const problem = run.id === key ? runProblem(plan, run) : misfiled(`runs.${key}`, run.id);
     if (problem !== null) return problem;
   }
-  const stitches = stitchesProblem(plan);
+  const stitches = stitchesProblem(countStitches(plan));
   if (stitches !== null) return stitches;
   for (const [key, patch] of Object.entries(plan.patches)) {
     const problem = patch.id === key ? patchProblem(plan, patch) : misfiled(`patches.${key}`, patch.id);

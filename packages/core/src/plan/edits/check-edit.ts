@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { fail, type Problem, type Result, succeed } from '../../errors/problem.ts';
 import { type OwnPart, OwnPartSchema, ownPartProblem } from '../../parts/own-part.ts';
 import { applyEdit, type Change, type Edit } from '../edit.ts';
-import { countProblem, stitchesProblem } from '../limits.ts';
+import { countProblem, countStitches, stitchesOf, stitchesProblem } from '../limits.ts';
 import {
   AcceptanceSchema,
   ClothSchema,
@@ -97,10 +97,20 @@ export function checkEdit(plan: Plan, label: string, asked: readonly Change[]): 
     const problem = run === undefined ? null : runProblem(next, run);
     if (problem !== null) return { ok: false, problem };
   }
-  const stitches = touchedRuns.size === 0 ? null : stitchesProblem(next);
-  return stitches === null || stitchesProblem(plan) !== null
-    ? succeed(edit)
-    : { ok: false, problem: stitches };
+  const more = moreStitches(plan, next, touchedRuns);
+  const tooLong = more > 0 ? stitchesProblem(countStitches(plan) + more) : null;
+  return tooLong === null ? succeed(edit) : { ok: false, problem: tooLong };
+}
+
+/** How many stitches more some runs have in the next plan. */
+function moreStitches(plan: Plan, next: Plan, runIds: ReadonlySet<string>): number {
+  let more = 0;
+  for (const id of runIds) {
+    const [before, after] = [plan.runs[id], next.runs[id]];
+    if (after !== undefined) more += stitchesOf(next, after);
+    if (before !== undefined) more -= stitchesOf(plan, before);
+  }
+  return more;
 }
 
 /** The tick under which a run's sewing is kept. */
