@@ -105,17 +105,41 @@ export function placedOutline(plan: WithOwnParts, part: Part): Polygon {
 export type RunWay = Pick<Run, 'from' | 'to' | 'bends'> &
   Partial<Pick<Run, 'curved' | 'stitchMm' | 'gapMm' | 'stitchId'>>;
 
-/** The corners of a run, from hole to hole. A curved run has a corner wherever the needle goes through. */
+interface RememberedPath {
+  readonly from: Part;
+  readonly to: Part;
+  readonly ownParts: Plan['ownParts'];
+  readonly habits: Plan['habits'];
+  readonly path: readonly Point[];
+}
+
+const curvedPaths = new WeakMap<RunWay, RememberedPath>();
+
+/**
+ * The corners of a run, from hole to hole. A curved run has a corner wherever the needle goes through; that is remembered while the
+ * run, its two parts and what they are described by are the same objects.
+ */
 export function runPath(plan: Plan, run: RunWay): readonly Point[] {
-  const through = [holePoint(plan, run.from), ...run.bends, holePoint(plan, run.to)];
-  if (run.curved !== true || run.bends.length === 0) return through;
-  const stitchMm = run.stitchMm ?? plan.habits.stitchMm;
-  const takesStep = maybeStitchKind(run.stitchId ?? plan.habits.stitchId)?.takesStep === true;
-  return needleHoles(
-    smoothThrough(through),
+  const isCurved = run.curved === true && run.bends.length > 0;
+  if (!isCurved) return cornersOfRun(plan, run);
+  const { ownParts, habits } = plan;
+  const [from, to] = [partOf(plan, run.from.partId), partOf(plan, run.to.partId)];
+  const known = curvedPaths.get(run);
+  if (known?.from === from && known.to === to && known.ownParts === ownParts && known.habits === habits)
+    return known.path;
+  const stitchMm = run.stitchMm ?? habits.stitchMm;
+  const takesStep = maybeStitchKind(run.stitchId ?? habits.stitchId)?.takesStep === true;
+  const path = needleHoles(
+    smoothThrough(cornersOfRun(plan, run)),
     stitchMm,
-    takesStep ? (run.gapMm ?? plan.habits.gapMm) : stitchMm,
+    takesStep ? (run.gapMm ?? habits.gapMm) : stitchMm,
   );
+  curvedPaths.set(run, { from, to, ownParts, habits, path });
+  return path;
+}
+
+function cornersOfRun(plan: Plan, run: RunWay): readonly Point[] {
+  return [holePoint(plan, run.from), ...run.bends, holePoint(plan, run.to)];
 }
 
 /** How many strands lie side by side along a run: strands of one pass times the passes. */
