@@ -76,6 +76,19 @@ describe('exit status and output', () => {
     expect(await runCommand('validate', script, false)).toMatchObject({ status: 2, output: '' });
   });
 
+  test('files in the encoding that their mark names', async () => {
+    const text = readFileSync(good, 'utf8');
+    for (const bytes of [
+      Buffer.from(`\uFEFF${text}`),
+      Buffer.from(`\uFEFF${text}`, 'utf16le'),
+      Buffer.from(`\uFEFF${text}`, 'utf16le').swap16(),
+    ]) {
+      const path = join(folder, 'marked.json');
+      writeFileSync(path, bytes);
+      expect(await runCommand('validate', path, false)).toMatchObject({ status: 0 });
+    }
+  });
+
   test('check: 0 when clear, 1 when something is to be put right; JSON as documented', async () => {
     expect(await runCommand('check', good, true)).toMatchObject({ status: 0 });
     const result = await runCommand('check', bad, true);

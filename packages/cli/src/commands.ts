@@ -15,6 +15,7 @@ import {
   type Result,
   succeed,
 } from '@sashiko/core/errors/problem';
+import { encodingOf } from '@sashiko/core/formats/json-text';
 import { LARGEST_FILE_CHARACTERS, parsePlan } from '@sashiko/core/formats/plan-file';
 import { LARGEST_SHELF_CHARACTERS } from '@sashiko/core/formats/shelf-file';
 import { planNetlist } from '@sashiko/core/formats/spice';
@@ -99,7 +100,8 @@ async function readText(file: string, mostCharacters: number): Promise<Result<st
   try {
     const { size } = await stat(file);
     if (size > mostCharacters * 4) return fail('file-too-large', `It has ${Math.round(size / 1e6)} MB.`);
-    return succeed(await readFile(file, 'utf8'));
+    const bytes = await readFile(file);
+    return succeed(new TextDecoder(encodingOf(bytes)).decode(bytes));
   } catch {
     return null;
   }

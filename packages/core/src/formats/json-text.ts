@@ -24,3 +24,9 @@ function troubleAt(json: string, message: string): string {
   const letter = named?.[2] ?? (before.at(-1) ?? '').length + 1;
   return `Line ${line}, letter ${letter} is where it goes wrong.`;
 }
+
+/** The encoding that the mark at a file's beginning names; UTF-8 where there is none. */
+export function encodingOf(bytes: Uint8Array): 'utf-8' | 'utf-16le' | 'utf-16be' {
+  if (bytes[0] === 0xff && bytes[1] === 0xfe) return 'utf-16le';
+  return bytes[0] === 0xfe && bytes[1] === 0xff ? 'utf-16be' : 'utf-8';
+}

@@ -430,6 +430,10 @@ function nameOf(attributes: Attributes, number: number): string {
   return plainLine(given, 60) || `path ${number}`;
 }
 
+function farWords(mm: number): string {
+  return mm < 1_000_000 ? `to ${(mm / 1000).toFixed(0)} m` : 'farther than a kilometre';
+}
+
 /** A shape as a line in mm; null where it has a number that cannot be read. */
 function namedLine(
   shape: Pick<SvgLine, 'nodes' | 'closed'>,
@@ -445,7 +449,7 @@ function namedLine(
       if (Math.max(Math.abs(p.x), Math.abs(p.y)) > LARGEST_COORDINATE_MM)
         throw refusal(
           'size-too-large',
-          `(“${name}” reaches to ${(Math.max(Math.abs(p.x), Math.abs(p.y)) / 1000).toFixed(0)} m)`,
+          `(“${name}” reaches ${farWords(Math.max(Math.abs(p.x), Math.abs(p.y)))})`,
         );
     }
   }

@@ -1,5 +1,6 @@
 import type { ErrorCode } from '@sashiko/core/errors/catalogue';
 import { fail, type Result, succeed } from '@sashiko/core/errors/problem';
+import { encodingOf } from '@sashiko/core/formats/json-text';
 
 /** Letters take up to so many bytes. */
 const BYTES_PER_LETTER = 4;
@@ -13,7 +14,8 @@ export async function readTextFile(
   if (file.size > BYTES_PER_LETTER * mostLetters)
     return fail(tooLarge, `It has ${Math.round(file.size / 1e6)} MB.`);
   try {
-    return succeed(await file.text());
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    return succeed(new TextDecoder(encodingOf(bytes)).decode(bytes));
   } catch {
     return fail('file-unreadable');
   }
