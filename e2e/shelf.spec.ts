@@ -45,7 +45,7 @@ test('bad files are refused in words, and the shelf stays as it is', async ({ pa
       Buffer.from(good.replace('"widthMm": 300', '"widthMm": 0')),
       /cloth\.shape\.sizes\.widthMm/,
     ],
-    ['huge.json', Buffer.alloc(48_000_000, 'x'), /never that large/],
+    ['huge.json', Buffer.alloc(48_000_000, 'x'), /larger than a plan can be. It has 48 MB/],
   ] as const;
   for (const [name, buffer, words] of cases) {
     await page.getByLabel('Plan file').setInputFiles({ name, mimeType: 'application/json', buffer });

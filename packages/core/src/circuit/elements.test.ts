@@ -32,18 +32,17 @@ describe('boards', () => {
 
   test('a regulator holds 3.3 V, takes from its input what it gives, and passes on what is too low', () => {
     const build = onPin('board-long', 'power-board', 'p3', ['plus-1', 'minus-1']);
-    const { circuit, point } = expectOk(solvePlan(build.plan));
+    const point = expectOk(solvePlan(build.plan));
     const board = build.part('board').id;
-    const volt = (terminal: string): number => point.volts.get(circuit.nodeOfTerminal(board, terminal)) ?? 0;
+    const volt = (terminal: string): number => point.voltAt(board, terminal);
     expect(volt('regulated') - volt('ground')).toBeCloseTo(3.3, 1);
-    const given = -(point.amps.get(`Vreg_${board}`) ?? 0);
+    const given = -point.ampOf(`Vreg_${board}`);
     expect(given).toBeGreaterThan(0.005);
-    expect(point.amps.get(`Ireg_${board}`)).toBeCloseTo(given, 8);
+    expect(point.ampOf(`Ireg_${board}`)).toBeCloseTo(given, 8);
     const low = onPin('board-long', 'aaa-holder-2', 'p3', ['plus-1', 'minus-1']);
     const passed = expectOk(solvePlan(low.plan));
     const lowBoard = low.part('board').id;
-    const lowVolt = (terminal: string): number =>
-      passed.point.volts.get(passed.circuit.nodeOfTerminal(lowBoard, terminal)) ?? 0;
+    const lowVolt = (terminal: string): number => passed.voltAt(lowBoard, terminal);
     expect(lowVolt('regulated')).toBeLessThan(lowVolt('supply'));
     expect(lowVolt('regulated')).toBeGreaterThan(lowVolt('supply') - 0.1);
   });

@@ -4,7 +4,9 @@ import { cellAt, cellCapacityMah } from '../parts/cells.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Circuit, circuitsOf } from '../power/circuits.ts';
 import { runDown } from './discharge.ts';
-import { DARK_AMP, type LightAnswer, willItLight } from './will-it-light.ts';
+import { elementName } from './plan-circuit.ts';
+import { compileCircuit, type PlanPoint, solveAt } from './solve-plan.ts';
+import { DARK_AMP } from './will-it-light.ts';
 
 /** What a holder that boosts hands on of what it takes (handbook figure). */
 export const BOOST_EFFICIENCY = 0.85;
@@ -38,23 +40,27 @@ export function howLong(plan: Plan): Result<readonly RunTime[]> {
 
 /** As `howLong`; yields the share done, 0 to 1, between one solve and the next. */
 export function* makeHowLong(plan: Plan): Generator<number, Result<readonly RunTime[]>> {
-  const answers = new Map<number, LightAnswer>();
+  const answers = new Map<number, PlanPoint>();
   let problem: Result<readonly RunTime[]> | null = null;
-  const fresh = willItLight(plan, 1);
-  if (!fresh.ok) return fresh;
-  const answerAt = (chargeLeft: number): LightAnswer => {
+  const ready = compileCircuit(plan);
+  if (!ready.ok) return ready;
+  const first = solveAt(ready.value, 1);
+  if (!first.ok) return first;
+  const fresh = first.value;
+  let last = fresh;
+  const answerAt = (chargeLeft: number): PlanPoint => {
     const known = answers.get(chargeLeft);
     if (known !== undefined) return known;
-    const solved = willItLight(plan, chargeLeft);
-    if (!solved.ok) problem = solved;
-    const answer = solved.ok ? solved.value : fresh.value;
-    answers.set(chargeLeft, answer);
-    return answer;
+    const solved = solveAt(ready.value, chargeLeft, last);
+    if (solved.ok) last = solved.value;
+    else problem = solved;
+    answers.set(chargeLeft, last);
+    return last;
   };
   const times: RunTime[] = [];
   const circuits = circuitsOf(plan);
   for (const [i, circuit] of circuits.entries()) {
-    const work = runTime(circuit, fresh.value, answerAt);
+    const work = runTime(circuit, fresh, answerAt);
     let step = work.next();
     for (; step.done !== true; step = work.next()) yield (i + step.value) / circuits.length;
     if (step.value !== null) times.push(step.value);
@@ -64,17 +70,17 @@ export function* makeHowLong(plan: Plan): Generator<number, Result<readonly RunT
 
 function* runTime(
   circuit: Circuit,
-  fresh: LightAnswer,
-  answerAt: (chargeLeft: number) => LightAnswer,
+  fresh: PlanPoint,
+  answerAt: (chargeLeft: number) => PlanPoint,
 ): Generator<number, RunTime | null> {
   const { part, cell: source, cellKind } = circuit.source;
-  const own = new Set(
-    [...circuit.lights, ...circuit.pinLights.map(({ light }) => light)].map(({ id }) => id),
+  const own = [...circuit.lights, ...circuit.pinLights.map(({ light }) => light)].map(({ id }) =>
+    elementName.light(id),
   );
-  const givenBy = (answer: LightAnswer): number =>
-    answer.supplies.find(({ partId }) => partId === part.id)?.amp ?? 0;
-  const brightestOf = (answer: LightAnswer): number =>
-    Math.max(0, ...answer.lights.filter(({ id }) => own.has(id)).map(({ amp }) => amp));
+  const sourceName = elementName.cell(part.id);
+  const givenBy = ({ ampOf }: PlanPoint): number => -ampOf(sourceName);
+  const brightestOf = ({ ampOf }: PlanPoint): number =>
+    own.reduce((brightest, name) => Math.max(brightest, ampOf(name)), 0);
   const freshAmp = givenBy(fresh);
   if (freshAmp < AT_REST_AMP) return null;
   const isLit = brightestOf(fresh) >= DARK_AMP;

@@ -28,14 +28,16 @@ export interface PlanCircuit {
   nodeOfHole(ref: HoleRef): string;
 }
 
-export interface CircuitOptions {
+/** How cells and regulators stand while a plan is solved. */
+export interface PlanState {
   /** Charge left in every cell, 1 fresh to 0 empty. */
-  readonly chargeLeft?: number;
-  /** Leaves cells and lights out: what an ohmmeter sees with the cell taken out. */
-  readonly cellsOut?: boolean;
-  /** What each steady supply does, by part; without it: steady and without load. */
-  readonly regulators?: ReadonlyMap<string, RegulatorState>;
+  readonly chargeLeft: number;
+  /** What each steady supply does, by part; one that is not named is steady and without load. */
+  readonly regulators: ReadonlyMap<string, RegulatorState>;
 }
+
+/** Fresh cells, every steady supply without load. */
+export const FRESH: PlanState = { chargeLeft: 1, regulators: new Map() };
 
 /** Whether a regulator holds its output, and what it gives then. */
 export interface RegulatorState {
@@ -43,40 +45,89 @@ export interface RegulatorState {
   readonly amp: number;
 }
 
-/** Builds the circuit. The − of the first holder is ground. */
-export function planCircuit(plan: Plan, options: CircuitOptions = {}): PlanCircuit {
-  const settings = { chargeLeft: 1, cellsOut: false, regulators: new Map(), ...options };
+/** An element whose value may depend on the state: Ω, V or A; null while it is not there. */
+export interface PlanElement {
+  readonly element: CircuitElement;
+  valueAt(state: PlanState): number | null;
+}
+
+/** All elements that a plan has in any state. */
+export interface PlanElements extends Omit<PlanCircuit, 'elements'> {
+  readonly all: readonly PlanElement[];
+}
+
+export interface CircuitOptions extends Partial<PlanState> {
+  /** Leaves cells and lights out: what an ohmmeter sees with the cell taken out. */
+  readonly cellsOut?: boolean;
+}
+
+/** The circuit in one state. The − of the first holder is ground. */
+export function planCircuit(plan: Plan, { cellsOut = false, ...state }: CircuitOptions = {}): PlanCircuit {
+  const { all, nodeOfTerminal, nodeOfHole } = planElements(plan, cellsOut);
+  const elements = all.flatMap(({ element, valueAt }): Circuit => {
+    const value = valueAt({ ...FRESH, ...state });
+    return value === null ? [] : [withValue(element, value)];
+  });
+  return { elements, nodeOfTerminal, nodeOfHole };
+}
+
+function withValue(element: CircuitElement, value: number): CircuitElement {
+  switch (element.kind) {
+    case 'R':
+      return { ...element, ohm: value };
+    case 'V':
+      return { ...element, volt: value };
+    case 'I':
+      return { ...element, amp: value };
+    case 'D':
+      return element;
+  }
+}
+
+/** Builds the elements of a plan. `cellsOut`: without cells, lights, loads and chips. */
+export function planElements(plan: Plan, cellsOut = false): PlanElements {
   const ground = groundNode(plan);
   const nodeOfTerminal = (partId: string, terminal: string): string => {
     const node = word('t', partId, terminal);
     return node === ground ? GROUND : node;
   };
   const nodeOfHole = ({ partId, holeId }: HoleRef): string => word('h', partId, holeId);
-  const elements: CircuitElement[] = [];
+  const all: PlanElement[] = [];
 
-  for (const part of Object.values(plan.parts)) {
-    elements.push(...partElements(plan, part, nodeOfTerminal, settings));
-  }
+  for (const part of Object.values(plan.parts))
+    all.push(...partElements(plan, part, nodeOfTerminal, cellsOut));
   for (const [key, runs] of runsByHole(plan)) {
     const [partId, holeId] = key.split('.') as [string, string];
     const ref = { partId, holeId };
     // Every run that ends here adds its loops to one contact between thread and metal; the fewest count.
     const loops = Math.min(...runs.map((run) => loopsAt(plan, ref, run.threadId)));
     const b = nodeOfTerminal(partId, holeOf(plan, ref).terminal);
-    elements.push({
-      kind: 'R',
-      name: word('Rc', partId, holeId),
-      a: nodeOfHole(ref),
-      b,
-      ohm: contactOhm(loops),
-    });
+    all.push(resistor(word('Rc', partId, holeId), nodeOfHole(ref), b, contactOhm(loops)));
   }
-  for (const run of Object.values(plan.runs)) {
-    const a = nodeOfHole(run.from);
-    const b = nodeOfHole(run.to);
-    elements.push({ kind: 'R', name: word('Rt', run.id), a, b, ohm: Math.max(sumRun(plan, run).ohm, 1e-6) });
-  }
-  return { elements, nodeOfTerminal, nodeOfHole };
+  for (const run of Object.values(plan.runs))
+    all.push(
+      resistor(
+        word('Rt', run.id),
+        nodeOfHole(run.from),
+        nodeOfHole(run.to),
+        Math.max(sumRun(plan, run).ohm, 1e-6),
+      ),
+    );
+  return { all, nodeOfTerminal, nodeOfHole };
+}
+
+type InState<T> = T | ((state: PlanState) => T | null);
+
+function at<T>(value: InState<T>): (state: PlanState) => T | null {
+  return typeof value === 'function' ? (value as (state: PlanState) => T | null) : () => value;
+}
+
+function resistor(name: string, a: string, b: string, ohm: InState<number>): PlanElement {
+  return { element: { kind: 'R', name, a, b, ohm: 1 }, valueAt: at(ohm) };
+}
+
+function source(name: string, plus: string, minus: string, volt: InState<number>): PlanElement {
+  return { element: { kind: 'V', name, plus, minus, volt: 0 }, valueAt: at(volt) };
 }
 
 /** Joins words into a name that any circuit simulator accepts. */
@@ -101,14 +152,14 @@ function partElements(
   plan: Plan,
   part: Part,
   nodeOfTerminal: (partId: string, terminal: string) => string,
-  options: Required<CircuitOptions>,
-): readonly CircuitElement[] {
+  cellsOut: boolean,
+): readonly PlanElement[] {
   const kind = kindOf(plan, part);
   const node = (terminal: string): string => nodeOfTerminal(part.id, terminal);
   const on = part.switchedOn ?? true;
-  const elements: CircuitElement[] = [];
+  const elements: PlanElement[] = [];
   const resist = (name: string, a: string, b: string, ohm: number): void => {
-    elements.push({ kind: 'R', name: word(name, part.id), a, b, ohm });
+    elements.push(resistor(word(name, part.id), a, b, ohm));
   };
   let lightCount = 0;
   for (const [i, element] of kind.elements.entries()) {
@@ -132,14 +183,14 @@ function partElements(
       case 'light': {
         lightCount += 1;
         const id = lightCount === 1 ? part.id : `${part.id}-${lightCount}`;
-        if (!options.cellsOut) elements.push(...lightElements(id, element, part, node));
+        if (!cellsOut) elements.push(...lightElements(id, element, part, node));
         break;
       }
       case 'cell':
-        if (!options.cellsOut) elements.push(...cellElements(part.id, element, node, on, options.chargeLeft));
+        if (!cellsOut) elements.push(...cellElements(part.id, element, node, on));
         break;
       case 'load':
-        if (!options.cellsOut)
+        if (!cellsOut)
           resist(
             `Rload${which}`,
             node(element.plus),
@@ -148,7 +199,7 @@ function partElements(
           );
         break;
       case 'pin': {
-        if (options.cellsOut) break;
+        if (cellsOut) break;
         const isHigh = (part.levels?.[element.pin] ?? 1) > 0;
         resist(
           `Rpin${which}`,
@@ -159,8 +210,7 @@ function partElements(
         break;
       }
       case 'regulator':
-        if (!options.cellsOut)
-          elements.push(...regulatorElements(part.id, element, node, options.regulators));
+        if (!cellsOut) elements.push(...regulatorElements(part.id, element, node));
         break;
     }
   }
@@ -175,23 +225,23 @@ function lightElements(
   element: ElementOf<'light'>,
   part: Part,
   node: Node,
-): readonly CircuitElement[] {
+): readonly PlanElement[] {
   const colour = maybeLightColour(element.colourId ?? part.colourId ?? '');
   if (colour === undefined) throw new RangeError(`planCircuit: ${part.id} has no colour`);
   const { saturationA, ideality, seriesOhm } = colour;
   const anode = element.seriesOhm > 0 ? word('d', id) : node(element.plus);
-  const light: CircuitElement = {
-    kind: 'D',
-    name: elementName.light(id),
-    anode,
-    cathode: node(element.minus),
-    law: { saturationA, ideality, seriesOhm },
+  const light: PlanElement = {
+    element: {
+      kind: 'D',
+      name: elementName.light(id),
+      anode,
+      cathode: node(element.minus),
+      law: { saturationA, ideality, seriesOhm },
+    },
+    valueAt: () => 0,
   };
   if (element.seriesOhm === 0) return [light];
-  return [
-    { kind: 'R', name: word('Rl', id), a: node(element.plus), b: anode, ohm: element.seriesOhm },
-    light,
-  ];
+  return [resistor(word('Rl', id), node(element.plus), anode, element.seriesOhm), light];
 }
 
 function cellElements(
@@ -199,18 +249,22 @@ function cellElements(
   element: ElementOf<'cell'>,
   node: Node,
   on: boolean,
-  chargeLeft: number,
-): readonly CircuitElement[] {
+): readonly PlanElement[] {
   const cell = maybeCellKind(element.cellId);
   if (cell === undefined) throw new RangeError(`planCircuit: no cell "${element.cellId}"`);
-  const fresh = cellAt(cell, chargeLeft);
-  const volt = element.boostV ?? fresh.volt * element.count;
-  const ohm = element.boostV === undefined ? fresh.ohm * element.count : BOOST_OHM;
+  const { count, boostV } = element;
   const inside = word('e', partId);
   const switchOhm = element.switched ? (on ? HOLDER_SWITCH_OHM : OPEN_SWITCH_OHM) : 0;
   return [
-    { kind: 'V', name: elementName.cell(partId), plus: inside, minus: node(element.minus), volt },
-    { kind: 'R', name: word('Ri', partId), a: inside, b: node(element.plus), ohm: ohm + switchOhm },
+    source(
+      elementName.cell(partId),
+      inside,
+      node(element.minus),
+      boostV ?? (({ chargeLeft }) => cellAt(cell, chargeLeft).volt * count),
+    ),
+    resistor(word('Ri', partId), inside, node(element.plus), ({ chargeLeft }) =>
+      boostV === undefined ? cellAt(cell, chargeLeft).ohm * count + switchOhm : BOOST_OHM + switchOhm,
+    ),
   ];
 }
 
@@ -222,16 +276,36 @@ function regulatorElements(
   partId: string,
   element: ElementOf<'regulator'>,
   node: Node,
-  regulators: ReadonlyMap<string, RegulatorState>,
-): readonly CircuitElement[] {
-  const state = regulators.get(partId) ?? { isSteady: true, amp: 0 };
+): readonly PlanElement[] {
   const [input, output, ground] = [node(element.input), node(element.output), node(element.ground)];
-  if (!state.isSteady)
-    return [{ kind: 'R', name: word('Rreg', partId), a: input, b: output, ohm: REGULATOR_PASS_OHM }];
   const inside = word('v', partId);
+  const whenSteady =
+    (value: (state: RegulatorState) => number) =>
+    ({ regulators }: PlanState): number | null => {
+      const state = regulators.get(partId) ?? UNLOADED;
+      return state.isSteady ? value(state) : null;
+    };
   return [
-    { kind: 'V', name: elementName.regulator(partId), plus: inside, minus: ground, volt: element.volt },
-    { kind: 'R', name: word('Rreg', partId), a: inside, b: output, ohm: REGULATOR_OHM },
-    { kind: 'I', name: word('Ireg', partId), from: input, to: ground, amp: state.amp },
+    source(
+      elementName.regulator(partId),
+      inside,
+      ground,
+      whenSteady(() => element.volt),
+    ),
+    resistor(
+      word('Rreg', partId),
+      inside,
+      output,
+      whenSteady(() => REGULATOR_OHM),
+    ),
+    {
+      element: { kind: 'I', name: word('Ireg', partId), from: input, to: ground, amp: 0 },
+      valueAt: whenSteady(({ amp }) => amp),
+    },
+    resistor(word('Rreg', partId), input, output, ({ regulators }) =>
+      regulators.get(partId)?.isSteady === false ? REGULATOR_PASS_OHM : null,
+    ),
   ];
 }
+
+const UNLOADED: RegulatorState = { isSteady: true, amp: 0 };

@@ -1,54 +1,131 @@
-/** The operating point of a plan, with the regulators of its boards settled. */
-import { type Result, succeed } from '../errors/problem.ts';
+/** A plan's circuit, compiled once and solved at any state, with the regulators of its boards settled. */
+import { fail, type Result, succeed } from '../errors/problem.ts';
 import { partsThatAre } from '../nets/sides.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/placed.ts';
-import type { Plan } from '../plan/schema.ts';
+import type { HoleRef, Plan } from '../plan/schema.ts';
+import { type CircuitPoint, CompiledCircuit } from './compiled-circuit.ts';
 import {
-  type CircuitOptions,
   elementName,
-  type PlanCircuit,
-  planCircuit,
+  FRESH,
+  type PlanElements,
+  type PlanState,
+  planElements,
   type RegulatorState,
 } from './plan-circuit.ts';
-import { type OperatingPoint, solveDc } from './solve-dc.ts';
 
 /** A regulator's current is settled to this; finer than any meter shows. */
 const SETTLED_AMP = 1e-9;
 
 /** What a regulator gives does not depend on what it takes, so two rounds settle one; a chain takes a round each. */
-const MOST_ROUNDS = 20;
+const MOST_ROUNDS = 40;
 
-export interface SolvedPlan {
-  readonly circuit: PlanCircuit;
-  readonly point: OperatingPoint;
+/** A plan's circuit, ready to be solved at any charge. */
+export interface CompiledPlan {
+  readonly plan: Plan;
+  readonly elements: PlanElements;
+  readonly circuit: CompiledCircuit;
+  /** The place of each element by its name. */
+  readonly byName: ReadonlyMap<string, number>;
 }
 
-/** Solves a plan. Every regulator starts steady; once its input is below what it should give, it passes the input on. */
-export function solvePlan(plan: Plan, options: Omit<CircuitOptions, 'regulators'> = {}): Result<SolvedPlan> {
+/** The answer at one state. */
+export interface PlanPoint {
+  /** As the regulators have settled. */
+  readonly state: PlanState;
+  /** Where a solve at another state may begin. */
+  readonly point: CircuitPoint;
+  /** Volts of a conductor inside a part against ground; 0 where nothing hangs on it. */
+  voltAt(partId: string, terminal: string): number;
+  /** Volts of the thread at a hole. */
+  voltAtHole(ref: HoleRef): number;
+  /** Amperes through an element, by its name; 0 where there is none. */
+  ampOf(name: string): number;
+}
+
+const compiled = new WeakMap<Plan, Result<CompiledPlan>>();
+
+/** Compiles the circuit of a plan; remembered for the same plan. Fails when its sources form a loop. */
+export function compileCircuit(plan: Plan): Result<CompiledPlan> {
+  const known = compiled.get(plan);
+  if (known !== undefined) return known;
+  const fresh = compileAnew(plan);
+  compiled.set(plan, fresh);
+  return fresh;
+}
+
+function compileAnew(plan: Plan): Result<CompiledPlan> {
+  const elements = planElements(plan);
+  const list = elements.all.map(({ element }) => element);
+  const circuit = CompiledCircuit.of(list);
+  if (!circuit.ok) return circuit;
+  const byName = new Map(list.map(({ name }, i) => [name, i]));
+  return succeed({ plan, elements, circuit: circuit.value, byName });
+}
+
+/** Solves a compiled plan with the regulators as `state` has them. `near`: an answer at a state that differs a little. */
+function solveOnce(
+  { elements, circuit, byName }: CompiledPlan,
+  state: PlanState,
+  near?: CircuitPoint,
+): Result<PlanPoint> {
+  const values = Float64Array.from(elements.all, ({ element, valueAt }) => {
+    const value = valueAt(state);
+    return value === null ? 0 : element.kind === 'R' ? 1 / value : value;
+  });
+  const solved = circuit.solve(values, near);
+  if (!solved.ok) return solved;
+  const point = solved.value;
+  const voltOf = (node: string): number => {
+    const number = circuit.nodeNumber(node);
+    return number === undefined ? 0 : (point.volts[number] as number);
+  };
+  return succeed({
+    state,
+    point,
+    voltAt: (partId, terminal) => voltOf(elements.nodeOfTerminal(partId, terminal)),
+    voltAtHole: (ref) => voltOf(elements.nodeOfHole(ref)),
+    ampOf: (name) => {
+      const place = byName.get(name);
+      return place === undefined ? 0 : (point.amps[place] as number);
+    },
+  });
+}
+
+/**
+ * Solves a compiled plan at a charge of its cells. Every regulator starts as `near` left it, or steady; once its input is below what it
+ * should give, it passes the input on. Fails where no answer is found, and where the regulators do not settle.
+ */
+export function solveAt(compiledPlan: CompiledPlan, chargeLeft: number, near?: PlanPoint): Result<PlanPoint> {
+  const { plan } = compiledPlan;
   const boards = partsThatAre(plan, 'regulator');
   const regulators = new Map<string, RegulatorState>(
-    boards.map((part) => [part.id, { isSteady: true, amp: 0 }]),
+    boards.map((part) => [part.id, { isSteady: true, amp: near?.state.regulators.get(part.id)?.amp ?? 0 }]),
   );
-  let last: OperatingPoint | undefined;
-  for (let round = 1; ; round += 1) {
-    const circuit = planCircuit(plan, { ...options, regulators });
-    const solved = solveDc(circuit.elements, last);
+  let last = near?.point;
+  for (let round = 1; round <= MOST_ROUNDS; round += 1) {
+    const solved = solveOnce(compiledPlan, { chargeLeft, regulators: new Map(regulators) }, last);
     if (!solved.ok) return solved;
-    last = solved.value;
+    const { point, voltAt, ampOf } = solved.value;
+    last = point;
     let isSettled = true;
     for (const part of boards) {
       const state = regulators.get(part.id);
       const [regulator] = elementsOf(kindOf(plan, part), 'regulator');
       if (state === undefined || regulator === undefined || !state.isSteady) continue;
-      const volt = (terminal: string): number =>
-        solved.value.volts.get(circuit.nodeOfTerminal(part.id, terminal)) ?? 0;
-      const amp = -(solved.value.amps.get(elementName.regulator(part.id)) ?? 0);
-      const isSteady = volt(regulator.input) - volt(regulator.ground) > regulator.volt;
+      const amp = -ampOf(elementName.regulator(part.id));
+      const isSteady = voltAt(part.id, regulator.input) - voltAt(part.id, regulator.ground) > regulator.volt;
       if (isSteady && Math.abs(amp - state.amp) < SETTLED_AMP) continue;
       regulators.set(part.id, { isSteady, amp });
       isSettled = false;
     }
-    if (isSettled || round === MOST_ROUNDS) return succeed({ circuit, point: solved.value });
+    if (isSettled) return solved;
   }
+  return fail('circuit-no-solution', `Its steady supplies did not settle in ${MOST_ROUNDS} rounds.`);
+}
+
+/** Solves a plan with fresh cells, or at another charge. */
+export function solvePlan(plan: Plan, chargeLeft = FRESH.chargeLeft): Result<PlanPoint> {
+  const ready = compileCircuit(plan);
+  return ready.ok ? solveAt(ready.value, chargeLeft) : ready;
 }

@@ -5,7 +5,7 @@ import { elementsOf } from '../parts/part-element.ts';
 import { holeKey, kindOf, runsByHole } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { elementName } from './plan-circuit.ts';
-import { solvePlan } from './solve-plan.ts';
+import { type PlanPoint, solvePlan } from './solve-plan.ts';
 
 /** Below this a light counts as dark: barely seen in a dim room (assumption). */
 export const DARK_AMP = 0.0001;
@@ -40,22 +40,22 @@ export interface LightAnswer {
 
 /** The state of every light and holder with `chargeLeft` in the cells. */
 export function willItLight(plan: Plan, chargeLeft = 1): Result<LightAnswer> {
-  const solved = solvePlan(plan, { chargeLeft });
-  if (!solved.ok) return solved;
-  const { circuit } = solved.value;
-  const { volts, amps } = solved.value.point;
-  const voltAt = (partId: string, terminal: string): number =>
-    volts.get(circuit.nodeOfTerminal(partId, terminal)) ?? 0;
+  const solved = solvePlan(plan, chargeLeft);
+  return solved.ok ? succeed(lightAnswer(plan, solved.value)) : solved;
+}
+
+/** What a solved plan says of its lights and holders. */
+export function lightAnswer(plan: Plan, { voltAt, voltAtHole, ampOf }: PlanPoint): LightAnswer {
   const lights = lightsIn(plan).map(({ id, part, light }) => ({
     id,
     partId: part.id,
-    amp: amps.get(elementName.light(id)) ?? 0,
+    amp: ampOf(elementName.light(id)),
     volt: voltAt(part.id, light.plus) - voltAt(part.id, light.minus),
   }));
   const supplies = partsThatAre(plan, 'cell').flatMap((part) =>
     elementsOf(kindOf(plan, part), 'cell').map((cell) => ({
       partId: part.id,
-      amp: -(amps.get(elementName.cell(part.id)) ?? 0),
+      amp: -ampOf(elementName.cell(part.id)),
       volt: voltAt(part.id, cell.plus) - voltAt(part.id, cell.minus),
     })),
   );
@@ -64,10 +64,10 @@ export function willItLight(plan: Plan, chargeLeft = 1): Result<LightAnswer> {
   const holeVolts: Record<string, number> = {};
   for (const [, runs] of runsByHole(plan)) {
     for (const run of runs) {
-      for (const ref of [run.from, run.to]) holeVolts[holeKey(ref)] = volts.get(circuit.nodeOfHole(ref)) ?? 0;
+      for (const ref of [run.from, run.to]) holeVolts[holeKey(ref)] = voltAtHole(ref);
     }
   }
-  return succeed({
+  return {
     lights: lights.map((light) => ({
       ...light,
       relative: brightest < DARK_AMP ? 0 : Math.max(0, light.amp / brightest),
@@ -75,5 +75,5 @@ export function willItLight(plan: Plan, chargeLeft = 1): Result<LightAnswer> {
     supplies,
     evenness: lights.length < 2 || brightest < DARK_AMP ? null : Math.max(0, dimmest / brightest),
     holeVolts,
-  });
+  };
 }

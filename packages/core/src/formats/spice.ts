@@ -6,6 +6,7 @@ import {
   GROUND,
   nodesOf,
 } from '../circuit/circuit.ts';
+import { planCircuit } from '../circuit/plan-circuit.ts';
 import { solvePlan } from '../circuit/solve-plan.ts';
 import { type Result, succeed } from '../errors/problem.ts';
 import { UnionFind } from '../nets/union-find.ts';
@@ -18,7 +19,7 @@ import type { Plan } from '../plan/schema.ts';
 export function planNetlist(plan: Plan): Result<string> {
   const solved = solvePlan(plan);
   if (!solved.ok) return solved;
-  return succeed(circuitNetlist(solved.value.circuit.elements, plan.name));
+  return succeed(circuitNetlist(planCircuit(plan, solved.value.state).elements, plan.name));
 }
 
 /** SPICE text of any circuit. Comments never break a line, whatever the title holds. */

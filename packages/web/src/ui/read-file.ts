@@ -2,8 +2,8 @@ import type { ErrorCode } from '@sashiko/core/errors/catalogue';
 import { fail, type Result, succeed } from '@sashiko/core/errors/problem';
 import { encodingOf } from '@sashiko/core/formats/json-text';
 
-/** Letters take up to so many bytes. */
-const BYTES_PER_LETTER = 4;
+/** Letters of a file take so many bytes, at most: nearly all are plain ones, one byte each, or two in UTF-16. */
+const BYTES_PER_LETTER = 2;
 
 /** The text of a file the maker chose. One that is too large to hold so many letters is refused by its size, before it is read. */
 export async function readTextFile(

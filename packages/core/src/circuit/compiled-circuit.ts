@@ -1,0 +1,374 @@
+/**
+ * A circuit compiled once, to be solved many times with other values: nodes are numbers, every element has a slot for its value,
+ * and how the nodes hang together, in which order they are eliminated, is kept.
+ *
+ * Nodal analysis with Newton iteration (standard method). Each diode is replaced by the straight line that touches its curve at
+ * the last junction voltage; its series resistance is folded into that line, so it needs no node of its own. The step of a
+ * junction voltage is limited where the exponential is steep, as circuit simulators do. Nodes that ideal sources join are one
+ * unknown with an offset each, so sources need no equations of their own and no digits are lost to them.
+ */
+import { fail, type Result, succeed } from '../errors/problem.ts';
+import {
+  type Circuit,
+  type CircuitElement,
+  type DiodeLaw,
+  GROUND,
+  nodesOf,
+  THERMAL_VOLT,
+} from './circuit.ts';
+import {
+  emptyNetwork,
+  inject,
+  link,
+  linkToKnown,
+  type Network,
+  NetworkShape,
+  solveNetwork,
+} from './network-solve.ts';
+
+/** Conductance laid over every junction so that reversed diodes do not cut a node off; bounds its error to 1e-14 A. */
+const JUNCTION_LEAK_S = 1e-15;
+
+/**
+ * Newton stops when every junction moves by less than this, or changes no current by more than that: both far
+ * below what any meter shows. The second is for parts of a circuit that hang together by leaks alone.
+ */
+const SETTLED_VOLT = 1e-11;
+const SETTLED_AMP = 1e-15;
+
+const MOST_ITERATIONS = 300;
+
+/** Exponents are cut off here, where a current is beyond all sense but still a number. */
+const LARGEST_EXPONENT = 300;
+
+/** The answer at one set of values. */
+export interface CircuitPoint {
+  /** Volts against ground, by node. Nodes of a part of the circuit without ground count from a node of their own. */
+  readonly volts: Float64Array;
+  /** Amperes through each element from its first node to its second (a source that delivers is negative). */
+  readonly amps: Float64Array;
+  /** Volts at the junction of each diode, in their order: where to begin with values that differ a little. */
+  readonly junctions: Float64Array;
+  readonly iterations: number;
+}
+
+/** A place of a network: an unknown, or (-1) what is held at 0. */
+const HELD = -1;
+
+/** How one node's offset follows from another's, through a source. */
+interface OffsetStep {
+  readonly node: number;
+  readonly from: number;
+  /** The element of the source, and whether the node is at its +. */
+  readonly source: number;
+  readonly isPlus: boolean;
+}
+
+export class CompiledCircuit {
+  readonly elements: Circuit;
+  readonly nodes: readonly string[];
+  readonly #numbers = new Map<string, number>();
+  readonly #ends: Int32Array;
+  readonly #diodes: readonly number[];
+  readonly #laws: readonly DiodeLaw[];
+  readonly #sources: readonly number[];
+  /** Where each node stands. */
+  readonly #places: Int32Array;
+  readonly #size: number;
+  readonly #offsetSteps: readonly OffsetStep[];
+  #shape: NetworkShape | undefined;
+
+  private constructor(elements: Circuit, standing: Standing, numbers: ReadonlyMap<string, number>) {
+    this.elements = elements;
+    this.nodes = [...numbers.keys()];
+    this.#numbers = new Map(numbers);
+    this.#ends = Int32Array.from(
+      elements.flatMap((element) => nodesOf(element).map((node) => numbers.get(node) as number)),
+    );
+    this.#diodes = indicesOf(elements, 'D');
+    this.#laws = elements.flatMap((element) => (element.kind === 'D' ? [element.law] : []));
+    this.#sources = indicesOf(elements, 'V');
+    this.#places = standing.places;
+    this.#size = standing.size;
+    this.#offsetSteps = standing.steps;
+  }
+
+  /** Compiles a circuit. Fails when ideal sources form a loop. O(elements) and the elimination order. */
+  static of(elements: Circuit): Result<CompiledCircuit> {
+    const numbers = new Map<string, number>([[GROUND, 0]]);
+    for (const element of elements)
+      for (const node of nodesOf(element)) if (!numbers.has(node)) numbers.set(node, numbers.size);
+    const standing = standNodes(elements, numbers);
+    return standing === null
+      ? fail('circuit-no-solution', 'Ideal sources in it form a loop.')
+      : succeed(new CompiledCircuit(elements, standing, numbers));
+  }
+
+  /** The number of a node; undefined for one that nothing hangs on. */
+  nodeNumber(node: string): number | undefined {
+    return this.#numbers.get(node);
+  }
+
+  /** The values of the elements as they were compiled: siemens of a resistor, volts of a source, amperes of a current. */
+  values(): Float64Array {
+    return Float64Array.from(this.elements, nominalValue);
+  }
+
+  /** Solves for all voltages and currents at these values, beginning at the junctions of an answer nearby. */
+  solve(values: Float64Array, near?: CircuitPoint): Result<CircuitPoint> {
+    const offsets = this.#offsetsAt(values);
+    const junctions = near?.junctions.slice() ?? new Float64Array(this.#diodes.length);
+    for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration += 1) {
+      const network = this.#assemble(values, offsets, junctions);
+      this.#shape ??= new NetworkShape(network);
+      const solution = solveNetwork(network, this.#shape);
+      if (this.#step(solution, offsets, junctions))
+        return succeed(this.#report(values, solution, offsets, junctions, iteration));
+    }
+    return fail('circuit-no-solution', `It did not settle in ${MOST_ITERATIONS} rounds.`);
+  }
+
+  #offsetsAt(values: Float64Array): Float64Array {
+    const offsets = new Float64Array(this.#places.length);
+    for (const { node, from, source, isPlus } of this.#offsetSteps) {
+      const volt = values[source] as number;
+      offsets[node] = (offsets[from] as number) + (isPlus ? volt : -volt);
+    }
+    return offsets;
+  }
+
+  #assemble(values: Float64Array, offsets: Float64Array, junctions: Float64Array): Network {
+    const network = emptyNetwork(this.#size);
+    const current = (a: number, b: number, amp: number): void => {
+      const [i, j] = [this.#places[a] as number, this.#places[b] as number];
+      if (i !== HELD) inject(network, i, -amp);
+      if (j !== HELD) inject(network, j, amp);
+    };
+    const conductance = (a: number, b: number, siemens: number): void => {
+      const [i, j] = [this.#places[a] as number, this.#places[b] as number];
+      if (i !== HELD && j !== HELD) link(network, i, j, siemens);
+      else if (i !== HELD) linkToKnown(network, i, 0, siemens);
+      else if (j !== HELD) linkToKnown(network, j, 0, siemens);
+      const offset = (offsets[a] as number) - (offsets[b] as number);
+      if (offset !== 0) current(a, b, siemens * offset);
+    };
+    for (const [e, { kind }] of this.elements.entries()) {
+      if (kind === 'R') conductance(this.#end(e, 0), this.#end(e, 1), values[e] as number);
+      else if (kind === 'I') current(this.#end(e, 0), this.#end(e, 1), values[e] as number);
+    }
+    for (const [d, e] of this.#diodes.entries()) {
+      const line = tangent(this.#laws[d] as DiodeLaw, junctions[d] as number);
+      conductance(this.#end(e, 0), this.#end(e, 1), line.slopeS);
+      current(this.#end(e, 0), this.#end(e, 1), line.offsetA);
+    }
+    return network;
+  }
+
+  #end(element: number, which: 0 | 1): number {
+    return this.#ends[2 * element + which] as number;
+  }
+
+  #voltAt(node: number, solution: Float64Array, offsets: Float64Array): number {
+    const place = this.#places[node] as number;
+    const offset = offsets[node] as number;
+    return place === HELD ? offset : (solution[place] as number) + offset;
+  }
+
+  /** Moves the junctions to where the solution puts them; true when they have settled. */
+  #step(solution: Float64Array, offsets: Float64Array, junctions: Float64Array): boolean {
+    let isSettled = true;
+    for (const [d, e] of this.#diodes.entries()) {
+      const law = this.#laws[d] as DiodeLaw;
+      const old = junctions[d] as number;
+      const line = tangent(law, old);
+      const across =
+        this.#voltAt(this.#end(e, 0), solution, offsets) - this.#voltAt(this.#end(e, 1), solution, offsets);
+      const wanted = across - law.seriesOhm * (line.offsetA + line.slopeS * across);
+      junctions[d] = limitedStep(law, old, wanted);
+      const moved = Math.abs(wanted - old);
+      const slope = tangent(law, Math.max(old, wanted)).slopeS;
+      if (moved > SETTLED_VOLT && moved * slope > SETTLED_AMP) isSettled = false;
+    }
+    return isSettled;
+  }
+
+  #report(
+    values: Float64Array,
+    solution: Float64Array,
+    offsets: Float64Array,
+    junctions: Float64Array,
+    iterations: number,
+  ): CircuitPoint {
+    const volts = Float64Array.from(this.#places.keys(), (node) => this.#voltAt(node, solution, offsets));
+    const amps = new Float64Array(this.elements.length);
+    for (const [e, { kind }] of this.elements.entries()) {
+      if (kind === 'R')
+        amps[e] =
+          ((volts[this.#end(e, 0)] as number) - (volts[this.#end(e, 1)] as number)) * (values[e] as number);
+      else if (kind === 'I') amps[e] = values[e] as number;
+    }
+    for (const [d, e] of this.#diodes.entries()) {
+      const { ideality, saturationA } = this.#laws[d] as DiodeLaw;
+      const junction = junctions[d] as number;
+      amps[e] = saturationA * Math.expm1(junction / (ideality * THERMAL_VOLT)) + JUNCTION_LEAK_S * junction;
+    }
+    this.#addSourceCurrents(amps);
+    return { volts, amps, junctions, iterations };
+  }
+
+  /**
+   * A source carries what its node's other elements bring: the sum at a node that has no other unknown source,
+   * taken from node to node until all are known.
+   */
+  #addSourceCurrents(amps: Float64Array): void {
+    if (this.#sources.length === 0) return;
+    const at = this.#elementsAtSources();
+    const left = new Set(this.#sources);
+    for (let found = true; found && left.size > 0; ) {
+      found = false;
+      for (const source of left) {
+        // A source runs from its + to its −; its current is known where it is the last unknown one at a node.
+        const which = ([0, 1] as const).find((end) => {
+          const node = this.#end(source, end);
+          return node !== 0 && at.get(node)?.every((element) => element === source || !left.has(element));
+        });
+        if (which === undefined) continue;
+        const node = this.#end(source, which);
+        let inward = 0;
+        for (const element of at.get(node) ?? []) {
+          if (element === source) continue;
+          inward += this.#end(element, 1) === node ? (amps[element] as number) : -(amps[element] as number);
+        }
+        amps[source] = which === 0 ? inward : -inward;
+        left.delete(source);
+        found = true;
+      }
+    }
+  }
+
+  #atSources: ReadonlyMap<number, readonly number[]> | undefined;
+
+  /** The elements at each node of a source. */
+  #elementsAtSources(): ReadonlyMap<number, readonly number[]> {
+    if (this.#atSources !== undefined) return this.#atSources;
+    const at = new Map<number, number[]>();
+    for (const source of this.#sources) for (const end of [0, 1] as const) at.set(this.#end(source, end), []);
+    for (const e of this.elements.keys())
+      for (const end of [0, 1] as const) at.get(this.#end(e, end))?.push(e);
+    this.#atSources = at;
+    return at;
+  }
+}
+
+function indicesOf(elements: Circuit, kind: CircuitElement['kind']): readonly number[] {
+  return elements.flatMap((element, i) => (element.kind === kind ? [i] : []));
+}
+
+function nominalValue(element: CircuitElement): number {
+  switch (element.kind) {
+    case 'R':
+      return 1 / element.ohm;
+    case 'V':
+      return element.volt;
+    case 'I':
+      return element.amp;
+    case 'D':
+      return 0;
+  }
+}
+
+interface Standing {
+  readonly places: Int32Array;
+  readonly size: number;
+  readonly steps: readonly OffsetStep[];
+}
+
+/**
+ * Groups the nodes that sources join and gives every group that is not held at 0 a place; null for a loop of sources. Ground holds
+ * its group at 0. A part of the circuit that ground does not reach is held at a source or a resistor of it, never at a node that
+ * only hangs by the leak of a diode.
+ */
+function standNodes(elements: Circuit, numbers: ReadonlyMap<string, number>): Standing | null {
+  const count = numbers.size;
+  const number = (node: string): number => numbers.get(node) as number;
+  const wires = Array.from({ length: count }, (): number[] => []);
+  const bySource = new Map<number, number[]>();
+  const firm: number[] = [];
+  const minuses: number[] = [];
+  for (const [e, element] of elements.entries()) {
+    const [a, b] = nodesOf(element).map(number) as [number, number];
+    if (element.kind === 'I') continue;
+    wires[a]?.push(b);
+    wires[b]?.push(a);
+    if (element.kind === 'D') continue;
+    firm.push(a, b);
+    if (element.kind !== 'V') continue;
+    minuses.push(number(element.minus));
+    for (const node of [a, b]) bySource.set(node, [...(bySource.get(node) ?? []), e]);
+  }
+  const places = new Int32Array(count).fill(HELD);
+  const isStanding = new Uint8Array(count);
+  const isReached = new Uint8Array(count);
+  const steps: OffsetStep[] = [];
+  let size = 0;
+  const reach = (start: number): void => {
+    const waiting = [start];
+    for (let node = waiting.pop(); node !== undefined; node = waiting.pop()) {
+      if (isReached[node] === 1) continue;
+      isReached[node] = 1;
+      waiting.push(...(wires[node] as number[]));
+    }
+  };
+  /** Follows sources from a node to all of its group; false when one of them leads back into it. */
+  const stand = (start: number, place: number): boolean => {
+    places[start] = place;
+    isStanding[start] = 1;
+    const used = new Set<number>();
+    const waiting = [start];
+    for (let node = waiting.pop(); node !== undefined; node = waiting.pop()) {
+      for (const e of bySource.get(node) ?? []) {
+        if (used.has(e)) continue;
+        used.add(e);
+        const source = elements[e] as Extract<CircuitElement, { kind: 'V' }>;
+        const [plus, minus] = [number(source.plus), number(source.minus)];
+        const isPlus: boolean = minus === node;
+        const other = isPlus ? plus : minus;
+        if (isStanding[other] === 1) return false;
+        places[other] = place;
+        isStanding[other] = 1;
+        steps.push({ node: other, from: node, source: e, isPlus });
+        waiting.push(other);
+      }
+    }
+    return true;
+  };
+  for (const start of [0, ...minuses, ...firm, ...Array.from({ length: count }).keys()]) {
+    const isLoose = isReached[start] === 0;
+    if (isLoose) reach(start);
+    if (isStanding[start] === 1) continue;
+    const place = isLoose ? HELD : size;
+    if (place !== HELD) size += 1;
+    if (!stand(start, place)) return null;
+  }
+  return { places, size, steps };
+}
+
+/** The line I = offset + slope·V that touches the curve of diode and series resistance at a junction voltage. */
+function tangent(law: DiodeLaw, junctionV: number): { readonly slopeS: number; readonly offsetA: number } {
+  const scale = law.ideality * THERMAL_VOLT;
+  const grown = law.saturationA * Math.exp(Math.min(junctionV / scale, LARGEST_EXPONENT));
+  const amp = grown - law.saturationA + JUNCTION_LEAK_S * junctionV;
+  const slope = grown / scale + JUNCTION_LEAK_S;
+  const share = 1 + slope * law.seriesOhm;
+  return { slopeS: slope / share, offsetA: (amp - slope * junctionV) / share };
+}
+
+/** Keeps a junction from leaping up its exponential: above the critical voltage it may only climb by a logarithm. */
+function limitedStep(law: DiodeLaw, old: number, wanted: number): number {
+  const scale = law.ideality * THERMAL_VOLT;
+  const critical = scale * Math.log(scale / (Math.SQRT2 * law.saturationA));
+  if (wanted <= critical || Math.abs(wanted - old) <= 2 * scale) return wanted;
+  if (old <= 0) return scale * Math.log(wanted / scale);
+  const growth = 1 + (wanted - old) / scale;
+  return growth > 0 ? old + scale * Math.log(growth) : critical;
+}
