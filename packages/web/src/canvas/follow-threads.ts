@@ -43,10 +43,8 @@ async function serve(): Promise<void> {
     const asked: Asked = next;
     next = null;
     const moved = applyEdit(asked.plan, asked.edit);
-    // Pictures are not needed and take long to hand over.
-    const lean = { ...moved, images: {}, backdrop: null };
     try {
-      const { edit } = await ask('repair', { plan: lean, partIds: asked.partIds }).answer;
+      const { edit } = await ask('repair', { plan: moved, partIds: asked.partIds }).answer;
       const { preview } = usePlanStore.getState();
       const isStill = preview !== null && currentPlan() === asked.plan;
       if (edit !== null && isStill) usePlanStore.setState({ preview: applyEdit(preview, threadsOnly(edit)) });

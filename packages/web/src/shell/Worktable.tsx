@@ -21,6 +21,7 @@ import { useViewStore } from '../stores/view-store.ts';
 import { download } from '../ui/download.ts';
 import { ErrorFence } from '../ui/ErrorFence.tsx';
 import { usePageTheme } from '../ui/use-page-theme.ts';
+import { endJobs } from '../workers/workshop.ts';
 import { KeyHelp } from './KeyHelp.tsx';
 import { Notice } from './Notice.tsx';
 import { Ribbon } from './Ribbon.tsx';
@@ -113,9 +114,9 @@ function useOpenPlan(planId: string): string | null {
     return () => {
       isGone = true;
       stop();
-      const job = useJobsStore.getState().route;
-      if (job.state === 'working') job.cancel();
+      endJobs();
       useJobsStore.getState().setRoute({ state: 'idle' });
+      useJobsStore.getState().setHomes({ state: 'idle' });
       usePlanStore.getState().close();
       setProblem(null);
     };

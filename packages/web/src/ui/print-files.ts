@@ -3,7 +3,7 @@ import regularFont from 'source-sans/TTF/SourceSans3-Regular.ttf?url';
 import boldFont from 'source-sans/TTF/SourceSans3-Semibold.ttf?url';
 import { useMakerStore } from '../stores/maker-store.ts';
 import { usePlanStore } from '../stores/plan-store.ts';
-import { ask } from '../workers/workshop.ts';
+import { ask, Cancelled } from '../workers/workshop.ts';
 import { download, fileName } from './download.ts';
 
 /** What is said when a print is ready, where there is more to say than that. */
@@ -27,6 +27,7 @@ export async function printFiles(plan: Plan, printId: string, title: string): Pr
     for (const { suffix, mime, data } of files) download(fileName(plan.name, suffix), mime, data);
     tell(READY_WORDS[printId] ?? `Ready: ${title}.`);
   } catch (error) {
+    if (error instanceof Cancelled) return;
     tell(error instanceof Error ? error.message : String(error), 'problem');
   }
 }

@@ -27,7 +27,7 @@ class FakeWorker {
 }
 
 const plan = newPlan('p', 'Plan');
-const { ask } = await import('./workshop.ts');
+const { ask, Cancelled, endJobs } = await import('./workshop.ts');
 const latest = (): FakeWorker => FakeWorker.all.at(-1) as FakeWorker;
 const idOf = (worker: FakeWorker): number => {
   const last = worker.asked.at(-1);
@@ -71,4 +71,25 @@ test('one that says it is at work may take as long as it likes; one without a jo
   expect(await job.answer).toEqual({ edit: null });
   await vi.advanceTimersByTimeAsync(60_000);
   expect(worker.isTerminated).toBe(false);
+});
+
+test('long work has a worker of its own; plans travel without pictures', async () => {
+  const picture = { id: 'i1', mime: 'image/png', widthPx: 1, heightPx: 1, data: 'AAAA' } as const;
+  const pictured = { ...plan, images: { i1: picture } };
+  const before = FakeWorker.all.length;
+  const quick = ask('tidy', { plan: pictured });
+  const long = ask('gapPrices', { plan: pictured });
+  const trial = ask('trials', { plan: pictured, seed: 1, trials: 1, wanderFactor: 1 });
+  const fresh = FakeWorker.all.slice(before);
+  const asked = [...FakeWorker.all].flatMap((worker) => worker.asked).slice(-3);
+  for (const message of asked)
+    if (message.kind === 'ask')
+      expect(message.request).toMatchObject({ plan: { images: {}, backdrop: null } });
+  const workers = new Set(FakeWorker.all.filter(({ asked: all }) => all.some((one) => asked.includes(one))));
+  expect(workers.size).toBe(2);
+  expect(fresh.length).toBeGreaterThanOrEqual(1);
+  const outcomes = Promise.allSettled([quick.answer, long.answer, trial.answer]);
+  endJobs();
+  for (const outcome of await outcomes)
+    expect(outcome.status === 'rejected' && outcome.reason).toBeInstanceOf(Cancelled);
 });

@@ -1,5 +1,15 @@
-/** Asking the worker. It is started once and kept warm. */
+/**
+ * Asking the workers. There are two, each started once and kept warm: one for long work, so that what a maker waits for with a
+ * finger on the pointer never stands behind it. Plans travel without their pictures, which no work but that on pictures needs.
+ */
+import type { Plan } from '@sashiko/core/plan/schema';
 import type { FromWorker, MessageName, ToWorker, WorkerMessages } from './messages.ts';
+
+/** Rejects a job that the maker stopped, or whose plan was closed. */
+export class Cancelled extends Error {}
+
+/** A worker that gives no sign for so many seconds hangs. Every job pauses far more often to listen. */
+const SILENT_SECONDS = 10;
 
 interface Waiting {
   readonly resolve: (answer: unknown) => void;
@@ -7,64 +17,111 @@ interface Waiting {
   readonly onProgress: (share: number, best?: unknown) => void;
 }
 
-/** Rejects a job that the maker stopped. */
-export class Cancelled extends Error {}
+/** One worker and the jobs that wait for it. */
+class Workshop {
+  readonly #name: string;
+  readonly #waiting = new Map<number, Waiting>();
+  #worker: Worker | null = null;
+  #lastId = 0;
+  /** Seconds since the last sign, counted while this page is awake: a machine that slept is no reason. */
+  #silentFor = 0;
+  #watch: ReturnType<typeof setInterval> | null = null;
 
-const waiting = new Map<number, Waiting>();
-let worker: Worker | null = null;
-let lastId = 0;
+  constructor(name: string) {
+    this.#name = name;
+  }
 
-/** A worker that gives no sign for so many seconds hangs. Every job pauses far more often to listen. */
-const SILENT_SECONDS = 10;
+  ask(name: MessageName, request: unknown, waiting: Waiting): number {
+    this.#lastId += 1;
+    const id = this.#lastId;
+    this.#waiting.set(id, waiting);
+    this.#send({ kind: 'ask', id, name, request });
+    this.#watchOver();
+    return id;
+  }
 
-/** Seconds since the last sign, counted while this page is awake: a machine that slept is no reason. */
-let silentFor = 0;
-let watch: ReturnType<typeof setInterval> | null = null;
+  finish(id: number): void {
+    if (this.#waiting.has(id)) this.#send({ kind: 'finish', id });
+  }
 
-function watchOver(): void {
-  watch ??= setInterval(() => {
-    silentFor = waiting.size === 0 ? 0 : silentFor + 1;
-    if (waiting.size === 0 && watch !== null) {
-      clearInterval(watch);
-      watch = null;
-    } else if (silentFor >= SILENT_SECONDS)
-      putAway(`The work gave no sign for ${SILENT_SECONDS} seconds and was stopped. Ask for it again.`);
-  }, 1000);
-}
+  cancel(id: number): void {
+    const job = this.#waiting.get(id);
+    if (job === undefined) return;
+    this.#waiting.delete(id);
+    this.#send({ kind: 'cancel', id });
+    job.reject(new Cancelled('Stopped.'));
+  }
 
-/** A worker that broke or hangs is put away with all its jobs; the next question starts a new one. */
-function putAway(message: string): void {
-  worker?.terminate();
-  worker = null;
-  silentFor = 0;
-  const jobs = [...waiting.values()];
-  waiting.clear();
-  for (const job of jobs) job.reject(new Error(message));
-}
+  cancelAll(): void {
+    for (const id of [...this.#waiting.keys()]) this.cancel(id);
+  }
 
-function start(): Worker {
-  if (worker !== null) return worker;
-  worker = new Worker(new URL('./workshop.worker.ts', import.meta.url), {
-    type: 'module',
-    name: 'sashiko-workshop',
-  });
-  worker.addEventListener('message', (event: MessageEvent<FromWorker>) => {
-    silentFor = 0;
-    const message = event.data;
+  #send(message: ToWorker): void {
+    this.#worker ??= this.#start();
+    this.#worker.postMessage(message);
+  }
+
+  #start(): Worker {
+    const worker = new Worker(new URL('./workshop.worker.ts', import.meta.url), {
+      type: 'module',
+      name: this.#name,
+    });
+    worker.addEventListener('message', (event: MessageEvent<FromWorker>) => this.#take(event.data));
+    worker.addEventListener('error', () => this.#putAway('The work stopped unexpectedly. Please try again.'));
+    return worker;
+  }
+
+  #take(message: FromWorker): void {
+    this.#silentFor = 0;
     if (message.kind === 'sign') return;
-    const job = waiting.get(message.id);
+    const job = this.#waiting.get(message.id);
     if (job === undefined) return;
     if (message.kind === 'progress') {
       job.onProgress(message.share, message.best);
       return;
     }
-    waiting.delete(message.id);
+    this.#waiting.delete(message.id);
     if (message.kind === 'answer') job.resolve(message.answer);
     else job.reject(new Error(message.message));
-  });
-  worker.addEventListener('error', () => putAway('The work stopped unexpectedly. Please try again.'));
-  return worker;
+  }
+
+  #watchOver(): void {
+    this.#watch ??= setInterval(() => {
+      this.#silentFor = this.#waiting.size === 0 ? 0 : this.#silentFor + 1;
+      if (this.#waiting.size === 0 && this.#watch !== null) {
+        clearInterval(this.#watch);
+        this.#watch = null;
+      } else if (this.#silentFor >= SILENT_SECONDS)
+        this.#putAway(
+          `The work gave no sign for ${SILENT_SECONDS} seconds and was stopped. Ask for it again.`,
+        );
+    }, 1000);
+  }
+
+  /** A worker that broke or hangs is put away with all its jobs; the next question starts a new one. */
+  #putAway(message: string): void {
+    this.#worker?.terminate();
+    this.#worker = null;
+    this.#silentFor = 0;
+    const jobs = [...this.#waiting.values()];
+    this.#waiting.clear();
+    for (const job of jobs) job.reject(new Error(message));
+  }
 }
+
+const atHand = new Workshop('sashiko-at-hand');
+const atLength = new Workshop('sashiko-at-length');
+
+/** What may take longer than a maker keeps still. */
+const LONG: ReadonlySet<MessageName> = new Set([
+  'route',
+  'warm',
+  'waysOut',
+  'homes',
+  'findFits',
+  'trials',
+  'print',
+]);
 
 export interface Job<Answer> {
   readonly answer: Promise<Answer>;
@@ -73,35 +130,40 @@ export interface Job<Answer> {
   finish(): void;
 }
 
-/** Asks the worker for something; the answer may be cancelled, which rejects it with `Cancelled`. */
+/** Asks a worker for something; the answer may be cancelled, which rejects it with `Cancelled`. */
 export function ask<Name extends MessageName>(
   name: Name,
   request: WorkerMessages[Name][0],
   onProgress: (share: number, best?: WorkerMessages[Name][1]) => void = () => {},
 ): Job<WorkerMessages[Name][1]> {
-  lastId += 1;
-  const id = lastId;
-  const send = (message: ToWorker): void => start().postMessage(message);
-  const answer = new Promise<WorkerMessages[Name][1]>((resolve, reject) => {
-    waiting.set(id, {
-      resolve: resolve as (answer: unknown) => void,
-      reject,
-      onProgress: onProgress as Waiting['onProgress'],
-    });
-    send({ kind: 'ask', id, name, request });
-    watchOver();
+  const workshop = LONG.has(name) ? atLength : atHand;
+  const { promise, resolve, reject } = withResolvers<WorkerMessages[Name][1]>();
+  const id = workshop.ask(name, withoutPictures(request), {
+    resolve: resolve as (answer: unknown) => void,
+    reject,
+    onProgress: onProgress as Waiting['onProgress'],
   });
-  return {
-    answer,
-    finish() {
-      if (waiting.has(id)) send({ kind: 'finish', id });
-    },
-    cancel() {
-      const job = waiting.get(id);
-      if (job === undefined) return;
-      waiting.delete(id);
-      send({ kind: 'cancel', id });
-      job.reject(new Cancelled('Stopped.'));
-    },
-  };
+  return { answer: promise, finish: () => workshop.finish(id), cancel: () => workshop.cancel(id) };
+}
+
+/** Ends every job: the plan they were asked for is closed. */
+export function endJobs(): void {
+  atHand.cancelAll();
+  atLength.cancelAll();
+}
+
+function withResolvers<T>() {
+  let resolve: (value: T) => void = () => {};
+  let reject: (error: Error) => void = () => {};
+  const promise = new Promise<T>((yes, no) => {
+    resolve = yes;
+    reject = no;
+  });
+  return { promise, resolve, reject };
+}
+
+function withoutPictures(request: unknown): unknown {
+  if (typeof request !== 'object' || request === null || !('plan' in request)) return request;
+  const plan = request.plan as Plan;
+  return { ...request, plan: { ...plan, images: {}, backdrop: null } };
 }

@@ -79,7 +79,7 @@ export function useWarmWorker(): void {
   useEffect(() => {
     if (isWarm || Object.keys(currentPlan().parts).length > MOST_WARMED) return;
     isWarm = true;
-    ask('warm', { plan: { ...currentPlan(), images: {}, backdrop: null } }).answer.catch(() => {});
+    ask('warm', { plan: currentPlan() }).answer.catch(() => {});
   }, []);
 }
 
