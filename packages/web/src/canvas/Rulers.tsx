@@ -1,6 +1,6 @@
 import type { Box } from '@sashiko/core/cloth/cloth';
 import { formatLengthBare, type LengthUnit, MM_PER_INCH } from '@sashiko/core/units/length';
-import { type Camera, toPixels } from './camera.ts';
+import { type Camera, toPixels } from '../stores/camera.ts';
 
 /** Distances between labels that read well, in the unit. */
 const NICE = [0.25, 0.5, 1, 2, 5, 10, 20, 25, 50, 100, 200, 500, 1000];

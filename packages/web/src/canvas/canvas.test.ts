@@ -1,6 +1,6 @@
 import { PlanBuilder, smallLantern } from '@sashiko/core/testing/plan-builder';
 import { describe, expect, test } from 'vitest';
-import { bringIntoView, fitCamera, toMm, toPixels, zoomAbout } from './camera.ts';
+import { bringIntoView, fitCamera, toMm, toPixels, zoomAbout } from '../stores/camera.ts';
 import { clampMove, clampPlacing } from './clamp.ts';
 import { measureRuns, runsAt } from './live-measure.ts';
 import { nearestHole } from './nearest-hole.ts';

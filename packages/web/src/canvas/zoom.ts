@@ -1,7 +1,7 @@
 import { clothBox } from '@sashiko/core/cloth/cloth';
+import { fitCamera, zoomAbout } from '../stores/camera.ts';
 import { currentPlan } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
-import { fitCamera, zoomAbout } from './camera.ts';
 
 function areaSize(): { readonly width: number; readonly height: number } {
   const area = document.querySelector('.cloth-area');

@@ -1,6 +1,6 @@
 import { Fragment } from 'react';
-import { COMMANDS } from '../ui/commands.ts';
 import { Dialog } from '../ui/Dialog.tsx';
+import { COMMANDS } from './commands.ts';
 
 const MORE = [
   { keys: '1 … 7', words: 'Go to a stage' },

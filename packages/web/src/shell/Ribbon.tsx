@@ -5,7 +5,7 @@ import { STAGES, type StageId } from '../stages/stages.ts';
 import { openFindingsOf } from '../stores/derived.ts';
 import { useShownPlan } from '../stores/plan-store.ts';
 import { useStepCount } from '../stores/sheet-store.ts';
-import { StageIcon } from '../ui/StageIcon.tsx';
+import { StageIcon } from './StageIcon.tsx';
 
 interface Badge {
   readonly text: string;

@@ -1,7 +1,6 @@
 import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
 import { formatOhm } from '@sashiko/core/units/electrical';
 import { formatLength, formatLengthBare, MM_PER_INCH } from '@sashiko/core/units/length';
-import { LIFE_SIZE } from '../canvas/camera.ts';
 import {
   draftPath,
   type LiveMeasure,
@@ -12,6 +11,7 @@ import {
 import { nearestHole } from '../canvas/nearest-hole.ts';
 import { CATCH_PX } from '../canvas/use-canvas-gestures.ts';
 import { fitPiece, zoomBy } from '../canvas/zoom.ts';
+import { LIFE_SIZE } from '../stores/camera.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 

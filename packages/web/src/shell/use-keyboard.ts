@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import { useNavigate } from 'react-router';
 import { STAGES, type StageId } from '../stages/stages.ts';
 import { useViewStore } from '../stores/view-store.ts';
-import { COMMANDS } from '../ui/commands.ts';
+import { COMMANDS } from './commands.ts';
 
 /** Listens for the worktable's keys, except while something is typed or a dialog is open. */
 export function useKeyboard(planId: string, stage: StageId, onHelp: () => void): void {

@@ -5,7 +5,7 @@ import type { Point } from '@sashiko/core/geometry/point';
 import type { SnapGuide } from '@sashiko/core/plan/arrange/snapping';
 import type { HoleRef, Part } from '@sashiko/core/plan/schema';
 import { create } from 'zustand';
-import type { Camera } from '../canvas/camera.ts';
+import type { Camera } from './camera.ts';
 
 /** How the next run goes from hole to hole: straight between its bends, smooth through them, or along a line of the cloth. */
 export interface DrawingWay {

@@ -1,8 +1,8 @@
 /** Saves the open plan soon after every edit, and at once when the page is put away. */
 import type { History } from '@sashiko/core/plan/history';
-import { type SaveState, usePlanStore } from '../stores/plan-store.ts';
-import { useShelfStore } from '../stores/shelf-store.ts';
-import { addCopy, savePlan } from './repository.ts';
+import { addCopy, savePlan } from '../storage/repository.ts';
+import { type SaveState, usePlanStore } from './plan-store.ts';
+import { useShelfStore } from './shelf-store.ts';
 
 /** Nothing older than a second may be lost; edits of a quarter second are gathered into one save. */
 const PAUSE_MS = 250;

@@ -3,12 +3,12 @@ import { renamePlan } from '@sashiko/core/plan/edits/plan-edits';
 import { startHistory } from '@sashiko/core/plan/history';
 import { smallLantern } from '@sashiko/core/testing/plan-builder';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
-import { useShelfStore } from '../stores/shelf-store.ts';
+import { addCopy, savePlan } from '../storage/repository.ts';
 import { hasUnsavedEdits, startAutosave, takeUnsaved } from './autosave.ts';
-import { addCopy, savePlan } from './repository.ts';
+import { currentPlan, usePlanStore } from './plan-store.ts';
+import { useShelfStore } from './shelf-store.ts';
 
-vi.mock('./repository.ts', () => ({ savePlan: vi.fn(), addCopy: vi.fn() }));
+vi.mock('../storage/repository.ts', () => ({ savePlan: vi.fn(), addCopy: vi.fn() }));
 const saved = vi.mocked(savePlan);
 const copied = vi.mocked(addCopy);
 

@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
-import { NoticeLine } from '../ui/NoticeLine.tsx';
+import { NoticeLine } from './NoticeLine.tsx';
 
 /** How long a word stays; problems stay until they are closed or the next edit goes through. */
 const WORD_MS = 5000;
