@@ -118,3 +118,8 @@ test('the check itself sees a wrong arrow', () => {
   expect(importsOf('x.ts', "/** export from 'elsewhere' */\n// import 'nothing'\n")).toEqual([]);
   expect(rankOf('formats')).toBeGreaterThan(rankOf('plan'));
 });
+
+test('the core throws no dice: randomness is an argument', () => {
+  const thrown = sources.filter(({ file }) => readFileSync(file, 'utf8').includes('Math.random'));
+  expect(thrown.map(({ name }) => name)).toEqual([]);
+});

@@ -1,3 +1,4 @@
+import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import 'antd/dist/reset.css';
 import './ui/styles.css';
@@ -10,5 +11,9 @@ const root = document.getElementById('root');
 if (root === null) throw new Error('index.html has no #root');
 const keeping = await openDatabase();
 useShelfStore.setState({ isForThisPage: keeping === 'page' });
-createRoot(root).render(<App />);
+createRoot(root).render(
+  <StrictMode>
+    <App />
+  </StrictMode>,
+);
 keepOffline();

@@ -11,7 +11,8 @@ import { importLines } from '../plan/edits/import-lines.ts';
 import { newPlan } from '../plan/new-plan.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
 import { clothSvg } from './svg-export.ts';
-import { LARGEST_SVG_CHARACTERS, readSvg, type SvgLine } from './svg-import.ts';
+import { LARGEST_SVG_CHARACTERS, readSvg } from './svg-import.ts';
+import type { SvgLine } from './svg-shapes.ts';
 import { maybeSvgLengthMm } from './svg-view.ts';
 
 const svg = (inner: string, attributes = 'width="100mm" height="100mm" viewBox="0 0 100 100"'): string =>

@@ -1,12 +1,8 @@
 import type { MarkingUse } from '@sashiko/core/cloth/cloth';
 import { describeToMaker } from '@sashiko/core/errors/problem';
 import { pathData } from '@sashiko/core/formats/svg-export';
-import {
-  LARGEST_SVG_CHARACTERS,
-  readSvg,
-  type SvgDrawing,
-  type SvgLine,
-} from '@sashiko/core/formats/svg-import';
+import { LARGEST_SVG_CHARACTERS, readSvg, type SvgDrawing } from '@sashiko/core/formats/svg-import';
+import type { SvgLine } from '@sashiko/core/formats/svg-shapes';
 import { flattenCurve } from '@sashiko/core/geometry/curve';
 import { boundsOf, signedAreaMm2 } from '@sashiko/core/geometry/polygon';
 import { importLines } from '@sashiko/core/plan/edits/import-lines';
