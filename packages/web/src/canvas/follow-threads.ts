@@ -20,6 +20,8 @@ interface Asked {
 }
 
 let isBusy = false;
+/** Which drag it is: an answer that comes after its drag has ended is not put on the next one. */
+let drag = 0;
 let next: Asked | null = null;
 
 function follows(plan: Plan): boolean {
@@ -41,12 +43,13 @@ async function serve(): Promise<void> {
   isBusy = true;
   while (next !== null) {
     const asked: Asked = next;
+    const askedIn = drag;
     next = null;
     const moved = applyEdit(asked.plan, asked.edit);
     try {
       const { edit } = await ask('repair', { plan: moved, partIds: asked.partIds }).answer;
       const { preview } = usePlanStore.getState();
-      const isStill = preview !== null && currentPlan() === asked.plan;
+      const isStill = askedIn === drag && preview !== null && currentPlan() === asked.plan;
       if (edit !== null && isStill) usePlanStore.setState({ preview: applyEdit(preview, threadsOnly(edit)) });
     } catch {
       // A drag goes on without its threads.
@@ -61,6 +64,7 @@ function threadsOnly(edit: Edit): Edit {
 
 /** The drag has ended: what is still asked for is not wanted any more. */
 export function stopFollowing(): void {
+  drag += 1;
   next = null;
 }
 

@@ -3,7 +3,7 @@ import { applyEdit } from '@sashiko/core/plan/edit';
 import { addBend } from '@sashiko/core/plan/edits/run-edits';
 import { startHistory } from '@sashiko/core/plan/history';
 import { smallLantern } from '@sashiko/core/testing/plan-builder';
-import { beforeEach, describe, expect, test } from 'vitest';
+import { beforeEach, describe, expect, test, vi } from 'vitest';
 import { chooseHole, putBend, stepBack } from '../canvas/thread-tool.ts';
 import type { StageId } from '../stages/stages.ts';
 import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
@@ -43,6 +43,21 @@ describe('moving and turning', () => {
     expect(xOf('p3')).toBeCloseTo(60 + 1 + 1 + 5 - 0.1, 9);
     usePlanStore.getState().undo();
     expect(xOf('p3')).toBe(60);
+  });
+
+  test('nudges far apart are steps of their own, though nothing came between', () => {
+    vi.useFakeTimers({ toFake: ['performance'] });
+    view().select({ partIds: ['p3'] });
+    press('ArrowRight');
+    press('ArrowRight');
+    vi.advanceTimersByTime(60 * 60 * 1000);
+    press('ArrowRight');
+    expect(xOf('p3')).toBe(63);
+    usePlanStore.getState().undo();
+    expect(xOf('p3')).toBe(62);
+    usePlanStore.getState().undo();
+    expect(xOf('p3')).toBe(60);
+    vi.useRealTimers();
   });
 
   test('on the face that is up, left is left', () => {

@@ -28,6 +28,25 @@ interface PlanState {
   setSaveState(saveState: SaveState): void;
 }
 
+/** Edits of one gesture that come farther apart than this are two: a nudge now is not part of the one an hour ago. */
+const ONE_GESTURE_MS = 2000;
+
+/** Names gestures so that only edits that follow each other closely share a name. */
+function gestureNamer(): (gesture: string) => string {
+  let last = '';
+  let lastAt = Number.NEGATIVE_INFINITY;
+  let count = 0;
+  return (gesture) => {
+    const now = performance.now();
+    if (gesture !== last || now - lastAt > ONE_GESTURE_MS) count += 1;
+    last = gesture;
+    lastAt = now;
+    return `${gesture} ${count}`;
+  };
+}
+
+const namedGesture = gestureNamer();
+
 export const usePlanStore = create<PlanState>()((set, get) => ({
   history: null,
   preview: null,
@@ -42,7 +61,11 @@ export const usePlanStore = create<PlanState>()((set, get) => ({
       set({ preview: null, notice: { text: describeToMaker(result.problem), kind: 'problem' } });
       return false;
     }
-    set({ history: commitEdit(history, result.value, gesture ?? null), preview: null, notice: null });
+    set({
+      history: commitEdit(history, result.value, gesture === undefined ? null : namedGesture(gesture)),
+      preview: null,
+      notice: null,
+    });
     return true;
   },
   showPreview(result) {
