@@ -5,7 +5,7 @@ import { fail, type Problem } from '../errors/problem.ts';
 import { flattenCurve } from '../geometry/curve.ts';
 import { polylineLengthMm } from '../geometry/polyline.ts';
 import { runPath } from './placed.ts';
-import type { Plan, Run } from './schema.ts';
+import type { Part, Plan, Run } from './schema.ts';
 
 /** Records of each table, at most, and what a maker calls them: many times a large piece. */
 const MOST: Readonly<Record<string, { readonly most: number; readonly noun: string }>> = {
@@ -96,20 +96,33 @@ export function cornersProblem({ cloth }: Pick<Plan, 'cloth'>): Problem | null {
     : null;
 }
 
-/** About so many stitches a run has, every time it is sewn over. */
-export function stitchesOf(plan: Plan, run: Run): number {
-  return ((run.lines ?? 1) * polylineLengthMm(runPath(plan, run))) / run.stitchMm;
+interface CountedRun {
+  readonly from: Part | undefined;
+  readonly to: Part | undefined;
+  readonly ownParts: Plan['ownParts'];
+  readonly stitches: number;
 }
 
-const counted = new WeakMap<Plan, number>();
+const counted = new WeakMap<Run, CountedRun>();
 
-/** About so many stitches all runs have together. O(bends), remembered for the same plan. */
+/**
+ * About so many stitches a run has, every time it is sewn over. O(bends), without laying any of them out; remembered while the run,
+ * its two parts and what they are described by are the same objects.
+ */
+export function stitchesOf(plan: Plan, run: Run): number {
+  const { ownParts, parts } = plan;
+  const [from, to] = [parts[run.from.partId], parts[run.to.partId]];
+  const known = counted.get(run);
+  if (known?.from === from && known?.to === to && known?.ownParts === ownParts) return known.stitches;
+  const stitches = ((run.lines ?? 1) * polylineLengthMm(runPath(plan, run))) / run.stitchMm;
+  counted.set(run, { from, to, ownParts, stitches });
+  return stitches;
+}
+
+/** About so many stitches all runs have together. O(runs), and O(bends) for those that are not remembered. */
 export function countStitches(plan: Plan): number {
-  const known = counted.get(plan);
-  if (known !== undefined) return known;
   let stitches = 0;
-  for (const run of Object.values(plan.runs)) stitches += stitchesOf(plan, run);
-  counted.set(plan, stitches);
+  for (const id in plan.runs) stitches += stitchesOf(plan, plan.runs[id] as Run);
   return stitches;
 }
 
