@@ -33,9 +33,9 @@ export function areaProblem(nodes: readonly CurveNode[], what: string, path: str
 export function lineProblem(nodes: readonly CurveNode[], what: string, path: string): Problem | null {
   if (nodes.length > MOST_NODES)
     return fail('line-too-fine', `${what} has ${nodes.length} nodes.`, path).problem;
-  const corners = flattenCurve(nodes, false);
+  const corners = flattenCurve(nodes, false, MOST_CORNERS);
   if (corners.length > MOST_CORNERS)
-    return fail('line-too-fine', `${what} has ${corners.length} corners.`, path).problem;
+    return fail('line-too-fine', `${what} has more than ${MOST_CORNERS} corners.`, path).problem;
   if (corners.length < 2) return fail('line-empty', `(${what})`, path).problem;
   const { widthMm, heightMm } = boxOf(corners);
   if (Math.max(widthMm, heightMm) > LARGEST_PIECE_MM) {

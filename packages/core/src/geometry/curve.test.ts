@@ -134,3 +134,17 @@ test('places along a line are where their length says, and the nearest place of 
   expect(placeAlong(line, -5).alongMm).toBe(0);
   expect(() => placeAlong([{ x: 1, y: 1 }], 0)).toThrow(RangeError);
 });
+
+test('flattening stops soon after the most corners that are wanted', () => {
+  const far = 20_000;
+  const nodes = Array.from({ length: 2000 }, (_, i) => ({
+    at: { x: i, y: 0 },
+    before: { x: -far, y: far },
+    after: { x: far, y: -far },
+  }));
+  const corners = flattenCurve(nodes, false, 20_000);
+  expect(corners.length).toBeGreaterThan(20_000);
+  expect(corners.length).toBeLessThanOrEqual(20_001 + 4096);
+  const few = flattenCurve(nodes.slice(0, 3), false);
+  expect(flattenCurve(nodes.slice(0, 3), false, few.length)).toEqual(few);
+});

@@ -25,9 +25,13 @@ const DEEPEST = 12;
 
 /**
  * The corners of the line, committed to whole micrometres; a closed line does not repeat its first corner.
- * No two neighbouring corners are the same. O(corners).
+ * No two neighbouring corners are the same. O(corners). Past `most` corners it stops where it is: enough to know that there are more.
  */
-export function flattenCurve(nodes: readonly CurveNode[], closed: boolean): readonly Point[] {
+export function flattenCurve(
+  nodes: readonly CurveNode[],
+  closed: boolean,
+  most = Number.POSITIVE_INFINITY,
+): readonly Point[] {
   const first = nodes[0];
   if (first === undefined) return [];
   const points: Point[] = [snapToMicrometre(first.at)];
@@ -36,7 +40,7 @@ export function flattenCurve(nodes: readonly CurveNode[], closed: boolean): read
     if (!samePoint(corner, points.at(-1) as Point)) points.push(corner);
   };
   const legs = closed ? nodes.length : nodes.length - 1;
-  for (let i = 0; i < legs; i += 1) {
+  for (let i = 0; i < legs && points.length <= most; i += 1) {
     const from = nodes[i] as CurveNode;
     const to = nodes[(i + 1) % nodes.length] as CurveNode;
     if (from.after === undefined && to.before === undefined) push(to.at);

@@ -4,7 +4,7 @@ import { curvePoints, shapeNodes } from '../cloth/cloth.ts';
 import { fail, type Problem } from '../errors/problem.ts';
 import { flattenCurve } from '../geometry/curve.ts';
 import { polylineLengthMm } from '../geometry/polyline.ts';
-import { runPath } from './placed.ts';
+import { cornersOfRun } from './placed.ts';
 import type { Part, Plan, Run } from './schema.ts';
 
 /** Records of each table, at most, and what a maker calls them: many times a large piece. */
@@ -106,7 +106,7 @@ interface CountedRun {
 const counted = new WeakMap<Run, CountedRun>();
 
 /**
- * About so many stitches a run has, every time it is sewn over. O(bends), without laying any of them out; remembered while the run,
+ * About so many stitches a run has, every time it is sewn over, as if it went straight. O(bends), without laying any of them out; remembered while the run,
  * its two parts and what they are described by are the same objects.
  */
 export function stitchesOf(plan: Plan, run: Run): number {
@@ -114,7 +114,7 @@ export function stitchesOf(plan: Plan, run: Run): number {
   const [from, to] = [parts[run.from.partId], parts[run.to.partId]];
   const known = counted.get(run);
   if (known?.from === from && known?.to === to && known?.ownParts === ownParts) return known.stitches;
-  const stitches = ((run.lines ?? 1) * polylineLengthMm(runPath(plan, run))) / run.stitchMm;
+  const stitches = ((run.lines ?? 1) * polylineLengthMm(cornersOfRun(plan, run))) / run.stitchMm;
   counted.set(run, { from, to, ownParts, stitches });
   return stitches;
 }

@@ -138,7 +138,8 @@ export function runPath(plan: Plan, run: RunWay): readonly Point[] {
   return path;
 }
 
-function cornersOfRun(plan: Plan, run: RunWay): readonly Point[] {
+/** What a run goes through: its first hole, its bends, its last hole; straight or curved from one to the next. */
+export function cornersOfRun(plan: Plan, run: RunWay): readonly Point[] {
   return [holePoint(plan, run.from), ...run.bends, holePoint(plan, run.to)];
 }
 

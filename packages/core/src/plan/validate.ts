@@ -14,7 +14,7 @@ import { maybeHole } from '../parts/part-kind.ts';
 import { maybeStitchKind } from '../thread/stitch-kinds.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { SAME_POINT_MM } from '../units/tolerances.ts';
-import { cornersProblem, countStitches, stitchesProblem } from './limits.ts';
+import { cornersProblem, stitchesOf, stitchesProblem } from './limits.ts';
 import { kindOf, maybeKindOf, poseOf, runPath } from './placed.ts';
 import type { HoleRef, Part, Patch, Plan, Run, Spool, Work } from './schema.ts';
 
@@ -56,12 +56,15 @@ function firstProblem(plan: Plan): Problem | null {
     const problem = part.id === key ? partProblem(plan, part) : misfiled(`parts.${key}`, part.id);
     if (problem !== null) return problem;
   }
+  let stitches = 0;
   for (const [key, run] of Object.entries(plan.runs)) {
     const problem = run.id === key ? runProblem(plan, run) : misfiled(`runs.${key}`, run.id);
     if (problem !== null) return problem;
+    // One by one: the way of the next one is not worked out any more.
+    stitches += stitchesOf(plan, run);
+    const tooMany = stitchesProblem(stitches);
+    if (tooMany !== null) return tooMany;
   }
-  const stitches = stitchesProblem(countStitches(plan));
-  if (stitches !== null) return stitches;
   for (const [key, patch] of Object.entries(plan.patches)) {
     const problem = patch.id === key ? patchProblem(plan, patch) : misfiled(`patches.${key}`, patch.id);
     if (problem !== null) return problem;
