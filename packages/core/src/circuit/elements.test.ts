@@ -48,6 +48,13 @@ describe('boards', () => {
   });
 });
 
+test('a steady supply that feeds itself never settles: that is told, not answered', () => {
+  const build = onPin('board-long', 'power-board', 'p3', ['plus-1', 'minus-1']);
+  expect(solvePlan(build.plan).ok).toBe(true);
+  const solved = solvePlan(build.sew('board.regulated', 'board.supply').plan);
+  expect(solved.ok ? '' : solved.problem.code).toBe('supplies-unsettled');
+});
+
 test('a closure lets current through when it is closed', () => {
   const build = new PlanBuilder('Cuff', 320, 120).holder(150, 60);
   build.edit(

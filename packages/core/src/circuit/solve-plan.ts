@@ -121,7 +121,7 @@ export function solveAt(compiledPlan: CompiledPlan, chargeLeft: number, near?: P
     }
     if (isSettled) return solved;
   }
-  return fail('circuit-no-solution', `Its steady supplies did not settle in ${MOST_ROUNDS} rounds.`);
+  return fail('supplies-unsettled');
 }
 
 /** Solves a plan with fresh cells, or at another charge. */

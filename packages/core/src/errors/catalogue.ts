@@ -223,6 +223,10 @@ export const ERROR_CATALOGUE = {
     title: 'The circuit could not be computed.',
     help: 'This is a fault in Sashiko: please keep the plan file that shows it.',
   },
+  'supplies-unsettled': {
+    title: 'The steady supplies of this plan feed each other, so no current settles.',
+    help: 'Unpick the line that leads what one of them gives to where another one, or itself, takes its power from.',
+  },
   'pattern-too-large': {
     title: 'The 1:1 pattern would need too many pages.',
     help: 'Print on a larger paper or make the piece smaller; up to 40 pages are printed.',

@@ -8,8 +8,7 @@ import { amountWords, GATHER_GROUPS } from '../sewing/gather.ts';
 import { expectedSeconds, formatWorkTime, type Pace, UNKNOWN_PACE } from '../sewing/pace.ts';
 import type { SewingSheet } from '../sewing/sewing-sheet.ts';
 import { keptTogether } from '../sewing/sheet-names.ts';
-import { cutNote, isDrawn, NO_WARNINGS } from '../sewing/sheet-pages.ts';
-import { StepArtist } from '../sewing/step-drawing.ts';
+import { artistFor, cutNote, isDrawn, NO_WARNINGS, TOO_MANY_DRAWINGS } from '../sewing/sheet-pages.ts';
 import { printedStops, type StopWarnings } from '../sewing/stop-warnings.ts';
 import { labelLines } from '../sewing/wash-label.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
@@ -149,17 +148,20 @@ function cutLines(plan: Plan, sheet: SewingSheet): readonly string[] {
 }
 
 function stepList(plan: Plan, sheet: SewingSheet): string {
-  const artist = new StepArtist(plan);
+  const artist = artistFor(plan, sheet);
   let group = '';
-  return sheet.steps
+  const steps = sheet.steps
     .map((step, i) => {
       const heading = step.group === group ? '' : `<h2>${escapeMarkup(step.group)}</h2>\n`;
       group = step.group;
-      const drawing = isDrawn(step) ? artist.draw(step, DRAWING_MM.width, DRAWING_MM.height) : null;
+      const drawing = isDrawn(step)
+        ? (artist?.draw(step, DRAWING_MM.width, DRAWING_MM.height) ?? null)
+        : null;
       const picture = drawing === null ? '' : drawingSvgElement(drawing, drawing.description, false);
       const chance = step.lastChance === null ? '' : `<p class="chance">${escapeMarkup(step.lastChance)}</p>`;
       const checked = plan.ticks[step.id] === true ? ' checked' : '';
       return `${heading}<div class="step">${chance}<label><input type="checkbox" data-step="${escapeMarkup(step.id)}"${checked}><span class="words">${i + 1}. ${escapeMarkup(keptTogether(step.text))}</span></label>${picture}</div>`;
     })
     .join('\n');
+  return artist === null ? `<p>${TOO_MANY_DRAWINGS}</p>\n${steps}` : steps;
 }

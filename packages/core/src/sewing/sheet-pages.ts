@@ -34,10 +34,17 @@ interface Block {
   readonly drawing?: StepDrawing | null;
 }
 
-/** A sheet of more drawings than this is printed without: it would fill more than 250 pages. */
+/** A sheet of more drawings than this is written without: it would fill more than 250 pages, or a file of many megabytes. */
 const MOST_DRAWINGS = 1000;
-const TOO_MANY_DRAWINGS =
-  'So many lines would fill hundreds of pages with small drawings: this sheet has none. Every step shows its drawing on the screen, in the Sew stage.';
+
+/** The artist of a sheet; null where it has so many drawings that it is written without. */
+export function artistFor(plan: Plan, { steps }: Pick<SewingSheet, 'steps'>): StepArtist | null {
+  return steps.filter(isDrawn).length <= MOST_DRAWINGS ? new StepArtist(plan) : null;
+}
+
+/** What such a sheet says in place of its drawings. */
+export const TOO_MANY_DRAWINGS =
+  'With so many lines this sheet has no small drawings. Every step shows its drawing on the screen, in the Sew stage.';
 
 export interface SheetPrint {
   readonly warnings?: StopWarnings;
@@ -58,9 +65,8 @@ export function* makeSheetPages(plan: Plan, print: SheetPrint = {}): Generator<n
   const sheet = print.sheet ?? (yield* partOf(makeSheet(plan), 0.3));
   yield 0.3;
   const blocks = [...headBlocks(plan, sheet, warnings, pace)];
-  const isPictured = sheet.steps.filter(isDrawn).length <= MOST_DRAWINGS;
-  const artist = isPictured ? new StepArtist(plan) : null;
-  if (!isPictured) blocks.push({ text: TOO_MANY_DRAWINGS });
+  const artist = artistFor(plan, sheet);
+  if (artist === null) blocks.push({ text: TOO_MANY_DRAWINGS });
   let group = '';
   for (const [i, step] of sheet.steps.entries()) {
     if (step.group !== group) {
