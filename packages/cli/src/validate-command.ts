@@ -11,6 +11,7 @@ import { boundsOf } from '@sashiko/core/geometry/polygon';
 import { polylineLengthMm, walkable } from '@sashiko/core/geometry/polyline';
 import { kindOfOwnPart } from '@sashiko/core/parts/own-part';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { counted } from '@sashiko/core/units/words';
 import { toJson } from './to-json.ts';
 
 /** A sort of file that is known: how it is told from the others, how large it may be, what is said of it. */
@@ -26,7 +27,6 @@ interface Told {
   readonly record: unknown;
 }
 
-const counted = (count: number, noun: string): string => `${count} ${noun}${count === 1 ? '' : 's'}`;
 const round = (mm: number): number => Math.round(mm * 1000) / 1000;
 
 const SORTS: readonly FileSort[] = [

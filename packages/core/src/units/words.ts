@@ -8,6 +8,11 @@ export function lower(text: string): string {
   return text.charAt(0).toLowerCase() + text.slice(1);
 }
 
+/** A count with its noun: `1 plan`, `3 plans`. For nouns whose plural is an s. */
+export function counted(count: number, noun: string): string {
+  return `${count} ${noun}${count === 1 ? '' : 's'}`;
+}
+
 const AS_PEOPLE_COUNT = new Intl.Collator('en', { numeric: true });
 
 /** Orders ids as people count: `p9` before `p10`. */

@@ -75,6 +75,8 @@ export interface ShelfEntry {
   readonly id: string;
   readonly name: string;
   readonly changedAt: number;
+  /** The maker's: not one of those that come with Sashiko, or one that was changed. */
+  readonly isOwn: boolean;
   /** Without its pictures, to be drawn small; or why it cannot be read. */
   readonly plan: Result<Plan>;
 }
@@ -84,12 +86,13 @@ const read = new WeakMap<object, ShelfEntry>();
 function entryOf(record: PlanRecord): ShelfEntry {
   const known = read.get(record);
   if (known !== undefined) return known;
-  const { id, name, changedAt, plan } = record as Readonly<Record<keyof PlanRecord, unknown>>;
+  const { id, name, changedAt, plan, revision } = record as Readonly<Record<keyof PlanRecord, unknown>>;
   const isPlan = typeof plan === 'object' && plan !== null;
   const entry = {
     id: String(id),
     name: typeof name === 'string' && name !== '' ? name : 'A plan whose name is lost',
     changedAt: typeof changedAt === 'number' && Number.isFinite(changedAt) ? changedAt : 0,
+    isOwn: revision !== 1 || !isDemo(String(id)),
     plan: planFromValue(isPlan ? { ...plan, images: {}, backdrop: null } : plan),
   };
   read.set(record, entry);

@@ -61,6 +61,10 @@ describe('the shelf', () => {
       'Tide-pool wall hanging, mistakes left in',
       'Lantern tea-light cuff for a jar',
     ]);
+    expect((await listPlans()).map(({ isOwn }) => isOwn)).toEqual([false, false, false, false]);
+    const { history, revision } = await loadPlan('lantern-cuff');
+    await savePlan(commitEdit(history, expectOk(renamePlan(history.plan, 'My cuff'))), revision, 2500);
+    expect((await listPlans()).filter(({ isOwn }) => isOwn).map(({ name }) => name)).toEqual(['My cuff']);
     await setRemoved('lighthouse-cushion', 3000);
     await layOutDemo(4000);
     expect(await listPlans()).toHaveLength(3);

@@ -201,3 +201,12 @@ describe('edits that have no place any more', () => {
     expect(usePlanStore.getState().saveState).toBe('saved');
   });
 });
+
+test('where the browser keeps nothing, it asks before the page goes, also from the shelf', () => {
+  expect(hasUnsavedEdits()).toBe(false);
+  useShelfStore.setState({ isForThisPage: true });
+  expect(hasUnsavedEdits()).toBe(true);
+  usePlanStore.getState().close();
+  expect(hasUnsavedEdits()).toBe(true);
+  useShelfStore.setState({ isForThisPage: false });
+});

@@ -40,7 +40,8 @@ export function takeUnsaved(planId: string): Unsaved | undefined {
 /** Whether edits would be lost if the tab closed now. */
 export function hasUnsavedEdits(): boolean {
   const { history, saveState } = usePlanStore.getState();
-  if (useShelfStore.getState().isForThisPage) return history !== null || unsaved.size > 0;
+  // Where the browser keeps nothing, all of the shelf goes with the page.
+  if (useShelfStore.getState().isForThisPage) return true;
   return unsaved.size > 0 || (history !== null && BAD_NEWS[saveState] !== undefined);
 }
 

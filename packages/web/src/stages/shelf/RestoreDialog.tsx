@@ -1,5 +1,6 @@
 import { describeProblem } from '@sashiko/core/errors/problem';
 import type { ShelfBackup } from '@sashiko/core/formats/shelf-file';
+import { counted } from '@sashiko/core/units/words';
 import { Radio } from 'antd';
 import { useEffect, useState } from 'react';
 import {
@@ -17,11 +18,6 @@ const CHOICES: ReadonlyArray<{ readonly value: ChoiceForDoubles; readonly label:
   { value: 'keep-shelf', label: 'Keep the one on the shelf' },
 ];
 
-/** `1 plan`, `3 plans`. */
-function counted(count: number, noun: string): string {
-  return `${count} ${noun}${count === 1 ? '' : 's'}`;
-}
-
 /** What a backup would bring, and what becomes of plans that the shelf has already. */
 export function RestoreDialog({
   backup,
@@ -35,12 +31,10 @@ export function RestoreDialog({
   const [choice, setChoice] = useState<ChoiceForDoubles>('keep-both');
   const [isBusy, setBusy] = useState(false);
   useEffect(() => {
-    const failed = (): void => {
-      tell('The shelf could not be read to compare it with the backup.', 'problem');
-      onClose();
-    };
-    compareBackup(backup).then(setPlan, failed);
-  }, [backup, tell, onClose]);
+    compareBackup(backup).then(setPlan, () =>
+      tell('The shelf could not be read to compare it with the backup.', 'problem'),
+    );
+  }, [backup, tell]);
   const take = (): void => {
     if (plan === null) return;
     setBusy(true);

@@ -1,14 +1,12 @@
 import { SHELF_FILE_ENDING, type ShelfBackup } from '@sashiko/core/formats/shelf-file';
 import { Button } from 'antd';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useState } from 'react';
 import { readFact, writeFact } from '../../storage/repository.ts';
 import { BACKED_UP, backUpShelf, isKeptForGood } from '../../storage/safekeeping.ts';
 import { useOfflineStore } from '../../stores/offline-store.ts';
 import { useShelfStore } from '../../stores/shelf-store.ts';
 import { download } from '../../ui/download.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
-import { RestoreDialog } from './RestoreDialog.tsx';
 import { readBackup } from './read-backup.ts';
 
 const DATE = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
@@ -36,15 +34,14 @@ export async function lastBackup(): Promise<number | null> {
 }
 
 /** How safe the shelf is here, and the way out and back in for all of it. */
-export function Safekeeping() {
+export function Safekeeping({ onBackup }: { readonly onBackup: (backup: ShelfBackup) => void }) {
   const isForThisPage = useShelfStore((state) => state.isForThisPage);
   const isKept = useLiveQuery(isKeptForGood) ?? null;
   const backedUpAt = useLiveQuery(lastBackup) ?? null;
   const { isKept: isOffline, isUpdateWaiting } = useOfflineStore();
-  const [backup, setBackup] = useState<ShelfBackup | null>(null);
   const take = async (file: File): Promise<void> => {
     const read = await readBackup(file);
-    if (read !== null) setBackup(read);
+    if (read !== null) onBackup(read);
   };
   return (
     <section className="safekeeping" aria-labelledby="safekeeping">
@@ -74,7 +71,6 @@ export function Safekeeping() {
       >
         Bring back a backup
       </FileButton>
-      {backup !== null && <RestoreDialog backup={backup} onClose={() => setBackup(null)} />}
     </section>
   );
 }

@@ -11,7 +11,6 @@ import {
   addPlan,
   deleteForGood,
   importPlan,
-  isDemo,
   layOutDemo,
   listPlans,
   rawText,
@@ -220,26 +219,29 @@ export function Shelf() {
           </ul>
         </>
       )}
-      <Safekeeping />
+      <Safekeeping onBackup={setBackup} />
       {backup !== null && <RestoreDialog backup={backup} onClose={() => setBackup(null)} />}
       {renaming !== null && <RenameDialog entry={renaming} onClose={() => setRenaming(null)} />}
     </main>
   );
 }
 
-/** Says when too much has changed since the last backup; demo plans do not count. */
+/** Says when too much has changed since the last backup; demo plans nobody has touched do not count. */
 function BackupReminder({ plans }: { readonly plans: readonly ShelfEntry[] }) {
   const last = useLiveQuery(lastBackup);
   const [isHushed, setHushed] = useState(false);
   if (last === undefined || isHushed) return null;
-  const own = plans.filter(({ id }) => !isDemo(id)).map(({ changedAt }) => changedAt);
+  const own = plans.filter(({ isOwn }) => isOwn).map(({ changedAt }) => changedAt);
   const due = backupDue(own, last, Date.now());
   if (due === null) return null;
   return (
     <div className="problem word" role="status">
       <span>
-        {due.changed === 1 ? '1 plan has' : `${due.changed} plans have`} changed since{' '}
-        {last === null ? `${due.days} days without a backup` : `the last backup, ${due.days} days ago`}.
+        {due.changed === 1 ? '1 plan has' : `${due.changed} plans have`} changed{' '}
+        {last === null
+          ? `in ${due.days} days, and the shelf was never backed up`
+          : `since the last backup, ${due.days} days ago`}
+        .
       </span>
       <Button size="small" onClick={() => void saveBackup(Date.now())}>
         Back up the shelf
