@@ -18,6 +18,17 @@ const CHOICES: ReadonlyArray<{ readonly value: ChoiceForDoubles; readonly label:
   { value: 'keep-shelf', label: 'Keep the one on the shelf' },
 ];
 
+/** `New: 1 plan and 2 described parts. On the shelf just so: 3 plans.` */
+function whatItHolds({ fresh, freshParts, same }: RestorePlan): string {
+  const some = (things: readonly unknown[], noun: string): readonly string[] =>
+    things.length === 0 ? [] : [counted(things.length, noun)];
+  const news = [...some(fresh, 'plan'), ...some(freshParts, 'described part')].join(' and ');
+  return [
+    ...(news === '' ? [] : [`New: ${news}.`]),
+    ...some(same, 'plan').map((plans) => `On the shelf just so: ${plans}.`),
+  ].join(' ');
+}
+
 /** What a backup would bring, and what becomes of plans that the shelf has already. */
 export function RestoreDialog({
   backup,
@@ -68,9 +79,7 @@ export function RestoreDialog({
       <p>
         {backup.savedAtMs !== null &&
           `Backed up on ${new Date(backup.savedAtMs).toLocaleDateString('en-GB', { dateStyle: 'long' })}. `}
-        {isIdle
-          ? 'Nothing that can be read in it is missing on the shelf.'
-          : `${counted(fresh.length, 'plan')} and ${counted(freshParts.length, 'described part')} are not on the shelf; ${counted(same.length, 'plan')} ${same.length === 1 ? 'is' : 'are'} there just so.`}
+        {isIdle ? 'Nothing that can be read in it is missing on the shelf.' : whatItHolds(plan)}
       </p>
       {hasDoubles && (
         <fieldset className="doubles">
