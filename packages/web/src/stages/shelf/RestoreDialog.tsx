@@ -64,7 +64,7 @@ export function RestoreDialog({
     );
   };
   if (plan === null) return null;
-  const { fresh, doubles, same, freshParts, doubleParts } = plan;
+  const { fresh, doubles, freshParts, doubleParts } = plan;
   const hasDoubles = doubles.length + doubleParts.length > 0;
   const isIdle = fresh.length + freshParts.length === 0 && !hasDoubles;
   return (
