@@ -97,7 +97,13 @@ test('drawing by keyboard alone: hole, bend, hole; bends are moved and removed',
     .first()
     .click();
   await page.keyboard.press('Delete');
-  await canvas(page).getByRole('button', { name: 'the + hole of window 2' }).focus();
+  const hole = canvas(page).getByRole('button', { name: 'the + hole of window 2' });
+  await hole.focus();
+  // Turned over and back, the focus stays where it was.
+  await page.keyboard.press('f');
+  await expect(hole).toBeFocused();
+  await page.keyboard.press('f');
+  await expect(hole).toBeFocused();
   await page.keyboard.press('Enter');
   for (let i = 0; i < 4; i += 1) await page.keyboard.press('ArrowRight');
   await page.keyboard.press('b');

@@ -10,11 +10,12 @@ import { useViewStore } from '../stores/view-store.ts';
 import { ClothDrawing } from './ClothDrawing.tsx';
 import { NodeHandles, PenLine, SizeHandles } from './ClothOverlay.tsx';
 import { clothPath } from './Ground.tsx';
+import type { CanvasAbilities } from './gestures/gesture.ts';
 import { PartNames, PlacingGhosts, SnapMarks, TurnHandle } from './PartOverlay.tsx';
 import { Rulers } from './Rulers.tsx';
 import { BendHandles, DraftRun, HoleButtons } from './ThreadOverlay.tsx';
 import { chooseHole, wishHole } from './thread-tool.ts';
-import { type CanvasAbilities, type Marquee, useCanvasGestures } from './use-canvas-gestures.ts';
+import { useCanvasPointer } from './use-canvas-pointer.ts';
 
 interface ClothCanvasProps {
   readonly abilities: CanvasAbilities;
@@ -47,8 +48,8 @@ export function ClothCanvas({
   const tool = useViewStore((state) => state.tool);
   const area = useRef<HTMLElement>(null);
   const [camera, size] = useFittedCamera(area, plan);
-  const [marquee, setMarquee] = useState<Marquee | null>(null);
-  const gestures = useCanvasGestures(camera, abilities, setMarquee);
+  const marquee = useViewStore((state) => state.marquee);
+  const pointerEvents = useCanvasPointer(camera, abilities);
   const box = clothBox(plan.cloth);
   const { widthMm, heightMm } = box;
   const isDark = maybeClothColour(plan.cloth.colourId)?.isDark === true || isDim;
@@ -69,11 +70,11 @@ export function ClothCanvas({
           style={{ cursor: tool.kind === 'hand' ? 'default' : 'crosshair' }}
           data-scale={camera.scale}
           data-origin={`${camera.originX},${camera.originY}`}
-          {...gestures}
+          {...pointerEvents}
         >
           <TableStitches width={size.width} height={size.height} isDim={isDim} />
           <Rulers camera={camera} box={box} unit={plan.habits.unit} />
-          <g key={face} className="turning" style={{ transformOrigin: 'center' }}>
+          <g className={`turning-${face}`} style={{ transformOrigin: 'center' }}>
             <g transform={`translate(${camera.originX} ${camera.originY}) scale(${camera.scale})`}>
               <path data-ground d={clothPath(plan.cloth, face)} fill="transparent" />
               <g data-ground>
@@ -131,7 +132,7 @@ export function ClothCanvas({
   );
 }
 
-/** Fits the piece into view when it is first seen or changes size; afterwards the camera is the maker's. */
+/** Fits the piece into view when it is first seen, and when it or the window changes size, until the maker has moved the view: then it is the maker's. */
 function useFittedCamera(
   area: React.RefObject<HTMLElement | null>,
   plan: Plan,
@@ -140,7 +141,6 @@ function useFittedCamera(
   const setCamera = useViewStore((state) => state.setCamera);
   const [size, setSize] = useState<{ readonly width: number; readonly height: number } | null>(null);
   const { left, top, widthMm, heightMm } = clothBox(plan.cloth);
-  const fitted = useRef('');
   const isResting = usePlanStore((state) => state.preview === null);
   useLayoutEffect(() => {
     const element = area.current;
@@ -154,17 +154,11 @@ function useFittedCamera(
   useLayoutEffect(() => {
     // While a size or a node is being pulled the piece must not swim away under the pointer.
     if (size === null || !isResting) return;
-    const seen = [size.width, size.height, left, top, widthMm, heightMm].join();
-    if (seen === fitted.current) return;
-    fitted.current = seen;
-    setCamera(
-      fitCamera(
-        { left, top, right: left + widthMm, bottom: top + heightMm, widthMm, heightMm },
-        size.width,
-        size.height,
-      ),
-    );
-  }, [size, left, top, widthMm, heightMm, isResting, setCamera]);
+    const { camera: now, fittedCamera, setFittedCamera } = useViewStore.getState();
+    if (now !== null && now !== fittedCamera) return;
+    const box = { left, top, right: left + widthMm, bottom: top + heightMm, widthMm, heightMm };
+    setFittedCamera(fitCamera(box, size.width, size.height));
+  }, [size, left, top, widthMm, heightMm, isResting]);
   useEffect(() => {
     const element = area.current;
     if (element === null) return;
@@ -174,7 +168,7 @@ function useFittedCamera(
       const now = useViewStore.getState().camera;
       if (now === null) return;
       const box = element.getBoundingClientRect();
-      const at = { x: event.clientX - box.left, y: event.clientY - box.top };
+      const at = { px: event.clientX - box.left, py: event.clientY - box.top };
       setCamera(zoomAbout(now, at, Math.exp(-event.deltaY * 0.0015)));
     };
     element.addEventListener('wheel', onWheel, { passive: false });
@@ -214,7 +208,7 @@ function MarqueeBox({
   seen,
   scale,
 }: {
-  readonly marquee: Marquee;
+  readonly marquee: { readonly from: Point; readonly to: Point };
   readonly seen: (p: Point) => Point;
   readonly scale: number;
 }) {

@@ -30,8 +30,8 @@ export function Rulers({ camera, box, unit }: RulersProps) {
   };
   // Counted from the left and upper edge of the piece's box.
   const zero = toPixels(camera, { x: box.left, y: box.top });
-  const top = zero.y - 8;
-  const left = zero.x - 8;
+  const top = zero.py - 8;
+  const left = zero.px - 8;
   return (
     <g
       className="rulers"
@@ -42,7 +42,7 @@ export function Rulers({ camera, box, unit }: RulersProps) {
       style={{ color: 'var(--quiet)' }}
     >
       {ticks(widthMm).map((i) => {
-        const x = zero.x + ((i * step) / 5) * camera.scale;
+        const x = zero.px + ((i * step) / 5) * camera.scale;
         return (
           <g key={i}>
             <path d={`M${x} ${top}v${i % 5 === 0 ? -9 : -4}`} strokeWidth={1} />
@@ -55,7 +55,7 @@ export function Rulers({ camera, box, unit }: RulersProps) {
         );
       })}
       {ticks(heightMm).map((i) => {
-        const y = zero.y + ((i * step) / 5) * camera.scale;
+        const y = zero.py + ((i * step) / 5) * camera.scale;
         return (
           <g key={i}>
             <path d={`M${left} ${y}h${i % 5 === 0 ? -9 : -4}`} strokeWidth={1} />

@@ -9,12 +9,13 @@ import type { HoleRef, Plan } from '@sashiko/core/plan/schema';
 import type { KeyboardEvent } from 'react';
 import { usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
+import { bendHandles } from './bend-handles.ts';
+import { CATCH_PX } from './gestures/gesture.ts';
 import { draftPath, measureDraft } from './live-measure.ts';
 import { nearestHole } from './nearest-hole.ts';
 import { RunDrawing } from './RunDrawing.tsx';
 import { linePath } from './seen.ts';
 import { chooseHole } from './thread-tool.ts';
-import { bendHandles, CATCH_PX } from './use-canvas-gestures.ts';
 
 interface OverlayProps {
   readonly plan: Plan;

@@ -1,12 +1,11 @@
 import { PlanBuilder, smallLantern } from '@sashiko/core/testing/plan-builder';
 import { describe, expect, test } from 'vitest';
-import { bringIntoView, fitCamera, toMm, toPixels, zoomAbout } from '../stores/camera.ts';
+import { bringIntoView, fitCamera, pinched, toMm, toPixels, zoomAbout } from '../stores/camera.ts';
 import { clampMove, clampPlacing } from './clamp.ts';
 import { measureRuns, runsAt } from './live-measure.ts';
 import { nearestHole } from './nearest-hole.ts';
 import { rulerStepMm } from './Rulers.tsx';
 import { partTransform, spansPath } from './seen.ts';
-import { pinched } from './use-canvas-gestures.ts';
 
 const BOX = { left: 0, top: 0, right: 300, bottom: 200, widthMm: 300, heightMm: 200 };
 
@@ -16,17 +15,17 @@ describe('camera', () => {
   test('fits the whole piece in, in the middle', () => {
     const upper = toPixels(camera, { x: 0, y: 0 });
     const lower = toPixels(camera, { x: 300, y: 200 });
-    expect(upper.x).toBeGreaterThan(40);
-    expect(upper.y).toBeGreaterThan(40);
-    expect(upper.x + lower.x).toBeCloseTo(900, 9);
-    expect(upper.y + lower.y).toBeCloseTo(700, 9);
+    expect(upper.px).toBeGreaterThan(40);
+    expect(upper.py).toBeGreaterThan(40);
+    expect(upper.px + lower.px).toBeCloseTo(900, 9);
+    expect(upper.py + lower.py).toBeCloseTo(700, 9);
   });
 
   test('pixels and millimetres are each other’s inverse, and zooming keeps the place under the pointer', () => {
-    const at = { x: 333, y: 222 };
+    const at = { px: 333, py: 222 };
     const zoomed = zoomAbout(camera, at, 1.7);
     expect(toMm(zoomed, at).x).toBeCloseTo(toMm(camera, at).x, 9);
-    expect(toPixels(camera, toMm(camera, at)).y).toBeCloseTo(222, 9);
+    expect(toPixels(camera, toMm(camera, at)).py).toBeCloseTo(222, 9);
     expect(zoomAbout(camera, at, 1e9).scale).toBeLessThan(100);
   });
 
@@ -34,8 +33,8 @@ describe('camera', () => {
     expect(bringIntoView(camera, { x: 150, y: 100 }, 900, 700)).toBe(camera);
     const moved = bringIntoView(camera, { x: 900, y: 100 }, 900, 700);
     expect(toPixels(moved, { x: 900, y: 100 })).toEqual({
-      x: expect.closeTo(450, 6) as number,
-      y: expect.closeTo(350, 6) as number,
+      px: expect.closeTo(450, 6) as number,
+      py: expect.closeTo(350, 6) as number,
     });
   });
 });
@@ -45,23 +44,23 @@ describe('two fingers', () => {
 
   test('what lies between them stays between them', () => {
     const before = [
-      { x: 200, y: 300 },
-      { x: 400, y: 300 },
+      { px: 200, py: 300 },
+      { px: 400, py: 300 },
     ];
     const now = [
-      { x: 150, y: 380 },
-      { x: 550, y: 380 },
+      { px: 150, py: 380 },
+      { px: 550, py: 380 },
     ];
     const after = pinched(camera, before, now);
     expect(after.scale).toBeCloseTo(camera.scale * 2, 9);
-    const held = toMm(camera, { x: 300, y: 300 });
+    const held = toMm(camera, { px: 300, py: 300 });
     const seen = toPixels(after, held);
-    expect(seen.x).toBeCloseTo(350, 9);
-    expect(seen.y).toBeCloseTo(380, 9);
+    expect(seen.px).toBeCloseTo(350, 9);
+    expect(seen.py).toBeCloseTo(380, 9);
   });
 
   test('one finger alone moves nothing', () => {
-    expect(pinched(camera, [{ x: 1, y: 1 }], [{ x: 5, y: 5 }])).toBe(camera);
+    expect(pinched(camera, [{ px: 1, py: 1 }], [{ px: 5, py: 5 }])).toBe(camera);
   });
 });
 

@@ -1,12 +1,14 @@
 import { expectOk } from '@sashiko/core/errors/problem';
+import { applyEdit, type Edit } from '@sashiko/core/plan/edit';
 import { moveParts } from '@sashiko/core/plan/edits/part-edits';
 import { deleteRuns } from '@sashiko/core/plan/edits/run-edits';
 import { startHistory } from '@sashiko/core/plan/history';
+import type { Plan } from '@sashiko/core/plan/schema';
 import { smallLantern } from '@sashiko/core/testing/plan-builder';
 import { beforeEach, expect, test, vi } from 'vitest';
 import { usePlanStore } from '../stores/plan-store.ts';
 import { ask } from '../workers/workshop.ts';
-import { followDrag, stopFollowing } from './follow-threads.ts';
+import { followingThreads } from './follow-threads.ts';
 
 vi.mock('../workers/workshop.ts', () => ({ ask: vi.fn() }));
 const asked = vi.mocked(ask);
@@ -21,6 +23,7 @@ let answers: Array<() => void> = [];
 
 beforeEach(() => {
   answers = [];
+  asked.mockReset();
   asked.mockImplementation((() => ({
     answer: new Promise((resolve) => answers.push(() => resolve({ edit: repair }))),
     cancel: () => {},
@@ -34,22 +37,44 @@ const settle = async (): Promise<void> => {
   await new Promise((resolve) => setTimeout(resolve, 0));
 };
 
-test('repaired threads are shown with the drag they were asked for', async () => {
-  usePlanStore.getState().showPreview({ ok: true, value: move });
-  followDrag(plan, move, ['p3']);
+test('repaired threads are shown with the drag they were asked for, and stay until the next come', async () => {
+  const preview = usePlanStore.getState().startPreview();
+  const follow = followingThreads(preview, ['p3']);
+  preview.show({ ok: true, value: move });
+  follow(plan, move);
   answers[0]?.();
   await settle();
   expect(shownRuns()).toBe(Object.keys(plan.runs).length - 1);
-  stopFollowing();
+  const further = expectOk(moveParts(plan, ['p3'], { x: 6, y: 0 }));
+  preview.show({ ok: true, value: further });
+  expect(shownRuns()).toBe(Object.keys(plan.runs).length - 1);
+  preview.end();
+});
+
+test('while one answer is waited for, only the latest place is asked for next', async () => {
+  const preview = usePlanStore.getState().startPreview();
+  const follow = followingThreads(preview, ['p3']);
+  const places = [1, 2, 3].map((x) => expectOk(moveParts(plan, ['p3'], { x, y: 0 })));
+  for (const place of places) {
+    preview.show({ ok: true, value: place });
+    follow(plan, place);
+  }
+  answers[0]?.();
+  await settle();
+  expect(asked.mock.calls.map(([, request]) => (request as { plan: Plan }).plan.parts['p3']?.at.x)).toEqual(
+    [places[0], places[2]].map((place) => applyEdit(plan, place as Edit).parts['p3']?.at.x),
+  );
+  preview.end();
 });
 
 test('an answer that comes after its drag was given up does not land on the next one', async () => {
-  usePlanStore.getState().showPreview({ ok: true, value: move });
-  followDrag(plan, move, ['p3']);
-  stopFollowing();
-  usePlanStore.getState().dropPreview();
+  const first = usePlanStore.getState().startPreview();
+  first.show({ ok: true, value: move });
+  followingThreads(first, ['p3'])(plan, move);
+  first.end();
   // The next drag has begun, of the same plan.
-  usePlanStore.getState().showPreview({ ok: true, value: move });
+  const second = usePlanStore.getState().startPreview();
+  second.show({ ok: true, value: move });
   answers[0]?.();
   await settle();
   expect(shownRuns()).toBe(Object.keys(plan.runs).length);

@@ -7,22 +7,11 @@ import { applyEdit, type Edit, squashEdits } from '@sashiko/core/plan/edit';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { repairEdit } from '@sashiko/core/router/repair';
 import { useJobsStore } from '../stores/jobs-store.ts';
-import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
+import type { Preview } from '../stores/plan-store.ts';
 import { ask } from '../workers/workshop.ts';
 
 /** Larger plans do not follow: leading threads anew would hold up the drag. */
 const MOST_PARTS = 120;
-
-interface Asked {
-  readonly plan: Plan;
-  readonly edit: Edit;
-  readonly partIds: readonly string[];
-}
-
-let isBusy = false;
-/** Which drag it is: an answer that comes after its drag has ended is not put on the next one. */
-let drag = 0;
-let next: Asked | null = null;
 
 function follows(plan: Plan): boolean {
   return (
@@ -32,40 +21,42 @@ function follows(plan: Plan): boolean {
   );
 }
 
-/** Asks for repaired threads of a move that is under way; they are shown when they come, unless the drag has ended. */
-export function followDrag(plan: Plan, edit: Edit, partIds: readonly string[]): void {
-  if (!follows(plan)) return;
-  next = { plan, edit, partIds };
-  if (!isBusy) void serve();
+/**
+ * For one drag, what asks for repaired threads of the move so far. They are laid over what the drag shows when they come,
+ * and stay there until the next come, so that threads do not jump back between two answers. A drag that has ended asks
+ * for nothing more and shows nothing more.
+ */
+export function followingThreads(
+  preview: Preview,
+  partIds: readonly string[],
+): (plan: Plan, move: Edit) => void {
+  let isBusy = false;
+  let next: { readonly plan: Plan; readonly move: Edit } | null = null;
+  const serve = async (): Promise<void> => {
+    isBusy = true;
+    while (next !== null && !preview.hasEnded) {
+      const { plan, move } = next;
+      next = null;
+      try {
+        const { edit } = await ask('repair', { plan: applyEdit(plan, move), partIds }).answer;
+        preview.layOver(edit === null ? NOTHING : threadsOnly(edit));
+      } catch {
+        // A drag goes on without its threads.
+      }
+    }
+    isBusy = false;
+  };
+  return (plan, move) => {
+    if (!follows(plan)) return;
+    next = { plan, move };
+    if (!isBusy) void serve();
+  };
 }
 
-async function serve(): Promise<void> {
-  isBusy = true;
-  while (next !== null) {
-    const asked: Asked = next;
-    const askedIn = drag;
-    next = null;
-    const moved = applyEdit(asked.plan, asked.edit);
-    try {
-      const { edit } = await ask('repair', { plan: moved, partIds: asked.partIds }).answer;
-      const { preview } = usePlanStore.getState();
-      const isStill = askedIn === drag && preview !== null && currentPlan() === asked.plan;
-      if (edit !== null && isStill) usePlanStore.setState({ preview: applyEdit(preview, threadsOnly(edit)) });
-    } catch {
-      // A drag goes on without its threads.
-    }
-  }
-  isBusy = false;
-}
+const NOTHING: Edit = { label: '', changes: [] };
 
 function threadsOnly(edit: Edit): Edit {
   return { ...edit, changes: edit.changes.filter((change) => 'table' in change && change.table === 'runs') };
-}
-
-/** The drag has ended: what is still asked for is not wanted any more. */
-export function stopFollowing(): void {
-  drag += 1;
-  next = null;
 }
 
 /** A finished move together with the repair of the threads it broke. */

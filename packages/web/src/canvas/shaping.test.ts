@@ -2,6 +2,7 @@
 import { clothBox } from '@sashiko/core/cloth/cloth';
 import { expectOk } from '@sashiko/core/errors/problem';
 import { cornersOf } from '@sashiko/core/geometry/curve';
+import type { Point } from '@sashiko/core/geometry/point';
 import { polygonContains } from '@sashiko/core/geometry/polygon';
 import { applyEdit } from '@sashiko/core/plan/edit';
 import { addMarkings, drawOutline, takePiece } from '@sashiko/core/plan/edits/cloth-edits';
@@ -14,8 +15,9 @@ import { beforeEach, describe, expect, test } from 'vitest';
 import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { clampMove, clampPlacing, clampToCloth, roomiestPlace } from './clamp.ts';
-import { clothEditOf, markingAt, takeCloth } from './cloth-gestures.ts';
 import { clothPath } from './Ground.tsx';
+import { markingAt } from './gestures/shape-cloth.ts';
+import { gestureFrom } from './gestures/testing.ts';
 import { editableLine } from './line-edits.ts';
 import { finishPen, penClick, penPull, pointAt, takePen } from './pen-tool.ts';
 import { stepBack } from './thread-tool.ts';
@@ -33,9 +35,6 @@ beforeEach(() => {
   usePlanStore.getState().open(startHistory(newPlan('shaping', 'Shaping')));
   view().putDown();
 });
-
-/** Presses on something that carries these data attributes. */
-const pressing = (data: Readonly<Record<string, string>>) => (name: string) => data[name];
 
 describe('the pen', () => {
   test('draws an outline that closes at its first node, and chooses it', () => {
@@ -98,29 +97,29 @@ describe('the pen', () => {
 });
 
 describe('taking hold of the piece', () => {
+  const cloth = (marks: Record<string, string>, from: Point, to: Point) =>
+    gestureFrom({ movesParts: false, drawsThread: false, shapesCloth: true }, marks, from, to);
+
   test('a size follows its handle, stays in its range, and a drawn piece has none', () => {
     usePlanStore.getState().commit(takePiece(currentPlan(), 'animal-coat'));
-    const neck = takeCloth({ x: 285, y: 0 }, pressing({ size: 'neckMm' }));
-    if (neck === null) throw new Error('not taken');
     // The neck is pulled at its right end, so it grows to both sides.
-    const wider = expectOk(clothEditOf(currentPlan(), neck, { x: 295, y: 0 }, false));
-    expect(applyEdit(currentPlan(), wider).cloth.shape).toMatchObject({ sizes: { neckMm: 170 } });
-    const width = takeCloth({ x: 420, y: 240 }, pressing({ size: 'widthMm' }));
-    if (width === null) throw new Error('not taken');
-    const least = expectOk(clothEditOf(currentPlan(), width, { x: -900, y: 0 }, false));
-    expect(applyEdit(currentPlan(), least).cloth.shape).toMatchObject({ sizes: { widthMm: 20 } });
+    cloth({ size: 'neckMm' }, { x: 285, y: 0 }, { x: 295, y: 0 }).end();
+    expect(currentPlan().cloth.shape).toMatchObject({ sizes: { neckMm: 170 } });
+    cloth({ size: 'widthMm' }, { x: 420, y: 240 }, { x: -900, y: 0 }).end();
+    expect(currentPlan().cloth.shape).toMatchObject({ sizes: { widthMm: 20 } });
   });
 
   test('nodes are moved, put in and bent, an area is moved as a whole', () => {
     usePlanStore
       .getState()
       .commit(addMarkings(currentPlan(), [{ use: 'window', closed: true, nodes: square(40, 40, 20) }]));
-    view().select({ markingId: 'm1' });
-    const after = (data: Record<string, string>, from: [number, number], to: [number, number]) => {
-      const taken = takeCloth({ x: from[0], y: from[1] }, pressing(data));
-      if (taken === null) return null;
-      const edit = expectOk(clothEditOf(currentPlan(), taken, { x: to[0], y: to[1] }, false));
-      return applyEdit(currentPlan(), edit).cloth.markings['m1']?.nodes.map((node) => [node.at.x, node.at.y]);
+    const after = (marks: Record<string, string>, from: [number, number], to: [number, number]) => {
+      view().select({ markingId: 'm1' });
+      const taken = cloth(marks, { x: from[0], y: from[1] }, { x: to[0], y: to[1] });
+      const shown = usePlanStore.getState().preview?.cloth.markings['m1']?.nodes;
+      taken.cancel();
+      expect(usePlanStore.getState().preview).toBeNull();
+      return shown?.map((node) => [node.at.x, node.at.y]) ?? null;
     };
     expect(after({ node: '1' }, [60, 40], [66.3, 38.2])?.[1]).toEqual([66.5, 38]);
     expect(after({ insert: '0' }, [50, 40], [50, 30])).toHaveLength(5);

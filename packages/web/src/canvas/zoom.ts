@@ -12,11 +12,11 @@ function areaSize(): { readonly width: number; readonly height: number } {
 export function zoomBy(factor: number): void {
   const { camera, setCamera } = useViewStore.getState();
   const { width, height } = areaSize();
-  if (camera !== null) setCamera(zoomAbout(camera, { x: width / 2, y: height / 2 }, factor));
+  if (camera !== null) setCamera(zoomAbout(camera, { px: width / 2, py: height / 2 }, factor));
 }
 
 /** Shows the whole piece. */
 export function fitPiece(): void {
   const { width, height } = areaSize();
-  useViewStore.getState().setCamera(fitCamera(clothBox(currentPlan().cloth), width, height));
+  useViewStore.getState().setFittedCamera(fitCamera(clothBox(currentPlan().cloth), width, height));
 }

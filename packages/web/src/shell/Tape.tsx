@@ -1,6 +1,7 @@
 import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
 import { formatOhm } from '@sashiko/core/units/electrical';
 import { formatLength, formatLengthBare, MM_PER_INCH } from '@sashiko/core/units/length';
+import { CATCH_PX } from '../canvas/gestures/gesture.ts';
 import {
   draftPath,
   type LiveMeasure,
@@ -9,7 +10,6 @@ import {
   measureRuns,
 } from '../canvas/live-measure.ts';
 import { nearestHole } from '../canvas/nearest-hole.ts';
-import { CATCH_PX } from '../canvas/use-canvas-gestures.ts';
 import { fitPiece, zoomBy } from '../canvas/zoom.ts';
 import { LIFE_SIZE } from '../stores/camera.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../stores/plan-store.ts';

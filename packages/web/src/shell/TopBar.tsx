@@ -156,8 +156,9 @@ function StepButton({ verb, label, icon, onStep }: StepButtonProps) {
     <button
       type="button"
       className="icon-button"
-      disabled={label === null}
-      onClick={onStep}
+      // Not `disabled`, which would take the focus from the hand that has just undone the last edit.
+      aria-disabled={label === null}
+      onClick={label === null ? undefined : onStep}
       aria-label={words}
       title={words}
     >

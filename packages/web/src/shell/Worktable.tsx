@@ -68,7 +68,7 @@ function Table({ planId, stage }: { readonly planId: string; readonly stage: Sta
   useEffect(
     () => () => {
       useViewStore.getState().putDown();
-      usePlanStore.getState().dropPreview();
+      usePlanStore.getState().endPreview();
     },
     [stage],
   );

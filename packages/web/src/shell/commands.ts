@@ -236,7 +236,7 @@ export const COMMANDS: readonly Command[] = [
     words: 'Step back: the last bend, the part in hand, the choice',
     act(event) {
       if (event.key !== 'Escape') return false;
-      usePlanStore.getState().dropPreview();
+      usePlanStore.getState().endPreview();
       if (!stepBack()) {
         useViewStore.getState().select({});
         useViewStore.getState().setSpotlight(null);

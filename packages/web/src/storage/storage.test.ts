@@ -151,9 +151,10 @@ describe('the open plan', () => {
   test('a preview is shown, not kept; undo says what it took back', () => {
     const { plan } = smallLantern();
     usePlanStore.getState().open(startHistory(plan));
-    usePlanStore.getState().showPreview(renamePlan(plan, 'Shown only'));
+    const shown = usePlanStore.getState().startPreview();
+    shown.show(renamePlan(plan, 'Shown only'));
     expect(usePlanStore.getState().preview?.name).toBe('Shown only');
-    usePlanStore.getState().dropPreview();
+    shown.end();
     expect(usePlanStore.getState().history?.plan).toBe(plan);
     usePlanStore.getState().commit(renamePlan(plan, 'Kept'));
     usePlanStore.getState().undo();

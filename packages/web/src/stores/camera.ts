@@ -10,6 +10,17 @@ export interface Camera {
   readonly originY: number;
 }
 
+/** A place on the canvas, in pixels from its upper left corner. Its names differ from those of a place on the cloth, so that none is taken for the other. */
+export interface ScreenPoint {
+  readonly px: number;
+  readonly py: number;
+}
+
+/** How far two places of the canvas are apart, in pixels. */
+export function pixelsApart(a: ScreenPoint, b: ScreenPoint): number {
+  return Math.hypot(a.px - b.px, a.py - b.py);
+}
+
 /** CSS pixels in a millimetre at 100 %: 96 to the inch (CSS standard). */
 export const LIFE_SIZE = 96 / 25.4;
 
@@ -36,29 +47,48 @@ function clampScale(scale: number): number {
   return Math.min(LARGEST_SCALE, Math.max(SMALLEST_SCALE, scale));
 }
 
-export function toPixels(camera: Camera, p: Point): Point {
-  return { x: camera.originX + p.x * camera.scale, y: camera.originY + p.y * camera.scale };
+/** Where a place of the cloth, as seen, lies on the canvas. */
+export function toPixels(camera: Camera, p: Point): ScreenPoint {
+  return { px: camera.originX + p.x * camera.scale, py: camera.originY + p.y * camera.scale };
 }
 
-export function toMm(camera: Camera, p: Point): Point {
-  return { x: (p.x - camera.originX) / camera.scale, y: (p.y - camera.originY) / camera.scale };
+/** The place of the cloth, as seen, that lies there on the canvas. */
+export function toMm(camera: Camera, { px, py }: ScreenPoint): Point {
+  return { x: (px - camera.originX) / camera.scale, y: (py - camera.originY) / camera.scale };
 }
 
 /** Zooms by a factor about a pixel that stays where it is. */
-export function zoomAbout(camera: Camera, at: Point, factor: number): Camera {
+export function zoomAbout(camera: Camera, at: ScreenPoint, factor: number): Camera {
   const scale = clampScale(camera.scale * factor);
   const fixed = toMm(camera, at);
-  return { scale, originX: at.x - fixed.x * scale, originY: at.y - fixed.y * scale };
+  return { scale, originX: at.px - fixed.x * scale, originY: at.py - fixed.y * scale };
 }
 
+/** Moves the view by so many pixels. */
 export function pan(camera: Camera, dx: number, dy: number): Camera {
   return { ...camera, originX: camera.originX + dx, originY: camera.originY + dy };
+}
+
+/** The camera after two fingers moved from `before` to `now`: what lies between them stays between them. With one finger it stays. */
+export function pinched(camera: Camera, before: readonly ScreenPoint[], now: readonly ScreenPoint[]): Camera {
+  const [a, b] = before;
+  const [c, d] = now;
+  if (a === undefined || b === undefined || c === undefined || d === undefined) return camera;
+  const was = midway(a, b);
+  const is = midway(c, d);
+  const factor = pixelsApart(c, d) / Math.max(1, pixelsApart(a, b));
+  return zoomAbout(pan(camera, is.px - was.px, is.py - was.py), is, factor);
+}
+
+function midway(a: ScreenPoint, b: ScreenPoint): ScreenPoint {
+  return { px: (a.px + b.px) / 2, py: (a.py + b.py) / 2 };
 }
 
 /** Moves the camera so that a place comes to the middle of the canvas if it is outside of it. */
 export function bringIntoView(camera: Camera, seen: Point, widthPx: number, heightPx: number): Camera {
   const at = toPixels(camera, seen);
   const margin = 40;
-  if (at.x > margin && at.x < widthPx - margin && at.y > margin && at.y < heightPx - margin) return camera;
-  return pan(camera, widthPx / 2 - at.x, heightPx / 2 - at.y);
+  if (at.px > margin && at.px < widthPx - margin && at.py > margin && at.py < heightPx - margin)
+    return camera;
+  return pan(camera, widthPx / 2 - at.px, heightPx / 2 - at.py);
 }

@@ -9,8 +9,10 @@ export type SaveState = 'saved' | 'waiting' | 'saving' | 'failed' | 'elsewhere' 
 
 interface PlanState {
   readonly history: History | null;
-  /** The plan as it would be if the gesture under way ended now. */
+  /** The plan as it would be if what is under way ended now: shown by one owner at a time. */
   readonly preview: Plan | null;
+  /** Who shows, or is about to show, something that is not committed. */
+  readonly previewOwner: Preview | null;
   readonly saveState: SaveState;
   /** A message for the maker: what was refused and why, or what was undone. */
   readonly notice: { readonly text: string; readonly kind: 'problem' | 'word' } | null;
@@ -18,9 +20,10 @@ interface PlanState {
   close(): void;
   /** Commits an edit, or tells why it was refused. Returns whether it went through. */
   commit(result: Result<Edit>, gesture?: string): boolean;
-  /** Shows an edit without committing it; a refused edit leaves the last preview. */
-  showPreview(result: Result<Edit>): void;
-  dropPreview(): void;
+  /** Takes the preview over: what another showed ends, and its owner is told. */
+  startPreview(onEnd?: () => void): Preview;
+  /** Ends what is shown, whoever shows it. */
+  endPreview(): void;
   undo(): void;
   redo(): void;
   tell(text: string, kind?: 'problem' | 'word'): void;
@@ -47,44 +50,101 @@ function gestureNamer(): (gesture: string) => string {
 
 const namedGesture = gestureNamer();
 
+/** What its owner holds to show edits that are not committed. Once it has ended it shows nothing any more. */
+export interface Preview {
+  /** Shows an edit of the committed plan, in place of the last; a refused one leaves the last. */
+  show(result: Result<Edit>): void;
+  /** Lays a second edit over the first, and keeps it over those that follow, until another is laid over. */
+  layOver(edit: Edit): void;
+  readonly hasEnded: boolean;
+  end(): void;
+}
+
+class OwnedPreview implements Preview {
+  hasEnded = false;
+  #edit: Edit | null = null;
+  #over: Edit | null = null;
+  readonly #onEnd: () => void;
+
+  constructor(onEnd: () => void) {
+    this.#onEnd = onEnd;
+  }
+
+  show(result: Result<Edit>): void {
+    if (!result.ok) return;
+    this.#edit = result.value;
+    this.#draw();
+  }
+
+  layOver(edit: Edit): void {
+    this.#over = edit;
+    this.#draw();
+  }
+
+  end(): void {
+    if (this.hasEnded) return;
+    this.hasEnded = true;
+    if (usePlanStore.getState().previewOwner === this)
+      usePlanStore.setState({ preview: null, previewOwner: null });
+    this.#onEnd();
+  }
+
+  #draw(): void {
+    const { history } = usePlanStore.getState();
+    if (history === null || this.hasEnded || this.#edit === null) return;
+    const first = applyEdit(history.plan, this.#edit);
+    usePlanStore.setState({ preview: this.#over === null ? first : applyEdit(first, this.#over) });
+  }
+}
+
 export const usePlanStore = create<PlanState>()((set, get) => ({
   history: null,
   preview: null,
+  previewOwner: null,
   saveState: 'saved',
   notice: null,
-  open: (history) => set({ history, preview: null, saveState: 'saved', notice: null }),
-  close: () => set({ history: null, preview: null, notice: null }),
+  open(history) {
+    get().endPreview();
+    set({ history, saveState: 'saved', notice: null });
+  },
+  close() {
+    get().endPreview();
+    set({ history: null, notice: null });
+  },
   commit(result, gesture) {
     const { history } = get();
     if (history === null) return false;
+    get().endPreview();
     if (!result.ok) {
-      set({ preview: null, notice: { text: describeToMaker(result.problem), kind: 'problem' } });
+      set({ notice: { text: describeToMaker(result.problem), kind: 'problem' } });
       return false;
     }
     set({
       history: commitEdit(history, result.value, gesture === undefined ? null : namedGesture(gesture)),
-      preview: null,
       notice: null,
     });
     return true;
   },
-  showPreview(result) {
-    const { history } = get();
-    if (history === null || !result.ok) return;
-    set({ preview: applyEdit(history.plan, result.value) });
+  startPreview(onEnd = () => {}) {
+    get().endPreview();
+    const owner = new OwnedPreview(onEnd);
+    set({ previewOwner: owner });
+    return owner;
   },
-  dropPreview: () => set({ preview: null }),
+  endPreview: () => get().previewOwner?.end(),
   undo() {
     const { history } = get();
     const label = history?.past.at(-1)?.edit.label;
     if (history === null || label === undefined) return;
-    set({ history: undo(history), preview: null, notice: { text: `Undone: ${label}`, kind: 'word' } });
+    get().endPreview();
+    set({ history: undo(history), notice: { text: `Undone: ${label}`, kind: 'word' } });
   },
   redo() {
     const { history } = get();
     const label = history?.future[0]?.edit.label;
     if (history === null || label === undefined) return;
-    set({ history: redo(history), preview: null, notice: { text: `Done again: ${label}`, kind: 'word' } });
+    get().endPreview();
+    set({ history: redo(history), notice: { text: `Done again: ${label}`, kind: 'word' } });
   },
   tell: (text, kind = 'word') => set({ notice: { text, kind } }),
   hush: () => set({ notice: null }),

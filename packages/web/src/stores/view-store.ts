@@ -59,12 +59,16 @@ export const NOTHING: Selection = { partIds: [], runId: null, bend: null, markin
 export type Ghost = Pick<Part, 'kindId' | 'at' | 'turnDeg' | 'face'> &
   Pick<Partial<Part>, 'colourId' | 'options'>;
 
+const NO_GHOSTS: readonly Ghost[] = [];
+
 interface ViewState {
   readonly face: Face;
   readonly theme: 'light' | 'dark';
   /** Whether the room is dimmed for the moment, whatever the theme. */
   readonly isNight: boolean;
   readonly camera: Camera | null;
+  /** The last camera that showed the whole piece: while it is the camera, nobody has moved the view by hand. */
+  readonly fittedCamera: Camera | null;
   readonly tool: Tool;
   readonly selection: Selection;
   /** Where the pointer is on the right side, or null when it is off the cloth. */
@@ -78,6 +82,8 @@ interface ViewState {
   readonly drawingWay: DrawingWay;
   /** Lines that show why a dragged part was caught. */
   readonly snapGuides: readonly SnapGuide[];
+  /** The box that is being drawn to choose parts, corner to corner. */
+  readonly marquee: { readonly from: Point; readonly to: Point } | null;
   /** Things a tray lays over the cloth before they are done, such as a spread: places in mm on the right side. */
   readonly ghosts: readonly Ghost[];
   /** How many dialogs are open: while there are any, keys are theirs. */
@@ -90,13 +96,16 @@ interface ViewState {
   setTheme(theme: 'light' | 'dark'): void;
   setNight(isNight: boolean): void;
   setCamera(camera: Camera | null): void;
+  setFittedCamera(camera: Camera): void;
   setTool(tool: Tool): void;
   select(selection: Partial<Selection>): void;
   setPointer(pointer: Point | null): void;
   setSpotlight(spotlight: ViewState['spotlight']): void;
   setDrawingWay(way: DrawingWay): void;
   setSnapGuides(guides: readonly SnapGuide[]): void;
-  setGhosts(ghosts: readonly Ghost[]): void;
+  setMarquee(marquee: ViewState['marquee']): void;
+  /** Lays ghosts over the cloth in place of others; what is returned takes them away, and no others. */
+  layGhosts(ghosts: readonly Ghost[]): () => void;
   setChargeLeft(chargeLeft: number): void;
   /** Back to looking with nothing chosen: when a plan is opened or a stage left. */
   putDown(): void;
@@ -107,13 +116,15 @@ export const useViewStore = create<ViewState>()((set) => ({
   theme: 'light',
   isNight: false,
   camera: null,
+  fittedCamera: null,
   tool: { kind: 'hand' },
   selection: NOTHING,
   pointer: null,
   spotlight: null,
   drawingWay: { curved: false, alongId: null },
   snapGuides: [],
-  ghosts: [],
+  marquee: null,
+  ghosts: NO_GHOSTS,
   dialogs: 0,
   chargeLeft: 1,
   openDialog: () => {
@@ -124,13 +135,18 @@ export const useViewStore = create<ViewState>()((set) => ({
   setTheme: (theme) => set({ theme }),
   setNight: (isNight) => set({ isNight }),
   setCamera: (camera) => set({ camera }),
+  setFittedCamera: (camera) => set({ camera, fittedCamera: camera }),
   setTool: (tool) => set({ tool }),
   select: (selection) => set({ selection: { ...NOTHING, ...selection } }),
   setPointer: (pointer) => set({ pointer }),
   setSpotlight: (spotlight) => set({ spotlight }),
   setDrawingWay: (drawingWay) => set({ drawingWay }),
   setSnapGuides: (snapGuides) => set({ snapGuides }),
-  setGhosts: (ghosts) => set({ ghosts }),
+  setMarquee: (marquee) => set({ marquee }),
+  layGhosts: (ghosts) => {
+    set({ ghosts });
+    return () => set((now) => (now.ghosts === ghosts ? { ghosts: NO_GHOSTS } : {}));
+  },
   setChargeLeft: (chargeLeft) => set({ chargeLeft }),
   putDown: () =>
     set({
@@ -139,6 +155,7 @@ export const useViewStore = create<ViewState>()((set) => ({
       spotlight: null,
       pointer: null,
       snapGuides: [],
-      ghosts: [],
+      marquee: null,
+      ghosts: NO_GHOSTS,
     }),
 }));

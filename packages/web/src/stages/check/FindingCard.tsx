@@ -5,8 +5,8 @@ import { succeed } from '@sashiko/core/errors/problem';
 import { acceptFinding } from '@sashiko/core/plan/edits/patch-edits';
 import { capital } from '@sashiko/core/units/words';
 import { Button, Input } from 'antd';
-import { useEffect, useState } from 'react';
-import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { useEffect, useRef, useState } from 'react';
+import { currentPlan, type Preview, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { foundAndWanted } from './measures.ts';
 
@@ -63,15 +63,14 @@ function Remedies({ finding, onTry }: Pick<FindingCardProps, 'finding' | 'onTry'
     const timer = setTimeout(() => setFixes(fixesFor(plan, finding)), 30);
     return () => clearTimeout(timer);
   }, [plan, finding]);
-  const { commit, showPreview, dropPreview } = usePlanStore.getState();
-  useEffect(() => () => usePlanStore.getState().dropPreview(), []);
+  const { commit } = usePlanStore.getState();
+  const shown = useRef<Preview | null>(null);
+  const leave = (): void => shown.current?.end();
+  useEffect(() => () => shown.current?.end(), []);
   const attempt = (fix: Fix): void => {
+    shown.current = usePlanStore.getState().startPreview(() => onTry(false));
     onTry(true);
-    showPreview(succeed(fix.edit));
-  };
-  const leave = (): void => {
-    dropPreview();
-    onTry(false);
+    shown.current.show(succeed(fix.edit));
   };
   return (
     <div className="remedies">
@@ -86,7 +85,6 @@ function Remedies({ finding, onTry }: Pick<FindingCardProps, 'finding' | 'onTry'
           onMouseLeave={leave}
           onBlur={leave}
           onClick={() => {
-            onTry(false);
             if (commit(succeed(fix.edit))) useViewStore.getState().setSpotlight(null);
           }}
         >

@@ -8,7 +8,7 @@ import { Button, Input } from 'antd';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useState } from 'react';
 import { roomiestPlace } from '../../canvas/clamp.ts';
-import { placeAt } from '../../canvas/use-canvas-gestures.ts';
+import { placeAt } from '../../canvas/place-tool.ts';
 import { listOwnParts } from '../../storage/own-parts.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';

@@ -6,6 +6,7 @@ import type { Part } from '@sashiko/core/plan/schema';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button, Progress, Select } from 'antd';
 import { useEffect, useRef, useState } from 'react';
+import { useGhosts } from '../../canvas/use-ghosts.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
@@ -46,14 +47,21 @@ function FitSearchForm({ part }: { readonly part: Part }) {
   const [marginMm, setMarginMm] = useState(1);
   const [found, setFound] = useState<Found>({ state: 'idle' });
   const job = useRef<Job<readonly Fit[]> | null>(null);
-  const setGhosts = useViewStore((state) => state.setGhosts);
-  useEffect(
-    () => () => {
-      job.current?.cancel();
-      setGhosts([]);
-    },
-    [setGhosts],
+  const [shown, setShown] = useState<Fit | null>(null);
+  useGhosts(
+    shown === null
+      ? []
+      : [
+          {
+            kindId: part.kindId,
+            at: shown.at,
+            turnDeg: shown.turnDeg,
+            face: part.face,
+            ...(part.options === undefined ? {} : { options: part.options }),
+          },
+        ],
   );
+  useEffect(() => () => job.current?.cancel(), []);
   const search = (): void => {
     setFound({ state: 'working', share: 0 });
     const request = { plan: currentPlan(), partId: part.id, marginMm, spotAreas };
@@ -67,10 +75,6 @@ function FitSearchForm({ part }: { readonly part: Part }) {
       },
     );
   };
-  const show = (fit: Fit): void =>
-    setGhosts([
-      { kindId: part.kindId, at: fit.at, turnDeg: fit.turnDeg, face: part.face, options: part.options },
-    ]);
   const take = (fit: Fit): void => {
     const { at, turnDeg } = fit;
     if (
@@ -78,7 +82,7 @@ function FitSearchForm({ part }: { readonly part: Part }) {
         .getState()
         .commit(poseParts(currentPlan(), `fit ${part.name}`, new Map([[part.id, { at, turnDeg }]])))
     )
-      setGhosts([]);
+      setShown(null);
   };
   return (
     <>
@@ -116,7 +120,7 @@ function FitSearchForm({ part }: { readonly part: Part }) {
           <ul className="line-list">
             {found.fits.map((fit, i) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: answers come best first and stay so
-              <li key={i} onPointerEnter={() => show(fit)} onFocus={() => show(fit)}>
+              <li key={i} onPointerEnter={() => setShown(fit)} onFocus={() => setShown(fit)}>
                 <span>
                   {`${formatLength(fit.at.x, unit)}, ${formatLength(fit.at.y, unit)}, turned ${Math.round(fit.turnDeg)}°`}
                   <span className="quiet">{` ${formatLength(fit.marginMm, unit)} to spare`}</span>

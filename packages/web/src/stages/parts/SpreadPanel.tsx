@@ -8,7 +8,8 @@ import { type Spread, type SpreadTurn, spreadParts, spreadPoses } from '@sashiko
 import { partIdOf } from '@sashiko/core/plan/edits/part-edits';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button, Select } from 'antd';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
+import { useGhosts } from '../../canvas/use-ghosts.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
@@ -53,14 +54,11 @@ export function SpreadPanel() {
           placing: { kindId, ...(takesColour(kind) ? { colourId: 'warm-white' } : {}) },
         };
   const poses = spread === null ? null : spreadPoses(spread);
-  const setGhosts = useViewStore((state) => state.setGhosts);
-  // Whatever of it changes, the ghosts on the cloth follow.
-  const shown = isShown && poses?.ok === true ? JSON.stringify([kindId, poses.value]) : '';
-  useEffect(() => {
-    const [ghostKind, places] = shown === '' ? ['', []] : (JSON.parse(shown) as [string, readonly never[]]);
-    setGhosts(places.map((pose) => Object.assign({}, pose, { kindId: ghostKind, face: 'right' as const })));
-    return () => setGhosts([]);
-  }, [shown, setGhosts]);
+  useGhosts(
+    isShown && poses?.ok === true && kindId !== undefined
+      ? poses.value.map((pose) => ({ ...pose, kindId, face: 'right' as const }))
+      : [],
+  );
   const chosenPartId = useViewStore((state) => state.selection.partIds[0]);
   const anchorPart = chosenPartId === undefined ? undefined : plan.parts[chosenPartId];
   const take = (): void => {

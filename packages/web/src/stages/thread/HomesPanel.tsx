@@ -1,13 +1,13 @@
 import { type Home, moveHome } from '@sashiko/core/advice/homes';
 import { hasElement } from '@sashiko/core/parts/part-element';
 import { kindOf } from '@sashiko/core/plan/placed';
-import type { Part, Plan } from '@sashiko/core/plan/schema';
+import type { Plan } from '@sashiko/core/plan/schema';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button, Progress, Select } from 'antd';
 import { useEffect, useState } from 'react';
+import { useGhosts } from '../../canvas/use-ghosts.ts';
 import { useJobsStore } from '../../stores/jobs-store.ts';
 import { currentPlan, usePlanStore } from '../../stores/plan-store.ts';
-import { useViewStore } from '../../stores/view-store.ts';
 import { ask, Cancelled } from '../../workers/workshop.ts';
 
 /** A home for the power, or for the board: ranked places with reasons, shown on the cloth, to take. */
@@ -15,7 +15,6 @@ export function HomesPanel({ plan }: { readonly plan: Plan }) {
   const job = useJobsStore((state) => state.homes);
   const setHomes = useJobsStore((state) => state.setHomes);
   const commit = usePlanStore((state) => state.commit);
-  const setGhosts = useViewStore((state) => state.setGhosts);
   const movable = Object.values(plan.parts).filter((part) => {
     const kind = kindOf(plan, part);
     return hasElement(kind, 'cell') || hasElement(kind, 'pin');
@@ -23,16 +22,13 @@ export function HomesPanel({ plan }: { readonly plan: Plan }) {
   const [partId, setPartId] = useState<string | null>(null);
   const part = movable.find(({ id }) => id === partId) ?? movable[0];
   const [shown, setShown] = useState<Home | null>(null);
-  const show = (home: Home | null, of: Part): void => {
-    setShown(home);
-    setGhosts(home === null ? [] : [{ ...of, at: home.at, turnDeg: home.turnDeg }]);
-  };
+  useGhosts(shown === null || part === undefined ? [] : [{ ...part, at: shown.at, turnDeg: shown.turnDeg }]);
   // Places are found for the plan as it was.
   useEffect(() => {
     if (plan.parts === undefined) return;
     useJobsStore.getState().setHomes({ state: 'idle' });
-    return () => setGhosts([]);
-  }, [plan.parts, setGhosts]);
+    return () => setShown(null);
+  }, [plan.parts]);
   if (part === undefined) return null;
   const present = job.state === 'found' ? job.homes.find((home) => home.isPresent) : undefined;
   const look = (): void => {
@@ -65,7 +61,7 @@ export function HomesPanel({ plan }: { readonly plan: Plan }) {
           onChange={(id) => {
             setPartId(id);
             setHomes({ state: 'idle' });
-            show(null, part);
+            setShown(null);
           }}
         />
       )}
@@ -104,14 +100,14 @@ export function HomesPanel({ plan }: { readonly plan: Plan }) {
                   <Button
                     size="small"
                     aria-pressed={shown === home}
-                    onClick={() => show(shown === home ? null : home, part)}
+                    onClick={() => setShown(shown === home ? null : home)}
                   >
                     {shown === home ? 'Shown' : 'Show'}
                   </Button>
                   <Button
                     size="small"
                     onClick={() => {
-                      if (commit(moveHome(plan, part.id, home))) show(null, part);
+                      if (commit(moveHome(plan, part.id, home))) setShown(null);
                     }}
                   >
                     Move it there
