@@ -3,7 +3,8 @@ import { deriveNets, type Net, terminalKey, terminalOfHole } from '../nets/nets.
 import { deriveSides } from '../nets/sides.ts';
 import { consumersOf, hasElement } from '../parts/part-element.ts';
 import { kindOf, partOf } from '../plan/placed.ts';
-import type { HoleRef, Plan, Run } from '../plan/schema.ts';
+import type { HoleRef, Run } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import type { ThreadFigures } from './thread-figures.ts';
 
 /** How the stops of one side hang together. */

@@ -8,7 +8,8 @@ import { patchCovers } from '../nets/patches.ts';
 import { cutPieces } from '../nets/pieces.ts';
 import { wishDifference } from '../nets/wish-difference.ts';
 import { copiesOf, runPath, sumRun } from '../plan/placed.ts';
-import type { Plan, Run } from '../plan/schema.ts';
+import type { Run } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 
 export interface ThreadFigures {
   readonly runCount: number;

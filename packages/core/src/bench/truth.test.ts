@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { expectOk } from '../errors/problem.ts';
 import { kindOf } from '../plan/placed.ts';
-import type { HoleRef, Plan } from '../plan/schema.ts';
+import type { HoleRef } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import { withContacts } from '../power/contacts.ts';
 import { sewingSheet } from '../sewing/sewing-sheet.ts';
 import { sheetNames } from '../sewing/sheet-names.ts';

@@ -1,6 +1,7 @@
 /** Rules that do not judge the drawing but what it is for: one finding where the plan's facts call for it. */
 import { clothBox } from '../cloth/cloth.ts';
-import type { Part, Plan } from '../plan/schema.ts';
+import type { Part } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import type { CheckRule } from './check-rule.ts';
 import type { Severity } from './finding.ts';
 

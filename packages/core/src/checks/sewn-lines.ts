@@ -2,7 +2,8 @@
 import type { Point } from '../geometry/point.ts';
 import { runName } from '../plan/edits/run-edits.ts';
 import { holeName, holePoint, kindOf, runPath } from '../plan/placed.ts';
-import type { Part, Plan, Run } from '../plan/schema.ts';
+import type { Part, Run } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import type { Finding } from './finding.ts';
 
 export interface SewnThing {

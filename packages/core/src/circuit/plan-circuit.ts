@@ -5,7 +5,8 @@ import { cellAt, maybeCellKind } from '../parts/cells.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
 import { elementsOf, type PartElement } from '../parts/part-element.ts';
 import { holeOf, kindOf, loopsAt, runsByHole, sumRun } from '../plan/placed.ts';
-import type { HoleRef, Part, Plan } from '../plan/schema.ts';
+import type { HoleRef, Part } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import { contactOhm } from '../thread/thread-sums.ts';
 import { type Circuit, type CircuitElement, GROUND } from './circuit.ts';
 

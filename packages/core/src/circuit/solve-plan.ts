@@ -3,7 +3,8 @@ import { fail, type Result, succeed } from '../errors/problem.ts';
 import { partsThatAre } from '../nets/sides.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/placed.ts';
-import type { HoleRef, Plan } from '../plan/schema.ts';
+import type { HoleRef } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import { type CircuitPoint, CompiledCircuit } from './compiled-circuit.ts';
 import {
   elementName,

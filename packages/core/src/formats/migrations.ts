@@ -1,5 +1,9 @@
-/** Brings plan files of older versions up to date. A new version is one entry here. */
-import { NOT_BEGUN, ONE_KIT, UNKNOWN_FACTS, USUAL_ROUTING, USUAL_SEWING } from '../plan/new-plan.ts';
+/**
+ * Brings plan files of older versions up to date. New fields and tables come by themselves (`plan/schema.ts` says since when); what
+ * else a version changed is one entry here.
+ */
+import { FIELD_NAMES, FIELDS, TABLE_NAMES, TABLES } from '../plan/schema.ts';
+import { USUAL_ROUTING, USUAL_SEWING } from '../plan/usual.ts';
 
 export interface Migration {
   /** The version it starts from; it makes the next one. */
@@ -22,12 +26,6 @@ function fromVersion4(raw: Raw): Raw {
   return {
     ...raw,
     habits: isRecord(habits) ? { ...USUAL_SEWING, ...habits } : habits,
-    works: {},
-    cuts: {},
-    prices: {},
-    kits: ONE_KIT,
-    stepOrder: [],
-    sitting: NOT_BEGUN,
   };
 }
 
@@ -42,10 +40,6 @@ function fromVersion2(raw: Raw): Raw {
   return {
     ...raw,
     habits: isRecord(raw['habits']) ? { stitchId: 'running', ...raw['habits'] } : raw['habits'],
-    patches: {},
-    wishes: null,
-    spools: {},
-    accepted: {},
   };
 }
 
@@ -61,10 +55,6 @@ function fromVersion1(raw: Raw): Raw {
     cloth,
     nextNumber: numbered + marks,
     habits: isRecord(raw['habits']) ? { legSign: 'big-loop', ...raw['habits'] } : raw['habits'],
-    facts: UNKNOWN_FACTS,
-    backdrop: null,
-    images: {},
-    ownParts: {},
   };
 }
 
@@ -99,6 +89,16 @@ function isRecord(value: unknown): value is Raw {
   return typeof value === 'object' && value !== null && !Array.isArray(value);
 }
 
+/** Every field and table that a version brought, as it is when nothing is said. */
+function emptyOf(version: number): Raw {
+  const fields = FIELD_NAMES.filter((field) => FIELDS[field].since === version);
+  const tables = TABLE_NAMES.filter((table) => TABLES[table].since === version);
+  return Object.fromEntries([
+    ...fields.map((field) => [field, FIELDS[field].empty]),
+    ...tables.map((table) => [table, {}]),
+  ]);
+}
+
 /** Applies the steps from `version` to `target`, in order. Throws RangeError when a step is missing. */
 export function migrate(
   raw: Readonly<Record<string, unknown>>,
@@ -110,7 +110,7 @@ export function migrate(
   for (let from = version; from < target; from += 1) {
     const step = migrations.find((migration) => migration.from === from);
     if (step === undefined) throw new RangeError(`migrate: no step from version ${from}`);
-    value = { ...step.apply(value), version: from + 1 };
+    value = { ...emptyOf(from + 1), ...step.apply(value), version: from + 1 };
   }
   return value;
 }

@@ -147,13 +147,22 @@ describe('migrations', () => {
   ];
 
   test('steps are taken in order up to the target', () => {
-    expect(migrate({ name: 'a', version: 1 }, 1, 3, steps)).toEqual({
+    expect(migrate({ name: 'a', version: 1 }, 1, 3, steps)).toMatchObject({
       name: 'a',
       title: 'a',
       colour: 'red',
       version: 3,
     });
-    expect(migrate({ name: 'a', version: 2 }, 2, 3, steps)).toEqual({ name: 'a', colour: 'red', version: 3 });
+    // What a version brought is there by itself, empty.
+    expect(migrate({ name: 'a', version: 2 }, 2, 3, steps)).toEqual({
+      name: 'a',
+      colour: 'red',
+      version: 3,
+      patches: {},
+      wishes: null,
+      spools: {},
+      accepted: {},
+    });
     expect(migrate({ version: 3 }, 3, 3, steps)).toEqual({ version: 3 });
   });
 

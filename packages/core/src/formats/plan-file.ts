@@ -5,7 +5,7 @@
 import * as v from 'valibot';
 import { fail, type Result } from '../errors/problem.ts';
 import { countProblem } from '../plan/limits.ts';
-import { PLAN_FORMAT, PLAN_VERSION, type Plan, PlanSchema } from '../plan/schema.ts';
+import { PLAN_FORMAT, PLAN_VERSION, type Plan, PlanSchema, TABLE_NAMES } from '../plan/schema.ts';
 import { describeIssue } from '../plan/schema-issue.ts';
 import { validatePlan } from '../plan/validate.ts';
 import { compareIds, inIdOrder } from '../units/words.ts';
@@ -67,19 +67,16 @@ export function planFromValue(raw: unknown, migrations: readonly Migration[] = M
     const issue = checked.issues[0];
     return fail('file-wrong-shape', describeIssue(issue), v.getDotPath(issue) ?? '');
   }
-  const { parts, runs, ticks, readings, images, ownParts, cloth, works, cuts, prices } = checked.output;
-  const plan = {
-    ...checked.output,
+  return validatePlan(inOrder(checked.output as Plan));
+}
+
+/** Every table in the order of its ids, as edits leave them: the same plan gives the same answers whatever wrote the file. */
+function inOrder(plan: Plan): Plan {
+  const { cloth, wishes } = plan;
+  return {
+    ...plan,
     cloth: { ...cloth, markings: inIdOrder(cloth.markings) },
-    images: inIdOrder(images),
-    ownParts: inIdOrder(ownParts),
-    parts: inIdOrder(parts),
-    runs: inIdOrder(runs),
-    ticks: inIdOrder(ticks),
-    readings: inIdOrder(readings),
-    works: inIdOrder(works),
-    cuts: inIdOrder(cuts),
-    prices: inIdOrder(prices),
-  } as Plan;
-  return validatePlan(plan);
+    wishes: wishes === null ? null : inIdOrder(wishes),
+    ...Object.fromEntries(TABLE_NAMES.map((table) => [table, inIdOrder<unknown>(plan[table])])),
+  };
 }

@@ -2,7 +2,8 @@
 import { deriveNets, type Net } from '../nets/nets.ts';
 import { UnionFind } from '../nets/union-find.ts';
 import { kindOf } from '../plan/placed.ts';
-import type { Part, Plan } from '../plan/schema.ts';
+import type { Part } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import { contactsOf } from '../power/contacts.ts';
 
 /**

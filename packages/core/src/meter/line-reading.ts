@@ -4,7 +4,8 @@ import { terminalKey, terminalOfHole } from '../nets/nets.ts';
 import { UnionFind } from '../nets/union-find.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/placed.ts';
-import type { HoleRef, Part, Plan, Run } from '../plan/schema.ts';
+import type { HoleRef, Part, Run } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import { contactsOf, withContacts } from '../power/contacts.ts';
 import { THREAD_SPREAD } from '../thread/thread-sums.ts';
 

@@ -6,7 +6,8 @@ import { bareLine, clearanceOf, type MeasuredGap } from '../nets/clearance.ts';
 import { deriveNets, type Net, terminalKey, terminalOfHole } from '../nets/nets.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { holeKey, kindOf, loopsAt, runPath, sumRun } from '../plan/placed.ts';
-import type { HoleRef, Plan, Run } from '../plan/schema.ts';
+import type { HoleRef, Run } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import { contactsOf } from '../power/contacts.ts';
 import { contactOhm } from '../thread/thread-sums.ts';
 

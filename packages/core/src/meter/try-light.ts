@@ -6,7 +6,8 @@ import { lightsOf, type PlacedLight } from '../nets/sides.ts';
 import { type CellKind, cellAt, maybeCellKind } from '../parts/cells.ts';
 import { COIN_CELL_ID } from '../parts/coin-holders.ts';
 import { LIGHT_RATED_A, maybeLightColour } from '../parts/light-colours.ts';
-import type { Part, Plan } from '../plan/schema.ts';
+import type { Part } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import { type Source, sourcesOf } from '../power/sources.ts';
 import { groupBy } from '../units/group-by.ts';
 

@@ -15,7 +15,8 @@ import {
   runPath,
   sewingOf,
 } from '../plan/placed.ts';
-import type { HoleRef, Part, Plan, Run } from '../plan/schema.ts';
+import type { HoleRef, Part, Run } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import {
   type Conductor,
   foldedMetal,

@@ -2,7 +2,8 @@
 import { distance, type Point } from '../geometry/point.ts';
 import { type Closest, closestOfSegments } from '../geometry/segment.ts';
 import { holePoint, type RunSewing } from '../plan/placed.ts';
-import type { HoleRef, Plan } from '../plan/schema.ts';
+import type { HoleRef } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import {
   type Conductor,
   judgeGap,

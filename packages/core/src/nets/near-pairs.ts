@@ -4,7 +4,8 @@
  */
 import { distance, type Point } from '../geometry/point.ts';
 import { closestOfSegments, segmentMeeting } from '../geometry/segment.ts';
-import type { Patch, Plan } from '../plan/schema.ts';
+import type { Patch } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import { keptApart, type SpacingRules } from '../thread/required-gap.ts';
 import { LOWEST_PLACE_MM } from '../units/tolerances.ts';
 import { type BareSegment, BareStore } from './bare-store.ts';

@@ -4,7 +4,8 @@
  */
 import { holesOfTerminal } from '../parts/part-kind.ts';
 import { holeOf, kindOf, partOf } from '../plan/placed.ts';
-import type { HoleRef, Part, Plan, Run } from '../plan/schema.ts';
+import type { HoleRef, Part, Run } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import { UnionFind } from './union-find.ts';
 
 /** One conductor inside a part, such as all + holes of a holder. */

@@ -3,7 +3,8 @@
 import FlatQueue from 'flatqueue';
 import { hasElement } from '../parts/part-element.ts';
 import { holeKey, kindOf, loopsAt, partOf, sumRun } from '../plan/placed.ts';
-import type { HoleRef, Plan, Run } from '../plan/schema.ts';
+import type { HoleRef, Run } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import { maybeStitchKind } from '../thread/stitch-kinds.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { loopLengthMm } from '../thread/thread-sums.ts';

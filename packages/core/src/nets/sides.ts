@@ -1,7 +1,8 @@
 /** The two sides of the circuit: what is reached from a holder's + and from its −, through switches. */
 import { type ElementKind, elementsOf, hasElement } from '../parts/part-element.ts';
 import { kindOf } from '../plan/placed.ts';
-import type { Part, Plan } from '../plan/schema.ts';
+import type { Part } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import { deriveNets, type Net, type Nets } from './nets.ts';
 import { UnionFind } from './union-find.ts';
 

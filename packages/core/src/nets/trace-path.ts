@@ -1,7 +1,8 @@
 /** From + through each light back to −: hole by hole, and where the way is lost, bypassed or shorted. */
 import { elementsOf } from '../parts/part-element.ts';
 import { holeName, kindOf } from '../plan/placed.ts';
-import type { HoleRef, Part, Plan } from '../plan/schema.ts';
+import type { HoleRef, Part } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import { deriveNets, holesOf, type Terminal, terminalKey, terminalOfHole } from './nets.ts';
 import { deriveSides, lightsIn, mateOf, netAt, type PlacedLight } from './sides.ts';
 import { suppliesOf } from './supplies.ts';

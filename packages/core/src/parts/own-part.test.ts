@@ -3,11 +3,11 @@ import { expectOk } from '../errors/problem.ts';
 import { parsePart, serializePart } from '../formats/part-file.ts';
 import { distance } from '../geometry/point.ts';
 import { applyEdit } from '../plan/edit.ts';
-import { sewingTick } from '../plan/edits/check-edit.ts';
 import { deleteOwnPart, keepOwnPart } from '../plan/edits/own-part-edits.ts';
 import { tickStep } from '../plan/edits/progress-edits.ts';
+import { sewingTick } from '../plan/edits/sewn-problem.ts';
 import { holePoint, kindOf, sumRun } from '../plan/placed.ts';
-import type { Run } from '../plan/schema.ts';
+import type { Run } from '../plan/records.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
 import {
   kindOfOwnPart,

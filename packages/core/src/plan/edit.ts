@@ -3,32 +3,8 @@
  * puts `after` in place of `before`; the inverse exchanges them. Making one never touches the plan.
  */
 import { inIdOrder } from '../units/words.ts';
-import type { Plan } from './schema.ts';
+import type { FieldName, Plan, TableName } from './schema.ts';
 
-export type TableName =
-  | 'parts'
-  | 'runs'
-  | 'patches'
-  | 'spools'
-  | 'accepted'
-  | 'works'
-  | 'cuts'
-  | 'prices'
-  | 'ticks'
-  | 'readings'
-  | 'images'
-  | 'ownParts';
-export type FieldName =
-  | 'name'
-  | 'cloth'
-  | 'facts'
-  | 'habits'
-  | 'backdrop'
-  | 'wishes'
-  | 'kits'
-  | 'stepOrder'
-  | 'sitting'
-  | 'nextNumber';
 type RecordOf<Table extends TableName> = Plan[Table][string];
 
 export type Change =

@@ -12,7 +12,8 @@ import type { Point } from '../geometry/point.ts';
 import { boundsOf, insideDistanceMm, type Polygon } from '../geometry/polygon.ts';
 import { normaliseDeg, placePointExactly } from '../geometry/transform.ts';
 import { kindOf } from './placed.ts';
-import type { Part, Plan } from './schema.ts';
+import type { Part } from './records.ts';
+import type { Plan } from './schema.ts';
 
 /** A point of the part and the areas it may fall into. */
 export interface FitPoint {

@@ -4,9 +4,10 @@ import type { Result } from '../errors/problem.ts';
 import { maybeParseJson } from '../units/json.ts';
 import type { Edit } from './edit.ts';
 import { changeLegSign } from './edits/plan-edits.ts';
-import { DEFAULT_HABITS } from './new-plan.ts';
-import { type Habits, HabitsSchema, type Plan } from './schema.ts';
-import { habitsProblem } from './validate.ts';
+import { habitsProblem } from './problems/other-problems.ts';
+import { type Habits, HabitsSchema } from './records.ts';
+import type { Plan } from './schema.ts';
+import { DEFAULT_HABITS } from './usual.ts';
 
 /** Habits that were kept as text, completed with the usual ones; undefined when they cannot be read. */
 export function maybeParseHouseStyle(text: string): Habits | undefined {

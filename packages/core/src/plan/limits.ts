@@ -5,24 +5,11 @@ import { fail, type Problem } from '../errors/problem.ts';
 import { flattenCurve } from '../geometry/curve.ts';
 import { polylineLengthMm } from '../geometry/polyline.ts';
 import { cornersOfRun } from './placed.ts';
-import type { Part, Plan, Run } from './schema.ts';
+import type { Part, Run } from './records.ts';
+import { type Plan, TABLES } from './schema.ts';
 
-/** Records of each table, at most, and what a maker calls them: many times a large piece. */
-const MOST: Readonly<Record<string, { readonly most: number; readonly noun: string }>> = {
-  parts: { most: 2050, noun: 'parts' },
-  runs: { most: 5000, noun: 'threads' },
-  patches: { most: 1000, noun: 'patches' },
-  images: { most: 20, noun: 'pictures' },
-  ownParts: { most: 300, noun: 'described parts' },
-  wishes: { most: 2000, noun: 'wishes' },
-  spools: { most: 100, noun: 'spools' },
-  accepted: { most: 5000, noun: 'accepted findings' },
-  works: { most: 200, noun: 'other works' },
-  cuts: { most: 5000, noun: 'cut lengths' },
-  prices: { most: 2000, noun: 'prices' },
-  ticks: { most: 60_000, noun: 'ticks' },
-  readings: { most: 60_000, noun: 'readings' },
-};
+/** Wishes, at most: a table that may be missing, and so a field. */
+const MOST_WISHES = { most: 2000, noun: 'wishes' };
 
 /** Lines and areas on the cloth, at most. */
 const MOST_MARKINGS = 500;
@@ -38,7 +25,7 @@ const MOST_STITCHES = 300_000;
  * anything else is done with it; `raw` may be anything. `before`: what is there already may stay.
  */
 export function countProblem(raw: unknown, before?: unknown): Problem | null {
-  for (const [table, { most, noun }] of Object.entries(MOST)) {
+  for (const [table, { most, noun }] of Object.entries({ ...TABLES, wishes: MOST_WISHES })) {
     const count = sizeAt(raw, [table]);
     if (count > most && count > sizeAt(before, [table]))
       return fail('plan-too-large', `It has ${count} ${noun}; ${most} are the most.`, table).problem;

@@ -2,7 +2,7 @@
 import { type Point, snapToMicrometre } from '../geometry/point.ts';
 import { normaliseDeg } from '../geometry/transform.ts';
 import type { PartKind } from '../parts/part-kind.ts';
-import type { Part } from './schema.ts';
+import type { Part } from './records.ts';
 
 /** A place mirrored at the upright line x = `xMm`. */
 export function mirroredAt(p: Point, xMm: number): Point {

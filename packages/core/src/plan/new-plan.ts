@@ -1,120 +1,12 @@
-import type { Cloth } from '../cloth/cloth.ts';
-import { maybeClothKind } from '../cloth/cloth-kinds.ts';
-import {
-  type Facts,
-  type Habits,
-  type Kits,
-  PLAN_FORMAT,
-  PLAN_VERSION,
-  type Plan,
-  type Sitting,
-} from './schema.ts';
+import { FIELD_NAMES, FIELDS, PLAN_FORMAT, PLAN_VERSION, type Plan, TABLE_NAMES } from './schema.ts';
 
-/** How Sashiko routes when nothing else is said: one strand through each side, as is shortest. */
-export const USUAL_ROUTING = {
-  strandStyle: 'chain',
-  feed: 'any',
-  supplyLines: 1,
-  supplyStitchId: null,
-} as const satisfies Partial<Habits>;
-
-/** How Sashiko has a piece sewn when nothing else is said (the schools are common practice, which one comes first is ours). */
-export const USUAL_SEWING = {
-  pieces: 'unbroken',
-  knots: 'knotted',
-  sealing: 'varnish',
-  holdDowns: 'before',
-  crossings: 'patch',
-  cover: 'none',
-  marker: 'air',
-  paper: 'a4',
-} as const satisfies Partial<Habits>;
-
-/** One piece, nothing laid by. */
-export const ONE_KIT: Kits = { count: 1, sparePercent: 0, currency: '' };
-
-/** Not begun. */
-export const NOT_BEGUN: Sitting = { markedAtMs: null, paused: null };
-
-/** The habits of a new plan. Every figure is editable; its source stands beside it. */
-export const DEFAULT_HABITS: Habits = {
-  unit: 'mm',
-  threadId: 'steel-3-ply',
-  // About 5 mm, and as much underneath (common practice, no source).
-  stitchMm: 5,
-  gapMm: 5,
-  // 5 or 6 tight loops at each hole, never fewer than 3 (common practice, no source).
-  loops: 5,
-  // Knot and finish at each end, and thread to hold the needle by (assumption).
-  knotMm: 20,
-  spareMm: 60,
-  // An arm's length: longer pieces tangle (common practice, no source).
-  longestPieceMm: 600,
-  switchSide: '+',
-  firstSide: '-',
-  legSign: 'big-loop',
-  stitchId: 'running',
-  gapInStitches: 1,
-  ...USUAL_ROUTING,
-  ...USUAL_SEWING,
-};
-
-/** Nothing said yet of what the piece is for. */
-export const UNKNOWN_FACTS: Facts = {
-  asked: false,
-  forWhom: null,
-  worn: null,
-  onSkin: null,
-  washed: null,
-  rainedOn: null,
-  unattended: null,
-  implantsNear: null,
-  flashingFine: null,
-};
-
-/** A rectangular piece of a cloth kind, worked from the right side. Throws RangeError for an unknown kind. */
-export function newCloth(kindId: string, widthMm: number, heightMm: number, colourId = 'undyed'): Cloth {
-  const kind = maybeClothKind(kindId);
-  if (kind === undefined) throw new RangeError(`newCloth: no cloth kind "${kindId}"`);
-  return {
-    shape: { kind: 'ready', pieceId: 'rectangle', sizes: { heightMm, widthMm } },
-    kindId,
-    colourId,
-    thicknessMm: kind.thicknessMm,
-    looseness: kind.looseness,
-    workedFace: 'right',
-    wrongSideSeen: false,
-    markings: {},
-  };
-}
+/** What every plan starts from: each field as it is when nothing is said, each table empty. */
+const EMPTY = Object.fromEntries([
+  ...FIELD_NAMES.map((field) => [field, FIELDS[field].empty]),
+  ...TABLE_NAMES.map((table) => [table, {}]),
+]) as Omit<Plan, 'format' | 'version' | 'id'>;
 
 /** An empty plan: 200 × 200 mm of felt. The id is the caller's, because the core throws no dice. */
 export function newPlan(id: string, name: string): Plan {
-  return {
-    format: PLAN_FORMAT,
-    version: PLAN_VERSION,
-    id,
-    name,
-    nextNumber: 1,
-    cloth: newCloth('felt', 200, 200),
-    facts: UNKNOWN_FACTS,
-    habits: DEFAULT_HABITS,
-    backdrop: null,
-    images: {},
-    ownParts: {},
-    parts: {},
-    runs: {},
-    patches: {},
-    wishes: null,
-    spools: {},
-    accepted: {},
-    works: {},
-    cuts: {},
-    prices: {},
-    kits: ONE_KIT,
-    stepOrder: [],
-    sitting: NOT_BEGUN,
-    ticks: {},
-    readings: {},
-  };
+  return { format: PLAN_FORMAT, version: PLAN_VERSION, id, ...EMPTY, name };
 }

@@ -11,7 +11,8 @@ import type { StitchKind, StitchSetting } from '../thread/stitch-kind.ts';
 import { maybeStitchKind } from '../thread/stitch-kinds.ts';
 import { maybeThreadKind, type ThreadKind } from '../thread/thread-kinds.ts';
 import { type LineSum, loopsThatFit, sumLine } from '../thread/thread-sums.ts';
-import type { HoleRef, Part, Plan, Run } from './schema.ts';
+import type { HoleRef, Part, Run } from './records.ts';
+import type { Plan } from './schema.ts';
 
 /** What a plan must say of its makers' own parts for kinds to be found. */
 type WithOwnParts = Pick<Plan, 'ownParts'>;

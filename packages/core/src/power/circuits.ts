@@ -3,7 +3,8 @@ import { deriveNets, type Net, type Nets, type Terminal } from '../nets/nets.ts'
 import { lightsIn, type PlacedLight, partsThatAre } from '../nets/sides.ts';
 import { consumersOf, elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/placed.ts';
-import type { Part, Plan } from '../plan/schema.ts';
+import type { Part } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import { type Contact, contactsOf } from './contacts.ts';
 import { type Source, sourcesOf } from './sources.ts';
 import { type Way, Ways } from './ways.ts';

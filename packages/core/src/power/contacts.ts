@@ -3,7 +3,8 @@ import type { Terminal } from '../nets/nets.ts';
 import { mateOf } from '../nets/sides.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/placed.ts';
-import type { Part, Plan } from '../plan/schema.ts';
+import type { Part } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 
 /** What closes a contact. hand: it stays as it is left; press: only while it is pressed. */
 export type ClosedBy = 'hand' | 'press' | 'magnet' | 'dark' | 'closing' | 'tying';

@@ -2,7 +2,8 @@
 import { type CellKind, maybeCellKind } from '../parts/cells.ts';
 import { elementsOf, type PartElement } from '../parts/part-element.ts';
 import { kindOf } from '../plan/placed.ts';
-import type { Part, Plan } from '../plan/schema.ts';
+import type { Part } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import { capital } from '../units/words.ts';
 
 export interface Source {

@@ -1,7 +1,8 @@
 /** What of a piece cannot come out before it is washed, and does not bear water. */
 import { elementsOf, hasElement } from '../parts/part-element.ts';
 import { kindOf } from '../plan/placed.ts';
-import type { Part, Plan } from '../plan/schema.ts';
+import type { Part } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 
 /** Boards, sensors, buzzers, addressable lights and converters that are sewn on, in plan order. */
 export function staysInTheWash(plan: Plan): readonly Part[] {

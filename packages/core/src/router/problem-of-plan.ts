@@ -8,11 +8,12 @@ import { deriveNets, type Terminal, terminalKey } from '../nets/nets.ts';
 import { unfitness, type Wish, wishesOf } from '../nets/wishes.ts';
 import { hasElement } from '../parts/part-element.ts';
 import type { Hole } from '../parts/part-kind.ts';
-import { sewingTick } from '../plan/edits/check-edit.ts';
 import { sewingByHabit } from '../plan/edits/run-edits.ts';
+import { sewingTick } from '../plan/edits/sewn-problem.ts';
 import { mirroredTurn } from '../plan/mirror.ts';
 import { holeKey, holeOf, kindOf, type RunSewing, runPath } from '../plan/placed.ts';
-import type { HoleRef, Part, Plan, Run } from '../plan/schema.ts';
+import type { HoleRef, Part, Run } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import {
   EDGE_MARGIN_MM,
   foldedMetal,

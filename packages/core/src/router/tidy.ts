@@ -1,8 +1,10 @@
 /** Pulls threads tight without leading them another way: what is sewn, locked, curved or patched stays as it is. */
 import { fail, type Result } from '../errors/problem.ts';
 import type { Edit } from '../plan/edit.ts';
-import { checkEdit, putRun } from '../plan/edits/check-edit.ts';
-import type { Plan, Run } from '../plan/schema.ts';
+import { putRun } from '../plan/edits/changes.ts';
+import { checkEdit } from '../plan/edits/check-edit.ts';
+import type { Run } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import { prepareBoard } from './engine/board.ts';
 import { ExactCloth } from './engine/exact.ts';
 import { keptLines, traceOf } from './engine/finish.ts';

@@ -4,7 +4,8 @@ import type { Point } from '../geometry/point.ts';
 import { type Polygon, polygonContains } from '../geometry/polygon.ts';
 import { hasElement } from '../parts/part-element.ts';
 import { kindOf, runPath, sumRun } from '../plan/placed.ts';
-import type { Part, Plan, Run, Work } from '../plan/schema.ts';
+import type { Part, Run, Work } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 
 export interface Access {
   readonly partIds: ReadonlySet<string>;

@@ -9,7 +9,7 @@ import { describeSpool } from '../plan/edits/patch-edits.ts';
 import { changeHabits } from '../plan/edits/plan-edits.ts';
 import { changeStitching } from '../plan/edits/run-edits.ts';
 import { addWork, changeKits, writeCut, writePrice } from '../plan/edits/sewing-edits.ts';
-import type { Habits } from '../plan/schema.ts';
+import type { Habits } from '../plan/records.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { judgeCut, spoolUse } from './cut-check.ts';
 import { amountWords, gatherList, gatherTotal } from './gather.ts';

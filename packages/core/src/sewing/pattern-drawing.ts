@@ -24,7 +24,8 @@ import {
   sewingOf,
   sumRun,
 } from '../plan/placed.ts';
-import type { Patch, Plan } from '../plan/schema.ts';
+import type { Patch } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import { type Label, placeLabels } from './label-places.ts';
 import type { DrawItem } from './sheet-drawing.ts';
 import { sheetNames } from './sheet-names.ts';

@@ -1,6 +1,7 @@
 /** What the sheet calls parts and holes. A plan may hold two parts of one name; on a sheet every name must mean one thing. */
 import { holeKey, holeName, kindOf, signMark } from '../plan/placed.ts';
-import type { HoleRef, Part, Plan } from '../plan/schema.ts';
+import type { HoleRef, Part } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 
 export interface SheetNames {
   part(partId: string): string;

@@ -4,7 +4,8 @@ import { add, distance, type Point, scale, subtract } from '../geometry/point.ts
 import { boundsOf, polygonEdges } from '../geometry/polygon.ts';
 import type { Hole } from '../parts/part-kind.ts';
 import { holePoint, kindOf, placedOutline, runPath, sewingOf, sumRun } from '../plan/placed.ts';
-import type { Part, Plan, Run } from '../plan/schema.ts';
+import type { Part, Run } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import { indexSegments, type SegmentIndex } from '../spatial/segment-index.ts';
 import { type ClipBox, clippedTo } from './clip-items.ts';
 import { signIn } from './pattern-drawing.ts';

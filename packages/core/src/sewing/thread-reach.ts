@@ -1,7 +1,8 @@
 /** Thread along a piece: how much each stop takes, and how far a length gets. */
 import type { Piece, PieceRun } from '../nets/pieces.ts';
 import { sumRun } from '../plan/placed.ts';
-import type { HoleRef, Plan } from '../plan/schema.ts';
+import type { HoleRef } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import { loopLengthMm } from '../thread/thread-sums.ts';
 
 /** Thread in the loops at the k-th hole of a piece, mm. */

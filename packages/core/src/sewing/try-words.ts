@@ -4,7 +4,8 @@ import { lightsOf } from '../nets/sides.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/placed.ts';
-import type { Part, Plan } from '../plan/schema.ts';
+import type { Part } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import { powerWords } from '../power/sources.ts';
 import { listed } from './sheet-names.ts';
 

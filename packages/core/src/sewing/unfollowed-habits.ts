@@ -5,9 +5,10 @@ import { cutPieces, isSupplyPiece, type Piece } from '../nets/pieces.ts';
 import { deriveSides, netAt, partsThatAre } from '../nets/sides.ts';
 import { elementsOf, hasElement } from '../parts/part-element.ts';
 import type { PartKind } from '../parts/part-kind.ts';
-import { DEFAULT_HABITS } from '../plan/new-plan.ts';
 import { holeKey, kindOf, runsByHole, signMark } from '../plan/placed.ts';
-import type { Habits, Part, Plan } from '../plan/schema.ts';
+import type { Habits, Part } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
+import { DEFAULT_HABITS } from '../plan/usual.ts';
 import { maybeStitchKind } from '../thread/stitch-kinds.ts';
 import type { Unfollowed } from './step-order.ts';
 

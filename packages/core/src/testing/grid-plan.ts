@@ -1,5 +1,6 @@
 import { sewingByHabit } from '../plan/edits/run-edits.ts';
-import type { Plan, Run } from '../plan/schema.ts';
+import type { Run } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import { PlanBuilder } from './plan-builder.ts';
 
 /** A large piece for benchmarks: `rows` ladders of `columns` lights, each between two rails from one holder. */

@@ -2,7 +2,8 @@
 import type { Marking, MarkingUse } from '../cloth/cloth.ts';
 import { clothBox } from '../cloth/cloth.ts';
 import type { CurveNode } from '../geometry/curve.ts';
-import type { Plan, Run } from '../plan/schema.ts';
+import type { Run } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import { gridPlan } from './grid-plan.ts';
 
 /** 2,001 parts and 5,000 runs: rows of lights, and further lines beside those of the first rows. */

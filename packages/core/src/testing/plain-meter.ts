@@ -9,7 +9,8 @@ import { expectOk } from '../errors/problem.ts';
 import { lightsIn } from '../nets/sides.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
 import { holeOf, kindOf } from '../plan/placed.ts';
-import type { HoleRef, Plan } from '../plan/schema.ts';
+import type { HoleRef } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 
 const CHIP_OHM = 1000;
 

@@ -3,8 +3,10 @@ import { expectOk, type Result } from '../errors/problem.ts';
 import { applyEdit, type Edit } from '../plan/edit.ts';
 import { type Placing, placePart } from '../plan/edits/part-edits.ts';
 import { drawRun } from '../plan/edits/run-edits.ts';
-import { newCloth, newPlan } from '../plan/new-plan.ts';
-import type { HoleRef, Part, Plan } from '../plan/schema.ts';
+import { newPlan } from '../plan/new-plan.ts';
+import type { HoleRef, Part } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
+import { newCloth } from '../plan/usual.ts';
 
 export type Spot = readonly [x: number, y: number];
 

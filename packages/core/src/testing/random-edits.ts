@@ -53,11 +53,13 @@ import {
   changeKits,
   changeWork,
   deleteWork,
+  orderSteps,
   writeCut,
   writePrice,
 } from '../plan/edits/sewing-edits.ts';
 import { kindOf } from '../plan/placed.ts';
-import type { HoleRef, Plan } from '../plan/schema.ts';
+import type { HoleRef } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
 import { type Random, randomIndex, seededRandom } from '../random/random.ts';
 import { STITCH_KINDS } from '../thread/stitch-kinds.ts';
 import { randomOwnPart } from './random-own-part.ts';
@@ -170,6 +172,11 @@ export function randomEdit(plan: Plan, random: Random): Result<Edit> {
     () => wishTogether(plan, hole(), hole()),
     () => unwish(plan, hole()),
     () => deriveWishesAgain(plan),
+    () =>
+      orderSteps(
+        plan,
+        several().map((id) => `hold:${id}`),
+      ),
   ])();
 }
 

@@ -6,9 +6,11 @@ import { maybePartKind, PART_KINDS } from '../parts/part-kinds.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { placePart } from '../plan/edits/part-edits.ts';
 import { sewingByHabit } from '../plan/edits/run-edits.ts';
-import { newCloth, newPlan } from '../plan/new-plan.ts';
+import { newPlan } from '../plan/new-plan.ts';
 import { kindOf } from '../plan/placed.ts';
-import type { Facts, Habits, HoleRef, Part, Plan, Run } from '../plan/schema.ts';
+import type { Facts, Habits, HoleRef, Part, Run } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
+import { newCloth } from '../plan/usual.ts';
 import { type Random, randomIndex, seededRandom } from '../random/random.ts';
 
 const PITCH_MM = 110 + MAGNET_STEEL_MM;

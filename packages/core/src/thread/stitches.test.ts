@@ -5,7 +5,7 @@ import { distance, type Point } from '../geometry/point.ts';
 import { describeSpool } from '../plan/edits/patch-edits.ts';
 import { changeStitching } from '../plan/edits/run-edits.ts';
 import { sumRun } from '../plan/placed.ts';
-import type { Run } from '../plan/schema.ts';
+import type { Run } from '../plan/records.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
 import { STITCH_KINDS } from './stitch-kinds.ts';
 import { BACK_STITCH_CONDUCTS } from './stitches/back.ts';

@@ -2,7 +2,8 @@ import type { LightState } from '@sashiko/core/circuit/will-it-light';
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
 import { lightsIn } from '@sashiko/core/nets/sides';
 import { maybeLightColour } from '@sashiko/core/parts/light-colours';
-import type { Part, Plan } from '@sashiko/core/plan/schema';
+import type { Part } from '@sashiko/core/plan/records';
+import type { Plan } from '@sashiko/core/plan/schema';
 import { useId } from 'react';
 
 interface GlowProps {

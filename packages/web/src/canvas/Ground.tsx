@@ -10,7 +10,7 @@ import {
   type Marking,
 } from '@sashiko/core/cloth/cloth';
 import { maybeClothColour } from '@sashiko/core/cloth/cloth-kinds';
-import type { Backdrop, PlanImage } from '@sashiko/core/plan/schema';
+import type { Backdrop, PlanImage } from '@sashiko/core/plan/records';
 import { memo, useId } from 'react';
 import { linePath } from './seen.ts';
 

@@ -1,7 +1,8 @@
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
 import { deriveSides } from '@sashiko/core/nets/sides';
 import { holeOf, holePoint, kindOf, loopsAt, runsByHole } from '@sashiko/core/plan/placed';
-import type { HoleRef, Plan } from '@sashiko/core/plan/schema';
+import type { HoleRef } from '@sashiko/core/plan/records';
+import type { Plan } from '@sashiko/core/plan/schema';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
 import { memo } from 'react';
 import { SIDE_THREAD } from './palette.ts';

@@ -3,7 +3,7 @@ import { placePointExactly } from '@sashiko/core/geometry/transform';
 import { maybeLightColour } from '@sashiko/core/parts/light-colours';
 import type { DrawnShape, Hole, PartKind } from '@sashiko/core/parts/part-kind';
 import { poseOf, signMark } from '@sashiko/core/plan/placed';
-import type { Part } from '@sashiko/core/plan/schema';
+import type { Part } from '@sashiko/core/plan/records';
 import { memo } from 'react';
 import { MATERIAL, SIGN_INK } from './palette.ts';
 import { linePath, partTransform } from './seen.ts';

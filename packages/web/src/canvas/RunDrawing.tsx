@@ -3,7 +3,7 @@ import type { Point } from '@sashiko/core/geometry/point';
 import { pointAlong, polylineLengthMm } from '@sashiko/core/geometry/polyline';
 import type { Side } from '@sashiko/core/nets/sides';
 import { signMark } from '@sashiko/core/plan/placed';
-import type { Run } from '@sashiko/core/plan/schema';
+import type { Run } from '@sashiko/core/plan/records';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
 import type { LineSum } from '@sashiko/core/thread/thread-sums';
 import { memo } from 'react';

@@ -7,9 +7,10 @@ import {
   polygonContains,
 } from '@sashiko/core/geometry/polygon';
 import { placePointExactly } from '@sashiko/core/geometry/transform';
+import { partFitsCloth } from '@sashiko/core/plan/on-cloth';
 import { kindOf, maybeKindOf, poseOf } from '@sashiko/core/plan/placed';
-import type { Part, Plan } from '@sashiko/core/plan/schema';
-import { partFitsCloth } from '@sashiko/core/plan/validate';
+import type { Part } from '@sashiko/core/plan/records';
+import type { Plan } from '@sashiko/core/plan/schema';
 
 /** Halvings when looking for the place where a drag meets the edge: to a thousandth of the way. */
 const HALVINGS = 10;

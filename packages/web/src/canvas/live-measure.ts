@@ -6,7 +6,8 @@ import { deriveNets, holesOf, type Net } from '@sashiko/core/nets/nets';
 import { bendsAlong } from '@sashiko/core/plan/edits/line-edits';
 import { sewingByHabit } from '@sashiko/core/plan/edits/run-edits';
 import { holeOf, holePoint, kindOf, type RunSum, runPath, sumDraft, sumRun } from '@sashiko/core/plan/placed';
-import type { HoleRef, Plan } from '@sashiko/core/plan/schema';
+import type { HoleRef } from '@sashiko/core/plan/records';
+import type { Plan } from '@sashiko/core/plan/schema';
 import { LOOPED_HOLE } from '@sashiko/core/thread/required-gap';
 import type { Tool } from '../stores/view-store.ts';
 

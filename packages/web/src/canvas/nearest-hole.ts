@@ -1,6 +1,7 @@
 import { distance, type Point } from '@sashiko/core/geometry/point';
 import { holePoint, kindOf } from '@sashiko/core/plan/placed';
-import type { HoleRef, Plan } from '@sashiko/core/plan/schema';
+import type { HoleRef } from '@sashiko/core/plan/records';
+import type { Plan } from '@sashiko/core/plan/schema';
 
 /** The metal hole nearest to a place, within `reachMm`; null when there is none. */
 export function nearestHole(plan: Plan, p: Point, reachMm: number): HoleRef | null {

@@ -1,7 +1,7 @@
 /** Drawing a piece that may be turned over. */
 import { asSeen, type Cloth, type Face } from '@sashiko/core/cloth/cloth';
 import type { Point } from '@sashiko/core/geometry/point';
-import type { Part } from '@sashiko/core/plan/schema';
+import type { Part } from '@sashiko/core/plan/records';
 import type { ThreadSpan } from '@sashiko/core/thread/stitch-kind';
 
 /** SVG transform that puts a part's local drawing where it is seen on the face that is up. */

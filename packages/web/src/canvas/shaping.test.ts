@@ -8,7 +8,7 @@ import { applyEdit } from '@sashiko/core/plan/edit';
 import { addMarkings, drawOutline, takePiece } from '@sashiko/core/plan/edits/cloth-edits';
 import { startHistory } from '@sashiko/core/plan/history';
 import { newPlan } from '@sashiko/core/plan/new-plan';
-import { partFitsCloth } from '@sashiko/core/plan/validate';
+import { partFitsCloth } from '@sashiko/core/plan/on-cloth';
 import { seededRandom } from '@sashiko/core/random/random';
 import { PlanBuilder } from '@sashiko/core/testing/plan-builder';
 import { beforeEach, describe, expect, test } from 'vitest';

@@ -4,7 +4,7 @@ import { wishTogether } from '@sashiko/core/nets/wish-edits';
 import { drawAlong } from '@sashiko/core/plan/edits/line-edits';
 import { drawRun } from '@sashiko/core/plan/edits/run-edits';
 import { holeKey, holePoint } from '@sashiko/core/plan/placed';
-import type { HoleRef } from '@sashiko/core/plan/schema';
+import type { HoleRef } from '@sashiko/core/plan/records';
 import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { clampToCloth } from './clamp.ts';

@@ -10,7 +10,7 @@ import { reverseRun, slideRun } from '@sashiko/core/plan/edits/line-edits';
 import { deleteParts, moveParts, turnPart } from '@sashiko/core/plan/edits/part-edits';
 import { changeStitching, deleteRuns, moveBend, removeBend } from '@sashiko/core/plan/edits/run-edits';
 import { holePoint } from '@sashiko/core/plan/placed';
-import type { Part } from '@sashiko/core/plan/schema';
+import type { Part } from '@sashiko/core/plan/records';
 import { clampMove, roomiestPlace } from '../canvas/clamp.ts';
 import { withRepair } from '../canvas/follow-threads.ts';
 import { editableLine, withNodes } from '../canvas/line-edits.ts';

@@ -1,6 +1,7 @@
 import type { OwnPart } from '@sashiko/core/parts/own-part';
 import type { History } from '@sashiko/core/plan/history';
-import type { Plan, PlanImage } from '@sashiko/core/plan/schema';
+import type { PlanImage } from '@sashiko/core/plan/records';
+import type { Plan } from '@sashiko/core/plan/schema';
 import Dexie, { type DexieOptions, type EntityTable, type Table } from 'dexie';
 
 /** One step of the way back or forward. */

@@ -3,7 +3,8 @@
  * pictures, each picture once, each step once.
  */
 import type { History } from '@sashiko/core/plan/history';
-import type { Plan, PlanImage } from '@sashiko/core/plan/schema';
+import type { PlanImage } from '@sashiko/core/plan/records';
+import type { Plan } from '@sashiko/core/plan/schema';
 import type { HistoryEntry, PictureRow, PlanRecord, StepRow } from './database.ts';
 
 /** How many steps back and forward survive closing the browser: enough for an evening. */

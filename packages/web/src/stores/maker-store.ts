@@ -1,6 +1,6 @@
 /** What this browser knows of the maker, whatever plan is open: the house style and the pace of their hands. */
 import { maybeParseHouseStyle } from '@sashiko/core/plan/house-style';
-import type { Habits } from '@sashiko/core/plan/schema';
+import type { Habits } from '@sashiko/core/plan/records';
 import { learnPace, maybeParsePace, type Pace, UNKNOWN_PACE } from '@sashiko/core/sewing/pace';
 import type { StepWork } from '@sashiko/core/sewing/step';
 import { create } from 'zustand';

@@ -3,7 +3,7 @@ import type { Face, MarkingUse } from '@sashiko/core/cloth/cloth';
 import type { CurveNode } from '@sashiko/core/geometry/curve';
 import type { Point } from '@sashiko/core/geometry/point';
 import type { SnapGuide } from '@sashiko/core/plan/arrange/snapping';
-import type { HoleRef, Part } from '@sashiko/core/plan/schema';
+import type { HoleRef, Part } from '@sashiko/core/plan/records';
 import { create } from 'zustand';
 import type { Camera } from './camera.ts';
 

@@ -1,5 +1,5 @@
 /** The habits on which makers differ, in their own words. A new habit is one entry here and one field of the plan. None is better than another. */
-import type { Habits } from '@sashiko/core/plan/schema';
+import type { Habits } from '@sashiko/core/plan/records';
 import { SEWN_STITCHES } from '@sashiko/core/thread/stitch-kinds';
 
 type Choosable = {

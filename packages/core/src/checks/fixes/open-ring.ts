@@ -2,7 +2,8 @@ import { deriveNets, terminalKey, terminalOfHole } from '../../nets/nets.ts';
 import { UnionFind } from '../../nets/union-find.ts';
 import { checkEdit } from '../../plan/edits/check-edit.ts';
 import { runName } from '../../plan/edits/run-edits.ts';
-import type { Plan, Run } from '../../plan/schema.ts';
+import type { Run } from '../../plan/records.ts';
+import type { Plan } from '../../plan/schema.ts';
 import type { FixKind } from '../fix-kind.ts';
 import { sound } from './sound.ts';
 

@@ -3,7 +3,8 @@ import { deriveNets, holesOf, type Terminal, terminalKey } from '../../nets/nets
 import { wishAt, wishDifference } from '../../nets/wish-difference.ts';
 import { drawRun } from '../../plan/edits/run-edits.ts';
 import { holePoint, kindOf } from '../../plan/placed.ts';
-import type { HoleRef, Plan } from '../../plan/schema.ts';
+import type { HoleRef } from '../../plan/records.ts';
+import type { Plan } from '../../plan/schema.ts';
 import type { FixKind } from '../fix-kind.ts';
 import { sound } from './sound.ts';
 

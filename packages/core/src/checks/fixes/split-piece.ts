@@ -4,7 +4,8 @@ import { deriveNets } from '../../nets/nets.ts';
 import { netAt } from '../../nets/sides.ts';
 import { markPieces, SPLIT_WITHIN_MM, splitRun } from '../../plan/edits/line-edits.ts';
 import { holePoint, kindOf, runPath, sumRun } from '../../plan/placed.ts';
-import type { Plan, Run } from '../../plan/schema.ts';
+import type { Run } from '../../plan/records.ts';
+import type { Plan } from '../../plan/schema.ts';
 import type { FixKind } from '../fix-kind.ts';
 import { sound } from './sound.ts';
 

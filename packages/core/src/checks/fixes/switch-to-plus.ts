@@ -1,8 +1,10 @@
 import { partsThatAre } from '../../nets/sides.ts';
 import { elementsOf } from '../../parts/part-element.ts';
-import { checkEdit, putRun } from '../../plan/edits/check-edit.ts';
+import { putRun } from '../../plan/edits/changes.ts';
+import { checkEdit } from '../../plan/edits/check-edit.ts';
 import { holeKey, holesAt, kindOf } from '../../plan/placed.ts';
-import type { HoleRef, Part, Plan, Run } from '../../plan/schema.ts';
+import type { HoleRef, Part, Run } from '../../plan/records.ts';
+import type { Plan } from '../../plan/schema.ts';
 import type { FixKind } from '../fix-kind.ts';
 import { sound } from './sound.ts';
 

@@ -1,9 +1,11 @@
 import { normaliseDeg } from '../../geometry/transform.ts';
 import { consumersOf } from '../../parts/part-element.ts';
 import type { PartKind } from '../../parts/part-kind.ts';
-import { checkEdit, putPart, putRun } from '../../plan/edits/check-edit.ts';
+import { putPart, putRun } from '../../plan/edits/changes.ts';
+import { checkEdit } from '../../plan/edits/check-edit.ts';
 import { kindOf } from '../../plan/placed.ts';
-import type { HoleRef, Part, Plan, Run } from '../../plan/schema.ts';
+import type { HoleRef, Part, Run } from '../../plan/records.ts';
+import type { Plan } from '../../plan/schema.ts';
 import type { FixKind } from '../fix-kind.ts';
 import { sound } from './sound.ts';
 

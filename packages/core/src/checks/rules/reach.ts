@@ -3,7 +3,8 @@ import { polygonContains } from '../../geometry/polygon.ts';
 import { placePoint } from '../../geometry/transform.ts';
 import { elementsOf, hasElement } from '../../parts/part-element.ts';
 import { kindOf, poseOf } from '../../plan/placed.ts';
-import type { Part, Plan } from '../../plan/schema.ts';
+import type { Part } from '../../plan/records.ts';
+import type { Plan } from '../../plan/schema.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
 

@@ -1,7 +1,8 @@
 import { deriveSides, netAt, partsThatAre, type Sides } from '../../nets/sides.ts';
 import { elementsOf } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/placed.ts';
-import type { Part, Plan } from '../../plan/schema.ts';
+import type { Part } from '../../plan/records.ts';
+import type { Plan } from '../../plan/schema.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
 

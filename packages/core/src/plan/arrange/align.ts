@@ -3,7 +3,8 @@ import { fail, type Result } from '../../errors/problem.ts';
 import type { Point } from '../../geometry/point.ts';
 import type { Edit } from '../edit.ts';
 import { poseParts } from '../edits/part-edits.ts';
-import type { Part, Plan } from '../schema.ts';
+import type { Part } from '../records.ts';
+import type { Plan } from '../schema.ts';
 
 /** `x`: one above the other, on an upright line; `y`: side by side, on a level line. */
 export type Axis = 'x' | 'y';

@@ -5,10 +5,12 @@ import { add, type Point, snapToMicrometre } from '../../geometry/point.ts';
 import { OwnPartSchema } from '../../parts/own-part.ts';
 import { maybeParseJson } from '../../units/json.ts';
 import type { Change, Edit } from '../edit.ts';
-import { checkEdit, putPart, putRun, takeNumbers } from '../edits/check-edit.ts';
+import { putPart, putRun, takeNumbers } from '../edits/changes.ts';
+import { checkEdit } from '../edits/check-edit.ts';
 import { freeName, namesOf, partIdOf } from '../edits/part-edits.ts';
 import { maybeKindOf } from '../placed.ts';
-import { type Part, PartSchema, PLAN_VERSION, type Plan, type Run, RunSchema } from '../schema.ts';
+import { type Part, PartSchema, type Run, RunSchema } from '../records.ts';
+import { PLAN_VERSION, type Plan } from '../schema.ts';
 import { describeIssue } from '../schema-issue.ts';
 
 /** What copied parts say they are, so that a paste can tell them from other text. */

@@ -1,12 +1,14 @@
 /** Groups, numbers and twins: what belongs together. */
 import { fail, type Result } from '../../errors/problem.ts';
 import type { Change, Edit } from '../edit.ts';
-import { checkEdit, putPart, takeNumbers } from '../edits/check-edit.ts';
+import { putPart, takeNumbers } from '../edits/changes.ts';
+import { checkEdit } from '../edits/check-edit.ts';
 import { tidyName } from '../edits/cloth-edits.ts';
 import { freeName, namesOf, partIdOf } from '../edits/part-edits.ts';
 import { mirroredAt, mirroredTurn } from '../mirror.ts';
 import { kindOf } from '../placed.ts';
-import type { Part, Plan } from '../schema.ts';
+import type { Part } from '../records.ts';
+import type { Plan } from '../schema.ts';
 
 /** The parts with all members of their groups, in plan order: what is chosen when one of them is. */
 export function withGroups(plan: Plan, partIds: readonly string[]): readonly string[] {

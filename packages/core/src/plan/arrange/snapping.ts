@@ -9,7 +9,8 @@ import { centroidOf } from '../../geometry/polygon.ts';
 import { walkable } from '../../geometry/polyline.ts';
 import { nearestOnSegment } from '../../geometry/segment.ts';
 import { type IndexedSegment, indexSegments, type SegmentIndex } from '../../spatial/segment-index.ts';
-import type { Part, Plan } from '../schema.ts';
+import type { Part } from '../records.ts';
+import type { Plan } from '../schema.ts';
 
 /** Why a part was caught, to be shown while it is: a line on the cloth and a word. */
 export interface SnapGuide {

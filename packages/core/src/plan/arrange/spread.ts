@@ -7,9 +7,11 @@ import { fail, type Result, succeed } from '../../errors/problem.ts';
 import type { Point } from '../../geometry/point.ts';
 import { type PlaceOnLine, placeAlong, walkable } from '../../geometry/polyline.ts';
 import type { Change, Edit } from '../edit.ts';
-import { checkEdit, putPart, takeNumbers } from '../edits/check-edit.ts';
+import { putPart, takeNumbers } from '../edits/changes.ts';
+import { checkEdit } from '../edits/check-edit.ts';
 import { newPart, type Placing, partIdOf } from '../edits/part-edits.ts';
-import type { Part, Plan } from '../schema.ts';
+import type { Part } from '../records.ts';
+import type { Plan } from '../schema.ts';
 import { type Line, lineLengthMm, setIn } from './lines.ts';
 
 /** How parts are turned: along the line, across it with + to the right of the walk or to the left, or all alike. */

@@ -3,9 +3,11 @@ import { fail, type Result, succeed } from '../../errors/problem.ts';
 import { distance, type Point, snapToMicrometre } from '../../geometry/point.ts';
 import { placeAlong, walkable } from '../../geometry/polyline.ts';
 import type { Change, Edit } from '../edit.ts';
-import { checkEdit, putPart, putRun, takeNumbers } from '../edits/check-edit.ts';
+import { putPart, putRun, takeNumbers } from '../edits/changes.ts';
+import { checkEdit } from '../edits/check-edit.ts';
 import { newPart, partIdOf } from '../edits/part-edits.ts';
-import type { Part, Plan, Run } from '../schema.ts';
+import type { Part, Run } from '../records.ts';
+import type { Plan } from '../schema.ts';
 import { type Line, lineLengthMm } from './lines.ts';
 import { MOST_SPREAD } from './spread.ts';
 

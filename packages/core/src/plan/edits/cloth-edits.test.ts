@@ -15,7 +15,8 @@ import { PlanBuilder } from '../../testing/plan-builder.ts';
 import { layStrand } from '../arrange/strand.ts';
 import { applyEdit, type Edit, invertEdit } from '../edit.ts';
 import { newPlan } from '../new-plan.ts';
-import type { Facts, Plan } from '../schema.ts';
+import type { Facts } from '../records.ts';
+import type { Plan } from '../schema.ts';
 import {
   addMarkings,
   changeMarking,

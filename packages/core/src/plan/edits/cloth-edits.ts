@@ -14,8 +14,10 @@ import { type CurveNode, mapNode } from '../../geometry/curve.ts';
 import { snapToMicrometre } from '../../geometry/point.ts';
 import { inIdOrder } from '../../units/words.ts';
 import type { Change, Edit } from '../edit.ts';
-import { LONGEST_NAME, type Plan } from '../schema.ts';
-import { checkEdit, takeNumbers } from './check-edit.ts';
+import { LONGEST_NAME } from '../records.ts';
+import type { Plan } from '../schema.ts';
+import { takeNumbers } from './changes.ts';
+import { checkEdit } from './check-edit.ts';
 
 /** A name as it may be stored, or why not: one line, trimmed, 1 to 120 letters. */
 export function tidyName(text: string): Result<string> {

@@ -6,7 +6,8 @@ import { boundsOf } from '../../geometry/polygon.ts';
 import { inIdOrder } from '../../units/words.ts';
 import type { Edit } from '../edit.ts';
 import type { Plan } from '../schema.ts';
-import { checkEdit, takeNumbers } from './check-edit.ts';
+import { takeNumbers } from './changes.ts';
+import { checkEdit } from './check-edit.ts';
 import { markingIdOf, tidyName } from './cloth-edits.ts';
 
 /** A line that comes from a file, with what it becomes; `none` leaves it out. */

@@ -5,10 +5,13 @@ import { add, distance, type Point, scale, snapToMicrometre, subtract } from '..
 import { nearestAlong, pointAlong, polylineLengthMm, walkable } from '../../geometry/polyline.ts';
 import { needleHoles } from '../../geometry/smooth.ts';
 import type { Edit } from '../edit.ts';
+import { isInside } from '../on-cloth.ts';
 import { holeKey, holeName, holePoint, runPath } from '../placed.ts';
-import type { HoleRef, Plan, Run } from '../schema.ts';
-import { holeProblem, isInside } from '../validate.ts';
-import { checkEdit, putRun, takeNumbers } from './check-edit.ts';
+import { holeProblem } from '../problems/part-problem.ts';
+import type { HoleRef, Run } from '../records.ts';
+import type { Plan } from '../schema.ts';
+import { putRun, takeNumbers } from './changes.ts';
+import { checkEdit } from './check-edit.ts';
 import { drawRun, runIdOf, runName } from './run-edits.ts';
 
 /** A hole within this much of a line may split it, mm: a stitch and the loops at the hole (assumption). */

@@ -8,8 +8,10 @@ import { filledOptions, type OptionValues } from '../../parts/part-kind.ts';
 import type { Change, Edit } from '../edit.ts';
 import { mirroredAt, mirroredTurn } from '../mirror.ts';
 import { kindOf, maybeKindOf } from '../placed.ts';
-import type { Part, Plan } from '../schema.ts';
-import { checkEdit, putPart, putRun, takeNumbers } from './check-edit.ts';
+import type { Part } from '../records.ts';
+import type { Plan } from '../schema.ts';
+import { putPart, putRun, takeNumbers } from './changes.ts';
+import { checkEdit } from './check-edit.ts';
 import { tidyName } from './cloth-edits.ts';
 
 /** The id a part gets from a fresh number. */

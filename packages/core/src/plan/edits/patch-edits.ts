@@ -1,8 +1,10 @@
 /** Patches, accepted findings, spools: small records that hang on the threads. */
 import { fail, type Result } from '../../errors/problem.ts';
 import type { Edit } from '../edit.ts';
-import type { Patch, Plan, Spool } from '../schema.ts';
-import { checkEdit, putPatch, takeNumbers } from './check-edit.ts';
+import type { Patch, Spool } from '../records.ts';
+import type { Plan } from '../schema.ts';
+import { putPatch, takeNumbers } from './changes.ts';
+import { checkEdit } from './check-edit.ts';
 
 /** The id a patch gets from a fresh number. */
 export function patchIdOf(number: number): string {

@@ -3,8 +3,10 @@ import { fail, type Result } from '../../errors/problem.ts';
 import { distance, type Point, snapToMicrometre } from '../../geometry/point.ts';
 import { cosSinDeg, normaliseDeg } from '../../geometry/transform.ts';
 import type { Edit } from '../edit.ts';
-import type { Backdrop, Plan, PlanImage } from '../schema.ts';
-import { checkEdit, takeNumbers } from './check-edit.ts';
+import type { Backdrop, PlanImage } from '../records.ts';
+import type { Plan } from '../schema.ts';
+import { takeNumbers } from './changes.ts';
+import { checkEdit } from './check-edit.ts';
 
 export type PictureBytes = Omit<PlanImage, 'id'>;
 

@@ -1,8 +1,10 @@
 import type { Result } from '../../errors/problem.ts';
 import type { Change, Edit } from '../edit.ts';
 import { kindOf } from '../placed.ts';
-import type { Facts, Habits, Plan } from '../schema.ts';
-import { checkEdit, putPart } from './check-edit.ts';
+import type { Facts, Habits } from '../records.ts';
+import type { Plan } from '../schema.ts';
+import { putPart } from './changes.ts';
+import { checkEdit } from './check-edit.ts';
 import { tidyName } from './cloth-edits.ts';
 
 /** Gives the plan another name. */

@@ -1,6 +1,7 @@
 import { fail, type Result } from '../../errors/problem.ts';
 import type { Change, Edit } from '../edit.ts';
-import type { Plan, Sitting } from '../schema.ts';
+import type { Sitting } from '../records.ts';
+import type { Plan } from '../schema.ts';
 import { checkEdit } from './check-edit.ts';
 
 /** The step whose tick starts the deadline of a vanishing mark. */

@@ -4,8 +4,10 @@ import { type Point, snapToMicrometre } from '../../geometry/point.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
 import type { Change, Edit } from '../edit.ts';
 import { partOf, shortHoleName } from '../placed.ts';
-import type { HoleRef, Plan, Run } from '../schema.ts';
-import { checkEdit, putRun, takeNumbers } from './check-edit.ts';
+import type { HoleRef, Run } from '../records.ts';
+import type { Plan } from '../schema.ts';
+import { putRun, takeNumbers } from './changes.ts';
+import { checkEdit } from './check-edit.ts';
 
 /** The id a run gets from a fresh number. */
 export function runIdOf(number: number): string {

@@ -1,8 +1,10 @@
 /** What is said about the sewing of a piece besides its habits: other work, cut lengths, prices, kits, the order of steps. */
 import { fail, type Result } from '../../errors/problem.ts';
 import type { Edit } from '../edit.ts';
-import type { Kits, Plan, Work } from '../schema.ts';
-import { checkEdit, takeNumbers } from './check-edit.ts';
+import type { Kits, Work } from '../records.ts';
+import type { Plan } from '../schema.ts';
+import { takeNumbers } from './changes.ts';
+import { checkEdit } from './check-edit.ts';
 
 /** The id that work on the piece gets from a fresh number. */
 export function workIdOf(number: number): string {

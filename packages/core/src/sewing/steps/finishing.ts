@@ -1,7 +1,7 @@
 /** From the sealed knots to the closed piece. */
 import { willItLight } from '../../circuit/will-it-light.ts';
 import { type Piece, threadEndMm } from '../../nets/pieces.ts';
-import type { Habits } from '../../plan/schema.ts';
+import type { Habits } from '../../plan/records.ts';
 import { mergedWith } from '../../power/circuits.ts';
 import { withContactsClosed } from '../../power/contacts.ts';
 import { TAIL_MM } from '../../thread/required-gap.ts';

@@ -2,7 +2,7 @@
 import { faceName } from '../../cloth/cloth.ts';
 import type { Hole } from '../../parts/part-kind.ts';
 import { holeKey, kindOf, runsByHole } from '../../plan/placed.ts';
-import type { Part } from '../../plan/schema.ts';
+import type { Part } from '../../plan/records.ts';
 import { SECONDS } from '../pace.ts';
 import { listed, signed } from '../sheet-names.ts';
 import { makeStep, type StepDraft } from '../step.ts';

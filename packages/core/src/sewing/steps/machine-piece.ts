@@ -5,7 +5,8 @@
 import { faceName, otherFace } from '../../cloth/cloth.ts';
 import type { Piece } from '../../nets/pieces.ts';
 import { loopFace, partOf, sumRun } from '../../plan/placed.ts';
-import type { HoleRef, Plan } from '../../plan/schema.ts';
+import type { HoleRef } from '../../plan/records.ts';
+import type { Plan } from '../../plan/schema.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
 import { loopLengthMm } from '../../thread/thread-sums.ts';
 import { formatLength, formatLengthBare } from '../../units/length.ts';

@@ -3,7 +3,7 @@ import { distance } from '../../geometry/point.ts';
 import type { Piece } from '../../nets/pieces.ts';
 import { consumersOf } from '../../parts/part-element.ts';
 import { holeKey, holePoint, kindOf, partOf } from '../../plan/placed.ts';
-import type { HoleRef } from '../../plan/schema.ts';
+import type { HoleRef } from '../../plan/records.ts';
 import { groupBy } from '../../units/group-by.ts';
 import type { StepContext } from './step-context.ts';
 

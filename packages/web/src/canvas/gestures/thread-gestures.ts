@@ -2,7 +2,7 @@
 import { snapToMicrometre } from '@sashiko/core/geometry/point';
 import { addBend, moveBend } from '@sashiko/core/plan/edits/run-edits';
 import { holeKey } from '@sashiko/core/plan/placed';
-import type { HoleRef } from '@sashiko/core/plan/schema';
+import type { HoleRef } from '@sashiko/core/plan/records';
 import { currentPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { clampToCloth } from '../clamp.ts';

@@ -1,6 +1,6 @@
 import { cautionsFor } from '@sashiko/core/checks/cautions';
 import { stateFacts } from '@sashiko/core/plan/edits/plan-edits';
-import type { Facts } from '@sashiko/core/plan/schema';
+import type { Facts } from '@sashiko/core/plan/records';
 import { Segmented, Select } from 'antd';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 

@@ -8,7 +8,7 @@ import {
   layPicture,
   toPicture,
 } from '@sashiko/core/plan/edits/picture-edits';
-import type { Backdrop, PlanImage } from '@sashiko/core/plan/schema';
+import type { Backdrop, PlanImage } from '@sashiko/core/plan/records';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button, Slider } from 'antd';
 import { useState } from 'react';

@@ -16,7 +16,8 @@ import {
   turnPartOver,
 } from '@sashiko/core/plan/edits/part-edits';
 import { kindOf } from '@sashiko/core/plan/placed';
-import type { Part, Plan } from '@sashiko/core/plan/schema';
+import type { Part } from '@sashiko/core/plan/records';
+import type { Plan } from '@sashiko/core/plan/schema';
 import { Button, Input, Segmented, Select, Slider } from 'antd';
 import { useState } from 'react';
 import { withRepair } from '../../canvas/follow-threads.ts';

@@ -1,6 +1,6 @@
 import { boundsOf } from '@sashiko/core/geometry/polygon';
 import type { PartKind } from '@sashiko/core/parts/part-kind';
-import { newCloth } from '@sashiko/core/plan/new-plan';
+import { newCloth } from '@sashiko/core/plan/usual';
 import { PartDrawing } from '../../canvas/PartDrawing.tsx';
 
 /** Any cloth will do for a part seen by itself from its front. */

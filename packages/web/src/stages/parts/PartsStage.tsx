@@ -1,4 +1,4 @@
-import type { Part } from '@sashiko/core/plan/schema';
+import type { Part } from '@sashiko/core/plan/records';
 import { useState } from 'react';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { LiveMarks } from '../../canvas/LiveMarks.tsx';

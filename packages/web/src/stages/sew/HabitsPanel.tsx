@@ -1,6 +1,7 @@
 import { changeHabits, changeLegSign } from '@sashiko/core/plan/edits/plan-edits';
 import { takeHabits } from '@sashiko/core/plan/house-style';
-import type { Habits, Plan } from '@sashiko/core/plan/schema';
+import type { Habits } from '@sashiko/core/plan/records';
+import type { Plan } from '@sashiko/core/plan/schema';
 import type { Unfollowed } from '@sashiko/core/sewing/step-order';
 import { Button } from 'antd';
 import { useMakerStore } from '../../stores/maker-store.ts';

@@ -1,5 +1,6 @@
 import { addWork, changeWork, deleteWork } from '@sashiko/core/plan/edits/sewing-edits';
-import type { Plan, Work } from '@sashiko/core/plan/schema';
+import type { Work } from '@sashiko/core/plan/records';
+import type { Plan } from '@sashiko/core/plan/schema';
 import { Button, Input, Select } from 'antd';
 import { useState } from 'react';
 import { usePlanStore } from '../../stores/plan-store.ts';

@@ -6,7 +6,8 @@ import {
   removeBend,
 } from '@sashiko/core/plan/edits/run-edits';
 import { copiesOf, holeName, sumRun } from '@sashiko/core/plan/placed';
-import type { Plan, Run } from '@sashiko/core/plan/schema';
+import type { Run } from '@sashiko/core/plan/records';
+import type { Plan } from '@sashiko/core/plan/schema';
 import { isSewn } from '@sashiko/core/router/problem-of-plan';
 import { tidyRun } from '@sashiko/core/router/tidy';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';

@@ -1,6 +1,6 @@
 import type { PatchReason } from '@sashiko/core/advice/patch-reasons';
 import { distance } from '@sashiko/core/geometry/point';
-import type { Patch } from '@sashiko/core/plan/schema';
+import type { Patch } from '@sashiko/core/plan/records';
 import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
 
 export interface NeededPatch {

@@ -11,7 +11,8 @@ import {
 import { addPatch } from '@sashiko/core/plan/edits/patch-edits';
 import { runName } from '@sashiko/core/plan/edits/run-edits';
 import { holeKey, holeName, holePoint, kindOf, runPath } from '@sashiko/core/plan/placed';
-import type { HoleRef, Plan, Run } from '@sashiko/core/plan/schema';
+import type { HoleRef, Run } from '@sashiko/core/plan/records';
+import type { Plan } from '@sashiko/core/plan/schema';
 import { Button, Select } from 'antd';
 import { useState } from 'react';
 import { usePlanStore } from '../../stores/plan-store.ts';

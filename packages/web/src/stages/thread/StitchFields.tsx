@@ -1,4 +1,4 @@
-import type { Run } from '@sashiko/core/plan/schema';
+import type { Run } from '@sashiko/core/plan/records';
 import { SEWN_STITCHES } from '@sashiko/core/thread/stitch-kinds';
 import { THREAD_KINDS } from '@sashiko/core/thread/thread-kinds';
 import type { LengthUnit } from '@sashiko/core/units/length';

@@ -1,0 +1,91 @@
+/**
+ * Rules that span records: what no schema of one record can say. Each table or field that hangs on others has one entry: what can be
+ * wrong with it, which of it an edit elsewhere may have made wrong, and what goes along when something else goes. Files are
+ * held against all of it, edits against what they touch.
+ */
+import type { Problem } from '../errors/problem.ts';
+import { ownPartProblem } from '../parts/own-part.ts';
+import type { Change } from './edit.ts';
+import { type Going, orphanedPatches, orphanedWishes, orphanedWorks } from './orphans.ts';
+import { clothProblem } from './problems/cloth-problem.ts';
+import {
+  backdropProblem,
+  habitsProblem,
+  spoolProblem,
+  wishesProblem,
+  workProblem,
+} from './problems/other-problems.ts';
+import { partProblem } from './problems/part-problem.ts';
+import { patchProblem, runProblem } from './problems/run-problem.ts';
+import type { FieldName, Plan, TableName } from './schema.ts';
+
+/** What an edit touches: fields by name, and ids of each table, with those that hang on them. */
+export interface Touched {
+  readonly fields: ReadonlySet<FieldName>;
+  readonly ids: Readonly<Record<TableName, ReadonlySet<string>>>;
+}
+
+interface RuleOf<Record> {
+  /** What is wrong with one record in this plan, or null. */
+  problem(plan: Plan, record: Record): Problem | null;
+  /** Ids that an edit of other things has touched as well; those of earlier entries are complete by then. */
+  hangingOn?(touched: Touched, plan: Plan): Iterable<string>;
+  /** What has to be changed along with an edit, so that nothing hangs on what is gone. */
+  orphans?(plan: Plan, going: Going): readonly Change[];
+}
+
+type TableRule = { [Table in TableName]: { readonly table: Table } & RuleOf<Plan[Table][string]> }[TableName];
+
+interface FieldRule {
+  readonly field: FieldName;
+  problem(plan: Plan): Problem | null;
+  /** The tables it hangs on. */
+  readonly hangsOn?: readonly TableName[];
+  orphans?(plan: Plan, going: Going): readonly Change[];
+}
+
+export type RecordRule = TableRule | FieldRule;
+
+/** In this order, so that each may rely on those before it. */
+export const RECORD_RULES: readonly RecordRule[] = [
+  { field: 'cloth', problem: ({ cloth }: Plan) => clothProblem(cloth) },
+  { field: 'habits', problem: ({ habits }: Plan) => habitsProblem(habits) },
+  { field: 'backdrop', problem: backdropProblem, hangsOn: ['images'] },
+  { table: 'ownParts', problem: (_plan, own) => ownPartProblem(own, `ownParts.${own.id}`) },
+  {
+    table: 'parts',
+    problem: partProblem,
+    hangingOn({ fields, ids }, { parts }) {
+      if (fields.has('cloth')) return Object.keys(parts);
+      if (ids.ownParts.size === 0) return [];
+      return Object.keys(parts).filter((id) => ids.ownParts.has(parts[id]?.kindId ?? ''));
+    },
+  },
+  {
+    table: 'runs',
+    problem: runProblem,
+    hangingOn({ fields, ids }, { runs }) {
+      if (fields.has('cloth')) return Object.keys(runs);
+      if (ids.parts.size === 0) return [];
+      const hangs = (id: string): boolean => {
+        const run = runs[id];
+        return run !== undefined && (ids.parts.has(run.from.partId) || ids.parts.has(run.to.partId));
+      };
+      return Object.keys(runs).filter(hangs);
+    },
+  },
+  {
+    table: 'patches',
+    problem: patchProblem,
+    hangingOn: ({ fields }, { patches }) => (fields.has('cloth') ? Object.keys(patches) : []),
+    orphans: orphanedPatches,
+  },
+  { table: 'spools', problem: (_plan, spool) => spoolProblem(spool) },
+  {
+    table: 'works',
+    problem: workProblem,
+    hangingOn: ({ fields }, { works }) => (fields.has('cloth') ? Object.keys(works) : []),
+    orphans: orphanedWorks,
+  },
+  { field: 'wishes', problem: wishesProblem, hangsOn: ['parts', 'ownParts'], orphans: orphanedWishes },
+];
