@@ -18,7 +18,26 @@ export const MIGRATIONS: readonly Migration[] = [
   { from: 2, apply: fromVersion2 },
   { from: 3, apply: fromVersion3 },
   { from: 4, apply: fromVersion4 },
+  { from: 5, apply: fromVersion5 },
 ];
+
+/** Version 6 knows when steps were ticked and readings taken; of those before, nobody kept it. */
+function fromVersion5(raw: Raw): Raw {
+  const { ticks, readings } = raw;
+  return {
+    ...raw,
+    ticks: isRecord(ticks)
+      ? mapRecords(ticks, (tick, stepId) => (tick === true ? { stepId, atMs: null } : tick))
+      : ticks,
+    readings: isRecord(readings)
+      ? mapRecords(readings, (reading) => (isRecord(reading) ? { ...reading, atMs: null } : reading))
+      : readings,
+  };
+}
+
+function mapRecords(table: Raw, change: (record: unknown, id: string) => unknown): Raw {
+  return Object.fromEntries(Object.entries(table).map(([id, record]) => [id, change(record, id)]));
+}
 
 /** Version 5 knows the habits of sewing, other work on the piece, cut lengths, prices, kits, an order of steps and where the work stands. */
 function fromVersion4(raw: Raw): Raw {

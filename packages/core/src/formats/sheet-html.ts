@@ -2,7 +2,9 @@
  * The sheet as one file that needs nothing else: to carry to a phone, or to print elsewhere. Ticks are kept by step id in the browser
  * that opens it, where that browser keeps anything. No text of the maker's is ever markup, and the file may fetch nothing.
  */
+
 import { signMark } from '../plan/placed.ts';
+import { isTicked } from '../plan/progress.ts';
 import type { Plan } from '../plan/schema.ts';
 import { amountWords, GATHER_GROUPS } from '../sewing/gather.ts';
 import { expectedSeconds, formatWorkTime, type Pace, UNKNOWN_PACE } from '../sewing/pace.ts';
@@ -159,7 +161,7 @@ function stepList(plan: Plan, sheet: SewingSheet): string {
         : null;
       const picture = drawing === null ? '' : drawingSvgElement(drawing, drawing.description, false);
       const chance = step.lastChance === null ? '' : `<p class="chance">${escapeMarkup(step.lastChance)}</p>`;
-      const checked = plan.ticks[step.id] === true ? ' checked' : '';
+      const checked = isTicked(plan, step.id) ? ' checked' : '';
       return `${heading}<div class="step">${chance}<label><input type="checkbox" data-step="${escapeMarkup(step.id)}"${checked}><span class="words">${i + 1}. ${escapeMarkup(keptTogether(step.text))}</span></label>${picture}</div>`;
     })
     .join('\n');

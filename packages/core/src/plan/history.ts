@@ -1,5 +1,7 @@
+import type { Problem } from '../errors/problem.ts';
 import { applyEdit, type Edit, invertEdit, isEmptyEdit, squashEdits } from './edit.ts';
-import type { Plan } from './schema.ts';
+import { sewnProblem } from './edits/sewn-problem.ts';
+import { isLog, type Plan } from './schema.ts';
 
 interface Entry {
   readonly edit: Edit;
@@ -22,10 +24,18 @@ export function startHistory(plan: Plan): History {
   return { plan, past: [], future: [] };
 }
 
-/** Applies an edit and remembers it; an edit of the same gesture as the last joins it. An empty edit changes nothing. */
-export function commitEdit(history: History, edit: Edit, gesture: string | null = null): History {
-  if (isEmptyEdit(edit)) return history;
-  const plan = applyEdit(history.plan, edit);
+/**
+ * Applies an edit and remembers it; an edit of the same gesture as the last joins it. An empty edit changes nothing. What happened to
+ * the piece that is made (ticks, readings, pauses, the log) is applied and not remembered: it cannot be undone, and takes no way forward away.
+ */
+export function commitEdit(history: History, whole: Edit, gesture: string | null = null): History {
+  if (isEmptyEdit(whole)) return history;
+  const plan = applyEdit(history.plan, whole);
+  const edit: Edit = {
+    label: whole.label,
+    changes: whole.changes.filter((change) => !isLog('field' in change ? change.field : change.table)),
+  };
+  if (isEmptyEdit(edit)) return { ...history, plan };
   const last = history.past.at(-1);
   if (gesture !== null && last !== undefined && last.gesture === gesture) {
     const squashed = squashEdits(last.edit, edit);
@@ -35,7 +45,15 @@ export function commitEdit(history: History, edit: Edit, gesture: string | null 
   return { plan, past: [...history.past, { edit, gesture }].slice(-LONGEST_HISTORY), future: [] };
 }
 
-/** One step back; the same history when there is none. */
+/** Why the last edit cannot be undone, or the next not done again: it would move what is sewn by now. Null when it can, or there is none. */
+export function wayProblem({ plan, past, future }: History, way: 'undo' | 'redo'): Problem | null {
+  const entry = way === 'undo' ? past.at(-1) : future[0];
+  if (entry === undefined) return null;
+  const edit = way === 'undo' ? invertEdit(entry.edit) : entry.edit;
+  return sewnProblem(plan, applyEdit(plan, edit), edit.changes);
+}
+
+/** One step back; the same history when there is none. Whether it may be taken, `wayProblem` says. */
 export function undo(history: History): History {
   const last = history.past.at(-1);
   if (last === undefined) return history;

@@ -269,10 +269,31 @@ export const SpoolSchema = v.strictObject({
 /** A finding the maker lives with, and why. */
 export const AcceptanceSchema = v.strictObject({ key: findingKey, reason: name });
 
+/** A time in milliseconds since 1970 (UTC); null where it was not kept. */
+const atMs = v.nullable(between(0, 1e15));
+
+/** A sewing step that is done. */
+export const TickSchema = v.strictObject({ stepId, atMs });
+
 /** What was read on the bench. */
 export const ReadingSchema = v.strictObject({
   testId: stepId,
   value: v.pipe(v.number(), v.finite()),
+  atMs,
+});
+
+/** One thing that happened to the piece that is made. Entries are added and never changed. */
+export const LogEntrySchema = v.strictObject({
+  atMs,
+  /** Which making of the plan it happened to, counted from 1. */
+  build: wholeBetween(1, 500),
+  /** The plan as it was then, by `plan/content.ts`. */
+  content: v.pipe(v.string(), v.regex(/^[0-9a-f]{16}$/)),
+  what: v.picklist(['tick', 'untick', 'reading', 'wiped', 'pause', 'resume']),
+  /** The step or test; null for the piece as a whole. */
+  of: v.nullable(stepId),
+  /** What was read. */
+  value: v.nullable(v.pipe(v.number(), v.finite())),
 });
 
 export type DeepReadonly<T> = T extends readonly (infer Item)[]
@@ -297,3 +318,5 @@ export type Kits = DeepReadonly<v.InferOutput<typeof KitsSchema>>;
 export type Sitting = DeepReadonly<v.InferOutput<typeof SittingSchema>>;
 export type Reading = DeepReadonly<v.InferOutput<typeof ReadingSchema>>;
 export type HoleRef = DeepReadonly<v.InferOutput<typeof HoleRefSchema>>;
+export type Tick = DeepReadonly<v.InferOutput<typeof TickSchema>>;
+export type LogEntry = DeepReadonly<v.InferOutput<typeof LogEntrySchema>>;

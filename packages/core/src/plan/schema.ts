@@ -15,6 +15,7 @@ import {
   HabitsSchema,
   ImageSchema,
   KitsSchema,
+  LogEntrySchema,
   name,
   PartSchema,
   PatchSchema,
@@ -25,6 +26,7 @@ import {
   SittingSchema,
   SpoolSchema,
   stepId,
+  TickSchema,
   WishSchema,
   WorkSchema,
   wholeBetween,
@@ -34,7 +36,10 @@ import { DEFAULT_HABITS, NOT_BEGUN, newCloth, ONE_KIT, UNKNOWN_FACTS } from './u
 /** What a plan file says it is. */
 export const PLAN_FORMAT = 'sashiko-plan';
 /** The version this Sashiko writes; older ones are migrated, newer ones refused. */
-export const PLAN_VERSION = 5;
+export const PLAN_VERSION = 6;
+
+/** A making of hundreds of steps, ticked and taken back many times over. */
+const MOST_LOG_ENTRIES = 200_000;
 
 /** One value of a plan that is there once. */
 interface FieldForm {
@@ -43,18 +48,21 @@ interface FieldForm {
   readonly empty: unknown;
   /** The version that brought it. */
   readonly since: number;
+  /** It tells what happened to the piece that is made, and is not undone with the plan: what is sewn stays sewn. */
+  readonly isLog?: boolean;
 }
 
 /** Records of one kind, by id. */
 interface TableForm {
   readonly id: v.GenericSchema<string, string>;
   readonly record: v.GenericSchema;
-  /** Where a record says its own id; null where it has none. */
-  readonly ownId: string | null;
+  /** Where a record says its own id. */
+  readonly ownId: string;
   /** So many at most, many times a large piece, and what a maker calls them. */
   readonly most: number;
   readonly noun: string;
   readonly since: number;
+  readonly isLog?: boolean;
 }
 
 export const FIELDS = {
@@ -70,7 +78,14 @@ export const FIELDS = {
   kits: { form: KitsSchema, empty: ONE_KIT, since: 5 },
   /** The order the maker wants the steps in, by step id; steps it does not name take their usual place. */
   stepOrder: { form: v.pipe(v.array(stepId), v.maxLength(20_000)), empty: [], since: 5 },
-  sitting: { form: SittingSchema, empty: NOT_BEGUN, since: 5 },
+  sitting: { form: SittingSchema, empty: NOT_BEGUN, since: 5, isLog: true },
+  /** All that happened, in its order. */
+  log: {
+    form: v.pipe(v.array(LogEntrySchema), v.maxLength(MOST_LOG_ENTRIES)),
+    empty: [],
+    since: 6,
+    isLog: true,
+  },
 } as const satisfies Readonly<Record<string, FieldForm>>;
 
 export const TABLES = {
@@ -100,8 +115,24 @@ export const TABLES = {
   cuts: { id: recordId, record: CutSchema, ownId: 'id', most: 5000, noun: 'cut lengths', since: 5 },
   prices: { id: stepId, record: PriceSchema, ownId: 'itemId', most: 2000, noun: 'prices', since: 5 },
   /** Sewing steps that are done. */
-  ticks: { id: stepId, record: v.literal(true), ownId: null, most: 60_000, noun: 'ticks', since: 1 },
-  readings: { id: stepId, record: ReadingSchema, ownId: 'testId', most: 60_000, noun: 'readings', since: 1 },
+  ticks: {
+    id: stepId,
+    record: TickSchema,
+    ownId: 'stepId',
+    most: 60_000,
+    noun: 'ticks',
+    since: 1,
+    isLog: true,
+  },
+  readings: {
+    id: stepId,
+    record: ReadingSchema,
+    ownId: 'testId',
+    most: 60_000,
+    noun: 'readings',
+    since: 1,
+    isLog: true,
+  },
 } as const satisfies Readonly<Record<string, TableForm>>;
 
 export type FieldName = keyof typeof FIELDS;
@@ -109,6 +140,17 @@ export type TableName = keyof typeof TABLES;
 
 export const FIELD_NAMES = Object.keys(FIELDS) as readonly FieldName[];
 export const TABLE_NAMES = Object.keys(TABLES) as readonly TableName[];
+
+const LOG_NAMES: ReadonlySet<string> = new Set(
+  Object.entries<{ readonly isLog?: boolean }>({ ...FIELDS, ...TABLES } as never)
+    .filter(([, form]) => form.isLog === true)
+    .map(([name]) => name),
+);
+
+/** Whether a table or field tells what happened to the piece that is made. */
+export function isLog(name: FieldName | TableName): boolean {
+  return LOG_NAMES.has(name);
+}
 
 type FieldForms = { [Name in FieldName]: (typeof FIELDS)[Name]['form'] };
 type TableForms = {

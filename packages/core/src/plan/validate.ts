@@ -38,7 +38,6 @@ function firstProblem(plan: Plan): Problem | null {
 /** The first record of a table that lies under another id than its own. */
 function misfiledProblem(plan: Plan, table: TableName): Problem | null {
   const { ownId } = TABLES[table];
-  if (ownId === null) return null;
   for (const [key, record] of Object.entries(plan[table])) {
     const own = (record as Readonly<Record<string, unknown>>)[ownId];
     if (own !== key) return misfiled(`${table}.${key}`, String(own));

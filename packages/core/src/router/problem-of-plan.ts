@@ -1,4 +1,5 @@
 /** A plan and what its maker asks for as a routing problem. */
+
 import { areasFor, clothOutline } from '../cloth/cloth.ts';
 import { fail, type Result, succeed } from '../errors/problem.ts';
 import { normaliseDeg } from '../geometry/transform.ts';
@@ -12,6 +13,7 @@ import { sewingByHabit } from '../plan/edits/run-edits.ts';
 import { sewingTick } from '../plan/edits/sewn-problem.ts';
 import { mirroredTurn } from '../plan/mirror.ts';
 import { holeKey, holeOf, kindOf, type RunSewing, runPath } from '../plan/placed.ts';
+import { isTicked } from '../plan/progress.ts';
 import type { HoleRef, Part, Run } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import {
@@ -141,7 +143,7 @@ function platedHoles<T extends { readonly plated: boolean }>(holes: readonly T[]
 
 /** Whether a run is sewn, by the ticks. */
 export function isSewn(plan: Plan, run: Run): boolean {
-  return plan.ticks[sewingTick(run.id)] === true;
+  return isTicked(plan, sewingTick(run.id));
 }
 
 /** Whether routing must leave a run as it is whatever is asked: it is sewn, locked, or came from the factory. */

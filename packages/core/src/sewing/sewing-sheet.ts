@@ -1,6 +1,8 @@
 /** The sheet: everything a maker needs to sew a plan, worked out once. */
+
 import { type Caution, cautionsFor } from '../checks/cautions.ts';
 import { cutPieces, type Piece } from '../nets/pieces.ts';
+import { isTicked } from '../plan/progress.ts';
 import type { Plan } from '../plan/schema.ts';
 import { groupBy } from '../units/group-by.ts';
 import { accessOf, outOfReach, unreachableHolders } from './access.ts';
@@ -117,7 +119,7 @@ export function missingBefore(
 ): readonly SewingStep[] {
   const open = new Set(
     step.needs
-      .filter(({ kind, stepId }) => kind === 'must' && plan.ticks[stepId] !== true)
+      .filter(({ kind, stepId }) => kind === 'must' && !isTicked(plan, stepId))
       .map(({ stepId }) => stepId),
   );
   return steps.filter(({ id }) => open.has(id));

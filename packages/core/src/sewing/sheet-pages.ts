@@ -1,5 +1,7 @@
 /** The sheet as pages: what to gather, what to cut, what to do with small drawings and boxes to tick, and the label. */
+
 import type { Piece } from '../nets/pieces.ts';
+import { isTicked } from '../plan/progress.ts';
 import type { Plan } from '../plan/schema.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { formatLength } from '../units/length.ts';
@@ -145,7 +147,7 @@ export function isDrawn(step: Pick<SewingStep, 'id'>): boolean {
 function stepBlocks(plan: Plan, step: SewingStep, i: number, artist: StepArtist | null): readonly Block[] {
   const chance =
     step.lastChance === null ? [] : [{ text: step.lastChance, bold: true, indentMm: 7, keepsNext: true }];
-  const isDone = plan.ticks[step.id] === true ? ' (done)' : '';
+  const isDone = isTicked(plan, step.id) ? ' (done)' : '';
   const drawing = isDrawn(step) ? artist?.draw(step, DRAWING_MM.width, DRAWING_MM.height) : null;
   return [...chance, { text: `${i + 1}. ${step.text}${isDone}`, box: true, drawing: drawing ?? null }];
 }

@@ -1,4 +1,5 @@
 /** Work that is laid down and taken up again: where it is safe to stop, and what has a deadline. */
+import { isTicked } from '../plan/progress.ts';
 import type { Plan } from '../plan/schema.ts';
 import { powerWords, sourcesOf } from '../power/sources.ts';
 import type { SewingStep } from './step.ts';
@@ -8,7 +9,7 @@ export const AIR_INK_MS = 48 * 3_600_000;
 
 /** The first step that is not ticked off, or null when all are. */
 export function nextStep(plan: Pick<Plan, 'ticks'>, steps: readonly SewingStep[]): SewingStep | null {
-  return steps.find(({ id }) => plan.ticks[id] !== true) ?? null;
+  return steps.find(({ id }) => !isTicked(plan, id)) ?? null;
 }
 
 export interface StopAdvice {
@@ -24,7 +25,7 @@ export interface StopAdvice {
  */
 export function stopAdvice(plan: Plan, steps: readonly SewingStep[], stepId: string | null): StopAdvice {
   const shown = stepId === null ? steps.length : steps.findIndex(({ id }) => id === stepId);
-  const isDone = stepId !== null && plan.ticks[stepId] === true;
+  const isDone = stepId !== null && isTicked(plan, stepId);
   const i = Math.max(0, shown) + (isDone ? 1 : 0);
   const before = steps[i - 1];
   const power = powerWords(sourcesOf(plan));
@@ -57,7 +58,7 @@ export function marksDeadline(
   nowMs: number,
 ): MarksDeadline | null {
   const { markedAtMs } = plan.sitting;
-  const isAllSewn = steps.every(({ id }) => !/^(start|sew|hold|tack):/.test(id) || plan.ticks[id] === true);
+  const isAllSewn = steps.every(({ id }) => !/^(start|sew|hold|tack):/.test(id) || isTicked(plan, id));
   if (plan.habits.marker !== 'air' || markedAtMs === null || isAllSewn) return null;
   const leftMs = markedAtMs + AIR_INK_MS - nowMs;
   const hours = Math.max(0, Math.round(Math.abs(leftMs) / 3_600_000));

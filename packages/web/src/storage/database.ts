@@ -1,17 +1,17 @@
 import type { OwnPart } from '@sashiko/core/parts/own-part';
 import type { History } from '@sashiko/core/plan/history';
-import type { PlanImage } from '@sashiko/core/plan/records';
+import type { LogEntry, PlanImage } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import Dexie, { type DexieOptions, type EntityTable, type Table } from 'dexie';
 
 /** One step of the way back or forward. */
 export type HistoryEntry = History['past'][number];
 
-/** A plan on the shelf. Its pictures, and each step of the way back and forward, lie in rows of their own. */
+/** A plan on the shelf. Its pictures, its log, and each step of the way back and forward lie in rows of their own. */
 export interface PlanRecord {
   readonly id: string;
   readonly name: string;
-  /** Without the bytes of its pictures. */
+  /** Without the bytes of its pictures, and without its log. */
   readonly plan: Plan;
   readonly pictureIds: readonly string[];
   /** The numbers of its steps, in order. */
@@ -19,6 +19,8 @@ export interface PlanRecord {
   readonly future: readonly number[];
   /** The number the next step takes. */
   readonly nextStep: number;
+  /** How many entries its log has in rows; missing in records of before there was one. */
+  readonly logged?: number;
   /** Counts saves; a save that starts from an older count than is stored is refused. */
   readonly revision: number;
   readonly changedAt: number;
@@ -36,6 +38,13 @@ export interface StepRow {
   readonly planId: string;
   readonly number: number;
   readonly entry: HistoryEntry;
+}
+
+/** One entry of a plan's log: added once, never written again. */
+export interface LogRow {
+  readonly planId: string;
+  readonly number: number;
+  readonly entry: LogEntry;
 }
 
 /** Small facts about this browser: whether the demo plans were laid out, the theme. */
@@ -61,6 +70,7 @@ class SashikoDatabase extends Dexie {
   readonly plans!: EntityTable<PlanRecord, 'id'>;
   readonly pictures!: Table<PictureRow, [planId: string, imageId: string]>;
   readonly steps!: Table<StepRow, [planId: string, number: number]>;
+  readonly log!: Table<LogRow, [planId: string, number: number]>;
   readonly facts!: EntityTable<Fact, 'key'>;
   readonly ownParts!: EntityTable<StoredOwnPart, 'id'>;
 
@@ -93,6 +103,7 @@ class SashikoDatabase extends Dexie {
           });
         }
       });
+    this.version(4).stores({ log: '[planId+number], planId' });
   }
 }
 

@@ -5,7 +5,7 @@
 import type { History } from '@sashiko/core/plan/history';
 import type { PlanImage } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
-import type { HistoryEntry, PictureRow, PlanRecord, StepRow } from './database.ts';
+import type { HistoryEntry, LogRow, PictureRow, PlanRecord, StepRow } from './database.ts';
 
 /** How many steps back and forward survive closing the browser: enough for an evening. */
 const KEPT_STEPS = 100;
@@ -16,9 +16,10 @@ const storedSteps = new WeakMap<HistoryEntry, Map<string, number>>();
 
 /** What a save puts into the store and takes out of it. */
 export interface HistoryRows {
-  readonly fields: Pick<PlanRecord, 'plan' | 'pictureIds' | 'past' | 'future' | 'nextStep'>;
+  readonly fields: Pick<PlanRecord, 'plan' | 'pictureIds' | 'past' | 'future' | 'nextStep' | 'logged'>;
   readonly newPictures: readonly PictureRow[];
   readonly newSteps: readonly StepRow[];
+  readonly newEntries: readonly LogRow[];
   readonly goneSteps: ReadonlyArray<[planId: string, number: number]>;
   readonly gonePictures: ReadonlyArray<[planId: string, imageId: string]>;
 }
@@ -26,7 +27,7 @@ export interface HistoryRows {
 /** The rows of a history, seen from what is stored of the plan. */
 export function rowsOf(
   history: History,
-  stored: Pick<PlanRecord, 'pictureIds' | 'past' | 'future' | 'nextStep'>,
+  stored: Pick<PlanRecord, 'pictureIds' | 'past' | 'future' | 'nextStep' | 'logged'>,
 ): HistoryRows {
   const { plan } = history;
   const planId = plan.id;
@@ -46,7 +47,8 @@ export function rowsOf(
   const pictures = Object.entries(plan.images);
   return {
     fields: {
-      plan: { ...plan, images: {} },
+      plan: { ...plan, images: {}, log: [] },
+      logged: plan.log.length,
       pictureIds: pictures.map(([imageId]) => imageId),
       past,
       future,
@@ -58,6 +60,10 @@ export function rowsOf(
         : [{ planId, imageId, image }],
     ),
     newSteps,
+    // A log only grows, so what is new is what lies beyond the entries that are stored.
+    newEntries: plan.log.slice(stored.logged ?? 0).map((entry, i) => {
+      return { planId, number: (stored.logged ?? 0) + i, entry };
+    }),
     goneSteps: [...known].filter((number) => !kept.has(number)).map((number) => [planId, number]),
     gonePictures: stored.pictureIds
       .filter((imageId) => !Object.hasOwn(plan.images, imageId))
@@ -73,13 +79,20 @@ export function rememberRows(pictures: readonly PictureRow[], steps: readonly St
     storedSteps.set(entry, (storedSteps.get(entry) ?? new Map<string, number>()).set(planId, number));
 }
 
-/** A plan's record with its pictures again, as far as both are there. It may be anything: nothing is checked here. */
-export function withPictures(record: Pick<PlanRecord, 'plan'>, pictures: readonly PictureRow[]): unknown {
+/** A plan's record with its pictures and its log again, as far as they are there. It may be anything: nothing is checked here. */
+export function wholePlan(
+  record: Pick<PlanRecord, 'plan'>,
+  { pictures, log }: { readonly pictures: readonly PictureRow[]; readonly log: readonly LogRow[] },
+): unknown {
   const { plan } = record;
-  if (typeof plan !== 'object' || plan === null || pictures.length === 0) return plan;
+  if (typeof plan !== 'object' || plan === null) return plan;
   const images: Record<string, PlanImage> = { ...(plan as Plan).images };
   for (const { imageId, image } of pictures) images[imageId] = image;
-  return { ...plan, images };
+  return {
+    ...plan,
+    ...(pictures.length === 0 ? {} : { images }),
+    ...(log.length === 0 ? {} : { log: log.map(({ entry }) => entry) }),
+  };
 }
 
 /** The steps of these numbers in order; from the first that is missing on none, as the way leads through it. */

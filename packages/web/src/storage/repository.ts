@@ -10,22 +10,26 @@ import lighthouse from '../../../../demo/lighthouse-cushion.sashiko.json?raw';
 import dogCoat from '../../../../demo/night-walk-dog-coat.sashiko.json?raw';
 import tidePool from '../../../../demo/tide-pool-hanging.sashiko.json?raw';
 import { database, type PlanRecord } from './database.ts';
-import { rememberRows, rowsOf, stepsOf, withPictures } from './history-rows.ts';
+import { rememberRows, rowsOf, stepsOf, wholePlan } from './history-rows.ts';
 
 /** A fresh id: the dice are thrown here, outside the core. */
 function freshId(): string {
   return `plan-${crypto.randomUUID().slice(0, 13)}`;
 }
 
-const NOTHING_STORED = { pictureIds: [], past: [], future: [], nextStep: 0 };
+const NOTHING_STORED = { pictureIds: [], past: [], future: [], nextStep: 0, logged: 0 };
+
+/** The tables in which a plan lies. */
+const planTables = () => [database.plans, database.pictures, database.log, database.steps];
 
 /** Puts a plan on the shelf, with nothing to undo, in place of one of the same id. */
 export async function putPlan(plan: Plan, now: number): Promise<void> {
-  await database.transaction('rw', database.plans, database.pictures, database.steps, async () => {
+  await database.transaction('rw', planTables(), async () => {
     const before = await database.plans.get(plan.id);
     await dropRows(plan.id);
-    const { fields, newPictures } = rowsOf(startHistory(plan), NOTHING_STORED);
+    const { fields, newPictures, newEntries } = rowsOf(startHistory(plan), NOTHING_STORED);
     await database.pictures.bulkPut(newPictures);
+    await database.log.bulkPut(newEntries);
     await database.plans.put({
       id: plan.id,
       name: plan.name,
@@ -39,12 +43,13 @@ export async function putPlan(plan: Plan, now: number): Promise<void> {
 
 async function dropRows(planId: string): Promise<void> {
   await database.pictures.where('planId').equals(planId).delete();
+  await database.log.where('planId').equals(planId).delete();
   await database.steps.where('planId').equals(planId).delete();
 }
 
 /** Lays the demo plans on the shelf, once per browser. */
 export async function layOutDemo(now: number): Promise<void> {
-  const tables = [database.plans, database.pictures, database.steps, database.facts];
+  const tables = [...planTables(), database.facts];
   await database.transaction('rw', tables, async () => {
     if ((await database.facts.get('demo')) !== undefined) return;
     for (const [i, text] of DEMO.entries()) {
@@ -66,8 +71,21 @@ export function isDemo(planId: string): boolean {
 export async function rawText(id: string): Promise<string | undefined> {
   const entry = await database.plans.get(id);
   if (entry === undefined) return undefined;
-  const pictures = await database.pictures.where('planId').equals(id).toArray();
-  return JSON.stringify(withPictures(entry, pictures) ?? entry, null, 2);
+  return JSON.stringify(wholePlan(entry, await beside(id)) ?? entry, null, 2);
+}
+
+/** What of a plan lies in rows of its own. */
+async function beside(planId: string) {
+  const [pictures, log] = await Promise.all([
+    database.pictures.where('planId').equals(planId).toArray(),
+    database.log.where('planId').equals(planId).sortBy('number'),
+  ]);
+  return { pictures, log };
+}
+
+/** The plan of a record as a value that may be anything, with all that lies in rows of its own. */
+export async function wholeRecord(record: PlanRecord): Promise<unknown> {
+  return wholePlan(record, await beside(record.id));
 }
 
 /** A plan as the shelf shows it; whatever its record looks like, it has a name and a date. */
@@ -112,24 +130,19 @@ export async function listPlans(removed = false): Promise<readonly ShelfEntry[]>
 export async function readPlan(id: string): Promise<Result<Plan> | undefined> {
   const record = await database.plans.get(id);
   if (record === undefined) return undefined;
-  return planFromValue(withPictures(record, await database.pictures.where('planId').equals(id).toArray()));
+  return planFromValue(await wholeRecord(record));
 }
 
 /** Opens a plan with its history; throws an Error in plain words when it is missing or cannot be read. */
 export async function loadPlan(
   id: string,
 ): Promise<{ readonly history: History; readonly revision: number }> {
-  const tables = [database.plans, database.pictures, database.steps];
-  const [record, pictures, steps] = await database.transaction('r', tables, () =>
-    Promise.all([
-      database.plans.get(id),
-      database.pictures.where('planId').equals(id).toArray(),
-      database.steps.where('planId').equals(id).toArray(),
-    ]),
+  const [record, rows, steps] = await database.transaction('r', planTables(), () =>
+    Promise.all([database.plans.get(id), beside(id), database.steps.where('planId').equals(id).toArray()]),
   );
   if (record === undefined || record.removedAt > 0)
     throw new Error('This plan is not on the shelf of this browser.');
-  const result = planFromValue(withPictures(record, pictures));
+  const result = planFromValue(wholePlan(record, rows));
   if (!result.ok) throw new Error(describeProblem(result.problem));
   const plan = result.value;
   rememberRows(
@@ -153,22 +166,22 @@ export type SaveOutcome =
 
 /**
  * Saves a history over revision `base`; refused when another tab has saved since, or deleted the plan. What lies in the store
- * already, pictures and steps, is not written again.
+ * already, pictures, log and steps, is not written again.
  */
 export async function savePlan(history: History, base: number, now: number): Promise<SaveOutcome> {
-  const tables = [database.plans, database.pictures, database.steps];
   const { id } = history.plan;
   let remember = (): void => {};
-  const outcome = await database.transaction('rw', tables, async (): Promise<SaveOutcome> => {
+  const outcome = await database.transaction('rw', planTables(), async (): Promise<SaveOutcome> => {
     const record = await database.plans.get(id);
     if (record === undefined) return { kind: 'gone' };
     if (record.revision !== base) return { kind: 'elsewhere' };
-    const { fields, newPictures, newSteps, gonePictures, goneSteps } = rowsOf(history, record);
+    const { fields, newPictures, newSteps, newEntries, gonePictures, goneSteps } = rowsOf(history, record);
     remember = () => rememberRows(newPictures, newSteps);
     await database.pictures.bulkDelete([...gonePictures]);
     await database.steps.bulkDelete([...goneSteps]);
     await database.pictures.bulkPut(newPictures);
     await database.steps.bulkPut(newSteps);
+    await database.log.bulkPut(newEntries);
     const revision = base + 1;
     const { removedAt } = record;
     await database.plans.put({
@@ -222,7 +235,7 @@ export async function setRemoved(id: string, removedAt: number): Promise<void> {
 
 /** Deletes a removed plan for good. */
 export async function deleteForGood(id: string): Promise<void> {
-  await database.transaction('rw', database.plans, database.pictures, database.steps, async () => {
+  await database.transaction('rw', planTables(), async () => {
     await database.plans.delete(id);
     await dropRows(id);
   });

@@ -5,9 +5,8 @@ import { type ShelfBackup, serializeShelf } from '@sashiko/core/formats/shelf-fi
 import type { OwnPart } from '@sashiko/core/parts/own-part';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { database } from './database.ts';
-import { withPictures } from './history-rows.ts';
 import { freshOwnPartId, listOwnParts, storeOwnPart } from './own-parts.ts';
-import { addCopy, putPlan, readFact, writeFact } from './repository.ts';
+import { addCopy, putPlan, readFact, wholeRecord, writeFact } from './repository.ts';
 
 /** Under which facts it is kept when the shelf was last backed up, and what the browser said to keeping it for good. */
 export const BACKED_UP = 'backed-up';
@@ -34,18 +33,11 @@ export async function askToKeep(): Promise<string | null> {
 
 /** The whole shelf as the text of a backup: plans on it and off it, described parts, and records that cannot be read as they are. */
 export async function backUpShelf(now: number): Promise<string> {
-  const [records, pictures, ownParts] = await Promise.all([
-    database.plans.toArray(),
-    database.pictures.toArray(),
-    listOwnParts(),
-  ]);
+  const [records, ownParts] = await Promise.all([database.plans.toArray(), listOwnParts()]);
   const plans: Plan[] = [];
   const unreadable: unknown[] = [];
   for (const record of records) {
-    const raw = withPictures(
-      record,
-      pictures.filter(({ planId }) => planId === record.id),
-    );
+    const raw = await wholeRecord(record);
     const plan = planFromValue(raw);
     if (plan.ok) plans.push(plan.value);
     else unreadable.push(raw ?? record);
@@ -74,9 +66,8 @@ export async function compareBackup({ plans, ownParts }: ShelfBackup): Promise<R
   const same: Plan[] = [];
   for (const plan of plans) {
     const record = await database.plans.get(plan.id);
-    const pictures = await database.pictures.where('planId').equals(plan.id).toArray();
     if (record === undefined) fresh.push(plan);
-    else if (isSame(planFromValue(withPictures(record, pictures)), plan) && record.removedAt === 0)
+    else if (isSame(planFromValue(await wholeRecord(record)), plan) && record.removedAt === 0)
       same.push(plan);
     else doubles.push(plan);
   }

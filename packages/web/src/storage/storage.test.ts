@@ -5,6 +5,7 @@ import { parseShelf } from '@sashiko/core/formats/shelf-file';
 import { applyEdit } from '@sashiko/core/plan/edit';
 import { layPicture, type PictureBytes } from '@sashiko/core/plan/edits/picture-edits';
 import { renamePlan } from '@sashiko/core/plan/edits/plan-edits';
+import { writeReading } from '@sashiko/core/plan/edits/progress-edits';
 import { commitEdit, startHistory, undo } from '@sashiko/core/plan/history';
 import { seededRandom } from '@sashiko/core/random/random';
 import { smallLantern } from '@sashiko/core/testing/plan-builder';
@@ -198,6 +199,31 @@ describe('what lies in the store', () => {
     expect(last.plan).toEqual(plan);
     expect(last.future.map(({ edit }) => edit.label)).toEqual(back.future.map(({ edit }) => edit.label));
     expect(await database.pictures.count()).toBe(0);
+  });
+
+  test('the log lies in rows of its own, each written once, and comes back with its plan', async () => {
+    const { plan } = smallLantern();
+    await importPlan(serializePlan(plan), 1);
+    let { history, revision } = await loadPlan(plan.id);
+    const written: string[] = [];
+    database.log.hook('creating', (key) => void written.push(String(key)));
+    for (let i = 1; i <= 3; i += 1) {
+      history = commitEdit(history, expectOk(writeReading(history.plan, 'ohms:r1', i, i)));
+      const outcome = await savePlan(history, revision, i);
+      revision = outcome.kind === 'saved' ? outcome.revision : -1;
+    }
+    expect(written).toEqual(['test-piece,0', 'test-piece,1', 'test-piece,2']);
+    expect((await database.plans.get(plan.id))?.plan.log).toEqual([]);
+    const again = (await loadPlan(plan.id)).history;
+    expect(again.plan).toEqual(history.plan);
+    expect(again.past).toEqual([]);
+    // The backup has it too, and what is taken out as it lies there.
+    expect(expectOk(parseShelf(await backUpShelf(9))).plans[0]?.log).toEqual(history.plan.log);
+    expect(JSON.parse((await rawText(plan.id)) ?? '')).toMatchObject({
+      log: [{ value: 1 }, { value: 2 }, { value: 3 }],
+    });
+    await deleteForGood(plan.id);
+    expect(await database.log.count()).toBe(0);
   });
 
   test('rows go with their plan, and only a hundred steps are kept', async () => {

@@ -1,7 +1,7 @@
 /** The plan that is open: its history, the edit being previewed, and how saving stands. */
 import { describeToMaker, type Result } from '@sashiko/core/errors/problem';
 import { applyEdit, type Edit } from '@sashiko/core/plan/edit';
-import { commitEdit, type History, redo, undo } from '@sashiko/core/plan/history';
+import { commitEdit, type History, redo, undo, wayProblem } from '@sashiko/core/plan/history';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { create } from 'zustand';
 
@@ -132,24 +132,30 @@ export const usePlanStore = create<PlanState>()((set, get) => ({
     return owner;
   },
   endPreview: () => get().previewOwner?.end(),
-  undo() {
-    const { history } = get();
-    const label = history?.past.at(-1)?.edit.label;
-    if (history === null || label === undefined) return;
-    get().endPreview();
-    set({ history: undo(history), notice: { text: `Undone: ${label}`, kind: 'word' } });
-  },
-  redo() {
-    const { history } = get();
-    const label = history?.future[0]?.edit.label;
-    if (history === null || label === undefined) return;
-    get().endPreview();
-    set({ history: redo(history), notice: { text: `Done again: ${label}`, kind: 'word' } });
-  },
+  undo: () => goOneStep('undo'),
+  redo: () => goOneStep('redo'),
   tell: (text, kind = 'word') => set({ notice: { text, kind } }),
   hush: () => set({ notice: null }),
   setSaveState: (saveState) => set({ saveState }),
 }));
+
+/** One step back or forward, and what it was in words; or why it cannot be taken. */
+function goOneStep(way: 'undo' | 'redo'): void {
+  const { history, endPreview, tell } = usePlanStore.getState();
+  const entry = way === 'undo' ? history?.past.at(-1) : history?.future[0];
+  if (history === null || entry === undefined) return;
+  endPreview();
+  const problem = wayProblem(history, way);
+  if (problem !== null) {
+    tell(
+      `This step cannot be ${way === 'undo' ? 'undone' : 'done again'}: ${entry.edit.label}. ${describeToMaker(problem)}`,
+      'problem',
+    );
+    return;
+  }
+  usePlanStore.setState({ history: way === 'undo' ? undo(history) : redo(history) });
+  tell(`${way === 'undo' ? 'Undone' : 'Done again'}: ${entry.edit.label}`);
+}
 
 /** The plan to draw: with the gesture under way, if there is one. Throws when no plan is open. */
 export function useShownPlan(): Plan {

@@ -1,5 +1,5 @@
 /** The sewing sheet of the open plan, worked out in the worker whenever something it rests on changes. */
-import type { Plan } from '@sashiko/core/plan/schema';
+import { type FieldName, isLog, type Plan, type TableName } from '@sashiko/core/plan/schema';
 import type { SewingSheet } from '@sashiko/core/sewing/sewing-sheet';
 import { useEffect } from 'react';
 import { create } from 'zustand';
@@ -25,20 +25,13 @@ export const useSheetStore = create<SheetState>()(() => ({
   failedOf: null,
 }));
 
-/** Fields of a plan that the sheet does not rest on: ticks and readings come with every step that is done. */
-const BESIDE = new Set<keyof Plan>([
-  'ticks',
-  'readings',
-  'sitting',
-  'cuts',
-  'prices',
-  'kits',
-  'name',
-  'nextNumber',
-]);
+/** What the sheet does not rest on, besides what happens to the piece that is made. */
+const BESIDE = new Set<keyof Plan>(['cuts', 'prices', 'kits', 'name', 'nextNumber']);
 
 function restsOnTheSame(a: Plan, b: Plan): boolean {
-  return (Object.keys(a) as (keyof Plan)[]).every((field) => BESIDE.has(field) || a[field] === b[field]);
+  return (Object.keys(a) as (keyof Plan)[]).every(
+    (field) => BESIDE.has(field) || isLog(field as FieldName | TableName) || a[field] === b[field],
+  );
 }
 
 /** The sheet of a plan as far as it is. */

@@ -165,5 +165,5 @@ function withResolvers<T>() {
 function withoutPictures(request: unknown): unknown {
   if (typeof request !== 'object' || request === null || !('plan' in request)) return request;
   const plan = request.plan as Plan;
-  return { ...request, plan: { ...plan, images: {}, backdrop: null } };
+  return { ...request, plan: { ...plan, images: {}, backdrop: null, log: [] } };
 }

@@ -1,39 +1,89 @@
+/**
+ * What happens to the piece that is made: steps ticked, readings, pauses. These edits are not undone with the plan; each also adds
+ * to its log. Times are milliseconds since 1970 (UTC), told by whoever has a clock; null where none is kept.
+ */
 import { fail, type Result } from '../../errors/problem.ts';
+import { planContent } from '../content.ts';
 import type { Change, Edit } from '../edit.ts';
-import type { Sitting } from '../records.ts';
+import { isTicked } from '../progress.ts';
+import type { LogEntry, Sitting } from '../records.ts';
 import type { Plan } from '../schema.ts';
 import { checkEdit } from './check-edit.ts';
 
 /** The step whose tick starts the deadline of a vanishing mark. */
 export const MARK_STEP = 'prepare:mark';
 
+/** The making that entries are of: the first. */
+const BUILD = 1;
+
+/** Adds what happened to the log. */
+function logged(
+  plan: Plan,
+  atMs: number | null,
+  happened: ReadonlyArray<Pick<LogEntry, 'what' | 'of'> & Pick<Partial<LogEntry>, 'value'>>,
+): Change {
+  const content = planContent(plan);
+  const entries = happened.map(({ what, of, value = null }) => ({
+    atMs,
+    build: BUILD,
+    content,
+    what,
+    of,
+    value,
+  }));
+  return { field: 'log', before: plan.log, after: [...plan.log, ...entries] };
+}
+
 /**
- * Ticks a sewing step off, or takes the tick back. `nowMs` (milliseconds since 1970) is kept where the lines are
+ * Ticks a sewing step off, or takes the tick back. The time is also kept where the lines are
  * marked: some marks vanish. A tick ends a pause.
  */
-export function tickStep(plan: Plan, stepId: string, done: boolean, nowMs?: number): Result<Edit> {
+export function tickStep(
+  plan: Plan,
+  stepId: string,
+  done: boolean,
+  nowMs: number | null = null,
+): Result<Edit> {
   const changes: Change[] = [
-    { table: 'ticks', id: stepId, before: plan.ticks[stepId] ?? null, after: done ? true : null },
+    {
+      table: 'ticks',
+      id: stepId,
+      before: plan.ticks[stepId] ?? null,
+      after: done ? { stepId, atMs: nowMs } : null,
+    },
   ];
-  const markedAtMs = stepId === MARK_STEP ? (done ? (nowMs ?? null) : null) : plan.sitting.markedAtMs;
+  const markedAtMs = stepId === MARK_STEP ? (done ? nowMs : null) : plan.sitting.markedAtMs;
   const after: Sitting = { markedAtMs, paused: done ? null : plan.sitting.paused };
   if (after.markedAtMs !== plan.sitting.markedAtMs || after.paused !== plan.sitting.paused)
     changes.push({ field: 'sitting', before: plan.sitting, after });
+  if (isTicked(plan, stepId) !== done)
+    changes.push(logged(plan, nowMs, [{ what: done ? 'tick' : 'untick', of: stepId }]));
   return checkEdit(plan, done ? 'tick a step' : 'take back a tick', changes);
 }
 
 /** Takes back the ticks of steps that have to be done again; steps that were not ticked stay so. */
-export function untickSteps(plan: Plan, stepIds: readonly string[], label: string): Result<Edit> {
-  return checkEdit(
-    plan,
-    label,
-    [...new Set(stepIds)]
-      .filter((id) => plan.ticks[id] === true)
-      .map((id) => ({ table: 'ticks', id, before: true, after: null })),
-  );
+export function untickSteps(
+  plan: Plan,
+  stepIds: readonly string[],
+  label: string,
+  nowMs: number | null = null,
+): Result<Edit> {
+  const ticked = [...new Set(stepIds)].filter((id) => isTicked(plan, id));
+  const changes = ticked.map((id): Change => {
+    return { table: 'ticks', id, before: plan.ticks[id] ?? null, after: null };
+  });
+  if (ticked.length > 0)
+    changes.push(
+      logged(
+        plan,
+        nowMs,
+        ticked.map((id) => ({ what: 'untick', of: id })),
+      ),
+    );
+  return checkEdit(plan, label, changes);
 }
 
-/** Lays the work down before a step, at a time in milliseconds since 1970. */
+/** Lays the work down before a step. */
 export function pauseWork(plan: Plan, stepId: string, nowMs: number): Result<Edit> {
   return checkEdit(plan, 'pause the work', [
     {
@@ -41,27 +91,39 @@ export function pauseWork(plan: Plan, stepId: string, nowMs: number): Result<Edi
       before: plan.sitting,
       after: { ...plan.sitting, paused: { atMs: nowMs, stepId } },
     },
+    logged(plan, nowMs, [{ what: 'pause', of: stepId }]),
   ]);
 }
 
 /** Takes the work up again. */
-export function resumeWork(plan: Plan): Result<Edit> {
+export function resumeWork(plan: Plan, nowMs: number | null = null): Result<Edit> {
+  const { paused } = plan.sitting;
   return checkEdit(plan, 'take the work up again', [
     { field: 'sitting', before: plan.sitting, after: { ...plan.sitting, paused: null } },
+    ...(paused === null ? [] : [logged(plan, nowMs, [{ what: 'resume', of: paused.stepId }])]),
   ]);
 }
 
 /** Writes down what was read at a test; null wipes it. Volts may be below 0; an open line is 1e12 ohms. */
-export function writeReading(plan: Plan, testId: string, value: number | null): Result<Edit> {
+export function writeReading(
+  plan: Plan,
+  testId: string,
+  value: number | null,
+  nowMs: number | null = null,
+): Result<Edit> {
   if (value !== null && !Number.isFinite(value)) {
     return fail('value-out-of-range', 'A reading is a number.', `readings.${testId}`);
   }
-  return checkEdit(plan, value === null ? 'wipe a reading' : 'write a reading', [
+  const before = plan.readings[testId] ?? null;
+  const changes: Change[] = [
     {
       table: 'readings',
       id: testId,
-      before: plan.readings[testId] ?? null,
-      after: value === null ? null : { testId, value },
+      before,
+      after: value === null ? null : { testId, value, atMs: nowMs },
     },
-  ]);
+  ];
+  if (before?.value !== value && (before !== null || value !== null))
+    changes.push(logged(plan, nowMs, [{ what: value === null ? 'wiped' : 'reading', of: testId, value }]));
+  return checkEdit(plan, value === null ? 'wipe a reading' : 'write a reading', changes);
 }

@@ -1,7 +1,9 @@
 /** A thread that is sewn stays where it is, and so do the parts it holds. */
+
 import { fail, type Problem } from '../../errors/problem.ts';
 import type { OwnPart } from '../../parts/own-part.ts';
 import type { Change } from '../edit.ts';
+import { isTicked } from '../progress.ts';
 import type { Part, Run } from '../records.ts';
 import type { Plan } from '../schema.ts';
 
@@ -13,7 +15,7 @@ export function sewingTick(runId: string): string {
 /** Why the changes from one plan to the next cannot be, or null. */
 export function sewnProblem(plan: Plan, next: Plan, changes: readonly Change[]): Problem | null {
   const isSewn = (runId: string): boolean =>
-    plan.ticks[sewingTick(runId)] === true && next.ticks[sewingTick(runId)] === true;
+    isTicked(plan, sewingTick(runId)) && isTicked(next, sewingTick(runId));
   for (const change of changes) {
     if (!('table' in change) || change.before === null) continue;
     if (change.table === 'runs' && isSewn(change.id) && !liesTheSame(change.before, change.after))

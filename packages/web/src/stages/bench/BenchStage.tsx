@@ -119,6 +119,9 @@ function BeforePower({ plan, tests }: { readonly plan: Plan; readonly tests: rea
   );
 }
 
+/** A reading that is still typed is none: it goes into the log once. */
+const READING_RESTS_MS = 700;
+
 function Answer({
   plan,
   test,
@@ -130,7 +133,7 @@ function Answer({
 }) {
   const commit = usePlanStore((state) => state.commit);
   const write = (next: number | null): void => {
-    commit(writeReading(plan, test.id, next), `reading ${test.id}`);
+    commit(writeReading(plan, test.id, next, Date.now()));
   };
   if (test.kind === 'lights') {
     return (
@@ -163,6 +166,7 @@ function Answer({
         aria-label={`Reading: ${test.text}`}
         placeholder="reading"
         suffix={test.unit}
+        restMs={READING_RESTS_MS}
         value={isOpen ? null : value}
         onChange={(next) => write(next)}
       />

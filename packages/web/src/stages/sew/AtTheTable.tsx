@@ -1,4 +1,5 @@
 import { pauseWork, resumeWork, tickStep } from '@sashiko/core/plan/edits/progress-edits';
+import { isTicked } from '@sashiko/core/plan/progress';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { expectedSeconds, formatWorkTime } from '@sashiko/core/sewing/pace';
 import { missingBefore, type SewingSheet } from '@sashiko/core/sewing/sewing-sheet';
@@ -62,7 +63,7 @@ function Sitting({
     shownAt === -1
       ? Math.max(
           0,
-          steps.findIndex(({ id }) => plan.ticks[id] !== true),
+          steps.findIndex(({ id }) => !isTicked(plan, id)),
         )
       : shownAt;
   const step = steps[index];
@@ -107,7 +108,7 @@ function Sitting({
         isPaused={isPaused}
         onGo={go}
         onTick={tick}
-        onPause={() => commit(isPaused ? resumeWork(plan) : pauseWork(plan, step.id, Date.now()))}
+        onPause={() => commit(isPaused ? resumeWork(plan, Date.now()) : pauseWork(plan, step.id, Date.now()))}
       />
     </>
   );
@@ -128,7 +129,7 @@ function Head({
 }) {
   const now = useNow(MINUTE_MS);
   const deadline = marksDeadline(plan, steps, now);
-  const done = steps.filter(({ id }) => plan.ticks[id] === true).length;
+  const done = steps.filter(({ id }) => isTicked(plan, id)).length;
   return (
     <header className="table-head">
       <button type="button" className="linkish" onClick={onLeave}>
@@ -170,7 +171,7 @@ function StepBody({
 }) {
   const pace = useMakerStore((state) => state.pace);
   const missing = missingBefore(plan, steps, step);
-  const isDone = plan.ticks[step.id] === true;
+  const isDone = isTicked(plan, step.id);
   const numbers = missing.map((one) => steps.indexOf(one) + 1);
   return (
     <>
@@ -208,7 +209,7 @@ interface FootProps {
 }
 
 function Foot({ plan, steps, step, index, isPaused, onGo, onTick, onPause }: FootProps) {
-  const isDone = plan.ticks[step.id] === true;
+  const isDone = isTicked(plan, step.id);
   const advice = stopAdvice(plan, steps, step.id);
   const aloud = useReadAloud(`${step.text} ${step.lastChance ?? ''}`);
   const wake = useWakeLock();

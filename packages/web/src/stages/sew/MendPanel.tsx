@@ -3,6 +3,7 @@ import type { Piece } from '@sashiko/core/nets/pieces';
 import { untickSteps } from '@sashiko/core/plan/edits/progress-edits';
 import { runName } from '@sashiko/core/plan/edits/run-edits';
 import { sumRun } from '@sashiko/core/plan/placed';
+import { isTicked } from '@sashiko/core/plan/progress';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatWorkTime } from '@sashiko/core/sewing/pace';
 import { type Mishap, repairWays } from '@sashiko/core/sewing/repair-plan';
@@ -120,7 +121,7 @@ function WayCard({
   const commit = usePlanStore((state) => state.commit);
   const tell = usePlanStore((state) => state.tell);
   const { unit } = plan.habits;
-  const ticked = way.unticks.filter((id) => plan.ticks[id] === true).length;
+  const ticked = way.unticks.filter((id) => isTicked(plan, id)).length;
   return (
     <section className="cut" aria-label={way.title}>
       <h3>
@@ -140,7 +141,7 @@ function WayCard({
         size="small"
         disabled={ticked === 0}
         onClick={() => {
-          if (commit(untickSteps(plan, way.unticks, 'mend a thread')))
+          if (commit(untickSteps(plan, way.unticks, 'mend a thread', Date.now())))
             tell(`${ticked} ${ticked === 1 ? 'step is' : 'steps are'} open again on the sheet.`);
         }}
       >

@@ -1,4 +1,5 @@
 import { pauseWork, resumeWork } from '@sashiko/core/plan/edits/progress-edits';
+import { isTicked } from '@sashiko/core/plan/progress';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { marksDeadline, nextStep, stopAdvice } from '@sashiko/core/sewing/sitting';
 import type { SewingStep } from '@sashiko/core/sewing/step';
@@ -15,7 +16,7 @@ export function SittingNote({ plan, steps }: { readonly plan: Plan; readonly ste
   const next = nextStep(plan, steps);
   const { paused } = plan.sitting;
   const deadline = marksDeadline(plan, steps, now);
-  const isBegun = steps.some(({ id }) => plan.ticks[id] === true);
+  const isBegun = steps.some(({ id }) => isTicked(plan, id));
   if (!isBegun && paused === null) return null;
   const advice = stopAdvice(plan, steps, next?.id ?? null);
   const number = (step: SewingStep | null): number => (step === null ? 0 : steps.indexOf(step) + 1);
@@ -41,7 +42,7 @@ export function SittingNote({ plan, steps }: { readonly plan: Plan; readonly ste
                 <strong>Paused</strong> since {new Date(paused.atMs).toLocaleString()}
                 {next === null ? '' : `, before step ${number(next)}`}. The cell is to be out.
               </p>
-              <Button size="small" type="primary" onClick={() => commit(resumeWork(plan))}>
+              <Button size="small" type="primary" onClick={() => commit(resumeWork(plan, Date.now()))}>
                 Go on
               </Button>
             </>

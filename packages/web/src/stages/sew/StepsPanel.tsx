@@ -9,6 +9,7 @@ import {
 } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { orderSteps } from '@sashiko/core/plan/edits/sewing-edits';
+import { isTicked } from '@sashiko/core/plan/progress';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { expectedSeconds, formatWorkTime } from '@sashiko/core/sewing/pace';
 import type { SewingSheet } from '@sashiko/core/sewing/sewing-sheet';
@@ -72,9 +73,9 @@ export function StepsPanel({ plan, sheet }: { readonly plan: Plan; readonly shee
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
   const range = dragged === null ? undefined : maybeStepRange(steps, dragged);
-  const done = steps.filter((step) => plan.ticks[step.id] === true).length;
+  const done = steps.filter((step) => isTicked(plan, step.id)).length;
   const left = steps
-    .filter((step) => plan.ticks[step.id] !== true)
+    .filter((step) => !isTicked(plan, step.id))
     .reduce((sum, step) => sum + expectedSeconds(step.work, pace), 0);
   const drop = ({ active, over }: DragEndEvent): void => {
     setDragged(null);
@@ -133,7 +134,7 @@ export function StepsPanel({ plan, sheet }: { readonly plan: Plan; readonly shee
                       key={step.id}
                       step={step}
                       number={section.from + k + 1}
-                      isDone={plan.ticks[step.id] === true}
+                      isDone={isTicked(plan, step.id)}
                       isOutOfRange={isOut(range, section.from + k, step.id === dragged)}
                     />
                   ))}

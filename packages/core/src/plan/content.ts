@@ -1,0 +1,35 @@
+/** What a plan says should be made, as one short word: the same word, the same thing to sew. */
+import { FIELD_NAMES, isLog, type Plan, TABLE_NAMES } from './schema.ts';
+
+/** Besides the log, what is said of a plan and changes nothing that is made. */
+const BESIDE: ReadonlySet<string> = new Set([
+  'name',
+  'nextNumber',
+  'accepted',
+  'prices',
+  'kits',
+  'images',
+  'backdrop',
+]);
+
+/** 16 hexadecimal digits of all that is to be sewn, worked on and measured. O(size of the plan). */
+export function planContent(plan: Plan): string {
+  const names = [...FIELD_NAMES, ...TABLE_NAMES].filter((name) => !BESIDE.has(name) && !isLog(name)).sort();
+  const text = JSON.stringify(
+    names.map((name) => [name, plan[name]]),
+    inKeyOrder,
+  );
+  return word(text, 0x811c9dc5) + word(text, 0x01000193);
+}
+
+function inKeyOrder(_key: string, value: unknown): unknown {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return value;
+  return Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0)));
+}
+
+/** FNV-1a over the letters, 32 bits (Fowler, Noll, Vo: offset basis and prime of the public description; from memory). */
+function word(text: string, basis: number): string {
+  let hash = basis;
+  for (let i = 0; i < text.length; i += 1) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
+  return (hash >>> 0).toString(16).padStart(8, '0');
+}
