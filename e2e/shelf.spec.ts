@@ -43,7 +43,7 @@ test('bad files are refused in words, and the shelf stays as it is', async ({ pa
     [
       'zero.json',
       Buffer.from(good.replace('"widthMm": 300', '"widthMm": 0')),
-      /cloth\.shape\.sizes\.widthMm/,
+      /panels\.a\.shape\.sizes\.widthMm/,
     ],
     ['huge.json', Buffer.alloc(48_000_000, 'x'), /larger than a plan can be. It has 48 MB/],
   ] as const;
@@ -68,7 +68,7 @@ test('a kept plan that cannot be read says why and can be taken out as it is', a
           const store = request.result.transaction('plans', 'readwrite').objectStore('plans');
           const read = store.get('lighthouse-cushion');
           read.onsuccess = () => {
-            read.result.plan.cloth.looseness = 99;
+            read.result.plan.panels.a.looseness = 99;
             store.put(read.result).onsuccess = () => {
               request.result.close();
               resolve();
@@ -79,7 +79,7 @@ test('a kept plan that cannot be read says why and can be taken out as it is', a
   );
   await page.goto('/plan/lighthouse-cushion/parts');
   await expect(page.getByText('99 is not possible here: at most 3.')).toBeVisible();
-  await expect(page.getByText('(at cloth.looseness)')).toBeVisible();
+  await expect(page.getByText('(at panels.a.looseness)')).toBeVisible();
   const { bytes } = await downloadBytes(page, () =>
     page.getByRole('button', { name: 'Take out what is kept' }).click(),
   );

@@ -25,7 +25,7 @@ const afresh = (plan: Plan): Plan => ({ ...plan, parts: { ...plan.parts }, runs:
 /** Every pair of bare things, no index: the obvious way to find gaps and crossings. */
 function plainScan(plan: Plan): number {
   const segments = bareSegments(plan);
-  const rules = spacingRules(plan);
+  const rulesBetween = spacingRules(plan);
   let found = 0;
   for (let i = 0; i < segments.length; i += 1) {
     for (let k = i + 1; k < segments.length; k += 1) {
@@ -33,8 +33,13 @@ function plainScan(plan: Plan): number {
       const other = segments[k] as (typeof segments)[number];
       if (one.owner.netId === other.owner.netId) continue;
       if (
-        measureGap(plan, one.owner, closestOfSegments(one.a, one.b, other.a, other.b), other.owner, rules)
-          .verdict !== null
+        measureGap(
+          plan,
+          one.owner,
+          closestOfSegments(one.a, one.b, other.a, other.b),
+          other.owner,
+          rulesBetween,
+        ).verdict !== null
       )
         found += 1;
     }

@@ -1,4 +1,5 @@
 /** Writes the demo plans into `demo/` from the core's own edits: `npx tsx scripts/write-demo.ts`. */
+
 import { writeFileSync } from 'node:fs';
 import { checkPlan } from '@sashiko/core/checks/check-plan';
 import { clothOutline } from '@sashiko/core/cloth/cloth';
@@ -18,6 +19,7 @@ import { placePair, setLevel, turnPart } from '@sashiko/core/plan/edits/part-edi
 import { changeHabits, stateFacts } from '@sashiko/core/plan/edits/plan-edits';
 import { addWork } from '@sashiko/core/plan/edits/sewing-edits';
 import { newPlan } from '@sashiko/core/plan/new-plan';
+import { panelOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { routingProblemOf } from '@sashiko/core/router/problem-of-plan';
 import { proposalEdit } from '@sashiko/core/router/proposal';
@@ -158,7 +160,7 @@ function nightWalkDogCoat(): Plan {
   const board = build.part('board').id;
   for (const pin of pins) build.edit(setLevel(build.plan, board, pin, 1));
   const pocket =
-    Object.values(build.plan.cloth.markings).find(({ name }) => name === 'pocket')?.id ?? 'piece';
+    Object.values(panelOf(build.plan).markings).find(({ name }) => name === 'pocket')?.id ?? 'piece';
   // The lining covers the threads: rain would join them.
   build.edit(changeHabits(build.plan, { cover: 'lining' }));
   return build.edit(
@@ -319,5 +321,7 @@ function lanternCuff(): Plan {
 for (const plan of [lighthouseCushion(), nightWalkDogCoat(), tidePoolHanging(), lanternCuff()]) {
   writeFileSync(new URL(`../demo/${plan.id}.sashiko.json`, import.meta.url), serializePlan(plan));
   const found = checkPlan(plan).map((finding) => `${finding.severity} ${finding.ruleId}: ${finding.message}`);
-  console.log(`${plan.name}, ${clothOutline(plan.cloth).length} corners\n  ${found.join('\n  ') || 'clear'}`);
+  console.log(
+    `${plan.name}, ${clothOutline(panelOf(plan)).length} corners\n  ${found.join('\n  ') || 'clear'}`,
+  );
 }

@@ -1,4 +1,5 @@
 /** `sashiko validate FILE`: whether a file can be read, and what it holds: a plan, a part, a backup of a shelf, or an SVG drawing. */
+
 import { clothBox } from '@sashiko/core/cloth/cloth';
 import { plainLine } from '@sashiko/core/errors/plain-line';
 import { fail, type Result, succeed } from '@sashiko/core/errors/problem';
@@ -10,6 +11,7 @@ import { flattenCurve } from '@sashiko/core/geometry/curve';
 import { boundsOf } from '@sashiko/core/geometry/polygon';
 import { polylineLengthMm, walkable } from '@sashiko/core/geometry/polyline';
 import { kindOfOwnPart } from '@sashiko/core/parts/own-part';
+import { panelOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { counted } from '@sashiko/core/units/words';
 import { toJson } from './to-json.ts';
@@ -62,7 +64,7 @@ function tellPlan(text: string): Result<Told> {
 }
 
 function planRecord(plan: Plan) {
-  const { widthMm, heightMm } = clothBox(plan.cloth);
+  const { widthMm, heightMm } = clothBox(panelOf(plan));
   return {
     name: plan.name,
     widthMm: round(widthMm),

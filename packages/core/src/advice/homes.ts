@@ -2,6 +2,7 @@
  * A home for the power: places for a holder ranked by the thread they cost, reach, weight, what is seen, magnets and openings.
  * A board is ranked likewise, with its best turn at each place. All is counted in mm of thread, so that one sum decides.
  */
+
 import { areasFor, clothBox, clothOutline } from '../cloth/cloth.ts';
 import { fail, type Result, succeed } from '../errors/problem.ts';
 import { distance, type Point, snapToMicrometre } from '../geometry/point.ts';
@@ -10,6 +11,7 @@ import { normaliseDeg } from '../geometry/transform.ts';
 import { hasElement } from '../parts/part-element.ts';
 import { applyEdit, type Edit } from '../plan/edit.ts';
 import { poseParts } from '../plan/edits/part-edits.ts';
+import { panelOf } from '../plan/panels.ts';
 import { kindOf, reachMm } from '../plan/placed.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -149,11 +151,11 @@ function distinct(homes: readonly Home[]): readonly Home[] {
 
 /** Middles on a grid where the part lies on the cloth, off openings and keep-outs, with room to the other parts. */
 function placesFor(plan: Plan, part: Part, columns: number): readonly Point[] {
-  const box = clothBox(plan.cloth);
+  const box = clothBox(panelOf(plan));
   const step = Math.max(box.widthMm, box.heightMm) / columns;
   const reach = reachMm(plan, part);
-  const outline = clothOutline(plan.cloth);
-  const closed = [...areasFor(plan.cloth, 'opening'), ...areasFor(plan.cloth, 'keep-out')];
+  const outline = clothOutline(panelOf(plan));
+  const closed = [...areasFor(panelOf(plan), 'opening'), ...areasFor(panelOf(plan), 'keep-out')];
   const others = Object.values(plan.parts).filter((other) => other.id !== part.id);
   const places: Point[] = [];
   for (let y = box.top + step / 2; y < box.top + box.heightMm; y += step) {
@@ -247,7 +249,7 @@ function besidesThread(
     againstMm += mm;
     reasons.push(reason);
   };
-  const zones = areasFor(plan.cloth, 'reach');
+  const zones = areasFor(panelOf(plan), 'reach');
   const isWorked = hasElement(kind, 'cell') || hasElement(kind, 'switch');
   if (isWorked && zones.length > 0) {
     if (zones.some((zone) => polygonContains(zone, part.at))) reasons.push('within reach of a hand');
@@ -260,8 +262,8 @@ function besidesThread(
     const side = Math.abs(balance.toSide);
     if (side > 0.35) against(TO_ONE_SIDE_MM * side, `pulls to the ${balance.toSide < 0 ? 'left' : 'right'}`);
   }
-  const isSeen = part.face === 'right' || plan.cloth.wrongSideSeen;
-  if (areasFor(plan.cloth, 'window').some((area) => polygonContains(area, part.at)))
+  const isSeen = part.face === 'right' || panelOf(plan).wrongSideSeen;
+  if (areasFor(panelOf(plan), 'window').some((area) => polygonContains(area, part.at)))
     against(IN_WINDOW_MM, 'shows through a window');
   else if (!isSeen) reasons.push('hidden from the seen face');
   const isMagnetic = kind.magnetism === 'magnet' || kind.magnetism === 'steel';
@@ -274,7 +276,9 @@ function besidesThread(
   );
   if (near !== undefined) against(NEAR_MAGNET_MM, `too near to ${near.name}: magnet and steel`);
   const toOpening = Math.min(
-    ...areasFor(plan.cloth, 'opening').map((area) => -insideDistanceMm(area, part.at) - reachMm(plan, part)),
+    ...areasFor(panelOf(plan), 'opening').map(
+      (area) => -insideDistanceMm(area, part.at) - reachMm(plan, part),
+    ),
   );
   if (toOpening < FROM_OPENING_MM) against(NEAR_OPENING_MM, 'close to an opening');
   return { againstMm, reasons };

@@ -5,7 +5,8 @@ import { planFromValue } from '../formats/plan-file.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { pointToSegmentMm } from '../geometry/segment.ts';
 import { bareSegments } from '../nets/bare-things.ts';
-import { spacingRules } from '../nets/clearance.ts';
+import { FLAT, spacingRules } from '../nets/clearance.ts';
+import { panelOf } from '../plan/panels.ts';
 import { kindOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { seededRandom } from '../random/random.ts';
@@ -16,7 +17,7 @@ import { checkPlan } from './check-plan.ts';
 
 /** Pairs of bare things nearer than wanted, found by sampling every segment finely: slow, obvious, no shared geometry. */
 function sampledPairs(plan: Plan, slackMm: number): ReadonlySet<string> {
-  const rules = spacingRules(plan);
+  const rulesBetween = spacingRules(plan);
   const segments = bareSegments(plan);
   const pairs = new Set<string>();
   for (const [i, one] of segments.entries()) {
@@ -28,7 +29,7 @@ function sampledPairs(plan: Plan, slackMm: number): ReadonlySet<string> {
         one.owner.hole.partId === other.owner.hole.partId
       )
         continue;
-      const wanted = requiredGap(one.owner.conductor, other.owner.conductor, rules);
+      const wanted = requiredGap(one.owner.conductor, other.owner.conductor, FLAT, rulesBetween);
       const metal = one.owner.radiusMm + other.owner.radiusMm;
       if (sampledDistance(one, other) - metal < wanted - slackMm)
         pairs.add([one.owner.key, other.owner.key].sort().join('+'));
@@ -123,7 +124,7 @@ describe('what the checks find does not depend on how the plan is written down',
     'which side is right and which is wrong: the piece turned over has the same findings, seed %d',
     (seed) => {
       const plan = muddle(seed);
-      const { widthMm } = clothBox(plan.cloth);
+      const { widthMm } = clothBox(panelOf(plan));
       const flip = (p: Point): Point => ({ x: Math.round((widthMm - p.x) * 1000) / 1000, y: p.y });
       const parts = Object.fromEntries(
         Object.entries(plan.parts).map(([id, part]) => [

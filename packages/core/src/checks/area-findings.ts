@@ -1,6 +1,8 @@
 /** Stitches that come into, or too near to, areas of the cloth: what openings and keep-outs have in common. */
+
 import { type BoundaryMeeting, nearestToArea } from '../cloth/boundary.ts';
 import { type Box, boxOf, curvePoints, type MarkingUse, markingBox, markingsFor } from '../cloth/cloth.ts';
+import { panelOf } from '../plan/panels.ts';
 import type { Plan } from '../plan/schema.ts';
 import { GAP_SLACK_MM } from '../units/tolerances.ts';
 import { capital } from '../units/words.ts';
@@ -16,7 +18,7 @@ export function areaChecks(
   words: (isInside: boolean, area: string) => string,
 ): Required<Pick<CheckRule, 'checkPart' | 'checkRun'>> {
   const look = (plan: Plan, thing: SewnThing): readonly Finding[] => {
-    const areas = markingsFor(plan.cloth, use);
+    const areas = markingsFor(panelOf(plan), use);
     if (areas.length === 0) return [];
     const box = boxOf(thing.path);
     return areas.flatMap((marking): readonly Finding[] => {

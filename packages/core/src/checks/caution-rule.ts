@@ -1,5 +1,7 @@
 /** Rules that do not judge the drawing but what it is for: one finding where the plan's facts call for it. */
+
 import { clothBox } from '../cloth/cloth.ts';
+import { panelOf } from '../plan/panels.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import type { CheckRule } from './check-rule.ts';
@@ -28,11 +30,11 @@ export function cautionRule(
     touching: null,
     help: `${help} Local rules and qualified people come first.`,
     example,
-    sees: ['facts', 'cloth', 'habits', 'parts', 'runs'],
+    sees: ['facts', 'panels', 'habits', 'parts', 'runs'],
     checkWhole({ plan }) {
       const verdict = judge(plan);
       if (verdict === null) return [];
-      const { widthMm, heightMm, left, top } = clothBox(plan.cloth);
+      const { widthMm, heightMm, left, top } = clothBox(panelOf(plan));
       const { parts = [], ...words } = verdict;
       return [
         {

@@ -1,9 +1,11 @@
 /** Cautions that a plan brings up, worst harm first. Local rules and qualified people come first. */
+
 import { isPierced } from '../cloth/cloth-kinds.ts';
 import { needsSpareCell } from '../meter/try-light.ts';
 import { lightsIn, partsThatAre } from '../nets/sides.ts';
 import { COIN_CELL_ID } from '../parts/coin-holders.ts';
 import type { PartKind } from '../parts/part-kind.ts';
+import { panelOf } from '../plan/panels.ts';
 import { kindOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { powerWords, sourcesOf } from '../power/sources.ts';
@@ -49,7 +51,7 @@ const mayFlash = (plan: Plan): boolean =>
 const needsHoles = (plan: Plan): boolean =>
   hasKind(plan, ({ needsHole }) => needsHole === true) ||
   Object.values(plan.works).some(({ title }) => /\b(drill|awl|punch|pierc)/i.test(title)) ||
-  (isPierced(plan.cloth.kindId) && Object.keys(plan.runs).length > 0);
+  (isPierced(panelOf(plan).kindId) && Object.keys(plan.runs).length > 0);
 /** Wires that are joined under tape, or could be soldered. */
 const hasWires = ({ runs, ...plan }: Plan): boolean =>
   Object.values(runs).some(({ threadId }) => maybeThreadKind(threadId)?.form === 'wire') ||

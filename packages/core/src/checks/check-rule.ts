@@ -15,7 +15,7 @@ export interface CheckContext {
 
 /** A field of the plan that a rule looks at besides the one part or run it is given. */
 export type Facet =
-  | 'cloth'
+  | 'panels'
   | 'facts'
   | 'habits'
   | 'parts'

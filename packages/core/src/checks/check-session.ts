@@ -5,10 +5,11 @@
 import { type NearPair, PairBook } from '../nets/near-pairs.ts';
 import { deriveNets, type Nets } from '../nets/nets.ts';
 import { deriveSides } from '../nets/sides.ts';
+import { panelOf } from '../plan/panels.ts';
 import type { Plan } from '../plan/schema.ts';
 import type { CheckContext, CheckRule } from './check-rule.ts';
 import { CHECK_RULES } from './check-rules.ts';
-import type { Finding, Severity } from './finding.ts';
+import type { Finding, PlacedFinding, Severity } from './finding.ts';
 
 const ORDER: readonly Severity[] = ['stop', 'mend', 'note'];
 
@@ -32,7 +33,7 @@ export class CheckSession {
   readonly #kept: readonly Kept[];
   #plan: Plan | null = null;
   #nets: Nets | null = null;
-  #findings: readonly Finding[] = [];
+  #findings: readonly PlacedFinding[] = [];
 
   constructor(rules: readonly CheckRule[] = CHECK_RULES) {
     this.#rules = rules;
@@ -40,7 +41,7 @@ export class CheckSession {
   }
 
   /** The findings of a plan: worst first, then in the order of the rules, then by what they speak of. */
-  update(plan: Plan): readonly Finding[] {
+  update(plan: Plan): readonly PlacedFinding[] {
     const before = this.#plan;
     if (before === plan) return this.#findings;
     const nets = deriveNets(plan);
@@ -74,7 +75,7 @@ export class CheckSession {
           a.rule - b.rule ||
           (sortKey(a.finding) < sortKey(b.finding) ? -1 : 1),
       )
-      .map(({ finding }) => finding);
+      .map(({ finding }) => placed(plan, finding));
     return this.#findings;
   }
 
@@ -139,6 +140,18 @@ function ofPair(
   const findings = rule.checkPair?.(context, pair, has) ?? [];
   kept.pairs.set(pair, findings);
   return findings;
+}
+
+const placedFindings = new WeakMap<Finding, PlacedFinding>();
+
+/** A finding with the panel of what it speaks of first. A thing that comes to another panel is found anew. */
+function placed(plan: Plan, finding: Finding): PlacedFinding {
+  const known = placedFindings.get(finding);
+  if (known !== undefined) return known;
+  const thing = plan.parts[finding.partIds[0] ?? ''] ?? plan.runs[finding.runIds[0] ?? ''];
+  const fresh = { ...finding, panelId: panelOf(plan, thing).id };
+  placedFindings.set(finding, fresh);
+  return fresh;
 }
 
 const sortKeys = new WeakMap<Finding, string>();

@@ -48,3 +48,8 @@ export interface Finding {
   readonly partIds: readonly string[];
   readonly runIds: readonly string[];
 }
+
+/** A finding of a plan: it knows the panel it is pinned on. */
+export interface PlacedFinding extends Finding {
+  readonly panelId: string;
+}

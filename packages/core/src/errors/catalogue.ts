@@ -55,6 +55,14 @@ export const ERROR_CATALOGUE = {
     title: 'A patch lies between two lines, not under and over the same one.',
     help: 'Name the line that goes under it and the line that goes over it.',
   },
+  'no-panel': {
+    title: 'The plan has no panel, so there is nothing to sew on.',
+    help: 'A plan holds at least one panel of cloth.',
+  },
+  'other-panel': {
+    title: 'Two things that belong together lie on different panels.',
+    help: 'Lines, the parts at their ends and the patches between them lie on one panel.',
+  },
   'patch-nowhere': {
     title: 'These two lines do not cross, so there is nothing to put a patch between.',
     help: 'Choose two lines that cross.',

@@ -1,8 +1,10 @@
 /** The cutting layer: what a blade, laser or drill follows, at life size, of the right side. */
+
 import { clothBox, markingsFor, shapeNodes } from '../cloth/cloth.ts';
 import { isPierced } from '../cloth/cloth-kinds.ts';
 import type { Point } from '../geometry/point.ts';
 import { placePoint } from '../geometry/transform.ts';
+import { panelOf } from '../plan/panels.ts';
 import { holePoint, kindOf, poseOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { pathData } from './svg-export.ts';
@@ -13,11 +15,11 @@ import { escapeMarkup, roundMm } from './svg-text.ts';
  * in cloth that a needle alone does not go through, every hole at its diameter. Woven cloth has none of these.
  */
 export function cuttingSvg(plan: Plan): string {
-  const { left, top, widthMm, heightMm } = clothBox(plan.cloth);
+  const { left, top, widthMm, heightMm } = clothBox(panelOf(plan));
   const path = (name: string, data: string): string =>
     `    <path aria-label="${escapeMarkup(name)}" d="${data}"/>`;
   const holes = Object.values(plan.parts).flatMap((part) => [
-    ...(isPierced(plan.cloth.kindId)
+    ...(isPierced(panelOf(plan).kindId)
       ? kindOf(plan, part).holes.map((hole) =>
           circle(
             `${part.name}, ${hole.id}`,
@@ -38,8 +40,8 @@ export function cuttingSvg(plan: Plan): string {
     `<svg xmlns="http://www.w3.org/2000/svg" width="${roundMm(widthMm)}mm" height="${roundMm(heightMm)}mm" viewBox="${[left, top, widthMm, heightMm].map(roundMm).join(' ')}" fill="none" stroke="#000" stroke-width="0.1">`,
     `  <title>${escapeMarkup(plan.name)}, cutting layer</title>`,
     '  <g id="cut">',
-    path('outline', pathData(shapeNodes(plan.cloth.shape), true)),
-    ...markingsFor(plan.cloth, 'opening').map(({ name, nodes }) => path(name, pathData(nodes, true))),
+    path('outline', pathData(shapeNodes(panelOf(plan).shape), true)),
+    ...markingsFor(panelOf(plan), 'opening').map(({ name, nodes }) => path(name, pathData(nodes, true))),
     '  </g>',
     ...(holes.length === 0 ? [] : ['  <g id="drill">', ...holes, '  </g>']),
     '</svg>',

@@ -2,8 +2,8 @@
  * Brings plan files of older versions up to date. New fields and tables come by themselves (`plan/schema.ts` says since when); what
  * else a version changed is one entry here.
  */
-import { FIELD_NAMES, FIELDS, TABLE_NAMES, TABLES } from '../plan/schema.ts';
-import { USUAL_ROUTING, USUAL_SEWING } from '../plan/usual.ts';
+import { emptyTable, FIELD_NAMES, FIELDS, TABLE_NAMES, TABLES } from '../plan/schema.ts';
+import { newPanel, USUAL_ROUTING, USUAL_SEWING } from '../plan/usual.ts';
 
 export interface Migration {
   /** The version it starts from; it makes the next one. */
@@ -21,11 +21,22 @@ export const MIGRATIONS: readonly Migration[] = [
   { from: 5, apply: fromVersion5 },
 ];
 
-/** Version 6 knows when steps were ticked and readings taken; of those before, nobody kept it. */
+/**
+ * Version 6 knows panels: the cloth is one, and all that lies on it says so. It knows when steps were ticked and readings taken; of
+ * those before, nobody kept it.
+ */
 function fromVersion5(raw: Raw): Raw {
-  const { ticks, readings } = raw;
+  const { cloth, backdrop, ticks, readings, ...rest } = raw;
+  const { id, name, table } = newPanel('felt', 200, 200);
+  const onPanel = (value: unknown): unknown => (isRecord(value) ? { panelId: id, ...value } : value);
+  const allOn = (value: unknown): unknown => (isRecord(value) ? mapRecords(value, onPanel) : value);
   return {
-    ...raw,
+    ...rest,
+    panels: { [id]: isRecord(cloth) ? { id, name, table, ...cloth } : cloth },
+    parts: allOn(raw['parts']),
+    runs: allOn(raw['runs']),
+    patches: allOn(raw['patches']),
+    backdrop: onPanel(backdrop),
     ticks: isRecord(ticks)
       ? mapRecords(ticks, (tick, stepId) => (tick === true ? { stepId, atMs: null } : tick))
       : ticks,
@@ -114,7 +125,7 @@ function emptyOf(version: number): Raw {
   const tables = TABLE_NAMES.filter((table) => TABLES[table].since === version);
   return Object.fromEntries([
     ...fields.map((field) => [field, FIELDS[field].empty]),
-    ...tables.map((table) => [table, {}]),
+    ...tables.map((table) => [table, emptyTable(table)]),
   ]);
 }
 

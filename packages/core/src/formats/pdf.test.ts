@@ -4,6 +4,7 @@ import { describe, expect, test } from 'vitest';
 import { asSeen, clothBox } from '../cloth/cloth.ts';
 import { expectOk } from '../errors/problem.ts';
 import { chooseWorkedFace } from '../plan/edits/cloth-edits.ts';
+import { panelOf } from '../plan/panels.ts';
 import { holePoint, kindOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { A4 } from '../sewing/papers.ts';
@@ -128,12 +129,12 @@ function shapeOf(
 }
 
 function expectHolesWhereTheyBelong(plan: Plan, pages: readonly ReadPage[]): void {
-  const tiling = tilePattern(clothBox(plan.cloth).widthMm, clothBox(plan.cloth).heightMm, A4);
+  const tiling = tilePattern(clothBox(panelOf(plan)).widthMm, clothBox(panelOf(plan)).heightMm, A4);
   for (const part of Object.values(plan.parts)) {
     for (const hole of kindOf(plan, part).holes) {
       const seen = asSeen(
-        plan.cloth,
-        plan.cloth.workedFace,
+        panelOf(plan),
+        panelOf(plan).workedFace,
         holePoint(plan, { partId: part.id, holeId: hole.id }),
       );
       const tiles = tiling.tiles

@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { checkPlan } from '../checks/check-plan.ts';
 import { clothBox } from '../cloth/cloth.ts';
 import { describeProblem, expectOk } from '../errors/problem.ts';
+import { panelOf } from '../plan/panels.ts';
 import { PLAN_VERSION, type Plan } from '../plan/schema.ts';
 import { smallLantern } from '../testing/plan-builder.ts';
 import { randomPlan } from '../testing/random-edits.ts';
@@ -18,7 +19,7 @@ function changed(
     raw: Record<string, unknown> & {
       parts: Record<string, Record<string, unknown>>;
       runs: Record<string, Record<string, unknown>>;
-      cloth: Record<string, unknown>;
+      panels: Record<string, Record<string, unknown>>;
     },
   ) => void,
 ): string {
@@ -58,22 +59,22 @@ describe('refusals name the spot and what to do', () => {
     [
       'a zero size',
       changed((raw) =>
-        Object.assign(raw.cloth, {
+        Object.assign(raw.panels['a'] as object, {
           shape: { kind: 'ready', pieceId: 'rectangle', sizes: { widthMm: 0, heightMm: 30 } },
         }),
       ),
       'file-wrong-shape',
-      'cloth.shape.sizes.widthMm',
+      'panels.a.shape.sizes.widthMm',
     ],
     [
       'a negative size',
       changed((raw) =>
-        Object.assign(raw.cloth, {
+        Object.assign(raw.panels['a'] as object, {
           shape: { kind: 'ready', pieceId: 'rectangle', sizes: { widthMm: 30, heightMm: -3 } },
         }),
       ),
       'file-wrong-shape',
-      'cloth.shape.sizes.heightMm',
+      'panels.a.shape.sizes.heightMm',
     ],
     [
       'a coordinate beyond the world',
@@ -119,7 +120,25 @@ describe('refusals name the spot and what to do', () => {
       'file-wrong-shape',
       'glitter',
     ],
-    ['no cloth at all', changed((raw) => Reflect.deleteProperty(raw, 'cloth')), 'file-wrong-shape', 'cloth'],
+    [
+      'no panels at all',
+      changed((raw) => Reflect.deleteProperty(raw, 'panels')),
+      'file-wrong-shape',
+      'panels',
+    ],
+    ['not one panel', changed((raw) => Object.assign(raw, { panels: {} })), 'no-panel', 'panels'],
+    [
+      'a part on no panel',
+      changed((raw) => Object.assign(raw.parts['p3'] as object, { panelId: 'b' })),
+      'unknown-kind',
+      'parts.p3.panelId',
+    ],
+    [
+      'a run on another panel than its parts',
+      changed((raw) => Object.assign(raw.runs['r5'] as object, { panelId: 'b' })),
+      'other-panel',
+      'runs.r5.panelId',
+    ],
     ['a name of spaces', changed((raw) => Object.assign(raw, { name: '   ' })), 'file-wrong-shape', 'name'],
   ] as const)('%s', (_what, text, code, path) => {
     const result = parsePlan(text);
@@ -229,10 +248,10 @@ describe('files of version 1', () => {
       };
       const plan = expectOk(parsePlan(old(name)));
       expect(plan.version).toBe(PLAN_VERSION);
-      expect(plan.runs).toEqual(raw.runs);
-      expect(plan.parts).toEqual(raw.parts);
-      expect(clothBox(plan.cloth)).toMatchObject({ ...sizes(raw.cloth.shape), left: 0, top: 0 });
-      const markings = Object.values(plan.cloth.markings);
+      expect(plan.runs).toEqual(onPanel(raw.runs));
+      expect(plan.parts).toEqual(onPanel(raw.parts));
+      expect(clothBox(panelOf(plan))).toMatchObject({ ...sizes(raw.cloth.shape), left: 0, top: 0 });
+      const markings = Object.values(panelOf(plan).markings);
       expect(markings.map((marking) => marking.closed)).toEqual(raw.cloth.marks.map((mark) => mark.closed));
       expect(markings.map((marking) => marking.nodes.map((node) => node.at))).toEqual(
         raw.cloth.marks.map((mark) => mark.points),
@@ -254,11 +273,44 @@ describe('files of version 1', () => {
     raw.cloth.shape['widthMm'] = -4;
     expect(parsePlan(JSON.stringify(raw))).toMatchObject({
       ok: false,
-      problem: { path: 'cloth.shape.sizes.widthMm' },
+      problem: { path: 'panels.a.shape.sizes.widthMm' },
     });
     for (const cloth of [null, 7, { shape: 'square' }, { marks: 'many' }, { marks: [null] }]) {
       expect(parsePlan(JSON.stringify({ ...raw, cloth })).ok).toBe(false);
     }
+  });
+});
+
+/** Records as they are read from before there were panels: all on the first. */
+function onPanel(records: object): object {
+  return Object.fromEntries(Object.entries(records).map(([id, record]) => [id, { ...record, panelId: 'a' }]));
+}
+
+describe('files of version 5', () => {
+  const file = new URL('../testing/version-5/lighthouse-cushion.sashiko.json', import.meta.url);
+  const old = readFileSync(file, 'utf8');
+
+  test('open with their cloth as the only panel, and all that lies on it says so', () => {
+    const raw = JSON.parse(old) as { version: number; cloth: object; runs: object; parts: object };
+    const plan = expectOk(parsePlan(old));
+    expect([raw.version, plan.version]).toEqual([5, PLAN_VERSION]);
+    expect(plan.panels).toEqual({
+      a: { id: 'a', name: 'piece', table: { at: { x: 0, y: 0 }, turnDeg: 0 }, ...raw.cloth },
+    });
+    expect([plan.runs, plan.parts]).toEqual([onPanel(raw.runs), onPanel(raw.parts)]);
+    expect(plan.log).toEqual([]);
+  });
+
+  test('ticks and readings stay, their time unknown', () => {
+    const raw = JSON.parse(old) as Record<string, unknown>;
+    const begun = { ticks: { 'sew:r9': true }, readings: { 'ohms:r9': { testId: 'ohms:r9', value: 3 } } };
+    const plan = expectOk(parsePlan(JSON.stringify({ ...raw, ...begun })));
+    expect(plan.ticks).toEqual({ 'sew:r9': { stepId: 'sew:r9', atMs: null } });
+    expect(plan.readings).toEqual({ 'ohms:r9': { testId: 'ohms:r9', value: 3, atMs: null } });
+    for (const ticks of [7, { 'sew:r9': 'yes' }])
+      expect(parsePlan(JSON.stringify({ ...raw, ticks })).ok).toBe(false);
+    for (const broken of [{ cloth: null }, { cloth: 7 }, { parts: 3 }, { parts: { p1: null } }])
+      expect(parsePlan(JSON.stringify({ ...raw, ...broken })).ok).toBe(false);
   });
 });
 
@@ -269,7 +321,7 @@ describe('files of version 4', () => {
     const raw = JSON.parse(old) as { version: number; runs: object; habits: object };
     const plan = expectOk(parsePlan(old));
     expect([raw.version, plan.version]).toEqual([4, PLAN_VERSION]);
-    expect(plan.runs).toEqual(raw.runs);
+    expect(plan.runs).toEqual(onPanel(raw.runs));
     expect(plan.habits).toMatchObject({
       ...raw.habits,
       pieces: 'unbroken',
@@ -288,7 +340,7 @@ describe('files of version 3', () => {
     const raw = JSON.parse(old) as { version: number; runs: object; habits: object };
     const plan = expectOk(parsePlan(old));
     expect([raw.version, plan.version]).toEqual([3, PLAN_VERSION]);
-    expect(plan.runs).toEqual(raw.runs);
+    expect(plan.runs).toEqual(onPanel(raw.runs));
     expect(plan.habits).toMatchObject({
       ...raw.habits,
       strandStyle: 'chain',
@@ -309,7 +361,7 @@ describe('files of version 2', () => {
     const raw = JSON.parse(old) as { version: number; runs: object; parts: object };
     const plan = expectOk(parsePlan(old));
     expect([raw.version, plan.version]).toEqual([2, PLAN_VERSION]);
-    expect([plan.runs, plan.parts]).toEqual([raw.runs, raw.parts]);
+    expect([plan.runs, plan.parts]).toEqual([onPanel(raw.runs), onPanel(raw.parts)]);
     expect(plan).toMatchObject({ patches: {}, wishes: null, spools: {}, accepted: {} });
     expect(plan.habits.stitchId).toBe('running');
   });
@@ -321,6 +373,7 @@ describe('files of version 2', () => {
     const [under, over] = Object.keys(plan.runs) as [string, string];
     const patch = {
       id: 'q1',
+      panelId: 'a',
       at: { x: 100, y: 100 },
       lengthMm: 12,
       widthMm: 9,

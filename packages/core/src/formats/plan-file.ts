@@ -72,11 +72,18 @@ export function planFromValue(raw: unknown, migrations: readonly Migration[] = M
 
 /** Every table in the order of its ids, as edits leave them: the same plan gives the same answers whatever wrote the file. */
 function inOrder(plan: Plan): Plan {
-  const { cloth, wishes } = plan;
+  const { wishes } = plan;
   return {
     ...plan,
-    cloth: { ...cloth, markings: inIdOrder(cloth.markings) },
     wishes: wishes === null ? null : inIdOrder(wishes),
     ...Object.fromEntries(TABLE_NAMES.map((table) => [table, inIdOrder<unknown>(plan[table])])),
+    panels: inIdOrder(
+      Object.fromEntries(
+        Object.entries(plan.panels).map(([id, panel]) => [
+          id,
+          { ...panel, markings: inIdOrder(panel.markings) },
+        ]),
+      ),
+    ),
   };
 }

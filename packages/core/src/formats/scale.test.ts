@@ -2,6 +2,7 @@
  * Every paper, rendered by a general-purpose PDF renderer (pdfjs-dist on @napi-rs/canvas, both from the npm registry) and measured in
  * pixels: the check square and the holes must lie within 0.2 mm of where they belong.
  */
+
 import { readFileSync } from 'node:fs';
 import { createCanvas } from '@napi-rs/canvas';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
@@ -9,6 +10,7 @@ import { describe, expect, test } from 'vitest';
 import { asSeen, clothBox, type Face } from '../cloth/cloth.ts';
 import { expectOk } from '../errors/problem.ts';
 import { changeStitching } from '../plan/edits/run-edits.ts';
+import { panelOf } from '../plan/panels.ts';
 import { holePoint, kindOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { PAPERS, type Paper } from '../sewing/papers.ts';
@@ -117,12 +119,12 @@ function scattered(): Plan {
 }
 
 function expectHoles(plan: Plan, paper: Paper, pictures: readonly Picture[], face: Face): number {
-  const { widthMm, heightMm } = clothBox(plan.cloth);
+  const { widthMm, heightMm } = clothBox(panelOf(plan));
   const tiling = tilePattern(widthMm, heightMm, paper);
   let measured = 0;
   for (const part of Object.values(plan.parts)) {
     for (const hole of kindOf(plan, part).holes) {
-      const seen = asSeen(plan.cloth, face, holePoint(plan, { partId: part.id, holeId: hole.id }));
+      const seen = asSeen(panelOf(plan), face, holePoint(plan, { partId: part.id, holeId: hole.id }));
       for (const [i, tile] of tiling.tiles.entries()) {
         const [x, y] = [seen.x - tile.origin.x, seen.y - tile.origin.y];
         // The whole cross lies on the page.

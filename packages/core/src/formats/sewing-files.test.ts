@@ -10,6 +10,7 @@ import { applyEdit } from '../plan/edit.ts';
 import { changeClothKind } from '../plan/edits/cloth-edits.ts';
 import { acceptFinding } from '../plan/edits/patch-edits.ts';
 import { tickStep } from '../plan/edits/progress-edits.ts';
+import { panelOf } from '../plan/panels.ts';
 import { kindOf, sumRun } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { UNKNOWN_PACE } from '../sewing/pace.ts';
@@ -173,7 +174,7 @@ describe('stitches for a machine', () => {
 
   test('lines of a thread hang together, and are never shorter than the way on the cloth', () => {
     for (const plan of plans) {
-      const { left, top } = clothBox(plan.cloth);
+      const { left, top } = clothBox(panelOf(plan));
       const pieces = cutPieces(plan);
       for (const [i, { lines, loops, cutMm }] of stitchList(plan).threads.entries()) {
         expect([loops, cutMm]).toEqual([pieces[i]?.loops, pieces[i]?.cutMm]);
@@ -221,7 +222,7 @@ describe('the cutting layer', () => {
     const lantern = demo('lantern-cuff');
     const plan = applyEdit(lantern, expectOk(changeClothKind(lantern, 'leather-like')));
     const { document } = new JSDOM(cuttingSvg(plan), { contentType: 'image/svg+xml' }).window;
-    const openings = Object.values(plan.cloth.markings).filter(({ use }) => use === 'opening').length;
+    const openings = Object.values(panelOf(plan).markings).filter(({ use }) => use === 'opening').length;
     expect(document.querySelectorAll('#cut path')).toHaveLength(1 + openings);
     const holes = Object.values(plan.parts).flatMap((part) => kindOf(plan, part).holes);
     const radii = [...document.querySelectorAll('#drill circle')].map((circle) =>

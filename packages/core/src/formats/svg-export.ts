@@ -1,13 +1,15 @@
 /** The piece as an SVG at full size: outline, openings, other areas and marks, to cut by or to go on drawing. */
+
 import { clothBox, shapeNodes } from '../cloth/cloth.ts';
 import type { CurveNode } from '../geometry/curve.ts';
 import type { Point } from '../geometry/point.ts';
+import { panelOf } from '../plan/panels.ts';
 import type { Plan } from '../plan/schema.ts';
 import { escapeMarkup, roundMm } from './svg-text.ts';
 
 /** An SVG in millimetres of the right side, with one path for each line, named as in the plan. */
 export function clothSvg(plan: Plan): string {
-  const { left, top, widthMm, heightMm } = clothBox(plan.cloth);
+  const { left, top, widthMm, heightMm } = clothBox(panelOf(plan));
   const line = (
     id: string,
     name: string,
@@ -20,8 +22,8 @@ export function clothSvg(plan: Plan): string {
     '<?xml version="1.0" encoding="UTF-8"?>',
     `<svg xmlns="http://www.w3.org/2000/svg" width="${roundMm(widthMm)}mm" height="${roundMm(heightMm)}mm" viewBox="${[left, top, widthMm, heightMm].map(roundMm).join(' ')}" fill="none" stroke="#000">`,
     `  <title>${escapeMarkup(plan.name)}</title>`,
-    line('outline', 'outline', shapeNodes(plan.cloth.shape), true, 0.5),
-    ...Object.values(plan.cloth.markings).map((marking) =>
+    line('outline', 'outline', shapeNodes(panelOf(plan).shape), true, 0.5),
+    ...Object.values(panelOf(plan).markings).map((marking) =>
       line(marking.id, marking.name, marking.nodes, marking.closed, marking.use === 'opening' ? 0.5 : 0.2),
     ),
     '</svg>',

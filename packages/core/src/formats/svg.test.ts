@@ -9,6 +9,7 @@ import { applyEdit } from '../plan/edit.ts';
 import { addMarkings, takePiece } from '../plan/edits/cloth-edits.ts';
 import { importLines } from '../plan/edits/import-lines.ts';
 import { newPlan } from '../plan/new-plan.ts';
+import { panelOf } from '../plan/panels.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
 import { clothSvg } from './svg-export.ts';
 import { LARGEST_SVG_CHARACTERS, readSvg } from './svg-import.ts';
@@ -194,8 +195,8 @@ describe('into the plan', () => {
         ),
       ),
     );
-    expect(clothBox(next.cloth)).toMatchObject({ left: 0, top: 0, widthMm: 60, heightMm: 50 });
-    const [opening, mark] = Object.values(next.cloth.markings);
+    expect(clothBox(panelOf(next))).toMatchObject({ left: 0, top: 0, widthMm: 60, heightMm: 50 });
+    const [opening, mark] = Object.values(panelOf(next).markings);
     expect(opening).toMatchObject({ use: 'opening', closed: true });
     expect(boundsOf(curvePoints(opening as NonNullable<typeof opening>)).map(Math.round)).toEqual([
       22, 12, 38, 28,

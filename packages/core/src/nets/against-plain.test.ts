@@ -8,7 +8,7 @@ import { smallLantern } from '../testing/plan-builder.ts';
 import { randomPlan } from '../testing/random-edits.ts';
 import { keptApart } from '../thread/required-gap.ts';
 import { bareSegments } from './bare-things.ts';
-import { clearanceOf, isSamePart, measureGap, spacingRules } from './clearance.ts';
+import { clearanceOf, FLAT, isSamePart, measureGap, spacingRules } from './clearance.ts';
 import { deriveNets, terminalKey } from './nets.ts';
 
 /** Nets the slow way: spread a colour along runs and through parts until nothing changes. */
@@ -79,7 +79,7 @@ describe.each([61, 62, 63, 64, 65])('seed %d', (seed) => {
   test('the nearest foreign thing is the nearest of all, by looking at every one', () => {
     const clearance = clearanceOf(plan);
     const all = bareSegments(plan);
-    const rules = spacingRules(plan);
+    const rulesBetween = spacingRules(plan);
     let compared = 0;
     for (const one of all) {
       const path = samePoint(one.a, one.b) ? [one.a] : [one.a, one.b];
@@ -89,12 +89,17 @@ describe.each([61, 62, 63, 64, 65])('seed %d', (seed) => {
           (other) =>
             other.owner.netId !== one.owner.netId &&
             !isSamePart(one.owner, other.owner) &&
-            !keptApart(one.owner.conductor, other.owner.conductor, rules),
+            !keptApart(one.owner.conductor, other.owner.conductor, FLAT, rulesBetween),
         )
         .map(
           (other) =>
-            measureGap(plan, one.owner, closestOfSegments(one.a, one.b, other.a, other.b), other.owner, rules)
-              .gapMm,
+            measureGap(
+              plan,
+              one.owner,
+              closestOfSegments(one.a, one.b, other.a, other.b),
+              other.owner,
+              rulesBetween,
+            ).gapMm,
         );
       if (gaps.length === 0) expect(found).toBeNull();
       else expect(found?.gapMm).toBeCloseTo(Math.min(...gaps), 9);

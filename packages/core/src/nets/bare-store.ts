@@ -4,6 +4,7 @@
  */
 import type { Plan } from '../plan/schema.ts';
 import { boxedSegment, ChangingIndex, type ChangingSegment } from '../spatial/changing-index.ts';
+import { groupBy } from '../units/group-by.ts';
 import { type BareThing, legsOfPath, type PlacedThing, thingsOfPart, thingsOfRun } from './bare-things.ts';
 import { deriveNets, type Nets } from './nets.ts';
 
@@ -21,7 +22,8 @@ export interface StoreChange {
 export class BareStore {
   #plan: Plan | null = null;
   #nets: Nets | null = null;
-  readonly #index = new ChangingIndex<BareThing>();
+  /** One for each panel: what lies on two panels is not near while they lie flat. */
+  readonly #indexes = new Map<string, ChangingIndex<BareThing>>();
   readonly #things = new Map<string, Kept>();
   /** The keys each part or run has in the store, by `part p1` or `run r2`. */
   readonly #keysOf = new Map<string, readonly string[]>();
@@ -38,7 +40,7 @@ export class BareStore {
     const changed = new Set<string>();
     const fresh: Array<ChangingSegment<BareThing>> = [];
     // A cloth that changes may turn faces round; other threads and habits change what a run is.
-    const all = before === null || before.cloth !== plan.cloth || before.ownParts !== plan.ownParts;
+    const all = before === null || before.panels !== plan.panels || before.ownParts !== plan.ownParts;
     const netsDiffer = this.#nets !== nets;
     const put = (owner: string, things: readonly PlacedThing[]): void => {
       this.#takeOut(owner, changed);
@@ -54,7 +56,7 @@ export class BareStore {
       );
     };
     if (all) {
-      this.#index.clear();
+      this.#indexes.clear();
       for (const key of this.#things.keys()) changed.add(key);
       this.#things.clear();
       this.#keysOf.clear();
@@ -92,7 +94,8 @@ export class BareStore {
       )
         put(owner, thingsOfRun(plan, nets, run));
     }
-    this.#index.add(fresh);
+    for (const [panelId, segments] of groupBy(fresh, ({ owner }) => owner.conductor.panelId))
+      this.#indexOn(panelId).add(segments);
     this.#plan = plan;
     this.#nets = nets;
     return { keys: changed };
@@ -111,7 +114,7 @@ export class BareStore {
     for (const key of this.#keysOf.get(owner) ?? []) {
       const kept = this.#things.get(key);
       if (kept === undefined) continue;
-      this.#index.remove(kept.segments);
+      this.#indexOn(kept.thing.conductor.panelId).remove(kept.segments);
       this.#things.delete(key);
       changed.add(key);
     }
@@ -131,9 +134,17 @@ export class BareStore {
     return this.#things.get(key)?.segments ?? [];
   }
 
-  /** Every segment whose box comes within `reachMm` of the box of ab. */
-  near(a: BareSegment['a'], b: BareSegment['b'], reachMm: number): readonly BareSegment[] {
-    return this.#index.near(a, b, reachMm);
+  /** Every segment on a panel whose box comes within `reachMm` of the box of ab. */
+  near(a: BareSegment['a'], b: BareSegment['b'], reachMm: number, panelId: string): readonly BareSegment[] {
+    return this.#indexOn(panelId).near(a, b, reachMm);
+  }
+
+  #indexOn(panelId: string): ChangingIndex<BareThing> {
+    const known = this.#indexes.get(panelId);
+    if (known !== undefined) return known;
+    const fresh = new ChangingIndex<BareThing>();
+    this.#indexes.set(panelId, fresh);
+    return fresh;
   }
 }
 

@@ -4,6 +4,7 @@ import { pointAlong } from '../geometry/polyline.ts';
 import { placePoint } from '../geometry/transform.ts';
 import { hasElement } from '../parts/part-element.ts';
 import { runName } from '../plan/edits/run-edits.ts';
+import { panelOf } from '../plan/panels.ts';
 import {
   holeKey,
   holeName,
@@ -20,8 +21,8 @@ import type { Plan } from '../plan/schema.ts';
 import {
   type Conductor,
   foldedMetal,
-  LOOPED_HOLE,
   lineConductor,
+  loopedHole,
   TAIL_MM,
   tailEnd,
 } from '../thread/required-gap.ts';
@@ -59,14 +60,15 @@ export interface PlacedThing {
   readonly path: readonly Point[];
 }
 
-/** A run as a conductor. */
-export function conductorOf(plan: Plan, run: RunSewing): Conductor {
+/** A run as a conductor; one that is only being drawn lies on the panel of a plan that has one. */
+export function conductorOf(plan: Plan, run: RunSewing & Partial<Pick<Run, 'panelId'>>): Conductor {
   const { thread, stitch, setting } = sewingOf(plan, run);
   return lineConductor(
     thread,
     stitch,
     stitch.takesStep ? Math.max(run.stitchMm, run.gapMm) : run.stitchMm,
     setting.workedFace,
+    run.panelId ?? panelOf(plan).id,
   );
 }
 
@@ -96,7 +98,7 @@ export function thingsOfRun(plan: Plan, nets: Nets, run: Run): readonly PlacedTh
     path,
   };
   const splices = (run.splicesMm ?? []).map((alongMm, i): PlacedThing => {
-    const conductor = tailEnd(sewingOf(plan, run).thread);
+    const conductor = tailEnd(sewingOf(plan, run).thread, run.panelId);
     const key = `${run.id}~${i}`;
     return {
       thing: { ...line.thing, key, role: 'tail', conductor, radiusMm: TAIL_MM },
@@ -122,7 +124,7 @@ export function thingsOfPart(plan: Plan, nets: Nets, part: Part): readonly Place
           key: holeKey(ref),
           role: 'hole',
           netId: nets.ofHole(ref).id,
-          conductor: LOOPED_HOLE,
+          conductor: loopedHole(part.panelId),
           radiusMm: hole.padRadiusMm,
           runId: null,
           hole: ref,
@@ -142,7 +144,7 @@ export function thingsOfPart(plan: Plan, nets: Nets, part: Part): readonly Place
         key: `${part.id}~${line.terminal}~${i}`,
         role: 'leg',
         netId: netAt(nets, part, line.terminal).id,
-        conductor: foldedMetal(faces),
+        conductor: foldedMetal(faces, part.panelId),
         radiusMm: line.radiusMm,
         runId: null,
         hole: null,
@@ -173,7 +175,7 @@ function waysBetweenLegs(plan: Plan, part: Part): readonly PlacedThing[] {
         key: betweenLegsKey(part.id, i),
         role: 'between-legs',
         netId: '',
-        conductor: foldedMetal(part.face),
+        conductor: foldedMetal(part.face, part.panelId),
         radiusMm: 0,
         runId: null,
         hole: null,

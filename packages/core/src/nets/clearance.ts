@@ -1,13 +1,17 @@
 /** Distances between what is bare on the cloth: what was found, what is wanted, and the verdict. */
+
 import { distance, type Point } from '../geometry/point.ts';
 import { type Closest, closestOfSegments } from '../geometry/segment.ts';
+import { panelOf } from '../plan/panels.ts';
 import { holePoint, type RunSewing } from '../plan/placed.ts';
-import type { HoleRef } from '../plan/records.ts';
+import type { HoleRef, Panel } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import {
   type Conductor,
   judgeGap,
   keptApart,
+  type Position,
+  type RulesBetween,
   requiredGap,
   rulesOfCloth,
   type SpacingRules,
@@ -16,9 +20,24 @@ import { GAP_SLACK_MM } from '../units/tolerances.ts';
 import { BareStore } from './bare-store.ts';
 import { type BareThing, conductorOf, legsOfPath } from './bare-things.ts';
 
-/** The spacing rules a plan asks for. */
-export function spacingRules(plan: Plan): SpacingRules {
-  return rulesOfCloth(plan.cloth, plan.habits.gapInStitches);
+/** How the piece lies while it is planned. */
+export const FLAT: Position = 'flat';
+
+/** The spacing rules on one panel of a plan. */
+export function rulesOnPanel(plan: Plan, panel: Panel): SpacingRules {
+  return rulesOfCloth(panel, plan.habits.gapInStitches);
+}
+
+/** The spacing rules a plan asks for, pair by pair. Things on two panels do not meet while they lie flat. Throws RangeError where a panel is missing. */
+export function spacingRules(plan: Plan): RulesBetween {
+  const onPanel = new Map<string, SpacingRules>();
+  return ({ panelId }) => {
+    const known = onPanel.get(panelId);
+    if (known !== undefined) return known;
+    const rules = rulesOnPanel(plan, panelOf(plan, { panelId }));
+    onPanel.set(panelId, rules);
+    return rules;
+  };
 }
 
 /** A gap that was measured between two bare things. */
@@ -67,19 +86,21 @@ export function measureGap(
   first: BareOwn,
   found: Closest,
   other: BareThing,
-  rules: SpacingRules,
+  rulesBetween: RulesBetween,
 ): MeasuredGap {
   const gapMm = Math.max(0, found.distanceMm - first.radiusMm - other.radiusMm);
-  if (keptApart(first.conductor, other.conductor, rules))
+  if (keptApart(first.conductor, other.conductor, FLAT, rulesBetween))
     return { gapMm, wantedMm: 0, verdict: null, at: found, other };
-  const fullMm = requiredGap(first.conductor, other.conductor, rules);
+  const fullMm = requiredGap(first.conductor, other.conductor, FLAT, rulesBetween);
   const pitchMm = gapMm < fullMm ? fanOutMm(plan, first, found, other, fullMm) : null;
   if (pitchMm !== null && pitchMm < fullMm) {
     const verdict = gapMm < pitchMm / 2 ? 'stop' : gapMm < pitchMm - GAP_SLACK_MM ? 'mend' : null;
     return { gapMm, wantedMm: pitchMm, verdict, at: found, other };
   }
   const verdict =
-    gapMm >= fullMm - GAP_SLACK_MM ? null : judgeGap(gapMm, first.conductor, other.conductor, rules);
+    gapMm >= fullMm - GAP_SLACK_MM
+      ? null
+      : judgeGap(gapMm, first.conductor, other.conductor, FLAT, rulesBetween);
   return { gapMm, wantedMm: fullMm, verdict, at: found, other };
 }
 
@@ -97,19 +118,21 @@ export function bareLine(plan: Plan, run: RunSewing, ends: readonly HoleRef[]): 
 export const LARGEST_PAD_RADIUS_MM = 4;
 
 /** How far a thing must look for others that it may be too close to. Everything else on the cloth is narrower. */
-export function lookoutMm(own: BareOwn, widest: Conductor, rules: SpacingRules): number {
-  return own.radiusMm + LARGEST_PAD_RADIUS_MM + requiredGap(own.conductor, widest, rules);
+export function lookoutMm(own: BareOwn, widest: Conductor, rulesBetween: RulesBetween): number {
+  return own.radiusMm + LARGEST_PAD_RADIUS_MM + requiredGap(own.conductor, widest, FLAT, rulesBetween);
 }
 
 /** The widest conductor there can be on a cloth: the longest stitch of the widest line. */
 export function widestOf(things: Iterable<BareThing>): Conductor {
   let stitchMm = 0;
   let halfWidthMm = 0;
+  let panelId = '';
   for (const { conductor } of things) {
+    panelId = conductor.panelId;
     stitchMm = Math.max(stitchMm, conductor.stitchMm);
     halfWidthMm = Math.max(halfWidthMm, conductor.halfWidthMm);
   }
-  return { stitchMm, halfWidthMm, faces: 'both' };
+  return { panelId, stitchMm, halfWidthMm, faces: 'both' };
 }
 
 /** The bare things of a plan, for questions about gaps. */
@@ -131,19 +154,24 @@ const shared = new BareStore();
 
 /** The clearances of a plan. Answers stay right for this plan whatever is asked about in between. */
 export function clearanceOf(plan: Plan): Clearance {
-  const rules = spacingRules(plan);
+  const rulesBetween = spacingRules(plan);
   return {
     nearestForeign(path, own, ownNets, reachMm) {
       shared.moveTo(plan);
       let best: MeasuredGap | null = null;
       for (const { a, b } of legsOfPath(path)) {
         // The nearest metal need not be the nearest centre line, so holes' radii are added to the reach.
-        for (const other of shared.near(a, b, reachMm + own.radiusMm + LARGEST_PAD_RADIUS_MM)) {
+        for (const other of shared.near(
+          a,
+          b,
+          reachMm + own.radiusMm + LARGEST_PAD_RADIUS_MM,
+          own.conductor.panelId,
+        )) {
           const { owner } = other;
           if (owner.role === 'between-legs' || ownNets.has(owner.netId) || isSamePart(own, owner)) continue;
-          if (keptApart(own.conductor, owner.conductor, rules)) continue;
+          if (keptApart(own.conductor, owner.conductor, FLAT, rulesBetween)) continue;
           const found = closestOfSegments(a, b, other.a, other.b);
-          const gap = measureGap(plan, own, found, owner, rules);
+          const gap = measureGap(plan, own, found, owner, rulesBetween);
           if (gap.gapMm <= reachMm && (best === null || isNearer(gap, best))) best = gap;
         }
       }

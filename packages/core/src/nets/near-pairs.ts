@@ -6,11 +6,12 @@ import { distance, type Point } from '../geometry/point.ts';
 import { closestOfSegments, segmentMeeting } from '../geometry/segment.ts';
 import type { Patch } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
-import { keptApart, type SpacingRules } from '../thread/required-gap.ts';
+import { keptApart, type RulesBetween } from '../thread/required-gap.ts';
 import { LOWEST_PLACE_MM } from '../units/tolerances.ts';
 import { type BareSegment, BareStore } from './bare-store.ts';
 import type { BareThing } from './bare-things.ts';
 import {
+  FLAT,
   isNearer,
   isSamePart,
   lookoutMm,
@@ -55,15 +56,16 @@ interface Draft {
 
 export class PairBook {
   readonly store = new BareStore();
-  #rules: SpacingRules | null = null;
+  #rules: string | null = null;
   #patches: Plan['patches'] = {};
   readonly #pairs = new Map<string, NearPair>();
   readonly #pairsOf = new Map<string, Set<string>>();
 
   /** Takes the book to another plan: its pairs by key, in no set order. Pairs that stay are the same objects. */
   moveTo(plan: Plan): ReadonlyMap<string, NearPair> {
-    const rules = spacingRules(plan);
-    const anew = this.#rules === null || !sameRules(rules, this.#rules);
+    const rulesBetween = spacingRules(plan);
+    const rules = rulesWord(plan);
+    const anew = rules !== this.#rules;
     const { keys } = this.store.moveTo(plan);
     const touched = new Set(keys);
     if (this.#patches !== plan.patches) {
@@ -79,11 +81,11 @@ export class PairBook {
       this.#pairsOf.clear();
       for (const thing of this.store.things()) touched.add(thing.key);
     }
-    if (touched.size > 0) this.#lookAgain(plan, rules, touched);
+    if (touched.size > 0) this.#lookAgain(plan, rulesBetween, touched);
     return this.#pairs;
   }
 
-  #lookAgain(plan: Plan, rules: SpacingRules, touched: ReadonlySet<string>): void {
+  #lookAgain(plan: Plan, rulesBetween: RulesBetween, touched: ReadonlySet<string>): void {
     for (const key of touched) {
       for (const pair of this.#pairsOf.get(key) ?? []) this.#forget(pair);
       this.#pairsOf.delete(key);
@@ -94,14 +96,14 @@ export class PairBook {
     for (const key of touched) {
       const own = this.store.thing(key);
       if (own === undefined) continue;
-      const reachMm = own.role === 'between-legs' ? 0 : lookoutMm(own, widest, rules);
+      const reachMm = own.role === 'between-legs' ? 0 : lookoutMm(own, widest, rulesBetween);
       for (const segment of this.store.segmentsOf(key)) {
-        for (const other of this.store.near(segment.a, segment.b, reachMm)) {
+        for (const other of this.store.near(segment.a, segment.b, reachMm, own.conductor.panelId)) {
           const isFirst = key < other.owner.key;
           // Of two touched things the first looks at the pair.
           if (key === other.owner.key || (!isFirst && touched.has(other.owner.key))) continue;
-          if (isFirst) meet(plan, rules, patches, drafts, segment, other);
-          else meet(plan, rules, patches, drafts, other, segment);
+          if (isFirst) meet(plan, rulesBetween, patches, drafts, segment, other);
+          else meet(plan, rulesBetween, patches, drafts, other, segment);
         }
       }
     }
@@ -140,12 +142,10 @@ export class PairBook {
   }
 }
 
-function sameRules(a: SpacingRules, b: SpacingRules): boolean {
-  return (
-    a.looseness === b.looseness &&
-    a.gapInStitches === b.gapInStitches &&
-    a.separatesFaces === b.separatesFaces
-  );
+/** What the rules of a plan rest on: as long as it reads the same, pairs that were measured stay as they are. */
+function rulesWord({ panels, habits }: Plan): string {
+  const cloths = Object.values(panels).map(({ id, looseness, thicknessMm }) => [id, looseness, thicknessMm]);
+  return JSON.stringify([cloths, habits.gapInStitches]);
 }
 
 /** Places by x, then y, each once: two legs that meet on a bend of the other thread are one crossing. */
@@ -167,7 +167,7 @@ function inPlaces(points: readonly Point[]): readonly Point[] {
 /** Looks at one leg of a thing and one of another, and adds what there is to say to their pair. */
 function meet(
   plan: Plan,
-  rules: SpacingRules,
+  rulesBetween: RulesBetween,
   patches: readonly Patch[],
   drafts: Map<string, Draft>,
   a: BareSegment,
@@ -184,9 +184,9 @@ function meet(
     return;
   }
   if (first.netId === other.netId || isSamePart(first, other)) return;
-  if (keptApart(first.conductor, other.conductor, rules)) return;
+  if (keptApart(first.conductor, other.conductor, FLAT, rulesBetween)) return;
   const found = closestOfSegments(a.a, a.b, b.a, b.b);
-  const gap = measureGap(plan, first, found, other, rules);
+  const gap = measureGap(plan, first, found, other, rulesBetween);
   if (gap.verdict === null) return;
   const draft = draftOf(drafts, first, other);
   const areLines = first.role === 'line' && other.role === 'line';

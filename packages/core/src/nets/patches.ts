@@ -1,13 +1,14 @@
 /** Insulating patches: where they lie, and how large they have to be. */
 import { distance, type Point, snapToMicrometre } from '../geometry/point.ts';
 import { closestOfSegments } from '../geometry/segment.ts';
+import { panelOf } from '../plan/panels.ts';
 import { runPath } from '../plan/placed.ts';
 import type { Patch, Run } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { requiredGap } from '../thread/required-gap.ts';
 import { SAME_POINT_MM } from '../units/tolerances.ts';
 import { conductorOf, legsOfPath } from './bare-things.ts';
-import { spacingRules } from './clearance.ts';
+import { FLAT, spacingRules } from './clearance.ts';
 
 /** A point in the patch's own axes: along its length and across. */
 function inPatch(patch: Patch, p: Point): Point {
@@ -54,13 +55,13 @@ export function patchSizeMm(
   angleDeg: number,
 ): { readonly lengthMm: number; readonly widthMm: number } {
   const [a, b] = [conductorOf(plan, under), conductorOf(plan, over)];
-  const rules = spacingRules(plan);
+  const rulesBetween = spacingRules(plan);
   const sine = Math.max(Math.sin((angleDeg * Math.PI) / 180), SHALLOWEST);
-  const lengthMm = Math.ceil((2 * requiredGap(a, b, rules)) / sine + 2);
-  const widthMm = Math.ceil(2 * Math.max(a.halfWidthMm, b.halfWidthMm) * rules.looseness + 6);
+  const lengthMm = Math.ceil((2 * requiredGap(a, b, FLAT, rulesBetween)) / sine + 2);
+  const widthMm = Math.ceil(2 * Math.max(a.halfWidthMm, b.halfWidthMm) * panelOf(plan, under).looseness + 6);
   return {
     lengthMm: Math.min(lengthMm, 200),
-    widthMm: Math.max(widthMm, Math.ceil(requiredGap(a, b, rules))),
+    widthMm: Math.max(widthMm, Math.ceil(requiredGap(a, b, FLAT, rulesBetween))),
   };
 }
 
@@ -106,7 +107,12 @@ function directionDeg({ a, b }: { readonly a: Point; readonly b: Point }): numbe
 }
 
 /** The patch that a crossing wants: along the upper line, as large as it has to be, its id still to be given. */
-export function patchFor(plan: Plan, under: Run, over: Run, crossing: Crossing): Omit<Patch, 'id'> {
+export function patchFor(
+  plan: Plan,
+  under: Run,
+  over: Run,
+  crossing: Crossing,
+): Omit<Patch, 'id' | 'panelId'> {
   return {
     at: snapToMicrometre(crossing.at),
     turnDeg: Math.round(crossing.overDeg * 10) / 10,

@@ -2,6 +2,7 @@
 
 import FlatQueue from 'flatqueue';
 import { hasElement } from '../parts/part-element.ts';
+import { panelOf } from '../plan/panels.ts';
 import { holeKey, kindOf, loopsAt, partOf, sumRun } from '../plan/placed.ts';
 import type { HoleRef, Run } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -361,7 +362,7 @@ function addendsOf(plan: Plan, runs: readonly PieceRun[], loops: readonly number
   return [
     { what: 'along the cloth', mm: pathMm * strands },
     { what: 'through the cloth', mm: (threadMm - pathMm) * strands },
-    { what: 'loops at holes', mm: loopCount * loopLengthMm(plan.cloth.thicknessMm) * strands },
+    { what: 'loops at holes', mm: loopCount * loopLengthMm(panelOf(plan).thicknessMm) * strands },
     // A splice is sewn over the last stitches and takes as much as a knot at each of its two ends.
     { what: 'knots and finishing', mm: (ends + 2 * splices) * plan.habits.knotMm + tails },
     { what: 'spare to hold', mm: (manner === 'machine' ? ends : 1) * plan.habits.spareMm },

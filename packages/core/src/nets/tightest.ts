@@ -5,6 +5,7 @@ import { keptApart } from '../thread/required-gap.ts';
 import { BareStore } from './bare-store.ts';
 import type { BareThing } from './bare-things.ts';
 import {
+  FLAT,
   isNearer,
   isSamePart,
   lookoutMm,
@@ -29,18 +30,19 @@ const BEYOND_MM = 15;
 export function tightestPlaces(plan: Plan, count: number): readonly TightPlace[] {
   const store = new BareStore();
   store.moveTo(plan);
-  const rules = spacingRules(plan);
+  const rulesBetween = spacingRules(plan);
   const widest = widestOf(store.things());
   const pairs = new Map<string, TightPlace>();
   for (const first of store.things()) {
     if (first.role === 'between-legs') continue;
-    const reachMm = lookoutMm(first, widest, rules) + BEYOND_MM;
+    const reachMm = lookoutMm(first, widest, rulesBetween) + BEYOND_MM;
     for (const { a, b } of store.segmentsOf(first.key)) {
-      for (const near of store.near(a, b, reachMm)) {
+      for (const near of store.near(a, b, reachMm, first.conductor.panelId)) {
         const other = near.owner;
         if (other.key <= first.key || other.netId === first.netId || other.role === 'between-legs') continue;
-        if (isSamePart(first, other) || keptApart(first.conductor, other.conductor, rules)) continue;
-        const gap = measureGap(plan, first, closestOfSegments(a, b, near.a, near.b), other, rules);
+        if (isSamePart(first, other) || keptApart(first.conductor, other.conductor, FLAT, rulesBetween))
+          continue;
+        const gap = measureGap(plan, first, closestOfSegments(a, b, near.a, near.b), other, rulesBetween);
         const key = `${first.key}+${other.key}`;
         const known = pairs.get(key);
         if (known === undefined || isNearer(gap, known.gap)) pairs.set(key, { first, gap });

@@ -4,13 +4,14 @@
  */
 import { between, distance, type Point } from '../geometry/point.ts';
 import { closestOfSegments } from '../geometry/segment.ts';
+import { panelOf } from '../plan/panels.ts';
 import { runPath, sewingOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Random, seededRandom } from '../random/random.ts';
 import { indexSegments } from '../spatial/segment-index.ts';
 import { keptApart } from '../thread/required-gap.ts';
 import { type BareThing, conductorOf, isInsulated, legsOfPath, thingsOfPart } from './bare-things.ts';
-import { isSamePart, spacingRules } from './clearance.ts';
+import { FLAT, isSamePart, spacingRules } from './clearance.ts';
 import { deriveNets } from './nets.ts';
 import { patchCovers } from './patches.ts';
 
@@ -54,7 +55,7 @@ interface Line {
  */
 export function* sewTrials(plan: Plan, setting: TrialSetting): Generator<number, TrialAnswer> {
   const nets = deriveNets(plan);
-  const rules = spacingRules(plan);
+  const rulesBetween = spacingRules(plan);
   const lines = Object.values(plan.runs).flatMap((run): readonly Line[] => {
     if (isInsulated(run)) return [];
     const { thread, stitch } = sewingOf(plan, run);
@@ -75,7 +76,7 @@ export function* sewTrials(plan: Plan, setting: TrialSetting): Generator<number,
       {
         thing,
         points: inSteps(runPath(plan, run)),
-        wanderMm: stitch.wanderMm * setting.wanderFactor * rules.looseness,
+        wanderMm: stitch.wanderMm * setting.wanderFactor * panelOf(plan, run).looseness,
         radiusMm: thread.diameterMm / 2 + thread.fuzzMm,
       },
     ];
@@ -101,7 +102,9 @@ export function* sewTrials(plan: Plan, setting: TrialSetting): Generator<number,
       for (const other of index.near(a, b, owner.radiusMm + WIDEST_METAL_MM)) {
         const [first, second] = [owner.thing, other.owner.thing];
         if (first.netId === second.netId || (second.role === 'line' && first.key >= second.key)) continue;
-        if (isSamePart(first, second) || keptApart(first.conductor, second.conductor, rules)) continue;
+        if (first.conductor.panelId !== second.conductor.panelId) continue;
+        if (isSamePart(first, second) || keptApart(first.conductor, second.conductor, FLAT, rulesBetween))
+          continue;
         const found = closestOfSegments(a, b, other.a, other.b);
         if (found.distanceMm > owner.radiusMm + other.owner.radiusMm) continue;
         const runIds = [first.runId, second.runId];

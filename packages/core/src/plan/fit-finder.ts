@@ -7,10 +7,12 @@
  * a fan, keeps the best middle of each connected patch and refines it. "Best" is the largest smallest margin, so
  * an answer is never worse than asked for, and a place that has room lies in the middle of it.
  */
+
 import { areasFor, clothOutline } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
 import { boundsOf, insideDistanceMm, type Polygon } from '../geometry/polygon.ts';
 import { normaliseDeg, placePointExactly } from '../geometry/transform.ts';
+import { panelOf } from './panels.ts';
 import { kindOf } from './placed.ts';
 import type { Part } from './records.ts';
 import type { Plan } from './schema.ts';
@@ -177,10 +179,10 @@ export function fitTaskOf(
   spotAreas: Readonly<Record<string, readonly string[]>> = {},
 ): FitTask {
   const kind = kindOf(plan, part);
-  const everywhere = [...areasFor(plan.cloth, 'opening'), ...areasFor(plan.cloth, 'window')];
+  const everywhere = [...areasFor(panelOf(plan), 'opening'), ...areasFor(panelOf(plan), 'window')];
   return {
     mirrored: part.face === 'wrong',
-    cloth: clothOutline(plan.cloth),
+    cloth: clothOutline(panelOf(plan)),
     onCloth: [{ x: 0, y: 0 }, ...kind.holes.map((hole) => hole.at)],
     points: kind.spots
       .filter((spot) => spotAreas[spot.id]?.length !== 0)
@@ -199,7 +201,7 @@ export function fitTaskOf(
 function areasOf(plan: Plan, markingIds: readonly string[]): readonly Polygon[] {
   const only = Object.fromEntries(
     markingIds.flatMap((id) => {
-      const marking = plan.cloth.markings[id];
+      const marking = panelOf(plan).markings[id];
       return marking === undefined ? [] : [[id, marking] as const];
     }),
   );

@@ -37,13 +37,10 @@ export function countProblem(raw: unknown, before?: unknown): Problem | null {
       `Its threads have ${bends} bends together; ${MOST_BENDS} are the most.`,
       'runs',
     ).problem;
-  const markings = sizeAt(raw, ['cloth', 'markings']);
-  return markings > MOST_MARKINGS && markings > sizeAt(before, ['cloth', 'markings'])
-    ? fail(
-        'plan-too-large',
-        `It has ${markings} lines and areas; ${MOST_MARKINGS} are the most.`,
-        'cloth.markings',
-      ).problem
+  const markings = markingsOf(raw);
+  return markings > MOST_MARKINGS && markings > markingsOf(before)
+    ? fail('plan-too-large', `It has ${markings} lines and areas; ${MOST_MARKINGS} are the most.`, 'panels')
+        .problem
     : null;
 }
 
@@ -59,6 +56,13 @@ function sizeAt(raw: unknown, path: readonly string[]): number {
   return typeof held === 'object' && held !== null ? Object.keys(held).length : 0;
 }
 
+/** Lines and areas of all panels, or of the one cloth of older files. */
+function markingsOf(raw: unknown): number {
+  const panels = heldAt(raw, 'panels');
+  const held = typeof panels === 'object' && panels !== null ? Object.values(panels) : [];
+  return [heldAt(raw, 'cloth'), ...held].reduce<number>((sum, panel) => sum + sizeAt(panel, ['markings']), 0);
+}
+
 function bendsOf(raw: unknown): number {
   const runs = heldAt(raw, 'runs');
   if (typeof runs !== 'object' || runs === null) return 0;
@@ -71,14 +75,17 @@ function bendsOf(raw: unknown): number {
 }
 
 /** Whether the lines on the cloth have too many corners together, or null. Each is sound by itself. */
-export function cornersProblem({ cloth }: Pick<Plan, 'cloth'>): Problem | null {
-  let corners = flattenCurve(shapeNodes(cloth.shape), true).length;
-  for (const marking of Object.values(cloth.markings)) corners += curvePoints(marking).length;
+export function cornersProblem({ panels }: Pick<Plan, 'panels'>): Problem | null {
+  let corners = 0;
+  for (const { shape, markings } of Object.values(panels)) {
+    corners += flattenCurve(shapeNodes(shape), true).length;
+    for (const marking of Object.values(markings)) corners += curvePoints(marking).length;
+  }
   return corners > MOST_CORNERS
     ? fail(
         'plan-too-large',
         `Its outline, lines and areas have ${corners} corners together; ${MOST_CORNERS} are the most.`,
-        'cloth',
+        'panels',
       ).problem
     : null;
 }

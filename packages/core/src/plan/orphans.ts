@@ -1,31 +1,30 @@
 /** What goes along when other things go: nothing of a plan hangs on what is not there any more. */
 import type { Change } from './edit.ts';
+import type { Panel } from './records.ts';
 import type { Plan, TableName } from './schema.ts';
 
 /** What an edit takes away, and whether it changes a record itself. */
 export interface Going {
   isGone(table: TableName, id: string): boolean;
   isChanged(table: TableName, id: string): boolean;
-  /** The cloth as it will be, where it changes. */
-  readonly cloth: Plan['cloth'] | null;
+  /** A panel as it will be, where it changes; undefined where it stays. */
+  panelAfter(id: string): Panel | undefined;
 }
 
 export function goingWith(changes: readonly Change[]): Going {
   const gone = new Set<string>();
   const changed = new Set<string>();
-  let cloth: Plan['cloth'] | null = null;
+  const panels = new Map<string, Panel>();
   for (const change of changes) {
-    if ('field' in change) {
-      if (change.field === 'cloth') cloth = change.after;
-      continue;
-    }
+    if ('field' in change) continue;
+    if (change.table === 'panels' && change.after !== null) panels.set(change.id, change.after);
     changed.add(`${change.table}.${change.id}`);
     if (change.after === null) gone.add(`${change.table}.${change.id}`);
   }
   return {
     isGone: (table, id) => gone.has(`${table}.${id}`),
     isChanged: (table, id) => changed.has(`${table}.${id}`),
-    cloth,
+    panelAfter: (id) => panels.get(id),
   };
 }
 
@@ -40,18 +39,16 @@ export function orphanedPatches({ patches }: Plan, { isGone }: Going): readonly 
 }
 
 /** Work in an area that is wiped off the cloth is work on the piece. */
-export function orphanedWorks(
-  { works, cloth: before }: Plan,
-  { cloth, isChanged }: Going,
-): readonly Change[] {
-  if (cloth === null) return [];
+export function orphanedWorks({ works, panels }: Plan, { panelAfter, isChanged }: Going): readonly Change[] {
+  const isWiped = (markingId: string): boolean =>
+    Object.values(panels).some(({ id, markings }) => {
+      const after = panelAfter(id);
+      return (
+        after !== undefined && Object.hasOwn(markings, markingId) && !Object.hasOwn(after.markings, markingId)
+      );
+    });
   return Object.values(works)
-    .filter(
-      ({ id, place }) =>
-        Object.hasOwn(before.markings, place) &&
-        !Object.hasOwn(cloth.markings, place) &&
-        !isChanged('works', id),
-    )
+    .filter(({ id, place }) => !isChanged('works', id) && isWiped(place))
     .map((work) => ({ table: 'works', id: work.id, before: work, after: { ...work, place: 'piece' } }));
 }
 

@@ -1,4 +1,5 @@
 /** Reading a plan: where things really lie. Everything here is derived, nothing is stored. */
+
 import type { Face } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygon.ts';
@@ -11,7 +12,8 @@ import type { StitchKind, StitchSetting } from '../thread/stitch-kind.ts';
 import { maybeStitchKind } from '../thread/stitch-kinds.ts';
 import { maybeThreadKind, type ThreadKind } from '../thread/thread-kinds.ts';
 import { type LineSum, loopsThatFit, sumLine } from '../thread/thread-sums.ts';
-import type { HoleRef, Part, Run } from './records.ts';
+import { panelOf } from './panels.ts';
+import type { HoleRef, Panel, Part, Run } from './records.ts';
 import type { Plan } from './schema.ts';
 
 /** What a plan must say of its makers' own parts for kinds to be found. */
@@ -63,13 +65,14 @@ export function poseOf(part: Part): Pose {
  */
 export function legsGoThrough(plan: Plan, part: Part): boolean {
   return (
-    part.face !== plan.cloth.workedFace && kindOf(plan, part).holes.some(({ form }) => form.endsWith('curl'))
+    part.face !== panelOf(plan).workedFace &&
+    kindOf(plan, part).holes.some(({ form }) => form.endsWith('curl'))
   );
 }
 
 /** The face on which thread is looped to a part: its own, or the one its legs come out on. */
 export function loopFace(plan: Plan, part: Part): Face {
-  return legsGoThrough(plan, part) ? plan.cloth.workedFace : part.face;
+  return legsGoThrough(plan, part) ? panelOf(plan).workedFace : part.face;
 }
 
 /** The hole a reference means. Throws RangeError when there is none. */
@@ -154,14 +157,14 @@ export function copiesOf(run: Pick<Run, 'strands' | 'lines'>): number {
  * habitual running stitch, so its thread is longer than the line by that stitch's formula. Undefined for unknown ids.
  */
 export function maybeThreadOf(
-  plan: Pick<Plan, 'spools' | 'cloth' | 'habits'>,
+  plan: Pick<Plan, 'spools' | 'panels' | 'habits'>,
   threadId: string,
 ): ThreadKind | undefined {
   const kind = maybeThreadKind(threadId);
   const swatch = Object.hasOwn(plan.spools, threadId) ? plan.spools[threadId]?.swatch : undefined;
   if (kind === undefined || swatch === undefined) return kind;
   const { stitchMm, gapMm } = plan.habits;
-  const perPath = kind.form === 'thread' ? 1 + (2 * plan.cloth.thicknessMm) / (stitchMm + gapMm) : 1;
+  const perPath = kind.form === 'thread' ? 1 + (2 * panelOf(plan).thicknessMm) / (stitchMm + gapMm) : 1;
   return { ...kind, ohmPerM: (swatch.ohm / (swatch.lengthMm * perPath)) * 1000 };
 }
 
@@ -178,7 +181,7 @@ export function sewingOf(
   const thread = maybeThreadOf(plan, run.threadId);
   if (stitch === undefined) throw new RangeError(`sewingOf: no stitch "${run.stitchId}"`);
   if (thread === undefined) throw new RangeError(`sewingOf: no thread "${run.threadId}"`);
-  const workedFace: Face = run.face ?? plan.cloth.workedFace;
+  const workedFace: Face = run.face ?? panelOf(plan).workedFace;
   return { stitch, thread, setting: { stitchMm: run.stitchMm, gapMm: run.gapMm, workedFace } };
 }
 
@@ -197,13 +200,13 @@ interface RememberedSum {
   readonly sum: RunSum;
 }
 
-const remembered = new WeakMap<Run, WeakMap<Plan['cloth'], RememberedSum>>();
+const remembered = new WeakMap<Run, WeakMap<Panel, RememberedSum>>();
 
 /** Lays out and adds up one run. Remembered while the run, the cloth, the two parts and what they are described by are the same objects. */
 export function sumRun(plan: Plan, run: Run): RunSum {
   const from = partOf(plan, run.from.partId);
   const to = partOf(plan, run.to.partId);
-  const known = remembered.get(run)?.get(plan.cloth);
+  const known = remembered.get(run)?.get(panelOf(plan));
   if (
     known !== undefined &&
     known.from === from &&
@@ -214,9 +217,9 @@ export function sumRun(plan: Plan, run: Run): RunSum {
   )
     return known.sum;
   const sum = sumDraft(plan, run);
-  const byCloth = remembered.get(run) ?? new WeakMap<Plan['cloth'], RememberedSum>();
+  const byCloth = remembered.get(run) ?? new WeakMap<Panel, RememberedSum>();
   const { spools, habits, ownParts } = plan;
-  byCloth.set(plan.cloth, { from, to, sum, spools, habits, ownParts });
+  byCloth.set(panelOf(plan), { from, to, sum, spools, habits, ownParts });
   remembered.set(run, byCloth);
   return sum;
 }
@@ -228,7 +231,7 @@ export function sumDraft(
   path: readonly Point[] = runPath(plan, run),
 ): RunSum {
   const { stitch, thread, setting } = sewingOf(plan, run);
-  const line = sumLine(stitch, path, setting, plan.cloth.thicknessMm);
+  const line = sumLine(stitch, path, setting, panelOf(plan).thicknessMm);
   const conductingMm = stitch.conducts === 'thread' ? line.threadMm : line.pathMm * stitch.conducts;
   return { ...line, ohm: ((conductingMm / 1000) * thread.ohmPerM) / copiesOf(run) };
 }

@@ -6,6 +6,7 @@
 import type { Problem } from '../errors/problem.ts';
 import { ownPartProblem } from '../parts/own-part.ts';
 import type { Change } from './edit.ts';
+import { cornersProblem } from './limits.ts';
 import { type Going, orphanedPatches, orphanedWishes, orphanedWorks } from './orphans.ts';
 import { clothProblem } from './problems/cloth-problem.ts';
 import {
@@ -48,15 +49,15 @@ export type RecordRule = TableRule | FieldRule;
 
 /** In this order, so that each may rely on those before it. */
 export const RECORD_RULES: readonly RecordRule[] = [
-  { field: 'cloth', problem: ({ cloth }: Plan) => clothProblem(cloth) },
+  { table: 'panels', problem: (plan, panel) => clothProblem(panel) ?? cornersProblem(plan) },
   { field: 'habits', problem: ({ habits }: Plan) => habitsProblem(habits) },
   { field: 'backdrop', problem: backdropProblem, hangsOn: ['images'] },
   { table: 'ownParts', problem: (_plan, own) => ownPartProblem(own, `ownParts.${own.id}`) },
   {
     table: 'parts',
     problem: partProblem,
-    hangingOn({ fields, ids }, { parts }) {
-      if (fields.has('cloth')) return Object.keys(parts);
+    hangingOn({ ids }, { parts }) {
+      if (ids.panels.size > 0) return Object.keys(parts);
       if (ids.ownParts.size === 0) return [];
       return Object.keys(parts).filter((id) => ids.ownParts.has(parts[id]?.kindId ?? ''));
     },
@@ -64,8 +65,8 @@ export const RECORD_RULES: readonly RecordRule[] = [
   {
     table: 'runs',
     problem: runProblem,
-    hangingOn({ fields, ids }, { runs }) {
-      if (fields.has('cloth')) return Object.keys(runs);
+    hangingOn({ ids }, { runs }) {
+      if (ids.panels.size > 0) return Object.keys(runs);
       if (ids.parts.size === 0) return [];
       const hangs = (id: string): boolean => {
         const run = runs[id];
@@ -77,14 +78,14 @@ export const RECORD_RULES: readonly RecordRule[] = [
   {
     table: 'patches',
     problem: patchProblem,
-    hangingOn: ({ fields }, { patches }) => (fields.has('cloth') ? Object.keys(patches) : []),
+    hangingOn: ({ ids }, { patches }) => (ids.panels.size > 0 ? Object.keys(patches) : []),
     orphans: orphanedPatches,
   },
   { table: 'spools', problem: (_plan, spool) => spoolProblem(spool) },
   {
     table: 'works',
     problem: workProblem,
-    hangingOn: ({ fields }, { works }) => (fields.has('cloth') ? Object.keys(works) : []),
+    hangingOn: ({ ids }, { works }) => (ids.panels.size > 0 ? Object.keys(works) : []),
     orphans: orphanedWorks,
   },
   { field: 'wishes', problem: wishesProblem, hangsOn: ['parts', 'ownParts'], orphans: orphanedWishes },

@@ -29,6 +29,7 @@ export const stepId = v.pipe(v.string(), v.regex(/^[a-z0-9:.-]{1,120}$/));
 /** Findings are known by their rule and what they speak of; see `checks/finding.ts`. */
 export const findingKey = v.pipe(v.string(), v.regex(/^[a-z0-9:+./~-]{1,400}$/));
 export const name = v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(LONGEST_NAME));
+const turnDeg = v.pipe(v.number(), v.finite(), v.minValue(0), v.ltValue(360));
 const face = v.picklist(['right', 'wrong']);
 
 export const PointSchema = v.strictObject({ x: coordinate, y: coordinate });
@@ -55,7 +56,12 @@ export const ShapeSchema = v.variant('kind', [
   v.strictObject({ kind: v.literal('drawn'), nodes }),
 ]);
 
-export const ClothSchema = v.strictObject({
+/** One piece of cloth as it is cut, with what is marked on it; all on it is told in the frame of its right side. */
+export const PanelSchema = v.strictObject({
+  id: recordId,
+  name,
+  /** Where it lies on the table while it is planned: its frame's origin there, and its turn. It means nothing for the piece. */
+  table: v.strictObject({ at: PointSchema, turnDeg }),
   shape: ShapeSchema,
   kindId: recordId,
   colourId: recordId,
@@ -77,11 +83,12 @@ export const ImageSchema = v.strictObject({
 
 /** A photo or scan that lies under the drawing, true to scale once it is measured. */
 export const BackdropSchema = v.strictObject({
+  panelId: recordId,
   imageId: recordId,
   /** Its upper left corner on the right side. */
   at: PointSchema,
   mmPerPx: between(0.001, 100),
-  turnDeg: v.pipe(v.number(), v.finite(), v.minValue(0), v.ltValue(360)),
+  turnDeg,
   /** How strongly it shows, 0 to 1. */
   strength: between(0, 1),
 });
@@ -104,10 +111,11 @@ export const FactsSchema = v.strictObject({
 
 export const PartSchema = v.strictObject({
   id: recordId,
+  panelId: recordId,
   kindId: recordId,
   name,
   at: PointSchema,
-  turnDeg: v.pipe(v.number(), v.finite(), v.minValue(0), v.ltValue(360)),
+  turnDeg,
   face,
   /** Lights only: a colour of `parts/light-colours.ts`. */
   colourId: v.optional(recordId),
@@ -133,6 +141,7 @@ export const HoleRefSchema = v.strictObject({ partId: recordId, holeId: recordId
 
 export const RunSchema = v.strictObject({
   id: recordId,
+  panelId: recordId,
   from: HoleRefSchema,
   to: HoleRefSchema,
   bends: v.pipe(v.array(PointSchema), v.maxLength(500)),
@@ -240,11 +249,12 @@ export const SittingSchema = v.strictObject({
 /** An insulating patch that carries one line over another. */
 export const PatchSchema = v.strictObject({
   id: recordId,
+  panelId: recordId,
   at: PointSchema,
   /** Along the line that goes over it, and across. */
   lengthMm: between(4, 200),
   widthMm: between(4, 200),
-  turnDeg: v.pipe(v.number(), v.finite(), v.minValue(0), v.ltValue(360)),
+  turnDeg,
   /** Sewn first, then the patch, then the line over it. */
   underRunId: recordId,
   overRunId: recordId,
@@ -302,6 +312,7 @@ export type DeepReadonly<T> = T extends readonly (infer Item)[]
     ? { readonly [Key in keyof T]: DeepReadonly<T[Key]> }
     : T;
 
+export type Panel = DeepReadonly<v.InferOutput<typeof PanelSchema>>;
 export type Part = DeepReadonly<v.InferOutput<typeof PartSchema>>;
 export type Run = DeepReadonly<v.InferOutput<typeof RunSchema>>;
 export type Facts = DeepReadonly<v.InferOutput<typeof FactsSchema>>;

@@ -7,14 +7,15 @@ import { randomPlan } from '../testing/random-edits.ts';
 import { compareIds } from '../units/words.ts';
 import { countProblem } from './limits.ts';
 import { newPlan } from './new-plan.ts';
-import { FIELD_NAMES, FIELDS, PLAN_VERSION, TABLE_NAMES, TABLES } from './schema.ts';
+import { emptyTable, FIELD_NAMES, FIELDS, PLAN_VERSION, TABLE_NAMES, TABLES } from './schema.ts';
 
-test('a new plan has each field as it is when nothing is said, and each table empty', () => {
+test('a new plan has each field as it is when nothing is said, and each table too', () => {
   const plan = newPlan('new', 'New');
   expect(Object.keys(plan).sort()).toEqual(
     ['format', 'version', 'id', ...FIELD_NAMES, ...TABLE_NAMES].sort(),
   );
-  for (const table of TABLE_NAMES) expect(plan[table]).toEqual({});
+  for (const table of TABLE_NAMES) expect(plan[table]).toEqual(emptyTable(table));
+  expect(TABLE_NAMES.filter((table) => Object.keys(plan[table]).length > 0)).toEqual(['panels']);
   for (const field of FIELD_NAMES.filter((one) => one !== 'name'))
     expect(plan[field]).toEqual(FIELDS[field].empty);
 });

@@ -7,7 +7,6 @@ import { OwnPartSchema } from '../parts/own-part.ts';
 import {
   AcceptanceSchema,
   BackdropSchema,
-  ClothSchema,
   CutSchema,
   type DeepReadonly,
   FactsSchema,
@@ -17,6 +16,7 @@ import {
   KitsSchema,
   LogEntrySchema,
   name,
+  PanelSchema,
   PartSchema,
   PatchSchema,
   PriceSchema,
@@ -31,7 +31,7 @@ import {
   WorkSchema,
   wholeBetween,
 } from './records.ts';
-import { DEFAULT_HABITS, NOT_BEGUN, newCloth, ONE_KIT, UNKNOWN_FACTS } from './usual.ts';
+import { DEFAULT_HABITS, FIRST_PANEL, NOT_BEGUN, newPanel, ONE_KIT, UNKNOWN_FACTS } from './usual.ts';
 
 /** What a plan file says it is. */
 export const PLAN_FORMAT = 'sashiko-plan';
@@ -63,13 +63,14 @@ interface TableForm {
   readonly noun: string;
   readonly since: number;
   readonly isLog?: boolean;
+  /** What a new plan has of it; nothing where it is not said. */
+  readonly empty?: Readonly<Record<string, unknown>>;
 }
 
 export const FIELDS = {
   name: { form: name, empty: '', since: 1 },
   /** The number the next part or run takes; never used twice, so that ticks and readings keep their owner. */
   nextNumber: { form: wholeBetween(1, 1_000_000_000), empty: 1, since: 1 },
-  cloth: { form: ClothSchema, empty: newCloth('felt', 200, 200), since: 1 },
   facts: { form: FactsSchema, empty: UNKNOWN_FACTS, since: 2 },
   habits: { form: HabitsSchema, empty: DEFAULT_HABITS, since: 1 },
   backdrop: { form: v.nullable(BackdropSchema), empty: null, since: 2 },
@@ -89,6 +90,15 @@ export const FIELDS = {
 } as const satisfies Readonly<Record<string, FieldForm>>;
 
 export const TABLES = {
+  panels: {
+    id: recordId,
+    record: PanelSchema,
+    ownId: 'id',
+    most: 1,
+    noun: 'panels',
+    since: 6,
+    empty: { [FIRST_PANEL]: newPanel('felt', 200, 200) },
+  },
   images: { id: recordId, record: ImageSchema, ownId: 'id', most: 20, noun: 'pictures', since: 2 },
   /** Kinds of part that the maker described; their ids start with `own-`. */
   ownParts: {
@@ -150,6 +160,12 @@ const LOG_NAMES: ReadonlySet<string> = new Set(
 /** Whether a table or field tells what happened to the piece that is made. */
 export function isLog(name: FieldName | TableName): boolean {
   return LOG_NAMES.has(name);
+}
+
+/** What a new plan has of a table. */
+export function emptyTable(table: TableName): Readonly<Record<string, unknown>> {
+  const form: { readonly empty?: Readonly<Record<string, unknown>> } = TABLES[table] as TableForm;
+  return form.empty ?? {};
 }
 
 type FieldForms = { [Name in FieldName]: (typeof FIELDS)[Name]['form'] };

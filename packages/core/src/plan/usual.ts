@@ -1,7 +1,6 @@
 /** What a plan has when nothing else is said. */
-import type { Cloth } from '../cloth/cloth.ts';
 import { maybeClothKind } from '../cloth/cloth-kinds.ts';
-import type { Facts, Habits, Kits, Sitting } from './records.ts';
+import type { Facts, Habits, Kits, Panel, Sitting } from './records.ts';
 
 /** How Sashiko routes when nothing else is said: one strand through each side, as is shortest. */
 export const USUAL_ROUTING = {
@@ -65,11 +64,17 @@ export const UNKNOWN_FACTS: Facts = {
   flashingFine: null,
 };
 
-/** A rectangular piece of a cloth kind, worked from the right side. Throws RangeError for an unknown kind. */
-export function newCloth(kindId: string, widthMm: number, heightMm: number, colourId = 'undyed'): Cloth {
+/** The id of the panel that a new plan has. */
+export const FIRST_PANEL = 'a';
+
+/** A rectangular panel of a cloth kind, worked from the right side. Throws RangeError for an unknown kind. */
+export function newPanel(kindId: string, widthMm: number, heightMm: number, colourId = 'undyed'): Panel {
   const kind = maybeClothKind(kindId);
-  if (kind === undefined) throw new RangeError(`newCloth: no cloth kind "${kindId}"`);
+  if (kind === undefined) throw new RangeError(`newPanel: no cloth kind "${kindId}"`);
   return {
+    id: FIRST_PANEL,
+    name: 'piece',
+    table: { at: { x: 0, y: 0 }, turnDeg: 0 },
     shape: { kind: 'ready', pieceId: 'rectangle', sizes: { heightMm, widthMm } },
     kindId,
     colourId,

@@ -1,4 +1,4 @@
-import { type Problem, type Result, succeed } from '../errors/problem.ts';
+import { fail, type Problem, type Result, succeed } from '../errors/problem.ts';
 import { stitchesOf, stitchesProblem } from './limits.ts';
 import { misfiled } from './problems/unknown.ts';
 import { RECORD_RULES } from './record-rules.ts';
@@ -11,6 +11,7 @@ export function validatePlan(plan: Plan): Result<Plan> {
 }
 
 function firstProblem(plan: Plan): Problem | null {
+  if (Object.keys(plan.panels).length === 0) return fail('no-panel', '', 'panels').problem;
   for (const table of TABLE_NAMES) {
     const problem = misfiledProblem(plan, table);
     if (problem !== null) return problem;

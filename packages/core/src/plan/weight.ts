@@ -1,6 +1,8 @@
 /** Weight and balance of what is sewn on: not of the cloth, which a maker weighs in the hand. */
+
 import { clothBox } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
+import { panelOf } from './panels.ts';
 import { kindOf } from './placed.ts';
 import type { Plan } from './schema.ts';
 
@@ -37,7 +39,7 @@ export function balanceOf(plan: Plan): Balance {
   }
   if (sumG === 0) return { sumG: 0, centre: null, heaviestId: null, isTopHeavy: false, toSide: 0 };
   const centre = { x: x / sumG, y: y / sumG };
-  const box = clothBox(plan.cloth);
+  const box = clothBox(panelOf(plan));
   return {
     sumG,
     centre,

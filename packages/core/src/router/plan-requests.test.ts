@@ -12,6 +12,7 @@ import { changeHabits } from '../plan/edits/plan-edits.ts';
 import { tickStep } from '../plan/edits/progress-edits.ts';
 import { lockRuns } from '../plan/edits/run-edits.ts';
 import { mirroredTurn } from '../plan/mirror.ts';
+import { withPanel } from '../plan/panels.ts';
 import { kindOf } from '../plan/placed.ts';
 import type { Run } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -120,8 +121,7 @@ describe('holes and faces', () => {
         .sew('n.plus', 's.plus');
       const [run] = Object.values(build.plan.runs) as [Run];
       return {
-        ...build.plan,
-        cloth: { ...build.plan.cloth, thicknessMm },
+        ...withPanel(build.plan, { thicknessMm }),
         habits: { ...build.plan.habits, stitchId: 'couched' },
         runs: { [run.id]: { ...run, stitchId: 'couched', face: 'wrong', locked: true } },
       };

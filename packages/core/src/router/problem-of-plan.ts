@@ -4,7 +4,7 @@ import { areasFor, clothOutline } from '../cloth/cloth.ts';
 import { fail, type Result, succeed } from '../errors/problem.ts';
 import { normaliseDeg } from '../geometry/transform.ts';
 import { conductorOf } from '../nets/bare-things.ts';
-import { spacingRules } from '../nets/clearance.ts';
+import { FLAT, spacingRules } from '../nets/clearance.ts';
 import { deriveNets, type Terminal, terminalKey } from '../nets/nets.ts';
 import { unfitness, type Wish, wishesOf } from '../nets/wishes.ts';
 import { hasElement } from '../parts/part-element.ts';
@@ -12,6 +12,7 @@ import type { Hole } from '../parts/part-kind.ts';
 import { sewingByHabit } from '../plan/edits/run-edits.ts';
 import { sewingTick } from '../plan/edits/sewn-problem.ts';
 import { mirroredTurn } from '../plan/mirror.ts';
+import { panelOf } from '../plan/panels.ts';
 import { holeKey, holeOf, kindOf, type RunSewing, runPath } from '../plan/placed.ts';
 import { isTicked } from '../plan/progress.ts';
 import type { HoleRef, Part, Run } from '../plan/records.ts';
@@ -21,7 +22,7 @@ import {
   foldedMetal,
   KEEP_OUT_MARGIN_MM,
   keptApart,
-  LOOPED_HOLE,
+  loopedHole,
   requiredGap,
 } from '../thread/required-gap.ts';
 import { BODY_GAP_MM, bodyOf } from './body-shape.ts';
@@ -96,11 +97,11 @@ export function routingProblemOf(plan: Plan, request: RouteRequest): Result<Plan
   const gaps = gapsOf(plan, kept);
   const { strandStyle, feed } = plan.habits;
   return succeed({
-    outline: clothOutline(plan.cloth),
+    outline: clothOutline(panelOf(plan)),
     edgeMm: EDGE_MARGIN_MM,
     forbidden: [
-      ...areasFor(plan.cloth, 'opening').map((area) => ({ area, marginMm: EDGE_MARGIN_MM })),
-      ...areasFor(plan.cloth, 'keep-out').map((area) => ({ area, marginMm: KEEP_OUT_MARGIN_MM })),
+      ...areasFor(panelOf(plan), 'opening').map((area) => ({ area, marginMm: EDGE_MARGIN_MM })),
+      ...areasFor(panelOf(plan), 'keep-out').map((area) => ({ area, marginMm: KEEP_OUT_MARGIN_MM })),
     ],
     lineGapMm: gaps.lineMm,
     padGapMm: gaps.padMm,
@@ -193,10 +194,10 @@ function keptLines(
   padOf: (ref: HoleRef) => PadChoice | null,
 ): readonly RoutedTrace[] {
   const derived = deriveNets(plan);
-  const rules = spacingRules(plan);
+  const rulesBetween = spacingRules(plan);
   const fresh = freshSewings(plan).map((sewing) => conductorOf(plan, sewing));
   const isApart = (run: Run): boolean =>
-    fresh.every((line) => keptApart(line, conductorOf(plan, run), rules));
+    fresh.every((line) => keptApart(line, conductorOf(plan, run), FLAT, rulesBetween));
   const others = new Map<string, number>();
   return kept.flatMap((run): readonly RoutedTrace[] => {
     const [from, to] = [padOf(run.from), padOf(run.to)];
@@ -223,13 +224,19 @@ function gapsOf(
   plan: Plan,
   kept: readonly Run[],
 ): { readonly lineMm: number; readonly padMm: number; readonly metalMm: number } {
-  const rules = spacingRules(plan);
+  const rulesBetween = spacingRules(plan);
   const lines = freshSewings(plan).map((sewing) => conductorOf(plan, sewing));
   const all = [...lines, ...kept.map((run) => conductorOf(plan, run))];
   return {
-    lineMm: Math.max(...lines.flatMap((line) => all.map((other) => requiredGap(line, other, rules)))),
-    padMm: Math.max(...lines.map((line) => requiredGap(line, LOOPED_HOLE, rules))),
-    metalMm: Math.max(...lines.map((line) => requiredGap(line, foldedMetal(plan.cloth.workedFace), rules))),
+    lineMm: Math.max(
+      ...lines.flatMap((line) => all.map((other) => requiredGap(line, other, FLAT, rulesBetween))),
+    ),
+    padMm: Math.max(...lines.map((line) => requiredGap(line, loopedHole(line.panelId), FLAT, rulesBetween))),
+    metalMm: Math.max(
+      ...lines.map((line) =>
+        requiredGap(line, foldedMetal(panelOf(plan).workedFace, line.panelId), FLAT, rulesBetween),
+      ),
+    ),
   };
 }
 

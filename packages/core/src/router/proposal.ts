@@ -8,7 +8,7 @@ import { putPart, putPatch, putRun, takeNumbers } from '../plan/edits/changes.ts
 import { checkEdit } from '../plan/edits/check-edit.ts';
 import { patchIdOf } from '../plan/edits/patch-edits.ts';
 import { runIdOf, sewingByHabit } from '../plan/edits/run-edits.ts';
-import { holeOf } from '../plan/placed.ts';
+import { holeOf, partOf } from '../plan/placed.ts';
 import type { HoleRef, Part, Run } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type PlanProblem, wishOfRun } from './problem-of-plan.ts';
@@ -61,7 +61,12 @@ export function proposalEdit(
     const run: Run =
       same !== undefined && keepsSewing
         ? { ...same, ...ends }
-        : { id: same?.id ?? runIdOf(numbers.first + n), ...ends, ...sewing };
+        : {
+            id: same?.id ?? runIdOf(numbers.first + n),
+            panelId: partOf(plan, from.partId).panelId,
+            ...ends,
+            ...sewing,
+          };
     reused.add(run.id);
     runs.set(i, run);
     changes.push(putRun(plan, run));
@@ -86,6 +91,7 @@ export function proposalEdit(
       changes.push(
         putPatch(plan, {
           ...patchFor(next, lower, upper, crossing),
+          panelId: lower.panelId,
           id: patchIdOf(numbers.first + fresh.length + k),
         }),
       );

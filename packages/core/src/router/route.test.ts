@@ -6,6 +6,7 @@ import { expectOk } from '../errors/problem.ts';
 import { cornersOf, roundedBoxCurve } from '../geometry/curve.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { addMarkings, drawOutline } from '../plan/edits/cloth-edits.ts';
+import { panelOf } from '../plan/panels.ts';
 import { runPath } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { seededRandom } from '../random/random.ts';
@@ -124,7 +125,7 @@ describe('the same again', () => {
 
   test('mirroring the piece gives as good a proposal', () => {
     const { plan } = strewn(7, 5);
-    const width = clothBox(plan.cloth).widthMm;
+    const width = clothBox(panelOf(plan)).widthMm;
     const parts = Object.fromEntries(
       Object.entries(plan.parts).map(([id, part]) => [
         id,

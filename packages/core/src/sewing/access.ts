@@ -1,8 +1,10 @@
 /** What of a plan lies where other work on the piece takes place: what must be got at before it, and is hidden after it. */
+
 import { areasFor, curvePoints, type Face } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
 import { type Polygon, polygonContains } from '../geometry/polygon.ts';
 import { hasElement } from '../parts/part-element.ts';
+import { panelOf } from '../plan/panels.ts';
 import { kindOf, runPath, sumRun } from '../plan/placed.ts';
 import type { Part, Run, Work } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -22,7 +24,7 @@ export function accessOf(plan: Plan, { place }: Pick<Work, 'place'>): Access {
       parts.filter((part) => part.face === place),
       runs.filter((run) => liesOn(plan, run, place)),
     );
-  const marking = plan.cloth.markings[place];
+  const marking = panelOf(plan).markings[place];
   if (marking === undefined) return gathered([], []);
   const area: Polygon = curvePoints(marking);
   return gathered(
@@ -41,7 +43,7 @@ function liesOn(plan: Plan, run: Run, face: Face): boolean {
 
 /** Of what lies at a place, what no zone keeps in reach of a hand once it is closed. */
 export function outOfReach(plan: Plan, { partIds, runIds }: Access): Access {
-  const zones = areasFor(plan.cloth, 'reach');
+  const zones = areasFor(panelOf(plan), 'reach');
   const isReached = (p: Point): boolean => zones.some((zone) => polygonContains(zone, p));
   return {
     partIds: new Set([...partIds].filter((id) => !isReached(plan.parts[id]?.at ?? NOWHERE))),
@@ -59,7 +61,7 @@ const NOWHERE: Point = { x: Number.NaN, y: Number.NaN };
 /** The holders that a closed place hides for good: no hand was said to reach them. */
 export function unreachableHolders(plan: Plan, work: Work): readonly Part[] {
   const hidden = accessOf(plan, work).partIds;
-  const zones = areasFor(plan.cloth, 'reach');
+  const zones = areasFor(panelOf(plan), 'reach');
   return Object.values(plan.parts).filter(
     (part) =>
       hidden.has(part.id) &&

@@ -9,6 +9,7 @@ import { cutPieces } from '../nets/pieces.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { chooseWorkedFace } from '../plan/edits/cloth-edits.ts';
 import { tickStep, writeReading } from '../plan/edits/progress-edits.ts';
+import { panelOf } from '../plan/panels.ts';
 import { holeKey, kindOf, runsByHole } from '../plan/placed.ts';
 import { type Plan, PlanSchema } from '../plan/schema.ts';
 import { smallLantern } from '../testing/plan-builder.ts';
@@ -110,7 +111,7 @@ describe.each(PLANS)('any plan, seed %d', (_seed, plan) => {
         .flatMap((item) => (item.kind === 'circle' && item.widthMm !== SIGN_MM ? [item] : []))
         .map(({ at, radiusMm }) => ({ ...at, radiusMm }));
     const mirrored = circles(on('wrong')).map(({ x, y, radiusMm }) => ({
-      ...asSeen(plan.cloth, 'wrong', { x, y }),
+      ...asSeen(panelOf(plan), 'wrong', { x, y }),
       radiusMm,
     }));
     for (const [i, circle] of circles(on('right')).entries()) {

@@ -1,10 +1,12 @@
 /** The tools that a plan's steps take. A new one is one entry here: what it is, and when a step needs it. */
+
 import { isPierced } from '../cloth/cloth-kinds.ts';
 import { needsSpareCell } from '../meter/try-light.ts';
 import type { Piece } from '../nets/pieces.ts';
 import { COIN_CELL_ID } from '../parts/coin-holders.ts';
 import { hasElement } from '../parts/part-element.ts';
 import type { PartKind } from '../parts/part-kind.ts';
+import { panelOf } from '../plan/panels.ts';
 import { holeOf, kindOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { sourcesOf } from '../power/sources.ts';
@@ -61,7 +63,7 @@ const TOOLS: readonly ToolRule[] = [
     grows: 'shared',
     isNeeded: (plan) =>
       anyKind(({ needsHole }) => needsHole === true)(plan) ||
-      (isPierced(plan.cloth.kindId) && Object.keys(plan.runs).length > 0) ||
+      (isPierced(panelOf(plan).kindId) && Object.keys(plan.runs).length > 0) ||
       hasWork(/\b(awl|pierc|punch)/i)(plan),
   },
   {

@@ -1,4 +1,5 @@
 /** What to lay out before the first stitch, for one piece or for a class set. */
+
 import { clothBox, clothNeeds } from '../cloth/cloth.ts';
 import { maybeClothKind } from '../cloth/cloth-kinds.ts';
 import { cutPieces, type Piece } from '../nets/pieces.ts';
@@ -6,6 +7,7 @@ import { maybeCellKind } from '../parts/cells.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { filledOptions, type PartKind } from '../parts/part-kind.ts';
+import { panelOf } from '../plan/panels.ts';
 import { kindOf } from '../plan/placed.ts';
 import type { Habits, Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -97,11 +99,11 @@ function idOf(...words: readonly string[]): string {
 }
 
 function clothItem(plan: Plan): Draft {
-  const { widthMm, heightMm } = clothBox(plan.cloth);
+  const { widthMm, heightMm } = clothBox(panelOf(plan));
   return {
     id: 'cloth',
     group: 'Cloth',
-    what: maybeClothKind(plan.cloth.kindId)?.title ?? plan.cloth.kindId,
+    what: maybeClothKind(panelOf(plan).kindId)?.title ?? panelOf(plan).kindId,
     perKit: 1,
     grows: 'each',
     unit: 'pieces',
@@ -110,7 +112,7 @@ function clothItem(plan: Plan): Draft {
 }
 
 function pieceNeeds(plan: Plan): readonly Draft[] {
-  return clothNeeds(plan.cloth).map(({ id, what }) => ({
+  return clothNeeds(panelOf(plan)).map(({ id, what }) => ({
     id,
     group: 'Cloth',
     what,
@@ -131,7 +133,7 @@ const COVERS: Readonly<Record<Habits['cover'], string | null>> = {
 function coverItem(plan: Plan): readonly Draft[] {
   const what = COVERS[plan.habits.cover];
   if (what === null) return [];
-  const { widthMm, heightMm } = clothBox(plan.cloth);
+  const { widthMm, heightMm } = clothBox(panelOf(plan));
   const note = `${Math.ceil(widthMm)} × ${Math.ceil(heightMm)} mm, plus what the edge needs`;
   return [{ id: 'cover', group: 'Cloth', what, perKit: 1, grows: 'each', unit: 'pieces', note }];
 }

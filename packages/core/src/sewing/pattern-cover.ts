@@ -1,7 +1,9 @@
 /** The first page of a pattern: check square, how the pages join, what the marks mean. */
+
 import { cautionsFor } from '../checks/cautions.ts';
 import { clothBox, type Face, faceName } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
+import { panelOf } from '../plan/panels.ts';
 import type { Plan } from '../plan/schema.ts';
 import type { Paper } from './papers.ts';
 import { cross, signIn } from './pattern-drawing.ts';
@@ -83,7 +85,7 @@ export function coverPage(plan: Plan, paper: Paper, tiling: Tiling, face: Face):
 }
 
 function pageMap(plan: Plan, tiling: Tiling, at: Point): readonly DrawItem[] {
-  const { widthMm, heightMm } = clothBox(plan.cloth);
+  const { widthMm, heightMm } = clothBox(panelOf(plan));
   const factor = Math.min(85 / widthMm, 85 / heightMm);
   const box = (x: number, y: number, w: number, h: number): readonly Point[] => [
     { x: at.x + x * factor, y: at.y + y * factor },

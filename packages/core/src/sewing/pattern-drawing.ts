@@ -1,4 +1,5 @@
 /** The pattern at full size: what is drawn for the maker to sew along. */
+
 import {
   asSeen,
   clothBox,
@@ -14,6 +15,7 @@ import { boundsOf } from '../geometry/polygon.ts';
 import { placePointExactly } from '../geometry/transform.ts';
 import { deriveSides } from '../nets/sides.ts';
 import type { Hole } from '../parts/part-kind.ts';
+import { panelOf } from '../plan/panels.ts';
 import {
   holeKey,
   holePoint,
@@ -31,13 +33,13 @@ import type { DrawItem } from './sheet-drawing.ts';
 import { sheetNames } from './sheet-names.ts';
 
 /** The whole pattern as seen on a face, unclipped, in cloth millimetres. The wrong side is mirrored, as it lies in the hand. */
-export function patternDrawing(plan: Plan, face: Face = plan.cloth.workedFace): readonly DrawItem[] {
-  const { left, top } = clothBox(plan.cloth);
-  const seen = (p: Point): Point => subtract(asSeen(plan.cloth, face, p), { x: left, y: top });
+export function patternDrawing(plan: Plan, face: Face = panelOf(plan).workedFace): readonly DrawItem[] {
+  const { left, top } = clothBox(panelOf(plan));
+  const seen = (p: Point): Point => subtract(asSeen(panelOf(plan), face, p), { x: left, y: top });
   const sides = deriveSides(plan);
   const items: DrawItem[] = [
-    { kind: 'line', points: clothOutline(plan.cloth).map(seen), widthMm: 0.5, closed: true },
-    ...clothGuides(plan.cloth).map(
+    { kind: 'line', points: clothOutline(panelOf(plan)).map(seen), widthMm: 0.5, closed: true },
+    ...clothGuides(panelOf(plan)).map(
       (guide): DrawItem => ({
         kind: 'line',
         points: curvePoints(guide).map(seen),
@@ -47,7 +49,7 @@ export function patternDrawing(plan: Plan, face: Face = plan.cloth.workedFace): 
         dashMm: [5, 2],
       }),
     ),
-    ...Object.values(plan.cloth.markings).flatMap((marking) => drawnMarking(marking, seen)),
+    ...Object.values(panelOf(plan).markings).flatMap((marking) => drawnMarking(marking, seen)),
   ];
   for (const run of Object.values(plan.runs)) {
     const sum = sumRun(plan, run);

@@ -1,7 +1,9 @@
 /** The 1:1 pattern of each face that is sewn on, tiled over pages, with a check square and marks to join the pages by. */
+
 import { clothBox, type Face, faceName } from '../cloth/cloth.ts';
 import { fail, type Result, succeed } from '../errors/problem.ts';
 import { type Point, subtract } from '../geometry/point.ts';
+import { panelOf } from '../plan/panels.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type ClipBox, clippedTo, moved } from './clip-items.ts';
 import { PAPERS, type Paper, paperOf } from './papers.ts';
@@ -43,7 +45,7 @@ export function patternPages(
 }
 
 function tilingOf(plan: Plan, paper: Paper): Tiling {
-  const { widthMm, heightMm } = clothBox(plan.cloth);
+  const { widthMm, heightMm } = clothBox(panelOf(plan));
   return tilePattern(widthMm, heightMm, paper);
 }
 

@@ -7,6 +7,7 @@ import { chooseWorkedFace } from '../plan/edits/cloth-edits.ts';
 import { moveParts } from '../plan/edits/part-edits.ts';
 import { changeHabits } from '../plan/edits/plan-edits.ts';
 import { changeThread } from '../plan/edits/run-edits.ts';
+import { panelOf } from '../plan/panels.ts';
 import { holeKey, holePoint, kindOf, sumRun } from '../plan/placed.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { amountWords, gatherList } from './gather.ts';
@@ -242,7 +243,7 @@ describe('the pattern', () => {
       for (const part of Object.values(build.plan.parts)) {
         for (const hole of kindOf(build.plan, part).holes) {
           const wanted = asSeen(
-            build.plan.cloth,
+            panelOf(build.plan),
             face,
             holePoint(build.plan, { partId: part.id, holeId: hole.id }),
           );

@@ -1,8 +1,10 @@
 /** A small drawing of just one step, as the piece lies before the maker: the wrong side mirrored. */
+
 import { asSeen, clothOutline, type Face } from '../cloth/cloth.ts';
 import { add, distance, type Point, scale, subtract } from '../geometry/point.ts';
 import { boundsOf, polygonEdges } from '../geometry/polygon.ts';
 import type { Hole } from '../parts/part-kind.ts';
+import { panelOf } from '../plan/panels.ts';
 import { holePoint, kindOf, placedOutline, runPath, sewingOf, sumRun } from '../plan/placed.ts';
 import type { Part, Run } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -91,7 +93,7 @@ export class StepArtist {
       maxX >= middle.x - reach.x &&
       minY <= middle.y + reach.y &&
       maxY >= middle.y - reach.y;
-    const seen = (p: Point): Point => place(asSeen(plan.cloth, face, p));
+    const seen = (p: Point): Point => place(asSeen(panelOf(plan), face, p));
     const items: DrawItem[] = this.outlineNear(middle, reach, face).map((points) => ({
       kind: 'line',
       points: points.map(place),
@@ -151,11 +153,11 @@ export class StepArtist {
     const { plan } = this;
     const fresh = {
       parts: Object.values(plan.parts).map((part): Seen => {
-        const outline = placedOutline(plan, part).map((p) => asSeen(plan.cloth, face, p));
+        const outline = placedOutline(plan, part).map((p) => asSeen(panelOf(plan), face, p));
         return { part, outline, bounds: boundsOf(outline) };
       }),
       runs: Object.values(plan.runs).map((run): SeenRun => {
-        const path = runPath(plan, run).map((p) => asSeen(plan.cloth, face, p));
+        const path = runPath(plan, run).map((p) => asSeen(panelOf(plan), face, p));
         return { run, path, bounds: boundsOf(path) };
       }),
     };
@@ -203,7 +205,7 @@ export class StepArtist {
 
 /** The edges of the outline as they lie on a face, by their number. */
 function outlineIndex(plan: Plan, face: Face): SegmentIndex<number> {
-  const outline = clothOutline(plan.cloth).map((p) => asSeen(plan.cloth, face, p));
+  const outline = clothOutline(panelOf(plan)).map((p) => asSeen(panelOf(plan), face, p));
   return indexSegments(polygonEdges(outline).map(([a, b], owner) => ({ a, b, owner })));
 }
 
@@ -235,7 +237,9 @@ function isSewnBackwards(step: Pick<StepDraft, 'id' | 'partIds'>, run: Run): boo
 /** The face a step is worked on: that of its line, or else of its part. */
 function faceOf(plan: Plan, step: Pick<StepDraft, 'partIds'>, run: Run | undefined): Face {
   const part = plan.parts[step.partIds[0] ?? ''];
-  return run === undefined ? (part?.face ?? plan.cloth.workedFace) : (run.face ?? plan.cloth.workedFace);
+  return run === undefined
+    ? (part?.face ?? panelOf(plan).workedFace)
+    : (run.face ?? panelOf(plan).workedFace);
 }
 
 function drawnSign(hole: Hole, at: Point, middle: Point, factor: number): readonly DrawItem[] {

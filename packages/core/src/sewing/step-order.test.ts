@@ -5,6 +5,7 @@ import { addMarkings } from '../plan/edits/cloth-edits.ts';
 import { addPatch } from '../plan/edits/patch-edits.ts';
 import { changeHabits } from '../plan/edits/plan-edits.ts';
 import { addWork, orderSteps } from '../plan/edits/sewing-edits.ts';
+import { panelOf } from '../plan/panels.ts';
 import type { Habits } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { randomIndex, seededRandom } from '../random/random.ts';
@@ -56,7 +57,7 @@ function withWorks(): Plan {
       },
     ]),
   );
-  const pocket = Object.keys(build.plan.cloth.markings)[0] as string;
+  const pocket = Object.keys(panelOf(build.plan).markings)[0] as string;
   build.edit(addWork(build.plan, { title: 'unpick one side of the pocket', kind: 'open', place: pocket }));
   build.edit(addWork(build.plan, { title: 'punch the hanger hole', kind: 'do', place: 'piece' }));
   build.edit(addWork(build.plan, { title: 'sew the back on', kind: 'close', place: 'piece' }));

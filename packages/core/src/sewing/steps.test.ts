@@ -9,6 +9,7 @@ import { markPieces } from '../plan/edits/line-edits.ts';
 import { addPatch } from '../plan/edits/patch-edits.ts';
 import { changeHabits, stateFacts } from '../plan/edits/plan-edits.ts';
 import { addWork, changeKits } from '../plan/edits/sewing-edits.ts';
+import { panelOf } from '../plan/panels.ts';
 import type { Habits } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
@@ -187,7 +188,7 @@ describe('the drawing of a step', () => {
     const [wrong] = circles(turned);
     expect(wrong?.x).toBeCloseTo(100 - (right?.x ?? 0), 6);
     expect(wrong?.y).toBeCloseTo(right?.y ?? 0, 6);
-    expect(asSeen(plan.cloth, 'wrong', { x: 0, y: 0 }).x).toBe(200);
+    expect(asSeen(panelOf(plan), 'wrong', { x: 0, y: 0 }).x).toBe(200);
   });
 });
 

@@ -1,7 +1,9 @@
 /** Every needle hole of every thread, in the order it is sewn: for machines, and for whoever wants to count. */
+
 import { clothBox } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
 import { cutPieces, type Piece } from '../nets/pieces.ts';
+import { panelOf } from '../plan/panels.ts';
 import { holePoint, sumRun } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { sheetNames } from './sheet-names.ts';
@@ -46,7 +48,7 @@ export interface StitchList {
 
 /** The stitch list of a plan; pieces in the order they are sewn. */
 export function stitchList(plan: Plan): StitchList {
-  const { left, top, widthMm, heightMm } = clothBox(plan.cloth);
+  const { left, top, widthMm, heightMm } = clothBox(panelOf(plan));
   const names = sheetNames(plan);
   const local = (p: Point): readonly [number, number] => [micro(p.x - left), micro(p.y - top)];
   return {
@@ -76,7 +78,7 @@ export function stitchList(plan: Plan): StitchList {
           from: names.hole(from),
           to: names.hole(to),
           stitch: run.stitchId,
-          workedFrom: run.face ?? plan.cloth.workedFace,
+          workedFrom: run.face ?? panelOf(plan).workedFace,
           pass: piece.passes.slice(0, i).filter((pass) => pass.run === run).length + 1,
           points: isForward ? points : points.toReversed(),
         };

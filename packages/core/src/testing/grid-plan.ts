@@ -1,4 +1,5 @@
 import { sewingByHabit } from '../plan/edits/run-edits.ts';
+import { panelOf } from '../plan/panels.ts';
 import type { Run } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { PlanBuilder } from './plan-builder.ts';
@@ -10,9 +11,10 @@ export function gridPlan(rows: number, columns: number, pitchMm = 40): Plan {
   const parts = { ...build.plan.parts };
   const runs: Record<string, Run> = {};
   const sewing = sewingByHabit(build.plan);
+  const panelId = panelOf(build.plan).id;
   let number = 2;
   const add = (from: Run['from'], to: Run['to']): void => {
-    runs[`r${number}`] = { id: `r${number}`, from, to, bends: [], ...sewing };
+    runs[`r${number}`] = { id: `r${number}`, panelId, from, to, bends: [], ...sewing };
     number += 1;
   };
   for (let row = 0; row < rows; row += 1) {
@@ -22,6 +24,7 @@ export function gridPlan(rows: number, columns: number, pitchMm = 40): Plan {
       number += 1;
       parts[id] = {
         id,
+        panelId,
         kindId: 'sew-on-light',
         name: `light ${row}.${column}`,
         at: { x: 80 + (column - 0.25) * pitchMm, y: 60 + row * 60 },

@@ -1,7 +1,9 @@
 /** Plans as large as plans may be, each at another limit. */
+
 import type { Marking, MarkingUse } from '../cloth/cloth.ts';
 import { clothBox } from '../cloth/cloth.ts';
 import type { CurveNode } from '../geometry/curve.ts';
+import { panelOf, withPanel } from '../plan/panels.ts';
 import type { Run } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { gridPlan } from './grid-plan.ts';
@@ -21,7 +23,7 @@ function manyParts(): Plan {
 /** An outline of 2,000 nodes in 20,000 corners. */
 function fineOutline(): Plan {
   const plan = gridPlan(10, 50);
-  const { widthMm, heightMm } = clothBox(plan.cloth);
+  const { widthMm, heightMm } = clothBox(panelOf(plan));
   const waves = 1990;
   const top = Array.from({ length: waves }, (_, i): CurveNode => {
     const x = (widthMm * i) / (waves - 1);
@@ -32,7 +34,7 @@ function fineOutline(): Plan {
     };
   });
   const nodes = [...top, { at: { x: widthMm, y: heightMm } }, { at: { x: 0, y: heightMm } }];
-  return { ...plan, cloth: { ...plan.cloth, shape: { kind: 'drawn', nodes } } };
+  return withPanel(plan, { shape: { kind: 'drawn', nodes } });
 }
 
 /** 500 areas of all uses among 2,000 lights, with about 58,000 corners. */
@@ -50,7 +52,7 @@ function manyAreas(): Plan {
     const id = `m${i + 1}`;
     markings[id] = { id, use: uses[i % uses.length] as MarkingUse, name: `area ${i}`, closed: true, nodes };
   }
-  return { ...plan, cloth: { ...plan.cloth, markings } };
+  return withPanel(plan, { markings });
 }
 
 /** 50,000 bends in 100 of 4,000 lines, side by side; curved, nearly 300,000 stitches together. */

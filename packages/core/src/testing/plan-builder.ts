@@ -4,9 +4,10 @@ import { applyEdit, type Edit } from '../plan/edit.ts';
 import { type Placing, placePart } from '../plan/edits/part-edits.ts';
 import { drawRun } from '../plan/edits/run-edits.ts';
 import { newPlan } from '../plan/new-plan.ts';
+import { withPanel } from '../plan/panels.ts';
 import type { HoleRef, Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
-import { newCloth } from '../plan/usual.ts';
+import { newPanel } from '../plan/usual.ts';
 
 export type Spot = readonly [x: number, y: number];
 
@@ -15,7 +16,7 @@ export class PlanBuilder {
   plan: Plan;
 
   constructor(name = 'Test piece', widthMm = 200, heightMm = 200, clothKind = 'felt') {
-    this.plan = { ...newPlan('test-piece', name), cloth: newCloth(clothKind, widthMm, heightMm) };
+    this.plan = withPanel(newPlan('test-piece', name), newPanel(clothKind, widthMm, heightMm));
   }
 
   /** Applies an edit; throws when it is refused. */

@@ -1,4 +1,5 @@
 /** Random edits that a maker could make, for property tests: the same seed gives the same edits. */
+
 import { clothBox } from '../cloth/cloth.ts';
 import { READY_PIECES } from '../cloth/ready-pieces.ts';
 import type { Result } from '../errors/problem.ts';
@@ -57,6 +58,7 @@ import {
   writeCut,
   writePrice,
 } from '../plan/edits/sewing-edits.ts';
+import { panelOf } from '../plan/panels.ts';
 import { kindOf } from '../plan/placed.ts';
 import type { HoleRef } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -71,11 +73,11 @@ const USES = ['mark', 'opening', 'keep-out', 'window', 'reach'] as const;
 
 /** One edit that may or may not be allowed in this plan. */
 export function randomEdit(plan: Plan, random: Random): Result<Edit> {
-  const { widthMm, heightMm } = clothBox(plan.cloth);
+  const { widthMm, heightMm } = clothBox(panelOf(plan));
   const pick = <T>(list: readonly T[]): T => list[randomIndex(random, list.length)] as T;
   const point = () => ({ x: random() * widthMm, y: random() * heightMm });
   const partId = pick(['p0', ...Object.keys(plan.parts)]);
-  const markingId = pick(['m0', ...Object.keys(plan.cloth.markings)]);
+  const markingId = pick(['m0', ...Object.keys(panelOf(plan).markings)]);
   const several = (): readonly string[] => Object.keys(plan.parts).filter(() => random() < 0.3);
   const runId = pick(['r0', ...Object.keys(plan.runs)]);
   const bends = plan.runs[runId]?.bends.length ?? 0;

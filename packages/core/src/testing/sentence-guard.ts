@@ -2,8 +2,10 @@
  * Reads a sentence as a stranger would and asks whether the plan has what it speaks of. Written apart from the code that makes the
  * sentences: it knows parts, habits and facts, and nothing of circuits.
  */
+
 import { elementsOf, type PartElement } from '../parts/part-element.ts';
 import type { PartKind } from '../parts/part-kind.ts';
+import { panelOf } from '../plan/panels.ts';
 import { kindOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { sheetNames } from '../sewing/sheet-names.ts';
@@ -109,7 +111,7 @@ const WORDS: ReadonlyArray<
   [
     /\bawl\b/i,
     ({ kinds, plan }) =>
-      kinds.some(({ needsHole }) => needsHole === true) || plan.cloth.kindId === 'leather-like',
+      kinds.some(({ needsHole }) => needsHole === true) || panelOf(plan).kindId === 'leather-like',
   ],
   [
     /\bstrip\b/i,

@@ -7,10 +7,11 @@ import { applyEdit } from '../plan/edit.ts';
 import { placePart } from '../plan/edits/part-edits.ts';
 import { sewingByHabit } from '../plan/edits/run-edits.ts';
 import { newPlan } from '../plan/new-plan.ts';
+import { panelOf, withPanel } from '../plan/panels.ts';
 import { kindOf } from '../plan/placed.ts';
 import type { Facts, Habits, HoleRef, Part, Run } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
-import { newCloth } from '../plan/usual.ts';
+import { newPanel } from '../plan/usual.ts';
 import { type Random, randomIndex, seededRandom } from '../random/random.ts';
 
 const PITCH_MM = 110 + MAGNET_STEEL_MM;
@@ -73,10 +74,10 @@ export function wiredPiece(kindIds: readonly string[], setting: WiringSetting): 
   const { random, leftOut = 0 } = setting;
   const columns = Math.ceil(Math.sqrt(kindIds.length));
   const side = 60 + columns * PITCH_MM;
-  let plan: Plan = {
-    ...newPlan('wired-piece', 'Wired piece'),
-    cloth: { ...newCloth('felt', side, side), workedFace: random() < 0.8 ? 'right' : 'wrong' },
-  };
+  let plan: Plan = withPanel(newPlan('wired-piece', 'Wired piece'), {
+    ...newPanel('felt', side, side),
+    workedFace: random() < 0.8 ? 'right' : 'wrong',
+  });
   plan = {
     ...plan,
     habits: { ...plan.habits, ...setting.habits },
@@ -101,7 +102,15 @@ export function wiredPiece(kindIds: readonly string[], setting: WiringSetting): 
     if (random() < leftOut || (from.partId === to.partId && from.holeId === to.holeId)) return;
     const id = `r${number}`;
     number += 1;
-    runs[id] = { id, from, to, bends: [], ...sewingByHabit(plan), ...oddSewing(random) };
+    runs[id] = {
+      id,
+      panelId: panelOf(plan).id,
+      from,
+      to,
+      bends: [],
+      ...sewingByHabit(plan),
+      ...oddSewing(random),
+    };
   };
   const parts = Object.values(plan.parts);
   const holesOf = (part: Part, sign: '+' | '-' | 'none'): readonly HoleRef[] =>

@@ -16,7 +16,8 @@ export function writtenOutputs(plan: Plan): Readonly<Record<string, string>> {
   const netlist = planNetlist(plan);
   const { steps, gather, cautions } = sewingSheet(plan);
   return {
-    findings: JSON.stringify(findings),
+    // Which panel a finding lies on was not said before there were panels.
+    findings: JSON.stringify(findings.map(({ panelId: _panel, ...finding }) => finding)),
     sheet: JSON.stringify({ steps, gather, cautions }),
     netlist: netlist.ok ? netlist.value : netlist.problem.code,
     cuts: JSON.stringify(

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { judgeGap, LOOPED_HOLE, lineConductor, requiredGap, touchingGapMm } from './required-gap.ts';
+import { judgeGap, lineConductor, loopedHole, requiredGap, touchingGapMm } from './required-gap.ts';
 import { runningStitch } from './stitches/running.ts';
 import { maybeThreadKind, type ThreadKind } from './thread-kinds.ts';
 
@@ -11,46 +11,50 @@ describe('required gap', () => {
   test('is one stitch, the longer of the two, on firm cloth (common practice, no source)', () => {
     expect(
       requiredGap(
-        lineConductor(steel, runningStitch, 5, 'right'),
-        lineConductor(steel, runningStitch, 5, 'right'),
-        firm,
+        lineConductor(steel, runningStitch, 5, 'right', 'a'),
+        lineConductor(steel, runningStitch, 5, 'right', 'a'),
+        'flat',
+        () => firm,
       ),
     ).toBe(5);
     expect(
       requiredGap(
-        lineConductor(steel, runningStitch, 5, 'right'),
-        lineConductor(steel, runningStitch, 8, 'right'),
-        firm,
+        lineConductor(steel, runningStitch, 5, 'right', 'a'),
+        lineConductor(steel, runningStitch, 8, 'right', 'a'),
+        'flat',
+        () => firm,
       ),
     ).toBe(8);
   });
 
   test('is the envelopes + 1 mm where that is more: short stitches, loose cloth', () => {
-    const line = lineConductor(steel, runningStitch, 3, 'right');
+    const line = lineConductor(steel, runningStitch, 3, 'right', 'a');
     // Radius 0.2 + wander 1.0 + fuzz 0.5 = 1.7 to each side.
     expect(line.halfWidthMm).toBeCloseTo(1.7, 12);
-    expect(requiredGap(line, line, firm)).toBeCloseTo(4.4, 12);
-    expect(requiredGap(line, line, { ...firm, looseness: 2 })).toBeCloseTo(7.8, 12);
+    expect(requiredGap(line, line, 'flat', () => firm)).toBeCloseTo(4.4, 12);
+    expect(requiredGap(line, line, 'flat', () => ({ ...firm, looseness: 2 }))).toBeCloseTo(7.8, 12);
   });
 
   test('is symmetric, and a maker can raise or lower the stitch rule but not the envelopes', () => {
-    const a = lineConductor(steel, runningStitch, 4, 'right');
-    const b = lineConductor(plated, runningStitch, 7, 'right');
-    expect(requiredGap(a, b, firm)).toBe(requiredGap(b, a, firm));
-    expect(requiredGap(a, b, { ...firm, gapInStitches: 2 })).toBe(14);
-    expect(requiredGap(a, b, { ...firm, gapInStitches: 0 })).toBeCloseTo(touchingGapMm(a, b, firm) + 1, 12);
+    const a = lineConductor(steel, runningStitch, 4, 'right', 'a');
+    const b = lineConductor(plated, runningStitch, 7, 'right', 'a');
+    expect(requiredGap(a, b, 'flat', () => firm)).toBe(requiredGap(b, a, 'flat', () => firm));
+    expect(requiredGap(a, b, 'flat', () => ({ ...firm, gapInStitches: 2 }))).toBe(14);
+    expect(requiredGap(a, b, 'flat', () => ({ ...firm, gapInStitches: 0 }))).toBeCloseTo(
+      touchingGapMm(a, b, 'flat', () => firm) + 1,
+      12,
+    );
   });
 
   test('a line keeps out of the loops at a hole', () => {
-    expect(requiredGap(lineConductor(steel, runningStitch, 5, 'right'), LOOPED_HOLE, firm)).toBeCloseTo(
-      5.7,
-      12,
-    );
+    expect(
+      requiredGap(lineConductor(steel, runningStitch, 5, 'right', 'a'), loopedHole('a'), 'flat', () => firm),
+    ).toBeCloseTo(5.7, 12);
   });
 });
 
 describe('judging a gap', () => {
-  const line = lineConductor(steel, runningStitch, 5, 'right');
+  const line = lineConductor(steel, runningStitch, 5, 'right', 'a');
   test.each([
     [2, 'stop'],
     [3.39, 'stop'],
@@ -58,13 +62,13 @@ describe('judging a gap', () => {
     [4.99, 'mend'],
     [5, null],
   ] as const)('%d mm between two 5 mm running lines: %s', (gap, verdict) => {
-    expect(judgeGap(gap, line, line, firm)).toBe(verdict);
+    expect(judgeGap(gap, line, line, 'flat', () => firm)).toBe(verdict);
   });
 
   test('below half of what is wanted is a stop even when envelopes are clear', () => {
-    const long = lineConductor(plated, runningStitch, 10, 'right');
-    expect(touchingGapMm(long, long, firm)).toBeLessThan(4.9);
-    expect(judgeGap(4.9, long, long, firm)).toBe('stop');
-    expect(judgeGap(5.1, long, long, firm)).toBe('mend');
+    const long = lineConductor(plated, runningStitch, 10, 'right', 'a');
+    expect(touchingGapMm(long, long, 'flat', () => firm)).toBeLessThan(4.9);
+    expect(judgeGap(4.9, long, long, 'flat', () => firm)).toBe('stop');
+    expect(judgeGap(5.1, long, long, 'flat', () => firm)).toBe('mend');
   });
 });

@@ -18,8 +18,12 @@ export const EDGE_MARGIN_MM = 6;
 /** A line beside a keep-out may stray into it by the wander of a hand, so it keeps that much off. */
 export const KEEP_OUT_MARGIN_MM = HAND_WANDER_MM;
 
+/** A way the piece lies or is worn. On the table, flat, is the only one so far. */
+export type Position = 'flat';
+
 /** What matters of a conductor for spacing. */
 export interface Conductor {
+  readonly panelId: string;
   /** Length of its stitches; 0 for metal. */
   readonly stitchMm: number;
   /** How far to each side of its drawn line (or metal edge) bare conductor may lie on firm cloth. */
@@ -37,6 +41,9 @@ export interface SpacingRules {
   /** Whether what lies on opposite faces is kept apart by the cloth. */
   readonly separatesFaces: boolean;
 }
+
+/** Which rules hold between two conductors in a position: those of the cloth they lie on. */
+export type RulesBetween = (a: Conductor, b: Conductor, position: Position) => SpacingRules;
 
 /** Cloth thicker than this keeps its faces apart, unless it is a knit (handbook section 3, assumption). */
 const SEPARATING_MM = 1;
@@ -57,8 +64,14 @@ export function rulesOfCloth(
 }
 
 /** Whether two conductors lie on opposite faces of a cloth that keeps them apart. */
-export function keptApart(a: Conductor, b: Conductor, rules: SpacingRules): boolean {
-  return rules.separatesFaces && a.faces !== 'both' && b.faces !== 'both' && a.faces !== b.faces;
+export function keptApart(
+  a: Conductor,
+  b: Conductor,
+  position: Position,
+  rulesBetween: RulesBetween,
+): boolean {
+  if (a.faces === 'both' || b.faces === 'both' || a.faces === b.faces) return false;
+  return rulesBetween(a, b, position).separatesFaces;
 }
 
 /**
@@ -70,8 +83,10 @@ export function lineConductor(
   stitch: StitchKind,
   stitchMm: number,
   workedFace: Face,
+  panelId: string,
 ): Conductor {
   return {
+    panelId,
     stitchMm: thread.form === 'thread' ? stitchMm : 0,
     halfWidthMm: thread.diameterMm / 2 + stitch.wanderMm + thread.fuzzMm,
     faces:
@@ -80,30 +95,42 @@ export function lineConductor(
 }
 
 /** Bare metal of a part that lies on the cloth, such as a folded leg: it moves as the hand folds it. */
-export function foldedMetal(faces: Face | 'both'): Conductor {
-  return { stitchMm: 0, halfWidthMm: HAND_WANDER_MM, faces };
+export function foldedMetal(faces: Face | 'both', panelId: string): Conductor {
+  return { panelId, stitchMm: 0, halfWidthMm: HAND_WANDER_MM, faces };
 }
 
 /** The metal round a hole, measured from its rim: loops of thread reach as far as the hole-to-edge distance. */
-export const LOOPED_HOLE: Conductor = { stitchMm: 0, halfWidthMm: HOLE_EDGE_MM, faces: 'both' };
+export function loopedHole(panelId: string): Conductor {
+  return { panelId, stitchMm: 0, halfWidthMm: HOLE_EDGE_MM, faces: 'both' };
+}
 
 /** How far a finished, trimmed tail or a frayed hair reaches from its knot, mm (handbook section 2, assumption). */
 export const TAIL_MM = 3;
 
 /** The end of a thread within a line, as a disc of the tail's length: only its hairs go beyond. */
-export function tailEnd(thread: ThreadKind): Conductor {
-  return { stitchMm: 0, halfWidthMm: thread.fuzzMm, faces: 'both' };
+export function tailEnd(thread: ThreadKind, panelId: string): Conductor {
+  return { panelId, stitchMm: 0, halfWidthMm: thread.fuzzMm, faces: 'both' };
 }
 
 /** The sum of the two envelopes: below this the conductors may touch under the stated assumptions. */
-export function touchingGapMm(a: Conductor, b: Conductor, rules: SpacingRules): number {
-  return (a.halfWidthMm + b.halfWidthMm) * rules.looseness;
+export function touchingGapMm(
+  a: Conductor,
+  b: Conductor,
+  position: Position,
+  rulesBetween: RulesBetween,
+): number {
+  return (a.halfWidthMm + b.halfWidthMm) * rulesBetween(a, b, position).looseness;
 }
 
-/** The wanted gap: the larger of one stitch (the longer of the two) and the envelopes + 1 mm. Symmetric. */
-export function requiredGap(a: Conductor, b: Conductor, rules: SpacingRules): number {
-  const oneStitch = rules.gapInStitches * Math.max(a.stitchMm, b.stitchMm);
-  return Math.max(oneStitch, touchingGapMm(a, b, rules) + BETWEEN_ENVELOPES_MM);
+/** The wanted gap in a position: the larger of one stitch (the longer of the two) and the envelopes + 1 mm. Symmetric. */
+export function requiredGap(
+  a: Conductor,
+  b: Conductor,
+  position: Position,
+  rulesBetween: RulesBetween,
+): number {
+  const oneStitch = rulesBetween(a, b, position).gapInStitches * Math.max(a.stitchMm, b.stitchMm);
+  return Math.max(oneStitch, touchingGapMm(a, b, position, rulesBetween) + BETWEEN_ENVELOPES_MM);
 }
 
 /**
@@ -114,9 +141,10 @@ export function judgeGap(
   gapMm: number,
   a: Conductor,
   b: Conductor,
-  rules: SpacingRules,
+  position: Position,
+  rulesBetween: RulesBetween,
 ): 'stop' | 'mend' | null {
-  const wanted = requiredGap(a, b, rules);
-  if (gapMm < Math.max(touchingGapMm(a, b, rules), wanted / 2)) return 'stop';
+  const wanted = requiredGap(a, b, position, rulesBetween);
+  if (gapMm < Math.max(touchingGapMm(a, b, position, rulesBetween), wanted / 2)) return 'stop';
   return gapMm < wanted ? 'mend' : null;
 }

@@ -1,6 +1,7 @@
 import { asSeen, clothBox } from '@sashiko/core/cloth/cloth';
 import { maybeClothColour } from '@sashiko/core/cloth/cloth-kinds';
 import type { Point } from '@sashiko/core/geometry/point';
+import { panelOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatLength } from '@sashiko/core/units/length';
 import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
@@ -50,9 +51,9 @@ export function ClothCanvas({
   const [camera, size] = useFittedCamera(area, plan);
   const marquee = useViewStore((state) => state.marquee);
   const pointerEvents = useCanvasPointer(camera, abilities);
-  const box = clothBox(plan.cloth);
+  const box = clothBox(panelOf(plan));
   const { widthMm, heightMm } = box;
-  const isDark = maybeClothColour(plan.cloth.colourId)?.isDark === true || isDim;
+  const isDark = maybeClothColour(panelOf(plan).colourId)?.isDark === true || isDim;
   const chosenParts = new Set([...selection.partIds, ...(spotlight?.partIds ?? [])]);
   const chosenRuns = new Set([
     ...(selection.runId === null ? [] : [selection.runId]),
@@ -76,7 +77,7 @@ export function ClothCanvas({
           <Rulers camera={camera} box={box} unit={plan.habits.unit} />
           <g className={`turning-${face}`} style={{ transformOrigin: 'center' }}>
             <g transform={`translate(${camera.originX} ${camera.originY}) scale(${camera.scale})`}>
-              <path data-ground d={clothPath(plan.cloth, face)} fill="transparent" />
+              <path data-ground d={clothPath(panelOf(plan), face)} fill="transparent" />
               <g data-ground>
                 <ClothDrawing
                   plan={plan}
@@ -118,7 +119,7 @@ export function ClothCanvas({
               {marquee !== null && (
                 <MarqueeBox
                   marquee={marquee}
-                  seen={(p) => asSeen(plan.cloth, face, p)}
+                  seen={(p) => asSeen(panelOf(plan), face, p)}
                   scale={camera.scale}
                 />
               )}
@@ -140,7 +141,7 @@ function useFittedCamera(
   const camera = useViewStore((state) => state.camera);
   const setCamera = useViewStore((state) => state.setCamera);
   const [size, setSize] = useState<{ readonly width: number; readonly height: number } | null>(null);
-  const { left, top, widthMm, heightMm } = clothBox(plan.cloth);
+  const { left, top, widthMm, heightMm } = clothBox(panelOf(plan));
   const isResting = usePlanStore((state) => state.preview === null);
   useLayoutEffect(() => {
     const element = area.current;

@@ -1,9 +1,10 @@
 /** The one drawing of the cloth with all that is on it, in millimetres: on the worktable and on the shelf. */
+
 import type { Face } from '@sashiko/core/cloth/cloth';
 import { maybeClothColour } from '@sashiko/core/cloth/cloth-kinds';
 import { deriveSides } from '@sashiko/core/nets/sides';
 import { kindOf, sumRun } from '@sashiko/core/plan/placed';
-import type { Patch, Run } from '@sashiko/core/plan/records';
+import type { Panel, Patch, Run } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { PartButton, RunButton } from './CanvasButtons.tsx';
 import { Ground } from './Ground.tsx';
@@ -11,6 +12,7 @@ import { HoleLoops } from './HoleLoops.tsx';
 import { PartDrawing } from './PartDrawing.tsx';
 import { PatchDrawing } from './PatchDrawing.tsx';
 import { RunDrawing } from './RunDrawing.tsx';
+import { tableTransform } from './seen.ts';
 
 /** What the worktable adds: parts and runs to take hold of. */
 export interface DrawingHands {
@@ -33,9 +35,12 @@ interface ClothDrawingProps {
 const NONE: ReadonlySet<string> = new Set();
 
 /** Runs, then the ids of patches, then the runs that go over them. */
-function runsInOrder(plan: Plan): ReadonlyArray<Run | string> {
-  const patches = Object.values(plan.patches);
-  const runs = Object.values(plan.runs);
+function runsInOrder(
+  plan: Plan,
+  isHere: (thing: { readonly panelId: string }) => boolean,
+): ReadonlyArray<Run | string> {
+  const patches = Object.values(plan.patches).filter(isHere);
+  const runs = Object.values(plan.runs).filter(isHere);
   if (patches.length === 0) return runs;
   const over = new Set(patches.map((patch) => patch.overRunId));
   return [
@@ -45,23 +50,38 @@ function runsInOrder(plan: Plan): ReadonlyArray<Run | string> {
   ];
 }
 
-/** Every part and run is remembered by its own record, so that a drag draws only what it moves. */
+/** The panels where they lie on the table, each with what is on it. */
 export function ClothDrawing(props: ClothDrawingProps) {
+  return (
+    <g>
+      {Object.values(props.plan.panels).map((panel) => (
+        <g key={panel.id} transform={tableTransform(panel, props.face)}>
+          <PanelDrawing {...props} panel={panel} />
+        </g>
+      ))}
+    </g>
+  );
+}
+
+/** Every part and run is remembered by its own record, so that a drag draws only what it moves. */
+function PanelDrawing(props: ClothDrawingProps & { readonly panel: Panel }) {
   const { plan, face, chosenParts = NONE, chosenRuns = NONE, litParts = NONE, isDim = false, hands } = props;
-  const { cloth } = plan;
+  const cloth = props.panel;
+  const isHere = ({ panelId }: { readonly panelId: string }): boolean => panelId === cloth.id;
+  const backdrop = plan.backdrop !== null && isHere(plan.backdrop) ? plan.backdrop : null;
   const sides = deriveSides(plan);
   const isDark = maybeClothColour(cloth.colourId)?.isDark === true || isDim;
   return (
     <g>
       <Ground
         cloth={cloth}
-        backdrop={plan.backdrop}
-        image={plan.backdrop === null ? undefined : plan.images[plan.backdrop.imageId]}
+        backdrop={backdrop}
+        image={backdrop === null ? undefined : plan.images[backdrop.imageId]}
         face={face}
         isDark={isDark}
         isDim={isDim}
       />
-      {runsInOrder(plan).map((run) => {
+      {runsInOrder(plan, isHere).map((run) => {
         if (typeof run === 'string')
           return <PatchDrawing key={run} patch={plan.patches[run] as Patch} cloth={cloth} face={face} />;
         const look = {
@@ -87,29 +107,31 @@ export function ClothDrawing(props: ClothDrawingProps) {
           />
         );
       })}
-      {Object.values(plan.parts).map((part) => {
-        const look = {
-          part,
-          kind: kindOf(plan, part),
-          cloth,
-          face,
-          isChosen: chosenParts.has(part.id),
-          isLit: litParts.has(part.id),
-          isFaint: isDim && !litParts.has(part.id),
-        };
-        return hands === undefined ? (
-          <PartDrawing key={part.id} {...look} />
-        ) : (
-          <PartButton
-            key={part.id}
-            {...look}
-            unit={plan.habits.unit}
-            isFocusable={hands.takes === 'parts'}
-            onPart={hands.onPart}
-          />
-        );
-      })}
-      <HoleLoops plan={plan} face={face} isDark={isDark} />
+      {Object.values(plan.parts)
+        .filter(isHere)
+        .map((part) => {
+          const look = {
+            part,
+            kind: kindOf(plan, part),
+            cloth,
+            face,
+            isChosen: chosenParts.has(part.id),
+            isLit: litParts.has(part.id),
+            isFaint: isDim && !litParts.has(part.id),
+          };
+          return hands === undefined ? (
+            <PartDrawing key={part.id} {...look} />
+          ) : (
+            <PartButton
+              key={part.id}
+              {...look}
+              unit={plan.habits.unit}
+              isFocusable={hands.takes === 'parts'}
+              onPart={hands.onPart}
+            />
+          );
+        })}
+      <HoleLoops plan={plan} panel={cloth} face={face} isDark={isDark} />
     </g>
   );
 }

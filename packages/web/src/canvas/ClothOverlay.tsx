@@ -1,10 +1,12 @@
 /** What is laid over the cloth while the piece is shaped: nodes and handles of the chosen line, handles of sizes, the pen's line. */
+
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
 import { maybeReadyPiece } from '@sashiko/core/cloth/ready-pieces';
 import { flattenCurve } from '@sashiko/core/geometry/curve';
 import { insertNode } from '@sashiko/core/geometry/curve-edit';
 import type { Point } from '@sashiko/core/geometry/point';
 import { pointAlong, polylineLengthMm } from '@sashiko/core/geometry/polyline';
+import { panelOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatLength } from '@sashiko/core/units/length';
 import type { KeyboardEvent } from 'react';
@@ -31,7 +33,7 @@ export function NodeHandles({ plan, face, scale }: OverlayProps) {
   const { markingId, node: chosen } = useViewStore((state) => state.selection);
   const line = editableLine(plan, markingId);
   if (line === null || markingId === null) return null;
-  const seen = (p: Point): Point => asSeen(plan.cloth, face, p);
+  const seen = (p: Point): Point => asSeen(panelOf(plan), face, p);
   const { nodes, closed } = line;
   const path = linePath(flattenCurve(nodes, closed).map(seen), closed);
   const r = 6 / scale;
@@ -149,7 +151,7 @@ export function NodeHandles({ plan, face, scale }: OverlayProps) {
 export function SizeHandles({ plan, face, scale }: OverlayProps) {
   const { markingId } = useViewStore((state) => state.selection);
   const tool = useViewStore((state) => state.tool);
-  const { shape } = plan.cloth;
+  const { shape } = panelOf(plan);
   if (shape.kind !== 'ready' || markingId !== null || tool.kind !== 'hand') return null;
   const piece = maybeReadyPiece(shape.pieceId);
   return (
@@ -157,7 +159,7 @@ export function SizeHandles({ plan, face, scale }: OverlayProps) {
       {piece?.sizes.map((field) => {
         const handle = field.handle?.(shape.sizes);
         if (handle === undefined) return null;
-        const at = asSeen(plan.cloth, face, handle.at);
+        const at = asSeen(panelOf(plan), face, handle.at);
         const r = 8 / scale;
         const isLevel = handle.along === 'x';
         return (
@@ -192,7 +194,7 @@ export function SizeHandles({ plan, face, scale }: OverlayProps) {
 export function PenLine({ plan, face, scale }: OverlayProps) {
   const tool = useViewStore((state) => state.tool);
   const pointer = useViewStore((state) => state.pointer);
-  const seen = (p: Point): Point => asSeen(plan.cloth, face, p);
+  const seen = (p: Point): Point => asSeen(panelOf(plan), face, p);
   if (tool.kind === 'point') {
     return (
       <g pointerEvents="none">

@@ -1,5 +1,6 @@
 import type { Finding } from '@sashiko/core/checks/finding';
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
+import { panelOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 
 interface FlagsProps {
@@ -18,7 +19,7 @@ export function Flags({ plan, face, scale, findings, chosenKey, onChoose }: Flag
   return (
     <g>
       {findings.map((finding, i) => {
-        const at = asSeen(plan.cloth, face, finding.at);
+        const at = asSeen(panelOf(plan), face, finding.at);
         const isChosen = finding.key === chosenKey;
         const r = (isChosen ? 13 : 11) / scale;
         const up = 20 / scale;

@@ -2,6 +2,7 @@ import type { LightState } from '@sashiko/core/circuit/will-it-light';
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
 import { lightsIn } from '@sashiko/core/nets/sides';
 import { maybeLightColour } from '@sashiko/core/parts/light-colours';
+import { panelOf } from '@sashiko/core/plan/panels';
 import type { Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { useId } from 'react';
@@ -35,7 +36,7 @@ export function Glow({ plan, face, lights }: GlowProps) {
         const part = plan.parts[partId];
         const strength = perceived(amp);
         if (part === undefined || strength < 0.03) return null;
-        const at = asSeen(plan.cloth, face, part.at);
+        const at = asSeen(panelOf(plan), face, part.at);
         const colour = maybeLightColour(colourOf(plan, part, lightId))?.glow ?? '#ffe9a8';
         // Seen from the other face the cloth swallows most of it.
         const through = part.face === face ? 1 : 0.35;

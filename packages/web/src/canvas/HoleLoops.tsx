@@ -1,7 +1,7 @@
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
 import { deriveSides } from '@sashiko/core/nets/sides';
 import { holeOf, holePoint, kindOf, loopsAt, runsByHole } from '@sashiko/core/plan/placed';
-import type { HoleRef } from '@sashiko/core/plan/records';
+import type { HoleRef, Panel } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
 import { memo } from 'react';
@@ -16,10 +16,12 @@ const FAN = Math.PI * 0.6;
 export const HoleLoops = memo(
   function HoleLoops({
     plan,
+    panel,
     face,
     isDark,
   }: {
     readonly plan: Plan;
+    readonly panel: Panel;
     readonly face: Face;
     readonly isDark: boolean;
   }) {
@@ -29,11 +31,11 @@ export const HoleLoops = memo(
       const run = runs.find(
         (one) => one.prewired !== true && maybeThreadKind(one.threadId)?.form === 'thread',
       );
-      if (run === undefined) continue;
+      if (run?.panelId !== panel.id) continue;
       const ref = [run.from, run.to].find((end) => `${end.partId}.${end.holeId}` === key);
       if (ref === undefined) continue;
       const colour = SIDE_THREAD[sides.of(sides.nets.ofRun(run.id))][isDark ? 'onDark' : 'onLight'];
-      const path = loopsPath(plan, ref, loopsAt(plan, ref, run.threadId), face);
+      const path = loopsPath(plan, panel, ref, loopsAt(plan, ref, run.threadId), face);
       strokes.set(colour, [...(strokes.get(colour) ?? []), path]);
     }
     return (
@@ -48,17 +50,17 @@ export const HoleLoops = memo(
     before.plan.parts === after.plan.parts &&
     before.plan.runs === after.plan.runs &&
     before.plan.habits === after.plan.habits &&
-    before.plan.cloth === after.plan.cloth &&
+    before.panel === after.panel &&
     before.face === after.face &&
     before.isDark === after.isDark,
 );
 
-function loopsPath(plan: Plan, ref: HoleRef, loops: number, face: Face): string {
+function loopsPath(plan: Plan, panel: Panel, ref: HoleRef, loops: number, face: Face): string {
   const part = plan.parts[ref.partId];
   if (part === undefined) return '';
   const hole = holeOf(plan, ref);
-  const at = asSeen(plan.cloth, face, holePoint(plan, ref));
-  const middle = asSeen(plan.cloth, face, part.at);
+  const at = asSeen(panel, face, holePoint(plan, ref));
+  const middle = asSeen(panel, face, part.at);
   const goesRound = hole.form !== 'eyelet' || kindOf(plan, part).elements.some(({ kind }) => kind === 'half');
   const outward = Math.atan2(at.y - middle.y, at.x - middle.x);
   const reach = hole.padRadiusMm + BEYOND_MM;

@@ -1,5 +1,6 @@
 import type { Finding } from '@sashiko/core/checks/finding';
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
+import { panelOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { openFindingsOf } from '../stores/derived.ts';
 import { useShownPlan } from '../stores/plan-store.ts';
@@ -29,7 +30,7 @@ export function LiveMarks({ face, scale }: Omit<LiveMarksProps, 'plan'>) {
 }
 
 function LiveMark({ finding, plan, face, scale }: LiveMarksProps & { readonly finding: Finding }) {
-  const at = asSeen(plan.cloth, face, finding.at);
+  const at = asSeen(panelOf(plan), face, finding.at);
   const r = 8 / scale;
   const isStop = finding.severity === 'stop';
   const paint = { fill: isStop ? '#b3372c' : '#96560b', stroke: '#fff', strokeWidth: 1.2 / scale };

@@ -1,10 +1,12 @@
 /** What is laid over the cloth while parts are placed: names, the handle to turn by, the part in hand. */
+
 import { asSeen, type Cloth, clothBox, type Face } from '@sashiko/core/cloth/cloth';
 import type { Point } from '@sashiko/core/geometry/point';
 import { boundsOf } from '@sashiko/core/geometry/polygon';
 import { placePointExactly } from '@sashiko/core/geometry/transform';
 import { hasElement } from '@sashiko/core/parts/part-element';
 import type { PartKind } from '@sashiko/core/parts/part-kind';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { kindOf, maybeKindOf, poseOf } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
@@ -41,7 +43,7 @@ export function PartNames({ plan, face, scale, isDark, notes }: NamesProps) {
           key={part.id}
           part={part}
           kind={kindOf(plan, part)}
-          cloth={plan.cloth}
+          cloth={panelOf(plan)}
           face={face}
           scale={scale}
           note={notes?.[part.id]}
@@ -97,7 +99,7 @@ export function TurnHandle({
   const part = partIds.length === 1 ? plan.parts[partIds[0] as string] : undefined;
   if (part === undefined || part.locked === true) return null;
   const [, top] = boundsOf(kindOf(plan, part).outline);
-  const seen = (local: Point): Point => asSeen(plan.cloth, face, placePointExactly(poseOf(part), local));
+  const seen = (local: Point): Point => asSeen(panelOf(plan), face, placePointExactly(poseOf(part), local));
   const rim = seen({ x: 0, y: top - 1 });
   const handle = seen({ x: 0, y: top - 22 / scale });
   return (
@@ -142,6 +144,7 @@ export function PlacingGhosts({ plan, face }: { readonly plan: Plan; readonly fa
         if (kind === undefined) return null;
         const part: Part = {
           id: 'ghost',
+          panelId: panelOf(plan).id,
           kindId,
           name: '',
           at,
@@ -155,7 +158,7 @@ export function PlacingGhosts({ plan, face }: { readonly plan: Plan; readonly fa
             key={i}
             part={part}
             kind={kind}
-            cloth={plan.cloth}
+            cloth={panelOf(plan)}
             face={face}
             isChosen
             isLit={false}
@@ -177,7 +180,7 @@ export function SnapMarks({
   readonly scale: number;
 }) {
   const guides = useViewStore((state) => state.snapGuides);
-  const seen = (p: Point): Point => asSeen(plan.cloth, face, p);
+  const seen = (p: Point): Point => asSeen(panelOf(plan), face, p);
   return (
     <g pointerEvents="none" fontSize={13 / scale}>
       {guides.map(({ from, to, words }) => {

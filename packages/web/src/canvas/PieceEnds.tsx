@@ -1,5 +1,6 @@
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
 import { pointAlong, polylineLengthMm } from '@sashiko/core/geometry/polyline';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { holePoint, runPath } from '@sashiko/core/plan/placed';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { piecesOf } from '../stores/derived.ts';
@@ -10,7 +11,7 @@ const WEAVES = 3;
 
 /** Where pieces of thread start (a knot) and end (woven back through three stitches), or stay long (a curl). */
 export function PieceEnds({ plan, face }: { readonly plan: Plan; readonly face: Face }) {
-  const seen = (p: { readonly x: number; readonly y: number }) => asSeen(plan.cloth, face, p);
+  const seen = (p: { readonly x: number; readonly y: number }) => asSeen(panelOf(plan), face, p);
   return (
     <g pointerEvents="none" fill="none" stroke="#ffe9a8" strokeWidth={0.7} strokeLinecap="round">
       {piecesOf(plan).map((piece) => {

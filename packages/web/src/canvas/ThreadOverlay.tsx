@@ -1,9 +1,11 @@
 /** What is laid over the cloth while threads are drawn: the run under way, bend handles, holes as buttons. */
+
 import { asSeen } from '@sashiko/core/cloth/cloth';
 import { maybeClothColour } from '@sashiko/core/cloth/cloth-kinds';
 import type { Point } from '@sashiko/core/geometry/point';
 import { deriveSides } from '@sashiko/core/nets/sides';
 import { addBend, sewingByHabit } from '@sashiko/core/plan/edits/run-edits';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { holeKey, holeName, holePoint, kindOf } from '@sashiko/core/plan/placed';
 import type { HoleRef } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
@@ -33,17 +35,24 @@ export function DraftRun({ plan, scale }: OverlayProps) {
   const path = draftPath(plan, tool, pointer, target);
   const { sum, gap } = measureDraft(plan, tool.from, target, path);
   const sides = deriveSides(plan);
-  const seen = (p: Point): Point => asSeen(plan.cloth, face, p);
+  const seen = (p: Point): Point => asSeen(panelOf(plan), face, p);
   return (
     <g pointerEvents="none">
       {sum !== null && (
         <RunDrawing
-          run={{ ...sewingByHabit(plan), id: 'draft', from: tool.from, to: target ?? tool.from, bends: [] }}
+          run={{
+            ...sewingByHabit(plan),
+            id: 'draft',
+            panelId: panelOf(plan).id,
+            from: tool.from,
+            to: target ?? tool.from,
+            bends: [],
+          }}
           sum={sum}
           side={sides.of(sides.nets.ofHole(tool.from))}
-          cloth={plan.cloth}
+          cloth={panelOf(plan)}
           face={face}
-          isDark={maybeClothColour(plan.cloth.colourId)?.isDark === true}
+          isDark={maybeClothColour(panelOf(plan).colourId)?.isDark === true}
           isChosen
         />
       )}
@@ -92,7 +101,7 @@ export function BendHandles({ plan, scale }: OverlayProps) {
   const face = useViewStore((state) => state.face);
   if (runId === null || plan.runs[runId] === undefined) return null;
   const handles = bendHandles(plan, runId);
-  const seen = (p: Point): Point => asSeen(plan.cloth, face, p);
+  const seen = (p: Point): Point => asSeen(panelOf(plan), face, p);
   return (
     <g data-run={runId}>
       {handles.legs.map((p, i) => (
@@ -160,7 +169,7 @@ export function HoleButtons({
               tabIndex={0}
               aria-label={holeName(plan, ref)}
               data-hole={holeKey(ref)}
-              {...centre(asSeen(plan.cloth, face, holePoint(plan, ref)))}
+              {...centre(asSeen(panelOf(plan), face, holePoint(plan, ref)))}
               r={Math.max(hole.padRadiusMm, 9 / scale)}
               fill="transparent"
               style={{ cursor: 'crosshair' }}

@@ -1,3 +1,4 @@
+import { panelOf } from '@sashiko/core/plan/panels';
 import { PlanBuilder, smallLantern } from '@sashiko/core/testing/plan-builder';
 import { describe, expect, test } from 'vitest';
 import { bringIntoView, fitCamera, pinched, toMm, toPixels, zoomAbout } from '../stores/camera.ts';
@@ -107,9 +108,9 @@ test('turned over, the drawing is mirrored about the middle of the piece', () =>
   const { plan } = new PlanBuilder('Flip', 200, 100).light('a', 50, 40, 30);
   const part = Object.values(plan.parts)[0];
   if (part === undefined) throw new Error('no part');
-  expect(partTransform(plan.cloth, 'right', part)).toBe('translate(50 40) rotate(30)');
-  expect(partTransform(plan.cloth, 'wrong', part)).toBe('translate(150 40) scale(-1 1) rotate(30)');
+  expect(partTransform(panelOf(plan), 'right', part)).toBe('translate(50 40) rotate(30)');
+  expect(partTransform(panelOf(plan), 'wrong', part)).toBe('translate(150 40) scale(-1 1) rotate(30)');
   const span = { a: { x: 10, y: 5 }, b: { x: 10, y: 5.5 }, face: 'right' as const };
-  expect(spansPath(plan.cloth, 'wrong', [span], 'right')).toBe('M190 5L190 5.5');
-  expect(spansPath(plan.cloth, 'right', [span], 'wrong')).toBe('');
+  expect(spansPath(panelOf(plan), 'wrong', [span], 'right')).toBe('M190 5L190 5.5');
+  expect(spansPath(panelOf(plan), 'right', [span], 'wrong')).toBe('');
 });

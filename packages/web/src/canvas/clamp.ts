@@ -8,6 +8,7 @@ import {
 } from '@sashiko/core/geometry/polygon';
 import { placePointExactly } from '@sashiko/core/geometry/transform';
 import { partFitsCloth } from '@sashiko/core/plan/on-cloth';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { kindOf, maybeKindOf, poseOf } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
@@ -33,7 +34,7 @@ export function clampMove(plan: Plan, parts: readonly Part[], delta: Point): Poi
 }
 
 function clampToBox(plan: Plan, parts: readonly Part[], delta: Point): Point {
-  const { left, top, right, bottom } = clothBox(plan.cloth);
+  const { left, top, right, bottom } = clothBox(panelOf(plan));
   let { x, y } = delta;
   for (const part of parts) {
     const pose = poseOf(part);
@@ -53,12 +54,19 @@ export function clampPlacing(
 ): Point {
   const kind = maybeKindOf(plan, { kindId: placing.kindId, options: placing.options });
   if (kind === undefined) return at;
-  const ghost: Part = { ...placing, id: 'ghost', name: kind.noun, at, face: 'right' };
+  const ghost: Part = {
+    ...placing,
+    id: 'ghost',
+    panelId: panelOf(plan).id,
+    name: kind.noun,
+    at,
+    face: 'right',
+  };
   const delta = clampToBox(plan, [ghost], { x: 0, y: 0 });
   const boxed = { x: at.x + delta.x, y: at.y + delta.y };
   const fits = (p: Point): boolean => partFitsCloth(plan, { ...ghost, at: p });
   if (fits(boxed)) return boxed;
-  const home = roomiestPlace(clothOutline(plan.cloth));
+  const home = roomiestPlace(clothOutline(panelOf(plan)));
   // From outside towards the roomiest place, to the first place that will do.
   let low = 0;
   let high = 1;
@@ -100,6 +108,6 @@ export function roomiestPlace(outline: Polygon): Point {
 
 /** The place of the cloth nearest to p. */
 export function clampToCloth(plan: Plan, p: Point): Point {
-  const outline = clothOutline(plan.cloth);
+  const outline = clothOutline(panelOf(plan));
   return polygonContains(outline, p) ? p : nearestOnPolygon(outline, p);
 }

@@ -8,7 +8,7 @@ import { sewingByHabit } from '@sashiko/core/plan/edits/run-edits';
 import { holeOf, holePoint, kindOf, type RunSum, runPath, sumDraft, sumRun } from '@sashiko/core/plan/placed';
 import type { HoleRef } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { LOOPED_HOLE } from '@sashiko/core/thread/required-gap';
+import { loopedHole } from '@sashiko/core/thread/required-gap';
 import type { Tool } from '../stores/view-store.ts';
 
 export interface LiveMeasure {
@@ -100,7 +100,12 @@ export function measureParts(plan: Plan, partIds: readonly string[]): LiveMeasur
     for (const hole of kindOf(plan, part).holes) {
       if (!hole.plated) continue;
       const ref = { partId, holeId: hole.id };
-      const own = { conductor: LOOPED_HOLE, radiusMm: hole.padRadiusMm, partId, ends: [ref] };
+      const own = {
+        conductor: loopedHole(part.panelId),
+        radiusMm: hole.padRadiusMm,
+        partId,
+        ends: [ref],
+      };
       const ownNets = new Set([nets.ofHole(ref).id]);
       const found = clearanceOf(plan).nearestForeign([holePoint(plan, ref)], own, ownNets, REACH_MM);
       if (found !== null && (gap === null || found.gapMm < gap.gapMm)) gap = found;

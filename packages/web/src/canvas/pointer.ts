@@ -2,7 +2,9 @@
  * The owner of what the pointer does on the cloth: one gesture at a time, from press to release. Escape, a second finger, a
  * lost pointer and leaving the stage end it, whichever it is.
  */
+
 import { asSeen } from '@sashiko/core/cloth/cloth';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { type Camera, pinched, pixelsApart, type ScreenPoint, toMm } from '../stores/camera.ts';
 import { currentPlan } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
@@ -114,7 +116,7 @@ export class Pointer {
   }
 
   #moment({ screen, alt, shift }: PointerFacts, camera: Camera): Moment {
-    const at = asSeen(currentPlan().cloth, useViewStore.getState().face, toMm(camera, screen));
+    const at = asSeen(panelOf(currentPlan()), useViewStore.getState().face, toMm(camera, screen));
     return { at, screen, alt, shift };
   }
 }

@@ -1,8 +1,17 @@
 /** Drawing a piece that may be turned over. */
 import { asSeen, type Cloth, type Face } from '@sashiko/core/cloth/cloth';
 import type { Point } from '@sashiko/core/geometry/point';
-import type { Part } from '@sashiko/core/plan/records';
+import type { Panel, Part } from '@sashiko/core/plan/records';
 import type { ThreadSpan } from '@sashiko/core/thread/stitch-kind';
+
+/** SVG transform that puts a panel's drawing where it lies on the table; none where its frame is the table's. Turned over, it turns the other way. */
+export function tableTransform(
+  { table: { at, turnDeg } }: Pick<Panel, 'table'>,
+  face: Face,
+): string | undefined {
+  if (at.x === 0 && at.y === 0 && turnDeg === 0) return undefined;
+  return `translate(${at.x} ${at.y}) rotate(${face === 'wrong' ? -turnDeg : turnDeg})`;
+}
 
 /** SVG transform that puts a part's local drawing where it is seen on the face that is up. */
 export function partTransform(cloth: Cloth, face: Face, part: Part): string {

@@ -1,4 +1,5 @@
 /** Shaping the piece by hand: the pen, nodes, sizes, and what is where on the cloth. */
+
 import { clothBox } from '@sashiko/core/cloth/cloth';
 import { expectOk } from '@sashiko/core/errors/problem';
 import { cornersOf } from '@sashiko/core/geometry/curve';
@@ -9,6 +10,7 @@ import { addMarkings, drawOutline, takePiece } from '@sashiko/core/plan/edits/cl
 import { startHistory } from '@sashiko/core/plan/history';
 import { newPlan } from '@sashiko/core/plan/new-plan';
 import { partFitsCloth } from '@sashiko/core/plan/on-cloth';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { seededRandom } from '@sashiko/core/random/random';
 import { PlanBuilder } from '@sashiko/core/testing/plan-builder';
 import { beforeEach, describe, expect, test } from 'vitest';
@@ -46,7 +48,12 @@ describe('the pen', () => {
     ] as const)
       penClick({ x, y }, 2);
     penClick({ x: 21, y: 22 }, 2);
-    expect(clothBox(currentPlan().cloth)).toMatchObject({ left: 20, top: 20, widthMm: 140, heightMm: 100 });
+    expect(clothBox(panelOf(currentPlan()))).toMatchObject({
+      left: 20,
+      top: 20,
+      widthMm: 140,
+      heightMm: 100,
+    });
     expect(view().selection.markingId).toBe('outline');
     expect(view().tool.kind).toBe('hand');
   });
@@ -59,7 +66,7 @@ describe('the pen', () => {
     penClick({ x: 50, y: 10 }, 2, { x: 60, y: 20 });
     expect(view().tool).not.toHaveProperty('pulling');
     finishPen(false);
-    const [mark] = Object.values(currentPlan().cloth.markings);
+    const [mark] = Object.values(panelOf(currentPlan()).markings);
     expect(mark).toMatchObject({ use: 'mark', closed: false, name: 'mark 1' });
     expect(mark?.nodes[1]).toEqual({
       at: { x: 50, y: 10 },
@@ -77,7 +84,7 @@ describe('the pen', () => {
     penClick({ x: 40, y: 10 }, 2);
     penClick({ x: 40, y: 40 }, 2);
     finishPen(false);
-    expect(Object.values(currentPlan().cloth.markings)[0]).toMatchObject({ use: 'opening', closed: true });
+    expect(Object.values(panelOf(currentPlan()).markings)[0]).toMatchObject({ use: 'opening', closed: true });
   });
 
   test('Escape takes node by node back, then the pen', () => {
@@ -104,9 +111,9 @@ describe('taking hold of the piece', () => {
     usePlanStore.getState().commit(takePiece(currentPlan(), 'animal-coat'));
     // The neck is pulled at its right end, so it grows to both sides.
     cloth({ size: 'neckMm' }, { x: 285, y: 0 }, { x: 295, y: 0 }).end();
-    expect(currentPlan().cloth.shape).toMatchObject({ sizes: { neckMm: 170 } });
+    expect(panelOf(currentPlan()).shape).toMatchObject({ sizes: { neckMm: 170 } });
     cloth({ size: 'widthMm' }, { x: 420, y: 240 }, { x: -900, y: 0 }).end();
-    expect(currentPlan().cloth.shape).toMatchObject({ sizes: { widthMm: 20 } });
+    expect(panelOf(currentPlan()).shape).toMatchObject({ sizes: { widthMm: 20 } });
   });
 
   test('nodes are moved, put in and bent, an area is moved as a whole', () => {
@@ -116,7 +123,8 @@ describe('taking hold of the piece', () => {
     const after = (marks: Record<string, string>, from: [number, number], to: [number, number]) => {
       view().select({ markingId: 'm1' });
       const taken = cloth(marks, { x: from[0], y: from[1] }, { x: to[0], y: to[1] });
-      const shown = usePlanStore.getState().preview?.cloth.markings['m1']?.nodes;
+      const { preview } = usePlanStore.getState();
+      const shown = preview === null ? undefined : panelOf(preview).markings['m1']?.nodes;
       taken.cancel();
       expect(usePlanStore.getState().preview).toBeNull();
       return shown?.map((node) => [node.at.x, node.at.y]) ?? null;
@@ -203,6 +211,6 @@ test('an opening is cut out of the drawn cloth, mirrored when it is turned over'
     plan,
     expectOk(addMarkings(plan, [{ use: 'opening', closed: true, nodes: square(10, 20, 30) }])),
   );
-  expect(clothPath(plan.cloth, 'right')).toContain('M10 20L40 20');
-  expect(clothPath(plan.cloth, 'wrong')).toContain('M190 20L160 20');
+  expect(clothPath(panelOf(plan), 'right')).toContain('M10 20L40 20');
+  expect(clothPath(panelOf(plan), 'wrong')).toContain('M190 20L160 20');
 });

@@ -1,8 +1,10 @@
 /** Drawing a run: from hole to hole with bends between. Used by pointer and keyboard alike. */
+
 import type { Point } from '@sashiko/core/geometry/point';
 import { wishTogether } from '@sashiko/core/nets/wish-edits';
 import { drawAlong } from '@sashiko/core/plan/edits/line-edits';
 import { drawRun } from '@sashiko/core/plan/edits/run-edits';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { holeKey, holePoint } from '@sashiko/core/plan/placed';
 import type { HoleRef } from '@sashiko/core/plan/records';
 import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
@@ -25,7 +27,7 @@ export function chooseHole(hole: HoleRef): void {
   const plan = currentPlan();
   const { from, bends, way } = tool;
   const edit =
-    way.alongId === null || plan.cloth.markings[way.alongId] === undefined
+    way.alongId === null || panelOf(plan).markings[way.alongId] === undefined
       ? drawRun(plan, { from, to: hole, bends, curved: way.curved && bends.length > 0 })
       : drawAlong(plan, from, hole, way.alongId);
   if (usePlanStore.getState().commit(edit)) setTool({ kind: 'hand' });

@@ -1,4 +1,5 @@
 import { clothBox } from '@sashiko/core/cloth/cloth';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { fitCamera, zoomAbout } from '../stores/camera.ts';
 import { currentPlan } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
@@ -18,5 +19,5 @@ export function zoomBy(factor: number): void {
 /** Shows the whole piece. */
 export function fitPiece(): void {
   const { width, height } = areaSize();
-  useViewStore.getState().setFittedCamera(fitCamera(clothBox(currentPlan().cloth), width, height));
+  useViewStore.getState().setFittedCamera(fitCamera(clothBox(panelOf(currentPlan())), width, height));
 }

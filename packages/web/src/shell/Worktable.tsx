@@ -1,4 +1,5 @@
 import { PLAN_FILE_ENDING } from '@sashiko/core/formats/plan-file';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { Button } from 'antd';
 import { type ComponentType, useCallback, useEffect, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
@@ -101,7 +102,7 @@ function useOpenPlan(planId: string): string | null {
       ({ history, revision }) => {
         if (isGone) return;
         useViewStore.getState().putDown();
-        useViewStore.setState({ camera: null, face: history.plan.cloth.workedFace, chargeLeft: 1 });
+        useViewStore.setState({ camera: null, face: panelOf(history.plan).workedFace, chargeLeft: 1 });
         const left = takeUnsaved(planId);
         usePlanStore.getState().open(left?.history ?? history);
         stop = startAutosave(left?.revision ?? revision, left !== undefined);

@@ -9,6 +9,7 @@ import { deleteMarkings } from '@sashiko/core/plan/edits/cloth-edits';
 import { reverseRun, slideRun } from '@sashiko/core/plan/edits/line-edits';
 import { deleteParts, moveParts, turnPart } from '@sashiko/core/plan/edits/part-edits';
 import { changeStitching, deleteRuns, moveBend, removeBend } from '@sashiko/core/plan/edits/run-edits';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { holePoint } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/records';
 import { clampMove, roomiestPlace } from '../canvas/clamp.ts';
@@ -259,7 +260,7 @@ function moveChosen(step: Point): boolean {
     const from =
       pointer ??
       (tool.kind === 'pen' ? tool.nodes.at(-1)?.at : undefined) ??
-      roomiestPlace(clothOutline(plan.cloth));
+      roomiestPlace(clothOutline(panelOf(plan)));
     setPointer(add(from, { x: step.x * 5, y: step.y * 5 }));
     return true;
   }

@@ -85,7 +85,7 @@ export function wholePlan(
   { pictures, log }: { readonly pictures: readonly PictureRow[]; readonly log: readonly LogRow[] },
 ): unknown {
   const { plan } = record;
-  if (typeof plan !== 'object' || plan === null) return plan;
+  if (typeof plan !== 'object' || plan === null || pictures.length + log.length === 0) return plan;
   const images: Record<string, PlanImage> = { ...(plan as Plan).images };
   for (const { imageId, image } of pictures) images[imageId] = image;
   return {

@@ -1,5 +1,6 @@
 import { type BoundaryMeeting, nearestBoundary } from '../../cloth/boundary.ts';
 import { clothOutline } from '../../cloth/cloth.ts';
+import { panelOf } from '../../plan/panels.ts';
 import type { Plan } from '../../plan/schema.ts';
 import { EDGE_MARGIN_MM } from '../../thread/required-gap.ts';
 import { GAP_SLACK_MM } from '../../units/tolerances.ts';
@@ -15,13 +16,13 @@ export const edge: CheckRule = {
   touching: null,
   help: 'Stitches this near the edge pull out as the cloth frays, and a hem or seam has no room. Keep them 6 mm inside (assumption), or make the piece larger.',
   example: 'A line of stitches runs along a felt piece 3 mm from its cut edge.',
-  sees: ['cloth'],
+  sees: ['panels'],
   checkPart: ({ plan }, part) => sewnHoles(plan, part).flatMap((thing) => tooNear(plan, thing)),
   checkRun: ({ plan }, run) => tooNear(plan, sewnRun(plan, run)),
 };
 
 function tooNear(plan: Plan, { key, name, path, ids }: SewnThing): readonly Finding[] {
-  const outline = clothOutline(plan.cloth);
+  const outline = clothOutline(panelOf(plan));
   // The ends of a thread are holes and speak for themselves.
   const ends = path.length === 1 ? [] : path.filter((_, i) => i === 0 || i === path.length - 1);
   let worst: BoundaryMeeting | null = null;

@@ -8,6 +8,6 @@ export const keepOut: CheckRule = {
   touching: null,
   help: 'A stitch or a hole lies in an area that you said must stay free. Lead the thread round it, move the part, or draw the area smaller.',
   example: 'A thread takes the short way through the buttonhole panel.',
-  sees: ['cloth'],
+  sees: ['panels'],
   ...areaChecks('keep-out', 'keep-out', 0, (_isInside, area) => `lies in ${area}, which must stay free`),
 };

@@ -12,7 +12,7 @@ export const patch: CheckRule = {
   help: 'An insulating patch carries one line over another. It must reach so far that the upper line comes off it no nearer to the lower one than the wanted gap. A patch where nothing crosses only makes the cloth stiff.',
   example: 'A 6 mm patch lies under a crossing of two lines that want 5 mm to either side.',
   counted: () => 'No line crosses on it; one should.',
-  sees: ['patches', 'runs', 'parts', 'cloth', 'habits'],
+  sees: ['patches', 'runs', 'parts', 'panels', 'habits'],
   checkWhole: ({ plan }) =>
     Object.values(plan.patches).flatMap((one): readonly Finding[] => {
       const under = plan.runs[one.underRunId] as Run;

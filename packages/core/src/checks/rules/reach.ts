@@ -2,6 +2,7 @@ import { areasFor } from '../../cloth/cloth.ts';
 import { polygonContains } from '../../geometry/polygon.ts';
 import { placePoint } from '../../geometry/transform.ts';
 import { elementsOf, hasElement } from '../../parts/part-element.ts';
+import { panelOf } from '../../plan/panels.ts';
 import { kindOf, poseOf } from '../../plan/placed.ts';
 import type { Part } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
@@ -16,12 +17,12 @@ export const reach: CheckRule = {
   help: 'A hand must get to the switch, and to the cell when it is empty. You drew where a hand reaches once the piece is closed, and this part lies outside of it. Move the part, or draw the zone larger.',
   example: 'The slide switch lies outside the zone a hand can reach through the zip.',
   counted: () => 'It lies in no zone a hand reaches; it should lie in one.',
-  sees: ['cloth'],
+  sees: ['panels'],
   checkPart,
 };
 
 function checkPart({ plan }: CheckContext, part: Part): readonly Finding[] {
-  const zones = areasFor(plan.cloth, 'reach');
+  const zones = areasFor(panelOf(plan), 'reach');
   const what = zones.length === 0 ? null : whatIsHandled(plan, part);
   if (what === null) return [];
   const spot = handSpot(plan, part);

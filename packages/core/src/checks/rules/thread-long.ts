@@ -1,5 +1,6 @@
 import { pointAlong } from '../../geometry/polyline.ts';
 import { runName } from '../../plan/edits/run-edits.ts';
+import { panelOf } from '../../plan/panels.ts';
 import { copiesOf, loopsAt, runPath, sumRun } from '../../plan/placed.ts';
 import { maybeStitchKind } from '../../thread/stitch-kinds.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
@@ -13,14 +14,15 @@ export const threadLong: CheckRule = {
   touching: null,
   help: 'A piece of thread much longer than an arm tangles and frays as it is pulled through (common practice, no source: about 600 mm). Sashiko splits pieces at holes; this single run is too long by itself. Splice it on the way, or lead it over a part in between.',
   example: 'A run goes from the collar to the hem, 800 mm without a part on the way.',
-  sees: ['cloth', 'habits', 'spools'],
+  sees: ['panels', 'habits', 'spools'],
   checkRun({ plan }, run) {
     if (run.prewired === true || maybeThreadKind(run.threadId)?.form !== 'thread') return [];
     // What is wound on a bobbin does not tangle.
     if (maybeStitchKind(run.stitchId)?.byMachine === true) return [];
     const { knotMm, spareMm, longestPieceMm } = plan.habits;
     const loops = loopsAt(plan, run.from, run.threadId) + loopsAt(plan, run.to, run.threadId);
-    const netMm = (sumRun(plan, run).threadMm + loops * loopLengthMm(plan.cloth.thicknessMm)) * copiesOf(run);
+    const netMm =
+      (sumRun(plan, run).threadMm + loops * loopLengthMm(panelOf(plan).thicknessMm)) * copiesOf(run);
     const pieces = (run.splicesMm?.length ?? 0) + 1;
     const longMm = netMm / pieces + 2 * knotMm + spareMm;
     if (longMm <= longestPieceMm) return [];

@@ -11,7 +11,7 @@ export const threadStock: CheckRule = {
   touching: null,
   help: 'The pieces of this plan, with loops, knots and spare, need more thread than you said is left on the spool. Get more, or lead the lines closer.',
   example: 'The plan needs 3.2 m of steel thread, and 2.5 m are left.',
-  sees: ['parts', 'runs', 'patches', 'spools', 'habits', 'cloth', 'kits'],
+  sees: ['parts', 'runs', 'patches', 'spools', 'habits', 'panels', 'kits'],
   checkWhole({ plan }) {
     const spools = Object.values(plan.spools).filter((spool) => spool.leftMm !== undefined);
     if (spools.length === 0) return [];

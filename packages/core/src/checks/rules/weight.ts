@@ -1,3 +1,4 @@
+import { panelOf } from '../../plan/panels.ts';
 import { kindOf } from '../../plan/placed.ts';
 import { balanceOf } from '../../plan/weight.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
@@ -14,7 +15,7 @@ export const weight: CheckRule = {
   touching: null,
   help: 'A heavy part drags thin cloth down and makes a piece hang or stand crooked when it sits high up. Put a patch of firm cloth behind it, or move it down and towards the middle.',
   example: 'A holder for two AAA cells sits at the upper edge of a light wall hanging.',
-  sees: ['cloth', 'parts'],
+  sees: ['panels', 'parts'],
   checkWhole,
 };
 
@@ -32,7 +33,7 @@ function checkWhole({ plan }: CheckContext): readonly Finding[] {
       partIds: balance.heaviestId === null ? [] : [balance.heaviestId],
     });
   }
-  if (plan.cloth.thicknessMm < THIN_MM) {
+  if (panelOf(plan).thicknessMm < THIN_MM) {
     for (const part of Object.values(plan.parts)) {
       const { massG } = kindOf(plan, part);
       if (massG < HEAVY_G) continue;
@@ -40,7 +41,7 @@ function checkWhole({ plan }: CheckContext): readonly Finding[] {
         ...SHARED,
         key: `weight:${part.id}`,
         at: part.at,
-        message: `${part.name} weighs ${massG.toFixed(0)} g, on cloth of ${plan.cloth.thicknessMm} mm.`,
+        message: `${part.name} weighs ${massG.toFixed(0)} g, on cloth of ${panelOf(plan).thicknessMm} mm.`,
         step: 'Put a patch of firm cloth behind it.',
         found: { value: massG, unit: 'g' },
         partIds: [part.id],

@@ -1,5 +1,6 @@
 import { clothBox, faceName } from '../../cloth/cloth.ts';
 import { succeed } from '../../errors/problem.ts';
+import { panelOf } from '../../plan/panels.ts';
 import { patternDrawing } from '../../sewing/pattern-drawing.ts';
 import { facesWorkedOn } from '../../sewing/worked-faces.ts';
 import { drawingSvg } from '../drawing-svg.ts';
@@ -10,7 +11,7 @@ export const patternSvgPrint: PrintKind = {
   title: '1:1 pattern as SVG',
   help: 'The same pattern in one sheet for each face you sew on, for a plotter or a drawing program.',
   make: atOnce((plan) => {
-    const { widthMm, heightMm } = clothBox(plan.cloth);
+    const { widthMm, heightMm } = clothBox(panelOf(plan));
     return succeed(
       facesWorkedOn(plan).map((face) => ({
         suffix: `-pattern-${face}-side.svg`,

@@ -1,8 +1,10 @@
 /** The lines of a plan that parts can be laid along. */
+
 import { clothGuides, clothOutline, curvePoints } from '../../cloth/cloth.ts';
 import { flattenCurve, ovalCurve } from '../../geometry/curve.ts';
 import type { Point } from '../../geometry/point.ts';
 import { polylineLengthMm, walkable } from '../../geometry/polyline.ts';
+import { panelOf } from '../panels.ts';
 import type { Plan } from '../schema.ts';
 
 /** A line to lay things along. A closed one ends where it starts. */
@@ -32,13 +34,13 @@ export function lineChoices(plan: Plan): readonly LineChoice[] {
     lengthMm: lineLengthMm(line),
   });
   return [
-    ...Object.values(plan.cloth.markings).map((marking) =>
+    ...Object.values(panelOf(plan).markings).map((marking) =>
       choice(marking.id, marking.name, { points: curvePoints(marking), closed: marking.closed }),
     ),
-    ...clothGuides(plan.cloth).map((guide, i) =>
+    ...clothGuides(panelOf(plan)).map((guide, i) =>
       choice(`guide-${i}`, guide.name, { points: curvePoints(guide), closed: guide.closed }),
     ),
-    choice('outline', 'Edge of the piece', { points: clothOutline(plan.cloth), closed: true }),
+    choice('outline', 'Edge of the piece', { points: clothOutline(panelOf(plan)), closed: true }),
   ];
 }
 

@@ -3,12 +3,14 @@
  * piece, the middles of other parts, and places at equal distances in a row. Collected once per gesture, asked
  * at every move.
  */
+
 import { areasFor, clothBox, clothGuides, curvePoints } from '../../cloth/cloth.ts';
 import { add, distance, type Point, subtract } from '../../geometry/point.ts';
 import { centroidOf } from '../../geometry/polygon.ts';
 import { walkable } from '../../geometry/polyline.ts';
 import { nearestOnSegment } from '../../geometry/segment.ts';
 import { type IndexedSegment, indexSegments, type SegmentIndex } from '../../spatial/segment-index.ts';
+import { panelOf } from '../panels.ts';
 import type { Part } from '../records.ts';
 import type { Plan } from '../schema.ts';
 
@@ -34,12 +36,12 @@ export interface SnapTargets {
 /** Everything that can catch, but for the parts that are being moved. */
 export function snapTargets(plan: Plan, movingIds: readonly string[]): SnapTargets {
   const moving = new Set(movingIds);
-  const { left, top, widthMm, heightMm } = clothBox(plan.cloth);
-  const spots = [...areasFor(plan.cloth, 'opening'), ...areasFor(plan.cloth, 'window')].map((area) => ({
+  const { left, top, widthMm, heightMm } = clothBox(panelOf(plan));
+  const spots = [...areasFor(panelOf(plan), 'opening'), ...areasFor(panelOf(plan), 'window')].map((area) => ({
     at: centroidOf(area),
     words: 'middle of the opening',
   }));
-  const lines = [...Object.values(plan.cloth.markings), ...clothGuides(plan.cloth)].flatMap((line) => {
+  const lines = [...Object.values(panelOf(plan).markings), ...clothGuides(panelOf(plan))].flatMap((line) => {
     const path = walkable(curvePoints(line), line.closed);
     return path
       .slice(1)

@@ -1,4 +1,5 @@
 /** A pre-wired strand of lights laid along a line: how many fit, what is left over, and the wires between them. */
+
 import { fail, type Result, succeed } from '../../errors/problem.ts';
 import { distance, type Point, snapToMicrometre } from '../../geometry/point.ts';
 import { placeAlong, walkable } from '../../geometry/polyline.ts';
@@ -6,6 +7,7 @@ import type { Change, Edit } from '../edit.ts';
 import { putPart, putRun, takeNumbers } from '../edits/changes.ts';
 import { checkEdit } from '../edits/check-edit.ts';
 import { newPart, partIdOf } from '../edits/part-edits.ts';
+import { panelOf } from '../panels.ts';
 import type { Part, Run } from '../records.ts';
 import type { Plan } from '../schema.ts';
 import { type Line, lineLengthMm } from './lines.ts';
@@ -81,6 +83,7 @@ export function layStrand(plan: Plan, line: Line, pitchMm: number, count: number
     const bends = bendsBetween(path, pitchMm * i, pitchMm * (i + 1));
     for (const [k, [out, into]] of WIRES.entries()) {
       const run: Run = {
+        panelId: panelOf(plan).id,
         id: `r${first + count + i * WIRES.length + k}`,
         from: { partId: partIdOf(first + i), holeId: out },
         to: { partId: partIdOf(first + i + 1), holeId: into },

@@ -15,6 +15,7 @@ import { PlanBuilder } from '../../testing/plan-builder.ts';
 import { layStrand } from '../arrange/strand.ts';
 import { applyEdit, type Edit, invertEdit } from '../edit.ts';
 import { newPlan } from '../new-plan.ts';
+import { panelOf } from '../panels.ts';
 import type { Facts } from '../records.ts';
 import type { Plan } from '../schema.ts';
 import {
@@ -43,7 +44,7 @@ describe('the piece', () => {
   test.each(READY_PIECES.map((piece) => piece.id))('%s is taken and given back', (pieceId) => {
     const edit = expectOk(takePiece(plan, pieceId));
     const taken = applyEdit(plan, edit);
-    expect(taken.cloth.shape).toMatchObject({ kind: 'ready', pieceId });
+    expect(panelOf(taken).shape).toMatchObject({ kind: 'ready', pieceId });
     expect(applyEdit(taken, invertEdit(edit))).toEqual(plan);
   });
 
@@ -80,9 +81,9 @@ describe('the piece', () => {
 
   test('an open mark that becomes an area is closed; its name and number stay', () => {
     const marked = after(plan, addMarkings(plan, [{ use: 'mark', closed: false, nodes: triangle }]));
-    const area = after(marked, changeMarking(marked, 'm1', { use: 'keep-out' })).cloth.markings['m1'];
+    const area = panelOf(after(marked, changeMarking(marked, 'm1', { use: 'keep-out' }))).markings['m1'];
     expect(area).toMatchObject({ use: 'keep-out', closed: true, name: 'mark 1' });
-    expect(after(marked, deleteMarkings(marked, ['m1'])).cloth.markings).toEqual({});
+    expect(panelOf(after(marked, deleteMarkings(marked, ['m1']))).markings).toEqual({});
   });
 });
 
@@ -282,6 +283,6 @@ describe('on the sheet', () => {
     const items = patternDrawing(marked);
     expect(items).toContainEqual(expect.objectContaining({ kind: 'text', text: 'slit' }));
     expect(items.filter((item) => item.kind === 'line' && item.widthMm === 0.5)).toHaveLength(2);
-    expect(clothBox(marked.cloth).widthMm).toBe(200);
+    expect(clothBox(panelOf(marked)).widthMm).toBe(200);
   });
 });

@@ -1,4 +1,5 @@
 /** Edits of the piece itself: its outline, its cloth, the lines and areas on it. */
+
 import {
   type Cloth,
   type ClothShape,
@@ -14,7 +15,8 @@ import { type CurveNode, mapNode } from '../../geometry/curve.ts';
 import { snapToMicrometre } from '../../geometry/point.ts';
 import { inIdOrder } from '../../units/words.ts';
 import type { Change, Edit } from '../edit.ts';
-import { LONGEST_NAME } from '../records.ts';
+import { panelOf } from '../panels.ts';
+import { LONGEST_NAME, type Panel } from '../records.ts';
 import type { Plan } from '../schema.ts';
 import { takeNumbers } from './changes.ts';
 import { checkEdit } from './check-edit.ts';
@@ -33,9 +35,10 @@ function clothEdit(
   after: Partial<Cloth>,
   more: readonly Change[] = [],
 ): Result<Edit> {
+  const panel = panelOf(plan);
   return checkEdit(plan, label, [
     ...more,
-    { field: 'cloth', before: plan.cloth, after: { ...plan.cloth, ...after } as Plan['cloth'] },
+    { table: 'panels', id: panel.id, before: panel, after: { ...panel, ...after } as Panel },
   ]);
 }
 
@@ -48,7 +51,7 @@ function reshape(plan: Plan, label: string, shape: ClothShape): Result<Edit> {
 export function takePiece(plan: Plan, pieceId: string, sizes: Sizes = {}): Result<Edit> {
   const piece = maybeReadyPiece(pieceId);
   if (piece === undefined)
-    return fail('unknown-kind', `There is no ready piece "${pieceId}".`, 'cloth.shape.pieceId');
+    return fail('unknown-kind', `There is no ready piece "${pieceId}".`, 'shape.pieceId');
   return reshape(plan, `take the piece “${piece.title.toLowerCase()}”`, {
     kind: 'ready',
     pieceId,
@@ -58,7 +61,7 @@ export function takePiece(plan: Plan, pieceId: string, sizes: Sizes = {}): Resul
 
 /** Gives a ready piece other sizes; those that are not named stay. Refused for a drawn piece. */
 export function resizePiece(plan: Plan, sizes: Sizes): Result<Edit> {
-  const { shape } = plan.cloth;
+  const { shape } = panelOf(plan);
   for (const [id, size] of Object.entries(sizes)) {
     if (!(size > 0)) return fail('size-not-positive', `(${size} mm)`, `cloth.shape.sizes.${id}`);
     if (size > LARGEST_PIECE_MM) return fail('size-too-large', `(${size} mm)`, `cloth.shape.sizes.${id}`);
@@ -104,7 +107,7 @@ export interface MarkingDraft {
 /** Draws lines and areas on the cloth. Their ids follow `plan.nextNumber` in the given order. */
 export function addMarkings(plan: Plan, drafts: readonly MarkingDraft[], label?: string): Result<Edit> {
   const { first, change } = takeNumbers(plan, drafts.length);
-  const markings: Record<string, Marking> = { ...plan.cloth.markings };
+  const markings: Record<string, Marking> = { ...panelOf(plan).markings };
   for (const [i, draft] of drafts.entries()) {
     const given = tidyName(draft.name ?? freeMarkingName(markings, draft.use));
     if (!given.ok) return given;
@@ -135,8 +138,8 @@ export function changeMarking(
   change: Partial<Omit<Marking, 'id'>>,
   label?: string,
 ): Result<Edit> {
-  const marking = plan.cloth.markings[markingId];
-  if (marking === undefined) return fail('unknown-marking', '', `cloth.markings.${markingId}`);
+  const marking = panelOf(plan).markings[markingId];
+  if (marking === undefined) return fail('unknown-marking', '', `markings.${markingId}`);
   const name = change.name === undefined ? succeed(marking.name) : tidyName(change.name);
   if (!name.ok) return name;
   const use = change.use ?? marking.use;
@@ -148,18 +151,18 @@ export function changeMarking(
     nodes: (change.nodes ?? marking.nodes).map(committed),
   };
   return clothEdit(plan, label ?? `change ${marking.name}`, {
-    markings: { ...plan.cloth.markings, [markingId]: after },
+    markings: { ...panelOf(plan).markings, [markingId]: after },
   });
 }
 
 /** Wipes lines and areas off the cloth. */
 export function deleteMarkings(plan: Plan, markingIds: readonly string[]): Result<Edit> {
-  const markings = { ...plan.cloth.markings };
+  const markings = { ...panelOf(plan).markings };
   for (const id of markingIds) {
-    if (!Object.hasOwn(markings, id)) return fail('unknown-marking', '', `cloth.markings.${id}`);
+    if (!Object.hasOwn(markings, id)) return fail('unknown-marking', '', `markings.${id}`);
     delete markings[id];
   }
-  const only = markingIds.length === 1 ? plan.cloth.markings[markingIds[0] as string]?.name : undefined;
+  const only = markingIds.length === 1 ? panelOf(plan).markings[markingIds[0] as string]?.name : undefined;
   return clothEdit(plan, `wipe off ${only ?? `${markingIds.length} lines`}`, { markings });
 }
 

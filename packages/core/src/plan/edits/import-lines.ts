@@ -5,6 +5,8 @@ import { snapToMicrometre } from '../../geometry/point.ts';
 import { boundsOf } from '../../geometry/polygon.ts';
 import { inIdOrder } from '../../units/words.ts';
 import type { Edit } from '../edit.ts';
+import { panelOf } from '../panels.ts';
+import type { Panel } from '../records.ts';
 import type { Plan } from '../schema.ts';
 import { takeNumbers } from './changes.ts';
 import { checkEdit } from './check-edit.ts';
@@ -31,7 +33,7 @@ export function importLines(plan: Plan, lines: readonly ImportedLine[]): Result<
   const placed = (nodes: readonly CurveNode[]): readonly CurveNode[] =>
     nodes.map((node) => mapNode(node, (p) => snapToMicrometre({ x: p.x - left, y: p.y - top })));
   const { first, change } = takeNumbers(plan, rest.length);
-  const markings: Record<string, Marking> = { ...plan.cloth.markings };
+  const markings: Record<string, Marking> = { ...panelOf(plan).markings };
   for (const [i, { name, closed, nodes, use }] of rest.entries()) {
     const tidy = tidyName(name);
     if (!tidy.ok) return tidy;
@@ -46,13 +48,15 @@ export function importLines(plan: Plan, lines: readonly ImportedLine[]): Result<
     };
   }
   const shape =
-    outline === undefined ? plan.cloth.shape : { kind: 'drawn' as const, nodes: placed(outline.nodes) };
+    outline === undefined ? panelOf(plan).shape : { kind: 'drawn' as const, nodes: placed(outline.nodes) };
+  const panel = panelOf(plan);
   return checkEdit(plan, 'bring in an SVG', [
     change,
     {
-      field: 'cloth',
-      before: plan.cloth,
-      after: { ...plan.cloth, shape, markings: inIdOrder(markings) } as Plan['cloth'],
+      table: 'panels',
+      id: panel.id,
+      before: panel,
+      after: { ...panel, shape, markings: inIdOrder(markings) } as Panel,
     },
   ]);
 }

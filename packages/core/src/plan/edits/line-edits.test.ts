@@ -5,6 +5,7 @@ import { distance, type Point } from '../../geometry/point.ts';
 import { nearestAlong, polylineLengthMm } from '../../geometry/polyline.ts';
 import { PlanBuilder } from '../../testing/plan-builder.ts';
 import { applyEdit, type Edit, invertEdit } from '../edit.ts';
+import { panelOf } from '../panels.ts';
 import { runPath, sumRun } from '../placed.ts';
 import type { Run } from '../records.ts';
 import type { Plan } from '../schema.ts';
@@ -105,7 +106,7 @@ describe('whole lines', () => {
         },
       ]),
     );
-    const [id] = Object.keys(build.plan.cloth.markings) as [string];
+    const [id] = Object.keys(panelOf(build.plan).markings) as [string];
     const plan = applyEdit(
       build.plan,
       expectOk(drawAlong(build.plan, build.hole('a.minus'), build.hole('b.minus'), id)),

@@ -7,6 +7,7 @@ import { takesColour, takesSwitching } from '../../parts/part-element.ts';
 import { filledOptions, type OptionValues } from '../../parts/part-kind.ts';
 import type { Change, Edit } from '../edit.ts';
 import { mirroredAt, mirroredTurn } from '../mirror.ts';
+import { panelOf } from '../panels.ts';
 import { kindOf, maybeKindOf } from '../placed.ts';
 import type { Part } from '../records.ts';
 import type { Plan } from '../schema.ts';
@@ -49,6 +50,7 @@ export function newPart(plan: Plan, id: string, placing: Placing): Part | undefi
   const options = { ...byHabit, ...placing.options };
   return {
     id,
+    panelId: panelOf(plan).id,
     kindId: placing.kindId,
     name: placing.name ?? freeName(plan.parts, kind.noun),
     at: snapToMicrometre(placing.at),

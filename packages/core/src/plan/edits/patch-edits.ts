@@ -11,17 +11,23 @@ export function patchIdOf(number: number): string {
   return `q${number}`;
 }
 
-/** Puts an insulating patch between two lines. Its id is `patchIdOf(plan.nextNumber)`. */
-export function addPatch(plan: Plan, patch: Omit<Patch, 'id'>): Result<Edit> {
+/** Puts an insulating patch between two lines, on their panel. Its id is `patchIdOf(plan.nextNumber)`. */
+export function addPatch(plan: Plan, patch: Omit<Patch, 'id' | 'panelId'>): Result<Edit> {
+  const under = plan.runs[patch.underRunId];
+  if (under === undefined) return fail('unknown-run', '', `patches.${patch.underRunId}`);
   const { first, change } = takeNumbers(plan, 1);
   return checkEdit(plan, 'put a patch between two lines', [
     change,
-    putPatch(plan, { ...patch, id: patchIdOf(first) }),
+    putPatch(plan, { ...patch, id: patchIdOf(first), panelId: under.panelId }),
   ]);
 }
 
 /** Moves, turns or resizes a patch, or exchanges the two lines. */
-export function changePatch(plan: Plan, patchId: string, change: Partial<Omit<Patch, 'id'>>): Result<Edit> {
+export function changePatch(
+  plan: Plan,
+  patchId: string,
+  change: Partial<Omit<Patch, 'id' | 'panelId'>>,
+): Result<Edit> {
   const patch = plan.patches[patchId];
   if (patch === undefined) return fail('unknown-kind', `There is no patch "${patchId}".`);
   return checkEdit(plan, 'change a patch', [putPatch(plan, { ...patch, ...change })]);

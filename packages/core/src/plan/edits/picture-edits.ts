@@ -3,6 +3,7 @@ import { fail, type Result } from '../../errors/problem.ts';
 import { distance, type Point, snapToMicrometre } from '../../geometry/point.ts';
 import { cosSinDeg, normaliseDeg } from '../../geometry/transform.ts';
 import type { Edit } from '../edit.ts';
+import { panelOf } from '../panels.ts';
 import type { Backdrop, PlanImage } from '../records.ts';
 import type { Plan } from '../schema.ts';
 import { takeNumbers } from './changes.ts';
@@ -14,7 +15,7 @@ export type PictureBytes = Omit<PlanImage, 'id'>;
 export function layPicture(
   plan: Plan,
   bytes: PictureBytes,
-  placing: Omit<Backdrop, 'imageId'>,
+  placing: Omit<Backdrop, 'imageId' | 'panelId'>,
   label = 'lay a picture under the cloth',
 ): Result<Edit> {
   const { first, change } = takeNumbers(plan, 1);
@@ -24,14 +25,18 @@ export function layPicture(
     change,
     { table: 'images', id: image.id, before: null, after: image },
     ...(old === undefined ? [] : [{ table: 'images', id: old.id, before: old, after: null } as const]),
-    { field: 'backdrop', before: plan.backdrop, after: { ...placing, imageId: image.id } },
+    {
+      field: 'backdrop',
+      before: plan.backdrop,
+      after: { ...placing, panelId: panelOf(plan).id, imageId: image.id },
+    },
   ]);
 }
 
 /** Moves, turns, scales or fades the picture. Refused when there is none. */
 export function changePicture(
   plan: Plan,
-  change: Partial<Omit<Backdrop, 'imageId'>>,
+  change: Partial<Omit<Backdrop, 'imageId' | 'panelId'>>,
   label = 'move the picture',
 ): Result<Edit> {
   const { backdrop } = plan;

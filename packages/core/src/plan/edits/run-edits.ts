@@ -47,8 +47,10 @@ export function drawRun(plan: Plan, draft: RunDraft): Result<Edit> {
       return fail('run-to-nowhere', `There is no part "${ref.partId}".`);
   }
   const { first, change } = takeNumbers(plan, 1);
+  const { panelId } = partOf(plan, draft.from.partId);
   const run: Run = {
     id: runIdOf(first),
+    panelId,
     from: draft.from,
     to: draft.to,
     bends: draft.bends.map(snapToMicrometre),

@@ -1,33 +1,34 @@
-import { type Cloth, shapeNodes } from '../../cloth/cloth.ts';
+import { shapeNodes } from '../../cloth/cloth.ts';
 import { maybeClothColour, maybeClothKind } from '../../cloth/cloth-kinds.ts';
 import { areaProblem, lineProblem } from '../../cloth/curve-problems.ts';
 import { maybeReadyPiece } from '../../cloth/ready-pieces.ts';
 import { fail, type Problem } from '../../errors/problem.ts';
-import { cornersProblem } from '../limits.ts';
+import type { Panel } from '../records.ts';
 import { misfiled, unknown } from './unknown.ts';
 
 /** What is wrong with the piece itself, or null: its outline, its sizes, its markings. */
-export function clothProblem(cloth: Cloth): Problem | null {
-  const { shape, kindId, colourId } = cloth;
-  if (maybeClothKind(kindId) === undefined) return unknown('cloth', kindId, 'cloth.kindId');
-  if (maybeClothColour(colourId) === undefined) return unknown('cloth colour', colourId, 'cloth.colourId');
+export function clothProblem(panel: Panel): Problem | null {
+  const { id, shape, kindId, colourId, markings } = panel;
+  const at = `panels.${id}`;
+  if (maybeClothKind(kindId) === undefined) return unknown('cloth', kindId, `${at}.kindId`);
+  if (maybeClothColour(colourId) === undefined) return unknown('cloth colour', colourId, `${at}.colourId`);
   if (shape.kind === 'ready') {
     const piece = maybeReadyPiece(shape.pieceId);
-    if (piece === undefined) return unknown('ready piece', shape.pieceId, 'cloth.shape.pieceId');
-    for (const { id, title, smallestMm, largestMm } of piece.sizes) {
-      const path = `cloth.shape.sizes.${id}`;
-      const size = Object.hasOwn(shape.sizes, id) ? shape.sizes[id] : undefined;
+    if (piece === undefined) return unknown('ready piece', shape.pieceId, `${at}.shape.pieceId`);
+    for (const { id: sizeId, title, smallestMm, largestMm } of piece.sizes) {
+      const path = `${at}.shape.sizes.${sizeId}`;
+      const size = Object.hasOwn(shape.sizes, sizeId) ? shape.sizes[sizeId] : undefined;
       if (size === undefined) return fail('value-out-of-range', `${title} is missing.`, path).problem;
       if (size < smallestMm || size > largestMm)
         return fail('value-out-of-range', `${title} can be ${smallestMm} to ${largestMm} mm.`, path).problem;
     }
-    const extra = Object.keys(shape.sizes).find((id) => !piece.sizes.some((field) => field.id === id));
-    if (extra !== undefined) return unknown('size', extra, `cloth.shape.sizes.${extra}`);
+    const extra = Object.keys(shape.sizes).find((key) => !piece.sizes.some((field) => field.id === key));
+    if (extra !== undefined) return unknown('size', extra, `${at}.shape.sizes.${extra}`);
   }
-  const outline = areaProblem(shapeNodes(shape), 'the outline', 'cloth.shape');
+  const outline = areaProblem(shapeNodes(shape), 'the outline', `${at}.shape`);
   if (outline !== null) return outline;
-  for (const [key, marking] of Object.entries(cloth.markings)) {
-    const path = `cloth.markings.${key}`;
+  for (const [key, marking] of Object.entries(markings)) {
+    const path = `${at}.markings.${key}`;
     if (marking.id !== key) return misfiled(path, marking.id);
     const isArea = marking.use !== 'mark';
     if (isArea && !marking.closed)
@@ -37,5 +38,5 @@ export function clothProblem(cloth: Cloth): Problem | null {
       : lineProblem(marking.nodes, marking.name, path);
     if (problem !== null) return problem;
   }
-  return cornersProblem({ cloth });
+  return null;
 }

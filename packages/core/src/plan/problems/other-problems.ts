@@ -1,7 +1,9 @@
 /** What can be wrong with the smaller records: habits, backdrop, spools, works, wishes. */
+
 import { fail, type Problem } from '../../errors/problem.ts';
 import { maybeStitchKind } from '../../thread/stitch-kinds.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
+import { panelOf } from '../panels.ts';
 import { kindOf } from '../placed.ts';
 import type { Spool, Work } from '../records.ts';
 import type { Plan } from '../schema.ts';
@@ -16,8 +18,10 @@ export function habitsProblem({ stitchId, supplyStitchId, threadId }: Plan['habi
 }
 
 /** A backdrop without its picture, or null. */
-export function backdropProblem({ backdrop, images }: Plan): Problem | null {
-  return backdrop === null || Object.hasOwn(images, backdrop.imageId)
+export function backdropProblem({ backdrop, images, panels }: Plan): Problem | null {
+  if (backdrop === null) return null;
+  if (!Object.hasOwn(panels, backdrop.panelId)) return unknown('panel', backdrop.panelId, 'backdrop.panelId');
+  return Object.hasOwn(images, backdrop.imageId)
     ? null
     : unknown('picture', backdrop.imageId, 'backdrop.imageId');
 }
@@ -32,7 +36,7 @@ export function workProblem(plan: Plan, { id, place }: Work): Problem | null {
   return place === 'piece' ||
     place === 'right' ||
     place === 'wrong' ||
-    Object.hasOwn(plan.cloth.markings, place)
+    Object.hasOwn(panelOf(plan).markings, place)
     ? null
     : fail('unknown-marking', `(${place})`, `works.${id}.place`).problem;
 }

@@ -11,6 +11,7 @@ import { unknown } from './unknown.ts';
 /** What is wrong with one part on this plan's cloth, or null. */
 export function partProblem(plan: Plan, part: Part): Problem | null {
   const path = `parts.${part.id}`;
+  if (!Object.hasOwn(plan.panels, part.panelId)) return unknown('panel', part.panelId, `${path}.panelId`);
   const kind = maybeKindOf(plan, part);
   if (kind === undefined) return unknown('part', part.kindId, `${path}.kindId`);
   if (takesColour(kind) && maybeLightColour(part.colourId ?? '') === undefined) {

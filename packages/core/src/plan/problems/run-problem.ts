@@ -4,6 +4,7 @@ import { maybeStitchKind } from '../../thread/stitch-kinds.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
 import { SAME_POINT_MM } from '../../units/tolerances.ts';
 import { isInside } from '../on-cloth.ts';
+import { panelOf } from '../panels.ts';
 import { runPath } from '../placed.ts';
 import type { Patch, Run } from '../records.ts';
 import type { Plan } from '../schema.ts';
@@ -22,8 +23,13 @@ export function runProblem(plan: Plan, run: Run): Problem | null {
   if (run.from.partId === run.to.partId && run.from.holeId === run.to.holeId) {
     return fail('run-same-hole', '', path).problem;
   }
+  // No line leads from panel to panel yet.
+  for (const { partId } of [run.from, run.to]) {
+    if (plan.parts[partId]?.panelId !== run.panelId)
+      return fail('other-panel', `(${partId})`, `${path}.panelId`).problem;
+  }
   for (const [i, bend] of run.bends.entries()) {
-    if (!isInside(plan.cloth, bend))
+    if (!isInside(panelOf(plan, run), bend))
       return fail('outside-cloth', 'A bend lies off the piece.', `${path}.bends.${i}`).problem;
   }
   const points = runPath(plan, run);
@@ -39,7 +45,11 @@ export function patchProblem(plan: Plan, patch: Patch): Problem | null {
     if (!Object.hasOwn(plan.runs, patch[end])) return unknown('run', patch[end], `${path}.${end}`);
   }
   if (patch.underRunId === patch.overRunId) return fail('patch-one-run', '', path).problem;
-  return isInside(plan.cloth, patch.at)
+  for (const end of ['underRunId', 'overRunId'] as const) {
+    if (plan.runs[patch[end]]?.panelId !== patch.panelId)
+      return fail('other-panel', `(${patch[end]})`, `${path}.panelId`).problem;
+  }
+  return isInside(panelOf(plan, patch), patch.at)
     ? null
     : fail('outside-cloth', 'A patch lies off the piece.', path).problem;
 }

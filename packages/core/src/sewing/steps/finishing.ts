@@ -1,6 +1,8 @@
 /** From the sealed knots to the closed piece. */
+
 import { willItLight } from '../../circuit/will-it-light.ts';
 import { type Piece, threadEndMm } from '../../nets/pieces.ts';
+import { panelOf } from '../../plan/panels.ts';
 import type { Habits } from '../../plan/records.ts';
 import { mergedWith } from '../../power/circuits.ts';
 import { withContactsClosed } from '../../power/contacts.ts';
@@ -131,7 +133,7 @@ const COVERS: Readonly<Record<Habits['cover'], string | null>> = {
 };
 
 function coverStep({ plan }: StepContext): readonly StepDraft[] {
-  const seen = plan.cloth.wrongSideSeen ? 'Both sides of the piece will be seen. ' : '';
+  const seen = panelOf(plan).wrongSideSeen ? 'Both sides of the piece will be seen. ' : '';
   const text =
     COVERS[plan.habits.cover] ??
     (seen === '' ? null : 'Cover or line the threads of the wrong side as you like.');

@@ -2,8 +2,10 @@
  * A line that a machine sews: conductive thread on the bobbin, ordinary thread on top. A machine cannot sew through the holes of
  * parts, so it leaves tails, and these are joined by hand (common practice of the trade, no source).
  */
+
 import { faceName, otherFace } from '../../cloth/cloth.ts';
 import type { Piece } from '../../nets/pieces.ts';
+import { panelOf } from '../../plan/panels.ts';
 import { loopFace, partOf, sumRun } from '../../plan/placed.ts';
 import type { HoleRef } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
@@ -59,7 +61,7 @@ export function machineSteps(context: StepContext, piece: Piece): readonly StepD
 /** The thread of one tail: the loops at its hole, the knot, and what the needle is held by. */
 export function machineTailMm(plan: Plan, loops: number): number {
   const { knotMm, spareMm } = plan.habits;
-  return Math.floor(loops * loopLengthMm(plan.cloth.thicknessMm) + knotMm + spareMm);
+  return Math.floor(loops * loopLengthMm(panelOf(plan).thicknessMm) + knotMm + spareMm);
 }
 
 function seam({ plan, names }: StepContext, piece: Piece, i: number): StepDraft {

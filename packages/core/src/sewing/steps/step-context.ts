@@ -1,8 +1,10 @@
 /** What every builder of steps looks at. */
+
 import { type Face, faceName } from '../../cloth/cloth.ts';
 import { type ApartProof, apartProofs } from '../../meter/apart.ts';
 import { cutPieces, type Piece, SPLICE_STITCHES } from '../../nets/pieces.ts';
 import { type ElementKind, hasElement } from '../../parts/part-element.ts';
+import { panelOf } from '../../plan/panels.ts';
 import { kindOf } from '../../plan/placed.ts';
 import type { Part, Run } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
@@ -49,7 +51,7 @@ export function hasLegs(plan: Plan, part: Part): boolean {
 
 /** The face a line is worked on: it lies up while it is sewn. */
 export function workedFace(plan: Plan, run: Pick<Run, 'face'>): Face {
-  return run.face ?? plan.cloth.workedFace;
+  return run.face ?? panelOf(plan).workedFace;
 }
 
 /** `5 tight loops`, `1 tight loop`. */

@@ -1,4 +1,5 @@
 /** Taking hold of the piece: its sizes, the nodes and handles of a drawn line, a line as a whole. */
+
 import { curvePoints } from '@sashiko/core/cloth/cloth';
 import { maybeReadyPiece } from '@sashiko/core/cloth/ready-pieces';
 import type { Result } from '@sashiko/core/errors/problem';
@@ -9,6 +10,7 @@ import { polygonContains, signedAreaMm2 } from '@sashiko/core/geometry/polygon';
 import { nearestAlong, walkable } from '@sashiko/core/geometry/polyline';
 import type { Edit } from '@sashiko/core/plan/edit';
 import { resizePiece } from '@sashiko/core/plan/edits/cloth-edits';
+import { panelOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { currentPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
@@ -90,7 +92,7 @@ function shiftLine(line: EditableLine, from: Point): Gesture {
 
 /** A ready piece with one size pulled by `by`; kept within its range. */
 function resizedBy(plan: Plan, id: string, by: Point): Result<Edit> {
-  const { shape } = plan.cloth;
+  const { shape } = panelOf(plan);
   const field =
     shape.kind === 'ready' ? maybeReadyPiece(shape.pieceId)?.sizes.find((one) => one.id === id) : undefined;
   if (shape.kind !== 'ready' || field === undefined) return resizePiece(plan, {});
@@ -103,18 +105,17 @@ function resizedBy(plan: Plan, id: string, by: Point): Result<Edit> {
 /** The line or area at a place: the nearest line within reach, else the smallest area it lies in; `outline` at the edge. */
 export function markingAt(plan: Plan, p: Point, reachMm: number): string | null {
   let best: { readonly id: string; readonly mm: number } | null = null;
+  const { markings, shape } = panelOf(plan);
   const lines = [
-    ...Object.values(plan.cloth.markings).map((marking) => ({ id: marking.id, line: marking })),
-    ...(plan.cloth.shape.kind === 'drawn'
-      ? [{ id: 'outline', line: { nodes: plan.cloth.shape.nodes, closed: true } }]
-      : []),
+    ...Object.values(markings).map((marking) => ({ id: marking.id, line: marking })),
+    ...(shape.kind === 'drawn' ? [{ id: 'outline', line: { nodes: shape.nodes, closed: true } }] : []),
   ];
   for (const { id, line } of lines) {
     const mm = nearestAlong(walkable(curvePoints(line), line.closed), p).distanceMm;
     if (mm <= reachMm && (best === null || mm < best.mm)) best = { id, mm };
   }
   if (best !== null) return best.id;
-  const around = Object.values(plan.cloth.markings)
+  const around = Object.values(panelOf(plan).markings)
     .filter((marking) => marking.closed && polygonContains(curvePoints(marking), p))
     .sort((a, b) => Math.abs(signedAreaMm2(curvePoints(a))) - Math.abs(signedAreaMm2(curvePoints(b))));
   return around[0]?.id ?? null;

@@ -1,11 +1,12 @@
 import { CHECK_RULES } from '@sashiko/core/checks/check-rules';
-import { spacingRules } from '@sashiko/core/nets/clearance';
+import { rulesOnPanel } from '@sashiko/core/nets/clearance';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { useShownPlan } from '../../stores/plan-store.ts';
 
 /** What the word "clear" rests on; the wanted gap is changed under Gaps. */
 export function Assumptions() {
   const plan = useShownPlan();
-  const rules = spacingRules(plan);
+  const rules = rulesOnPanel(plan, panelOf(plan));
   return (
     <section>
       <h2>Assumptions</h2>

@@ -1,6 +1,7 @@
 import type { Finding } from '@sashiko/core/checks/finding';
 import { asSeen } from '@sashiko/core/cloth/cloth';
 import type { Point } from '@sashiko/core/geometry/point';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { useState } from 'react';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { Flags } from '../../canvas/Flags.tsx';
@@ -86,6 +87,6 @@ function show(at: Point): void {
   const view = useViewStore.getState();
   const area = document.querySelector('.cloth-area');
   if (view.camera === null || area === null) return;
-  const seen = asSeen(currentPlan().cloth, view.face, at);
+  const seen = asSeen(panelOf(currentPlan()), view.face, at);
   view.setCamera(bringIntoView(view.camera, seen, area.clientWidth, area.clientHeight));
 }

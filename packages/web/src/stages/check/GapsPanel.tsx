@@ -1,8 +1,9 @@
 import type { Point } from '@sashiko/core/geometry/point';
 import { bareName } from '@sashiko/core/nets/bare-things';
-import { spacingRules } from '@sashiko/core/nets/clearance';
+import { rulesOnPanel } from '@sashiko/core/nets/clearance';
 import type { TrialAnswer } from '@sashiko/core/nets/trials';
 import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { formatLength } from '@sashiko/core/units/length';
 import { capital } from '@sashiko/core/units/words';
 import { Button, Checkbox, Slider } from 'antd';
@@ -86,7 +87,7 @@ function WantedGap() {
     job.answer.then(setPrices).catch(() => {});
     return () => job.cancel();
   }, [resting]);
-  const rules = spacingRules(plan);
+  const rules = rulesOnPanel(plan, panelOf(plan));
   const most = Math.max(1, ...prices.map(([, count]) => count));
   return (
     <section>

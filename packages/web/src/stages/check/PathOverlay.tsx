@@ -1,4 +1,5 @@
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { runPath } from '@sashiko/core/plan/placed';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { linePath } from '../../canvas/seen.ts';
@@ -23,7 +24,7 @@ export function PathOverlay({
         const run = plan.runs[step.runId];
         if (run === undefined) return null;
         const isForward = run.from.partId === step.from.partId && run.from.holeId === step.from.holeId;
-        const points = runPath(plan, run).map((p) => asSeen(plan.cloth, face, p));
+        const points = runPath(plan, run).map((p) => asSeen(panelOf(plan), face, p));
         const d = linePath(isForward ? points : [...points].reverse());
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: a way is its order

@@ -1,23 +1,30 @@
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
-import { bareSegments } from '@sashiko/core/nets/bare-things';
-import { spacingRules } from '@sashiko/core/nets/clearance';
+import { bareSegments, conductorOf } from '@sashiko/core/nets/bare-things';
+import { FLAT, spacingRules } from '@sashiko/core/nets/clearance';
 import { deriveSides } from '@sashiko/core/nets/sides';
+import { sewingByHabit } from '@sashiko/core/plan/edits/run-edits';
+import { panelOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { LOOPED_HOLE, requiredGap } from '@sashiko/core/thread/required-gap';
+import { supplySewing } from '@sashiko/core/router/supply-lines';
+import { type Conductor, requiredGap } from '@sashiko/core/thread/required-gap';
 import { SIDE_THREAD } from '../../canvas/palette.ts';
 
 /** Round everything bare, the room it keeps from another thread: what stays uncovered is free to sew. */
 export function RoomOverlay({ plan, face }: { readonly plan: Plan; readonly face: Face }) {
-  const rules = spacingRules(plan);
+  const rulesBetween = spacingRules(plan);
+  const lines = usualLines(plan);
   const sides = deriveSides(plan);
   const bands = new Map<string, string>();
   for (const { a, b, owner } of bareSegments(plan)) {
-    const other = owner.conductor === LOOPED_HOLE ? widestLine(plan) : owner.conductor;
-    const reachMm = owner.radiusMm + requiredGap(owner.conductor, other, rules);
+    // What it keeps from a line as the plan sews them, or from another like itself where that is more.
+    const others = owner.role === 'line' ? [...lines, owner.conductor] : lines;
+    const reachMm =
+      owner.radiusMm +
+      Math.max(...others.map((other) => requiredGap(owner.conductor, other, FLAT, rulesBetween)));
     const side = sides.of(
       sides.nets.all.find((net) => net.id === owner.netId) ?? (sides.nets.all[0] as never),
     );
-    const [p, q] = [asSeen(plan.cloth, face, a), asSeen(plan.cloth, face, b)];
+    const [p, q] = [asSeen(panelOf(plan), face, a), asSeen(panelOf(plan), face, b)];
     const key = `${SIDE_THREAD[side].onLight}|${(2 * reachMm).toFixed(2)}`;
     bands.set(key, `${bands.get(key) ?? ''}M${p.x} ${p.y}L${q.x + 0.001} ${q.y}`);
   }
@@ -31,11 +38,8 @@ export function RoomOverlay({ plan, face }: { readonly plan: Plan; readonly face
   );
 }
 
-/** A line in the plan's habits, to measure holes against. */
-function widestLine(plan: Plan) {
-  return {
-    stitchMm: Math.max(plan.habits.stitchMm, plan.habits.gapMm),
-    halfWidthMm: 1.7,
-    faces: 'both' as const,
-  };
+/** Lines as they would be sewn by habit, the ones that carry the whole current among them. */
+function usualLines(plan: Plan): readonly Conductor[] {
+  const habit = sewingByHabit(plan);
+  return [habit, supplySewing(plan, habit)].map((sewing) => conductorOf(plan, sewing));
 }

@@ -6,6 +6,7 @@ import {
   measureCloth,
   showWrongSide,
 } from '@sashiko/core/plan/edits/cloth-edits';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { Segmented, Select, Switch } from 'antd';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
@@ -19,7 +20,8 @@ export function ClothKindPanel() {
   const plan = useShownPlan();
   const commit = usePlanStore((state) => state.commit);
   const setFace = useViewStore((state) => state.setFace);
-  const { cloth, habits } = plan;
+  const { habits } = plan;
+  const cloth = panelOf(plan);
   const kind = CLOTH_KINDS.find((one) => one.id === cloth.kindId);
   return (
     <>

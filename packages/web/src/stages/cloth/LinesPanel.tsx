@@ -1,6 +1,7 @@
 import { curvePoints, type Marking, type MarkingUse } from '@sashiko/core/cloth/cloth';
 import { lineLengthMm } from '@sashiko/core/plan/arrange/lines';
 import { changeMarking, deleteMarkings } from '@sashiko/core/plan/edits/cloth-edits';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button, Input, Select } from 'antd';
 import { useState } from 'react';
@@ -15,8 +16,8 @@ export function LinesPanel() {
   const plan = useShownPlan();
   const chosenId = useViewStore((state) => state.selection.markingId);
   const tool = useViewStore((state) => state.tool);
-  const markings = Object.values(plan.cloth.markings);
-  const chosen = chosenId === null ? undefined : plan.cloth.markings[chosenId];
+  const markings = Object.values(panelOf(plan).markings);
+  const chosen = chosenId === null ? undefined : panelOf(plan).markings[chosenId];
   return (
     <>
       <section>

@@ -8,6 +8,7 @@ import {
   layPicture,
   toPicture,
 } from '@sashiko/core/plan/edits/picture-edits';
+import { panelOf } from '@sashiko/core/plan/panels';
 import type { Backdrop, PlanImage } from '@sashiko/core/plan/records';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button, Slider } from 'antd';
@@ -34,7 +35,7 @@ export function PicturePanel() {
     ask('readPicture', { file })
       .answer.then((bytes) => {
         const now = currentPlan();
-        const box = clothBox(now.cloth);
+        const box = clothBox(panelOf(now));
         usePlanStore.getState().commit(
           layPicture(now, bytes, {
             at: { x: box.left, y: box.top },

@@ -5,6 +5,7 @@ import { clothSvg, pathData } from '@sashiko/core/formats/svg-export';
 import { boundsOf } from '@sashiko/core/geometry/polygon';
 import { drawOutline, resizePiece, takePiece } from '@sashiko/core/plan/edits/cloth-edits';
 import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button, Segmented } from 'antd';
 import { takePen } from '../../canvas/pen-tool.ts';
@@ -19,7 +20,7 @@ import { SvgImport } from './SvgImport.tsx';
 export function PiecePanel() {
   const plan = useShownPlan();
   const commit = usePlanStore((state) => state.commit);
-  const { shape } = plan.cloth;
+  const { shape } = panelOf(plan);
   const { unit } = plan.habits;
   return (
     <>
@@ -137,7 +138,7 @@ function DrawnOutline() {
   const plan = useShownPlan();
   const select = useViewStore((state) => state.select);
   const isChosen = useViewStore((state) => state.selection.markingId === 'outline');
-  const { widthMm, heightMm } = clothBox(plan.cloth);
+  const { widthMm, heightMm } = clothBox(panelOf(plan));
   const { unit } = plan.habits;
   return (
     <section>

@@ -1,4 +1,5 @@
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { kindOf } from '@sashiko/core/plan/placed';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { balanceOf, TIPS_FROM_G } from '@sashiko/core/plan/weight';
@@ -74,7 +75,7 @@ export function BalanceMark({
 }) {
   const { centre, sumG } = balanceOf(plan);
   if (centre === null) return null;
-  const at = asSeen(plan.cloth, face, centre);
+  const at = asSeen(panelOf(plan), face, centre);
   const r = 11 / scale;
   return (
     <g pointerEvents="none">

@@ -15,6 +15,7 @@ import {
   turnPart,
   turnPartOver,
 } from '@sashiko/core/plan/edits/part-edits';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { kindOf } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
@@ -177,7 +178,7 @@ export function ChosenPart({ plan, part }: ChosenPartProps) {
 
 /** Gives parts twins across the upright middle of the piece, and chooses both. */
 export function mirrorAtMiddle(plan: Plan, ids: readonly string[]): void {
-  const { left, right } = clothBox(plan.cloth);
+  const { left, right } = clothBox(panelOf(plan));
   const first = plan.nextNumber;
   if (usePlanStore.getState().commit(twinParts(plan, ids, (left + right) / 2))) {
     useViewStore.getState().select({ partIds: ids.map((_, i) => partIdOf(first + i)) });

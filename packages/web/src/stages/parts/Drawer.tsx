@@ -4,6 +4,7 @@ import { takesColour } from '@sashiko/core/parts/part-element';
 import { DRAWERS, type PartKind } from '@sashiko/core/parts/part-kind';
 import { PART_KINDS } from '@sashiko/core/parts/part-kinds';
 import { keepOwnPart } from '@sashiko/core/plan/edits/own-part-edits';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { Button, Input } from 'antd';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useState } from 'react';
@@ -124,7 +125,7 @@ function PartCard({ kind, colourId, own, onEdit }: PartCardProps) {
           if (event.key !== 'Enter' && event.key !== ' ') return;
           event.preventDefault();
           take();
-          placeAt(roomiestPlace(clothOutline(currentPlan().cloth)), false);
+          placeAt(roomiestPlace(clothOutline(panelOf(currentPlan()))), false);
         }}
       >
         <PartPicture kind={kind} colourId={takesColour(kind) ? colourId : undefined} />

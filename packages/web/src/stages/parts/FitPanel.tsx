@@ -1,6 +1,7 @@
 import { markingsFor } from '@sashiko/core/cloth/cloth';
 import { poseParts } from '@sashiko/core/plan/edits/part-edits';
 import type { Fit } from '@sashiko/core/plan/fit-finder';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { kindOf } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/records';
 import { formatLength } from '@sashiko/core/units/length';
@@ -41,7 +42,7 @@ function FitSearchForm({ part }: { readonly part: Part }) {
   const plan = useShownPlan();
   const { unit } = plan.habits;
   const kind = kindOf(plan, part);
-  const areas = (['opening', 'window', 'reach'] as const).flatMap((use) => markingsFor(plan.cloth, use));
+  const areas = (['opening', 'window', 'reach'] as const).flatMap((use) => markingsFor(panelOf(plan), use));
   const everywhere = areas.filter((area) => area.use !== 'reach').map((area) => area.id);
   const [spotAreas, setSpotAreas] = useState<Readonly<Record<string, readonly string[]>>>({});
   const [marginMm, setMarginMm] = useState(1);

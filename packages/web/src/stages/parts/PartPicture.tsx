@@ -1,10 +1,10 @@
 import { boundsOf } from '@sashiko/core/geometry/polygon';
 import type { PartKind } from '@sashiko/core/parts/part-kind';
-import { newCloth } from '@sashiko/core/plan/usual';
+import { newPanel } from '@sashiko/core/plan/usual';
 import { PartDrawing } from '../../canvas/PartDrawing.tsx';
 
 /** Any cloth will do for a part seen by itself from its front. */
-const TABLE = newCloth('felt', 40, 40);
+const TABLE = newPanel('felt', 40, 40);
 
 interface PartPictureProps {
   readonly kind: PartKind;
@@ -23,6 +23,7 @@ export function PartPicture({ kind, colourId = 'warm-white', roomMm = 1.5 }: Par
       <PartDrawing
         part={{
           id: 'card',
+          panelId: TABLE.id,
           kindId: kind.id,
           name: kind.title,
           at: { x: 0, y: 0 },

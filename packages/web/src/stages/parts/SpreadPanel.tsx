@@ -6,6 +6,7 @@ import { maybePartKind, PART_KINDS } from '@sashiko/core/parts/part-kinds';
 import { type Line, ringLine } from '@sashiko/core/plan/arrange/lines';
 import { type Spread, type SpreadTurn, spreadParts, spreadPoses } from '@sashiko/core/plan/arrange/spread';
 import { partIdOf } from '@sashiko/core/plan/edits/part-edits';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button, Select } from 'antd';
 import { useState } from 'react';
@@ -36,7 +37,7 @@ export function SpreadPanel() {
   const [anchorsMm, setAnchorsMm] = useState<readonly number[]>([]);
   const [isShown, setShown] = useState(false);
   const chosen = useLine(lineId === 'ring' ? null : lineId);
-  const box = clothBox(plan.cloth);
+  const box = clothBox(panelOf(plan));
   const line: Line | undefined =
     lineId === 'ring'
       ? ringLine({ x: box.left + box.widthMm / 2, y: box.top + box.heightMm / 2 }, ringMm)

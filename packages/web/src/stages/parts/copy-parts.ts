@@ -1,5 +1,6 @@
 import { clothBox } from '@sashiko/core/cloth/cloth';
 import { duplicateParts } from '@sashiko/core/plan/arrange/copies';
+import { panelOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
@@ -7,7 +8,7 @@ import { useViewStore } from '../../stores/view-store.ts';
 /** Copies parts a little to the side, inside the cloth, and chooses the copies. */
 export function copyParts(plan: Plan, ids: readonly string[]): void {
   const first = plan.nextNumber;
-  const { top, bottom } = clothBox(plan.cloth);
+  const { top, bottom } = clothBox(panelOf(plan));
   const shift = [16, -16].find((by) =>
     ids.every((id) => {
       const at = plan.parts[id]?.at;

@@ -1,4 +1,5 @@
 import { clothBox } from '@sashiko/core/cloth/cloth';
+import { panelOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { memo } from 'react';
 import { Link } from 'react-router';
@@ -74,7 +75,7 @@ export const PlanCard = memo(function PlanCard({
 
 /** The piece with some table round it. */
 function viewBoxOf(plan: Plan): string {
-  const { left, top, widthMm, heightMm } = clothBox(plan.cloth);
+  const { left, top, widthMm, heightMm } = clothBox(panelOf(plan));
   const room = Math.max(widthMm, heightMm) * 0.04;
   return `${left - room} ${top - room} ${widthMm + 2 * room} ${heightMm + 2 * room}`;
 }

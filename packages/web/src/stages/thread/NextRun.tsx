@@ -1,5 +1,6 @@
 import { markingsFor } from '@sashiko/core/cloth/cloth';
 import { changeHabits, changeLegSign } from '@sashiko/core/plan/edits/plan-edits';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { kindOf } from '@sashiko/core/plan/placed';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
@@ -22,7 +23,7 @@ export function NextRun({ plan }: { readonly plan: Plan }) {
   const way = useViewStore((state) => state.drawingWay);
   const { habits } = plan;
   const form = maybeThreadKind(habits.threadId)?.form ?? 'thread';
-  const marks = markingsFor(plan.cloth, 'mark');
+  const marks = markingsFor(panelOf(plan), 'mark');
   const alongId = marks.some((mark) => mark.id === way.alongId) ? way.alongId : null;
   const hasBareLegs = Object.values(plan.parts).some((part) =>
     kindOf(plan, part).options.some((option) => option.id === 'plusSquare'),

@@ -1,5 +1,6 @@
 import { asSeen } from '@sashiko/core/cloth/cloth';
 import type { Point } from '@sashiko/core/geometry/point';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { kindOf } from '@sashiko/core/plan/placed';
 import { previewProposal } from '@sashiko/core/router/proposal';
 import { memo, useMemo } from 'react';
@@ -21,7 +22,7 @@ export const ProposalOverlay = memo(function ProposalOverlay({
   const face = useViewStore((state) => state.face);
   const { plan, problem, solution } = result;
   const preview = useMemo(() => previewProposal(plan, problem, solution), [plan, problem, solution]);
-  const seen = (p: Point): Point => asSeen(plan.cloth, face, p);
+  const seen = (p: Point): Point => asSeen(panelOf(plan), face, p);
   const overPatches = new Set(solution.patches?.map(({ over }) => over));
   const drawTraces = (isOver: boolean) =>
     solution.traces.map((trace, i) => {
@@ -38,12 +39,12 @@ export const ProposalOverlay = memo(function ProposalOverlay({
     });
   return (
     <g pointerEvents="none" fill="none" strokeLinejoin="round" strokeLinecap="round">
-      <path d={clothPath(plan.cloth, face)} fillRule="evenodd" fill="#10162a" opacity={0.26} />
+      <path d={clothPath(panelOf(plan), face)} fillRule="evenodd" fill="#10162a" opacity={0.26} />
       {drawTraces(false)}
       {preview.ok &&
         Object.values(preview.value.patches)
           .filter((patch) => patch !== plan.patches[patch.id])
-          .map((patch) => <PatchDrawing key={patch.id} patch={patch} cloth={plan.cloth} face={face} />)}
+          .map((patch) => <PatchDrawing key={patch.id} patch={patch} cloth={panelOf(plan)} face={face} />)}
       {drawTraces(true)}
       {preview.ok &&
         Object.values(preview.value.parts).map((part) => (
@@ -51,7 +52,7 @@ export const ProposalOverlay = memo(function ProposalOverlay({
             <PartDrawing
               part={part}
               kind={kindOf(plan, part)}
-              cloth={plan.cloth}
+              cloth={panelOf(plan)}
               face={face}
               isChosen={part !== plan.parts[part.id]}
               isLit={false}

@@ -1,6 +1,7 @@
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
 import { distance, type Point } from '@sashiko/core/geometry/point';
 import { holesOf, type Terminal } from '@sashiko/core/nets/nets';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { holePoint } from '@sashiko/core/plan/placed';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { wishesIn } from '../../stores/derived.ts';
@@ -19,7 +20,7 @@ export function WishesOverlay({
   const tool = useViewStore((state) => state.tool);
   const pointer = useViewStore((state) => state.pointer);
   const { missing } = wishesIn(plan);
-  const seen = (p: Point): Point => asSeen(plan.cloth, face, p);
+  const seen = (p: Point): Point => asSeen(panelOf(plan), face, p);
   const lines = missing.flatMap(({ groups }) => shortestJoins(plan, groups));
   if (tool.kind === 'wish' && pointer !== null && plan.parts[tool.from.partId] !== undefined)
     lines.push([holePoint(plan, tool.from), pointer]);
