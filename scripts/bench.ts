@@ -14,7 +14,7 @@ import { bareSegments } from '@sashiko/core/nets/bare-things';
 import { measureGap, spacingRules } from '@sashiko/core/nets/clearance';
 import { applyEdit } from '@sashiko/core/plan/edit';
 import { moveParts } from '@sashiko/core/plan/edits/part-edits';
-import { sumRun } from '@sashiko/core/plan/placed';
+import { sumRun } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { gridPlan } from '@sashiko/core/testing/grid-plan';
 import { Bench } from 'tinybench';

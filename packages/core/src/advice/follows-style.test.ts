@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { changeHabits } from '../plan/edits/plan-edits.ts';
 import { changeStitching } from '../plan/edits/run-edits.ts';
-import { sumRun } from '../plan/placed.ts';
 import type { Habits } from '../plan/records.ts';
+import { sumRun } from '../plan/run-way.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { bringsStyle, followsStyle } from './follows-style.ts';
 import { threadFigures, threadInLinesMm } from './thread-figures.ts';

@@ -2,7 +2,8 @@
 import { deriveNets, type Net, terminalKey, terminalOfHole } from '../nets/nets.ts';
 import { deriveSides } from '../nets/sides.ts';
 import { consumersOf, hasElement } from '../parts/part-element.ts';
-import { kindOf, partOf } from '../plan/placed.ts';
+import { kindOf } from '../plan/kind-of.ts';
+import { partOf } from '../plan/placed.ts';
 import type { HoleRef, Run } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import type { ThreadFigures } from './thread-figures.ts';

@@ -7,8 +7,8 @@ import { deriveNets } from '../nets/nets.ts';
 import { patchCovers } from '../nets/patches.ts';
 import { cutPieces } from '../nets/pieces.ts';
 import { wishDifference } from '../nets/wish-difference.ts';
-import { copiesOf, runPath, sumRun } from '../plan/placed.ts';
 import type { Run } from '../plan/records.ts';
+import { copiesOf, runPath, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 
 export interface ThreadFigures {

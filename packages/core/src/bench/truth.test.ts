@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { expectOk } from '../errors/problem.ts';
-import { kindOf } from '../plan/placed.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import type { HoleRef } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { withContacts } from '../power/contacts.ts';

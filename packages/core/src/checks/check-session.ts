@@ -2,11 +2,13 @@
  * The checks of a plan, kept up to date from edit to edit. What is found is the same as in a fresh run (tested on
  * random edits); what is done for it follows what the edit touches.
  */
+
 import { type NearPair, PairBook } from '../nets/near-pairs.ts';
 import { deriveNets, type Nets } from '../nets/nets.ts';
 import { deriveSides } from '../nets/sides.ts';
 import { panelOf } from '../plan/panels.ts';
 import type { Plan } from '../plan/schema.ts';
+import { remembered } from '../units/remembered.ts';
 import type { CheckContext, CheckRule } from './check-rule.ts';
 import { CHECK_RULES } from './check-rules.ts';
 import type { Finding, PlacedFinding, Severity } from './finding.ts';
@@ -142,25 +144,16 @@ function ofPair(
   return findings;
 }
 
-const placedFindings = new WeakMap<Finding, PlacedFinding>();
-
 /** A finding with the panel of what it speaks of first. A thing that comes to another panel is found anew. */
-function placed(plan: Plan, finding: Finding): PlacedFinding {
-  const known = placedFindings.get(finding);
-  if (known !== undefined) return known;
-  const thing = plan.parts[finding.partIds[0] ?? ''] ?? plan.runs[finding.runIds[0] ?? ''];
-  const fresh = { ...finding, panelId: panelOf(plan, thing).id };
-  placedFindings.set(finding, fresh);
-  return fresh;
-}
-
-const sortKeys = new WeakMap<Finding, string>();
+const placed = remembered(
+  { name: 'placed finding', under: (_plan: Plan, finding: Finding) => finding },
+  (plan, finding): PlacedFinding => {
+    const thing = plan.parts[finding.partIds[0] ?? ''] ?? plan.runs[finding.runIds[0] ?? ''];
+    return { ...finding, panelId: panelOf(plan, thing).id };
+  },
+);
 
 /** A key with its numbers made equally long, so that r2 comes before r10. */
-function sortKey(finding: Finding): string {
-  const known = sortKeys.get(finding);
-  if (known !== undefined) return known;
-  const key = finding.key.replaceAll(/\d+/g, (digits) => digits.padStart(10, '0'));
-  sortKeys.set(finding, key);
-  return key;
-}
+const sortKey = remembered({ name: 'sort key', under: (finding: Finding) => finding }, ({ key }) =>
+  key.replaceAll(/\d+/g, (digits) => digits.padStart(10, '0')),
+);

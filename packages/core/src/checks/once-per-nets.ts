@@ -1,4 +1,5 @@
-import type { Nets } from '../nets/nets.ts';
+import type { PlacedLight } from '../nets/sides.ts';
+import { remembered } from '../units/remembered.ts';
 import type { CheckContext } from './check-rule.ts';
 
 /**
@@ -6,12 +7,15 @@ import type { CheckContext } from './check-rule.ts';
  * part is dragged it is not worked out again.
  */
 export function oncePerNets<T>(compute: (context: CheckContext) => T): (context: CheckContext) => T {
-  const answers = new WeakMap<Nets, { readonly answer: T }>();
-  return (context) => {
-    const known = answers.get(context.nets);
-    if (known !== undefined) return known.answer;
-    const answer = compute(context);
-    answers.set(context.nets, { answer });
-    return answer;
-  };
+  return remembered({ name: 'a check of the nets', under: ({ nets }: CheckContext) => nets }, compute);
+}
+
+/** A light without where it lies: what may be kept with the nets. */
+export interface NamedLight extends Pick<PlacedLight, 'id' | 'light'> {
+  readonly part: Pick<PlacedLight['part'], 'id' | 'name' | 'colourId'>;
+}
+
+export function namedLight({ id, light, part }: PlacedLight): NamedLight {
+  const { id: partId, name, colourId } = part;
+  return { id, light, part: { id: partId, name, ...(colourId === undefined ? {} : { colourId }) } };
 }

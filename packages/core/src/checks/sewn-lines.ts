@@ -1,8 +1,11 @@
 /** Everything that is sewn, as short lines to hold against edges and areas: legs of threads, and holes as points. */
 import type { Point } from '../geometry/point.ts';
 import { runName } from '../plan/edits/run-edits.ts';
-import { holeName, holePoint, kindOf, runPath } from '../plan/placed.ts';
+import { holeName } from '../plan/hole-names.ts';
+import { kindOf } from '../plan/kind-of.ts';
+import { holePoint } from '../plan/placed.ts';
 import type { Part, Run } from '../plan/records.ts';
+import { runPath } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import type { Finding } from './finding.ts';
 

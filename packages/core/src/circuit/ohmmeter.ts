@@ -1,5 +1,5 @@
 /** What an ohmmeter reads on the sewn piece, with the cells out and lights, loads and chips counted as open. */
-import { kindOf } from '../plan/placed.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import type { HoleRef } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import {

@@ -1,10 +1,12 @@
 /** A plan's circuit, compiled once and solved at any state, with the regulators of its boards settled. */
+
 import { fail, type Result, succeed } from '../errors/problem.ts';
 import { partsThatAre } from '../nets/sides.ts';
 import { elementsOf } from '../parts/part-element.ts';
-import { kindOf } from '../plan/placed.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import type { HoleRef } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
+import { remembered } from '../units/remembered.ts';
 import { type CircuitPoint, CompiledCircuit } from './compiled-circuit.ts';
 import {
   elementName,
@@ -44,16 +46,11 @@ export interface PlanPoint {
   ampOf(name: string): number;
 }
 
-const compiled = new WeakMap<Plan, Result<CompiledPlan>>();
-
 /** Compiles the circuit of a plan; remembered for the same plan. Fails when its sources form a loop. */
-export function compileCircuit(plan: Plan): Result<CompiledPlan> {
-  const known = compiled.get(plan);
-  if (known !== undefined) return known;
-  const fresh = compileAnew(plan);
-  compiled.set(plan, fresh);
-  return fresh;
-}
+export const compileCircuit = remembered(
+  { name: 'compiled circuit', under: (plan: Plan) => plan },
+  compileAnew,
+);
 
 function compileAnew(plan: Plan): Result<CompiledPlan> {
   const elements = planElements(plan);

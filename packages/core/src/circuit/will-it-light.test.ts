@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { expectOk } from '../errors/problem.ts';
 import { flickSwitch, recolourLight } from '../plan/edits/part-edits.ts';
 import { changeStitching } from '../plan/edits/run-edits.ts';
-import { sumRun } from '../plan/placed.ts';
+import { sumRun } from '../plan/run-way.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { ohmmeterOn } from './ohmmeter.ts';
 import { willItLight } from './will-it-light.ts';

@@ -2,7 +2,9 @@
 import { type Result, succeed } from '../errors/problem.ts';
 import { lightsIn, partsThatAre } from '../nets/sides.ts';
 import { elementsOf } from '../parts/part-element.ts';
-import { holeKey, kindOf, runsByHole } from '../plan/placed.ts';
+import { kindOf } from '../plan/kind-of.ts';
+import { holeKey } from '../plan/placed.ts';
+import { runsByHole } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { elementName } from './plan-circuit.ts';
 import { type PlanPoint, solvePlan } from './solve-plan.ts';

@@ -1,18 +1,15 @@
 /** How near a line comes to the boundary of an area, asked many times of the same area. */
+
 import { distance, type Point } from '../geometry/point.ts';
 import { type Polygon, polygonContains, polygonEdges } from '../geometry/polygon.ts';
 import { closestOfSegments } from '../geometry/segment.ts';
 import { indexSegments, type SegmentIndex } from '../spatial/segment-index.ts';
+import { remembered } from '../units/remembered.ts';
 
-const indexed = new WeakMap<Polygon, SegmentIndex<null>>();
-
-function edgesOf(area: Polygon): SegmentIndex<null> {
-  const known = indexed.get(area);
-  if (known !== undefined) return known;
-  const index = indexSegments(polygonEdges(area).map(([a, b]) => ({ a, b, owner: null })));
-  indexed.set(area, index);
-  return index;
-}
+const edgesOf = remembered(
+  { name: 'edges of an area', under: (area: Polygon) => area },
+  (area): SegmentIndex<null> => indexSegments(polygonEdges(area).map(([a, b]) => ({ a, b, owner: null }))),
+);
 
 /** Where a leg comes nearest to a boundary, and how near, mm. */
 export interface BoundaryMeeting {

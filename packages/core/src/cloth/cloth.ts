@@ -2,6 +2,7 @@ import { type CurveNode, flattenCurve } from '../geometry/curve.ts';
 import type { Point } from '../geometry/point.ts';
 import { boundsOf, type Polygon, polygonContains } from '../geometry/polygon.ts';
 import { groupBy } from '../units/group-by.ts';
+import { remembered } from '../units/remembered.ts';
 import { type GuideLine, type Sizes, sizeOf } from './ready-piece.ts';
 import { maybeReadyPiece } from './ready-pieces.ts';
 
@@ -71,16 +72,13 @@ interface Outlined {
   readonly box: Box;
 }
 
-const outlined = new WeakMap<ClothShape, Outlined>();
-
-function outlineOfShape(shape: ClothShape): Outlined {
-  const known = outlined.get(shape);
-  if (known !== undefined) return known;
-  const outline = flattenCurve(shapeNodes(shape), true);
-  const fresh = { outline, box: boxOf(outline) };
-  outlined.set(shape, fresh);
-  return fresh;
-}
+const outlineOfShape = remembered(
+  { name: 'outline', under: (shape: ClothShape) => shape },
+  (shape): Outlined => {
+    const outline = flattenCurve(shapeNodes(shape), true);
+    return { outline, box: boxOf(outline) };
+  },
+);
 
 /** The box round points. */
 export function boxOf(points: readonly Point[]): Box {
@@ -112,37 +110,36 @@ export function clothNeeds(
   return shape.kind === 'ready' ? (maybeReadyPiece(shape.pieceId)?.needs?.(shape.sizes) ?? []) : [];
 }
 
-const flattened = new WeakMap<readonly CurveNode[], Map<boolean, readonly Point[]>>();
-
 /** The corners of a curve, flattened; remembered for the same nodes. */
-export function curvePoints({ nodes, closed }: Pick<Marking, 'nodes' | 'closed'>): readonly Point[] {
-  const byClosing = flattened.get(nodes) ?? new Map<boolean, readonly Point[]>();
-  const known = byClosing.get(closed);
-  if (known !== undefined) return known;
-  const points = flattenCurve(nodes, closed);
-  byClosing.set(closed, points);
-  flattened.set(nodes, byClosing);
-  return points;
-}
+export const curvePoints = remembered(
+  {
+    name: 'curve points',
+    under: ({ nodes }: Pick<Marking, 'nodes' | 'closed'>) => nodes,
+    rests: ({ closed }) => [closed],
+  },
+  ({ nodes, closed }): readonly Point[] => flattenCurve(nodes, closed),
+);
 
-const byUses = new WeakMap<Cloth['markings'], ReadonlyMap<MarkingUse, readonly Marking[]>>();
+const markingsByUse = remembered(
+  { name: 'markings by use', under: (markings: Cloth['markings']) => markings },
+  (markings): ReadonlyMap<MarkingUse, readonly Marking[]> =>
+    groupBy(Object.values(markings), (marking) => marking.use),
+);
 
 /** The markings of one use, in the order of their ids; remembered for the same markings. */
 export function markingsFor(cloth: Pick<Cloth, 'markings'>, use: MarkingUse): readonly Marking[] {
-  const known =
-    byUses.get(cloth.markings) ?? groupBy(Object.values(cloth.markings), (marking) => marking.use);
-  byUses.set(cloth.markings, known);
-  return known.get(use) ?? [];
+  return markingsByUse(cloth.markings).get(use) ?? [];
 }
-
-const boxes = new WeakMap<readonly CurveNode[], Box>();
 
 /** The box round a marking; remembered for the same nodes. */
-export function markingBox(marking: Pick<Marking, 'nodes' | 'closed'>): Box {
-  const known = boxes.get(marking.nodes) ?? boxOf(curvePoints(marking));
-  boxes.set(marking.nodes, known);
-  return known;
-}
+export const markingBox = remembered(
+  {
+    name: 'marking box',
+    under: ({ nodes }: Pick<Marking, 'nodes' | 'closed'>) => nodes,
+    rests: ({ closed }) => [closed],
+  },
+  (marking): Box => boxOf(curvePoints(marking)),
+);
 
 /** The areas of one use as polygons. */
 export function areasFor(cloth: Pick<Cloth, 'markings'>, use: MarkingUse): readonly Polygon[] {

@@ -3,7 +3,7 @@
  * that opens it, where that browser keeps anything. No text of the maker's is ever markup, and the file may fetch nothing.
  */
 
-import { signMark } from '../plan/placed.ts';
+import { signMark } from '../plan/hole-names.ts';
 import { isTicked } from '../plan/progress.ts';
 import type { Plan } from '../plan/schema.ts';
 import { amountWords, GATHER_GROUPS } from '../sewing/gather.ts';

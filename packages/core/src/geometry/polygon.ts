@@ -1,4 +1,5 @@
 import Flatbush from 'flatbush';
+import { remembered } from '../units/remembered.ts';
 import type { Point } from './point.ts';
 import { nearestOnSegment, pointToSegmentMm } from './segment.ts';
 
@@ -13,20 +14,18 @@ export function polygonEdges(polygon: Polygon): ReadonlyArray<readonly [Point, P
 /** From so many corners on, the edges are looked up by their height instead of being gone through. */
 const MANY_CORNERS = 64;
 
-const byHeight = new WeakMap<Polygon, Flatbush>();
-
-function edgesByHeight(polygon: Polygon): Flatbush {
-  const known = byHeight.get(polygon);
-  if (known !== undefined) return known;
-  const index = new Flatbush(polygon.length);
-  for (const [i, a] of polygon.entries()) {
-    const b = polygon[(i + 1) % polygon.length] as Point;
-    index.add(0, Math.min(a.y, b.y), 0, Math.max(a.y, b.y));
-  }
-  index.finish();
-  byHeight.set(polygon, index);
-  return index;
-}
+const edgesByHeight = remembered(
+  { name: 'edges by height', under: (polygon: Polygon) => polygon },
+  (polygon) => {
+    const index = new Flatbush(polygon.length);
+    for (const [i, a] of polygon.entries()) {
+      const b = polygon[(i + 1) % polygon.length] as Point;
+      index.add(0, Math.min(a.y, b.y), 0, Math.max(a.y, b.y));
+    }
+    index.finish();
+    return index;
+  },
+);
 
 /**
  * Even–odd containment; a point on an edge may count either way, so callers that care measure the distance. O(corners); of a

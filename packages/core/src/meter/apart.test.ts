@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { PART_KINDS } from '../parts/part-kinds.ts';
 import { changeThread } from '../plan/edits/run-edits.ts';
-import { sumRun } from '../plan/placed.ts';
+import { sumRun } from '../plan/run-way.ts';
 import { sewingSheet } from '../sewing/sewing-sheet.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { contactOhm } from '../thread/thread-sums.ts';

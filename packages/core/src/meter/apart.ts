@@ -2,8 +2,9 @@
 import { type Ohmmeter, ohmmeterOn } from '../circuit/ohmmeter.ts';
 import { holesOf, type Net, type Terminal, terminalKey } from '../nets/nets.ts';
 import { UnionFind } from '../nets/union-find.ts';
-import { holeKey, runsByHole } from '../plan/placed.ts';
+import { holeKey } from '../plan/placed.ts';
 import type { HoleRef, Part } from '../plan/records.ts';
+import { runsByHole } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Circuit, circuitsOf } from '../power/circuits.ts';
 import { type Contact, contactsOf, withContacts } from '../power/contacts.ts';

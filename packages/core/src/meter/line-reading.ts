@@ -3,7 +3,7 @@ import { type Ohmmeter, ohmmeterOn } from '../circuit/ohmmeter.ts';
 import { terminalKey, terminalOfHole } from '../nets/nets.ts';
 import { UnionFind } from '../nets/union-find.ts';
 import { elementsOf } from '../parts/part-element.ts';
-import { kindOf } from '../plan/placed.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import type { HoleRef, Part, Run } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { contactsOf, withContacts } from '../power/contacts.ts';

@@ -130,6 +130,11 @@ export class BareStore {
     for (const { thing } of this.#things.values()) yield thing;
   }
 
+  /** Everything in it, by key. */
+  contents(): unknown {
+    return [...this.#things.entries()].sort(([a], [b]) => (a < b ? -1 : 1));
+  }
+
   segmentsOf(key: string): ReadonlyArray<ChangingSegment<BareThing>> {
     return this.#things.get(key)?.segments ?? [];
   }

@@ -4,19 +4,12 @@ import { pointAlong } from '../geometry/polyline.ts';
 import { placePoint } from '../geometry/transform.ts';
 import { hasElement } from '../parts/part-element.ts';
 import { runName } from '../plan/edits/run-edits.ts';
+import { holeName } from '../plan/hole-names.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import { panelOf } from '../plan/panels.ts';
-import {
-  holeKey,
-  holeName,
-  holePoint,
-  kindOf,
-  legsGoThrough,
-  poseOf,
-  type RunSewing,
-  runPath,
-  sewingOf,
-} from '../plan/placed.ts';
+import { holeKey, holePoint, legsGoThrough, poseOf } from '../plan/placed.ts';
 import type { HoleRef, Part, Run } from '../plan/records.ts';
+import { type RunSewing, runPath, sewingOf } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import {
   type Conductor,

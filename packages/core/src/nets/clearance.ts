@@ -3,8 +3,9 @@
 import { distance, type Point } from '../geometry/point.ts';
 import { type Closest, closestOfSegments } from '../geometry/segment.ts';
 import { panelOf } from '../plan/panels.ts';
-import { holePoint, type RunSewing } from '../plan/placed.ts';
+import { holePoint } from '../plan/placed.ts';
 import type { HoleRef, Panel } from '../plan/records.ts';
+import type { RunSewing } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import {
   type Conductor,
@@ -16,6 +17,7 @@ import {
   rulesOfCloth,
   type SpacingRules,
 } from '../thread/required-gap.ts';
+import { followed } from '../units/remembered.ts';
 import { GAP_SLACK_MM } from '../units/tolerances.ts';
 import { BareStore } from './bare-store.ts';
 import { type BareThing, conductorOf, legsOfPath } from './bare-things.ts';
@@ -149,19 +151,19 @@ export interface Clearance {
   ): MeasuredGap | null;
 }
 
-/** One store follows whichever plan was asked about last; going from an edit to the next costs little. */
-const shared = new BareStore();
+/** One store follows whichever plan was asked about last: going from an edit to the next costs little. */
+const storeOf = followed('bare store', () => new BareStore());
 
 /** The clearances of a plan. Answers stay right for this plan whatever is asked about in between. */
 export function clearanceOf(plan: Plan): Clearance {
   const rulesBetween = spacingRules(plan);
   return {
     nearestForeign(path, own, ownNets, reachMm) {
-      shared.moveTo(plan);
+      const store = storeOf(plan);
       let best: MeasuredGap | null = null;
       for (const { a, b } of legsOfPath(path)) {
         // The nearest metal need not be the nearest centre line, so holes' radii are added to the reach.
-        for (const other of shared.near(
+        for (const other of store.near(
           a,
           b,
           reachMm + own.radiusMm + LARGEST_PAD_RADIUS_MM,

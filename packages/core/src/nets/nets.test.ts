@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { expectOk } from '../errors/problem.ts';
 import { deleteRuns } from '../plan/edits/run-edits.ts';
-import { runPath } from '../plan/placed.ts';
+import { runPath } from '../plan/run-way.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { bareLine, clearanceOf } from './clearance.ts';
 import { deriveNets, terminalKey } from './nets.ts';

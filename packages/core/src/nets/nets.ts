@@ -2,10 +2,13 @@
  * What the stitches really join. A net is everything that is one conductor: terminals of parts, joined by
  * runs. It is always derived from runs and holes, never typed in.
  */
+
 import { holesOfTerminal } from '../parts/part-kind.ts';
-import { holeOf, kindOf, partOf } from '../plan/placed.ts';
+import { kindOf } from '../plan/kind-of.ts';
+import { holeOf, partOf } from '../plan/placed.ts';
 import type { HoleRef, Part, Run } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
+import { rememberedLast } from '../units/remembered.ts';
 import { UnionFind } from './union-find.ts';
 
 /** One conductor inside a part, such as all + holes of a holder. */
@@ -52,18 +55,11 @@ export function holesOf(plan: Plan, { partId, terminal }: Terminal): readonly Ho
   }));
 }
 
-/** The last answer, and the plan it was for: an edit that joins nothing and parts nothing keeps it, the same object. */
-let last: { readonly plan: Plan; readonly nets: Nets } | null = null;
-
-/** Derives all nets of a plan; terminals nothing is sewn to are nets of their own. O(parts + runs). */
-export function deriveNets(plan: Plan): Nets {
-  if (last !== null && sameJoints(last.plan, plan)) {
-    last = { plan, nets: last.nets };
-    return last.nets;
-  }
-  last = { plan, nets: deriveAnew(plan) };
-  return last.nets;
-}
+/**
+ * Derives all nets of a plan; terminals nothing is sewn to are nets of their own. O(parts + runs). An edit that joins nothing and parts
+ * nothing keeps the last answer, the same object.
+ */
+export const deriveNets: (plan: Plan) => Nets = rememberedLast('nets', sameJoints, deriveAnew);
 
 /**
  * Whether two plans join the same holes of the same parts under the same names: what is left to differ is where

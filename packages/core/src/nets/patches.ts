@@ -2,8 +2,8 @@
 import { distance, type Point, snapToMicrometre } from '../geometry/point.ts';
 import { closestOfSegments } from '../geometry/segment.ts';
 import { panelOf } from '../plan/panels.ts';
-import { runPath } from '../plan/placed.ts';
 import type { Patch, Run } from '../plan/records.ts';
+import { runPath } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { requiredGap } from '../thread/required-gap.ts';
 import { SAME_POINT_MM } from '../units/tolerances.ts';

@@ -2,9 +2,11 @@
 
 import FlatQueue from 'flatqueue';
 import { hasElement } from '../parts/part-element.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import { panelOf } from '../plan/panels.ts';
-import { holeKey, kindOf, loopsAt, partOf, sumRun } from '../plan/placed.ts';
+import { holeKey, partOf } from '../plan/placed.ts';
 import type { HoleRef, Run } from '../plan/records.ts';
+import { loopsAt, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { maybeStitchKind } from '../thread/stitch-kinds.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';

@@ -1,8 +1,10 @@
 /** The two sides of the circuit: what is reached from a holder's + and from its −, through switches. */
+
 import { type ElementKind, elementsOf, hasElement } from '../parts/part-element.ts';
-import { kindOf } from '../plan/placed.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
+import { remembered } from '../units/remembered.ts';
 import { deriveNets, type Net, type Nets } from './nets.ts';
 import { UnionFind } from './union-find.ts';
 
@@ -33,15 +35,17 @@ export function netAt(nets: Nets, part: Part, terminal: string): Net {
  */
 export function deriveSides(plan: Plan, throughSwitches = true): Sides {
   const nets = deriveNets(plan);
-  const known = remembered[throughSwitches ? 0 : 1].get(nets);
-  if (known !== undefined) return known;
-  const sides = sortIntoSides(plan, nets, throughSwitches);
-  remembered[throughSwitches ? 0 : 1].set(nets, sides);
-  return sides;
+  return throughSwitches ? sidesClosed(plan, nets) : sidesOpen(plan, nets);
 }
 
-/** Sides follow from the nets alone, with switches closed and open. */
-const remembered = [new WeakMap<Nets, Sides>(), new WeakMap<Nets, Sides>()] as const;
+/** Sides follow from the nets alone. */
+const underNets = (_plan: Plan, nets: Nets): Nets => nets;
+const sidesClosed = remembered({ name: 'sides', under: underNets }, (plan, nets) =>
+  sortIntoSides(plan, nets, true),
+);
+const sidesOpen = remembered({ name: 'sides, switches open', under: underNets }, (plan, nets) =>
+  sortIntoSides(plan, nets, false),
+);
 
 function sortIntoSides(plan: Plan, nets: Nets, throughSwitches: boolean): Sides {
   const joined = new UnionFind();

@@ -1,8 +1,10 @@
 /** Where a net gets its power from, and at how many volts, before any current flows: facts of the drawing, not a solve. */
+
 import { cellAt, maybeCellKind } from '../parts/cells.ts';
 import { elementsOf } from '../parts/part-element.ts';
-import { kindOf } from '../plan/placed.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import type { Plan } from '../plan/schema.ts';
+import { remembered } from '../units/remembered.ts';
 import type { Net } from './nets.ts';
 import { netAt, partsThatAre, type Sides } from './sides.ts';
 
@@ -18,17 +20,12 @@ export interface Supply {
   readonly freshV: number;
 }
 
-/** Supplies follow from the sides alone, which follow from the nets. */
-const remembered = new WeakMap<Sides, readonly Supply[]>();
-
 /** Every supply of a plan, in plan order. Volts: the first row of the cell's table, times the cells; or the boost. */
-export function suppliesOf(plan: Plan, sides: Sides): readonly Supply[] {
-  const known = remembered.get(sides);
-  if (known !== undefined) return known;
-  const supplies = findSupplies(plan, sides);
-  remembered.set(sides, supplies);
-  return supplies;
-}
+export const suppliesOf = remembered(
+  // Supplies follow from the sides alone, which follow from the nets.
+  { name: 'supplies', under: (_plan: Plan, sides: Sides) => sides },
+  findSupplies,
+);
 
 function findSupplies(plan: Plan, sides: Sides): readonly Supply[] {
   const { nets } = sides;

@@ -1,6 +1,7 @@
 /** From + through each light back to −: hole by hole, and where the way is lost, bypassed or shorted. */
 import { elementsOf } from '../parts/part-element.ts';
-import { holeName, kindOf } from '../plan/placed.ts';
+import { holeName } from '../plan/hole-names.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import type { HoleRef, Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { deriveNets, holesOf, type Terminal, terminalKey, terminalOfHole } from './nets.ts';

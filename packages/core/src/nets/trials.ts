@@ -5,7 +5,7 @@
 import { between, distance, type Point } from '../geometry/point.ts';
 import { closestOfSegments } from '../geometry/segment.ts';
 import { panelOf } from '../plan/panels.ts';
-import { runPath, sewingOf } from '../plan/placed.ts';
+import { runPath, sewingOf } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Random, seededRandom } from '../random/random.ts';
 import { indexSegments } from '../spatial/segment-index.ts';

@@ -2,7 +2,7 @@
 import { fail, type Result } from '../errors/problem.ts';
 import type { Edit } from '../plan/edit.ts';
 import { checkEdit } from '../plan/edits/check-edit.ts';
-import { holeName } from '../plan/placed.ts';
+import { holeName } from '../plan/hole-names.ts';
 import { holeProblem } from '../plan/problems/part-problem.ts';
 import type { HoleRef, WishRecord } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';

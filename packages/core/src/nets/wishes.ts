@@ -5,7 +5,7 @@
 import { fail, type Result, succeed } from '../errors/problem.ts';
 import { consumersOf, elementsOf, hasElement } from '../parts/part-element.ts';
 import type { Hole } from '../parts/part-kind.ts';
-import { kindOf } from '../plan/placed.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { deriveNets, type Terminal } from './nets.ts';

@@ -6,8 +6,10 @@ import { applyEdit } from '../plan/edit.ts';
 import { deleteOwnPart, keepOwnPart } from '../plan/edits/own-part-edits.ts';
 import { tickStep } from '../plan/edits/progress-edits.ts';
 import { sewingTick } from '../plan/edits/sewn-problem.ts';
-import { holePoint, kindOf, sumRun } from '../plan/placed.ts';
+import { kindOf } from '../plan/kind-of.ts';
+import { holePoint } from '../plan/placed.ts';
 import type { Run } from '../plan/records.ts';
+import { sumRun } from '../plan/run-way.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
 import {
   kindOfOwnPart,

@@ -2,10 +2,12 @@
  * A part that a maker described from ruler readings, in a form that can be saved, sent and read back. It turns
  * into a part kind like those of the drawer.
  */
+
 import * as v from 'valibot';
 import { fail, type Problem } from '../errors/problem.ts';
 import type { Point } from '../geometry/point.ts';
 import { insideDistanceMm, type Polygon } from '../geometry/polygon.ts';
+import { remembered } from '../units/remembered.ts';
 import { boardElements, pinHole } from './boards.ts';
 import { CELL_KINDS } from './cells.ts';
 import type { PartElement } from './part-element.ts';
@@ -230,12 +232,13 @@ const NOUNS: Readonly<Record<OwnModel['kind'], string>> = {
   board: 'board',
 };
 
-const remembered = new WeakMap<OwnPart, PartKind>();
-
 /** The part kind that a sound description makes; the same object for the same description. */
-export function kindOfOwnPart(part: OwnPart): PartKind {
-  const known = remembered.get(part);
-  if (known !== undefined) return known;
+export const kindOfOwnPart = remembered(
+  { name: 'kind of an own part', under: (part: OwnPart) => part },
+  makeKind,
+);
+
+function makeKind(part: OwnPart): PartKind {
   const holes = part.holes.filter((hole) => hole.role !== 'shows').map(holeOfOwn);
   const shown = part.holes.filter((hole) => hole.role === 'shows');
   const { outline } = part;
@@ -253,7 +256,7 @@ export function kindOfOwnPart(part: OwnPart): PartKind {
     ...(part.model.kind === 'light' ? [disc('lens', 0, 0, 2), disc('glow', 0, 0, 1)] : []),
     ...shown.map(({ x, y, diameterMm }) => disc('slot', x, y, diameterMm / 2)),
   ];
-  const kind = plainPart({
+  return plainPart({
     id: part.id,
     title: part.title,
     noun: NOUNS[part.model.kind],
@@ -273,8 +276,6 @@ export function kindOfOwnPart(part: OwnPart): PartKind {
     })),
     ...(part.model.kind === 'board' ? { mostMaTogether: part.model.mostMa } : {}),
   });
-  remembered.set(part, kind);
-  return kind;
 }
 
 /** Holes spread evenly round a circle about the middle, the first at the top and on clockwise. */

@@ -12,8 +12,8 @@ import { areasFor, clothOutline } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
 import { boundsOf, insideDistanceMm, type Polygon } from '../geometry/polygon.ts';
 import { normaliseDeg, placePointExactly } from '../geometry/transform.ts';
+import { kindOf } from './kind-of.ts';
 import { panelOf } from './panels.ts';
-import { kindOf } from './placed.ts';
 import type { Part } from './records.ts';
 import type { Plan } from './schema.ts';
 

@@ -4,8 +4,9 @@ import { curvePoints, shapeNodes } from '../cloth/cloth.ts';
 import { fail, type Problem } from '../errors/problem.ts';
 import { flattenCurve } from '../geometry/curve.ts';
 import { polylineLengthMm } from '../geometry/polyline.ts';
-import { cornersOfRun } from './placed.ts';
-import type { Part, Run } from './records.ts';
+import { remembered } from '../units/remembered.ts';
+import type { Run } from './records.ts';
+import { cornersOfRun } from './run-way.ts';
 import { type Plan, TABLES } from './schema.ts';
 
 /** Wishes, at most: a table that may be missing, and so a field. */
@@ -90,28 +91,17 @@ export function cornersProblem({ panels }: Pick<Plan, 'panels'>): Problem | null
     : null;
 }
 
-interface CountedRun {
-  readonly from: Part | undefined;
-  readonly to: Part | undefined;
-  readonly ownParts: Plan['ownParts'];
-  readonly stitches: number;
-}
-
-const counted = new WeakMap<Run, CountedRun>();
-
 /**
- * About so many stitches a run has, every time it is sewn over, as if it went straight. O(bends), without laying any of them out; remembered while the run,
- * its two parts and what they are described by are the same objects.
+ * About so many stitches a run has, every time it is sewn over, as if it went straight. O(bends), without laying any of them out.
  */
-export function stitchesOf(plan: Plan, run: Run): number {
-  const { ownParts, parts } = plan;
-  const [from, to] = [parts[run.from.partId], parts[run.to.partId]];
-  const known = counted.get(run);
-  if (known?.from === from && known?.to === to && known?.ownParts === ownParts) return known.stitches;
-  const stitches = ((run.lines ?? 1) * polylineLengthMm(cornersOfRun(plan, run))) / run.stitchMm;
-  counted.set(run, { from, to, ownParts, stitches });
-  return stitches;
-}
+export const stitchesOf = remembered(
+  {
+    name: 'stitches of a run',
+    under: (_plan: Plan, run: Run) => run,
+    rests: ({ parts, ownParts }, { from, to }) => [parts[from.partId], parts[to.partId], ownParts],
+  },
+  (plan, run): number => ((run.lines ?? 1) * polylineLengthMm(cornersOfRun(plan, run))) / run.stitchMm,
+);
 
 /** About so many stitches all runs have together. O(runs), and O(bends) for those that are not remembered. */
 export function countStitches(plan: Plan): number {

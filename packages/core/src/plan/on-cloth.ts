@@ -5,8 +5,9 @@ import type { Point } from '../geometry/point.ts';
 import { insideDistanceMm, type Polygon, polygonContains } from '../geometry/polygon.ts';
 import { placePoint } from '../geometry/transform.ts';
 import { SAME_POINT_MM } from '../units/tolerances.ts';
+import { kindOf } from './kind-of.ts';
 import { panelOf } from './panels.ts';
-import { kindOf, poseOf } from './placed.ts';
+import { poseOf } from './placed.ts';
 import type { Part } from './records.ts';
 import type { Plan } from './schema.ts';
 

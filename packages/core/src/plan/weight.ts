@@ -2,8 +2,8 @@
 
 import { clothBox } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
+import { kindOf } from './kind-of.ts';
 import { panelOf } from './panels.ts';
-import { kindOf } from './placed.ts';
 import type { Plan } from './schema.ts';
 
 export interface Balance {

@@ -1,10 +1,12 @@
 /** The circuits of a plan: what hangs on each source, and what opens the way there. Facts of the drawing, not a solve. */
+
 import { deriveNets, type Net, type Nets, type Terminal } from '../nets/nets.ts';
 import { lightsIn, type PlacedLight, partsThatAre } from '../nets/sides.ts';
 import { consumersOf, elementsOf } from '../parts/part-element.ts';
-import { kindOf } from '../plan/placed.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
+import { remembered } from '../units/remembered.ts';
 import { type Contact, contactsOf } from './contacts.ts';
 import { type Source, sourcesOf } from './sources.ts';
 import { type Way, Ways } from './ways.ts';
@@ -26,19 +28,15 @@ export interface Circuit {
   readonly loads: readonly Part[];
 }
 
-const remembered = new WeakMap<Plan, readonly Circuit[]>();
-
 /**
  * The circuits of a plan, one for each source, in plan order; remembered for the same plan. O(parts + nets) once, and for every
  * two nets that a source lies between O(nets + contacts · things it feeds).
  */
-export function circuitsOf(plan: Plan): readonly Circuit[] {
-  const known = remembered.get(plan);
-  if (known !== undefined) return known;
+export const circuitsOf = remembered({ name: 'circuits', under: (plan: Plan) => plan }, findCircuits);
+
+function findCircuits(plan: Plan): readonly Circuit[] {
   const finder = new CircuitFinder(plan);
-  const circuits = sourcesOf(plan).map((source) => finder.circuitOf(source));
-  remembered.set(plan, circuits);
-  return circuits;
+  return sourcesOf(plan).map((source) => finder.circuitOf(source));
 }
 
 /** The circuits whose source lies side by side with this one's: the stronger of two would push current into the other. */

@@ -2,7 +2,7 @@
 import type { Terminal } from '../nets/nets.ts';
 import { mateOf } from '../nets/sides.ts';
 import { elementsOf } from '../parts/part-element.ts';
-import { kindOf } from '../plan/placed.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 

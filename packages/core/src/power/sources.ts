@@ -1,9 +1,11 @@
 /** Where the power of a plan comes from: every holder, box and power board, and how a hand brings the power in and out. */
+
 import { type CellKind, maybeCellKind } from '../parts/cells.ts';
 import { elementsOf, type PartElement } from '../parts/part-element.ts';
-import { kindOf } from '../plan/placed.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
+import { remembered } from '../units/remembered.ts';
 import { capital } from '../units/words.ts';
 
 export interface Source {
@@ -12,24 +14,21 @@ export interface Source {
   readonly cellKind: CellKind;
 }
 
-const remembered = new WeakMap<
-  Plan['parts'],
-  { readonly ownParts: Plan['ownParts']; readonly sources: readonly Source[] }
->();
-
 /** Every source of a plan, in plan order. Remembered while the parts and what describes them are the same objects. */
-export function sourcesOf(plan: Pick<Plan, 'parts' | 'ownParts'>): readonly Source[] {
-  const known = remembered.get(plan.parts);
-  if (known?.ownParts === plan.ownParts) return known.sources;
-  const sources = Object.values(plan.parts).flatMap((part) =>
-    elementsOf(kindOf(plan, part), 'cell').flatMap((cell) => {
-      const cellKind = maybeCellKind(cell.cellId);
-      return cellKind === undefined ? [] : [{ part, cell, cellKind }];
-    }),
-  );
-  remembered.set(plan.parts, { ownParts: plan.ownParts, sources });
-  return sources;
-}
+export const sourcesOf = remembered(
+  {
+    name: 'sources',
+    under: ({ parts }: Pick<Plan, 'parts' | 'ownParts'>) => parts,
+    rests: ({ ownParts }) => [ownParts],
+  },
+  (plan): readonly Source[] =>
+    Object.values(plan.parts).flatMap((part) =>
+      elementsOf(kindOf(plan, part), 'cell').flatMap((cell) => {
+        const cellKind = maybeCellKind(cell.cellId);
+        return cellKind === undefined ? [] : [{ part, cell, cellKind }];
+      }),
+    ),
+);
 
 /** `the coin cell`, `the 2 cells`, `the pack`. */
 export function cellWords({ cell, cellKind }: Source): string {

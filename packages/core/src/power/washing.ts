@@ -1,6 +1,6 @@
 /** What of a piece cannot come out before it is washed, and does not bear water. */
 import { elementsOf, hasElement } from '../parts/part-element.ts';
-import { kindOf } from '../plan/placed.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 

@@ -11,11 +11,13 @@ import { hasElement } from '../parts/part-element.ts';
 import type { Hole } from '../parts/part-kind.ts';
 import { sewingByHabit } from '../plan/edits/run-edits.ts';
 import { sewingTick } from '../plan/edits/sewn-problem.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import { mirroredTurn } from '../plan/mirror.ts';
 import { panelOf } from '../plan/panels.ts';
-import { holeKey, holeOf, kindOf, type RunSewing, runPath } from '../plan/placed.ts';
+import { holeKey, holeOf } from '../plan/placed.ts';
 import { isTicked } from '../plan/progress.ts';
 import type { HoleRef, Part, Run } from '../plan/records.ts';
+import { type RunSewing, runPath } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import {
   EDGE_MARGIN_MM,

@@ -7,7 +7,7 @@ import { cornersOf, roundedBoxCurve } from '../geometry/curve.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { addMarkings, drawOutline } from '../plan/edits/cloth-edits.ts';
 import { panelOf } from '../plan/panels.ts';
-import { runPath } from '../plan/placed.ts';
+import { runPath } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { seededRandom } from '../random/random.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';

@@ -1,7 +1,8 @@
 /** Lines that carry the whole current, and how the house style has them sewn. */
 import { hasElement } from '../parts/part-element.ts';
-import { kindOf, type RunSewing } from '../plan/placed.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import type { HoleRef } from '../plan/records.ts';
+import type { RunSewing } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 
 /** How supply lines are sewn: as the others, unless the habits name a stitch of their own or more lines side by side. */

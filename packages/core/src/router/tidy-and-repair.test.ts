@@ -7,7 +7,7 @@ import { applyEdit } from '../plan/edit.ts';
 import { moveParts } from '../plan/edits/part-edits.ts';
 import { tickStep } from '../plan/edits/progress-edits.ts';
 import { lockRuns } from '../plan/edits/run-edits.ts';
-import { sumRun } from '../plan/placed.ts';
+import { sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { seededRandom } from '../random/random.ts';
 import { solve } from '../testing/plain-routing-checker.ts';

@@ -4,9 +4,10 @@ import { areasFor, curvePoints, type Face } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
 import { type Polygon, polygonContains } from '../geometry/polygon.ts';
 import { hasElement } from '../parts/part-element.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import { panelOf } from '../plan/panels.ts';
-import { kindOf, runPath, sumRun } from '../plan/placed.ts';
 import type { Part, Run, Work } from '../plan/records.ts';
+import { runPath, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 
 export interface Access {

@@ -10,7 +10,7 @@ import { changeHabits } from '../plan/edits/plan-edits.ts';
 import { tickStep } from '../plan/edits/progress-edits.ts';
 import { changeStitching, runName } from '../plan/edits/run-edits.ts';
 import { addWork } from '../plan/edits/sewing-edits.ts';
-import { sumRun } from '../plan/placed.ts';
+import { sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { replaySteps } from '../testing/replay-steps.ts';

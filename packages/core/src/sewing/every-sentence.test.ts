@@ -4,7 +4,7 @@ import { cautionsFor } from '../checks/cautions.ts';
 import { expectOk } from '../errors/problem.ts';
 import { ownPartProblem } from '../parts/own-part.ts';
 import { PART_KINDS } from '../parts/part-kinds.ts';
-import { kindOf } from '../plan/placed.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import type { Plan } from '../plan/schema.ts';
 import { seededRandom } from '../random/random.ts';
 import { randomOwnPart } from '../testing/random-own-part.ts';

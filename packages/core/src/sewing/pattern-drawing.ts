@@ -15,18 +15,11 @@ import { boundsOf } from '../geometry/polygon.ts';
 import { placePointExactly } from '../geometry/transform.ts';
 import { deriveSides } from '../nets/sides.ts';
 import type { Hole } from '../parts/part-kind.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import { panelOf } from '../plan/panels.ts';
-import {
-  holeKey,
-  holePoint,
-  kindOf,
-  placedOutline,
-  poseOf,
-  runsByHole,
-  sewingOf,
-  sumRun,
-} from '../plan/placed.ts';
+import { holeKey, holePoint, placedOutline, poseOf } from '../plan/placed.ts';
 import type { Patch } from '../plan/records.ts';
+import { runsByHole, sewingOf, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Label, placeLabels } from './label-places.ts';
 import type { DrawItem } from './sheet-drawing.ts';

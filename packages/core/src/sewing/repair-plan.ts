@@ -4,8 +4,8 @@
  */
 import { fail, type Result, succeed } from '../errors/problem.ts';
 import { cutPieces, type Piece, type PieceRun, SPLICE_STITCHES } from '../nets/pieces.ts';
-import { sumRun } from '../plan/placed.ts';
 import type { Run } from '../plan/records.ts';
+import { sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { formatLength } from '../units/length.ts';

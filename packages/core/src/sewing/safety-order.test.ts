@@ -3,7 +3,7 @@ import { apartProofs } from '../meter/apart.ts';
 import { deriveNets, type Net } from '../nets/nets.ts';
 import { UnionFind } from '../nets/union-find.ts';
 import { elementsOf } from '../parts/part-element.ts';
-import { kindOf } from '../plan/placed.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import type { Plan } from '../plan/schema.ts';
 import { contactsOf } from '../power/contacts.ts';
 import { randomIndex, seededRandom } from '../random/random.ts';

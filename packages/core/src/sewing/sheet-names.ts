@@ -1,19 +1,21 @@
 /** What the sheet calls parts and holes. A plan may hold two parts of one name; on a sheet every name must mean one thing. */
-import { holeKey, holeName, kindOf, signMark } from '../plan/placed.ts';
+
+import { holeName, signMark } from '../plan/hole-names.ts';
+import { kindOf } from '../plan/kind-of.ts';
+import { holeKey } from '../plan/placed.ts';
 import type { HoleRef, Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
+import { remembered } from '../units/remembered.ts';
 
 export interface SheetNames {
   part(partId: string): string;
   hole(ref: HoleRef): string;
 }
 
-const remembered = new WeakMap<Plan, SheetNames>();
-
 /** The names of a plan. Parts of one name get `no. 2`, `no. 3` behind it, and so do holes of one part. Remembered. */
-export function sheetNames(plan: Plan): SheetNames {
-  const known = remembered.get(plan);
-  if (known !== undefined) return known;
+export const sheetNames = remembered({ name: 'sheet names', under: (plan: Plan) => plan }, namesOf);
+
+function namesOf(plan: Plan): SheetNames {
   const partNames = distinct(Object.values(plan.parts).map((part) => [part.id, part.name] as const));
   const named: Plan = {
     ...plan,
@@ -31,12 +33,10 @@ export function sheetNames(plan: Plan): SheetNames {
     }),
   );
   const holeNames = distinct(holes);
-  const names: SheetNames = {
+  return {
     part: (partId) => partNames.get(partId) ?? partId,
     hole: (ref) => holeNames.get(holeKey(ref)) ?? holeKey(ref),
   };
-  remembered.set(plan, names);
-  return names;
 }
 
 /** Names by key, each once: later ones of the same name are numbered. */

@@ -7,7 +7,7 @@ import { changeHabits } from '../plan/edits/plan-edits.ts';
 import { pauseWork, resumeWork, tickStep, untickSteps } from '../plan/edits/progress-edits.ts';
 import { deleteRuns, moveBend } from '../plan/edits/run-edits.ts';
 import { maybeParseHouseStyle, takeHabits } from '../plan/house-style.ts';
-import { sumRun } from '../plan/placed.ts';
+import { sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { DEFAULT_HABITS } from '../plan/usual.ts';
 import { smallLantern } from '../testing/plan-builder.ts';

@@ -4,7 +4,8 @@ import { clothBox } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
 import { cutPieces, type Piece } from '../nets/pieces.ts';
 import { panelOf } from '../plan/panels.ts';
-import { holePoint, sumRun } from '../plan/placed.ts';
+import { holePoint } from '../plan/placed.ts';
+import { sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { sheetNames } from './sheet-names.ts';
 

@@ -2,8 +2,8 @@
 
 import type { Piece, PieceRun } from '../nets/pieces.ts';
 import { panelOf } from '../plan/panels.ts';
-import { sumRun } from '../plan/placed.ts';
 import type { HoleRef } from '../plan/records.ts';
+import { sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { loopLengthMm } from '../thread/thread-sums.ts';
 

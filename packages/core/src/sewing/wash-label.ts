@@ -2,7 +2,7 @@
 import { lightsIn } from '../nets/sides.ts';
 import { COIN_CELL_ID } from '../parts/coin-holders.ts';
 import { hasElement } from '../parts/part-element.ts';
-import { kindOf } from '../plan/placed.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import type { Facts } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { circuitsOf } from '../power/circuits.ts';

@@ -8,7 +8,8 @@ import { solveDc } from '../circuit/solve-dc.ts';
 import { expectOk } from '../errors/problem.ts';
 import { lightsIn } from '../nets/sides.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
-import { holeOf, kindOf } from '../plan/placed.ts';
+import { kindOf } from '../plan/kind-of.ts';
+import { holeOf } from '../plan/placed.ts';
 import type { HoleRef } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 

@@ -58,8 +58,8 @@ import {
   writeCut,
   writePrice,
 } from '../plan/edits/sewing-edits.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import { panelOf } from '../plan/panels.ts';
-import { kindOf } from '../plan/placed.ts';
 import type { HoleRef } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Random, randomIndex, seededRandom } from '../random/random.ts';

@@ -5,8 +5,8 @@
 
 import { elementsOf, type PartElement } from '../parts/part-element.ts';
 import type { PartKind } from '../parts/part-kind.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import { panelOf } from '../plan/panels.ts';
-import { kindOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { sheetNames } from '../sewing/sheet-names.ts';
 

@@ -3,8 +3,9 @@
 import type { Face } from '@sashiko/core/cloth/cloth';
 import { maybeClothColour } from '@sashiko/core/cloth/cloth-kinds';
 import { deriveSides } from '@sashiko/core/nets/sides';
-import { kindOf, sumRun } from '@sashiko/core/plan/placed';
+import { kindOf } from '@sashiko/core/plan/kind-of';
 import type { Panel, Patch, Run } from '@sashiko/core/plan/records';
+import { sumRun } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { PartButton, RunButton } from './CanvasButtons.tsx';
 import { Ground } from './Ground.tsx';

@@ -1,7 +1,9 @@
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
 import { deriveSides } from '@sashiko/core/nets/sides';
-import { holeOf, holePoint, kindOf, loopsAt, runsByHole } from '@sashiko/core/plan/placed';
+import { kindOf } from '@sashiko/core/plan/kind-of';
+import { holeOf, holePoint } from '@sashiko/core/plan/placed';
 import type { HoleRef, Panel } from '@sashiko/core/plan/records';
+import { loopsAt, runsByHole } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
 import { memo } from 'react';

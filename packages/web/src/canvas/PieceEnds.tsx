@@ -1,7 +1,8 @@
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
 import { pointAlong, polylineLengthMm } from '@sashiko/core/geometry/polyline';
 import { panelOf } from '@sashiko/core/plan/panels';
-import { holePoint, runPath } from '@sashiko/core/plan/placed';
+import { holePoint } from '@sashiko/core/plan/placed';
+import { runPath } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { piecesOf } from '../stores/derived.ts';
 

@@ -2,7 +2,7 @@ import { asSeen, type Cloth, type Face, otherFace } from '@sashiko/core/cloth/cl
 import type { Point } from '@sashiko/core/geometry/point';
 import { pointAlong, polylineLengthMm } from '@sashiko/core/geometry/polyline';
 import type { Side } from '@sashiko/core/nets/sides';
-import { signMark } from '@sashiko/core/plan/placed';
+import { signMark } from '@sashiko/core/plan/hole-names';
 import type { Run } from '@sashiko/core/plan/records';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
 import type { LineSum } from '@sashiko/core/thread/thread-sums';

@@ -1,5 +1,5 @@
 import type { Point } from '@sashiko/core/geometry/point';
-import { runPath } from '@sashiko/core/plan/placed';
+import { runPath } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 
 /** Where the bends of a chosen run can be taken hold of, and where new ones can be pulled out of its legs. */

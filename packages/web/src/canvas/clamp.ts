@@ -7,11 +7,13 @@ import {
   polygonContains,
 } from '@sashiko/core/geometry/polygon';
 import { placePointExactly } from '@sashiko/core/geometry/transform';
+import { kindOf, maybeKindOf } from '@sashiko/core/plan/kind-of';
 import { partFitsCloth } from '@sashiko/core/plan/on-cloth';
 import { panelOf } from '@sashiko/core/plan/panels';
-import { kindOf, maybeKindOf, poseOf } from '@sashiko/core/plan/placed';
+import { poseOf } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { remembered } from '@sashiko/core/units/remembered';
 
 /** Halvings when looking for the place where a drag meets the edge: to a thousandth of the way. */
 const HALVINGS = 10;
@@ -78,14 +80,16 @@ export function clampPlacing(
   return between(boxed, home, high);
 }
 
-const roomiest = new WeakMap<Polygon, Point>();
 /** Places looked at along each side of the box. */
 const GRID = 15;
 
 /** A place with much cloth all round it: where a part goes that the keyboard places. */
-export function roomiestPlace(outline: Polygon): Point {
-  const known = roomiest.get(outline);
-  if (known !== undefined) return known;
+export const roomiestPlace = remembered(
+  { name: 'roomiest place', under: (outline: Polygon) => outline },
+  findRoomiest,
+);
+
+function findRoomiest(outline: Polygon): Point {
   const xs = outline.map((p) => p.x);
   const ys = outline.map((p) => p.y);
   const [left, right] = [Math.min(...xs), Math.max(...xs)];
@@ -102,7 +106,6 @@ export function roomiestPlace(outline: Polygon): Point {
       }
     }
   }
-  roomiest.set(outline, best);
   return best;
 }
 

@@ -5,8 +5,10 @@ import { bareLine, clearanceOf, type MeasuredGap } from '@sashiko/core/nets/clea
 import { deriveNets, holesOf, type Net } from '@sashiko/core/nets/nets';
 import { bendsAlong } from '@sashiko/core/plan/edits/line-edits';
 import { sewingByHabit } from '@sashiko/core/plan/edits/run-edits';
-import { holeOf, holePoint, kindOf, type RunSum, runPath, sumDraft, sumRun } from '@sashiko/core/plan/placed';
+import { kindOf } from '@sashiko/core/plan/kind-of';
+import { holeOf, holePoint } from '@sashiko/core/plan/placed';
 import type { HoleRef } from '@sashiko/core/plan/records';
+import { type RunSum, runPath, sumDraft, sumRun } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { loopedHole } from '@sashiko/core/thread/required-gap';
 import type { Tool } from '../stores/view-store.ts';

@@ -1,5 +1,6 @@
 import { distance, type Point } from '@sashiko/core/geometry/point';
-import { holePoint, kindOf } from '@sashiko/core/plan/placed';
+import { kindOf } from '@sashiko/core/plan/kind-of';
+import { holePoint } from '@sashiko/core/plan/placed';
 import type { HoleRef } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 

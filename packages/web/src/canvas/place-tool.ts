@@ -2,7 +2,7 @@
 import { distance, type Point } from '@sashiko/core/geometry/point';
 import type { PartKind } from '@sashiko/core/parts/part-kind';
 import { partIdOf, placePair, placePart } from '@sashiko/core/plan/edits/part-edits';
-import { maybeKindOf } from '@sashiko/core/plan/placed';
+import { maybeKindOf } from '@sashiko/core/plan/kind-of';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';

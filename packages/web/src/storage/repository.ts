@@ -5,6 +5,7 @@ import { type History, startHistory } from '@sashiko/core/plan/history';
 import { maybeParseHouseStyle } from '@sashiko/core/plan/house-style';
 import { newPlan } from '@sashiko/core/plan/new-plan';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { remembered } from '@sashiko/core/units/remembered';
 import lanternCuff from '../../../../demo/lantern-cuff.sashiko.json?raw';
 import lighthouse from '../../../../demo/lighthouse-cushion.sashiko.json?raw';
 import dogCoat from '../../../../demo/night-walk-dog-coat.sashiko.json?raw';
@@ -99,22 +100,18 @@ export interface ShelfEntry {
   readonly plan: Result<Plan>;
 }
 
-const read = new WeakMap<object, ShelfEntry>();
+const entryOf = remembered({ name: 'shelf entry', under: (record: PlanRecord) => record }, readEntry);
 
-function entryOf(record: PlanRecord): ShelfEntry {
-  const known = read.get(record);
-  if (known !== undefined) return known;
+function readEntry(record: PlanRecord): ShelfEntry {
   const { id, name, changedAt, plan, revision } = record as Readonly<Record<keyof PlanRecord, unknown>>;
   const isPlan = typeof plan === 'object' && plan !== null;
-  const entry = {
+  return {
     id: String(id),
     name: typeof name === 'string' && name !== '' ? name : 'A plan whose name is lost',
     changedAt: typeof changedAt === 'number' && Number.isFinite(changedAt) ? changedAt : 0,
     isOwn: revision !== 1 || !isDemo(String(id)),
     plan: planFromValue(isPlan ? { ...plan, images: {}, backdrop: null } : plan),
   };
-  read.set(record, entry);
-  return entry;
 }
 
 /** All plans that are on the shelf (or taken off it), latest first. */

@@ -8,17 +8,11 @@ import { tracePaths } from '@sashiko/core/nets/trace-path';
 import { wishDifference } from '@sashiko/core/nets/wish-difference';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { whatStaysOut } from '@sashiko/core/sewing/power-on-words';
+import { remembered } from '@sashiko/core/units/remembered';
 
-/** Remembers a function's answer for as long as the plan it was asked about is alive. */
-function oncePerPlan<T>(compute: (plan: Plan) => T): (plan: Plan) => T {
-  const answers = new WeakMap<Plan, { readonly answer: T }>();
-  return (plan) => {
-    const known = answers.get(plan);
-    if (known !== undefined) return known.answer;
-    const answer = compute(plan);
-    answers.set(plan, { answer });
-    return answer;
-  };
+/** Keeps a function's answer for as long as the plan it was asked about is alive. */
+function oncePerPlan<T>(name: string, compute: (plan: Plan) => T): (plan: Plan) => T {
+  return remembered({ name, under: (plan: Plan) => plan }, compute);
 }
 
 /** The checks follow whichever plan is shown, from edit to edit. */
@@ -27,12 +21,12 @@ const session = new CheckSession();
 /** How many of the tightest places are listed. */
 const TIGHTEST = 12;
 
-export const findingsOf = oncePerPlan((plan) => session.update(plan));
+export const findingsOf = oncePerPlan('findingsOf', (plan) => session.update(plan));
 /** Without those the maker lives with. */
-export const openFindingsOf = oncePerPlan((plan) => openFindings(plan, findingsOf(plan)));
-export const tightestOf = oncePerPlan((plan) => tightestPlaces(plan, TIGHTEST));
-export const pathsOf = oncePerPlan(tracePaths);
-export const wishesIn = oncePerPlan(wishDifference);
-export const piecesOf = oncePerPlan(cutPieces);
-export const testsOf = oncePerPlan(benchTests);
-export const staysOutOf = oncePerPlan(whatStaysOut);
+export const openFindingsOf = oncePerPlan('openFindingsOf', (plan) => openFindings(plan, findingsOf(plan)));
+export const tightestOf = oncePerPlan('tightestOf', (plan) => tightestPlaces(plan, TIGHTEST));
+export const pathsOf = oncePerPlan('pathsOf', tracePaths);
+export const wishesIn = oncePerPlan('wishesIn', wishDifference);
+export const piecesOf = oncePerPlan('piecesOf', cutPieces);
+export const testsOf = oncePerPlan('testsOf', benchTests);
+export const staysOutOf = oncePerPlan('staysOutOf', whatStaysOut);

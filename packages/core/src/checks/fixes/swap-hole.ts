@@ -1,7 +1,9 @@
 import { maybeHole, type PartKind } from '../../parts/part-kind.ts';
 import { putRun } from '../../plan/edits/changes.ts';
 import { checkEdit } from '../../plan/edits/check-edit.ts';
-import { holeKey, holeName, kindOf } from '../../plan/placed.ts';
+import { holeName } from '../../plan/hole-names.ts';
+import { kindOf } from '../../plan/kind-of.ts';
+import { holeKey } from '../../plan/placed.ts';
 import type { HoleRef, Run } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
 import type { FixKind } from '../fix-kind.ts';

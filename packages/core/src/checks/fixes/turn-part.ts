@@ -3,7 +3,7 @@ import { consumersOf } from '../../parts/part-element.ts';
 import type { PartKind } from '../../parts/part-kind.ts';
 import { putPart, putRun } from '../../plan/edits/changes.ts';
 import { checkEdit } from '../../plan/edits/check-edit.ts';
-import { kindOf } from '../../plan/placed.ts';
+import { kindOf } from '../../plan/kind-of.ts';
 import type { HoleRef, Part, Run } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
 import type { FixKind } from '../fix-kind.ts';

@@ -1,6 +1,6 @@
 import { deriveSides, netAt } from '../../nets/sides.ts';
 import { elementsOf, hasElement } from '../../parts/part-element.ts';
-import { kindOf } from '../../plan/placed.ts';
+import { kindOf } from '../../plan/kind-of.ts';
 import type { CheckRule } from '../check-rule.ts';
 
 export const boardGroundSwitch: CheckRule = {

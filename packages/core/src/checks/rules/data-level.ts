@@ -1,7 +1,7 @@
 import { netAt } from '../../nets/sides.ts';
 import { supplyAt } from '../../nets/supplies.ts';
 import { elementsOf } from '../../parts/part-element.ts';
-import { kindOf } from '../../plan/placed.ts';
+import { kindOf } from '../../plan/kind-of.ts';
 import type { CheckRule } from '../check-rule.ts';
 
 /** A data line counts as high from this share of the light's own supply on (memory of typical datasheets). */

@@ -1,5 +1,5 @@
 import { netAt } from '../../nets/sides.ts';
-import { kindOf } from '../../plan/placed.ts';
+import { kindOf } from '../../plan/kind-of.ts';
 import type { CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
 

@@ -1,7 +1,7 @@
 import { netAt } from '../../nets/sides.ts';
 import { supplyAt } from '../../nets/supplies.ts';
 import { elementsOf } from '../../parts/part-element.ts';
-import { kindOf } from '../../plan/placed.ts';
+import { kindOf } from '../../plan/kind-of.ts';
 import type { CheckRule } from '../check-rule.ts';
 
 /** Addressable lights work from about 3.5 V to 5.3 V (memory of typical datasheets). */

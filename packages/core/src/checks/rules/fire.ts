@@ -1,4 +1,4 @@
-import { kindOf } from '../../plan/placed.ts';
+import { kindOf } from '../../plan/kind-of.ts';
 import { circuitsOf } from '../../power/circuits.ts';
 import { sourcesOf } from '../../power/sources.ts';
 import { cautionRule } from '../caution-rule.ts';

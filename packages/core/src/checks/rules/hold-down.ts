@@ -1,5 +1,5 @@
 import { boxAround } from '../../geometry/polygon.ts';
-import { kindOf } from '../../plan/placed.ts';
+import { kindOf } from '../../plan/kind-of.ts';
 import type { CheckRule } from '../check-rule.ts';
 
 /** Parts smaller than this hang on one point without flapping, mm across (assumption). */

@@ -1,4 +1,7 @@
-import { copiesOf, holeKey, holeName, holePoint, kindOf, loopsAt, runsByHole } from '../../plan/placed.ts';
+import { holeName } from '../../plan/hole-names.ts';
+import { kindOf } from '../../plan/kind-of.ts';
+import { holeKey, holePoint } from '../../plan/placed.ts';
+import { copiesOf, loopsAt, runsByHole } from '../../plan/run-way.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
 import { loopsThatFit } from '../../thread/thread-sums.ts';
 import { capital } from '../../units/words.ts';

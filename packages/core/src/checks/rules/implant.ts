@@ -1,4 +1,4 @@
-import { kindOf } from '../../plan/placed.ts';
+import { kindOf } from '../../plan/kind-of.ts';
 import { cautionRule } from '../caution-rule.ts';
 
 export const implant = cautionRule({

@@ -1,8 +1,8 @@
-import { lightsIn, netAt, type PlacedLight } from '../../nets/sides.ts';
+import { lightsIn, netAt } from '../../nets/sides.ts';
 import { forwardVolt } from '../../parts/light-colours.ts';
 import type { CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
-import { oncePerNets } from '../once-per-nets.ts';
+import { type NamedLight, namedLight, oncePerNets } from '../once-per-nets.ts';
 
 /** Lights that differ by more than this share the current badly, V (assumption). */
 const UNLIKE_V = 0.5;
@@ -41,8 +41,8 @@ export const mixedKinds: CheckRule = {
 };
 
 /** Lights without a resistor of their own that lie between the same two threads. */
-const sharers = oncePerNets(({ plan, nets }): ReadonlyArray<readonly PlacedLight[]> => {
-  const groups = new Map<string, PlacedLight[]>();
+const sharers = oncePerNets(({ plan, nets }): ReadonlyArray<readonly NamedLight[]> => {
+  const groups = new Map<string, NamedLight[]>();
   for (const placed of lightsIn(plan)) {
     if (placed.light.seriesOhm > 0) continue;
     const [plus, minus] = [placed.light.plus, placed.light.minus].map((terminal) =>
@@ -51,7 +51,7 @@ const sharers = oncePerNets(({ plan, nets }): ReadonlyArray<readonly PlacedLight
     if (plus === undefined || minus === undefined || plus.runIds.length === 0 || minus.runIds.length === 0)
       continue;
     const key = `${plus.id}|${minus.id}`;
-    groups.set(key, [...(groups.get(key) ?? []), placed]);
+    groups.set(key, [...(groups.get(key) ?? []), namedLight(placed)]);
   }
   return [...groups.values()];
 });

@@ -2,10 +2,10 @@ import type { Net } from '../../nets/nets.ts';
 import { lightsIn, netAt, type PlacedLight } from '../../nets/sides.ts';
 import { suppliesOf } from '../../nets/supplies.ts';
 import { elementsOf } from '../../parts/part-element.ts';
-import { kindOf } from '../../plan/placed.ts';
+import { kindOf } from '../../plan/kind-of.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding, Severity } from '../finding.ts';
-import { oncePerNets } from '../once-per-nets.ts';
+import { type NamedLight, namedLight, oncePerNets } from '../once-per-nets.ts';
 
 export const noResistor: CheckRule = {
   id: 'no-resistor',
@@ -18,7 +18,7 @@ export const noResistor: CheckRule = {
   checkPart(context, firstPart) {
     return unguarded(context).flatMap(({ source, lights }): readonly Finding[] => {
       // Told once, at the first of them.
-      const [first] = lights as [PlacedLight, ...PlacedLight[]];
+      const [first] = lights as [NamedLight, ...NamedLight[]];
       if (first.part.id !== firstPart.id) return [];
       const who =
         lights.length === 1
@@ -47,13 +47,13 @@ export const noResistor: CheckRule = {
 
 /** Lights without resistor by what feeds them. */
 const unguarded = oncePerNets((context) => {
-  const groups = new Map<string, { readonly source: Source; readonly lights: PlacedLight[] }>();
+  const groups = new Map<string, { readonly source: Source; readonly lights: NamedLight[] }>();
   for (const placed of lightsIn(context.plan)) {
     const source = placed.light.seriesOhm > 0 ? null : sourceOf(context, placed);
     if (source === null) continue;
     const known = groups.get(source.key);
-    if (known === undefined) groups.set(source.key, { source, lights: [placed] });
-    else known.lights.push(placed);
+    if (known === undefined) groups.set(source.key, { source, lights: [namedLight(placed)] });
+    else known.lights.push(namedLight(placed));
   }
   return [...groups.values()];
 });

@@ -2,9 +2,12 @@ import type { Point } from '../../geometry/point.ts';
 import { holesOf, type Terminal, terminalsOf } from '../../nets/nets.ts';
 import { partsThatAre } from '../../nets/sides.ts';
 import { consumersOf, elementsOf, hasElement, neededTerminals } from '../../parts/part-element.ts';
-import { holeName, holePoint, kindOf } from '../../plan/placed.ts';
+import { holeName } from '../../plan/hole-names.ts';
+import { kindOf } from '../../plan/kind-of.ts';
+import { holePoint } from '../../plan/placed.ts';
 import type { HoleRef, Part } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
+import { remembered } from '../../units/remembered.ts';
 import { capital } from '../../units/words.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
@@ -46,13 +49,10 @@ function checkPart(context: CheckContext, part: Part): readonly Finding[] {
   return findings;
 }
 
-const firstParts = new WeakMap<Plan['parts'], Part>();
-
-function firstPart(parts: Plan['parts']): Part | undefined {
-  const first = firstParts.get(parts) ?? Object.values(parts)[0];
-  if (first !== undefined) firstParts.set(parts, first);
-  return first;
-}
+const firstPart = remembered(
+  { name: 'first part', under: (parts: Plan['parts']) => parts },
+  (parts): Part | undefined => Object.values(parts)[0],
+);
 
 /** The terminals that need thread, in the order of the part's holes. */
 function neededOf(plan: Plan, part: Part): readonly Terminal[] {

@@ -1,6 +1,6 @@
 import { netAt } from '../../nets/sides.ts';
 import { consumersOf } from '../../parts/part-element.ts';
-import { kindOf } from '../../plan/placed.ts';
+import { kindOf } from '../../plan/kind-of.ts';
 import type { Part } from '../../plan/records.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';

@@ -2,7 +2,8 @@ import { distance } from '../../geometry/point.ts';
 import { placePoint } from '../../geometry/transform.ts';
 import { partsThatAre } from '../../nets/sides.ts';
 import { hasElement } from '../../parts/part-element.ts';
-import { kindOf, poseOf } from '../../plan/placed.ts';
+import { kindOf } from '../../plan/kind-of.ts';
+import { poseOf } from '../../plan/placed.ts';
 import type { CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
 

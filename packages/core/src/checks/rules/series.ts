@@ -1,6 +1,7 @@
 import { holesOf, type Net } from '../../nets/nets.ts';
 import { elementsOf } from '../../parts/part-element.ts';
-import { holePoint, kindOf } from '../../plan/placed.ts';
+import { kindOf } from '../../plan/kind-of.ts';
+import { holePoint } from '../../plan/placed.ts';
 import type { HoleRef, Part } from '../../plan/records.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';

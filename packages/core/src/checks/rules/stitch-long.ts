@@ -1,6 +1,6 @@
 import { distance } from '../../geometry/point.ts';
 import { runName } from '../../plan/edits/run-edits.ts';
-import { sumRun } from '../../plan/placed.ts';
+import { sumRun } from '../../plan/run-way.ts';
 import { maybeStitchKind, STITCH_RANGE_MM } from '../../thread/stitch-kinds.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
 import { GAP_SLACK_MM } from '../../units/tolerances.ts';

@@ -1,6 +1,6 @@
 import { COIN_CELL_ID } from '../../parts/coin-holders.ts';
 import { elementsOf } from '../../parts/part-element.ts';
-import { kindOf } from '../../plan/placed.ts';
+import { kindOf } from '../../plan/kind-of.ts';
 import { cautionRule } from '../caution-rule.ts';
 
 export const swallow = cautionRule({

@@ -1,6 +1,6 @@
 import { netAt } from '../../nets/sides.ts';
 import { elementsOf } from '../../parts/part-element.ts';
-import { kindOf } from '../../plan/placed.ts';
+import { kindOf } from '../../plan/kind-of.ts';
 import type { CheckRule } from '../check-rule.ts';
 
 export const switchBypassed: CheckRule = {

@@ -1,6 +1,6 @@
 import { deriveSides, netAt, partsThatAre, type Sides } from '../../nets/sides.ts';
 import { elementsOf } from '../../parts/part-element.ts';
-import { kindOf } from '../../plan/placed.ts';
+import { kindOf } from '../../plan/kind-of.ts';
 import type { Part } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';

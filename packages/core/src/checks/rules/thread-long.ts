@@ -1,7 +1,7 @@
 import { pointAlong } from '../../geometry/polyline.ts';
 import { runName } from '../../plan/edits/run-edits.ts';
 import { panelOf } from '../../plan/panels.ts';
-import { copiesOf, loopsAt, runPath, sumRun } from '../../plan/placed.ts';
+import { copiesOf, loopsAt, runPath, sumRun } from '../../plan/run-way.ts';
 import { maybeStitchKind } from '../../thread/stitch-kinds.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
 import { loopLengthMm } from '../../thread/thread-sums.ts';

@@ -1,7 +1,7 @@
 import { distance, type Point } from '../../geometry/point.ts';
 import { polylineLengthMm, walkAlong } from '../../geometry/polyline.ts';
 import { runName } from '../../plan/edits/run-edits.ts';
-import { runPath } from '../../plan/placed.ts';
+import { runPath } from '../../plan/run-way.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
 import { GAP_SLACK_MM } from '../../units/tolerances.ts';
 import type { CheckRule } from '../check-rule.ts';

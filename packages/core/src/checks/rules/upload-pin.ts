@@ -1,5 +1,7 @@
 import { lightsIn, netAt } from '../../nets/sides.ts';
-import { holeName, holePoint, kindOf } from '../../plan/placed.ts';
+import { holeName } from '../../plan/hole-names.ts';
+import { kindOf } from '../../plan/kind-of.ts';
+import { holePoint } from '../../plan/placed.ts';
 import { capital } from '../../units/words.ts';
 import type { CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';

@@ -1,5 +1,5 @@
+import { kindOf } from '../../plan/kind-of.ts';
 import { panelOf } from '../../plan/panels.ts';
-import { kindOf } from '../../plan/placed.ts';
 import { balanceOf } from '../../plan/weight.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';

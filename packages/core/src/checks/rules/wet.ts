@@ -1,5 +1,5 @@
 import { hasElement } from '../../parts/part-element.ts';
-import { kindOf } from '../../plan/placed.ts';
+import { kindOf } from '../../plan/kind-of.ts';
 import { cautionRule } from '../caution-rule.ts';
 
 export const wet = cautionRule({

@@ -15,7 +15,8 @@ import {
   turnPart,
 } from '../edits/part-edits.ts';
 import { changeLegSign } from '../edits/plan-edits.ts';
-import { holePoint, kindOf, poseOf } from '../placed.ts';
+import { kindOf } from '../kind-of.ts';
+import { holePoint, poseOf } from '../placed.ts';
 import type { Plan } from '../schema.ts';
 import { alignParts, distributeParts } from './align.ts';
 import { clipOf, duplicateParts, parseClip, pasteClip, serializeClip } from './copies.ts';

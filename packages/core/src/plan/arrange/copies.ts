@@ -8,7 +8,7 @@ import type { Change, Edit } from '../edit.ts';
 import { putPart, putRun, takeNumbers } from '../edits/changes.ts';
 import { checkEdit } from '../edits/check-edit.ts';
 import { freeName, namesOf, partIdOf } from '../edits/part-edits.ts';
-import { maybeKindOf } from '../placed.ts';
+import { maybeKindOf } from '../kind-of.ts';
 import { type Part, PartSchema, type Run, RunSchema } from '../records.ts';
 import { PLAN_VERSION, type Plan } from '../schema.ts';
 import { describeIssue } from '../schema-issue.ts';

@@ -5,8 +5,8 @@ import { putPart, takeNumbers } from '../edits/changes.ts';
 import { checkEdit } from '../edits/check-edit.ts';
 import { tidyName } from '../edits/cloth-edits.ts';
 import { freeName, namesOf, partIdOf } from '../edits/part-edits.ts';
+import { kindOf } from '../kind-of.ts';
 import { mirroredAt, mirroredTurn } from '../mirror.ts';
-import { kindOf } from '../placed.ts';
 import type { Part } from '../records.ts';
 import type { Plan } from '../schema.ts';
 

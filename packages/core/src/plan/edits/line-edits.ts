@@ -6,11 +6,13 @@ import { add, distance, type Point, scale, snapToMicrometre, subtract } from '..
 import { nearestAlong, pointAlong, polylineLengthMm, walkable } from '../../geometry/polyline.ts';
 import { needleHoles } from '../../geometry/smooth.ts';
 import type { Edit } from '../edit.ts';
+import { holeName } from '../hole-names.ts';
 import { isInside } from '../on-cloth.ts';
 import { panelOf } from '../panels.ts';
-import { holeKey, holeName, holePoint, runPath } from '../placed.ts';
+import { holeKey, holePoint } from '../placed.ts';
 import { holeProblem } from '../problems/part-problem.ts';
 import type { HoleRef, Run } from '../records.ts';
+import { runPath } from '../run-way.ts';
 import type { Plan } from '../schema.ts';
 import { putRun, takeNumbers } from './changes.ts';
 import { checkEdit } from './check-edit.ts';

@@ -1,6 +1,6 @@
 import type { Result } from '../../errors/problem.ts';
 import type { Change, Edit } from '../edit.ts';
-import { kindOf } from '../placed.ts';
+import { kindOf } from '../kind-of.ts';
 import type { Facts, Habits } from '../records.ts';
 import type { Plan } from '../schema.ts';
 import { putPart } from './changes.ts';

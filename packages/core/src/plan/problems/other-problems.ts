@@ -3,8 +3,8 @@
 import { fail, type Problem } from '../../errors/problem.ts';
 import { maybeStitchKind } from '../../thread/stitch-kinds.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
+import { kindOf } from '../kind-of.ts';
 import { panelOf } from '../panels.ts';
-import { kindOf } from '../placed.ts';
 import type { Spool, Work } from '../records.ts';
 import type { Plan } from '../schema.ts';
 import { misfiled, unknown } from './unknown.ts';

@@ -1,5 +1,7 @@
 /** How much longer the way from part to part is than the straight line, where edges, openings or keep-outs lie between. */
+
 import FlatQueue from 'flatqueue';
+import { remembered } from '../../units/remembered.ts';
 import type { Board } from './board.ts';
 import { inside, legsCross, nearestEdge } from './legs.ts';
 
@@ -8,14 +10,11 @@ const STEP_MM = 6;
 /** Steps in eight directions overestimate a length by up to 8 %, 4 % in the middle. */
 const OCTILE = 0.96;
 
-const known = new WeakMap<Board, Float64Array>();
-
 /** By part and part (in one row after the other): the detour in mm, 0 where the straight line is free. Remembered for a board. */
-export function detoursBetweenParts(board: Board): Float64Array {
-  const found = known.get(board) ?? findDetours(board);
-  known.set(board, found);
-  return found;
-}
+export const detoursBetweenParts = remembered(
+  { name: 'detours', under: (board: Board) => board },
+  findDetours,
+);
 
 function findDetours(board: Board): Float64Array {
   const { outline, forbidden, edgeMm, parts } = board.problem;

@@ -1,8 +1,10 @@
 /** What brings parts to their places and keeps them from flapping: ordinary thread through free holes, or tape and glue. */
 import { faceName } from '../../cloth/cloth.ts';
 import type { Hole } from '../../parts/part-kind.ts';
-import { holeKey, kindOf, runsByHole } from '../../plan/placed.ts';
+import { kindOf } from '../../plan/kind-of.ts';
+import { holeKey } from '../../plan/placed.ts';
 import type { Part } from '../../plan/records.ts';
+import { runsByHole } from '../../plan/run-way.ts';
 import { SECONDS } from '../pace.ts';
 import { listed, signed } from '../sheet-names.ts';
 import { makeStep, type StepDraft } from '../step.ts';

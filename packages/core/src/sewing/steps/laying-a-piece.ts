@@ -1,6 +1,6 @@
 /** Wire and tape are laid and held down, not sewn. */
 import type { Piece } from '../../nets/pieces.ts';
-import { sumRun } from '../../plan/placed.ts';
+import { sumRun } from '../../plan/run-way.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
 import { formatLength } from '../../units/length.ts';
 import { SECONDS } from '../pace.ts';

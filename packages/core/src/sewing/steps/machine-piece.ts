@@ -6,8 +6,9 @@
 import { faceName, otherFace } from '../../cloth/cloth.ts';
 import type { Piece } from '../../nets/pieces.ts';
 import { panelOf } from '../../plan/panels.ts';
-import { loopFace, partOf, sumRun } from '../../plan/placed.ts';
+import { loopFace, partOf } from '../../plan/placed.ts';
 import type { HoleRef } from '../../plan/records.ts';
+import { sumRun } from '../../plan/run-way.ts';
 import type { Plan } from '../../plan/schema.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
 import { loopLengthMm } from '../../thread/thread-sums.ts';

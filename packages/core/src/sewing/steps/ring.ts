@@ -1,10 +1,13 @@
 /** A ring that has to stay open says so: a maker would close it. */
+
 import { distance } from '../../geometry/point.ts';
 import type { Piece } from '../../nets/pieces.ts';
 import { consumersOf } from '../../parts/part-element.ts';
-import { holeKey, holePoint, kindOf, partOf } from '../../plan/placed.ts';
+import { kindOf } from '../../plan/kind-of.ts';
+import { holeKey, holePoint, partOf } from '../../plan/placed.ts';
 import type { HoleRef } from '../../plan/records.ts';
 import { groupBy } from '../../units/group-by.ts';
+import { remembered } from '../../units/remembered.ts';
 import type { StepContext } from './step-context.ts';
 
 /** A piece that goes round at least so far about its middle, and ends near where it began, is a ring left open. */
@@ -16,20 +19,17 @@ interface PiecesByEnd {
   readonly ending: ReadonlyMap<string, readonly Piece[]>;
 }
 
-const remembered = new WeakMap<readonly Piece[], PiecesByEnd>();
-
-function piecesByEnd(pieces: readonly Piece[]): PiecesByEnd {
-  const known = remembered.get(pieces);
-  if (known !== undefined) return known;
-  const by = (hole: (piece: Piece) => HoleRef): ReadonlyMap<string, readonly Piece[]> =>
-    groupBy(pieces, (piece) => holeKey(hole(piece)));
-  const fresh = {
-    starting: by((piece) => piece.runs[0]?.from as HoleRef),
-    ending: by((piece) => piece.runs.at(-1)?.to as HoleRef),
-  };
-  remembered.set(pieces, fresh);
-  return fresh;
-}
+const piecesByEnd = remembered(
+  { name: 'pieces by end', under: (pieces: readonly Piece[]) => pieces },
+  (pieces): PiecesByEnd => {
+    const by = (hole: (piece: Piece) => HoleRef): ReadonlyMap<string, readonly Piece[]> =>
+      groupBy(pieces, (piece) => holeKey(hole(piece)));
+    return {
+      starting: by((piece) => piece.runs[0]?.from as HoleRef),
+      ending: by((piece) => piece.runs.at(-1)?.to as HoleRef),
+    };
+  },
+);
 
 /** The holes a strand comes to up to the end of a piece, over all pieces it was cut into; nothing when it goes on after this one. */
 function strandUpTo({ pieces }: StepContext, piece: Piece): readonly HoleRef[] {

@@ -2,8 +2,10 @@
 import { faceName, otherFace } from '../../cloth/cloth.ts';
 import { hangingTail, type Piece, SPLICE_STITCHES, threadEndMm } from '../../nets/pieces.ts';
 import { hasElement } from '../../parts/part-element.ts';
-import { holeOf, kindOf, loopFace, partOf, type RunSum, sumRun } from '../../plan/placed.ts';
+import { kindOf } from '../../plan/kind-of.ts';
+import { holeOf, loopFace, partOf } from '../../plan/placed.ts';
 import type { Habits, HoleRef, Run } from '../../plan/records.ts';
+import { type RunSum, sumRun } from '../../plan/run-way.ts';
 import type { Plan } from '../../plan/schema.ts';
 import { maybeStitchKind } from '../../thread/stitch-kinds.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';

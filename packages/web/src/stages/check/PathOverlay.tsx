@@ -1,6 +1,6 @@
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
 import { panelOf } from '@sashiko/core/plan/panels';
-import { runPath } from '@sashiko/core/plan/placed';
+import { runPath } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { linePath } from '../../canvas/seen.ts';
 import { pathsOf } from '../../stores/derived.ts';

@@ -1,5 +1,5 @@
 import type { LightPath, PathStep } from '@sashiko/core/nets/trace-path';
-import { holeName } from '@sashiko/core/plan/placed';
+import { holeName } from '@sashiko/core/plan/hole-names';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { capital } from '@sashiko/core/units/words';
 import { pathsOf } from '../../stores/derived.ts';

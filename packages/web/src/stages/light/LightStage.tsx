@@ -5,7 +5,7 @@ import { COIN_CELL_ID } from '@sashiko/core/parts/coin-holders';
 import { LIGHT_RATED_A, maybeLightColour } from '@sashiko/core/parts/light-colours';
 import { flickSwitch } from '@sashiko/core/plan/edits/part-edits';
 import { runName } from '@sashiko/core/plan/edits/run-edits';
-import { sumRun } from '@sashiko/core/plan/placed';
+import { sumRun } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { sourcesOf } from '@sashiko/core/power/sources';
 import { formatCurrent, formatHours, formatOhm, formatVolt } from '@sashiko/core/units/electrical';

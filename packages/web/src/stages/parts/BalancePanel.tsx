@@ -1,6 +1,6 @@
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
+import { kindOf } from '@sashiko/core/plan/kind-of';
 import { panelOf } from '@sashiko/core/plan/panels';
-import { kindOf } from '@sashiko/core/plan/placed';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { balanceOf, TIPS_FROM_G } from '@sashiko/core/plan/weight';
 import { useShownPlan } from '../../stores/plan-store.ts';

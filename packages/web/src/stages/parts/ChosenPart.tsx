@@ -15,8 +15,8 @@ import {
   turnPart,
   turnPartOver,
 } from '@sashiko/core/plan/edits/part-edits';
+import { kindOf } from '@sashiko/core/plan/kind-of';
 import { panelOf } from '@sashiko/core/plan/panels';
-import { kindOf } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { Button, Input, Segmented, Select, Slider } from 'antd';

@@ -1,7 +1,7 @@
 import { alignParts, distributeParts } from '@sashiko/core/plan/arrange/align';
 import { groupParts, numberParts, ungroupParts } from '@sashiko/core/plan/arrange/group';
 import { deleteParts, lockParts } from '@sashiko/core/plan/edits/part-edits';
-import { kindOf } from '@sashiko/core/plan/placed';
+import { kindOf } from '@sashiko/core/plan/kind-of';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { Button, Input } from 'antd';
 import { useState } from 'react';

@@ -1,8 +1,8 @@
 import { markingsFor } from '@sashiko/core/cloth/cloth';
 import { poseParts } from '@sashiko/core/plan/edits/part-edits';
 import type { Fit } from '@sashiko/core/plan/fit-finder';
+import { kindOf } from '@sashiko/core/plan/kind-of';
 import { panelOf } from '@sashiko/core/plan/panels';
-import { kindOf } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/records';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button, Progress, Select } from 'antd';

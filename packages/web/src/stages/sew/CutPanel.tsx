@@ -1,6 +1,6 @@
 import type { Piece } from '@sashiko/core/nets/pieces';
 import { writeCut } from '@sashiko/core/plan/edits/sewing-edits';
-import { signMark } from '@sashiko/core/plan/placed';
+import { signMark } from '@sashiko/core/plan/hole-names';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { judgeCut, spoolUse } from '@sashiko/core/sewing/cut-check';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';

@@ -2,16 +2,12 @@ import type { Plan } from '@sashiko/core/plan/schema';
 import type { DrawItem } from '@sashiko/core/sewing/sheet-drawing';
 import type { SewingStep } from '@sashiko/core/sewing/step';
 import { StepArtist } from '@sashiko/core/sewing/step-drawing';
+import { remembered } from '@sashiko/core/units/remembered';
 
-const artists = new WeakMap<Plan, StepArtist>();
-
-function artistOf(plan: Plan): StepArtist {
-  const known = artists.get(plan);
-  if (known !== undefined) return known;
-  const fresh = new StepArtist(plan);
-  artists.set(plan, fresh);
-  return fresh;
-}
+const artistOf = remembered(
+  { name: 'step artist', under: (plan: Plan) => plan },
+  (plan) => new StepArtist(plan),
+);
 
 /** The small drawing of one step on paper, as the piece lies in the hand; nothing where the step is about no place. */
 export function StepPicture({

@@ -5,8 +5,9 @@ import {
   lockRuns,
   removeBend,
 } from '@sashiko/core/plan/edits/run-edits';
-import { copiesOf, holeName, sumRun } from '@sashiko/core/plan/placed';
+import { holeName } from '@sashiko/core/plan/hole-names';
 import type { Run } from '@sashiko/core/plan/records';
+import { copiesOf, sumRun } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { isSewn } from '@sashiko/core/router/problem-of-plan';
 import { tidyRun } from '@sashiko/core/router/tidy';

@@ -1,6 +1,6 @@
 import { type Home, moveHome } from '@sashiko/core/advice/homes';
 import { hasElement } from '@sashiko/core/parts/part-element';
-import { kindOf } from '@sashiko/core/plan/placed';
+import { kindOf } from '@sashiko/core/plan/kind-of';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button, Progress, Select } from 'antd';

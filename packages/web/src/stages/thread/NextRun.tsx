@@ -1,7 +1,7 @@
 import { markingsFor } from '@sashiko/core/cloth/cloth';
 import { changeHabits, changeLegSign } from '@sashiko/core/plan/edits/plan-edits';
+import { kindOf } from '@sashiko/core/plan/kind-of';
 import { panelOf } from '@sashiko/core/plan/panels';
-import { kindOf } from '@sashiko/core/plan/placed';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
 import { Select } from 'antd';

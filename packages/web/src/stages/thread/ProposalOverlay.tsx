@@ -1,7 +1,7 @@
 import { asSeen } from '@sashiko/core/cloth/cloth';
 import type { Point } from '@sashiko/core/geometry/point';
+import { kindOf } from '@sashiko/core/plan/kind-of';
 import { panelOf } from '@sashiko/core/plan/panels';
-import { kindOf } from '@sashiko/core/plan/placed';
 import { previewProposal } from '@sashiko/core/router/proposal';
 import { memo, useMemo } from 'react';
 import { clothPath } from '../../canvas/Ground.tsx';

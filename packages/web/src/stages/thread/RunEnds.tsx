@@ -1,6 +1,6 @@
 import { markPieces } from '@sashiko/core/plan/edits/line-edits';
-import { sumRun } from '@sashiko/core/plan/placed';
 import type { Run } from '@sashiko/core/plan/records';
+import { sumRun } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button, Checkbox, Input } from 'antd';

@@ -1,6 +1,6 @@
 import { deriveSides } from '@sashiko/core/nets/sides';
 import { runName } from '@sashiko/core/plan/edits/run-edits';
-import { sumRun } from '@sashiko/core/plan/placed';
+import { sumRun } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatLength } from '@sashiko/core/units/length';
 import { useViewStore } from '../../stores/view-store.ts';

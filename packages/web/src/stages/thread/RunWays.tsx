@@ -10,8 +10,11 @@ import {
 } from '@sashiko/core/plan/edits/line-edits';
 import { addPatch } from '@sashiko/core/plan/edits/patch-edits';
 import { runName } from '@sashiko/core/plan/edits/run-edits';
-import { holeKey, holeName, holePoint, kindOf, runPath } from '@sashiko/core/plan/placed';
+import { holeName } from '@sashiko/core/plan/hole-names';
+import { kindOf } from '@sashiko/core/plan/kind-of';
+import { holeKey, holePoint } from '@sashiko/core/plan/placed';
 import type { HoleRef, Run } from '@sashiko/core/plan/records';
+import { runPath } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { Button, Select } from 'antd';
 import { useState } from 'react';

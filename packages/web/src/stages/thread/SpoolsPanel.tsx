@@ -1,5 +1,5 @@
 import { describeSpool } from '@sashiko/core/plan/edits/patch-edits';
-import { maybeThreadOf } from '@sashiko/core/plan/placed';
+import { maybeThreadOf } from '@sashiko/core/plan/run-way';
 import { THREAD_KINDS } from '@sashiko/core/thread/thread-kinds';
 import { Button } from 'antd';
 import { useState } from 'react';

@@ -2,7 +2,7 @@ import type { Terminal } from '@sashiko/core/nets/nets';
 import { holesOf } from '@sashiko/core/nets/nets';
 import { deriveWishesAgain, unwish } from '@sashiko/core/nets/wish-edits';
 import type { Wish } from '@sashiko/core/nets/wishes';
-import { holeName } from '@sashiko/core/plan/placed';
+import { holeName } from '@sashiko/core/plan/hole-names';
 import { capital } from '@sashiko/core/units/words';
 import { Button } from 'antd';
 import { wishesIn } from '../../stores/derived.ts';

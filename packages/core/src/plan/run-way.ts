@@ -1,0 +1,157 @@
+/** Reading a plan: where runs go, how they are sewn, and what that adds up to. Everything here is derived, nothing is stored. */
+
+import type { Face } from '../cloth/cloth.ts';
+import type { Point } from '../geometry/point.ts';
+import { needleHoles, smoothThrough } from '../geometry/smooth.ts';
+import type { StitchKind, StitchSetting } from '../thread/stitch-kind.ts';
+import { maybeStitchKind } from '../thread/stitch-kinds.ts';
+import { maybeThreadKind, type ThreadKind } from '../thread/thread-kinds.ts';
+import { type LineSum, loopsThatFit, sumLine } from '../thread/thread-sums.ts';
+import { remembered } from '../units/remembered.ts';
+import { panelOf } from './panels.ts';
+import { holeKey, holeOf, holePoint, partOf } from './placed.ts';
+import type { HoleRef, Run } from './records.ts';
+import type { Plan } from './schema.ts';
+
+/** What says where a run goes. */
+export type RunWay = Pick<Run, 'from' | 'to' | 'bends'> &
+  Partial<Pick<Run, 'curved' | 'stitchMm' | 'gapMm' | 'stitchId'>>;
+
+/** The corners of a run, from hole to hole. A curved run has a corner wherever the needle goes through. */
+export function runPath(plan: Plan, run: RunWay): readonly Point[] {
+  return run.curved === true && run.bends.length > 0 ? curvedPath(plan, run) : cornersOfRun(plan, run);
+}
+
+const curvedPath = remembered(
+  {
+    name: 'curved path',
+    under: (_plan: Plan, run: RunWay) => run,
+    rests: (plan, { from, to }) => [
+      partOf(plan, from.partId),
+      partOf(plan, to.partId),
+      plan.ownParts,
+      plan.habits,
+    ],
+  },
+  (plan, run): readonly Point[] => {
+    const { habits } = plan;
+    const stitchMm = run.stitchMm ?? habits.stitchMm;
+    const takesStep = maybeStitchKind(run.stitchId ?? habits.stitchId)?.takesStep === true;
+    return needleHoles(
+      smoothThrough(cornersOfRun(plan, run)),
+      stitchMm,
+      takesStep ? (run.gapMm ?? habits.gapMm) : stitchMm,
+    );
+  },
+);
+
+/** What a run goes through: its first hole, its bends, its last hole; straight or curved from one to the next. */
+export function cornersOfRun(plan: Plan, run: RunWay): readonly Point[] {
+  return [holePoint(plan, run.from), ...run.bends, holePoint(plan, run.to)];
+}
+
+/** How many strands lie side by side along a run: strands of one pass times the passes. */
+export function copiesOf(run: Pick<Run, 'strands' | 'lines'>): number {
+  return run.strands * (run.lines ?? 1);
+}
+
+/**
+ * A thread with the maker's own ohms where a swatch of it was sewn and measured: the swatch is a line in the plan's
+ * habitual running stitch, so its thread is longer than the line by that stitch's formula. Undefined for unknown ids.
+ */
+export function maybeThreadOf(
+  plan: Pick<Plan, 'spools' | 'panels' | 'habits'>,
+  threadId: string,
+): ThreadKind | undefined {
+  const kind = maybeThreadKind(threadId);
+  const swatch = Object.hasOwn(plan.spools, threadId) ? plan.spools[threadId]?.swatch : undefined;
+  if (kind === undefined || swatch === undefined) return kind;
+  const { stitchMm, gapMm } = plan.habits;
+  const perPath = kind.form === 'thread' ? 1 + (2 * panelOf(plan).thicknessMm) / (stitchMm + gapMm) : 1;
+  return { ...kind, ohmPerM: (swatch.ohm / (swatch.lengthMm * perPath)) * 1000 };
+}
+
+/** What says how a run is sewn. */
+export type RunSewing = Pick<Run, 'threadId' | 'stitchId' | 'stitchMm' | 'gapMm'> &
+  Partial<Pick<Run, 'face'>>;
+
+/** The stitch, the thread and the setting a run is sewn with. Throws RangeError for unknown kinds. */
+export function sewingOf(
+  plan: Plan,
+  run: RunSewing,
+): { readonly stitch: StitchKind; readonly thread: ThreadKind; readonly setting: StitchSetting } {
+  const stitch = maybeStitchKind(run.stitchId);
+  const thread = maybeThreadOf(plan, run.threadId);
+  if (stitch === undefined) throw new RangeError(`sewingOf: no stitch "${run.stitchId}"`);
+  if (thread === undefined) throw new RangeError(`sewingOf: no thread "${run.threadId}"`);
+  const workedFace: Face = run.face ?? panelOf(plan).workedFace;
+  return { stitch, thread, setting: { stitchMm: run.stitchMm, gapMm: run.gapMm, workedFace } };
+}
+
+/** Everything known about a run's thread between its two holes; loops and contacts are apart. */
+export interface RunSum extends LineSum {
+  /** Ohms from hole to hole: the thread's length over its strands. */
+  readonly ohm: number;
+}
+
+/** Lays out and adds up one run. */
+export const sumRun = remembered(
+  {
+    name: 'sum of a run',
+    under: (_plan: Plan, run: Run) => run,
+    rests: (plan, { from, to, panelId }) => [
+      plan.panels[panelId],
+      partOf(plan, from.partId),
+      partOf(plan, to.partId),
+      plan.spools,
+      plan.habits,
+      plan.ownParts,
+    ],
+  },
+  (plan, run): RunSum => sumDraft(plan, run),
+);
+
+/** As `sumRun`, for a run that is still being drawn; `path` overrides its corners. */
+export function sumDraft(
+  plan: Plan,
+  run: RunWay & RunSewing & Pick<Run, 'strands' | 'lines'>,
+  path: readonly Point[] = runPath(plan, run),
+): RunSum {
+  const { stitch, thread, setting } = sewingOf(plan, run);
+  const line = sumLine(stitch, path, setting, panelOf(plan).thicknessMm);
+  const conductingMm = stitch.conducts === 'thread' ? line.threadMm : line.pathMm * stitch.conducts;
+  return { ...line, ohm: ((conductingMm / 1000) * thread.ohmPerM) / copiesOf(run) };
+}
+
+/**
+ * How many loops of a thread are sewn at a hole: the habit, but never more than the hole can hold, and at
+ * least one. `threads` share the hole: strands of one piece, times the pieces that come to it. Throws RangeError
+ * when there is no such hole or thread.
+ */
+export function loopsAt(plan: Plan, ref: HoleRef, threadId: string, threads = 1): number {
+  const thread = maybeThreadKind(threadId);
+  if (thread === undefined) throw new RangeError(`loopsAt: no thread "${threadId}"`);
+  const room = Math.floor(loopsThatFit(holeOf(plan, ref).diameterMm, thread.diameterMm) / threads);
+  return Math.max(1, Math.min(plan.habits.loops, room));
+}
+
+/** The runs that end at each hole that has any, by hole key, in the plan's order. */
+export function runsByHole(plan: Pick<Plan, 'runs'>): ReadonlyMap<string, readonly Run[]> {
+  return runsAtHoles(plan.runs);
+}
+
+const runsAtHoles = remembered(
+  { name: 'runs by hole', under: (runs: Plan['runs']) => runs },
+  (runs): ReadonlyMap<string, readonly Run[]> => {
+    const byHole = new Map<string, Run[]>();
+    for (const run of Object.values(runs)) {
+      for (const ref of [run.from, run.to]) {
+        const key = holeKey(ref);
+        const list = byHole.get(key);
+        if (list === undefined) byHole.set(key, [run]);
+        else list.push(run);
+      }
+    }
+    return byHole;
+  },
+);
