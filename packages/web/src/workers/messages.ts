@@ -30,6 +30,9 @@ export interface RouteJobResult {
 /** How long the router may look: as long as helps most plans, or so many seconds. */
 export type RoutePatience = 'usual' | 30 | 120;
 
+/** A picture as bytes, which travel without being copied. */
+export type PictureFile = Omit<PictureBytes, 'data'> & { readonly bytes: ArrayBuffer };
+
 export interface WorkerMessages {
   route: [
     request: {
@@ -60,7 +63,7 @@ export interface WorkerMessages {
     answer: { readonly edit: Edit | null },
   ];
   /** Reads a picture file and makes it small enough to keep. */
-  readPicture: [request: { readonly file: Blob }, answer: PictureBytes];
+  readPicture: [request: { readonly file: Blob }, answer: PictureFile];
   /** The picture as seen from straight above; `corners` in its pixels. */
   straighten: [
     request: {
@@ -69,7 +72,7 @@ export interface WorkerMessages {
       readonly widthMm: number;
       readonly heightMm: number;
     },
-    answer: { readonly image: PictureBytes; readonly mmPerPx: number; readonly cornerPx: Point },
+    answer: { readonly image: PictureFile; readonly mmPerPx: number; readonly cornerPx: Point },
   ];
   findFits: [
     request: {
@@ -107,7 +110,19 @@ export interface WorkerMessages {
 export type MessageName = keyof WorkerMessages;
 
 export type ToWorker =
-  | { readonly kind: 'ask'; readonly id: number; readonly name: MessageName; readonly request: unknown }
+  | {
+      readonly kind: 'ask';
+      readonly id: number;
+      readonly name: MessageName;
+      /** Without the plan. */
+      readonly request: unknown;
+      /** What state of the plan is asked about; null for questions that are about none. */
+      readonly revision: number | null;
+      /** The plan, where it is another than was asked about last: without its pictures and its log. */
+      readonly plan?: Plan;
+      /** How much processor time the answer may cost, ms. */
+      readonly budgetMs: number;
+    }
   | { readonly kind: 'cancel'; readonly id: number }
   /** No longer work, but answer with the best there is. */
   | { readonly kind: 'finish'; readonly id: number };

@@ -39,6 +39,8 @@ beforeEach(() => {
   vi.stubGlobal('Worker', FakeWorker);
 });
 afterEach(() => {
+  // The watch over a worker without jobs ends with its next look.
+  vi.advanceTimersByTime(2000);
   vi.useRealTimers();
   vi.unstubAllGlobals();
 });
@@ -82,9 +84,17 @@ test('long work has a worker of its own; plans travel without pictures', async (
   const trial = ask('trials', { plan: pictured, seed: 1, trials: 1, wanderFactor: 1 });
   const fresh = FakeWorker.all.slice(before);
   const asked = [...FakeWorker.all].flatMap((worker) => worker.asked).slice(-3);
-  for (const message of asked)
-    if (message.kind === 'ask')
-      expect(message.request).toMatchObject({ plan: { images: {}, backdrop: null } });
+  const questions = asked.flatMap((message) => (message.kind === 'ask' ? [message] : []));
+  expect(questions).toHaveLength(3);
+  for (const { budgetMs, revision, request } of questions) {
+    expect(budgetMs).toBeGreaterThan(0);
+    expect(revision).toBe(questions[0]?.revision);
+    expect(request).not.toHaveProperty('plan');
+  }
+  // Each worker is told the plan once, bare.
+  const told = questions.flatMap(({ plan: sent }) => (sent === undefined ? [] : [sent]));
+  expect(told).toHaveLength(2);
+  for (const sent of told) expect(sent).toMatchObject({ images: {}, backdrop: null, log: [] });
   const workers = new Set(FakeWorker.all.filter(({ asked: all }) => all.some((one) => asked.includes(one))));
   expect(workers.size).toBe(2);
   expect(fresh.length).toBeGreaterThanOrEqual(1);
@@ -92,4 +102,22 @@ test('long work has a worker of its own; plans travel without pictures', async (
   endJobs();
   for (const outcome of await outcomes)
     expect(outcome.status === 'rejected' && outcome.reason).toBeInstanceOf(Cancelled);
+});
+
+test('a plan that was changed travels anew, and so does one for a worker that was replaced', async () => {
+  const sent = (): readonly boolean[] =>
+    FakeWorker.all
+      .flatMap((worker) => worker.asked)
+      .flatMap((message) =>
+        message.kind === 'ask' && message.name === 'tidy' ? [message.plan !== undefined] : [],
+      );
+  const count = sent().length;
+  const changed = { ...plan, name: 'Other' };
+  const jobs = [plan, plan, changed].map((one) => ask('tidy', { plan: one }).answer.catch(() => null));
+  expect(sent().slice(count)).toEqual([true, false, true]);
+  await vi.advanceTimersByTimeAsync(11_000);
+  const last = ask('tidy', { plan: changed }).answer.catch(() => null);
+  expect(sent().at(-1)).toBe(true);
+  endJobs();
+  await Promise.all([...jobs, last]);
 });

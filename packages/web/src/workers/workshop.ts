@@ -1,8 +1,10 @@
 /**
  * Asking the workers. There are two, each started once and kept warm: one for long work, so that what a maker waits for with a
- * finger on the pointer never stands behind it. Plans travel without their pictures, which no work but that on pictures needs.
+ * finger on the pointer never stands behind it. A plan travels without its pictures and its log, which no work
+ * on it needs, and only when the worker does not hold it already. Every question says what it may cost.
  */
 import type { Plan } from '@sashiko/core/plan/schema';
+import { budgetMs } from './budgets.ts';
 import type { FromWorker, MessageName, ToWorker, WorkerMessages } from './messages.ts';
 
 /** Rejects a job that the maker stopped, or whose plan was closed. */
@@ -23,6 +25,8 @@ class Workshop {
   readonly #waiting = new Map<number, Waiting>();
   #worker: Worker | null = null;
   #lastId = 0;
+  /** The revision of the plan that the worker holds. */
+  #held: number | null = null;
   /** Seconds since the last sign, counted while this page is awake: a machine that slept is no reason. */
   #silentFor = 0;
   #watch: ReturnType<typeof setInterval> | null = null;
@@ -31,11 +35,24 @@ class Workshop {
     this.#name = name;
   }
 
-  ask(name: MessageName, request: unknown, waiting: Waiting): number {
+  ask(name: MessageName, request: unknown, budget: number, waiting: Waiting): number {
     this.#lastId += 1;
     const id = this.#lastId;
     this.#waiting.set(id, waiting);
-    this.#send({ kind: 'ask', id, name, request });
+    this.#worker ??= this.#start();
+    const { plan, rest } = apart(request);
+    const revision = plan === null ? null : revisionOf(plan);
+    const isNew = plan !== null && revision !== this.#held;
+    if (isNew) this.#held = revision;
+    this.#send({
+      kind: 'ask',
+      id,
+      name,
+      request: rest,
+      revision,
+      budgetMs: budget,
+      ...(isNew ? { plan: { ...plan, images: {}, backdrop: null, log: [] } } : {}),
+    });
     this.#watchOver();
     return id;
   }
@@ -102,6 +119,7 @@ class Workshop {
   #putAway(message: string): void {
     this.#worker?.terminate();
     this.#worker = null;
+    this.#held = null;
     this.#silentFor = 0;
     const jobs = [...this.#waiting.values()];
     this.#waiting.clear();
@@ -138,7 +156,7 @@ export function ask<Name extends MessageName>(
 ): Job<WorkerMessages[Name][1]> {
   const workshop = LONG.has(name) ? atLength : atHand;
   const { promise, resolve, reject } = withResolvers<WorkerMessages[Name][1]>();
-  const id = workshop.ask(name, withoutPictures(request), {
+  const id = workshop.ask(name, request, budgetMs(name, request), {
     resolve: resolve as (answer: unknown) => void,
     reject,
     onProgress: onProgress as Waiting['onProgress'],
@@ -162,8 +180,22 @@ function withResolvers<T>() {
   return { promise, resolve, reject };
 }
 
-function withoutPictures(request: unknown): unknown {
-  if (typeof request !== 'object' || request === null || !('plan' in request)) return request;
-  const plan = request.plan as Plan;
-  return { ...request, plan: { ...plan, images: {}, backdrop: null, log: [] } };
+/** The plan of a question, and what else it holds. */
+function apart(request: unknown): { readonly plan: Plan | null; readonly rest: unknown } {
+  if (typeof request !== 'object' || request === null || !('plan' in request))
+    return { plan: null, rest: request };
+  const { plan, ...rest } = request;
+  return { plan: plan as Plan, rest };
+}
+
+const revisions = new WeakMap<Plan, number>();
+let lastRevision = 0;
+
+/** A number for each state of a plan: the same object is the same state. */
+function revisionOf(plan: Plan): number {
+  const known = revisions.get(plan);
+  if (known !== undefined) return known;
+  lastRevision += 1;
+  revisions.set(plan, lastRevision);
+  return lastRevision;
 }

@@ -5,12 +5,10 @@ import { waysOut } from '@sashiko/core/advice/ways-out';
 import { gapPrices } from '@sashiko/core/checks/gap-prices';
 import { makeHowLong } from '@sashiko/core/circuit/how-long';
 import { describeProblem, describeToMaker, fail, type Result } from '@sashiko/core/errors/problem';
-import { MOST_PIXELS, pictureSize } from '@sashiko/core/formats/picture-size';
 import { PRINT_KINDS, printNamed } from '@sashiko/core/formats/print-kinds';
-import { LARGEST_PICTURE_PX, planStraightening, straightenPixels } from '@sashiko/core/geometry/straighten';
 import { sewTrials } from '@sashiko/core/nets/trials';
-import type { PictureBytes } from '@sashiko/core/plan/edits/picture-edits';
 import { findFits, fitTaskOf } from '@sashiko/core/plan/fit-finder';
+import type { Plan } from '@sashiko/core/plan/schema';
 import { cleanPart } from '@sashiko/core/router/clean-part';
 import { routingProblemOf } from '@sashiko/core/router/problem-of-plan';
 import { repairEdit } from '@sashiko/core/router/repair';
@@ -19,41 +17,24 @@ import { USUAL_REQUEST } from '@sashiko/core/router/route-request';
 import type { RoutingSolution } from '@sashiko/core/router/routing-problem';
 import { tidyEdit } from '@sashiko/core/router/tidy';
 import { makeSheet } from '@sashiko/core/sewing/sewing-sheet';
+import { Job, Refusal } from './job.ts';
 import type { FromWorker, MessageName, ToWorker, WorkerMessages } from './messages.ts';
-
-/** A proposal may take so long: enough that more hardly helps (measured on the benchmark instances). */
-const ROUTE_MS = 1500;
-const ROUTE_MS_PER_PART = 150;
+import { base64Of, readPicture, straighten } from './picture-work.ts';
 
 /** More news than this would keep the page busy with drawing them. */
 const NEWS_MS = 150;
 
-/** How long to work before listening for a cancel, ms. */
-const SLICE_MS = 30;
-
 /** Moves that are enough for the compiler to see what is hot. */
 const WARMING_MOVES = 60;
-
-/** Looking for ways without a patch takes no longer than this. */
-const WAYS_OUT_MS = 25_000;
-
-class Refusal extends Error {}
 
 function orRefuse<T>(result: Result<T>): T {
   if (!result.ok) throw new Refusal(describeToMaker(result.problem));
   return result.value;
 }
 
-interface Job {
-  isCancelled: boolean;
-  /** The best there is by now is enough. */
-  isFinishing: boolean;
-  readonly report: (share: number, best?: unknown) => void;
-}
-
 const jobs = new Map<number, Job>();
-const post = (message: FromWorker): void => self.postMessage(message);
-const breathe = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 0));
+const post = (message: FromWorker, transfer: Transferable[] = []): void =>
+  self.postMessage(message, { transfer });
 
 type Handlers = {
   readonly [Name in MessageName]: (
@@ -64,22 +45,18 @@ type Handlers = {
 
 /** Answers by name; null when the job was cancelled. */
 const handlers: Handlers = {
-  async route({ plan, request, seed, patience }, job) {
+  async route({ plan, request, seed }, job) {
     const problem = routingProblemOf(plan, request);
     if (!problem.ok) throw new Refusal(describeToMaker(problem.problem));
-    const begun = performance.now();
-    const usualMs = ROUTE_MS + ROUTE_MS_PER_PART * problem.value.parts.length;
-    const budgetMs = patience === 'usual' ? usualMs : Math.max(usualMs, 1000 * patience);
     const search = route(problem.value, {
       seed,
-      spent: () => (job.isFinishing ? 1 : (performance.now() - begun) / budgetMs),
+      spent: () => (job.isFinishing ? 1 : job.spentMs / job.budgetMs),
     });
-    let until = performance.now() + SLICE_MS;
     let shown: RoutingSolution | null = null;
-    let nextNews = begun;
+    let nextNews = performance.now();
     for (let step = search.next(); ; step = search.next()) {
       if (step.done === true) return { problem: problem.value, ...cleanPart(problem.value, step.value) };
-      if (performance.now() < until) continue;
+      if (!job.wantsToBreathe) continue;
       const { best, share } = step.value;
       // The first there is to be seen does not wait.
       if (performance.now() >= nextNews || (shown === null && best !== null)) {
@@ -89,23 +66,21 @@ const handlers: Handlers = {
         shown = best;
         nextNews = performance.now() + NEWS_MS;
       }
-      await breathe();
-      if (job.isCancelled) return null;
-      until = performance.now() + SLICE_MS;
+      if (!(await job.breathe())) return null;
     }
   },
   async warm({ plan }, job) {
     const problem = routingProblemOf(plan, USUAL_REQUEST);
-    if (problem.ok) await runInSlices(shares(route(problem.value, { seed: 1, moves: WARMING_MOVES })), job);
+    if (problem.ok) await job.run(shares(route(problem.value, { seed: 1, moves: WARMING_MOVES })));
     return { isWarm: true };
   },
   async waysOut({ plan, problem, solution, request, seed }, job) {
-    const until = performance.now() + WAYS_OUT_MS;
-    const shouldStop = (): boolean => job.isFinishing || performance.now() > until;
-    return await runInSlices(waysOut(plan, request, problem, solution, { seed, shouldStop }), job);
+    // What was found until then is the answer.
+    const shouldStop = (): boolean => job.isFinishing || job.spentMs > 0.9 * job.budgetMs;
+    return await job.run(waysOut(plan, request, problem, solution, { seed, shouldStop }));
   },
   async homes({ plan, partId, request }, job) {
-    const homes = await runInSlices(findHomes(plan, partId, request, { seed: 1 }), job);
+    const homes = await job.run(findHomes(plan, partId, request, { seed: 1 }));
     return homes === null ? null : orRefuse(homes);
   },
   async tidy({ plan }) {
@@ -114,60 +89,27 @@ const handlers: Handlers = {
   async repair({ plan, partIds }) {
     return { edit: orRefuse(repairEdit(plan, partIds)) };
   },
-  async readPicture({ file }) {
-    if (file.size > LARGEST_PICTURE_BYTES) throw new Refusal('The picture is larger than 40 megabytes.');
-    const size = pictureSize(new Uint8Array(await file.arrayBuffer()));
-    if (size !== null && size.widthPx * size.heightPx > MOST_PIXELS)
-      throw new Refusal(
-        `The picture has ${Math.round((size.widthPx * size.heightPx) / 1e6)} million pixels; ${MOST_PIXELS / 1e6} million are the most. Make it smaller first.`,
-      );
-    const bitmap = await createImageBitmap(file).catch(() => null);
-    if (bitmap === null)
-      throw new Refusal('The file is no picture this browser can read. Save it as JPEG or PNG.');
-    const scale = Math.min(1, LARGEST_PICTURE_PX / Math.max(bitmap.width, bitmap.height));
-    const canvas = new OffscreenCanvas(
-      Math.max(1, Math.round(bitmap.width * scale)),
-      Math.max(1, Math.round(bitmap.height * scale)),
-    );
-    context(canvas).drawImage(bitmap, 0, 0, canvas.width, canvas.height);
-    return await bytesOf(canvas);
-  },
-  async straighten({ image, corners, widthMm, heightMm }, job) {
-    const bitmap = await createImageBitmap(new Blob([fromBase64(image.data)], { type: image.mime }));
-    const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
-    context(canvas).drawImage(bitmap, 0, 0);
-    const photo = context(canvas).getImageData(0, 0, canvas.width, canvas.height);
-    const how = planStraightening(photo, corners, widthMm, heightMm);
-    if (how === null) throw new Refusal(describeToMaker(fail('picture-points').problem));
-    const pixels = await runInSlices(straightenPixels(photo, how), job);
-    if (pixels === null) return null;
-    const straight = new OffscreenCanvas(pixels.width, pixels.height);
-    context(straight).putImageData(
-      new ImageData(new Uint8ClampedArray(pixels.data), pixels.width, pixels.height),
-      0,
-      0,
-    );
-    return { image: await bytesOf(straight), mmPerPx: how.mmPerPx, cornerPx: how.cornerPx };
-  },
+  readPicture,
+  straighten,
   async findFits({ plan, partId, marginMm, spotAreas }, job) {
     const part = plan.parts[partId];
     if (part === undefined) throw new Refusal(describeToMaker(fail('unknown-part').problem));
-    return await runInSlices(findFits(fitTaskOf(plan, part, marginMm, spotAreas)), job);
+    return await job.run(findFits(fitTaskOf(plan, part, marginMm, spotAreas)));
   },
   async trials({ plan, ...setting }, job) {
-    return await runInSlices(sewTrials(plan, setting), job);
+    return await job.run(sewTrials(plan, setting));
   },
   async gapPrices({ plan }, job) {
-    return await runInSlices(gapPrices(plan), job);
+    return await job.run(gapPrices(plan));
   },
   async howLong({ plan }, job) {
-    const times = await runInSlices(makeHowLong(plan), job);
+    const times = await job.run(makeHowLong(plan));
     if (times === null) return null;
     if (!times.ok) throw new Refusal(describeProblem(times.problem));
     return { times: times.value };
   },
   async sheet({ plan }, job) {
-    return await runInSlices(makeSheet(plan), job);
+    return await job.run(makeSheet(plan));
   },
   async printList() {
     return PRINT_KINDS.map(({ id, title, help }) => ({ id, title, help }));
@@ -175,7 +117,7 @@ const handlers: Handlers = {
   async print({ plan, printId, pace, fontUrls }, job) {
     const kind = orRefuse(printNamed(printId));
     const [regular, bold] = await Promise.all([base64Of(fontUrls.regular), base64Of(fontUrls.bold)]);
-    const files = await runInSlices(kind.make(plan, { pace, fonts: { regular, bold } }), job);
+    const files = await job.run(kind.make(plan, { pace, fonts: { regular, bold } }));
     return files === null ? null : orRefuse(files);
   },
 };
@@ -188,61 +130,30 @@ function* shares<T>(search: Generator<{ readonly share: number }, T>): Generator
   }
 }
 
-/** Runs a generator of shares to its end, listening for a cancel every few milliseconds; null when it was cancelled. */
-async function runInSlices<T>(work: Generator<number, T>, job: Job): Promise<T | null> {
-  let until = performance.now() + SLICE_MS;
-  for (let step = work.next(); ; step = work.next()) {
-    if (step.done === true) return step.value;
-    if (performance.now() < until) continue;
-    job.report(step.value);
-    await breathe();
-    if (job.isCancelled) return null;
-    until = performance.now() + SLICE_MS;
-  }
+/** Bytes that are in an answer, to be handed over instead of copied. */
+function buffersIn(value: unknown, depth = 0): ArrayBuffer[] {
+  if (value instanceof ArrayBuffer) return [value];
+  if (ArrayBuffer.isView(value)) return value.buffer instanceof ArrayBuffer ? [value.buffer] : [];
+  if (typeof value !== 'object' || value === null || depth > 2) return [];
+  return Object.values(value).flatMap((part: unknown) => buffersIn(part, depth + 1));
 }
 
-/** The largest picture file that is opened: a photo of any telephone is a quarter of it. */
-const LARGEST_PICTURE_BYTES = 40_000_000;
-const PICTURE_QUALITY = 0.85;
+/** The plan that was asked about last: a question about the same one need not bring it again, and answers kept for it still serve. */
+let held: { readonly revision: number | null; readonly plan: Plan } | null = null;
 
-function context(canvas: OffscreenCanvas): OffscreenCanvasRenderingContext2D {
-  const drawing = canvas.getContext('2d');
-  if (drawing === null) throw new Error('no drawing context');
-  return drawing;
-}
-
-async function bytesOf(canvas: OffscreenCanvas): Promise<PictureBytes> {
-  const blob = await canvas.convertToBlob({ type: 'image/webp', quality: PICTURE_QUALITY });
-  const mime = blob.type === 'image/webp' ? 'image/webp' : 'image/png';
-  const data = toBase64(new Uint8Array(await blob.arrayBuffer()));
-  return { mime, widthPx: canvas.width, heightPx: canvas.height, data };
-}
-
-async function base64Of(url: string): Promise<string> {
-  return toBase64(new Uint8Array(await (await fetch(url)).arrayBuffer()));
-}
-
-function fromBase64(text: string): Uint8Array<ArrayBuffer> {
-  return Uint8Array.from(atob(text), (letter) => letter.charCodeAt(0));
-}
-
-function toBase64(bytes: Uint8Array): string {
-  let text = '';
-  for (let i = 0; i < bytes.length; i += 8192) text += String.fromCharCode(...bytes.subarray(i, i + 8192));
-  return btoa(text);
-}
-
-async function handle(id: number, name: MessageName, request: unknown): Promise<void> {
-  const job: Job = {
-    isCancelled: false,
-    isFinishing: false,
-    report: (share, best) => post({ kind: 'progress', id, share, ...(best === undefined ? {} : { best }) }),
-  };
+async function handle({ id, name, request, ...question }: Extract<ToWorker, { kind: 'ask' }>): Promise<void> {
+  const job = new Job(question.budgetMs, (share, best) =>
+    post({ kind: 'progress', id, share, ...(best === undefined ? {} : { best }) }),
+  );
+  if (question.plan !== undefined) held = { revision: question.revision, plan: question.plan };
+  const isAboutPlan = question.revision !== null;
   jobs.set(id, job);
   try {
     const handler = handlers[name] as (request: unknown, job: Job) => Promise<unknown>;
-    const answer = await handler(request, job);
-    if (answer !== null) post({ kind: 'answer', id, answer });
+    if (isAboutPlan && held?.revision !== question.revision)
+      throw new Refusal('The plan did not come along with the question. Ask for it again.');
+    const answer = await handler(isAboutPlan ? { ...(request as object), plan: held?.plan } : request, job);
+    if (answer !== null) post({ kind: 'answer', id, answer }, buffersIn(answer));
   } catch (error) {
     const message =
       error instanceof Refusal ? error.message : `Something went wrong in Sashiko itself: ${String(error)}`;
@@ -264,5 +175,5 @@ self.addEventListener('message', (event: MessageEvent<ToWorker>) => {
     const job = jobs.get(message.id);
     if (job !== undefined && message.kind === 'cancel') job.isCancelled = true;
     else if (job !== undefined) job.isFinishing = true;
-  } else void handle(message.id, message.name, message.request);
+  } else void handle(message);
 });

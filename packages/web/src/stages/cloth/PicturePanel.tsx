@@ -6,6 +6,7 @@ import {
   changePicture,
   dropPicture,
   layPicture,
+  type PictureBytes,
   toPicture,
 } from '@sashiko/core/plan/edits/picture-edits';
 import { panelOf } from '@sashiko/core/plan/panels';
@@ -19,6 +20,7 @@ import { FileButton } from '../../ui/FileButton.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { Row } from '../../ui/Row.tsx';
+import type { PictureFile } from '../../workers/messages.ts';
 import { ask, Cancelled } from '../../workers/workshop.ts';
 
 /** How strongly a new picture shows. */
@@ -33,7 +35,8 @@ export function PicturePanel() {
   const read = (file: File): void => {
     setBusy(true);
     ask('readPicture', { file })
-      .answer.then((bytes) => {
+      .answer.then(inBase64)
+      .then((bytes) => {
         const now = currentPlan();
         const box = clothBox(panelOf(now));
         usePlanStore.getState().commit(
@@ -79,6 +82,17 @@ export function PicturePanel() {
       )}
     </>
   );
+}
+
+/** A picture as the plan keeps it. The browser writes base64 itself, beside the page's own work. */
+async function inBase64({ bytes, ...picture }: PictureFile): Promise<PictureBytes> {
+  const url = await new Promise<string>((resolve, reject) => {
+    const reader = new FileReader();
+    reader.onload = () => resolve(String(reader.result));
+    reader.onerror = () => reject(new Error('The picture could not be read.'));
+    reader.readAsDataURL(new Blob([bytes]));
+  });
+  return { ...picture, data: url.slice(url.indexOf(',') + 1) };
 }
 
 function tellProblem(error: unknown): void {
@@ -162,7 +176,8 @@ function MakeTrue({ backdrop, image }: PictureProps) {
   const straighten = (): void => {
     setBusy(true);
     ask('straighten', { image, corners: points as unknown as FourPoints, ...size })
-      .answer.then(({ image: straight, mmPerPx, cornerPx }) => {
+      .answer.then(async ({ image: read, ...rest }) => ({ ...rest, image: await inBase64(read) }))
+      .then(({ image: straight, mmPerPx, cornerPx }) => {
         const first = points[0] as { x: number; y: number };
         // The first corner stays where it lay on the cloth.
         const corner = placePointExactly(
