@@ -109,7 +109,7 @@ export class CompiledCircuit {
     return this.#numbers.get(node);
   }
 
-  /** The values of the elements as they were compiled: siemens of a resistor, volts of a source, amperes of a current. */
+  /** The values of the elements as they were compiled: siemens of a resistor, volts of a source, amperes of a current, 1 of a diode: a factor on its saturation current. */
   values(): Float64Array {
     return Float64Array.from(this.elements, nominalValue);
   }
@@ -118,14 +118,23 @@ export class CompiledCircuit {
   solve(values: Float64Array, near?: CircuitPoint): Result<CircuitPoint> {
     const offsets = this.#offsetsAt(values);
     const junctions = near?.junctions.slice() ?? new Float64Array(this.#diodes.length);
+    const laws = this.#lawsAt(values);
     for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration += 1) {
-      const network = this.#assemble(values, offsets, junctions);
+      const network = this.#assemble(values, offsets, junctions, laws);
       this.#shape ??= new NetworkShape(network);
       const solution = solveNetwork(network, this.#shape);
-      if (this.#step(solution, offsets, junctions))
-        return succeed(this.#report(values, solution, offsets, junctions, iteration));
+      if (this.#step(solution, offsets, junctions, laws))
+        return succeed(this.#report(values, solution, offsets, junctions, laws, iteration));
     }
     return fail('circuit-no-solution', `It did not settle in ${MOST_ITERATIONS} rounds.`);
+  }
+
+  /** The laws of the diodes, their saturation currents times their values. */
+  #lawsAt(values: Float64Array): readonly DiodeLaw[] {
+    return this.#laws.map((law, d) => {
+      const factor = values[this.#diodes[d] as number] as number;
+      return factor === 1 ? law : { ...law, saturationA: law.saturationA * factor };
+    });
   }
 
   #offsetsAt(values: Float64Array): Float64Array {
@@ -137,7 +146,12 @@ export class CompiledCircuit {
     return offsets;
   }
 
-  #assemble(values: Float64Array, offsets: Float64Array, junctions: Float64Array): Network {
+  #assemble(
+    values: Float64Array,
+    offsets: Float64Array,
+    junctions: Float64Array,
+    laws: readonly DiodeLaw[],
+  ): Network {
     const network = emptyNetwork(this.#size);
     const current = (a: number, b: number, amp: number): void => {
       const [i, j] = [this.#places[a] as number, this.#places[b] as number];
@@ -157,7 +171,7 @@ export class CompiledCircuit {
       else if (kind === 'I') current(this.#end(e, 0), this.#end(e, 1), values[e] as number);
     }
     for (const [d, e] of this.#diodes.entries()) {
-      const line = tangent(this.#laws[d] as DiodeLaw, junctions[d] as number);
+      const line = tangent(laws[d] as DiodeLaw, junctions[d] as number);
       conductance(this.#end(e, 0), this.#end(e, 1), line.slopeS);
       current(this.#end(e, 0), this.#end(e, 1), line.offsetA);
     }
@@ -175,10 +189,15 @@ export class CompiledCircuit {
   }
 
   /** Moves the junctions to where the solution puts them; true when they have settled. */
-  #step(solution: Float64Array, offsets: Float64Array, junctions: Float64Array): boolean {
+  #step(
+    solution: Float64Array,
+    offsets: Float64Array,
+    junctions: Float64Array,
+    laws: readonly DiodeLaw[],
+  ): boolean {
     let isSettled = true;
     for (const [d, e] of this.#diodes.entries()) {
-      const law = this.#laws[d] as DiodeLaw;
+      const law = laws[d] as DiodeLaw;
       const old = junctions[d] as number;
       const line = tangent(law, old);
       const across =
@@ -197,6 +216,7 @@ export class CompiledCircuit {
     solution: Float64Array,
     offsets: Float64Array,
     junctions: Float64Array,
+    laws: readonly DiodeLaw[],
     iterations: number,
   ): CircuitPoint {
     const volts = Float64Array.from(this.#places.keys(), (node) => this.#voltAt(node, solution, offsets));
@@ -208,7 +228,7 @@ export class CompiledCircuit {
       else if (kind === 'I') amps[e] = values[e] as number;
     }
     for (const [d, e] of this.#diodes.entries()) {
-      const { ideality, saturationA } = this.#laws[d] as DiodeLaw;
+      const { ideality, saturationA } = laws[d] as DiodeLaw;
       const junction = junctions[d] as number;
       amps[e] = saturationA * Math.expm1(junction / (ideality * THERMAL_VOLT)) + JUNCTION_LEAK_S * junction;
     }
@@ -273,7 +293,7 @@ function nominalValue(element: CircuitElement): number {
     case 'I':
       return element.amp;
     case 'D':
-      return 0;
+      return 1;
   }
 }
 

@@ -1,4 +1,5 @@
 /** How long each source of a plan lasts: until its lights are too dim, or, where nothing lights, until it is empty all the same. */
+
 import { type Result, succeed } from '../errors/problem.ts';
 import { cellAt, cellCapacityMah } from '../parts/cells.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -6,6 +7,7 @@ import { type Circuit, circuitsOf } from '../power/circuits.ts';
 import { runDown } from './discharge.ts';
 import { elementName } from './plan-circuit.ts';
 import { compileCircuit, type PlanPoint, solveAt } from './solve-plan.ts';
+import { NOMINAL, stateOf } from './state.ts';
 import { DARK_AMP } from './will-it-light.ts';
 
 /** What a holder that boosts hands on of what it takes (handbook figure). */
@@ -44,14 +46,14 @@ export function* makeHowLong(plan: Plan): Generator<number, Result<readonly RunT
   let problem: Result<readonly RunTime[]> | null = null;
   const ready = compileCircuit(plan);
   if (!ready.ok) return ready;
-  const first = solveAt(ready.value, 1);
+  const first = solveAt(ready.value, NOMINAL, stateOf(plan));
   if (!first.ok) return first;
   const fresh = first.value;
   let last = fresh;
   const answerAt = (chargeLeft: number): PlanPoint => {
     const known = answers.get(chargeLeft);
     if (known !== undefined) return known;
-    const solved = solveAt(ready.value, chargeLeft, last);
+    const solved = solveAt(ready.value, NOMINAL, stateOf(plan, chargeLeft), last);
     if (solved.ok) last = solved.value;
     else problem = solved;
     answers.set(chargeLeft, last);

@@ -10,7 +10,8 @@ import type { HoleRef, Part } from '../plan/records.ts';
 import { loopsAt, runsByHole, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { contactOhm } from '../thread/thread-sums.ts';
-import { type Circuit, type CircuitElement, GROUND } from './circuit.ts';
+import { type Circuit, type CircuitElement, GROUND, THERMAL_VOLT } from './circuit.ts';
+import { NOMINAL, type PlanState, type RegulatorState, stateOf, type World } from './state.ts';
 
 /** An open switch: what dry cloth between its contacts lets through (assumption). */
 export const OPEN_SWITCH_OHM = 1e9;
@@ -31,27 +32,10 @@ export interface PlanCircuit {
   nodeOfHole(ref: HoleRef): string;
 }
 
-/** How cells and regulators stand while a plan is solved. */
-export interface PlanState {
-  /** Charge left in every cell, 1 fresh to 0 empty. */
-  readonly chargeLeft: number;
-  /** What each steady supply does, by part; one that is not named is steady and without load. */
-  readonly regulators: ReadonlyMap<string, RegulatorState>;
-}
-
-/** Fresh cells, every steady supply without load. */
-export const FRESH: PlanState = { chargeLeft: 1, regulators: new Map() };
-
-/** Whether a regulator holds its output, and what it gives then. */
-export interface RegulatorState {
-  readonly isSteady: boolean;
-  readonly amp: number;
-}
-
 /** An element whose value may depend on the state: Ω, V or A; null while it is not there. */
 export interface PlanElement {
   readonly element: CircuitElement;
-  valueAt(state: PlanState): number | null;
+  valueAt(state: PlanState, world: World): number | null;
 }
 
 /** All elements that a plan has in any state. */
@@ -67,8 +51,9 @@ export interface CircuitOptions extends Partial<PlanState> {
 /** The circuit in one state. The − of the first holder is ground. */
 export function planCircuit(plan: Plan, { cellsOut = false, ...state }: CircuitOptions = {}): PlanCircuit {
   const { all, nodeOfTerminal, nodeOfHole } = planElements(plan, cellsOut);
+  const whole = { ...stateOf(plan), ...state };
   const elements = all.flatMap(({ element, valueAt }): Circuit => {
-    const value = valueAt({ ...FRESH, ...state });
+    const value = valueAt(whole, NOMINAL);
     return value === null ? [] : [withValue(element, value)];
   });
   return { elements, nodeOfTerminal, nodeOfHole };
@@ -105,31 +90,41 @@ export function planElements(plan: Plan, cellsOut = false): PlanElements {
     // Every run that ends here adds its loops to one contact between thread and metal; the fewest count.
     const loops = Math.min(...runs.map((run) => loopsAt(plan, ref, run.threadId)));
     const b = nodeOfTerminal(partId, holeOf(plan, ref).terminal);
-    all.push(resistor(word('Rc', partId, holeId), nodeOfHole(ref), b, contactOhm(loops)));
+    const ohm = contactOhm(loops);
+    all.push(
+      resistor(
+        word('Rc', partId, holeId),
+        nodeOfHole(ref),
+        b,
+        (_state, world) => ohm * world.contactOhm(partId, holeId),
+      ),
+    );
   }
-  for (const run of Object.values(plan.runs))
+  for (const run of Object.values(plan.runs)) {
+    const ohm = Math.max(sumRun(plan, run).ohm, 1e-6);
     all.push(
       resistor(
         word('Rt', run.id),
         nodeOfHole(run.from),
         nodeOfHole(run.to),
-        Math.max(sumRun(plan, run).ohm, 1e-6),
+        (_state, world) => ohm * world.threadOhm(run.id),
       ),
     );
+  }
   return { all, nodeOfTerminal, nodeOfHole };
 }
 
-type InState<T> = T | ((state: PlanState) => T | null);
+type InState = number | PlanElement['valueAt'];
 
-function at<T>(value: InState<T>): (state: PlanState) => T | null {
-  return typeof value === 'function' ? (value as (state: PlanState) => T | null) : () => value;
+function at(value: InState): PlanElement['valueAt'] {
+  return typeof value === 'function' ? value : () => value;
 }
 
-function resistor(name: string, a: string, b: string, ohm: InState<number>): PlanElement {
+function resistor(name: string, a: string, b: string, ohm: InState): PlanElement {
   return { element: { kind: 'R', name, a, b, ohm: 1 }, valueAt: at(ohm) };
 }
 
-function source(name: string, plus: string, minus: string, volt: InState<number>): PlanElement {
+function source(name: string, plus: string, minus: string, volt: InState): PlanElement {
   return { element: { kind: 'V', name, plus, minus, volt: 0 }, valueAt: at(volt) };
 }
 
@@ -159,9 +154,9 @@ function partElements(
 ): readonly PlanElement[] {
   const kind = kindOf(plan, part);
   const node = (terminal: string): string => nodeOfTerminal(part.id, terminal);
-  const on = part.switchedOn ?? true;
+  const isOn = ({ switches }: PlanState, partId = part.id): boolean => switches.get(partId) ?? true;
   const elements: PlanElement[] = [];
-  const resist = (name: string, a: string, b: string, ohm: number): void => {
+  const resist = (name: string, a: string, b: string, ohm: InState): void => {
     elements.push(resistor(word(name, part.id), a, b, ohm));
   };
   let lightCount = 0;
@@ -169,7 +164,9 @@ function partElements(
     const which = i === 0 ? '' : String(i + 1);
     switch (element.kind) {
       case 'switch':
-        resist(`Rsw${which}`, node(element.a), node(element.b), on ? element.onOhm : OPEN_SWITCH_OHM);
+        resist(`Rsw${which}`, node(element.a), node(element.b), (state) =>
+          isOn(state) ? element.onOhm : OPEN_SWITCH_OHM,
+        );
         break;
       case 'resistor':
         resist(`Rr${which}`, node(element.a), node(element.b), element.ohm);
@@ -178,9 +175,10 @@ function partElements(
         const mate = mateOf(plan, part);
         // Both halves know of each other; the first of them draws the contact.
         if (mate === null || part.id > mate.id) break;
-        const isClosed = on && (mate.switchedOn ?? true);
         const other = nodeOfTerminal(mate.id, element.terminal);
-        resist('Rclosure', node(element.terminal), other, isClosed ? element.onOhm : OPEN_SWITCH_OHM);
+        resist('Rclosure', node(element.terminal), other, (state) =>
+          isOn(state) && isOn(state, mate.id) ? element.onOhm : OPEN_SWITCH_OHM,
+        );
         break;
       }
       case 'light': {
@@ -190,7 +188,7 @@ function partElements(
         break;
       }
       case 'cell':
-        if (!cellsOut) elements.push(...cellElements(part.id, element, node, on));
+        if (!cellsOut) elements.push(...cellElements(part.id, element, node, isOn));
         break;
       case 'load':
         if (!cellsOut)
@@ -203,12 +201,14 @@ function partElements(
         break;
       case 'pin': {
         if (cellsOut) break;
-        const isHigh = (part.levels?.[element.pin] ?? 1) > 0;
-        resist(
-          `Rpin${which}`,
-          node(isHigh ? element.supply : element.ground),
-          node(element.pin),
-          element.ohm,
+        const isHigh = ({ levels }: PlanState): boolean => (levels.get(`${part.id}.${element.pin}`) ?? 1) > 0;
+        const name = `Rpin${which}`;
+        // Of the two ways out of a pin the one that it is driven to is there.
+        resist(name, node(element.supply), node(element.pin), (state) =>
+          isHigh(state) ? element.ohm : null,
+        );
+        resist(name, node(element.ground), node(element.pin), (state) =>
+          isHigh(state) ? null : element.ohm,
         );
         break;
       }
@@ -241,7 +241,8 @@ function lightElements(
       cathode: node(element.minus),
       law: { saturationA, ideality, seriesOhm },
     },
-    valueAt: () => 0,
+    // A factor on its saturation current: so much more volts at every current.
+    valueAt: (_state, world) => Math.exp(-world.forwardShiftV(id) / (ideality * THERMAL_VOLT)),
   };
   if (element.seriesOhm === 0) return [light];
   return [resistor(word('Rl', id), node(element.plus), anode, element.seriesOhm), light];
@@ -251,22 +252,25 @@ function cellElements(
   partId: string,
   element: ElementOf<'cell'>,
   node: Node,
-  on: boolean,
+  isOn: (state: PlanState) => boolean,
 ): readonly PlanElement[] {
   const cell = maybeCellKind(element.cellId);
   if (cell === undefined) throw new RangeError(`planCircuit: no cell "${element.cellId}"`);
   const { count, boostV } = element;
   const inside = word('e', partId);
-  const switchOhm = element.switched ? (on ? HOLDER_SWITCH_OHM : OPEN_SWITCH_OHM) : 0;
+  const switchOhm = (state: PlanState): number =>
+    element.switched ? (isOn(state) ? HOLDER_SWITCH_OHM : OPEN_SWITCH_OHM) : 0;
   return [
     source(
       elementName.cell(partId),
       inside,
       node(element.minus),
-      boostV ?? (({ chargeLeft }) => cellAt(cell, chargeLeft).volt * count),
+      boostV ?? (({ chargeLeft }, world) => cellAt(cell, chargeLeft).volt * count * world.cellVolt(partId)),
     ),
-    resistor(word('Ri', partId), inside, node(element.plus), ({ chargeLeft }) =>
-      boostV === undefined ? cellAt(cell, chargeLeft).ohm * count + switchOhm : BOOST_OHM + switchOhm,
+    resistor(word('Ri', partId), inside, node(element.plus), (state, world) =>
+      boostV === undefined
+        ? cellAt(cell, state.chargeLeft).ohm * count * world.cellOhm(partId) + switchOhm(state)
+        : BOOST_OHM + switchOhm(state),
     ),
   ];
 }

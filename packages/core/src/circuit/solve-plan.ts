@@ -2,20 +2,14 @@
 
 import { fail, type Result, succeed } from '../errors/problem.ts';
 import { partsThatAre } from '../nets/sides.ts';
-import { elementsOf } from '../parts/part-element.ts';
+import { elementsOf, type PartElement } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';
-import type { HoleRef } from '../plan/records.ts';
+import type { HoleRef, Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
-import { remembered } from '../units/remembered.ts';
+import { remembered, rememberedLast } from '../units/remembered.ts';
 import { type CircuitPoint, CompiledCircuit } from './compiled-circuit.ts';
-import {
-  elementName,
-  FRESH,
-  type PlanElements,
-  type PlanState,
-  planElements,
-  type RegulatorState,
-} from './plan-circuit.ts';
+import { elementName, type PlanElements, planElements } from './plan-circuit.ts';
+import { NOMINAL, type PlanState, type RegulatorState, stateOf, type World } from './state.ts';
 
 /** A regulator's current is settled to this; finer than any meter shows. */
 const SETTLED_AMP = 1e-9;
@@ -25,7 +19,10 @@ const MOST_ROUNDS = 40;
 
 /** A plan's circuit, ready to be solved at any charge. */
 export interface CompiledPlan {
-  readonly plan: Plan;
+  /** The steady supplies that boards make, by the board's id. */
+  readonly boards: ReadonlyArray<
+    readonly [partId: string, regulator: Extract<PartElement, { kind: 'regulator' }>]
+  >;
   readonly elements: PlanElements;
   readonly circuit: CompiledCircuit;
   /** The place of each element by its name. */
@@ -46,11 +43,41 @@ export interface PlanPoint {
   ampOf(name: string): number;
 }
 
-/** Compiles the circuit of a plan; remembered for the same plan. Fails when its sources form a loop. */
+/**
+ * Compiles the circuit of a plan: once for all plans that differ in nothing but names, locks, switches and levels, which are matters of
+ * the state. Fails when its sources form a loop.
+ */
 export const compileCircuit = remembered(
   { name: 'compiled circuit', under: (plan: Plan) => plan },
-  compileAnew,
+  rememberedLast('last compiled circuit', sameCircuit, compileAnew),
 );
+
+/** Whether two plans make the same circuit in every state. O(parts), by reference where records are shared. */
+function sameCircuit(a: Plan, b: Plan): boolean {
+  if (a.runs !== b.runs || a.panels !== b.panels || a.ownParts !== b.ownParts) return false;
+  if (a.spools !== b.spools || a.habits !== b.habits) return false;
+  if (a.parts === b.parts) return true;
+  const ids = Object.keys(a.parts);
+  return (
+    ids.length === Object.keys(b.parts).length &&
+    ids.every((id) => {
+      const [one, other] = [a.parts[id], b.parts[id]];
+      return one === other || (one !== undefined && other !== undefined && samePart(one, other));
+    })
+  );
+}
+
+function samePart(a: Part, b: Part): boolean {
+  return (
+    a.kindId === b.kindId &&
+    a.options === b.options &&
+    a.colourId === b.colourId &&
+    a.mateId === b.mateId &&
+    a.turnDeg === b.turnDeg &&
+    a.face === b.face &&
+    a.at === b.at
+  );
+}
 
 function compileAnew(plan: Plan): Result<CompiledPlan> {
   const elements = planElements(plan);
@@ -58,18 +85,24 @@ function compileAnew(plan: Plan): Result<CompiledPlan> {
   const circuit = CompiledCircuit.of(list);
   if (!circuit.ok) return circuit;
   const byName = new Map(list.map(({ name }, i) => [name, i]));
-  return succeed({ plan, elements, circuit: circuit.value, byName });
+  const boards = partsThatAre(plan, 'regulator').flatMap((part) => {
+    const [regulator] = elementsOf(kindOf(plan, part), 'regulator');
+    return regulator === undefined ? [] : [[part.id, regulator] as const];
+  });
+  return succeed({ boards, elements, circuit: circuit.value, byName });
 }
 
 /** Solves a compiled plan with the regulators as `state` has them. `near`: an answer at a state that differs a little. */
 function solveOnce(
   { elements, circuit, byName }: CompiledPlan,
+  world: World,
   state: PlanState,
   near?: CircuitPoint,
 ): Result<PlanPoint> {
   const values = Float64Array.from(elements.all, ({ element, valueAt }) => {
-    const value = valueAt(state);
-    return value === null ? 0 : element.kind === 'R' ? 1 / value : value;
+    const value = valueAt(state, world);
+    if (element.kind === 'R') return value === null ? LEFT_OUT_S : 1 / value;
+    return value ?? 0;
   });
   const solved = circuit.solve(values, near);
   if (!solved.ok) return solved;
@@ -90,31 +123,38 @@ function solveOnce(
   });
 }
 
+/** What an element lets through that is not there in a state: next to nothing, so that no part of the circuit is cut off, S. */
+const LEFT_OUT_S = 1e-15;
+
 /**
- * Solves a compiled plan at a charge of its cells. Every regulator starts as `near` left it, or steady; once its input is below what it
+ * Solves a compiled plan in a world and a state; where both are others than before, only values are filled in anew. Every regulator starts
+ * as `near` left it, or steady; once its input is below what it
  * should give, it passes the input on. Fails where no answer is found, and where the regulators do not settle.
  */
-export function solveAt(compiledPlan: CompiledPlan, chargeLeft: number, near?: PlanPoint): Result<PlanPoint> {
-  const { plan } = compiledPlan;
-  const boards = partsThatAre(plan, 'regulator');
+export function solveAt(
+  compiledPlan: CompiledPlan,
+  world: World,
+  asked: PlanState,
+  near?: PlanPoint,
+): Result<PlanPoint> {
+  const { boards } = compiledPlan;
   const regulators = new Map<string, RegulatorState>(
-    boards.map((part) => [part.id, { isSteady: true, amp: near?.state.regulators.get(part.id)?.amp ?? 0 }]),
+    boards.map(([partId]) => [partId, { isSteady: true, amp: near?.state.regulators.get(partId)?.amp ?? 0 }]),
   );
   let last = near?.point;
   for (let round = 1; round <= MOST_ROUNDS; round += 1) {
-    const solved = solveOnce(compiledPlan, { chargeLeft, regulators: new Map(regulators) }, last);
+    const solved = solveOnce(compiledPlan, world, { ...asked, regulators: new Map(regulators) }, last);
     if (!solved.ok) return solved;
     const { point, voltAt, ampOf } = solved.value;
     last = point;
     let isSettled = true;
-    for (const part of boards) {
-      const state = regulators.get(part.id);
-      const [regulator] = elementsOf(kindOf(plan, part), 'regulator');
-      if (state === undefined || regulator === undefined || !state.isSteady) continue;
-      const amp = -ampOf(elementName.regulator(part.id));
-      const isSteady = voltAt(part.id, regulator.input) - voltAt(part.id, regulator.ground) > regulator.volt;
+    for (const [partId, regulator] of boards) {
+      const state = regulators.get(partId);
+      if (state?.isSteady !== true) continue;
+      const amp = -ampOf(elementName.regulator(partId));
+      const isSteady = voltAt(partId, regulator.input) - voltAt(partId, regulator.ground) > regulator.volt;
       if (isSteady && Math.abs(amp - state.amp) < SETTLED_AMP) continue;
-      regulators.set(part.id, { isSteady, amp });
+      regulators.set(partId, { isSteady, amp });
       isSettled = false;
     }
     if (isSettled) return solved;
@@ -122,8 +162,8 @@ export function solveAt(compiledPlan: CompiledPlan, chargeLeft: number, near?: P
   return fail('supplies-unsettled');
 }
 
-/** Solves a plan with fresh cells, or at another charge. */
-export function solvePlan(plan: Plan, chargeLeft = FRESH.chargeLeft): Result<PlanPoint> {
+/** Solves a plan as it is set, with fresh cells or at another charge, in a nominal world. */
+export function solvePlan(plan: Plan, chargeLeft = 1): Result<PlanPoint> {
   const ready = compileCircuit(plan);
-  return ready.ok ? solveAt(ready.value, chargeLeft) : ready;
+  return ready.ok ? solveAt(ready.value, NOMINAL, stateOf(plan, chargeLeft)) : ready;
 }
