@@ -1,5 +1,5 @@
 /** `npm run bench -- sheet`: the sewing sheet of large plans, its order against the plain way of finding one, in the same run. */
-import { cutPieces } from '@sashiko/core/nets/pieces';
+import { cutPieces } from '@sashiko/core/pieces/pieces';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { sewingSheet } from '@sashiko/core/sewing/sewing-sheet';
 import { sheetPages } from '@sashiko/core/sewing/sheet-pages';

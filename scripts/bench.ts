@@ -10,12 +10,12 @@ import { planCircuit } from '@sashiko/core/circuit/plan-circuit';
 import { solveDc } from '@sashiko/core/circuit/solve-dc';
 import { expectOk } from '@sashiko/core/errors/problem';
 import { closestOfSegments } from '@sashiko/core/geometry/segment';
-import { bareSegments } from '@sashiko/core/nets/bare-things';
-import { measureGap, spacingRules } from '@sashiko/core/nets/clearance';
 import { applyEdit } from '@sashiko/core/plan/edit';
 import { moveParts } from '@sashiko/core/plan/edits/part-edits';
 import { sumRun } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { bareSegments } from '@sashiko/core/spacing/bare-things';
+import { measureGap, spacingRules } from '@sashiko/core/spacing/clearance';
 import { gridPlan } from '@sashiko/core/testing/grid-plan';
 import { Bench } from 'tinybench';
 

@@ -1,6 +1,6 @@
 /** Whether threads are led in the style that the habits ask for: then a proposal that is no better is no answer to them. */
-import { deriveNets, type Net, terminalKey, terminalOfHole } from '../nets/nets.ts';
-import { deriveSides } from '../nets/sides.ts';
+import { deriveNets, type Net, terminalKey, terminalOfHole } from '../joining/nets.ts';
+import { deriveSides } from '../joining/sides.ts';
 import { consumersOf, hasElement } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { partOf } from '../plan/placed.ts';

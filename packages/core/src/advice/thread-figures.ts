@@ -2,14 +2,14 @@
 import { checkPlan, countFindings, openFindings } from '../checks/check-plan.ts';
 import { willItLight } from '../circuit/will-it-light.ts';
 import { distance, type Point } from '../geometry/point.ts';
-import { bareLine, clearanceOf } from '../nets/clearance.ts';
-import { deriveNets } from '../nets/nets.ts';
-import { patchCovers } from '../nets/patches.ts';
-import { cutPieces } from '../nets/pieces.ts';
-import { wishDifference } from '../nets/wish-difference.ts';
+import { deriveNets } from '../joining/nets.ts';
+import { cutPieces } from '../pieces/pieces.ts';
 import type { Run } from '../plan/records.ts';
 import { copiesOf, runPath, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
+import { bareLine, clearanceOf } from '../spacing/clearance.ts';
+import { patchCovers } from '../spacing/patches.ts';
+import { wishDifference } from '../wishes/wish-difference.ts';
 
 export interface ThreadFigures {
   readonly runCount: number;

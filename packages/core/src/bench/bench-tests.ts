@@ -1,13 +1,13 @@
 /** The tests of a plan, in the order they are made, with what the meter should show. */
 import { type LightAnswer, willItLight } from '../circuit/will-it-light.ts';
 import { type Result, succeed } from '../errors/problem.ts';
+import { deriveNets, type Net } from '../joining/nets.ts';
+import { lightsOf } from '../joining/sides.ts';
 import { type ApartPair, apartProofs, pairJudge } from '../meter/apart.ts';
 import { type LineReader, lineReader, type OhmReading } from '../meter/line-reading.ts';
 import { trialFinder } from '../meter/try-light.ts';
-import { deriveNets, type Net } from '../nets/nets.ts';
-import { cutPieces } from '../nets/pieces.ts';
-import { lightsOf } from '../nets/sides.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
+import { cutPieces } from '../pieces/pieces.ts';
 import type { Plan } from '../plan/schema.ts';
 import { circuitsOf, mergedWith } from '../power/circuits.ts';
 import { closedState, contactsOf, openState, withContactsClosed } from '../power/contacts.ts';

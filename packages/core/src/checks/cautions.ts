@@ -1,8 +1,8 @@
 /** Cautions that a plan brings up, worst harm first. Local rules and qualified people come first. */
 
 import { isPierced } from '../cloth/cloth-kinds.ts';
+import { lightsIn, partsThatAre } from '../joining/sides.ts';
 import { needsSpareCell } from '../meter/try-light.ts';
-import { lightsIn, partsThatAre } from '../nets/sides.ts';
 import { COIN_CELL_ID } from '../parts/coin-holders.ts';
 import type { PartKind } from '../parts/part-kind.ts';
 import { kindOf } from '../plan/kind-of.ts';

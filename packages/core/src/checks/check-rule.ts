@@ -1,8 +1,8 @@
-import type { NearPair } from '../nets/near-pairs.ts';
-import type { Nets } from '../nets/nets.ts';
-import type { Sides } from '../nets/sides.ts';
+import type { Nets } from '../joining/nets.ts';
+import type { Sides } from '../joining/sides.ts';
 import type { Part, Run } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
+import type { NearPair } from '../spacing/near-pairs.ts';
 import type { Finding, Severity } from './finding.ts';
 
 /** What every rule may look at. */

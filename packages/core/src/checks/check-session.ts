@@ -3,11 +3,11 @@
  * random edits); what is done for it follows what the edit touches.
  */
 
-import { type NearPair, PairBook } from '../nets/near-pairs.ts';
-import { deriveNets, type Nets } from '../nets/nets.ts';
-import { deriveSides } from '../nets/sides.ts';
+import { deriveNets, type Nets } from '../joining/nets.ts';
+import { deriveSides } from '../joining/sides.ts';
 import { panelOf } from '../plan/panels.ts';
 import type { Plan } from '../plan/schema.ts';
+import { type NearPair, PairBook } from '../spacing/near-pairs.ts';
 import { remembered } from '../units/remembered.ts';
 import type { CheckContext, CheckRule } from './check-rule.ts';
 import { CHECK_RULES } from './check-rules.ts';

@@ -1,4 +1,4 @@
-import type { PlacedLight } from '../nets/sides.ts';
+import type { PlacedLight } from '../joining/sides.ts';
 import { remembered } from '../units/remembered.ts';
 import type { CheckContext } from './check-rule.ts';
 

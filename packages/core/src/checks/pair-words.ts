@@ -1,6 +1,6 @@
 /** What rules say of pairs: which faces, parts and runs they concern. */
 import type { Face } from '../cloth/cloth.ts';
-import type { NearPair } from '../nets/near-pairs.ts';
+import type { NearPair } from '../spacing/near-pairs.ts';
 
 const BOTH: readonly Face[] = ['right', 'wrong'];
 

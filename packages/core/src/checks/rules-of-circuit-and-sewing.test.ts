@@ -1,6 +1,5 @@
 /** Each rule where it fires, where it just does not, and where the maker accepts it. */
 import { describe, expect, test } from 'vitest';
-import { wishTogether } from '../nets/wish-edits.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { changeClothKind } from '../plan/edits/cloth-edits.ts';
 import { markPieces } from '../plan/edits/line-edits.ts';
@@ -11,6 +10,7 @@ import { changeStitching } from '../plan/edits/run-edits.ts';
 import type { Plan } from '../plan/schema.ts';
 import { PlanBuilder, smallLantern, twoRails } from '../testing/plan-builder.ts';
 import { randomPlan } from '../testing/random-edits.ts';
+import { wishTogether } from '../wishes/wish-edits.ts';
 import { checkPlan, openFindings } from './check-plan.ts';
 import { CHECK_RULES } from './check-rules.ts';
 

@@ -1,6 +1,6 @@
 /** The circuit that the stitches of a plan really make: every run a resistor, every sewn hole a contact. */
 
-import { mateOf, partsThatAre } from '../nets/sides.ts';
+import { mateOf, partsThatAre } from '../joining/sides.ts';
 import { cellAt, maybeCellKind } from '../parts/cells.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
 import { elementsOf, type PartElement } from '../parts/part-element.ts';

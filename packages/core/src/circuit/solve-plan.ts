@@ -1,7 +1,7 @@
 /** A plan's circuit, compiled once and solved at any state, with the regulators of its boards settled. */
 
 import { fail, type Result, succeed } from '../errors/problem.ts';
-import { partsThatAre } from '../nets/sides.ts';
+import { partsThatAre } from '../joining/sides.ts';
 import { elementsOf, type PartElement } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { HoleRef, Part } from '../plan/records.ts';

@@ -1,6 +1,6 @@
 /** The answers a maker wants at one moment: how bright each light is and what the cell gives. */
 import { type Result, succeed } from '../errors/problem.ts';
-import { lightsIn, partsThatAre } from '../nets/sides.ts';
+import { lightsIn, partsThatAre } from '../joining/sides.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { holeKey } from '../plan/placed.ts';

@@ -5,7 +5,7 @@ import { describe, expect, test } from 'vitest';
 import { clothBox } from '../cloth/cloth.ts';
 import { expectOk } from '../errors/problem.ts';
 import { polylineLengthMm } from '../geometry/polyline.ts';
-import { cutPieces } from '../nets/pieces.ts';
+import { cutPieces } from '../pieces/pieces.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { changeClothKind } from '../plan/edits/cloth-edits.ts';
 import { acceptFinding } from '../plan/edits/patch-edits.ts';

@@ -9,7 +9,7 @@ import {
 import { planCircuit } from '../circuit/plan-circuit.ts';
 import { solvePlan } from '../circuit/solve-plan.ts';
 import { type Result, succeed } from '../errors/problem.ts';
-import { UnionFind } from '../nets/union-find.ts';
+import { UnionFind } from '../joining/union-find.ts';
 import type { Plan } from '../plan/schema.ts';
 
 /**

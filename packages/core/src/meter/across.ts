@@ -1,6 +1,6 @@
 /** What lies between two conductors with the cells out: what an ohmmeter there can be asked for follows from it. */
-import { deriveNets, type Net } from '../nets/nets.ts';
-import { UnionFind } from '../nets/union-find.ts';
+import { deriveNets, type Net } from '../joining/nets.ts';
+import { UnionFind } from '../joining/union-find.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';

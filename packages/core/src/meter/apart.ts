@@ -1,7 +1,7 @@
 /** The proof that + and − do not touch, before a cell goes in: where to measure, and which reading would be a short. */
 import { type Ohmmeter, ohmmeterOn } from '../circuit/ohmmeter.ts';
-import { holesOf, type Net, type Terminal, terminalKey } from '../nets/nets.ts';
-import { UnionFind } from '../nets/union-find.ts';
+import { holesOf, type Net, type Terminal, terminalKey } from '../joining/nets.ts';
+import { UnionFind } from '../joining/union-find.ts';
 import { holeKey } from '../plan/placed.ts';
 import type { HoleRef, Part } from '../plan/records.ts';
 import { runsByHole } from '../plan/run-way.ts';

@@ -1,7 +1,7 @@
 /** What a meter should read along thread, and the range that counts as good: one reading, one range, on the sheet and on the Bench. */
 import { type Ohmmeter, ohmmeterOn } from '../circuit/ohmmeter.ts';
-import { terminalKey, terminalOfHole } from '../nets/nets.ts';
-import { UnionFind } from '../nets/union-find.ts';
+import { terminalKey, terminalOfHole } from '../joining/nets.ts';
+import { UnionFind } from '../joining/union-find.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { HoleRef, Part, Run } from '../plan/records.ts';

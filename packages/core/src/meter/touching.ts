@@ -1,9 +1,7 @@
 /** Where two conductors come nearest, and what a meter would read if they touched there. */
 import FlatQueue from 'flatqueue';
 import type { Point } from '../geometry/point.ts';
-import { bareName } from '../nets/bare-things.ts';
-import { bareLine, clearanceOf, type MeasuredGap } from '../nets/clearance.ts';
-import { deriveNets, type Net, terminalKey, terminalOfHole } from '../nets/nets.ts';
+import { deriveNets, type Net, terminalKey, terminalOfHole } from '../joining/nets.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { holeKey } from '../plan/placed.ts';
@@ -11,6 +9,8 @@ import type { HoleRef, Run } from '../plan/records.ts';
 import { loopsAt, runPath, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { contactsOf } from '../power/contacts.ts';
+import { bareName } from '../spacing/bare-things.ts';
+import { bareLine, clearanceOf, type MeasuredGap } from '../spacing/clearance.ts';
 import { contactOhm } from '../thread/thread-sums.ts';
 
 /** The nearest place of two conductors. */

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { lightsOf } from '../nets/sides.ts';
+import { lightsOf } from '../joining/sides.ts';
 import { takesColour } from '../parts/part-element.ts';
 import { PART_KINDS } from '../parts/part-kinds.ts';
 import { tryWords } from '../sewing/try-words.ts';

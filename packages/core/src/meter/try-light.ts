@@ -2,7 +2,7 @@
 import type { Circuit as ElementList } from '../circuit/circuit.ts';
 import { GROUND } from '../circuit/circuit.ts';
 import { solveDc } from '../circuit/solve-dc.ts';
-import { lightsOf, type PlacedLight } from '../nets/sides.ts';
+import { lightsOf, type PlacedLight } from '../joining/sides.ts';
 import { type CellKind, cellAt, maybeCellKind } from '../parts/cells.ts';
 import { COIN_CELL_ID } from '../parts/coin-holders.ts';
 import { LIGHT_RATED_A, maybeLightColour } from '../parts/light-colours.ts';

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { insideDistanceMm } from '../geometry/polygon.ts';
-import { LARGEST_PAD_RADIUS_MM } from '../nets/clearance.ts';
+import { LARGEST_PAD_RADIUS_MM } from '../spacing/clearance.ts';
 import { leadLengthMm } from './bare-legs.ts';
 import { CELL_KINDS, cellAt, cellCapacityMah } from './cells.ts';
 import { LIGHT_COLOURS } from './light-colours.ts';

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { CheckSession } from '../checks/check-session.ts';
-import { BareStore } from '../nets/bare-store.ts';
-import { bareSegments } from '../nets/bare-things.ts';
-import { FLAT, spacingRules } from '../nets/clearance.ts';
+import { BareStore } from '../spacing/bare-store.ts';
+import { bareSegments } from '../spacing/bare-things.ts';
+import { FLAT, spacingRules } from '../spacing/clearance.ts';
 import { smallLantern } from '../testing/plan-builder.ts';
 import { randomPlan } from '../testing/random-edits.ts';
 import { requiredGap } from '../thread/required-gap.ts';

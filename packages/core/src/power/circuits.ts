@@ -1,7 +1,7 @@
 /** The circuits of a plan: what hangs on each source, and what opens the way there. Facts of the drawing, not a solve. */
 
-import { deriveNets, type Net, type Nets, type Terminal } from '../nets/nets.ts';
-import { lightsIn, type PlacedLight, partsThatAre } from '../nets/sides.ts';
+import { deriveNets, type Net, type Nets, type Terminal } from '../joining/nets.ts';
+import { lightsIn, type PlacedLight, partsThatAre } from '../joining/sides.ts';
 import { consumersOf, elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Part } from '../plan/records.ts';

@@ -1,6 +1,6 @@
 /** What opens and closes a way of the current: switches, buttons, magnets, closures, tails that are tied. */
-import type { Terminal } from '../nets/nets.ts';
-import { mateOf } from '../nets/sides.ts';
+import type { Terminal } from '../joining/nets.ts';
+import { mateOf } from '../joining/sides.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Part } from '../plan/records.ts';

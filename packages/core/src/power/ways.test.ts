@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { UnionFind } from '../nets/union-find.ts';
+import { UnionFind } from '../joining/union-find.ts';
 import type { Contact } from './contacts.ts';
 import { type Way, Ways } from './ways.ts';
 

@@ -3,10 +3,7 @@
 import { areasFor, clothOutline } from '../cloth/cloth.ts';
 import { fail, type Result, succeed } from '../errors/problem.ts';
 import { normaliseDeg } from '../geometry/transform.ts';
-import { conductorOf } from '../nets/bare-things.ts';
-import { FLAT, spacingRules } from '../nets/clearance.ts';
-import { deriveNets, type Terminal, terminalKey } from '../nets/nets.ts';
-import { unfitness, type Wish, wishesOf } from '../nets/wishes.ts';
+import { deriveNets, type Terminal, terminalKey } from '../joining/nets.ts';
 import { hasElement } from '../parts/part-element.ts';
 import type { Hole } from '../parts/part-kind.ts';
 import { sewingByHabit } from '../plan/edits/run-edits.ts';
@@ -19,6 +16,8 @@ import { isTicked } from '../plan/progress.ts';
 import type { HoleRef, Part, Run } from '../plan/records.ts';
 import { type RunSewing, runPath } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
+import { conductorOf } from '../spacing/bare-things.ts';
+import { FLAT, spacingRules } from '../spacing/clearance.ts';
 import {
   EDGE_MARGIN_MM,
   foldedMetal,
@@ -27,6 +26,7 @@ import {
   loopedHole,
   requiredGap,
 } from '../thread/required-gap.ts';
+import { unfitness, type Wish, wishesOf } from '../wishes/wishes.ts';
 import { BODY_GAP_MM, bodyOf } from './body-shape.ts';
 import type { Freedom, RouteRequest } from './route-request.ts';
 import type { PadChoice, PinExchange, RoutedTrace, RoutingNet, RoutingProblem } from './routing-problem.ts';

@@ -1,8 +1,6 @@
 /** A router's solution as an edit of the plan. */
 import { type Result, succeed } from '../errors/problem.ts';
 import { distance } from '../geometry/point.ts';
-import { crossingsOf, patchFor } from '../nets/patches.ts';
-import { type Wish, wishesOf } from '../nets/wishes.ts';
 import { applyEdit, type Change, type Edit } from '../plan/edit.ts';
 import { putPart, putPatch, putRun, takeNumbers } from '../plan/edits/changes.ts';
 import { checkEdit } from '../plan/edits/check-edit.ts';
@@ -11,6 +9,8 @@ import { runIdOf, sewingByHabit } from '../plan/edits/run-edits.ts';
 import { holeOf, partOf } from '../plan/placed.ts';
 import type { HoleRef, Part, Run } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
+import { crossingsOf, patchFor } from '../spacing/patches.ts';
+import { type Wish, wishesOf } from '../wishes/wishes.ts';
 import { type PlanProblem, wishOfRun } from './problem-of-plan.ts';
 import type { PadChoice, RoutedTrace, RoutingSolution } from './routing-problem.ts';
 import { isSupplyLine, supplySewing } from './supply-lines.ts';

@@ -4,14 +4,14 @@
  */
 import { type Result, succeed } from '../errors/problem.ts';
 import { closestOfSegments } from '../geometry/segment.ts';
-import { legsOfPath } from '../nets/bare-things.ts';
-import { wishesOf } from '../nets/wishes.ts';
 import type { Edit } from '../plan/edit.ts';
 import { reachMm } from '../plan/placed.ts';
 import type { Part, Run } from '../plan/records.ts';
 import { runPath } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { seededRandom } from '../random/random.ts';
+import { legsOfPath } from '../spacing/bare-things.ts';
+import { wishesOf } from '../wishes/wishes.ts';
 import { type Board, prepareBoard } from './engine/board.ts';
 import { ExactCloth } from './engine/exact.ts';
 import { finish, keptLines } from './engine/finish.ts';

@@ -2,7 +2,6 @@
 import { describe, expect, test } from 'vitest';
 import { checkPlan } from '../checks/check-plan.ts';
 import { expectOk } from '../errors/problem.ts';
-import { wishDifference } from '../nets/wish-difference.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { moveParts } from '../plan/edits/part-edits.ts';
 import { tickStep } from '../plan/edits/progress-edits.ts';
@@ -12,6 +11,7 @@ import type { Plan } from '../plan/schema.ts';
 import { seededRandom } from '../random/random.ts';
 import { solve } from '../testing/plain-routing-checker.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
+import { wishDifference } from '../wishes/wish-difference.ts';
 import { routingProblemOf } from './problem-of-plan.ts';
 import { previewProposal } from './proposal.ts';
 import { repairEdit } from './repair.ts';

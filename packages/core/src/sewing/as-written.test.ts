@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { checkPlan } from '../checks/check-plan.ts';
 import { expectOk } from '../errors/problem.ts';
-import { cutPieces } from '../nets/pieces.ts';
+import { cutPieces } from '../pieces/pieces.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { addMarkings, chooseWorkedFace } from '../plan/edits/cloth-edits.ts';
 import { turnPartOver } from '../plan/edits/part-edits.ts';

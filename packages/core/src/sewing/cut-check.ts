@@ -1,5 +1,7 @@
 /** Whether a length of thread makes its run, and what the spools give. */
-import { kitFactor, type Piece } from '../nets/pieces.ts';
+
+import type { Piece } from '../pieces/piece.ts';
+import { kitFactor } from '../pieces/pieces.ts';
 import type { Plan } from '../plan/schema.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { formatLength } from '../units/length.ts';

@@ -2,10 +2,10 @@
 
 import { isPierced } from '../cloth/cloth-kinds.ts';
 import { needsSpareCell } from '../meter/try-light.ts';
-import type { Piece } from '../nets/pieces.ts';
 import { COIN_CELL_ID } from '../parts/coin-holders.ts';
 import { hasElement } from '../parts/part-element.ts';
 import type { PartKind } from '../parts/part-kind.ts';
+import type { Piece } from '../pieces/piece.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { panelOf } from '../plan/panels.ts';
 import { holeOf } from '../plan/placed.ts';

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { checkPlan } from '../checks/check-plan.ts';
 import { expectOk } from '../errors/problem.ts';
 import { gatherCsv, toCsv } from '../formats/csv.ts';
-import { cutPieces } from '../nets/pieces.ts';
+import { cutPieces } from '../pieces/pieces.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { takePiece } from '../plan/edits/cloth-edits.ts';
 import { describeSpool } from '../plan/edits/patch-edits.ts';

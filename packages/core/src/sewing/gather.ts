@@ -2,11 +2,12 @@
 
 import { clothBox, clothNeeds } from '../cloth/cloth.ts';
 import { maybeClothKind } from '../cloth/cloth-kinds.ts';
-import { cutPieces, type Piece } from '../nets/pieces.ts';
 import { maybeCellKind } from '../parts/cells.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { filledOptions, type PartKind } from '../parts/part-kind.ts';
+import type { Piece } from '../pieces/piece.ts';
+import { cutPieces } from '../pieces/pieces.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { panelOf } from '../plan/panels.ts';
 import type { Habits, Part } from '../plan/records.ts';

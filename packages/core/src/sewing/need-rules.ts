@@ -2,7 +2,8 @@
  * What must come before what, and what comes first by habit. One rule is one entry here: pairs of step ids, earlier and later,
  * and the reason in words. Pairs that name a step the plan does not have are left out.
  */
-import { hangingTail, isSupplyPiece, type Piece } from '../nets/pieces.ts';
+import { hangingTail, type Piece } from '../pieces/piece.ts';
+import { isSupplyPiece } from '../pieces/pieces.ts';
 import { MARK_STEP } from '../plan/edits/progress-edits.ts';
 import { accessOf } from './access.ts';
 import type { Need, StepDraft } from './step.ts';

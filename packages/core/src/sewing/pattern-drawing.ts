@@ -13,7 +13,7 @@ import {
 import { add, distance, type Point, scale, subtract } from '../geometry/point.ts';
 import { boundsOf } from '../geometry/polygon.ts';
 import { placePointExactly } from '../geometry/transform.ts';
-import { deriveSides } from '../nets/sides.ts';
+import { deriveSides } from '../joining/sides.ts';
 import type { Hole } from '../parts/part-kind.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { panelOf } from '../plan/panels.ts';

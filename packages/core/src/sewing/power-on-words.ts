@@ -1,6 +1,6 @@
 /** What it takes to turn a piece on, what must be seen then, and what turns it off: in the words of what is there. */
 import { DARK_AMP } from '../circuit/will-it-light.ts';
-import { lightsIn } from '../nets/sides.ts';
+import { lightsIn } from '../joining/sides.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Part } from '../plan/records.ts';

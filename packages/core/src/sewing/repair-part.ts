@@ -1,5 +1,6 @@
 /** Ways to mend where a part is taken off and another of its kind sewn on. */
-import { type Piece, SPLICE_STITCHES } from '../nets/pieces.ts';
+import type { Piece } from '../pieces/piece.ts';
+import { SPLICE_STITCHES } from '../pieces/piece-length.ts';
 import { sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { formatLength } from '../units/length.ts';

@@ -3,7 +3,9 @@
  * and whether starting again is less work. Which ways there are is common practice of the trade, no source; times are ours (`pace.ts`).
  */
 import { fail, type Result, succeed } from '../errors/problem.ts';
-import { cutPieces, type Piece, type PieceRun, SPLICE_STITCHES } from '../nets/pieces.ts';
+import type { Piece, PieceRun } from '../pieces/piece.ts';
+import { SPLICE_STITCHES } from '../pieces/piece-length.ts';
+import { cutPieces } from '../pieces/pieces.ts';
 import type { Run } from '../plan/records.ts';
 import { sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';

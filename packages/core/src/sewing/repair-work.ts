@@ -1,5 +1,5 @@
 /** What ways to mend have in common: what a way is, thread and time it takes, and the steps that have to be done again. */
-import type { Piece, PieceRun } from '../nets/pieces.ts';
+import type { Piece, PieceRun } from '../pieces/piece.ts';
 import type { Run } from '../plan/records.ts';
 import { sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
+import { deriveNets, type Net } from '../joining/nets.ts';
+import { UnionFind } from '../joining/union-find.ts';
 import { apartProofs } from '../meter/apart.ts';
-import { deriveNets, type Net } from '../nets/nets.ts';
-import { UnionFind } from '../nets/union-find.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Plan } from '../plan/schema.ts';

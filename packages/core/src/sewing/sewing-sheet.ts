@@ -1,7 +1,8 @@
 /** The sheet: everything a maker needs to sew a plan, worked out once. */
 
 import { type Caution, cautionsFor } from '../checks/cautions.ts';
-import { cutPieces, type Piece } from '../nets/pieces.ts';
+import type { Piece } from '../pieces/piece.ts';
+import { cutPieces } from '../pieces/pieces.ts';
 import { isTicked } from '../plan/progress.ts';
 import type { Plan } from '../plan/schema.ts';
 import { groupBy } from '../units/group-by.ts';

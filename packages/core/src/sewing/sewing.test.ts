@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { cautionsFor } from '../checks/cautions.ts';
 import { asSeen } from '../cloth/cloth.ts';
 import { expectOk } from '../errors/problem.ts';
-import { cutPieces } from '../nets/pieces.ts';
+import { cutPieces } from '../pieces/pieces.ts';
 import { chooseWorkedFace } from '../plan/edits/cloth-edits.ts';
 import { moveParts } from '../plan/edits/part-edits.ts';
 import { changeHabits } from '../plan/edits/plan-edits.ts';

@@ -1,6 +1,6 @@
 /** The sheet as pages: what to gather, what to cut, what to do with small drawings and boxes to tick, and the label. */
 
-import type { Piece } from '../nets/pieces.ts';
+import type { Piece } from '../pieces/piece.ts';
 import { isTicked } from '../plan/progress.ts';
 import type { Plan } from '../plan/schema.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { expectOk } from '../errors/problem.ts';
-import { cutPieces } from '../nets/pieces.ts';
+import { cutPieces } from '../pieces/pieces.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { moveParts } from '../plan/edits/part-edits.ts';
 import { changeHabits } from '../plan/edits/plan-edits.ts';

@@ -2,7 +2,8 @@
 
 import { clothBox } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
-import { cutPieces, type Piece } from '../nets/pieces.ts';
+import type { Piece } from '../pieces/piece.ts';
+import { cutPieces } from '../pieces/pieces.ts';
 import { panelOf } from '../plan/panels.ts';
 import { holePoint } from '../plan/placed.ts';
 import { sumRun } from '../plan/run-way.ts';

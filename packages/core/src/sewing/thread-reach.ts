@@ -1,6 +1,6 @@
 /** Thread along a piece: how much each stop takes, and how far a length gets. */
 
-import type { Piece, PieceRun } from '../nets/pieces.ts';
+import type { Piece, PieceRun } from '../pieces/piece.ts';
 import { panelOf } from '../plan/panels.ts';
 import type { HoleRef } from '../plan/records.ts';
 import { sumRun } from '../plan/run-way.ts';

@@ -1,6 +1,7 @@
 /** What a light is tried on before it is sewn, in a sentence: the same one on the sheet and on the Bench. */
+
+import { lightsOf } from '../joining/sides.ts';
 import { type TrialFinder, trialFinder } from '../meter/try-light.ts';
-import { lightsOf } from '../nets/sides.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';

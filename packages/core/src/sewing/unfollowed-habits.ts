@@ -1,10 +1,11 @@
 /** Habits that a plan cannot follow, in words: nothing is refused for it, and no electrical rule gives way. */
 
 import { followsStyle } from '../advice/follows-style.ts';
-import { cutPieces, isSupplyPiece, type Piece } from '../nets/pieces.ts';
-import { deriveSides, netAt, partsThatAre } from '../nets/sides.ts';
+import { deriveSides, netAt, partsThatAre } from '../joining/sides.ts';
 import { elementsOf, hasElement } from '../parts/part-element.ts';
 import type { PartKind } from '../parts/part-kind.ts';
+import type { Piece } from '../pieces/piece.ts';
+import { cutPieces, isSupplyPiece } from '../pieces/pieces.ts';
 import { signMark } from '../plan/hole-names.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { holeKey } from '../plan/placed.ts';

@@ -1,5 +1,5 @@
 /** The label that stays with the piece: what it holds, for whom, how it is washed, stored and turned off. */
-import { lightsIn } from '../nets/sides.ts';
+import { lightsIn } from '../joining/sides.ts';
 import { COIN_CELL_ID } from '../parts/coin-holders.ts';
 import { hasElement } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';

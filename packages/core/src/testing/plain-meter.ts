@@ -6,7 +6,7 @@ import type { CircuitElement } from '../circuit/circuit.ts';
 import { planCircuit } from '../circuit/plan-circuit.ts';
 import { solveDc } from '../circuit/solve-dc.ts';
 import { expectOk } from '../errors/problem.ts';
-import { lightsIn } from '../nets/sides.ts';
+import { lightsIn } from '../joining/sides.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { holeOf } from '../plan/placed.ts';

@@ -3,7 +3,6 @@
 import { clothBox } from '../cloth/cloth.ts';
 import { READY_PIECES } from '../cloth/ready-pieces.ts';
 import type { Result } from '../errors/problem.ts';
-import { deriveWishesAgain, unwish, wishTogether } from '../nets/wish-edits.ts';
 import { PART_KINDS } from '../parts/part-kinds.ts';
 import { alignParts, distributeParts } from '../plan/arrange/align.ts';
 import { duplicateParts } from '../plan/arrange/copies.ts';
@@ -64,6 +63,7 @@ import type { HoleRef } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Random, randomIndex, seededRandom } from '../random/random.ts';
 import { STITCH_KINDS } from '../thread/stitch-kinds.ts';
+import { deriveWishesAgain, unwish, wishTogether } from '../wishes/wish-edits.ts';
 import { randomOwnPart } from './random-own-part.ts';
 
 /** One white pixel (made up). */

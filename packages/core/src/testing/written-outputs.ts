@@ -3,7 +3,7 @@ import { CheckSession } from '../checks/check-session.ts';
 import { planNetlist } from '../formats/spice.ts';
 import { stitchSvg } from '../formats/stitch-files.ts';
 import { clothSvg } from '../formats/svg-export.ts';
-import { cutPieces } from '../nets/pieces.ts';
+import { cutPieces } from '../pieces/pieces.ts';
 import type { Plan } from '../plan/schema.ts';
 import { sewingSheet } from '../sewing/sewing-sheet.ts';
 import { smallLantern } from './plan-builder.ts';

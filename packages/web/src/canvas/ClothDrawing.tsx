@@ -2,7 +2,7 @@
 
 import type { Face } from '@sashiko/core/cloth/cloth';
 import { maybeClothColour } from '@sashiko/core/cloth/cloth-kinds';
-import { deriveSides } from '@sashiko/core/nets/sides';
+import { deriveSides } from '@sashiko/core/joining/sides';
 import { kindOf } from '@sashiko/core/plan/kind-of';
 import type { Panel, Patch, Run } from '@sashiko/core/plan/records';
 import { sumRun } from '@sashiko/core/plan/run-way';

@@ -1,6 +1,6 @@
 import type { LightState } from '@sashiko/core/circuit/will-it-light';
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
-import { lightsIn } from '@sashiko/core/nets/sides';
+import { lightsIn } from '@sashiko/core/joining/sides';
 import { maybeLightColour } from '@sashiko/core/parts/light-colours';
 import { panelOf } from '@sashiko/core/plan/panels';
 import type { Part } from '@sashiko/core/plan/records';

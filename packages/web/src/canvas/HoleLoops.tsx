@@ -1,5 +1,5 @@
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
-import { deriveSides } from '@sashiko/core/nets/sides';
+import { deriveSides } from '@sashiko/core/joining/sides';
 import { kindOf } from '@sashiko/core/plan/kind-of';
 import { holeOf, holePoint } from '@sashiko/core/plan/placed';
 import type { HoleRef, Panel } from '@sashiko/core/plan/records';

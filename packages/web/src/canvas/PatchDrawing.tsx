@@ -1,6 +1,6 @@
 import { asSeen, type Cloth, type Face } from '@sashiko/core/cloth/cloth';
-import { patchCorners } from '@sashiko/core/nets/patches';
 import type { Patch } from '@sashiko/core/plan/records';
+import { patchCorners } from '@sashiko/core/spacing/patches';
 import { memo } from 'react';
 
 /** A piece of felt between two lines, sewn down along its rim. */

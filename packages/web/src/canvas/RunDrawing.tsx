@@ -1,7 +1,7 @@
 import { asSeen, type Cloth, type Face, otherFace } from '@sashiko/core/cloth/cloth';
 import type { Point } from '@sashiko/core/geometry/point';
 import { pointAlong, polylineLengthMm } from '@sashiko/core/geometry/polyline';
-import type { Side } from '@sashiko/core/nets/sides';
+import type { Side } from '@sashiko/core/joining/sides';
 import { signMark } from '@sashiko/core/plan/hole-names';
 import type { Run } from '@sashiko/core/plan/records';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';

@@ -3,7 +3,7 @@
 import { asSeen } from '@sashiko/core/cloth/cloth';
 import { maybeClothColour } from '@sashiko/core/cloth/cloth-kinds';
 import type { Point } from '@sashiko/core/geometry/point';
-import { deriveSides } from '@sashiko/core/nets/sides';
+import { deriveSides } from '@sashiko/core/joining/sides';
 import { addBend, sewingByHabit } from '@sashiko/core/plan/edits/run-edits';
 import { holeName } from '@sashiko/core/plan/hole-names';
 import { kindOf } from '@sashiko/core/plan/kind-of';

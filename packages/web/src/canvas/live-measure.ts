@@ -1,8 +1,7 @@
 /** What the tape shows while drawing or dragging: length, stitches, ohms, and the gap to the nearest other thread. */
 import type { Point } from '@sashiko/core/geometry/point';
 import { needleHoles, smoothThrough } from '@sashiko/core/geometry/smooth';
-import { bareLine, clearanceOf, type MeasuredGap } from '@sashiko/core/nets/clearance';
-import { deriveNets, holesOf, type Net } from '@sashiko/core/nets/nets';
+import { deriveNets, holesOf, type Net } from '@sashiko/core/joining/nets';
 import { bendsAlong } from '@sashiko/core/plan/edits/line-edits';
 import { sewingByHabit } from '@sashiko/core/plan/edits/run-edits';
 import { kindOf } from '@sashiko/core/plan/kind-of';
@@ -10,6 +9,7 @@ import { holeOf, holePoint } from '@sashiko/core/plan/placed';
 import type { HoleRef } from '@sashiko/core/plan/records';
 import { type RunSum, runPath, sumDraft, sumRun } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { bareLine, clearanceOf, type MeasuredGap } from '@sashiko/core/spacing/clearance';
 import { loopedHole } from '@sashiko/core/thread/required-gap';
 import type { Tool } from '../stores/view-store.ts';
 

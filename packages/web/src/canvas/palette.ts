@@ -1,5 +1,5 @@
 /** Colours of the drawing: the same in both themes, because cloth and thread are what they are. */
-import type { Side } from '@sashiko/core/nets/sides';
+import type { Side } from '@sashiko/core/joining/sides';
 import type { Material, Sign } from '@sashiko/core/parts/part-kind';
 
 export const SIDE_THREAD: Readonly<Record<Side, { readonly onDark: string; readonly onLight: string }>> = {

@@ -1,12 +1,12 @@
 /** Drawing a run: from hole to hole with bends between. Used by pointer and keyboard alike. */
 
 import type { Point } from '@sashiko/core/geometry/point';
-import { wishTogether } from '@sashiko/core/nets/wish-edits';
 import { drawAlong } from '@sashiko/core/plan/edits/line-edits';
 import { drawRun } from '@sashiko/core/plan/edits/run-edits';
 import { panelOf } from '@sashiko/core/plan/panels';
 import { holeKey, holePoint } from '@sashiko/core/plan/placed';
 import type { HoleRef } from '@sashiko/core/plan/records';
+import { wishTogether } from '@sashiko/core/wishes/wish-edits';
 import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { clampToCloth } from './clamp.ts';

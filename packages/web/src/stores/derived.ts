@@ -2,13 +2,13 @@
 import { benchTests } from '@sashiko/core/bench/bench-tests';
 import { openFindings } from '@sashiko/core/checks/check-plan';
 import { CheckSession } from '@sashiko/core/checks/check-session';
-import { cutPieces } from '@sashiko/core/nets/pieces';
-import { tightestPlaces } from '@sashiko/core/nets/tightest';
-import { tracePaths } from '@sashiko/core/nets/trace-path';
-import { wishDifference } from '@sashiko/core/nets/wish-difference';
+import { tracePaths } from '@sashiko/core/joining/trace-path';
+import { cutPieces } from '@sashiko/core/pieces/pieces';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { whatStaysOut } from '@sashiko/core/sewing/power-on-words';
+import { tightestPlaces } from '@sashiko/core/spacing/tightest';
 import { remembered } from '@sashiko/core/units/remembered';
+import { wishDifference } from '@sashiko/core/wishes/wish-difference';
 
 /** Keeps a function's answer for as long as the plan it was asked about is alive. */
 function oncePerPlan<T>(name: string, compute: (plan: Plan) => T): (plan: Plan) => T {

@@ -6,7 +6,6 @@ import type { RunTime } from '@sashiko/core/circuit/how-long';
 import type { PrintFile, PrintKind } from '@sashiko/core/formats/print-kind';
 import type { FourPoints } from '@sashiko/core/geometry/homography';
 import type { Point } from '@sashiko/core/geometry/point';
-import type { TrialAnswer, TrialSetting } from '@sashiko/core/nets/trials';
 import type { Edit } from '@sashiko/core/plan/edit';
 import type { PictureBytes } from '@sashiko/core/plan/edits/picture-edits';
 import type { Fit } from '@sashiko/core/plan/fit-finder';
@@ -17,6 +16,7 @@ import type { RouteRequest } from '@sashiko/core/router/route-request';
 import type { RoutingSolution } from '@sashiko/core/router/routing-problem';
 import type { Pace } from '@sashiko/core/sewing/pace';
 import type { SewingSheet } from '@sashiko/core/sewing/sewing-sheet';
+import type { TrialAnswer, TrialSetting } from '@sashiko/core/spacing/trials';
 
 export interface RouteJobResult {
   /** The plan the proposal was made for: it can only be taken into this one. */

@@ -1,6 +1,6 @@
 import { distance } from '../../geometry/point.ts';
-import { crossingsOf, patchFor } from '../../nets/patches.ts';
 import { addPatch } from '../../plan/edits/patch-edits.ts';
+import { crossingsOf, patchFor } from '../../spacing/patches.ts';
 import type { FixKind } from '../fix-kind.ts';
 import { sound } from './sound.ts';
 

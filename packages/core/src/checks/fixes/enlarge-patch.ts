@@ -1,5 +1,5 @@
-import { crossingAngleDeg, patchSizeMm } from '../../nets/patches.ts';
 import { changePatch, deletePatch } from '../../plan/edits/patch-edits.ts';
+import { crossingAngleDeg, patchSizeMm } from '../../spacing/patches.ts';
 import type { FixKind } from '../fix-kind.ts';
 import { sound } from './sound.ts';
 

@@ -1,5 +1,5 @@
-import { deriveNets, terminalKey, terminalOfHole } from '../../nets/nets.ts';
-import { UnionFind } from '../../nets/union-find.ts';
+import { deriveNets, terminalKey, terminalOfHole } from '../../joining/nets.ts';
+import { UnionFind } from '../../joining/union-find.ts';
 import { checkEdit } from '../../plan/edits/check-edit.ts';
 import { runName } from '../../plan/edits/run-edits.ts';
 import type { Run } from '../../plan/records.ts';

@@ -1,11 +1,11 @@
 import { distance } from '../../geometry/point.ts';
-import { deriveNets, holesOf, type Terminal, terminalKey } from '../../nets/nets.ts';
-import { wishAt, wishDifference } from '../../nets/wish-difference.ts';
+import { deriveNets, holesOf, type Terminal, terminalKey } from '../../joining/nets.ts';
 import { drawRun } from '../../plan/edits/run-edits.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import { holePoint } from '../../plan/placed.ts';
 import type { HoleRef } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
+import { wishAt, wishDifference } from '../../wishes/wish-difference.ts';
 import type { FixKind } from '../fix-kind.ts';
 import { sound } from './sound.ts';
 

@@ -1,7 +1,7 @@
 import { distance } from '../../geometry/point.ts';
 import { nearestAlong } from '../../geometry/polyline.ts';
-import { deriveNets } from '../../nets/nets.ts';
-import { netAt } from '../../nets/sides.ts';
+import { deriveNets } from '../../joining/nets.ts';
+import { netAt } from '../../joining/sides.ts';
 import { markPieces, SPLIT_WITHIN_MM, splitRun } from '../../plan/edits/line-edits.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import { holePoint } from '../../plan/placed.ts';

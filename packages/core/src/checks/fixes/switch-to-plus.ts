@@ -1,4 +1,4 @@
-import { partsThatAre } from '../../nets/sides.ts';
+import { partsThatAre } from '../../joining/sides.ts';
 import { elementsOf } from '../../parts/part-element.ts';
 import { putRun } from '../../plan/edits/changes.ts';
 import { checkEdit } from '../../plan/edits/check-edit.ts';

@@ -1,4 +1,4 @@
-import { bareName } from '../../nets/bare-things.ts';
+import { bareName } from '../../spacing/bare-things.ts';
 import { capital } from '../../units/words.ts';
 import type { CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';

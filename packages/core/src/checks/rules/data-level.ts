@@ -1,5 +1,5 @@
-import { netAt } from '../../nets/sides.ts';
-import { supplyAt } from '../../nets/supplies.ts';
+import { netAt } from '../../joining/sides.ts';
+import { supplyAt } from '../../joining/supplies.ts';
 import { elementsOf } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import type { CheckRule } from '../check-rule.ts';

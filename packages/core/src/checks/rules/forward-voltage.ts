@@ -1,5 +1,5 @@
-import { lightsOf, netAt } from '../../nets/sides.ts';
-import { supplyAt } from '../../nets/supplies.ts';
+import { lightsOf, netAt } from '../../joining/sides.ts';
+import { supplyAt } from '../../joining/supplies.ts';
 import { forwardVolt } from '../../parts/light-colours.ts';
 import type { CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';

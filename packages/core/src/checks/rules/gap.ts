@@ -1,6 +1,6 @@
 import { between } from '../../geometry/point.ts';
-import { bareName, betweenLegsKey } from '../../nets/bare-things.ts';
-import { type NearPair, pairKey } from '../../nets/near-pairs.ts';
+import { bareName, betweenLegsKey } from '../../spacing/bare-things.ts';
+import { type NearPair, pairKey } from '../../spacing/near-pairs.ts';
 import { capital } from '../../units/words.ts';
 import type { CheckRule } from '../check-rule.ts';
 import { facesOfPair, partsOfPair, runsOfPair } from '../pair-words.ts';

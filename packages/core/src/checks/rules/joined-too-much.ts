@@ -1,6 +1,6 @@
-import { holesOf } from '../../nets/nets.ts';
-import { wishDifference } from '../../nets/wish-difference.ts';
+import { holesOf } from '../../joining/nets.ts';
 import { holePoint } from '../../plan/placed.ts';
+import { wishDifference } from '../../wishes/wish-difference.ts';
 import type { CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
 

@@ -1,4 +1,4 @@
-import { lightsIn, netAt } from '../../nets/sides.ts';
+import { lightsIn, netAt } from '../../joining/sides.ts';
 import { forwardVolt } from '../../parts/light-colours.ts';
 import type { CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';

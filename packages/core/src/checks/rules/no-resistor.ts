@@ -1,6 +1,6 @@
-import type { Net } from '../../nets/nets.ts';
-import { lightsIn, netAt, type PlacedLight } from '../../nets/sides.ts';
-import { suppliesOf } from '../../nets/supplies.ts';
+import type { Net } from '../../joining/nets.ts';
+import { lightsIn, netAt, type PlacedLight } from '../../joining/sides.ts';
+import { suppliesOf } from '../../joining/supplies.ts';
 import { elementsOf } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';

@@ -1,6 +1,6 @@
 import type { Point } from '../../geometry/point.ts';
-import { holesOf, type Terminal, terminalsOf } from '../../nets/nets.ts';
-import { partsThatAre } from '../../nets/sides.ts';
+import { holesOf, type Terminal, terminalsOf } from '../../joining/nets.ts';
+import { partsThatAre } from '../../joining/sides.ts';
 import { consumersOf, elementsOf, hasElement, neededTerminals } from '../../parts/part-element.ts';
 import { holeName } from '../../plan/hole-names.ts';
 import { kindOf } from '../../plan/kind-of.ts';

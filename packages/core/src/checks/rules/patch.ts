@@ -1,6 +1,6 @@
-import { crossingAngleDeg, patchSizeMm } from '../../nets/patches.ts';
 import { runName } from '../../plan/edits/run-edits.ts';
 import type { Run } from '../../plan/records.ts';
+import { crossingAngleDeg, patchSizeMm } from '../../spacing/patches.ts';
 import type { CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
 

@@ -1,6 +1,6 @@
 import { distance } from '../../geometry/point.ts';
 import { placePoint } from '../../geometry/transform.ts';
-import { partsThatAre } from '../../nets/sides.ts';
+import { partsThatAre } from '../../joining/sides.ts';
 import { hasElement } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import { poseOf } from '../../plan/placed.ts';

@@ -1,4 +1,4 @@
-import { holesOf, type Net } from '../../nets/nets.ts';
+import { holesOf, type Net } from '../../joining/nets.ts';
 import { elementsOf } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import { holePoint } from '../../plan/placed.ts';

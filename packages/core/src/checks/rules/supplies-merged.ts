@@ -1,4 +1,4 @@
-import { type Supply, suppliesOf } from '../../nets/supplies.ts';
+import { type Supply, suppliesOf } from '../../joining/supplies.ts';
 import type { CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
 

@@ -1,4 +1,4 @@
-import { netAt } from '../../nets/sides.ts';
+import { netAt } from '../../joining/sides.ts';
 import { elementsOf } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import type { CheckRule } from '../check-rule.ts';

@@ -1,4 +1,4 @@
-import { deriveSides, netAt, partsThatAre, type Sides } from '../../nets/sides.ts';
+import { deriveSides, netAt, partsThatAre, type Sides } from '../../joining/sides.ts';
 import { elementsOf } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import type { Part } from '../../plan/records.ts';

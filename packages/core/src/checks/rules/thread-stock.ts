@@ -1,4 +1,4 @@
-import { cutPieces, kitFactor } from '../../nets/pieces.ts';
+import { cutPieces, kitFactor } from '../../pieces/pieces.ts';
 import { holePoint } from '../../plan/placed.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
 import type { CheckRule } from '../check-rule.ts';

@@ -1,4 +1,4 @@
-import { lightsIn, netAt } from '../../nets/sides.ts';
+import { lightsIn, netAt } from '../../joining/sides.ts';
 import { holeName } from '../../plan/hole-names.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import { holePoint } from '../../plan/placed.ts';

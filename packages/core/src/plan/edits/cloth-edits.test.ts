@@ -6,7 +6,7 @@ import { expectOk, type Result } from '../../errors/problem.ts';
 import { cornersOf } from '../../geometry/curve.ts';
 import { distance } from '../../geometry/point.ts';
 import { placePointExactly } from '../../geometry/transform.ts';
-import { cutPieces } from '../../nets/pieces.ts';
+import { cutPieces } from '../../pieces/pieces.ts';
 import { gatherList } from '../../sewing/gather.ts';
 import { patternDrawing } from '../../sewing/pattern-drawing.ts';
 import { patternPages } from '../../sewing/pattern-pages.ts';

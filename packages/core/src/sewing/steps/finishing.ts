@@ -1,7 +1,7 @@
 /** From the sealed knots to the closed piece. */
 
 import { willItLight } from '../../circuit/will-it-light.ts';
-import { type Piece, threadEndMm } from '../../nets/pieces.ts';
+import { type Piece, threadEndMm } from '../../pieces/piece.ts';
 import { panelOf } from '../../plan/panels.ts';
 import type { Habits } from '../../plan/records.ts';
 import { mergedWith } from '../../power/circuits.ts';

@@ -1,5 +1,5 @@
 /** Wire and tape are laid and held down, not sewn. */
-import type { Piece } from '../../nets/pieces.ts';
+import type { Piece } from '../../pieces/piece.ts';
 import { sumRun } from '../../plan/run-way.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
 import { formatLength } from '../../units/length.ts';

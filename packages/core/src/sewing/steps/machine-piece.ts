@@ -4,7 +4,7 @@
  */
 
 import { faceName, otherFace } from '../../cloth/cloth.ts';
-import type { Piece } from '../../nets/pieces.ts';
+import type { Piece } from '../../pieces/piece.ts';
 import { panelOf } from '../../plan/panels.ts';
 import { loopFace, partOf } from '../../plan/placed.ts';
 import type { HoleRef } from '../../plan/records.ts';

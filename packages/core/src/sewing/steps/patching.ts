@@ -1,5 +1,5 @@
 /** The patches a piece goes over are laid before its thread is begun: nobody lays felt with a needle hanging. */
-import type { Piece } from '../../nets/pieces.ts';
+import type { Piece } from '../../pieces/piece.ts';
 import { formatLength } from '../../units/length.ts';
 import { SECONDS } from '../pace.ts';
 import { makeStep, type StepDraft } from '../step.ts';

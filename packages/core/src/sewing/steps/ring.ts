@@ -1,8 +1,8 @@
 /** A ring that has to stay open says so: a maker would close it. */
 
 import { distance } from '../../geometry/point.ts';
-import type { Piece } from '../../nets/pieces.ts';
 import { consumersOf } from '../../parts/part-element.ts';
+import type { Piece } from '../../pieces/piece.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import { holeKey, holePoint, partOf } from '../../plan/placed.ts';
 import type { HoleRef } from '../../plan/records.ts';

@@ -1,7 +1,8 @@
 /** One piece of thread from cut to knot, with numbers from the stitches. The words alone must say which holes it joins. */
 import { faceName, otherFace } from '../../cloth/cloth.ts';
-import { hangingTail, type Piece, SPLICE_STITCHES, threadEndMm } from '../../nets/pieces.ts';
 import { hasElement } from '../../parts/part-element.ts';
+import { hangingTail, type Piece, threadEndMm } from '../../pieces/piece.ts';
+import { SPLICE_STITCHES } from '../../pieces/piece-length.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import { holeOf, loopFace, partOf } from '../../plan/placed.ts';
 import type { Habits, HoleRef, Run } from '../../plan/records.ts';

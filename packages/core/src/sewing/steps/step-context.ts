@@ -2,8 +2,10 @@
 
 import { type Face, faceName } from '../../cloth/cloth.ts';
 import { type ApartProof, apartProofs } from '../../meter/apart.ts';
-import { cutPieces, type Piece, SPLICE_STITCHES } from '../../nets/pieces.ts';
 import { type ElementKind, hasElement } from '../../parts/part-element.ts';
+import type { Piece } from '../../pieces/piece.ts';
+import { SPLICE_STITCHES } from '../../pieces/piece-length.ts';
+import { cutPieces } from '../../pieces/pieces.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import { panelOf } from '../../plan/panels.ts';
 import type { Part, Run } from '../../plan/records.ts';

@@ -1,11 +1,13 @@
 /** Tests between the stitches: each piece before its knots are sealed, what can be tried half-way, and + against − before a cell goes in. */
+
+import { terminalOfHole } from '../../joining/nets.ts';
+import type { PlacedLight } from '../../joining/sides.ts';
 import { type ApartProof, GENTLE_METER_V } from '../../meter/apart.ts';
 import { lineReader, type OhmReading } from '../../meter/line-reading.ts';
 import { mayHangOn } from '../../meter/try-light.ts';
-import { terminalOfHole } from '../../nets/nets.ts';
-import { isSupplyPiece, type Piece } from '../../nets/pieces.ts';
-import type { PlacedLight } from '../../nets/sides.ts';
 import { elementsOf } from '../../parts/part-element.ts';
+import type { Piece } from '../../pieces/piece.ts';
+import { isSupplyPiece } from '../../pieces/pieces.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import { holesAt } from '../../plan/placed.ts';
 import type { HoleRef, Part } from '../../plan/records.ts';

@@ -1,6 +1,6 @@
 import { CHECK_RULES } from '@sashiko/core/checks/check-rules';
-import { rulesOnPanel } from '@sashiko/core/nets/clearance';
 import { panelOf } from '@sashiko/core/plan/panels';
+import { rulesOnPanel } from '@sashiko/core/spacing/clearance';
 import { useShownPlan } from '../../stores/plan-store.ts';
 
 /** What the word "clear" rests on; the wanted gap is changed under Gaps. */

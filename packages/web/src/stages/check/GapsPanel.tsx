@@ -1,9 +1,9 @@
 import type { Point } from '@sashiko/core/geometry/point';
-import { bareName } from '@sashiko/core/nets/bare-things';
-import { rulesOnPanel } from '@sashiko/core/nets/clearance';
-import type { TrialAnswer } from '@sashiko/core/nets/trials';
 import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
 import { panelOf } from '@sashiko/core/plan/panels';
+import { bareName } from '@sashiko/core/spacing/bare-things';
+import { rulesOnPanel } from '@sashiko/core/spacing/clearance';
+import type { TrialAnswer } from '@sashiko/core/spacing/trials';
 import { formatLength } from '@sashiko/core/units/length';
 import { capital } from '@sashiko/core/units/words';
 import { Button, Checkbox, Slider } from 'antd';

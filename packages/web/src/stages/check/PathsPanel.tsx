@@ -1,4 +1,4 @@
-import type { LightPath, PathStep } from '@sashiko/core/nets/trace-path';
+import type { LightPath, PathStep } from '@sashiko/core/joining/trace-path';
 import { holeName } from '@sashiko/core/plan/hole-names';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { capital } from '@sashiko/core/units/words';

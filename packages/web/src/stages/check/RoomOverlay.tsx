@@ -1,11 +1,11 @@
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
-import { bareSegments, conductorOf } from '@sashiko/core/nets/bare-things';
-import { FLAT, spacingRules } from '@sashiko/core/nets/clearance';
-import { deriveSides } from '@sashiko/core/nets/sides';
+import { deriveSides } from '@sashiko/core/joining/sides';
 import { sewingByHabit } from '@sashiko/core/plan/edits/run-edits';
 import { panelOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { supplySewing } from '@sashiko/core/router/supply-lines';
+import { bareSegments, conductorOf } from '@sashiko/core/spacing/bare-things';
+import { FLAT, spacingRules } from '@sashiko/core/spacing/clearance';
 import { type Conductor, requiredGap } from '@sashiko/core/thread/required-gap';
 import { SIDE_THREAD } from '../../canvas/palette.ts';
 

@@ -1,4 +1,4 @@
-import type { Piece } from '@sashiko/core/nets/pieces';
+import type { Piece } from '@sashiko/core/pieces/piece';
 import { writeCut } from '@sashiko/core/plan/edits/sewing-edits';
 import { signMark } from '@sashiko/core/plan/hole-names';
 import type { Plan } from '@sashiko/core/plan/schema';

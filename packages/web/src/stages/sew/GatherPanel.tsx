@@ -1,4 +1,4 @@
-import type { Piece } from '@sashiko/core/nets/pieces';
+import type { Piece } from '@sashiko/core/pieces/piece';
 import { changeKits, writePrice } from '@sashiko/core/plan/edits/sewing-edits';
 import type { Plan } from '@sashiko/core/plan/schema';
 import {

@@ -1,5 +1,5 @@
 import { describeToMaker } from '@sashiko/core/errors/problem';
-import type { Piece } from '@sashiko/core/nets/pieces';
+import type { Piece } from '@sashiko/core/pieces/piece';
 import { untickSteps } from '@sashiko/core/plan/edits/progress-edits';
 import { runName } from '@sashiko/core/plan/edits/run-edits';
 import { isTicked } from '@sashiko/core/plan/progress';

@@ -1,9 +1,9 @@
-import { partsThatAre } from '@sashiko/core/nets/sides';
-import { wishesOf } from '@sashiko/core/nets/wishes';
+import { partsThatAre } from '@sashiko/core/joining/sides';
 import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
 import type { Plan } from '@sashiko/core/plan/schema';
 import type { Freedom, RouteScope } from '@sashiko/core/router/route-request';
 import { SEWN_STITCHES } from '@sashiko/core/thread/stitch-kinds';
+import { wishesOf } from '@sashiko/core/wishes/wishes';
 import { Checkbox, Segmented } from 'antd';
 import { useJobsStore } from '../../stores/jobs-store.ts';
 import { usePlanStore } from '../../stores/plan-store.ts';

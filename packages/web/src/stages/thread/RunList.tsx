@@ -1,4 +1,4 @@
-import { deriveSides } from '@sashiko/core/nets/sides';
+import { deriveSides } from '@sashiko/core/joining/sides';
 import { runName } from '@sashiko/core/plan/edits/run-edits';
 import { sumRun } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';

@@ -1,6 +1,5 @@
 import { distance } from '@sashiko/core/geometry/point';
 import { nearestAlong } from '@sashiko/core/geometry/polyline';
-import { crossingsOf, patchFor } from '@sashiko/core/nets/patches';
 import {
   joinRuns,
   reverseRun,
@@ -16,6 +15,7 @@ import { holeKey, holePoint } from '@sashiko/core/plan/placed';
 import type { HoleRef, Run } from '@sashiko/core/plan/records';
 import { runPath } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { crossingsOf, patchFor } from '@sashiko/core/spacing/patches';
 import { Button, Select } from 'antd';
 import { useState } from 'react';
 import { usePlanStore } from '../../stores/plan-store.ts';

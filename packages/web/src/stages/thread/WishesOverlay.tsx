@@ -1,6 +1,6 @@
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
 import { distance, type Point } from '@sashiko/core/geometry/point';
-import { holesOf, type Terminal } from '@sashiko/core/nets/nets';
+import { holesOf, type Terminal } from '@sashiko/core/joining/nets';
 import { panelOf } from '@sashiko/core/plan/panels';
 import { holePoint } from '@sashiko/core/plan/placed';
 import type { Plan } from '@sashiko/core/plan/schema';

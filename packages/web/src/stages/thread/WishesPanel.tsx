@@ -1,9 +1,9 @@
-import type { Terminal } from '@sashiko/core/nets/nets';
-import { holesOf } from '@sashiko/core/nets/nets';
-import { deriveWishesAgain, unwish } from '@sashiko/core/nets/wish-edits';
-import type { Wish } from '@sashiko/core/nets/wishes';
+import type { Terminal } from '@sashiko/core/joining/nets';
+import { holesOf } from '@sashiko/core/joining/nets';
 import { holeName } from '@sashiko/core/plan/hole-names';
 import { capital } from '@sashiko/core/units/words';
+import { deriveWishesAgain, unwish } from '@sashiko/core/wishes/wish-edits';
+import type { Wish } from '@sashiko/core/wishes/wishes';
 import { Button } from 'antd';
 import { wishesIn } from '../../stores/derived.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';

@@ -1,12 +1,12 @@
 import { describe, expect, test } from 'vitest';
 import { expectOk } from '../errors/problem.ts';
+import { terminalKey } from '../joining/nets.ts';
+import { tracePaths } from '../joining/trace-path.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { deleteParts } from '../plan/edits/part-edits.ts';
 import type { Plan } from '../plan/schema.ts';
 import { validatePlan } from '../plan/validate.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
-import { terminalKey } from './nets.ts';
-import { tracePaths } from './trace-path.ts';
 import { wishDifference } from './wish-difference.ts';
 import { deriveWishesAgain, unwish, wishTogether } from './wish-edits.ts';
 import { wishesOf } from './wishes.ts';

@@ -4,6 +4,7 @@
  */
 import { between, distance, type Point } from '../geometry/point.ts';
 import { closestOfSegments } from '../geometry/segment.ts';
+import { deriveNets } from '../joining/nets.ts';
 import { panelOf } from '../plan/panels.ts';
 import { runPath, sewingOf } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -12,7 +13,6 @@ import { indexSegments } from '../spatial/segment-index.ts';
 import { keptApart } from '../thread/required-gap.ts';
 import { type BareThing, conductorOf, isInsulated, legsOfPath, thingsOfPart } from './bare-things.ts';
 import { FLAT, isSamePart, spacingRules } from './clearance.ts';
-import { deriveNets } from './nets.ts';
 import { patchCovers } from './patches.ts';
 
 export interface TrialSetting {

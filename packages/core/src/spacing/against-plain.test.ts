@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { samePoint } from '../geometry/point.ts';
 import { closestOfSegments } from '../geometry/segment.ts';
+import { deriveNets, terminalKey } from '../joining/nets.ts';
 import { holesOfTerminal } from '../parts/part-kind.ts';
 import { holeName } from '../plan/hole-names.ts';
 import { kindOf } from '../plan/kind-of.ts';
@@ -12,7 +13,6 @@ import { randomPlan } from '../testing/random-edits.ts';
 import { keptApart } from '../thread/required-gap.ts';
 import { bareSegments } from './bare-things.ts';
 import { clearanceOf, FLAT, isSamePart, measureGap, spacingRules } from './clearance.ts';
-import { deriveNets, terminalKey } from './nets.ts';
 
 /** Nets the slow way: spread a colour along runs and through parts until nothing changes. */
 function colours(plan: Plan): ReadonlyMap<string, number> {

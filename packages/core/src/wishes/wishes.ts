@@ -3,13 +3,13 @@
  * one switch, a pin for each light of a board, data along the arrows, sensors to their pins.
  */
 import { fail, type Result, succeed } from '../errors/problem.ts';
+import { deriveNets, type Terminal } from '../joining/nets.ts';
+import { mateOf, partsThatAre } from '../joining/sides.ts';
 import { consumersOf, elementsOf, hasElement } from '../parts/part-element.ts';
 import type { Hole } from '../parts/part-kind.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
-import { deriveNets, type Terminal } from './nets.ts';
-import { mateOf, partsThatAre } from './sides.ts';
 
 /** Terminals that should become one net. A chain starts at the first of them. */
 export interface Wish {

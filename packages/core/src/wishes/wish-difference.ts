@@ -1,6 +1,7 @@
 /** The difference between what is wished and what is sewn. */
+
+import { deriveNets, type Net, type Terminal, terminalKey } from '../joining/nets.ts';
 import type { Plan } from '../plan/schema.ts';
-import { deriveNets, type Net, type Terminal, terminalKey } from './nets.ts';
 import { type Wish, wishesOf } from './wishes.ts';
 
 /** A wish that is not yet sewn through: its terminals by what is already one conductor, in order. */

@@ -2,11 +2,12 @@
  * The bare things of a plan, kept up to date from edit to edit: only what an edit touches is taken out and put in
  * again. A thing is touched when its own record, a part it is sewn to or its net changes.
  */
+
+import { deriveNets, type Nets } from '../joining/nets.ts';
 import type { Plan } from '../plan/schema.ts';
 import { boxedSegment, ChangingIndex, type ChangingSegment } from '../spatial/changing-index.ts';
 import { groupBy } from '../units/group-by.ts';
 import { type BareThing, legsOfPath, type PlacedThing, thingsOfPart, thingsOfRun } from './bare-things.ts';
-import { deriveNets, type Nets } from './nets.ts';
 
 interface Kept {
   readonly thing: BareThing;

@@ -1,12 +1,12 @@
 /** Changing what should be joined. The first change makes the derived wishes the maker's own. */
 import { fail, type Result } from '../errors/problem.ts';
+import { terminalKey, terminalOfHole } from '../joining/nets.ts';
 import type { Edit } from '../plan/edit.ts';
 import { checkEdit } from '../plan/edits/check-edit.ts';
 import { holeName } from '../plan/hole-names.ts';
 import { holeProblem } from '../plan/problems/part-problem.ts';
 import type { HoleRef, WishRecord } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
-import { terminalKey, terminalOfHole } from './nets.ts';
 import { wishAt } from './wish-difference.ts';
 import { type Wish, wishesOf } from './wishes.ts';
 

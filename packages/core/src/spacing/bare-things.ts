@@ -2,6 +2,8 @@
 import { between, type Point, samePoint } from '../geometry/point.ts';
 import { pointAlong } from '../geometry/polyline.ts';
 import { placePoint } from '../geometry/transform.ts';
+import { deriveNets, type Nets } from '../joining/nets.ts';
+import { netAt } from '../joining/sides.ts';
 import { hasElement } from '../parts/part-element.ts';
 import { runName } from '../plan/edits/run-edits.ts';
 import { holeName } from '../plan/hole-names.ts';
@@ -20,8 +22,6 @@ import {
   tailEnd,
 } from '../thread/required-gap.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
-import { deriveNets, type Nets } from './nets.ts';
-import { netAt } from './sides.ts';
 
 /**
  * `line`: a run. `hole`: the metal round a hole, a disc. `leg`: a part's metal between body and hole. `tail`: the end

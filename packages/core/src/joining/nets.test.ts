@@ -2,11 +2,11 @@ import { describe, expect, test } from 'vitest';
 import { expectOk } from '../errors/problem.ts';
 import { deleteRuns } from '../plan/edits/run-edits.ts';
 import { runPath } from '../plan/run-way.ts';
+import { bareLine, clearanceOf } from '../spacing/clearance.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
-import { bareLine, clearanceOf } from './clearance.ts';
+import { deriveWishes } from '../wishes/wishes.ts';
 import { deriveNets, terminalKey } from './nets.ts';
 import { deriveSides } from './sides.ts';
-import { deriveWishes } from './wishes.ts';
 
 const namesOf = (build: PlanBuilder, keys: readonly string[]): readonly string[] =>
   keys.map((key) => `${build.plan.parts[key.split('/')[0] as string]?.name}/${key.split('/')[1]}`).sort();
