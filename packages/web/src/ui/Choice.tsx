@@ -1,7 +1,7 @@
-import { Select } from 'antd';
+import { Field } from './Field.tsx';
+import { OptionSelect } from './OptionSelect.tsx';
 
 interface ChoiceProps<Value extends string | number> {
-  readonly id: string;
   readonly label: string;
   readonly value: Value;
   readonly options: ReadonlyArray<{
@@ -13,11 +13,10 @@ interface ChoiceProps<Value extends string | number> {
 }
 
 /** A drop-down with its name before it. */
-export function Choice<Value extends string | number>({ id, label, options, ...field }: ChoiceProps<Value>) {
+export function Choice<Value extends string | number>({ label, ...field }: ChoiceProps<Value>) {
   return (
-    <div className="field roomy">
-      <span id={id}>{label}</span>
-      <Select aria-labelledby={id} size="small" options={[...options]} {...field} />
-    </div>
+    <Field label={label} shape="roomy">
+      <OptionSelect size="small" {...field} />
+    </Field>
   );
 }

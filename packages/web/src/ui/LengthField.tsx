@@ -1,6 +1,7 @@
 import { formatLengthBare, type LengthUnit, maybeParseLengthMm } from '@sashiko/core/units/length';
 import { Input } from 'antd';
-import { useId, useState } from 'react';
+import { useState } from 'react';
+import { Field } from './Field.tsx';
 
 interface LengthFieldProps {
   readonly label: string;
@@ -12,7 +13,6 @@ interface LengthFieldProps {
 
 /** A length the maker types, in the unit on show; also `3 1/2 in`, `1.2 cm`. Taken on Enter or when left. */
 export function LengthField({ label, valueMm, unit, onChange, digits = 1 }: LengthFieldProps) {
-  const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
   const isBad = draft !== null && maybeParseLengthMm(draft, unit) === null;
   const take = (): void => {
@@ -21,10 +21,8 @@ export function LengthField({ label, valueMm, unit, onChange, digits = 1 }: Leng
     if (mm !== null && Math.abs(mm - valueMm) > 1e-9) onChange(mm);
   };
   return (
-    <div className="field">
-      <label htmlFor={id}>{label}</label>
+    <Field label={label}>
       <Input
-        id={id}
         value={draft ?? formatLengthBare(valueMm, unit, digits)}
         suffix={unit}
         status={isBad ? 'error' : ''}
@@ -35,6 +33,6 @@ export function LengthField({ label, valueMm, unit, onChange, digits = 1 }: Leng
           if (event.key === 'Escape') setDraft(null);
         }}
       />
-    </div>
+    </Field>
   );
 }

@@ -1,19 +1,15 @@
 import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
 import type { Plan } from '@sashiko/core/plan/schema';
-
-import { useId } from 'react';
 import { usePlanStore } from '../stores/plan-store.ts';
+import { Field } from './Field.tsx';
 import { NumberField } from './NumberField.tsx';
 
 /** How many loops this maker sews at each hole. */
 export function LoopsField({ plan }: { readonly plan: Plan }) {
   const commit = usePlanStore((state) => state.commit);
-  const id = useId();
   return (
-    <div className="field">
-      <label htmlFor={id}>Loops at each hole</label>
+    <Field label="Loops at each hole">
       <NumberField
-        id={id}
         style={{ width: '100%' }}
         min={3}
         max={20}
@@ -23,6 +19,6 @@ export function LoopsField({ plan }: { readonly plan: Plan }) {
           if (loops !== null) commit(changeHabits(plan, { loops }), 'loops');
         }}
       />
-    </div>
+    </Field>
   );
 }

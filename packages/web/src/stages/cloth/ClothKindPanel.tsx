@@ -7,11 +7,13 @@ import {
   showWrongSide,
 } from '@sashiko/core/plan/edits/cloth-edits';
 import { panelOf } from '@sashiko/core/plan/panels';
-import { Segmented, Select, Switch } from 'antd';
+import { Segmented, Switch } from 'antd';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { Field } from '../../ui/Field.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
+import { OptionSelect } from '../../ui/OptionSelect.tsx';
 
 const FRAY_WORDS = { none: 'does not fray', some: 'frays a little', much: 'frays: neaten its edge' } as const;
 
@@ -27,7 +29,7 @@ export function ClothKindPanel() {
     <>
       <section>
         <h2>Kind of cloth</h2>
-        <Select
+        <OptionSelect
           aria-label="Kind of cloth"
           value={cloth.kindId}
           options={CLOTH_KINDS.map((one) => ({ value: one.id, label: one.title }))}
@@ -45,10 +47,8 @@ export function ClothKindPanel() {
           digits={2}
           onChange={(thicknessMm) => commit(measureCloth(plan, { thicknessMm }))}
         />
-        <div className="field">
-          <label htmlFor="looseness">Looseness</label>
+        <Field label="Looseness">
           <NumberField
-            id="looseness"
             min={1}
             max={3}
             step={0.1}
@@ -58,7 +58,7 @@ export function ClothKindPanel() {
               if (looseness !== null) commit(measureCloth(plan, { looseness }), 'looseness');
             }}
           />
-        </div>
+        </Field>
         <p className="quiet">
           How much wider a thread must be reckoned because the cloth gives: 1 firm, 2 loose knit.
         </p>
@@ -97,14 +97,9 @@ export function ClothKindPanel() {
         <p className="quiet">
           The pattern is printed for this face, mirrored as the piece lies in your hand.
         </p>
-        <div className="field wide">
-          <label htmlFor="wrong-side-seen">The wrong side is seen too when it is done</label>
-          <Switch
-            id="wrong-side-seen"
-            checked={cloth.wrongSideSeen}
-            onChange={(seen) => commit(showWrongSide(plan, seen))}
-          />
-        </div>
+        <Field label="The wrong side is seen too when it is done" shape="wide">
+          <Switch checked={cloth.wrongSideSeen} onChange={(seen) => commit(showWrongSide(plan, seen))} />
+        </Field>
       </section>
     </>
   );

@@ -1,8 +1,10 @@
 import { cautionsFor } from '@sashiko/core/checks/cautions';
 import { stateFacts } from '@sashiko/core/plan/edits/plan-edits';
 import type { Facts } from '@sashiko/core/plan/records';
-import { Segmented, Select } from 'antd';
+import { Segmented } from 'antd';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { Field } from '../../ui/Field.tsx';
+import { OptionSelect } from '../../ui/OptionSelect.tsx';
 
 const PEOPLE: ReadonlyArray<{ readonly value: NonNullable<Facts['forWhom']>; readonly label: string }> = [
   { value: 'adult', label: 'a grown-up' },
@@ -35,19 +37,15 @@ export function FactsPanel() {
       <section>
         <h2>What the piece is for</h2>
         <p className="quiet">Answer what you know, skip the rest: the cautions follow from it.</p>
-        <div className="field">
-          <span id="for-whom">It is for</span>
-          <Select
-            aria-labelledby="for-whom"
-            allowClear
+        <Field label="It is for">
+          <OptionSelect
             placeholder="not said"
             value={facts.forWhom}
-            options={[...PEOPLE]}
-            onChange={(forWhom: Facts['forWhom'] | undefined) =>
-              commit(stateFacts(plan, { forWhom: forWhom ?? null }))
-            }
+            options={PEOPLE}
+            onChange={(forWhom) => commit(stateFacts(plan, { forWhom }))}
+            onClear={() => commit(stateFacts(plan, { forWhom: null }))}
           />
-        </div>
+        </Field>
         {QUESTIONS.map(({ id, words }) => (
           <div className="field" key={id}>
             <span id={`fact-${id}`}>{words}</span>

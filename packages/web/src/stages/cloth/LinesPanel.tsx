@@ -3,11 +3,13 @@ import { lineLengthMm } from '@sashiko/core/plan/arrange/lines';
 import { changeMarking, deleteMarkings } from '@sashiko/core/plan/edits/cloth-edits';
 import { panelOf } from '@sashiko/core/plan/panels';
 import { formatLength } from '@sashiko/core/units/length';
-import { Button, Input, Select } from 'antd';
+import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { takePen } from '../../canvas/pen-tool.ts';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { Field } from '../../ui/Field.tsx';
+import { OptionSelect } from '../../ui/OptionSelect.tsx';
 import { Row } from '../../ui/Row.tsx';
 import { USES, usesById } from './uses.ts';
 
@@ -81,28 +83,24 @@ function ChosenLine({ marking }: { readonly marking: Marking }) {
   return (
     <section aria-label={`Chosen: ${marking.name}`}>
       <h2>Chosen line</h2>
-      <div className="field">
-        <label htmlFor="marking-name">Name</label>
+      <Field label="Name">
         <Input
-          id="marking-name"
           value={name ?? marking.name}
           maxLength={140}
           onChange={(event) => setName(event.target.value)}
           onBlur={take}
           onPressEnter={take}
         />
-      </div>
-      <div className="field">
-        <span id="marking-use">It is</span>
-        <Select
-          aria-labelledby="marking-use"
+      </Field>
+      <Field label="It is">
+        <OptionSelect
           value={marking.use}
           options={USES.map(({ id, title }) => ({ value: id, label: title }))}
           onChange={(use: MarkingUse) =>
             commit(changeMarking(plan, marking.id, { use }, `make ${marking.name} ${usesById[use].phrase}`))
           }
         />
-      </div>
+      </Field>
       <p className="quiet">{usesById[marking.use].hint}</p>
       <Row label={marking.closed ? 'Round it' : 'Length'} value={formatLength(length, plan.habits.unit, 0)} />
       <div className="buttons">

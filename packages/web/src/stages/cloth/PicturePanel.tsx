@@ -16,6 +16,7 @@ import { Button, Slider } from 'antd';
 import { useState } from 'react';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { Field } from '../../ui/Field.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
@@ -125,10 +126,8 @@ function Placing({ backdrop, image }: PictureProps) {
         unit={unit}
         onChange={(y) => commit(changePicture(plan, { at: { ...backdrop.at, y } }))}
       />
-      <div className="field">
-        <label htmlFor="picture-turn">Turned by</label>
+      <Field label="Turned by">
         <NumberField
-          id="picture-turn"
           style={{ width: '100%' }}
           suffix="°"
           value={backdrop.turnDeg}
@@ -137,7 +136,7 @@ function Placing({ backdrop, image }: PictureProps) {
               commit(changePicture(plan, { turnDeg }, 'turn the picture'), 'turn picture');
           }}
         />
-      </div>
+      </Field>
       <div className="field">
         <span id="picture-strength">Strength</span>
         <Slider

@@ -12,6 +12,7 @@ import { takePen } from '../../canvas/pen-tool.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { download } from '../../ui/download.ts';
+import { Field } from '../../ui/Field.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { Row } from '../../ui/Row.tsx';
 import { SvgImport } from './SvgImport.tsx';
@@ -65,10 +66,8 @@ export function PiecePanel() {
         </div>
       </section>
       <section>
-        <div className="field">
-          <span id="unit-label">Shown in</span>
+        <Field label="Shown in">
           <Segmented
-            aria-labelledby="unit-label"
             value={unit}
             options={[
               { value: 'mm', label: 'mm' },
@@ -84,7 +83,7 @@ export function PiecePanel() {
               )
             }
           />
-        </div>
+        </Field>
       </section>
     </>
   );

@@ -7,11 +7,11 @@ import { flattenCurve } from '@sashiko/core/geometry/curve';
 import { boundsOf, signedAreaMm2 } from '@sashiko/core/geometry/polygon';
 import { importLines } from '@sashiko/core/plan/edits/import-lines';
 import { formatLength } from '@sashiko/core/units/length';
-import { Select } from 'antd';
 import { useState } from 'react';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';
+import { OptionSelect } from '../../ui/OptionSelect.tsx';
 import { readTextFile } from '../../ui/read-file.ts';
 import { USES } from './uses.ts';
 
@@ -46,7 +46,7 @@ function firstGuess(lines: readonly SvgLine[]): readonly Use[] {
   return lines.map((_, i) => (i === outline ? 'outline' : 'mark'));
 }
 
-const CHOICES = [
+const CHOICES: ReadonlyArray<{ readonly value: Use; readonly label: string }> = [
   { value: 'outline', label: 'Outline' },
   ...USES.map(({ id, title }) => ({ value: id, label: title })),
   { value: 'none', label: 'Leave out' },
@@ -106,7 +106,7 @@ function ChooseLines({ drawing, onDone }: { readonly drawing: SvgDrawing; readon
               // biome-ignore lint/suspicious/noArrayIndexKey: lines are known by their place in the file
               <li key={i} onPointerEnter={() => setHovered(i)} onPointerLeave={() => setHovered(null)}>
                 <span id={`svg-line-${i}`}>{line.name}</span>
-                <Select
+                <OptionSelect
                   size="small"
                   aria-labelledby={`svg-line-${i}`}
                   value={uses[i] ?? 'none'}

@@ -1,7 +1,7 @@
 import { type LineChoice, lineChoices } from '@sashiko/core/plan/arrange/lines';
 import { formatLength } from '@sashiko/core/units/length';
-import { Select } from 'antd';
 import { useShownPlan } from '../../stores/plan-store.ts';
+import { OptionSelect } from '../../ui/OptionSelect.tsx';
 
 interface LineSelectProps {
   readonly label: string;
@@ -13,7 +13,7 @@ interface LineSelectProps {
 export function LineSelect({ label, value, onChange }: LineSelectProps) {
   const plan = useShownPlan();
   return (
-    <Select
+    <OptionSelect
       aria-label={label}
       placeholder={label}
       value={value}

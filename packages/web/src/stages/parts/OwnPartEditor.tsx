@@ -13,6 +13,7 @@ import { forgetOwnPart, freshOwnPartId, storeOwnPart } from '../../storage/own-p
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { download } from '../../ui/download.ts';
+import { Field } from '../../ui/Field.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
@@ -107,19 +108,15 @@ export function OwnPartEditor({ part: given, onDone }: OwnPartEditorProps) {
     >
       <div className="own-part">
         <div className="own-part-form">
-          <div className="field">
-            <label htmlFor="own-title">What it is called</label>
+          <Field label="What it is called">
             <Input
-              id="own-title"
               value={part.title}
               maxLength={60}
               onChange={(event) => change({ title: event.target.value })}
             />
-          </div>
-          <div className="field">
-            <span id="own-outline">Its outline is</span>
+          </Field>
+          <Field label="Its outline is">
             <Segmented
-              aria-labelledby="own-outline"
               size="small"
               value={outline.form}
               options={[
@@ -142,7 +139,7 @@ export function OwnPartEditor({ part: given, onDone }: OwnPartEditorProps) {
                 })
               }
             />
-          </div>
+          </Field>
           {outline.form === 'round' ? (
             <LengthField
               label="Across"
@@ -166,10 +163,8 @@ export function OwnPartEditor({ part: given, onDone }: OwnPartEditorProps) {
               />
             </>
           )}
-          <div className="field">
-            <label htmlFor="own-mass">It weighs</label>
+          <Field label="It weighs">
             <NumberField
-              id="own-mass"
               min={0}
               max={2000}
               suffix="g"
@@ -179,7 +174,7 @@ export function OwnPartEditor({ part: given, onDone }: OwnPartEditorProps) {
                 if (massG !== null) change({ massG });
               }}
             />
-          </div>
+          </Field>
           <OwnPartModel model={part.model} onChange={(model) => change({ model })} />
         </div>
         <div className="own-part-picture">

@@ -1,7 +1,9 @@
 import { CELL_KINDS } from '@sashiko/core/parts/cells';
 import type { OwnModel } from '@sashiko/core/parts/own-part';
-import { Select, Switch } from 'antd';
+import { Switch } from 'antd';
+import { Field } from '../../ui/Field.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
+import { OptionSelect } from '../../ui/OptionSelect.tsx';
 
 interface ModelWords {
   readonly kind: OwnModel['kind'];
@@ -66,17 +68,15 @@ export function OwnPartModel({ model, onChange }: OwnPartModelProps) {
   const words = MODELS.find((one) => one.kind === model.kind);
   return (
     <>
-      <div className="field">
-        <span id="own-model">In the circuit it is</span>
-        <Select
-          aria-labelledby="own-model"
+      <Field label="In the circuit it is">
+        <OptionSelect
           value={model.kind}
           options={MODELS.map(({ kind, title }) => ({ value: kind, label: title }))}
           onChange={(kind: OwnModel['kind']) =>
             onChange(MODELS.find((one) => one.kind === kind)?.usual ?? { kind: 'none' })
           }
         />
-      </div>
+      </Field>
       <p className="quiet">{words?.help}</p>
       {model.kind === 'board' && (
         <>
@@ -136,30 +136,26 @@ export function OwnPartModel({ model, onChange }: OwnPartModelProps) {
       )}
       {model.kind === 'cell' && (
         <>
-          <div className="field">
-            <span id="own-cell">Cells</span>
-            <Select
-              aria-labelledby="own-cell"
+          <Field label="Cells">
+            <OptionSelect
               value={model.cellId}
               options={CELL_KINDS.map((cell) => ({ value: cell.id, label: cell.title }))}
               onChange={(cellId) => onChange({ ...model, cellId })}
             />
-          </div>
+          </Field>
           <Figure
             label="In a row"
             unit=""
             value={model.count}
             onChange={(count) => onChange({ ...model, count: Math.round(count) })}
           />
-          <div className="field">
-            <label htmlFor="own-switched">Has its own switch</label>
+          <Field label="Has its own switch">
             <Switch
-              id="own-switched"
               size="small"
               checked={model.switched}
               onChange={(switched) => onChange({ ...model, switched })}
             />
-          </div>
+          </Field>
         </>
       )}
     </>
@@ -174,12 +170,9 @@ interface FigureProps {
 }
 
 function Figure({ label, unit, value, onChange }: FigureProps) {
-  const id = `own-${label.toLowerCase().replaceAll(/[^a-z]+/g, '-')}`;
   return (
-    <div className="field">
-      <label htmlFor={id}>{label}</label>
+    <Field label={label}>
       <NumberField
-        id={id}
         min={0}
         suffix={unit}
         style={{ width: '100%' }}
@@ -188,6 +181,6 @@ function Figure({ label, unit, value, onChange }: FigureProps) {
           if (next !== null) onChange(next);
         }}
       />
-    </div>
+    </Field>
   );
 }

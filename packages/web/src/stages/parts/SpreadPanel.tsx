@@ -8,13 +8,15 @@ import { type Spread, type SpreadTurn, spreadParts, spreadPoses } from '@sashiko
 import { partIdOf } from '@sashiko/core/plan/edits/part-edits';
 import { panelOf } from '@sashiko/core/plan/panels';
 import { formatLength } from '@sashiko/core/units/length';
-import { Button, Select } from 'antd';
+import { Button } from 'antd';
 import { useState } from 'react';
 import { useGhosts } from '../../canvas/use-ghosts.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { Field } from '../../ui/Field.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
+import { OptionSelect } from '../../ui/OptionSelect.tsx';
 import { LineSelect, useLine } from './LineSelect.tsx';
 
 const TURNS: ReadonlyArray<{ readonly value: SpreadTurn; readonly label: string }> = [
@@ -97,18 +99,15 @@ export function SpreadPanel() {
       {lineId === 'ring' && (
         <LengthField label="Radius of the ring" valueMm={ringMm} unit={unit} onChange={setRingMm} />
       )}
-      <Select
+      <OptionSelect
         aria-label="Part to spread"
         value={kindId}
-        showSearch
-        optionFilterProp="label"
+        isSearched
         options={PART_KINDS.map((one) => ({ value: one.id, label: one.title }))}
         onChange={setKindId}
       />
-      <div className="field">
-        <label htmlFor="spread-count">How many</label>
+      <Field label="How many">
         <NumberField
-          id="spread-count"
           min={1}
           max={500}
           precision={0}
@@ -118,11 +117,10 @@ export function SpreadPanel() {
             if (next !== null) setCount(next);
           }}
         />
-      </div>
-      <div className="field">
-        <span id="spread-turn">Turned</span>
-        <Select aria-labelledby="spread-turn" value={turn} options={[...TURNS]} onChange={setTurn} />
-      </div>
+      </Field>
+      <Field label="Turned">
+        <OptionSelect value={turn} options={TURNS} onChange={setTurn} />
+      </Field>
       <LengthField label="Set in from the line" valueMm={insetMm} unit={unit} onChange={setInsetMm} />
       {line !== undefined && (
         <>

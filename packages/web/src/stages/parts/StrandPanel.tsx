@@ -4,6 +4,7 @@ import { formatLength } from '@sashiko/core/units/length';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { Field } from '../../ui/Field.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { Row } from '../../ui/Row.tsx';
@@ -30,10 +31,8 @@ export function StrandPanel() {
           <Row label="Lights that fit" value={fit.value.fits} />
           <Row label="Line left over" value={formatLength(fit.value.leftMm, unit, 0)} />
           <Row label="Slack of the tightest wire" value={formatLength(fit.value.slackMm, unit)} />
-          <div className="field">
-            <label htmlFor="strand-count">Lights of the strand</label>
+          <Field label="Lights of the strand">
             <NumberField
-              id="strand-count"
               min={1}
               max={fit.value.fits}
               precision={0}
@@ -41,7 +40,7 @@ export function StrandPanel() {
               value={count}
               onChange={setWanted}
             />
-          </div>
+          </Field>
           <div className="buttons">
             <Button
               size="small"

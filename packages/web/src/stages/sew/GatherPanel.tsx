@@ -10,6 +10,7 @@ import {
 } from '@sashiko/core/sewing/gather';
 import { Button, Input } from 'antd';
 import { usePlanStore } from '../../stores/plan-store.ts';
+import { Field } from '../../ui/Field.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { printFiles } from '../../ui/print-files.ts';
 
@@ -57,10 +58,8 @@ function Kits({ plan }: { readonly plan: Plan }) {
   return (
     <section aria-label="Kits">
       <h2>For how many</h2>
-      <div className="field">
-        <label htmlFor="kit-count">Kits</label>
+      <Field label="Kits">
         <NumberField
-          id="kit-count"
           size="small"
           min={1}
           max={500}
@@ -70,11 +69,9 @@ function Kits({ plan }: { readonly plan: Plan }) {
             if (count !== null) commit(changeKits(plan, { count }), 'kits');
           }}
         />
-      </div>
-      <div className="field">
-        <label htmlFor="kit-spare">Laid by, %</label>
+      </Field>
+      <Field label="Laid by, %">
         <NumberField
-          id="kit-spare"
           size="small"
           min={0}
           max={100}
@@ -83,18 +80,16 @@ function Kits({ plan }: { readonly plan: Plan }) {
             if (sparePercent !== null) commit(changeKits(plan, { sparePercent }), 'spare');
           }}
         />
-      </div>
-      <div className="field">
-        <label htmlFor="kit-currency">Currency</label>
+      </Field>
+      <Field label="Currency">
         <Input
-          id="kit-currency"
           size="small"
           maxLength={8}
           placeholder="such as € or kr"
           value={kits.currency}
           onChange={(event) => commit(changeKits(plan, { currency: event.target.value }), 'currency')}
         />
-      </div>
+      </Field>
     </section>
   );
 }

@@ -48,7 +48,6 @@ export function HabitsPanel({
         {HABIT_CHOICES.map(({ field, label, options }) => (
           <Choice
             key={field}
-            id={`habit-${field}`}
             label={label}
             value={habits[field] ?? ''}
             options={options}
@@ -60,7 +59,6 @@ export function HabitsPanel({
         {length('Spare to hold', 'spareMm')}
         {length('Longest piece', 'longestPieceMm')}
         <Choice
-          id="habit-unit"
           label="Lengths in"
           value={habits.unit}
           options={[

@@ -44,10 +44,9 @@ export function MendPanel({ plan, pieces }: { readonly plan: Plan; readonly piec
     useViewStore.getState().setSpotlight({ key: `mend:${runId}`, partIds: [], runIds: [runId] });
   return (
     <>
-      <Choice id="mend-kind" label="What happened" value={kind} options={[...KINDS]} onChange={setKind} />
+      <Choice label="What happened" value={kind} options={[...KINDS]} onChange={setKind} />
       {kind === 'part-replaced' ? (
         <Choice
-          id="mend-part"
           label="Which part"
           value={part.id}
           options={Object.values(plan.parts).map(({ id, name }) => ({ value: id, label: name }))}
@@ -56,7 +55,6 @@ export function MendPanel({ plan, pieces }: { readonly plan: Plan; readonly piec
       ) : (
         <>
           <Choice
-            id="mend-run"
             label="Which thread"
             value={run.id}
             options={options}
@@ -67,7 +65,6 @@ export function MendPanel({ plan, pieces }: { readonly plan: Plan; readonly piec
           />
           {kind === 'short' && other !== undefined && (
             <Choice
-              id="mend-other"
               label="It touches"
               value={other.id}
               options={options.filter(({ value }) => value !== run.id)}

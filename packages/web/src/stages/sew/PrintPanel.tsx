@@ -16,7 +16,6 @@ export function PrintPanel({ plan }: { readonly plan: Plan }) {
   return (
     <>
       <Choice
-        id="paper"
         label="Paper"
         value={plan.habits.paper}
         options={PAPERS.map(({ id, title }) => ({ value: id, label: title }))}

@@ -2,9 +2,10 @@ import { addWork, changeWork, deleteWork } from '@sashiko/core/plan/edits/sewing
 import { panelOf } from '@sashiko/core/plan/panels';
 import type { Work } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { Button, Input, Select } from 'antd';
+import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { usePlanStore } from '../../stores/plan-store.ts';
+import { OptionSelect } from '../../ui/OptionSelect.tsx';
 
 const KINDS: ReadonlyArray<{ readonly value: Work['kind']; readonly label: string }> = [
   { value: 'open', label: 'opens a way in' },
@@ -70,14 +71,14 @@ function WorkRow({ plan, work }: { readonly plan: Plan; readonly work: Work }) {
           ✕
         </button>
       </div>
-      <Select
+      <OptionSelect
         size="small"
         aria-label={`What it does: ${work.title}`}
         value={work.kind}
         options={[...KINDS]}
         onChange={(kind) => commit(changeWork(plan, work.id, { kind }))}
       />
-      <Select
+      <OptionSelect
         size="small"
         aria-label={`Where: ${work.title}`}
         value={work.place}

@@ -14,10 +14,12 @@ import { tidyRun } from '@sashiko/core/router/tidy';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
 import { formatOhm } from '@sashiko/core/units/electrical';
 import { formatLength } from '@sashiko/core/units/length';
-import { Button, Checkbox, Select } from 'antd';
+import { Button, Checkbox } from 'antd';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { Field } from '../../ui/Field.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
+import { OptionSelect } from '../../ui/OptionSelect.tsx';
 import { Row } from '../../ui/Row.tsx';
 import { RunEnds } from './RunEnds.tsx';
 import { RunWays } from './RunWays.tsx';
@@ -88,10 +90,8 @@ export function ChosenRun({ plan, run }: { readonly plan: Plan; readonly run: Ru
         onChange={(change) => commit(changeStitching(plan, run.id, change))}
       />
       {(['strands', 'lines'] as const).map((field) => (
-        <div className="field" key={field}>
-          <label htmlFor={field}>{field === 'strands' ? 'Strands' : 'Sewn so many times'}</label>
+        <Field key={field} label={field === 'strands' ? 'Strands' : 'Sewn so many times'}>
           <NumberField
-            id={field}
             style={{ width: '100%' }}
             min={1}
             max={4}
@@ -101,12 +101,10 @@ export function ChosenRun({ plan, run }: { readonly plan: Plan; readonly run: Ru
               if (value !== null) commit(changeStitching(plan, run.id, { [field]: value }), field);
             }}
           />
-        </div>
+        </Field>
       ))}
-      <div className="field">
-        <span id="run-face">Worked from</span>
-        <Select
-          aria-labelledby="run-face"
+      <Field label="Worked from">
+        <OptionSelect
           value={run.face ?? 'cloth'}
           options={[
             { value: 'cloth', label: 'the face you work on' },
@@ -119,7 +117,7 @@ export function ChosenRun({ plan, run }: { readonly plan: Plan; readonly run: Ru
             )
           }
         />
-      </div>
+      </Field>
       <Checkbox
         checked={run.curved === true}
         disabled={run.bends.length === 0}

@@ -3,11 +3,12 @@ import { hasElement } from '@sashiko/core/parts/part-element';
 import { kindOf } from '@sashiko/core/plan/kind-of';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatLength } from '@sashiko/core/units/length';
-import { Button, Progress, Select } from 'antd';
+import { Button, Progress } from 'antd';
 import { useEffect, useState } from 'react';
 import { useGhosts } from '../../canvas/use-ghosts.ts';
 import { useJobsStore } from '../../stores/jobs-store.ts';
 import { currentPlan, usePlanStore } from '../../stores/plan-store.ts';
+import { OptionSelect } from '../../ui/OptionSelect.tsx';
 import { ask, Cancelled } from '../../workers/workshop.ts';
 
 /** A home for the power, or for the board: ranked places with reasons, shown on the cloth, to take. */
@@ -53,7 +54,7 @@ export function HomesPanel({ plan }: { readonly plan: Plan }) {
     <section aria-label="A home for the power">
       <h2>A home for the power</h2>
       {movable.length > 1 && (
-        <Select
+        <OptionSelect
           aria-label="Which part"
           size="small"
           value={part.id}

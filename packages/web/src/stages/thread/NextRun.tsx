@@ -4,12 +4,13 @@ import { kindOf } from '@sashiko/core/plan/kind-of';
 import { panelOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
-import { Select } from 'antd';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { Choice } from '../../ui/Choice.tsx';
+import { Field } from '../../ui/Field.tsx';
 import { habitChoice } from '../../ui/habit-choices.ts';
 import { LoopsField } from '../../ui/LoopsField.tsx';
+import { OptionSelect } from '../../ui/OptionSelect.tsx';
 import { StitchFields, StitchSelect, ThreadSelect } from './StitchFields.tsx';
 
 const legs = habitChoice('legSign');
@@ -41,10 +42,8 @@ export function NextRun({ plan }: { readonly plan: Plan }) {
           onChange={(stitchId) => commit(changeHabits(plan, { stitchId }, 'change the stitch for new runs'))}
         />
       )}
-      <div className="field">
-        <span id="drawing-way">It goes</span>
-        <Select
-          aria-labelledby="drawing-way"
+      <Field label="It goes">
+        <OptionSelect
           value={alongId ?? (way.curved ? CURVED : STRAIGHT)}
           options={[
             { value: STRAIGHT, label: 'straight' },
@@ -58,7 +57,7 @@ export function NextRun({ plan }: { readonly plan: Plan }) {
             })
           }
         />
-      </div>
+      </Field>
       <StitchFields
         sewn={habits}
         unit={habits.unit}
@@ -66,7 +65,6 @@ export function NextRun({ plan }: { readonly plan: Plan }) {
       />
       {hasBareLegs && (
         <Choice
-          id="leg-sign"
           label={legs.label}
           value={habits.legSign}
           options={legs.options}

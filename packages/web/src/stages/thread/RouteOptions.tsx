@@ -9,6 +9,7 @@ import { useJobsStore } from '../../stores/jobs-store.ts';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { Choice } from '../../ui/Choice.tsx';
+import { Field } from '../../ui/Field.tsx';
 import type { RoutePatience } from '../../workers/messages.ts';
 
 const PATIENCE: ReadonlyArray<{ readonly value: RoutePatience; readonly label: string }> = [
@@ -35,17 +36,14 @@ export function RouteOptions({ plan }: { readonly plan: Plan }) {
   return (
     <>
       <Choice
-        id="route-scope"
         label="Lead"
         value={scopeKey(request.scope)}
         options={scopeOptions(plan, chosen, request.scope)}
         onChange={(key) => setRequest({ scope: scopeOf(key, chosen) })}
       />
       {hasRuns && (
-        <div className="field roomy">
-          <span id="route-existing">Old threads</span>
+        <Field label="Old threads" shape="roomy">
           <Segmented
-            aria-labelledby="route-existing"
             size="small"
             value={request.existing}
             options={[
@@ -54,22 +52,15 @@ export function RouteOptions({ plan }: { readonly plan: Plan }) {
             ]}
             onChange={(existing) => setRequest({ existing: existing as 'keep' | 'give-up' })}
           />
-        </div>
+        </Field>
       )}
       <Choice
-        id="freedom"
         label="Lights turn"
         value={request.freedom}
         options={[...FREEDOMS]}
         onChange={(freedom) => setRequest({ freedom })}
       />
-      <Choice
-        id="patience"
-        label="It may look for"
-        value={patience}
-        options={[...PATIENCE]}
-        onChange={setPatience}
-      />
+      <Choice label="It may look for" value={patience} options={[...PATIENCE]} onChange={setPatience} />
       <details className="more">
         <summary>House style</summary>
         <HouseStyle plan={plan} />
@@ -90,7 +81,6 @@ function HouseStyle({ plan }: { readonly plan: Plan }) {
   return (
     <>
       <Choice
-        id="strand-style"
         label="Strands"
         value={habits.strandStyle}
         options={[
@@ -102,7 +92,6 @@ function HouseStyle({ plan }: { readonly plan: Plan }) {
       />
       {habits.strandStyle === 'chain' && (
         <Choice
-          id="feed"
           label="Rows are fed"
           value={habits.feed}
           options={[
@@ -115,10 +104,8 @@ function HouseStyle({ plan }: { readonly plan: Plan }) {
         />
       )}
       {partsThatAre(plan, 'switch').length > 0 && (
-        <div className="field roomy">
-          <span id="switch-side">Switch in the</span>
+        <Field label="Switch in the" shape="roomy">
           <Segmented
-            aria-labelledby="switch-side"
             size="small"
             value={habits.switchSide}
             options={[
@@ -129,10 +116,9 @@ function HouseStyle({ plan }: { readonly plan: Plan }) {
               change({ switchSide: side as '+' | '-' }, 'put the switch into the other side')
             }
           />
-        </div>
+        </Field>
       )}
       <Choice
-        id="supply-lines"
         label="Supply lines"
         value={habits.supplyLines}
         options={[
@@ -143,7 +129,6 @@ function HouseStyle({ plan }: { readonly plan: Plan }) {
         onChange={(supplyLines) => change({ supplyLines }, 'change how supply lines are sewn')}
       />
       <Choice
-        id="supply-stitch"
         label="Their stitch"
         value={habits.supplyStitchId ?? ''}
         options={[

@@ -6,6 +6,7 @@ import { formatLength } from '@sashiko/core/units/length';
 import { Button, Checkbox, Input } from 'antd';
 import { useState } from 'react';
 import { usePlanStore } from '../../stores/plan-store.ts';
+import { Field } from '../../ui/Field.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 
 /** A tail that is left hanging is about a hand long at first. */
@@ -62,10 +63,8 @@ export function RunEnds({ plan, run }: { readonly plan: Plan; readonly run: Run 
             unit={unit}
             onChange={(lengthMm) => mark({ tail: { lengthMm, until: run.tail?.until ?? until } })}
           />
-          <div className="field">
-            <label htmlFor="tail-until">until</label>
+          <Field label="until">
             <Input
-              id="tail-until"
               value={until}
               maxLength={120}
               onChange={(event) => setUntil(event.target.value)}
@@ -73,7 +72,7 @@ export function RunEnds({ plan, run }: { readonly plan: Plan; readonly run: Run 
                 if (until.trim() !== '' && run.tail !== undefined) mark({ tail: { ...run.tail, until } });
               }}
             />
-          </div>
+          </Field>
         </>
       )}
     </details>

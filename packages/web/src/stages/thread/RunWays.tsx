@@ -16,10 +16,11 @@ import type { HoleRef, Run } from '@sashiko/core/plan/records';
 import { runPath } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { crossingsOf, patchFor } from '@sashiko/core/spacing/patches';
-import { Button, Select } from 'antd';
+import { Button } from 'antd';
 import { useState } from 'react';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
+import { OptionSelect } from '../../ui/OptionSelect.tsx';
 
 /** Where a run goes as a whole: turned round, slid aside, split, joined, carried over another. */
 export function RunWays({ plan, run }: { readonly plan: Plan; readonly run: Run }) {
@@ -49,7 +50,7 @@ export function RunWays({ plan, run }: { readonly plan: Plan; readonly run: Run 
         </Button>
       </div>
       {passed.length > 0 && (
-        <Select
+        <OptionSelect
           aria-label="Split it at a hole"
           placeholder="Split it at a hole it passes"
           value={null}
@@ -61,7 +62,7 @@ export function RunWays({ plan, run }: { readonly plan: Plan; readonly run: Run 
         />
       )}
       {neighbours.length > 0 && (
-        <Select
+        <OptionSelect
           aria-label="Join it with another run"
           placeholder="Make one run with"
           value={null}
@@ -72,7 +73,7 @@ export function RunWays({ plan, run }: { readonly plan: Plan; readonly run: Run 
         />
       )}
       {crossed.length > 0 && (
-        <Select
+        <OptionSelect
           aria-label="Carry it over another run on a patch"
           placeholder="Carry it on a patch over"
           value={null}

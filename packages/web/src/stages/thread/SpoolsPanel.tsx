@@ -4,6 +4,7 @@ import { THREAD_KINDS } from '@sashiko/core/thread/thread-kinds';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { Field } from '../../ui/Field.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { ThreadSelect } from './StitchFields.tsx';
@@ -44,10 +45,9 @@ export function SpoolsPanel() {
           to end, and type both in: it takes the place of the table.
         </p>
         <LengthField label="Length of the line" valueMm={swatchMm} unit={unit} onChange={setSwatchMm} />
-        <div className="field">
-          <label htmlFor="swatch-ohm">It reads, Ω</label>
-          <NumberField id="swatch-ohm" style={{ width: '100%' }} min={0.01} value={ohm} onChange={setOhm} />
-        </div>
+        <Field label="It reads, Ω">
+          <NumberField style={{ width: '100%' }} min={0.01} value={ohm} onChange={setOhm} />
+        </Field>
         <div className="buttons">
           <Button
             size="small"
@@ -74,10 +74,8 @@ export function SpoolsPanel() {
       </section>
       <section aria-label="Stock">
         <h2>Left on the spool</h2>
-        <div className="field">
-          <label htmlFor="spool-left">Metres left</label>
+        <Field label="Metres left">
           <NumberField
-            id="spool-left"
             style={{ width: '100%' }}
             min={0}
             step={0.5}
@@ -93,7 +91,7 @@ export function SpoolsPanel() {
               )
             }
           />
-        </div>
+        </Field>
       </section>
     </>
   );

@@ -2,8 +2,8 @@ import type { Run } from '@sashiko/core/plan/records';
 import { SEWN_STITCHES } from '@sashiko/core/thread/stitch-kinds';
 import { THREAD_KINDS } from '@sashiko/core/thread/thread-kinds';
 import type { LengthUnit } from '@sashiko/core/units/length';
-import { Select } from 'antd';
 import { LengthField } from '../../ui/LengthField.tsx';
+import { OptionSelect } from '../../ui/OptionSelect.tsx';
 
 interface StitchFieldsProps {
   readonly sewn: Pick<Run, 'stitchMm' | 'gapMm'>;
@@ -39,7 +39,7 @@ export function ThreadSelect({
   readonly onChange: (id: string) => void;
 }) {
   return (
-    <Select
+    <OptionSelect
       aria-label="Thread"
       value={value}
       options={THREAD_KINDS.map((kind) => ({ value: kind.id, label: `${kind.title} · ${kind.ohmPerM} Ω/m` }))}
@@ -58,7 +58,7 @@ export function StitchSelect({
 }) {
   return (
     <>
-      <Select
+      <OptionSelect
         aria-label="Stitch kind"
         value={value}
         options={SEWN_STITCHES.map((kind) => ({ value: kind.id, label: kind.title }))}

@@ -1,0 +1,62 @@
+import { hasElement } from '@sashiko/core/parts/part-element';
+import { moveParts, turnPart } from '@sashiko/core/plan/edits/part-edits';
+import { kindOf } from '@sashiko/core/plan/kind-of';
+import type { Part } from '@sashiko/core/plan/records';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { Button } from 'antd';
+import { withRepair } from '../../canvas/follow-threads.ts';
+import { usePlanStore } from '../../stores/plan-store.ts';
+import { Field } from '../../ui/Field.tsx';
+import { LengthField } from '../../ui/LengthField.tsx';
+import { NumberField } from '../../ui/NumberField.tsx';
+
+/** Where a part lies and how it is turned; its threads follow. */
+export function PartPlace({ plan, part }: { readonly plan: Plan; readonly part: Part }) {
+  const commit = usePlanStore((state) => state.commit);
+  const { unit } = plan.habits;
+  return (
+    <>
+      <LengthField
+        label="From the left"
+        valueMm={part.at.x}
+        unit={unit}
+        onChange={(mm) =>
+          commit(withRepair(plan, moveParts(plan, [part.id], { x: mm - part.at.x, y: 0 }), [part.id]))
+        }
+      />
+      <LengthField
+        label="From the top"
+        valueMm={part.at.y}
+        unit={unit}
+        onChange={(mm) =>
+          commit(withRepair(plan, moveParts(plan, [part.id], { x: 0, y: mm - part.at.y }), [part.id]))
+        }
+      />
+      <Field label="Turned by">
+        <NumberField
+          style={{ width: '100%' }}
+          value={Math.round(part.turnDeg * 10) / 10}
+          suffix="°"
+          onChange={(turn) => {
+            if (turn !== null)
+              commit(withRepair(plan, turnPart(plan, part.id, turn), [part.id]), `turn ${part.id}`);
+          }}
+        />
+      </Field>
+      <div className="buttons">
+        <Button
+          size="small"
+          onClick={() => commit(withRepair(plan, turnPart(plan, part.id, part.turnDeg + 90), [part.id]))}
+        >
+          Quarter turn
+        </Button>
+        <Button
+          size="small"
+          onClick={() => commit(withRepair(plan, turnPart(plan, part.id, part.turnDeg + 180), [part.id]))}
+        >
+          {hasElement(kindOf(plan, part), 'light') ? 'Exchange + and −' : 'Half turn'}
+        </Button>
+      </div>
+    </>
+  );
+}
