@@ -8,6 +8,7 @@ import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 're
 import { type Camera, fitCamera, zoomAbout } from '../stores/camera.ts';
 import { usePlanStore, useShownPlan } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
+import { INK } from '../ui/ink.ts';
 import { ClothDrawing } from './ClothDrawing.tsx';
 import { NodeHandles, PenLine, SizeHandles } from './ClothOverlay.tsx';
 import { clothPath } from './Ground.tsx';
@@ -195,7 +196,7 @@ function TableStitches({
   return (
     <path
       d={lines.join('')}
-      stroke={isDim ? '#1c2747' : 'var(--line)'}
+      stroke={isDim ? INK.dusk : 'var(--line)'}
       strokeWidth={1}
       strokeDasharray="11 8"
       opacity={0.6}
@@ -221,9 +222,9 @@ function MarqueeBox({
       y={Math.min(a.y, b.y)}
       width={Math.abs(a.x - b.x)}
       height={Math.abs(a.y - b.y)}
-      fill="#fffdf8"
+      fill={INK.paper}
       fillOpacity={0.15}
-      stroke="#fffdf8"
+      stroke={INK.paper}
       strokeWidth={1.5 / scale}
       strokeDasharray={`${5 / scale} ${4 / scale}`}
     />

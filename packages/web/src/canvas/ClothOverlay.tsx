@@ -12,6 +12,7 @@ import { formatLength } from '@sashiko/core/units/length';
 import type { KeyboardEvent } from 'react';
 import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
+import { INK } from '../ui/ink.ts';
 import { editableLine, withNodes } from './line-edits.ts';
 import { linePath } from './seen.ts';
 
@@ -40,11 +41,11 @@ export function NodeHandles({ plan, face, scale }: OverlayProps) {
   const legs = closed ? nodes.length : nodes.length - 1;
   return (
     <g>
-      <path d={path} fill="none" stroke="#fffdf8" strokeWidth={3.4 / scale} opacity={0.8} />
+      <path d={path} fill="none" stroke={INK.paper} strokeWidth={3.4 / scale} opacity={0.8} />
       <path
         d={path}
         fill="none"
-        stroke="#31457a"
+        stroke={INK.indigo}
         strokeWidth={1.8 / scale}
         strokeDasharray={`${7 / scale} ${4 / scale}`}
       />
@@ -79,9 +80,9 @@ export function NodeHandles({ plan, face, scale }: OverlayProps) {
             cx={at.x}
             cy={at.y}
             r={r * 0.7}
-            fill="#fffdf8"
+            fill={INK.paper}
             fillOpacity={0.8}
-            stroke="#31457a"
+            stroke={INK.indigo}
             strokeWidth={1.2 / scale}
             strokeDasharray={`${2 / scale}`}
             style={{ cursor: 'copy' }}
@@ -105,14 +106,14 @@ export function NodeHandles({ plan, face, scale }: OverlayProps) {
                 const h = seen(handle);
                 return (
                   <g key={side}>
-                    <path d={`M${p.x} ${p.y}L${h.x} ${h.y}`} stroke="#31457a" strokeWidth={1.3 / scale} />
+                    <path d={`M${p.x} ${p.y}L${h.x} ${h.y}`} stroke={INK.indigo} strokeWidth={1.3 / scale} />
                     <circle
                       data-handle={`${i}.${side}`}
                       cx={h.x}
                       cy={h.y}
                       r={r * 0.9}
-                      fill="#ffe9a8"
-                      stroke="#31457a"
+                      fill={INK.lamp}
+                      stroke={INK.indigo}
                       strokeWidth={1.5 / scale}
                       style={{ cursor: 'move' }}
                     />
@@ -135,8 +136,8 @@ export function NodeHandles({ plan, face, scale }: OverlayProps) {
               width={2 * r}
               height={2 * r}
               rx={before === undefined && after === undefined ? 0 : r}
-              fill={isChosen ? '#ffe9a8' : '#fffdf8'}
-              stroke="#31457a"
+              fill={isChosen ? INK.lamp : INK.paper}
+              stroke={INK.indigo}
               strokeWidth={2 / scale}
               style={{ cursor: 'move' }}
             />
@@ -168,8 +169,8 @@ export function SizeHandles({ plan, face, scale }: OverlayProps) {
               cx={at.x}
               cy={at.y}
               r={r * 1.25}
-              fill="#fffdf8"
-              stroke="#31457a"
+              fill={INK.paper}
+              stroke={INK.indigo}
               strokeWidth={2 / scale}
             />
             <path
@@ -179,7 +180,7 @@ export function SizeHandles({ plan, face, scale }: OverlayProps) {
                   : `M${at.x} ${at.y - r * 0.7}v${r * 1.4}m${-r * 0.4} ${-r * 0.4}l${r * 0.4} ${r * 0.4}l${r * 0.4} ${-r * 0.4}`
               }
               fill="none"
-              stroke="#31457a"
+              stroke={INK.indigo}
               strokeWidth={1.6 / scale}
             />
             <title>{`${field.title}: ${formatLength(shape.sizes[field.id] ?? 0, plan.habits.unit)}. Pull to change it.`}</title>
@@ -202,7 +203,7 @@ export function PenLine({ plan, face, scale }: OverlayProps) {
           <path
             d={linePath(tool.points.map(seen), tool.purpose === 'straighten' && tool.points.length === 4)}
             fill="none"
-            stroke="#ffe9a8"
+            stroke={INK.lamp}
             strokeWidth={2 / scale}
             strokeDasharray={`${6 / scale} ${4 / scale}`}
           />
@@ -212,7 +213,7 @@ export function PenLine({ plan, face, scale }: OverlayProps) {
           <g key={i}>
             <path
               d={`M${p.x - 9 / scale} ${p.y}h${18 / scale}M${p.x} ${p.y - 9 / scale}v${18 / scale}`}
-              stroke="#b3372c"
+              stroke={INK.madder}
               strokeWidth={1.6 / scale}
             />
             <text
@@ -220,7 +221,7 @@ export function PenLine({ plan, face, scale }: OverlayProps) {
               y={p.y - 8 / scale}
               fontSize={14 / scale}
               fontWeight={700}
-              fill="#b3372c"
+              fill={INK.madder}
             >
               {i + 1}
             </text>
@@ -238,14 +239,14 @@ export function PenLine({ plan, face, scale }: OverlayProps) {
       <path
         d={linePath(flattenCurve(nodes, false).map(seen))}
         fill="none"
-        stroke="#fffdf8"
+        stroke={INK.paper}
         strokeWidth={4 / scale}
         opacity={0.85}
       />
       <path
         d={linePath(flattenCurve(nodes, false).map(seen))}
         fill="none"
-        stroke="#31457a"
+        stroke={INK.indigo}
         strokeWidth={2 / scale}
         strokeDasharray={`${7 / scale} ${4 / scale}`}
       />
@@ -258,8 +259,8 @@ export function PenLine({ plan, face, scale }: OverlayProps) {
             y={p.y - 4 / scale}
             width={8 / scale}
             height={8 / scale}
-            fill={at === first?.at && tool.nodes.length > 2 ? '#ffe9a8' : '#fffdf8'}
-            stroke="#31457a"
+            fill={at === first?.at && tool.nodes.length > 2 ? INK.lamp : INK.paper}
+            stroke={INK.indigo}
             strokeWidth={1.6 / scale}
           />
         );

@@ -2,6 +2,7 @@ import type { Finding } from '@sashiko/core/checks/finding';
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
 import { panelOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { INK } from '../ui/ink.ts';
 
 interface FlagsProps {
   readonly plan: Plan;
@@ -12,7 +13,7 @@ interface FlagsProps {
   readonly onChoose: (finding: Finding) => void;
 }
 
-const FLAG_COLOURS = { stop: '#b3372c', mend: '#96560b', note: '#31457a' } as const;
+const FLAG_COLOURS = { stop: INK.madder, mend: INK.amber, note: INK.indigo } as const;
 
 /** Numbered flags where findings are: a square for stop, a disc for mend and note. */
 export function Flags({ plan, face, scale, findings, chosenKey, onChoose }: FlagsProps) {
@@ -39,13 +40,20 @@ export function Flags({ plan, face, scale, findings, chosenKey, onChoose }: Flag
                 cy={at.y}
                 r={16 / scale}
                 fill="none"
-                stroke="#ffe9a8"
+                stroke={INK.lamp}
                 strokeWidth={2.5 / scale}
                 strokeDasharray={`${5 / scale} ${3 / scale}`}
               />
             )}
             <path d={`M${at.x} ${at.y}v${-up}`} stroke={fill} strokeWidth={2 / scale} />
-            <circle cx={at.x} cy={at.y} r={3 / scale} fill={fill} stroke="#fff" strokeWidth={1 / scale} />
+            <circle
+              cx={at.x}
+              cy={at.y}
+              r={3 / scale}
+              fill={fill}
+              stroke={INK.white}
+              strokeWidth={1 / scale}
+            />
             {finding.severity === 'stop' ? (
               <rect
                 x={at.x - r}
@@ -54,18 +62,25 @@ export function Flags({ plan, face, scale, findings, chosenKey, onChoose }: Flag
                 height={2 * r}
                 rx={3 / scale}
                 fill={fill}
-                stroke="#fff"
+                stroke={INK.white}
                 strokeWidth={1.5 / scale}
               />
             ) : (
-              <circle cx={at.x} cy={at.y - up} r={r} fill={fill} stroke="#fff" strokeWidth={1.5 / scale} />
+              <circle
+                cx={at.x}
+                cy={at.y - up}
+                r={r}
+                fill={fill}
+                stroke={INK.white}
+                strokeWidth={1.5 / scale}
+              />
             )}
             <text
               x={at.x}
               y={at.y - up + 4.6 / scale}
               fontSize={13.5 / scale}
               textAnchor="middle"
-              fill="#fff"
+              fill={INK.white}
               fontWeight={700}
             >
               {i + 1}

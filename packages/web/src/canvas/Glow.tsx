@@ -6,6 +6,7 @@ import { panelOf } from '@sashiko/core/plan/panels';
 import type { Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { useId } from 'react';
+import { INK } from '../ui/ink.ts';
 
 interface GlowProps {
   readonly plan: Plan;
@@ -37,7 +38,7 @@ export function Glow({ plan, face, lights }: GlowProps) {
         const strength = perceived(amp);
         if (part === undefined || strength < 0.03) return null;
         const at = asSeen(panelOf(plan), face, part.at);
-        const colour = maybeLightColour(colourOf(plan, part, lightId))?.glow ?? '#ffe9a8';
+        const colour = maybeLightColour(colourOf(plan, part, lightId))?.glow ?? INK.lamp;
         // Seen from the other face the cloth swallows most of it.
         const through = part.face === face ? 1 : 0.35;
         return (

@@ -1,4 +1,5 @@
 /** The cloth itself: its weave, openings, a picture under the drawing, lines and areas. */
+
 import {
   asSeen,
   type Cloth,
@@ -12,6 +13,7 @@ import {
 import { maybeClothColour } from '@sashiko/core/cloth/cloth-kinds';
 import type { Backdrop, PlanImage } from '@sashiko/core/plan/records';
 import { memo, useId } from 'react';
+import { INK } from '../ui/ink.ts';
 import { linePath } from './seen.ts';
 
 interface GroundProps {
@@ -37,24 +39,29 @@ export function clothPath(cloth: Cloth, face: Face): string {
 export const Ground = memo(function Ground({ cloth, backdrop, image, face, isDark, isDim }: GroundProps) {
   const weave = useId();
   const clip = useId();
-  const hex = maybeClothColour(cloth.colourId)?.hex ?? '#efe6d2';
+  const hex = maybeClothColour(cloth.colourId)?.hex ?? INK.oat;
   const path = clothPath(cloth, face);
   const fill = { d: path, fillRule: 'evenodd' as const };
   return (
     <g>
       <defs>
         <pattern id={weave} width="2" height="2" patternUnits="userSpaceOnUse">
-          <path d="M0 0.5H2M0.5 0V2" stroke={isDark ? '#fff' : '#6b5c3c'} strokeWidth="0.22" opacity={0.11} />
+          <path
+            d="M0 0.5H2M0.5 0V2"
+            stroke={isDark ? INK.white : INK.umber}
+            strokeWidth="0.22"
+            opacity={0.11}
+          />
         </pattern>
         <clipPath id={clip}>
           <path d={path} clipRule="evenodd" />
         </clipPath>
       </defs>
-      <path {...fill} transform="translate(0.8 1.6)" fill="#000" opacity={0.22} />
+      <path {...fill} transform="translate(0.8 1.6)" fill={INK.black} opacity={0.22} />
       <path
         {...fill}
         fill={hex}
-        stroke={isDark ? '#ffffff' : '#b7a57c'}
+        stroke={isDark ? INK.white : INK.straw}
         strokeOpacity={isDark ? 0.25 : 1}
         strokeWidth={0.5}
         strokeLinejoin="round"
@@ -63,8 +70,8 @@ export const Ground = memo(function Ground({ cloth, backdrop, image, face, isDar
       {backdrop !== null && image !== undefined && !isDim && (
         <Picture cloth={cloth} backdrop={backdrop} image={image} face={face} />
       )}
-      {isDim && <path {...fill} fill="#060a18" opacity={0.72} />}
-      {face === 'wrong' && !isDim && <path {...fill} fill={isDark ? '#fff' : '#000'} opacity={0.07} />}
+      {isDim && <path {...fill} fill={INK.pitch} opacity={0.72} />}
+      {face === 'wrong' && !isDim && <path {...fill} fill={isDark ? INK.white : INK.black} opacity={0.07} />}
       <g clipPath={`url(#${clip})`}>
         <Guides cloth={cloth} face={face} isDark={isDark} />
       </g>
@@ -107,7 +114,7 @@ function Guides({ cloth, face, isDark }: Pick<GroundProps, 'cloth' | 'face' | 'i
   return (
     <g
       fill="none"
-      stroke={isDark ? '#f6f1e6' : '#7b6c4d'}
+      stroke={isDark ? INK.linen : INK.walnut}
       strokeWidth={0.4}
       strokeDasharray="5 2.5"
       opacity={0.45}
@@ -152,7 +159,7 @@ export const MarkingDrawing = memo(function MarkingDrawing({
   isDark,
 }: MarkingDrawingProps) {
   const { dash, width, fill } = LOOK[marking.use];
-  const ink = marking.use === 'keep-out' ? (isDark ? '#ffc46b' : '#8a4b06') : isDark ? '#f6f1e6' : '#6a5c40';
+  const ink = marking.use === 'keep-out' ? (isDark ? INK.ember : INK.bark) : isDark ? INK.linen : INK.earth;
   const data = linePath(
     curvePoints(marking).map((p) => asSeen(cloth, face, p)),
     marking.closed,

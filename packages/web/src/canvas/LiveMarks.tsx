@@ -4,6 +4,7 @@ import { panelOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { openFindingsOf } from '../stores/derived.ts';
 import { useShownPlan } from '../stores/plan-store.ts';
+import { INK } from '../ui/ink.ts';
 
 interface LiveMarksProps {
   readonly plan: Plan;
@@ -33,7 +34,7 @@ function LiveMark({ finding, plan, face, scale }: LiveMarksProps & { readonly fi
   const at = asSeen(panelOf(plan), face, finding.at);
   const r = 8 / scale;
   const isStop = finding.severity === 'stop';
-  const paint = { fill: isStop ? '#b3372c' : '#96560b', stroke: '#fff', strokeWidth: 1.2 / scale };
+  const paint = { fill: isStop ? INK.madder : INK.amber, stroke: INK.white, strokeWidth: 1.2 / scale };
   return (
     <g>
       {isStop ? (
@@ -43,7 +44,7 @@ function LiveMark({ finding, plan, face, scale }: LiveMarksProps & { readonly fi
       )}
       <path
         d={`M${at.x} ${at.y - r * 0.55}v${r * 0.62}M${at.x} ${at.y + r * 0.45}v${r * 0.1}`}
-        stroke="#fff"
+        stroke={INK.white}
         strokeWidth={2 / scale}
         strokeLinecap="round"
       />

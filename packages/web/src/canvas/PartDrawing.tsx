@@ -6,6 +6,7 @@ import { signMark } from '@sashiko/core/plan/hole-names';
 import { poseOf } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/records';
 import { memo } from 'react';
+import { INK } from '../ui/ink.ts';
 import { MATERIAL, SIGN_INK } from './palette.ts';
 import { linePath, partTransform } from './seen.ts';
 
@@ -39,7 +40,7 @@ export const PartDrawing = memo(function PartDrawing({
           <path
             d={linePath(kind.outline, true)}
             fill="none"
-            stroke="#fff"
+            stroke={INK.white}
             strokeWidth={2.6}
             strokeLinejoin="round"
           />
@@ -48,7 +49,7 @@ export const PartDrawing = memo(function PartDrawing({
           <path
             d={linePath(kind.outline, true)}
             fill="none"
-            stroke="#31457a"
+            stroke={INK.indigo}
             strokeWidth={1.2}
             strokeDasharray="3 2"
             strokeLinejoin="round"
@@ -142,8 +143,8 @@ function HoleDrawing({
         cx={at.x}
         cy={at.y}
         r={hole.diameterMm / 2}
-        fill="#fffdf8"
-        stroke="#8b8069"
+        fill={INK.paper}
+        stroke={INK.twine}
         strokeWidth={0.4}
         strokeDasharray="0.8 0.6"
       />
@@ -161,7 +162,7 @@ function HoleDrawing({
           width={2 * hole.padRadiusMm}
           height={2 * hole.padRadiusMm}
           transform={`rotate(${part.turnDeg} ${at.x} ${at.y})`}
-          fill="#fffdf8"
+          fill={INK.paper}
           stroke={ink}
           strokeWidth={0.9}
         />
@@ -170,7 +171,7 @@ function HoleDrawing({
           cx={at.x}
           cy={at.y}
           r={hole.padRadiusMm}
-          fill="#fffdf8"
+          fill={INK.paper}
           stroke={ink}
           strokeWidth={hole.form === 'curl' ? 0.9 : 0.5}
           strokeDasharray={hole.form === 'tape' ? '1.6 0.8' : undefined}

@@ -13,6 +13,7 @@ import type { Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { memo } from 'react';
 import { type Ghost, useViewStore } from '../stores/view-store.ts';
+import { INK } from '../ui/ink.ts';
 import { clampPlacing } from './clamp.ts';
 import { PartDrawing } from './PartDrawing.tsx';
 
@@ -27,8 +28,8 @@ interface NamesProps {
 
 /** The parts' names, upright and never smaller than can be read. */
 export function PartNames({ plan, face, scale, isDark, notes }: NamesProps) {
-  const ink = isDark ? '#fbf6ea' : '#232a3b';
-  const halo = isDark ? '#131b34' : '#fbf6ea';
+  const ink = isDark ? INK.cotton : INK.ink;
+  const halo = isDark ? INK.midnight : INK.cotton;
   return (
     <g
       pointerEvents="none"
@@ -107,7 +108,7 @@ export function TurnHandle({
     <g data-turn={part.id} style={{ cursor: 'grab' }}>
       <path
         d={`M${rim.x} ${rim.y}L${handle.x} ${handle.y}`}
-        stroke="#fffdf8"
+        stroke={INK.paper}
         strokeWidth={2 / scale}
         strokeDasharray={`${4 / scale} ${3 / scale}`}
       />
@@ -115,14 +116,14 @@ export function TurnHandle({
         cx={handle.x}
         cy={handle.y}
         r={8 / scale}
-        fill="#fffdf8"
-        stroke="#31457a"
+        fill={INK.paper}
+        stroke={INK.indigo}
         strokeWidth={2 / scale}
       />
       <path
         d={`M${handle.x - 3.4 / scale} ${handle.y + 1 / scale}a${3.5 / scale} ${3.5 / scale} 0 1 1 ${3.4 / scale} ${2.6 / scale}`}
         fill="none"
-        stroke="#31457a"
+        stroke={INK.indigo}
         strokeWidth={1.4 / scale}
       />
     </g>
@@ -190,16 +191,16 @@ export function SnapMarks({
           <g key={words + from.x + from.y}>
             <path
               d={`M${a.x} ${a.y}L${b.x} ${b.y}`}
-              stroke="#ffe9a8"
+              stroke={INK.lamp}
               strokeWidth={1.6 / scale}
               strokeDasharray={`${6 / scale} ${4 / scale}`}
             />
-            <circle cx={b.x} cy={b.y} r={3 / scale} fill="#ffe9a8" />
+            <circle cx={b.x} cy={b.y} r={3 / scale} fill={INK.lamp} />
             <text
               x={b.x + 12 / scale}
               y={b.y - 12 / scale}
-              fill="#fffdf8"
-              stroke="#131b34"
+              fill={INK.paper}
+              stroke={INK.midnight}
               strokeWidth={3 / scale}
               paintOrder="stroke"
             >

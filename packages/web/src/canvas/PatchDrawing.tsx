@@ -2,6 +2,7 @@ import { asSeen, type Cloth, type Face } from '@sashiko/core/cloth/cloth';
 import type { Patch } from '@sashiko/core/plan/records';
 import { patchCorners } from '@sashiko/core/spacing/patches';
 import { memo } from 'react';
+import { INK } from '../ui/ink.ts';
 
 /** A piece of felt between two lines, sewn down along its rim. */
 export const PatchDrawing = memo(function PatchDrawing({
@@ -20,15 +21,15 @@ export const PatchDrawing = memo(function PatchDrawing({
       <polygon
         data-patch={patch.id}
         points={points}
-        fill="#d9cfb6"
-        stroke="#8b8069"
+        fill={INK.sand}
+        stroke={INK.twine}
         strokeWidth={0.5}
         strokeLinejoin="round"
       />
       <polygon
         points={points}
         fill="none"
-        stroke="#5f563f"
+        stroke={INK.peat}
         strokeWidth={0.45}
         strokeDasharray="1.6 1.2"
         transform={`translate(${patchMiddle(corners)}) scale(0.84) translate(${patchMiddle(corners, -1)})`}

@@ -5,6 +5,7 @@ import { holePoint } from '@sashiko/core/plan/placed';
 import { runPath } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { piecesOf } from '../stores/derived.ts';
+import { INK } from '../ui/ink.ts';
 
 /** The end of a piece is woven back through about three stitches, mm between the crossings. */
 const WEAVE_EVERY_MM = 4;
@@ -14,7 +15,7 @@ const WEAVES = 3;
 export function PieceEnds({ plan, face }: { readonly plan: Plan; readonly face: Face }) {
   const seen = (p: { readonly x: number; readonly y: number }) => asSeen(panelOf(plan), face, p);
   return (
-    <g pointerEvents="none" fill="none" stroke="#ffe9a8" strokeWidth={0.7} strokeLinecap="round">
+    <g pointerEvents="none" fill="none" stroke={INK.lamp} strokeWidth={0.7} strokeLinecap="round">
       {piecesOf(plan).map((piece) => {
         const [first, last] = [piece.passes[0], piece.passes.at(-1)];
         if (first === undefined || last === undefined) return null;
@@ -23,7 +24,7 @@ export function PieceEnds({ plan, face }: { readonly plan: Plan; readonly face: 
         const hasTail = last.run.tail !== undefined;
         return (
           <g key={piece.id}>
-            <circle cx={knot.x} cy={knot.y} r={1.3} fill="#ffe9a8" stroke="#1d2a4d" strokeWidth={0.4}>
+            <circle cx={knot.x} cy={knot.y} r={1.3} fill={INK.lamp} stroke={INK.night} strokeWidth={0.4}>
               <title>A piece starts here</title>
             </circle>
             {hasTail ? (

@@ -7,6 +7,7 @@ import type { Run } from '@sashiko/core/plan/records';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
 import type { LineSum } from '@sashiko/core/thread/thread-sums';
 import { memo } from 'react';
+import { INK } from '../ui/ink.ts';
 import { SIDE_THREAD } from './palette.ts';
 import { linePath, spansPath } from './seen.ts';
 
@@ -46,7 +47,7 @@ export const RunDrawing = memo(function RunDrawing({
       {isChosen && (
         <path
           d={linePath(corners)}
-          stroke={isDark ? '#ffe9a8' : '#31457a'}
+          stroke={isDark ? INK.lamp : INK.indigo}
           strokeWidth={4}
           opacity={isDark ? 0.45 : 0.28}
           strokeLinejoin="round"
@@ -63,7 +64,7 @@ export const RunDrawing = memo(function RunDrawing({
             strokeLinecap="butt"
             opacity={isDark ? 0.75 : 0.6}
           />
-          <path d={near} stroke="#fbf6ea" strokeWidth={2.5} />
+          <path d={near} stroke={INK.cotton} strokeWidth={2.5} />
           <path d={near} stroke={colour} strokeWidth={1.4} />
         </>
       )}
@@ -87,13 +88,13 @@ function LaidLine({
   const data = linePath(points);
   return form === 'wire' ? (
     <>
-      <path d={data} stroke="#2b2f3a" strokeWidth={1.5} strokeLinejoin="round" />
+      <path d={data} stroke={INK.graphite} strokeWidth={1.5} strokeLinejoin="round" />
       <path d={data} stroke={colour} strokeWidth={0.7} strokeLinejoin="round" />
     </>
   ) : (
     <>
-      <path d={data} stroke="#8b8069" strokeWidth={5.4} strokeLinecap="butt" />
-      <path d={data} stroke="#cfc6ad" strokeWidth={4.8} strokeLinecap="butt" />
+      <path d={data} stroke={INK.twine} strokeWidth={5.4} strokeLinecap="butt" />
+      <path d={data} stroke={INK.hemp} strokeWidth={4.8} strokeLinecap="butt" />
       <path d={data} stroke={colour} strokeWidth={0.8} strokeDasharray="2 2" />
     </>
   );
@@ -120,7 +121,7 @@ function Signs({
     <g aria-hidden="true">
       {Array.from({ length: count }, (_, i) => pointAlong(points, (length * (i + 0.5)) / count)).map((p) => (
         <g key={`${p.x},${p.y}`}>
-          <circle cx={p.x} cy={p.y} r={1.9} fill="#fffdf8" stroke={colour} strokeWidth={0.35} />
+          <circle cx={p.x} cy={p.y} r={1.9} fill={INK.paper} stroke={colour} strokeWidth={0.35} />
           <path
             d={`M${p.x - 1} ${p.y}H${p.x + 1}${sign === '+' ? `M${p.x} ${p.y - 1}V${p.y + 1}` : ''}`}
             stroke={colour}

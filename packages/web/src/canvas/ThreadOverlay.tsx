@@ -14,6 +14,7 @@ import type { Plan } from '@sashiko/core/plan/schema';
 import type { KeyboardEvent } from 'react';
 import { usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
+import { INK } from '../ui/ink.ts';
 import { bendHandles } from './bend-handles.ts';
 import { CATCH_PX } from './gestures/gesture.ts';
 import { draftPath, measureDraft } from './live-measure.ts';
@@ -61,7 +62,7 @@ export function DraftRun({ plan, scale }: OverlayProps) {
       {gap !== null && gap.gapMm < gap.wantedMm * 2 && (
         <path
           d={linePath([seen(gap.at.onFirst), seen(gap.at.onSecond)])}
-          stroke={gap.verdict === null ? '#8ed0a4' : '#ffb0a4'}
+          stroke={gap.verdict === null ? INK.mint : INK.blush}
           strokeWidth={1.6 / scale}
           strokeDasharray={`${3 / scale} ${3 / scale}`}
         />
@@ -71,7 +72,7 @@ export function DraftRun({ plan, scale }: OverlayProps) {
           {...centre(seen(holePoint(plan, target)))}
           r={CATCH_PX / scale}
           fill="none"
-          stroke="#ffe9a8"
+          stroke={INK.lamp}
           strokeWidth={2 / scale}
         />
       )}
@@ -118,9 +119,9 @@ export function BendHandles({ plan, scale }: OverlayProps) {
           onKeyDown={(event) => onEnter(event, () => pullBend(plan, runId, i, p))}
           {...centre(seen(p))}
           r={5 / scale}
-          fill="#fffdf8"
+          fill={INK.paper}
           fillOpacity={0.75}
-          stroke="#31457a"
+          stroke={INK.indigo}
           strokeWidth={1.2 / scale}
           strokeDasharray={`${2 / scale}`}
           style={{ cursor: 'copy' }}
@@ -140,8 +141,8 @@ export function BendHandles({ plan, scale }: OverlayProps) {
           onKeyDown={(event) => onEnter(event, () => useViewStore.getState().select({ runId, bend: i }))}
           {...centre(seen(p))}
           r={7 / scale}
-          fill={bend === i ? '#ffe9a8' : '#fffdf8'}
-          stroke="#31457a"
+          fill={bend === i ? INK.lamp : INK.paper}
+          stroke={INK.indigo}
           strokeWidth={2 / scale}
           style={{ cursor: 'move' }}
         />

@@ -4,6 +4,7 @@ import { runPath } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { linePath } from '../../canvas/seen.ts';
 import { pathsOf } from '../../stores/derived.ts';
+import { INK } from '../../ui/ink.ts';
 
 /** The way of the chosen light: beads that run along its threads from + to −. Standing still, arrows say as much. */
 export function PathOverlay({
@@ -29,8 +30,8 @@ export function PathOverlay({
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: a way is its order
           <g key={i}>
-            <path d={d} stroke="#1d2a4d" strokeWidth={4.6} opacity={0.35} />
-            <path d={d} className="beads" stroke="#ffe9a8" strokeWidth={2.6} strokeDasharray="0.1 6" />
+            <path d={d} stroke={INK.night} strokeWidth={4.6} opacity={0.35} />
+            <path d={d} className="beads" stroke={INK.lamp} strokeWidth={2.6} strokeDasharray="0.1 6" />
             <Arrow points={isForward ? points : [...points].reverse()} />
           </g>
         );
@@ -49,8 +50,8 @@ function Arrow({ points }: { readonly points: ReadonlyArray<{ readonly x: number
     <path
       d="M-3 -2.6L2.4 0L-3 2.6Z"
       transform={`translate(${(a.x + b.x) / 2} ${(a.y + b.y) / 2}) rotate(${degrees})`}
-      fill="#ffe9a8"
-      stroke="#1d2a4d"
+      fill={INK.lamp}
+      stroke={INK.night}
       strokeWidth={0.5}
     />
   );

@@ -1,5 +1,6 @@
 import type { RunTime } from '@sashiko/core/circuit/how-long';
 import { formatHours } from '@sashiko/core/units/electrical';
+import { INK } from '../../ui/ink.ts';
 
 const WIDTH = 280;
 const HEIGHT = 92;
@@ -18,7 +19,7 @@ export function RunTimeCurve({ time }: { readonly time: RunTime }) {
   return (
     <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={label}>
       <path d={`M4 6V${HEIGHT - 18}H${WIDTH - 4}`} stroke="var(--line)" fill="none" />
-      <path d={line} fill="none" stroke="#f0a93c" strokeWidth={2.4} strokeDasharray="6 4" />
+      <path d={line} fill="none" stroke={INK.honey} strokeWidth={2.4} strokeDasharray="6 4" />
       {time.halfHours !== null && (
         <g>
           <path d={`M${x(time.halfHours)} 6V${HEIGHT - 18}`} stroke="var(--quiet)" strokeDasharray="2 3" />

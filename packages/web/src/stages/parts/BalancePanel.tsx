@@ -5,6 +5,7 @@ import type { Plan } from '@sashiko/core/plan/schema';
 import { balanceOf, TIPS_FROM_G } from '@sashiko/core/plan/weight';
 import { useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { INK } from '../../ui/ink.ts';
 import { Row } from '../../ui/Row.tsx';
 
 /** What the parts weigh and where they pull. */
@@ -79,10 +80,10 @@ export function BalanceMark({
   const r = 11 / scale;
   return (
     <g pointerEvents="none">
-      <circle cx={at.x} cy={at.y} r={r} fill="#fffdf8" stroke="#31457a" strokeWidth={2 / scale} />
+      <circle cx={at.x} cy={at.y} r={r} fill={INK.paper} stroke={INK.indigo} strokeWidth={2 / scale} />
       <path
         d={`M${at.x} ${at.y}V${at.y - r}A${r} ${r} 0 0 1 ${at.x + r} ${at.y}ZM${at.x} ${at.y}V${at.y + r}A${r} ${r} 0 0 1 ${at.x - r} ${at.y}Z`}
-        fill="#31457a"
+        fill={INK.indigo}
       />
       <title>{`The parts' weight, ${sumG.toFixed(0)} g, pulls here`}</title>
     </g>

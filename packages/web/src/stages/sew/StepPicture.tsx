@@ -3,6 +3,7 @@ import type { DrawItem } from '@sashiko/core/sewing/sheet-drawing';
 import type { SewingStep } from '@sashiko/core/sewing/step';
 import { StepArtist } from '@sashiko/core/sewing/step-drawing';
 import { remembered } from '@sashiko/core/units/remembered';
+import { INK } from '../../ui/ink.ts';
 
 const artistOf = remembered(
   { name: 'step artist', under: (plan: Plan) => plan },
@@ -30,7 +31,7 @@ export function StepPicture({
       role="img"
       aria-label={drawing.description}
       fill="none"
-      stroke="#000"
+      stroke={INK.black}
     >
       {drawing.items.map((item, i) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: the items of one drawing have no other name, and never move

@@ -8,6 +8,7 @@ import { useEffect, useState } from 'react';
 import { useGhosts } from '../../canvas/use-ghosts.ts';
 import { useJobsStore } from '../../stores/jobs-store.ts';
 import { currentPlan, usePlanStore } from '../../stores/plan-store.ts';
+import { INK } from '../../ui/ink.ts';
 import { OptionSelect } from '../../ui/OptionSelect.tsx';
 import { ask, Cancelled } from '../../workers/workshop.ts';
 
@@ -79,7 +80,7 @@ export function HomesPanel({ plan }: { readonly plan: Plan }) {
             percent={Math.round(job.share * 100)}
             size="small"
             aria-label="Trying places"
-            strokeColor="#31457a"
+            strokeColor={INK.indigo}
           />
           <div className="buttons">
             <Button size="small" onClick={job.cancel}>

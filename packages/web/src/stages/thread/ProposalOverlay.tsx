@@ -9,6 +9,7 @@ import { PartDrawing } from '../../canvas/PartDrawing.tsx';
 import { PatchDrawing } from '../../canvas/PatchDrawing.tsx';
 import { linePath } from '../../canvas/seen.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { INK } from '../../ui/ink.ts';
 import type { RouteJobResult } from '../../workers/messages.ts';
 
 /** The proposed threads over the present ones: gold, with the lights as they would be turned and the patches there would be. */
@@ -39,7 +40,7 @@ export const ProposalOverlay = memo(function ProposalOverlay({
     });
   return (
     <g pointerEvents="none" fill="none" strokeLinejoin="round" strokeLinecap="round">
-      <path d={clothPath(panelOf(plan), face)} fillRule="evenodd" fill="#10162a" opacity={0.26} />
+      <path d={clothPath(panelOf(plan), face)} fillRule="evenodd" fill={INK.dark} opacity={0.26} />
       {drawTraces(false)}
       {preview.ok &&
         Object.values(preview.value.patches)
@@ -74,10 +75,10 @@ function ProposedLine({
 }) {
   return (
     <g>
-      <path d={data} stroke={isKept ? '#cfc9bb' : '#ffd98a'} strokeWidth={isKept ? 2.2 : 3.4} />
+      <path d={data} stroke={isKept ? INK.ash : INK.candle} strokeWidth={isKept ? 2.2 : 3.4} />
       <path
         d={data}
-        stroke={isPlus ? '#a8301f' : '#1d2a4d'}
+        stroke={isPlus ? INK.rust : INK.night}
         strokeWidth={1.3}
         strokeDasharray={isPlus ? '4 3' : '4 2 1 2'}
       />

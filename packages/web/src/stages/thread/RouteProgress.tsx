@@ -4,6 +4,7 @@ import { formatLength } from '@sashiko/core/units/length';
 import { Button, Progress } from 'antd';
 import { useMemo } from 'react';
 import { useJobsStore } from '../../stores/jobs-store.ts';
+import { INK } from '../../ui/ink.ts';
 import type { RouteJobResult } from '../../workers/messages.ts';
 
 /** How far the router is, and the two ways to stop it. It alone follows every step, so that the rest of the tray rests. */
@@ -20,7 +21,7 @@ export function RouteProgress() {
           percent={Math.round(job.share * 100)}
           size="small"
           aria-label="Routing"
-          strokeColor="#31457a"
+          strokeColor={INK.indigo}
         />
       </div>
       <p className="quiet">{soFar}</p>

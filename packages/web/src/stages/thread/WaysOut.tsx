@@ -2,6 +2,7 @@ import type { WayOut } from '@sashiko/core/advice/ways-out';
 import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
 import { Button, Progress } from 'antd';
 import { type RouteProposal, useJobsStore } from '../../stores/jobs-store.ts';
+import { INK } from '../../ui/ink.ts';
 import { startWaysOut } from './use-route-job.ts';
 
 /** What would do without a patch: looked for when asked, each priced, shown on the cloth when chosen. */
@@ -31,7 +32,7 @@ export function WaysOut({
           percent={Math.round(waysOut.share * 100)}
           size="small"
           aria-label="Looking for ways without a patch"
-          strokeColor="#31457a"
+          strokeColor={INK.indigo}
         />
         <div className="buttons">
           <Button

@@ -6,6 +6,7 @@ import { holePoint } from '@sashiko/core/plan/placed';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { wishesIn } from '../../stores/derived.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { INK } from '../../ui/ink.ts';
 
 /** Chalk dots between what should be joined and is not, and from the hole in hand to the pointer. */
 export function WishesOverlay({
@@ -33,12 +34,12 @@ export function WishesOverlay({
           <g key={d}>
             <path
               d={d}
-              stroke="#1d2a4d"
+              stroke={INK.night}
               strokeWidth={5 / scale}
               strokeDasharray={`0.01 ${9 / scale}`}
               opacity={0.55}
             />
-            <path d={d} stroke="#fffdf8" strokeWidth={3 / scale} strokeDasharray={`0.01 ${9 / scale}`} />
+            <path d={d} stroke={INK.paper} strokeWidth={3 / scale} strokeDasharray={`0.01 ${9 / scale}`} />
           </g>
         );
       })}
