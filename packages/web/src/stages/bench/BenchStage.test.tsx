@@ -1,0 +1,29 @@
+// @vitest-environment happy-dom
+import { benchTests } from '@sashiko/core/bench/bench-tests';
+import { expectOk } from '@sashiko/core/errors/problem';
+import { startHistory } from '@sashiko/core/plan/history';
+import { smallLantern } from '@sashiko/core/testing/plan-builder';
+import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { afterEach, expect, test } from 'vitest';
+import { currentPlan, usePlanStore } from '../../stores/plan-store.ts';
+import { BenchStage } from './BenchStage.tsx';
+
+afterEach(cleanup);
+const { plan } = smallLantern();
+
+test('a reading is judged, goes into the log once with its time, and is not undone with the plan', () => {
+  usePlanStore.getState().open(startHistory(plan));
+  render(<BenchStage />);
+  const ohms = expectOk(benchTests(plan)).find(({ kind }) => kind === 'ohms');
+  if (ohms === undefined) throw new Error('no test');
+  const field = screen.getByLabelText<HTMLInputElement>(`Reading: ${ohms.text}`);
+  for (const text of ['9', '90', '900', '9000000']) fireEvent.change(field, { target: { value: text } });
+  fireEvent.blur(field);
+  expect(currentPlan().readings[ohms.id]).toMatchObject({ value: 9_000_000 });
+  expect(currentPlan().log).toHaveLength(1);
+  expect(currentPlan().log[0]?.atMs).toBeGreaterThan(1e12);
+  expect(screen.getAllByText(/broken or never reached/).length).toBeGreaterThan(0);
+  expect(usePlanStore.getState().history?.past).toEqual([]);
+  usePlanStore.getState().undo();
+  expect(currentPlan().readings[ohms.id]?.value).toBe(9_000_000);
+});

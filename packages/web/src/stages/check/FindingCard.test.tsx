@@ -1,0 +1,89 @@
+// @vitest-environment happy-dom
+import { CheckSession } from '@sashiko/core/checks/check-session';
+import { fixesFor } from '@sashiko/core/checks/fix';
+import { startHistory } from '@sashiko/core/plan/history';
+import { PlanBuilder } from '@sashiko/core/testing/plan-builder';
+import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { usePlanStore } from '../../stores/plan-store.ts';
+import { FindingCard } from './FindingCard.tsx';
+
+// A light with its + at the −: turning it round mends that.
+const build = new PlanBuilder('Turned')
+  .holder(40, 100, 90)
+  .light('a', 140, 100)
+  .sew('holder.plus', 'a.minus')
+  .sew('holder.minus', 'a.plus');
+const { plan } = build;
+const finding = new CheckSession().update(plan).find((one) => fixesFor(plan, one).length > 0);
+if (finding === undefined) throw new Error('nothing to mend');
+const onTry = vi.fn();
+
+beforeEach(() => {
+  vi.useFakeTimers();
+  onTry.mockReset();
+  usePlanStore.getState().open(startHistory(plan));
+});
+afterEach(() => {
+  cleanup();
+  vi.useRealTimers();
+});
+
+const shown = () => usePlanStore.getState().preview;
+
+function card() {
+  const rendered = render(
+    <FindingCard
+      finding={finding as NonNullable<typeof finding>}
+      number={1}
+      isChosen
+      onChoose={() => {}}
+      onTry={onTry}
+    />,
+  );
+  act(() => vi.advanceTimersByTime(100));
+  const button = screen.getAllByRole('button')[1];
+  if (button === undefined) throw new Error('no fix');
+  return { ...rendered, button };
+}
+
+test('a fix that is pointed at is shown, and gone when the pointer or the card is', () => {
+  const { button, unmount } = card();
+  fireEvent.mouseEnter(button);
+  expect(shown()).not.toBeNull();
+  expect(onTry.mock.calls.flat()).toEqual([true]);
+  fireEvent.mouseLeave(button);
+  expect(shown()).toBeNull();
+  expect(onTry.mock.calls.flat()).toEqual([true, false]);
+  fireEvent.focus(button);
+  expect(shown()).not.toBeNull();
+  unmount();
+  expect(shown()).toBeNull();
+  expect(usePlanStore.getState().history?.plan).toBe(plan);
+});
+
+test('what another shows meanwhile is not taken away by the card', () => {
+  const { button, unmount } = card();
+  fireEvent.mouseEnter(button);
+  const other = usePlanStore.getState().startPreview();
+  other.show({
+    ok: true,
+    value: { label: '', changes: [{ field: 'name', before: plan.name, after: 'Other' }] },
+  });
+  expect(onTry).toHaveBeenLastCalledWith(false);
+  unmount();
+  expect(shown()?.name).toBe('Other');
+  other.end();
+});
+
+test('a click takes the fix, and a reason lives with the finding', () => {
+  const { button } = card();
+  fireEvent.click(button);
+  expect(usePlanStore.getState().history?.past).toHaveLength(1);
+  usePlanStore.getState().undo();
+  fireEvent.change(screen.getByLabelText('Why you live with it'), { target: { value: 'It is for show' } });
+  fireEvent.click(screen.getByText('Live with it'));
+  expect(Object.values(usePlanStore.getState().history?.plan.accepted ?? {})).toEqual([
+    { key: finding?.key, reason: 'It is for show' },
+  ]);
+});
