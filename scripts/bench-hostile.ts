@@ -60,8 +60,7 @@ for (const [title, count, make, trial] of families) {
 }
 
 const { resolve } = createRequire(new URL('../packages/web/package.json', import.meta.url));
-const font = (name: string): string =>
-  readFileSync(resolve(`source-sans/TTF/SourceSans3-${name}.ttf`)).toString('base64');
+const font = (name: string): Uint8Array => readFileSync(resolve(`source-sans/TTF/SourceSans3-${name}.ttf`));
 const fonts: PdfFonts = { regular: font('Regular'), bold: font('Semibold') };
 
 for (const [title, make] of Object.entries(LIMIT_PLANS)) {

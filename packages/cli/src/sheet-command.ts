@@ -58,7 +58,6 @@ function onPaper(plan: Plan, id: string): Plan {
 
 function sheetFonts(): PdfFonts {
   const { resolve } = createRequire(import.meta.url);
-  const font = (name: string): string =>
-    readFileSync(resolve(`source-sans/TTF/SourceSans3-${name}.ttf`)).toString('base64');
+  const font = (name: string): Uint8Array => readFileSync(resolve(`source-sans/TTF/SourceSans3-${name}.ttf`));
   return { regular: font('Regular'), bold: font('Semibold') };
 }

@@ -16,10 +16,8 @@ import { sheetPages } from '../sewing/sheet-pages.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { writePdf } from './pdf.ts';
 
-const font = (name: string): string =>
-  readFileSync(
-    new URL(`../../../../node_modules/source-sans/TTF/SourceSans3-${name}.ttf`, import.meta.url),
-  ).toString('base64');
+const font = (name: string): Uint8Array =>
+  readFileSync(new URL(`../../../../node_modules/source-sans/TTF/SourceSans3-${name}.ttf`, import.meta.url));
 const fonts = { regular: font('Regular'), bold: font('Semibold') };
 
 /** 25.4 mm are 72 points (PDF standard: a default unit is 1/72 inch). */

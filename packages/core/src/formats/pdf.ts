@@ -1,20 +1,18 @@
 /** Writes drawing data as PDF, true to scale. No DOM: it runs in browsers, workers and on the command line. */
-import { jsPDF } from 'jspdf';
+import PDFDocument from 'pdfkit';
 import type { DrawItem, SheetPage } from '../sewing/sheet-drawing.ts';
 
-/** Font files as base64 text: the caller loads them, the core reads no files. They must hold Ω, −, × and “”. */
+/** Font files as bytes: the caller loads them, the core reads no files. They must hold Ω, −, × and “”. */
 export interface PdfFonts {
-  readonly regular: string;
-  readonly bold: string;
+  readonly regular: Uint8Array;
+  readonly bold: Uint8Array;
 }
-
-const FONT = 'Sheet';
 
 /** One point of type is 1/72 inch (standard). */
 const POINTS_PER_MM = 72 / 25.4;
 
-/** Digits after the point of a coordinate: a thousandth of a point is a third of a micrometre. */
-const DECIMALS = 3;
+/** A coordinate is written to a thousandth of a millimetre. */
+const PARTS_PER_MM = 1000;
 
 /** The bytes of a PDF with the given pages. `title` goes into its properties. Throws RangeError without pages. */
 export function writePdf(pages: readonly SheetPage[], title: string, fonts: PdfFonts): Uint8Array {
@@ -28,57 +26,88 @@ export function* makePdf(
   title: string,
   fonts: PdfFonts,
 ): Generator<number, Uint8Array> {
-  const first = pages[0];
-  if (first === undefined) throw new RangeError('writePdf: there are no pages');
-  const size = (page: SheetPage): [number, number] => [page.widthMm, page.heightMm];
-  const pdf = new jsPDF({
-    unit: 'mm',
-    format: size(first),
-    compress: true,
-    precision: DECIMALS,
-    floatPrecision: DECIMALS,
+  if (pages.length === 0) throw new RangeError('writePdf: there are no pages');
+  const chunks: Uint8Array[] = [];
+  const pdf = new (collecting(chunks))({
+    autoFirstPage: false,
+    // A fixed date keeps the same plan the same file; the file's own id follows from it.
+    info: {
+      Title: title,
+      Creator: 'Sashiko',
+      Producer: 'Sashiko',
+      // biome-ignore lint/style/noRestrictedGlobals: a date that is given, not the clock
+      CreationDate: new Date('2000-01-01T00:00:00Z'),
+    },
   });
-  pdf.setProperties({ title, creator: 'Sashiko' });
-  // A fixed date and id keep the same plan the same file.
-  pdf.setCreationDate("D:20000101000000+00'00'");
-  pdf.setFileId('00000000000000000000000000000000');
-  pdf.addFileToVFS('regular.ttf', fonts.regular);
-  pdf.addFileToVFS('bold.ttf', fonts.bold);
-  pdf.addFont('regular.ttf', FONT, 'normal');
-  pdf.addFont('bold.ttf', FONT, 'bold');
-  for (const [i, page] of pages.entries()) {
-    if (i > 0) pdf.addPage(size(page));
-    for (const item of page.items) drawItem(pdf, item);
+  pdf.registerFont('regular', fonts.regular);
+  pdf.registerFont('bold', fonts.bold);
+  for (const [i, { widthMm, heightMm, items }] of pages.entries()) {
+    pdf.addPage({ size: [widthMm * POINTS_PER_MM, heightMm * POINTS_PER_MM], margin: 0 });
+    pdf.scale(POINTS_PER_MM);
+    for (const item of items) drawItem(pdf, item);
     yield (0.8 * (i + 1)) / pages.length;
   }
-  return new Uint8Array(pdf.output('arraybuffer'));
+  pdf.end();
+  return joined(chunks);
 }
 
-function drawItem(pdf: jsPDF, item: DrawItem): void {
+/** A document that hands over what it writes at once. By itself it is a stream, which gives nothing before its caller has returned. */
+function collecting(chunks: Uint8Array[]): typeof PDFDocument {
+  return class extends PDFDocument {
+    override push(chunk: Uint8Array | null): boolean {
+      if (chunk !== null) chunks.push(chunk);
+      return true;
+    }
+  };
+}
+
+function joined(chunks: readonly Uint8Array[]): Uint8Array {
+  const bytes = new Uint8Array(chunks.reduce((sum, { length }) => sum + length, 0));
+  let at = 0;
+  for (const chunk of chunks) {
+    bytes.set(chunk, at);
+    at += chunk.length;
+  }
+  return bytes;
+}
+
+function drawItem(pdf: PDFKit.PDFDocument, item: DrawItem): void {
+  const grey = greyOf(item.grey ?? 0);
   if (item.kind === 'text') {
-    pdf.setFont(FONT, item.bold === true ? 'bold' : 'normal');
-    pdf.setFontSize(item.sizeMm * POINTS_PER_MM);
-    pdf.setTextColor(Math.round((item.grey ?? 0) * 255));
-    const align = item.anchor === 'middle' ? 'center' : item.anchor === 'end' ? 'right' : 'left';
-    pdf.text(item.text, item.at.x, item.at.y, { align });
+    pdf.font(item.bold === true ? 'bold' : 'regular', item.sizeMm).fillColor(grey);
+    const { anchor = 'start' } = item;
+    const width = anchor === 'start' ? 0 : pdf.widthOfString(item.text);
+    const left = anchor === 'middle' ? width / 2 : width;
+    pdf.text(item.text, rounded(item.at.x - left), rounded(item.at.y), {
+      lineBreak: false,
+      baseline: 'alphabetic',
+    });
     return;
   }
-  pdf.setLineWidth(item.widthMm);
+  pdf.lineWidth(item.widthMm);
   if (item.kind === 'circle') {
-    const grey = Math.round((item.grey ?? 0) * 255);
-    pdf.setDrawColor(grey);
-    pdf.setFillColor(grey, grey, grey);
-    pdf.setLineDashPattern([], 0);
-    pdf.circle(item.at.x, item.at.y, item.radiusMm, item.filled === true ? 'FD' : 'S');
+    pdf.undash().circle(rounded(item.at.x), rounded(item.at.y), item.radiusMm);
+    if (item.filled === true) pdf.fillAndStroke(grey, grey);
+    else pdf.stroke(grey);
     return;
   }
-  pdf.setDrawColor(Math.round((item.grey ?? 0) * 255));
-  pdf.setLineDashPattern(item.dashMm === undefined ? [] : [...item.dashMm], 0);
   const [start, ...rest] = item.points;
   if (start === undefined || rest.length === 0) return;
-  const steps = rest.map((p, i) => {
-    const before = item.points[i] as { x: number; y: number };
-    return [p.x - before.x, p.y - before.y];
-  });
-  pdf.lines(steps, start.x, start.y, [1, 1], 'S', item.closed === true);
+  if (item.dashMm === undefined) pdf.undash();
+  // The writer takes a list of lengths, its types only one.
+  else pdf.dash(item.dashMm as unknown as number, {});
+  pdf.moveTo(rounded(start.x), rounded(start.y));
+  for (const { x, y } of rest) pdf.lineTo(rounded(x), rounded(y));
+  if (item.closed === true) pdf.closePath();
+  pdf.stroke(grey);
+}
+
+function rounded(mm: number): number {
+  return Math.round(mm * PARTS_PER_MM) / PARTS_PER_MM;
+}
+
+/** A grey, 0 black to 1 white, as the PDF writer takes it. */
+function greyOf(share: number): [number, number, number] {
+  const level = Math.round(share * 255);
+  return [level, level, level];
 }

@@ -26,10 +26,8 @@ const ALLOWED_MM = 0.2;
 /** 254 dots to the inch: ten pixels to the millimetre. */
 const PX_PER_MM = 10;
 
-const font = (name: string): string =>
-  readFileSync(
-    new URL(`../../../../node_modules/source-sans/TTF/SourceSans3-${name}.ttf`, import.meta.url),
-  ).toString('base64');
+const font = (name: string): Uint8Array =>
+  readFileSync(new URL(`../../../../node_modules/source-sans/TTF/SourceSans3-${name}.ttf`, import.meta.url));
 const fonts = { regular: font('Regular'), bold: font('Semibold') };
 
 interface Picture {

@@ -28,10 +28,8 @@ import { PRINT_KINDS, printNamed } from './print-kinds.ts';
 import { sheetHtml } from './sheet-html.ts';
 import { stitchJson, stitchSvg } from './stitch-files.ts';
 
-const font = (name: string): string =>
-  readFileSync(
-    new URL(`../../../../node_modules/source-sans/TTF/SourceSans3-${name}.ttf`, import.meta.url),
-  ).toString('base64');
+const font = (name: string): Uint8Array =>
+  readFileSync(new URL(`../../../../node_modules/source-sans/TTF/SourceSans3-${name}.ttf`, import.meta.url));
 const setting = { pace: UNKNOWN_PACE, fonts: { regular: font('Regular'), bold: font('Semibold') } };
 const demo = (name: string): Plan =>
   expectOk(

@@ -63,14 +63,6 @@ async function pictureOf(canvas: OffscreenCanvas): Promise<PictureFile> {
   return { mime, widthPx: canvas.width, heightPx: canvas.height, bytes: await blob.arrayBuffer() };
 }
 
-/** A file at an address of this application, as base64. */
-export async function base64Of(url: string): Promise<string> {
-  const bytes = new Uint8Array(await (await fetch(url)).arrayBuffer());
-  let text = '';
-  for (let i = 0; i < bytes.length; i += 8192) text += String.fromCharCode(...bytes.subarray(i, i + 8192));
-  return btoa(text);
-}
-
 function fromBase64(text: string): Uint8Array<ArrayBuffer> {
   return Uint8Array.from(atob(text), (letter) => letter.charCodeAt(0));
 }

@@ -5,7 +5,6 @@ import { waysOut } from '@sashiko/core/advice/ways-out';
 import { gapPrices } from '@sashiko/core/checks/gap-prices';
 import { makeHowLong } from '@sashiko/core/circuit/how-long';
 import { describeProblem, describeToMaker, fail, type Result } from '@sashiko/core/errors/problem';
-import { PRINT_KINDS, printNamed } from '@sashiko/core/formats/print-kinds';
 import { findFits, fitTaskOf } from '@sashiko/core/plan/fit-finder';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { cleanPart } from '@sashiko/core/router/clean-part';
@@ -19,7 +18,7 @@ import { makeSheet } from '@sashiko/core/sewing/sewing-sheet';
 import { sewTrials } from '@sashiko/core/spacing/trials';
 import { Job, Refusal } from './job.ts';
 import type { FromWorker, MessageName, ToWorker, WorkerMessages } from './messages.ts';
-import { base64Of, readPicture, straighten } from './picture-work.ts';
+import { readPicture, straighten } from './picture-work.ts';
 
 /** More news than this would keep the page busy with drawing them. */
 const NEWS_MS = 150;
@@ -112,11 +111,13 @@ const handlers: Handlers = {
     return await job.run(makeSheet(plan));
   },
   async printList() {
+    const { PRINT_KINDS } = await prints();
     return PRINT_KINDS.map(({ id, title, help }) => ({ id, title, help }));
   },
   async print({ plan, printId, pace, fontUrls }, job) {
+    const { printNamed } = await prints();
     const kind = orRefuse(printNamed(printId));
-    const [regular, bold] = await Promise.all([base64Of(fontUrls.regular), base64Of(fontUrls.bold)]);
+    const [regular, bold] = await Promise.all([bytesOf(fontUrls.regular), bytesOf(fontUrls.bold)]);
     const files = await job.run(kind.make(plan, { pace, fonts: { regular, bold } }));
     return files === null ? null : orRefuse(files);
   },
@@ -128,6 +129,14 @@ function* shares<T>(search: Generator<{ readonly share: number }, T>): Generator
     if (step.done === true) return step.value;
     yield step.value.share;
   }
+}
+
+/** The writers of PDF, CSV and the rest, fetched when something is printed. */
+const prints = () => import('@sashiko/core/formats/print-kinds');
+
+/** A file at an address of this application. */
+async function bytesOf(url: string): Promise<Uint8Array> {
+  return new Uint8Array(await (await fetch(url)).arrayBuffer());
 }
 
 /** Bytes that are in an answer, to be handed over instead of copied. */
