@@ -30,6 +30,8 @@ export function* makePdf(
   const chunks: Uint8Array[] = [];
   const pdf = new (collecting(chunks))({
     autoFirstPage: false,
+    // No font but ours: those that every reader of PDFs has are not brought along.
+    font: null as unknown as string,
     // A fixed date keeps the same plan the same file; the file's own id follows from it.
     info: {
       Title: title,

@@ -3,27 +3,17 @@
  * file is read as data, element by element; nothing of it is ever shown or run. Scripts, external links and
  * whatever else is not a line are refused or left out, and said so.
  */
-import { SaxesParser } from 'saxes';
-import svgpath from 'svgpath';
+import { applyToPoint, compose, identity, type Matrix, scale, translate } from 'transformation-matrix';
 import { lineProblem } from '../cloth/curve-problems.ts';
 import { plainLine } from '../errors/plain-line.ts';
-import { fail, type Problem, type Result, succeed } from '../errors/problem.ts';
+import { fail, type Result, succeed } from '../errors/problem.ts';
 import { mapNode } from '../geometry/curve.ts';
-import type { Point } from '../geometry/point.ts';
 import { LARGEST_COORDINATE_MM } from '../units/tolerances.ts';
+import { matrixOfAttribute, maybeMatrixOfStyle } from './svg-matrix.ts';
 import { type Room, readShape, SHAPES, type Shape, type SvgLine } from './svg-shapes.ts';
-import {
-  type Attributes,
-  fitView,
-  type Matrix,
-  maybeSvgLength,
-  maybeSvgLengthMm,
-  NO_CHANGE,
-  PX_MM,
-  times,
-  transformed,
-  viewOf,
-} from './svg-view.ts';
+import { type SvgStyles, stylesOf } from './svg-styles.ts';
+import { Refused, readTree, refusal, type SvgNode } from './svg-tree.ts';
+import { type Attributes, fitView, maybeSvgLength, maybeSvgLengthMm, PX_MM, viewOf } from './svg-view.ts';
 
 /** The largest file that is read, in characters: a finely traced motif has a tenth of it. */
 export const LARGEST_SVG_CHARACTERS = 5_000_000;
@@ -33,9 +23,6 @@ export const MOST_SVG_LINES = 500;
 
 /** Lines that are no lines are named up to so many; more are counted. */
 const MOST_NAMED = 5;
-
-/** Elements inside each other, at most. */
-const DEEPEST_NESTING = 64;
 
 export interface SvgDrawing {
   readonly lines: readonly SvgLine[];
@@ -59,36 +46,8 @@ const SKIPPED = new Set([
   'title',
   'desc',
 ]);
-/** Elements that could run or fetch something: a file with any of them is refused. */
-const DANGEROUS = new Set([
-  'script',
-  'foreignobject',
-  'iframe',
-  'object',
-  'embed',
-  'audio',
-  'video',
-  'handler',
-  'set',
-  'animate',
-  'animatetransform',
-  'animatemotion',
-]);
 /** Elements that are drawn but are no lines. */
 const NOT_LINES = new Set(['text', 'image', 'use', 'tspan', 'switch']);
-
-/** The matrix of a `transform` attribute, by what the path library makes of three places. */
-function matrixOf(text: string | undefined): Matrix {
-  if (text === undefined || text.trim() === '') return NO_CHANGE;
-  const places: Point[] = [];
-  svgpath('M0 0L1 0L0 1')
-    .transform(text)
-    .iterate((segment) => {
-      places.push({ x: segment[1] as number, y: segment[2] as number });
-    });
-  const [o, x, y] = places as [Point, Point, Point];
-  return [x.x - o.x, x.y - o.y, y.x - o.x, y.y - o.y, o.x, o.y];
-}
 
 /** From the file's units to mm: what width, height and viewBox of the outermost element say together. */
 function rootMatrix(attributes: Attributes): {
@@ -102,11 +61,11 @@ function rootMatrix(attributes: Attributes): {
   const view = viewOf(attributes);
   if (view === null) {
     const room = { width: (widthMm ?? 0) / PX_MM, height: (heightMm ?? 0) / PX_MM };
-    return { matrix: [PX_MM, 0, 0, PX_MM, 0, 0], widthMm, heightMm, room };
+    return { matrix: scale(PX_MM), widthMm, heightMm, room };
   }
   // Where one of the two is not said, it follows from the other.
-  const scale = (widthMm ?? 0) / view.width || (heightMm ?? 0) / view.height || PX_MM;
-  const matrix = fitView(view, widthMm ?? view.width * scale, heightMm ?? view.height * scale, attributes);
+  const byMm = (widthMm ?? 0) / view.width || (heightMm ?? 0) / view.height || PX_MM;
+  const matrix = fitView(view, widthMm ?? view.width * byMm, heightMm ?? view.height * byMm, attributes);
   return { matrix, widthMm, heightMm, room: view };
 }
 
@@ -115,21 +74,11 @@ function nestedMatrix(attributes: Attributes, outer: Room): { readonly matrix: M
   const length = (name: string, whole: number): number | null => maybeSvgLength(attributes[name], whole);
   const [width, height] = [length('width', outer.width), length('height', outer.height)];
   const room = { width: width ?? outer.width, height: height ?? outer.height };
-  const at: Matrix = [1, 0, 0, 1, length('x', outer.width) ?? 0, length('y', outer.height) ?? 0];
+  const at = translate(length('x', outer.width) ?? 0, length('y', outer.height) ?? 0);
   const view = viewOf(attributes);
   return view === null
     ? { matrix: at, room }
-    : { matrix: times(at, fitView(view, room.width, room.height, attributes)), room: view };
-}
-
-/** Stops the parser with a problem in words. */
-class Refused extends Error {
-  readonly problem: Problem;
-
-  constructor(problem: Problem) {
-    super(problem.detail);
-    this.problem = problem;
-  }
+    : { matrix: compose(at, fitView(view, room.width, room.height, attributes)), room: view };
 }
 
 /** Reads an SVG file's text: its lines in mm, or why not. */
@@ -145,97 +94,87 @@ export function readSvg(text: string): Result<SvgDrawing> {
 }
 
 function readElements(text: string): Result<SvgDrawing> {
-  const lines: SvgLine[] = [];
-  const leftOut = new Map<string, number>();
-  const unreadable: string[] = [];
-  const styled = new Set<string>();
-  const stack: Array<{
-    readonly name: string;
-    readonly matrix: Matrix;
-    readonly room: Room;
-    readonly isSkipped: boolean;
-  }> = [];
-  let size: Pick<SvgDrawing, 'widthMm' | 'heightMm'> | null = null as Pick<
-    SvgDrawing,
-    'widthMm' | 'heightMm'
-  > | null;
-  const parser = new SaxesParser();
-  parser.on('error', () => {
-    throw refusal('svg-broken', `Line ${parser.line}, letter ${parser.column} is where it goes wrong.`);
-  });
-  parser.on('doctype', (doctype) => {
-    if (doctype.includes('<!ENTITY')) throw refusal('svg-unsafe', 'It defines entities.');
-  });
-  parser.on('opentag', (tag) => {
-    const name = tag.name.toLowerCase().replace(/^svg:/, '');
-    const attributes = tag.attributes as Attributes;
-    if (stack.length > DEEPEST_NESTING)
-      throw refusal('svg-too-large', `It nests deeper than ${DEEPEST_NESTING} elements.`);
-    checkSafe(name, attributes);
-    if (size === null) {
-      if (name !== 'svg') throw refusal('svg-foreign', `Its first element is <${name.slice(0, 30)}>.`);
-      const root = rootMatrix(attributes);
-      size = { widthMm: root.widthMm, heightMm: root.heightMm };
-      stack.push({ name, matrix: root.matrix, room: root.room, isSkipped: false });
-      return;
-    }
-    const parent = stack.at(-1) ?? { matrix: NO_CHANGE, room: { width: 0, height: 0 }, isSkipped: true };
-    const isSkipped = parent.isSkipped || SKIPPED.has(name) || isHidden(attributes);
-    let { room } = parent;
-    let matrix = times(parent.matrix, matrixOf(attributes['transform']));
-    if (name === 'svg') {
-      const nested = nestedMatrix(attributes, room);
-      matrix = times(matrix, nested.matrix);
-      room = nested.room;
-    }
-    stack.push({ name, matrix, room, isSkipped });
-    if (isSkipped) return;
-    if (/(?:^|[;\s])transform\s*:/.test(attributes['style'] ?? '')) styled.add('style');
-    if (NOT_LINES.has(name)) leftOut.set(name, (leftOut.get(name) ?? 0) + 1);
-    const shapes = Object.hasOwn(SHAPES, name) ? readShape(SHAPES[name] as Shape, attributes, room) : [];
-    if (shapes === null) unreadable.push(nameOf(attributes, lines.length + 1));
-    for (const shape of shapes ?? []) {
-      const line = namedLine(shape, attributes, matrix, lines.length + 1);
-      const problem = line === null ? null : lineProblem(line.nodes, `“${line.name}”`, '');
-      if (line === null || problem?.code === 'line-empty')
-        unreadable.push(nameOf(attributes, lines.length + 1));
-      else if (problem !== null) throw new Refused(problem);
-      else lines.push(line);
-      if (lines.length > MOST_SVG_LINES)
-        throw refusal('svg-too-large', `It has more than ${MOST_SVG_LINES} lines.`);
-    }
-  });
-  const readStyle = (text: string): void => {
-    if (stack.at(-1)?.name === 'style' && HIDES_OR_MOVES.test(text)) styled.add('sheet');
-  };
-  parser.on('text', readStyle);
-  parser.on('cdata', readStyle);
-  parser.on('closetag', () => {
-    stack.pop();
-  });
-  parser.write(text).close();
-  if (size === null) return fail('svg-foreign', 'It is empty.');
+  const tree = readTree(text);
+  if (!tree.ok) return tree;
+  const { root } = tree.value;
+  const styles = stylesOf(tree.value);
+  const { matrix, room, widthMm, heightMm } = rootMatrix(root.attributes);
+  const found: Found = { lines: [], leftOut: new Map(), unreadable: [], styles, isBeyond: false };
+  for (const child of root.children) readNode(child, { matrix, room, isHidden: false }, found);
+  const { lines, leftOut, unreadable } = found;
   const left = [
     ...listed(leftOut),
     ...unreadableWords(unreadable),
-    ...(styled.size === 0
-      ? []
-      : ['what its styles hide, move or turn: all lines are taken as they are drawn']),
+    ...(found.isBeyond || styles.isBeyond()
+      ? ['some of what its styles hide, move or turn: such lines are taken as they are drawn']
+      : []),
   ];
   if (lines.length === 0) return fail('svg-no-lines', left.length === 0 ? '' : `(${left.join(', ')})`);
-  return succeed({ lines, ...size, leftOut: left });
+  return succeed({ lines, widthMm, heightMm, leftOut: left });
 }
 
-/** What a style sheet can do to a line that matters here. */
-const HIDES_OR_MOVES =
-  /(?:^|[{;\s])(?:display|visibility|transform|translate|rotate|scale|d|x|y|r|cx|cy|rx|ry|width|height)\s*:/;
+/** What has been read of a drawing so far. */
+interface Found {
+  readonly lines: SvgLine[];
+  readonly leftOut: Map<string, number>;
+  readonly unreadable: string[];
+  readonly styles: SvgStyles;
+  /** A style moves or turns something in a way that is not followed. */
+  isBeyond: boolean;
+}
 
-function isHidden({ display, visibility, style = '' }: Attributes): boolean {
-  return (
-    display === 'none' ||
-    visibility === 'hidden' ||
-    /(?:^|[;\s])(?:display\s*:\s*none|visibility\s*:\s*hidden)/.test(style)
-  );
+/** What an element takes over from those it lies in. */
+interface Surroundings {
+  readonly matrix: Matrix;
+  readonly room: Room;
+  readonly isHidden: boolean;
+}
+
+function readNode(node: SvgNode, around: Surroundings, found: Found): void {
+  const { name, attributes } = node;
+  if (SKIPPED.has(name)) return;
+  const { display, visibility, transform } = found.styles.of(node);
+  if (display === 'none') return;
+  // What is hidden may show something that is in it (CSS: visibility is inherited).
+  const isHidden =
+    visibility === undefined || visibility === 'inherit' ? around.isHidden : visibility !== 'visible';
+  let { room } = around;
+  let matrix = compose(around.matrix, transformOf(node, transform, found));
+  if (name === 'svg') {
+    const nested = nestedMatrix(attributes, room);
+    matrix = compose(matrix, nested.matrix);
+    room = nested.room;
+  }
+  if (!isHidden) readLines(node, matrix, room, found);
+  for (const child of node.children) readNode(child, { matrix, room, isHidden }, found);
+}
+
+/** The transform that holds for an element: its style's, or its attribute's. */
+function transformOf({ attributes }: SvgNode, declared: string | undefined, found: Found): Matrix {
+  const own = attributes['transform'];
+  if (declared === undefined) return identity();
+  if (declared === own) return matrixOfAttribute(own);
+  const matrix = maybeMatrixOfStyle(declared);
+  if (matrix !== null) return matrix;
+  found.isBeyond = true;
+  return own === undefined ? identity() : matrixOfAttribute(own);
+}
+
+function readLines({ name, attributes }: SvgNode, matrix: Matrix, room: Room, found: Found): void {
+  const { lines, leftOut, unreadable } = found;
+  if (NOT_LINES.has(name)) leftOut.set(name, (leftOut.get(name) ?? 0) + 1);
+  const shapes = Object.hasOwn(SHAPES, name) ? readShape(SHAPES[name] as Shape, attributes, room) : [];
+  if (shapes === null) unreadable.push(nameOf(attributes, lines.length + 1));
+  for (const shape of shapes ?? []) {
+    const line = namedLine(shape, attributes, matrix, lines.length + 1);
+    const problem = line === null ? null : lineProblem(line.nodes, `“${line.name}”`, '');
+    if (line === null || problem?.code === 'line-empty')
+      unreadable.push(nameOf(attributes, lines.length + 1));
+    else if (problem !== null) throw new Refused(problem);
+    else lines.push(line);
+    if (lines.length > MOST_SVG_LINES)
+      throw refusal('svg-too-large', `It has more than ${MOST_SVG_LINES} lines.`);
+  }
 }
 
 function listed(leftOut: ReadonlyMap<string, number>): readonly string[] {
@@ -246,23 +185,6 @@ function listed(leftOut: ReadonlyMap<string, number>): readonly string[] {
 function unreadableWords(names: readonly string[]): readonly string[] {
   if (names.length > MOST_NAMED) return [`${names.length} lines that cannot be read or have no length`];
   return names.map((name) => `“${name}”, which cannot be read or has no length`);
-}
-
-function refusal(code: Problem['code'], detail: string): Refused {
-  return new Refused(fail(code, detail).problem);
-}
-
-/** Refuses what could run or fetch something: scripts, handlers, links out of the file. */
-function checkSafe(name: string, attributes: Attributes): void {
-  if (DANGEROUS.has(name)) throw refusal('svg-unsafe', `It contains <${name}>.`);
-  for (const [attribute, value] of Object.entries(attributes)) {
-    if (/^on/i.test(attribute)) throw refusal('svg-unsafe', `It contains the handler “${attribute}”.`);
-    const isLink = /^(xlink:)?href$/i.test(attribute);
-    if (isLink && !value.startsWith('#') && !value.startsWith('data:image/'))
-      throw refusal('svg-unsafe', `It links to “${value.slice(0, 60)}”.`);
-    if (attribute === 'style' && /url\(\s*['"]?(?!#)/i.test(value))
-      throw refusal('svg-unsafe', 'Its style links out of the file.');
-  }
 }
 
 function nameOf(attributes: Attributes, number: number): string {
@@ -282,7 +204,7 @@ function namedLine(
   number: number,
 ): SvgLine | null {
   const name = nameOf(attributes, number);
-  const nodes = shape.nodes.map((node) => mapNode(node, (p) => transformed(matrix, p)));
+  const nodes = shape.nodes.map((node) => mapNode(node, (p) => applyToPoint(matrix, p)));
   for (const { at, before, after } of nodes) {
     for (const p of [at, before ?? at, after ?? at]) {
       if (!Number.isFinite(p.x) || !Number.isFinite(p.y)) return null;

@@ -1,27 +1,7 @@
 /** How the view of an SVG element is laid into the room it has: lengths, `viewBox` and `preserveAspectRatio` (SVG standard). */
-import type { Point } from '../geometry/point.ts';
+import type { Matrix } from 'transformation-matrix';
 
 export type Attributes = Readonly<Record<string, string>>;
-
-/** A transform as six numbers: x' = a·x + c·y + e, y' = b·x + d·y + f. */
-export type Matrix = readonly [number, number, number, number, number, number];
-export const NO_CHANGE: Matrix = [1, 0, 0, 1, 0, 0];
-
-/** First n, then m. */
-export function times(m: Matrix, n: Matrix): Matrix {
-  return [
-    m[0] * n[0] + m[2] * n[1],
-    m[1] * n[0] + m[3] * n[1],
-    m[0] * n[2] + m[2] * n[3],
-    m[1] * n[2] + m[3] * n[3],
-    m[0] * n[4] + m[2] * n[5] + m[4],
-    m[1] * n[4] + m[3] * n[5] + m[5],
-  ];
-}
-
-export function transformed(m: Matrix, p: Point): Point {
-  return { x: m[0] * p.x + m[2] * p.y + m[4], y: m[1] * p.x + m[3] * p.y + m[5] };
-}
 
 /** Millimetres in each unit of length of CSS: 96 px to the inch (CSS standard). */
 const UNIT_MM: Readonly<Record<string, number>> = {
@@ -90,12 +70,12 @@ export function fitView(view: View, width: number, height: number, attributes: A
         : [Math.min(byWidth, byHeight), Math.min(byWidth, byHeight)];
   const before = (room: number, taken: number, share: string | undefined): number =>
     (room - taken) * (SHARES[share ?? 'Mid'] as number);
-  return [
-    scaleX,
-    0,
-    0,
-    scaleY,
-    before(width, view.width * scaleX, asked?.[1]) - view.x * scaleX,
-    before(height, view.height * scaleY, asked?.[2]) - view.y * scaleY,
-  ];
+  return {
+    a: scaleX,
+    b: 0,
+    c: 0,
+    d: scaleY,
+    e: before(width, view.width * scaleX, asked?.[1]) - view.x * scaleX,
+    f: before(height, view.height * scaleY, asked?.[2]) - view.y * scaleY,
+  };
 }

@@ -279,20 +279,93 @@ describe('views and styles', () => {
     expect(odd.ok && odd.value.leftOut).toEqual(['“odd”, which cannot be read or has no length']);
   });
 
-  test('what a style hides is left out; style sheets that hide or move are told', () => {
-    const read = (inner: string) => expectOk(readSvg(svg(inner)));
-    const hidden = read(
-      '<circle r="4"/><circle style="visibility: hidden" r="5"/><circle visibility="hidden" r="5"/>',
-    );
-    expect(hidden.lines).toHaveLength(1);
-    expect(hidden.leftOut).toEqual([]);
-    const told = 'what its styles hide, move or turn: all lines are taken as they are drawn';
+  const read = (inner: string) => expectOk(readSvg(svg(inner)));
+
+  test.each([
+    ['the style attribute', '<circle style="display: none" r="5"/>'],
+    ['an attribute of presentation', '<circle visibility="hidden" r="5"/>'],
+    ['a sheet, by class', '<style>.a { display: none }</style><circle class="b a" r="5"/>'],
+    ['a sheet that comes later', '<circle class="a" r="5"/><style>.a { visibility: hidden }</style>'],
+    [
+      'a sheet in CDATA, by what it lies in',
+      '<style><![CDATA[g > circle{display:none}]]></style><g><circle r="5"/></g>',
+    ],
+    [
+      'the more special rule',
+      '<style>#x { display: none } .a { display: inline }</style><circle id="x" class="a" r="5"/>',
+    ],
+    [
+      'the important rule',
+      '<style>.a { display: none !important }</style><circle class="a" style="display: inline" r="5"/>',
+    ],
+    [
+      'the later of two alike',
+      '<style>.a { display: inline } .b { display: none }</style><circle class="a b" r="5"/>',
+    ],
+    ['what it lies in', '<g visibility="hidden"><circle r="5"/></g>'],
+    ['its place among others', '<style>circle:nth-of-type(2) { display: none }</style><circle r="5"/>'],
+  ])('hidden by %s it is left out (CSS standard: the cascade)', (_what, inner) => {
+    const drawing = read(`<circle r="4"/>${inner}`);
+    expect(drawing.lines).toHaveLength(1);
+    expect(drawing.leftOut).toEqual([]);
+  });
+
+  test.each([
+    [
+      'a style before a sheet',
+      '<style>.a { display: none }</style><circle class="a" style="display: inline" r="5"/>',
+    ],
+    [
+      'a sheet before an attribute',
+      '<style>circle { display: inline }</style><circle display="none" r="5"/>',
+    ],
+    ['shown again in what is hidden', '<g visibility="hidden"><circle visibility="visible" r="5"/></g>'],
+    [
+      'a rule for others',
+      '<style>.b { display: none } rect { visibility: hidden }</style><circle class="a" r="5"/>',
+    ],
+  ])('%s: it is taken', (_what, inner) => {
+    expect(read(inner).lines).toHaveLength(1);
+  });
+
+  test.each([
+    ['translate(5px, 7px)', [5, 7, 15, 17]],
+    ['translateX(2mm)', [(2 * 96) / 25.4, 0, 10 + (2 * 96) / 25.4, 10]],
+    ['scale(2)', [0, 0, 20, 20]],
+    ['rotate(0.25turn)', [-10, 0, 0, 10]],
+    ['translate(20px) rotate(90deg)', [10, 0, 20, 10]],
+    ['matrix(1, 0, 0, -1, 3, 4)', [3, -6, 13, 4]],
+    ['none', [0, 0, 10, 10]],
+  ] as const)('a style moves and turns as it says: %s', (transform, wanted) => {
+    const rect = (attributes: string): string => `<rect ${attributes} width="10" height="10"/>`;
     for (const inner of [
-      '<style>.a { display: none }</style><circle r="4"/>',
-      '<style><![CDATA[.a{transform:scale(2)}]]></style><circle r="4"/>',
-      '<circle r="4" style="transform: rotate(4deg)"/>',
+      rect(`style="transform: ${transform}"`),
+      `<style>.a { transform: ${transform} }</style>${rect('class="a" transform="scale(9)"')}`,
     ])
-      expect(read(inner).leftOut).toEqual([told]);
-    expect(read('<style>.a { fill: red; stroke-width: 2 }</style><circle r="4"/>').leftOut).toEqual([]);
+      for (const [i, value] of box(only(inner)).entries()) expect(value).toBeCloseTo(wanted[i] as number, 2);
+  });
+
+  test('what is not followed of styles is told', () => {
+    const told = 'some of what its styles hide, move or turn: such lines are taken as they are drawn';
+    for (const inner of [
+      '<circle r="4" style="transform: translate(50%, 0)"/>',
+      '<circle r="4" style="rotate: 20deg"/>',
+      '<style>circle { r: 9px }</style><circle r="4"/>',
+      '<style>@media print { circle { display: none } }</style><circle r="4"/>',
+      '<style>circle:nonsense(3) { display: none }</style><circle r="4"/>',
+    ])
+      expect(read(inner).leftOut, inner).toEqual([told]);
+    expect(read('<style>.a { fill: red; stroke-width: 2 }</style><circle class="a" r="4"/>').leftOut).toEqual(
+      [],
+    );
+    expect(read('<style>{{{ not a sheet</style><circle r="4"/>').lines).toHaveLength(1);
+  });
+
+  test('a sheet with more rules than can be tried is told, and done with at once', () => {
+    const rules = Array.from({ length: 3000 }, (_, i) => `.c${i} { display: none }`).join('');
+    const groups = '<g/>'.repeat(3000);
+    const drawing = read(`<style>${rules}</style><circle r="4"/>${groups}`);
+    expect(drawing.lines).toHaveLength(1);
+    expect(drawing.leftOut).toHaveLength(1);
   });
 });

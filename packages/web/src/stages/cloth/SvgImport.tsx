@@ -1,7 +1,7 @@
 import type { MarkingUse } from '@sashiko/core/cloth/cloth';
 import { describeToMaker } from '@sashiko/core/errors/problem';
 import { pathData } from '@sashiko/core/formats/svg-export';
-import { LARGEST_SVG_CHARACTERS, readSvg, type SvgDrawing } from '@sashiko/core/formats/svg-import';
+import type { SvgDrawing } from '@sashiko/core/formats/svg-import';
 import type { SvgLine } from '@sashiko/core/formats/svg-shapes';
 import { flattenCurve } from '@sashiko/core/geometry/curve';
 import { boundsOf, signedAreaMm2 } from '@sashiko/core/geometry/polygon';
@@ -21,6 +21,8 @@ type Use = MarkingUse | 'outline' | 'none';
 export function SvgImport() {
   const [drawing, setDrawing] = useState<SvgDrawing | null>(null);
   const read = async (file: File): Promise<void> => {
+    // Reading an SVG takes an XML parser and a CSS parser: they are fetched when a file is chosen.
+    const { LARGEST_SVG_CHARACTERS, readSvg } = await import('@sashiko/core/formats/svg-import');
     const text = await readTextFile(file, LARGEST_SVG_CHARACTERS, 'svg-too-large');
     const result = text.ok ? readSvg(text.value) : text;
     if (result.ok) setDrawing(result.value);
