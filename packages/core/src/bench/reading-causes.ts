@@ -4,7 +4,8 @@ import { deriveNets } from '../joining/nets.ts';
 import { touchFinder } from '../meter/touching.ts';
 import type { Plan } from '../plan/schema.ts';
 import { contactsOf } from '../power/contacts.ts';
-import { powerWords, sourcesOf } from '../power/sources.ts';
+import { powerWords } from '../power/source-words.ts';
+import { sourcesOf } from '../power/sources.ts';
 import { listed, sheetNames } from '../sewing/sheet-names.ts';
 import { type BenchTest, OPEN_AT_LEAST_OHM } from './bench-test.ts';
 

@@ -128,9 +128,12 @@ function source(name: string, plus: string, minus: string, volt: InState): PlanE
   return { element: { kind: 'V', name, plus, minus, volt: 0 }, valueAt: at(volt) };
 }
 
+const ODD_LETTER = /[^A-Za-z0-9_]/;
+
 /** Joins words into a name that any circuit simulator accepts. */
 function word(...parts: readonly string[]): string {
-  return parts.join('_').replaceAll(/[^A-Za-z0-9]/g, '_');
+  const joined = parts.join('_');
+  return ODD_LETTER.test(joined) ? joined.replaceAll(/[^A-Za-z0-9]/g, '_') : joined;
 }
 
 function groundNode(plan: Plan): string {

@@ -46,7 +46,8 @@ export function* makePdf(
   for (const [i, { widthMm, heightMm, items }] of pages.entries()) {
     pdf.addPage({ size: [widthMm * POINTS_PER_MM, heightMm * POINTS_PER_MM], margin: 0 });
     pdf.scale(POINTS_PER_MM);
-    for (const item of items) drawItem(pdf, item);
+    const pen = new Pen(pdf);
+    for (const item of items) drawItem(pdf, pen, item);
     yield (0.8 * (i + 1)) / pages.length;
   }
   pdf.end();
@@ -73,10 +74,44 @@ function joined(chunks: readonly Uint8Array[]): Uint8Array {
   return bytes;
 }
 
-function drawItem(pdf: PDFKit.PDFDocument, item: DrawItem): void {
-  const grey = greyOf(item.grey ?? 0);
+/** What lines and letters of a page are drawn with: told to the writer only when it changes. */
+class Pen {
+  readonly #pdf: PDFKit.PDFDocument;
+  readonly #now = new Map<string, string>();
+
+  constructor(pdf: PDFKit.PDFDocument) {
+    this.#pdf = pdf;
+  }
+
+  line(widthMm: number, grey: number, dashMm: readonly number[] | undefined): void {
+    if (this.#isNew('width', String(widthMm))) this.#pdf.lineWidth(widthMm);
+    if (this.#isNew('stroke', String(grey))) this.#pdf.strokeColor(greyOf(grey));
+    if (!this.#isNew('dash', dashMm?.join() ?? '')) return;
+    // The writer takes a list of lengths, its types only one.
+    if (dashMm === undefined) this.#pdf.undash();
+    else this.#pdf.dash(dashMm as unknown as number, {});
+  }
+
+  fill(grey: number): void {
+    if (this.#isNew('fill', String(grey))) this.#pdf.fillColor(greyOf(grey));
+  }
+
+  font(name: 'regular' | 'bold', sizeMm: number): void {
+    if (this.#isNew('font', `${name} ${sizeMm}`)) this.#pdf.font(name, sizeMm);
+  }
+
+  #isNew(what: string, value: string): boolean {
+    if (this.#now.get(what) === value) return false;
+    this.#now.set(what, value);
+    return true;
+  }
+}
+
+function drawItem(pdf: PDFKit.PDFDocument, pen: Pen, item: DrawItem): void {
+  const { grey = 0 } = item;
   if (item.kind === 'text') {
-    pdf.font(item.bold === true ? 'bold' : 'regular', item.sizeMm).fillColor(grey);
+    pen.font(item.bold === true ? 'bold' : 'regular', item.sizeMm);
+    pen.fill(grey);
     const { anchor = 'start' } = item;
     const width = anchor === 'start' ? 0 : pdf.widthOfString(item.text);
     const left = anchor === 'middle' ? width / 2 : width;
@@ -86,22 +121,22 @@ function drawItem(pdf: PDFKit.PDFDocument, item: DrawItem): void {
     });
     return;
   }
-  pdf.lineWidth(item.widthMm);
   if (item.kind === 'circle') {
-    pdf.undash().circle(rounded(item.at.x), rounded(item.at.y), item.radiusMm);
-    if (item.filled === true) pdf.fillAndStroke(grey, grey);
-    else pdf.stroke(grey);
+    pen.line(item.widthMm, grey, undefined);
+    pdf.circle(rounded(item.at.x), rounded(item.at.y), item.radiusMm);
+    if (item.filled === true) {
+      pen.fill(grey);
+      pdf.fillAndStroke();
+    } else pdf.stroke();
     return;
   }
   const [start, ...rest] = item.points;
   if (start === undefined || rest.length === 0) return;
-  if (item.dashMm === undefined) pdf.undash();
-  // The writer takes a list of lengths, its types only one.
-  else pdf.dash(item.dashMm as unknown as number, {});
+  pen.line(item.widthMm, grey, item.dashMm);
   pdf.moveTo(rounded(start.x), rounded(start.y));
   for (const { x, y } of rest) pdf.lineTo(rounded(x), rounded(y));
   if (item.closed === true) pdf.closePath();
-  pdf.stroke(grey);
+  pdf.stroke();
 }
 
 function rounded(mm: number): number {

@@ -9,7 +9,7 @@ import { maybeThreadKind, type ThreadKind } from '../thread/thread-kinds.ts';
 import { type LineSum, loopsThatFit, sumLine } from '../thread/thread-sums.ts';
 import { remembered } from '../units/remembered.ts';
 import { panelOf } from './panels.ts';
-import { holeKey, holeOf, holePoint, partOf } from './placed.ts';
+import { holeKey, holeOf, holePoint } from './placed.ts';
 import type { HoleRef, Run } from './records.ts';
 import type { Plan } from './schema.ts';
 
@@ -27,8 +27,8 @@ const curvedPath = remembered(
     name: 'curved path',
     under: (_plan: Plan, run: RunWay) => run,
     rests: (plan, { from, to }) => [
-      partOf(plan, from.partId),
-      partOf(plan, to.partId),
+      plan.parts[from.partId],
+      plan.parts[to.partId],
       plan.ownParts,
       plan.habits,
     ],
@@ -101,8 +101,8 @@ export const sumRun = remembered(
     under: (_plan: Plan, run: Run) => run,
     rests: (plan, { from, to, panelId }) => [
       plan.panels[panelId],
-      partOf(plan, from.partId),
-      partOf(plan, to.partId),
+      plan.parts[from.partId],
+      plan.parts[to.partId],
       plan.spools,
       plan.habits,
       plan.ownParts,

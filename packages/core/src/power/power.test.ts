@@ -3,8 +3,10 @@ import { PART_KINDS } from '../parts/part-kinds.ts';
 import { placePair, placePart } from '../plan/edits/part-edits.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { circuitsOf } from './circuits.ts';
-import { closeWords, contactsOf, openWords } from './contacts.ts';
-import { powerWords, putInWords, sourcesOf } from './sources.ts';
+import { closeWords, openWords } from './contact-words.ts';
+import { contactsOf } from './contacts.ts';
+import { powerWords, putInWords } from './source-words.ts';
+import { sourcesOf } from './sources.ts';
 
 describe('power in words', () => {
   test.each([

@@ -1,7 +1,7 @@
 /** The proof that + and − do not touch, in sentences: the same ones on the sheet and on the Bench. */
 import { type ApartPair, type ApartProof, GENTLE_METER_V } from '../meter/apart.ts';
 import type { Part } from '../plan/records.ts';
-import { closedState } from '../power/contacts.ts';
+import { closedState } from '../power/contact-words.ts';
 import { formatOhm, formatVolt } from '../units/electrical.ts';
 import { capital } from '../units/words.ts';
 import { listed, type SheetNames } from './sheet-names.ts';

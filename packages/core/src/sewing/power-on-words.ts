@@ -6,8 +6,9 @@ import { kindOf } from '../plan/kind-of.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Circuit, circuitsOf, mergedWith } from '../power/circuits.ts';
-import { closedState, closeWords, openWords } from '../power/contacts.ts';
-import { cellWords, putInWords, type Source } from '../power/sources.ts';
+import { closedState, closeWords, openWords } from '../power/contact-words.ts';
+import { cellWords, putInWords } from '../power/source-words.ts';
+import type { Source } from '../power/sources.ts';
 import { doings, listed, type SheetNames, sheetNames } from './sheet-names.ts';
 import type { StepContext } from './steps/step-context.ts';
 

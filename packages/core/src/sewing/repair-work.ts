@@ -3,7 +3,8 @@ import type { Piece, PieceRun } from '../pieces/piece.ts';
 import type { Run } from '../plan/records.ts';
 import { sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
-import { powerWords, sourcesOf } from '../power/sources.ts';
+import { powerWords } from '../power/source-words.ts';
+import { sourcesOf } from '../power/sources.ts';
 import { SECONDS } from './pace.ts';
 import { passStepId } from './steps/step-context.ts';
 

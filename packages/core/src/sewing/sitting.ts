@@ -1,7 +1,8 @@
 /** Work that is laid down and taken up again: where it is safe to stop, and what has a deadline. */
 import { isTicked } from '../plan/progress.ts';
 import type { Plan } from '../plan/schema.ts';
-import { powerWords, sourcesOf } from '../power/sources.ts';
+import { powerWords } from '../power/source-words.ts';
+import { sourcesOf } from '../power/sources.ts';
 import type { SewingStep } from './step.ts';
 
 /** Ink that fades in air is gone after about two days (common practice, no source). */

@@ -32,13 +32,15 @@ export function rulesOnPanel(plan: Plan, panel: Panel): SpacingRules {
 
 /** The spacing rules a plan asks for, pair by pair. Things on two panels do not meet while they lie flat. Throws RangeError where a panel is missing. */
 export function spacingRules(plan: Plan): RulesBetween {
-  const onPanel = new Map<string, SpacingRules>();
+  let lastId: string | null = null;
+  let last: SpacingRules | null = null;
+  // Asked for every pair: of things on one panel, as nearly all are, it is worked out once.
   return ({ panelId }) => {
-    const known = onPanel.get(panelId);
-    if (known !== undefined) return known;
-    const rules = rulesOnPanel(plan, panelOf(plan, { panelId }));
-    onPanel.set(panelId, rules);
-    return rules;
+    if (last === null || panelId !== lastId) {
+      last = rulesOnPanel(plan, panelOf(plan, { panelId }));
+      lastId = panelId;
+    }
+    return last;
   };
 }
 

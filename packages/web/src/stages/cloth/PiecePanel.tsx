@@ -1,20 +1,18 @@
-import { type ClothShape, clothBox, shapeNodes } from '@sashiko/core/cloth/cloth';
+import { shapeNodes } from '@sashiko/core/cloth/cloth';
 import { type ReadyPiece, usualSizes } from '@sashiko/core/cloth/ready-piece';
-import { maybeReadyPiece, READY_PIECES } from '@sashiko/core/cloth/ready-pieces';
+import { READY_PIECES } from '@sashiko/core/cloth/ready-pieces';
 import { clothSvg, pathData } from '@sashiko/core/formats/svg-export';
 import { boundsOf } from '@sashiko/core/geometry/polygon';
-import { drawOutline, resizePiece, takePiece } from '@sashiko/core/plan/edits/cloth-edits';
+import { drawOutline, takePiece } from '@sashiko/core/plan/edits/cloth-edits';
 import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
 import { panelOf } from '@sashiko/core/plan/panels';
-import { formatLength } from '@sashiko/core/units/length';
 import { Button, Segmented } from 'antd';
 import { takePen } from '../../canvas/pen-tool.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { download } from '../../ui/download.ts';
 import { Field } from '../../ui/Field.tsx';
-import { LengthField } from '../../ui/LengthField.tsx';
-import { Row } from '../../ui/Row.tsx';
+import { DrawnOutline, Sizes } from './PieceForm.tsx';
 import { SvgImport } from './SvgImport.tsx';
 
 /** The outline: a ready piece with its sizes, one drawn by hand, one from a file. */
@@ -109,46 +107,5 @@ function PieceCard({ piece, isTaken }: { readonly piece: ReadyPiece; readonly is
       </svg>
       {piece.title}
     </button>
-  );
-}
-
-function Sizes({ shape }: { readonly shape: Extract<ClothShape, { kind: 'ready' }> }) {
-  const plan = useShownPlan();
-  const commit = usePlanStore((state) => state.commit);
-  const piece = maybeReadyPiece(shape.pieceId);
-  if (piece === undefined) return null;
-  return (
-    <section aria-label="Sizes">
-      <h2>Sizes: {piece.title}</h2>
-      {piece.sizes.map((field) => (
-        <LengthField
-          key={field.id}
-          label={field.title}
-          valueMm={shape.sizes[field.id] ?? 0}
-          unit={plan.habits.unit}
-          onChange={(mm) => commit(resizePiece(plan, { [field.id]: mm }))}
-        />
-      ))}
-    </section>
-  );
-}
-
-function DrawnOutline() {
-  const plan = useShownPlan();
-  const select = useViewStore((state) => state.select);
-  const isChosen = useViewStore((state) => state.selection.markingId === 'outline');
-  const { widthMm, heightMm } = clothBox(panelOf(plan));
-  const { unit } = plan.habits;
-  return (
-    <section>
-      <h2>Drawn outline</h2>
-      <Row label="Across" value={formatLength(widthMm, unit, 0)} />
-      <Row label="From top to bottom" value={formatLength(heightMm, unit, 0)} />
-      <div className="buttons">
-        <Button size="small" onClick={() => select(isChosen ? {} : { markingId: 'outline' })}>
-          {isChosen ? 'Done with its nodes' : 'Move its nodes'}
-        </Button>
-      </div>
-    </section>
   );
 }

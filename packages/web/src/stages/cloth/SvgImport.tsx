@@ -1,21 +1,10 @@
-import type { MarkingUse } from '@sashiko/core/cloth/cloth';
 import { describeToMaker } from '@sashiko/core/errors/problem';
-import { pathData } from '@sashiko/core/formats/svg-export';
 import type { SvgDrawing } from '@sashiko/core/formats/svg-import';
-import type { SvgLine } from '@sashiko/core/formats/svg-shapes';
-import { flattenCurve } from '@sashiko/core/geometry/curve';
-import { boundsOf, signedAreaMm2 } from '@sashiko/core/geometry/polygon';
-import { importLines } from '@sashiko/core/plan/edits/import-lines';
-import { formatLength } from '@sashiko/core/units/length';
 import { useState } from 'react';
-import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
-import { Dialog } from '../../ui/Dialog.tsx';
+import { usePlanStore } from '../../stores/plan-store.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
-import { OptionSelect } from '../../ui/OptionSelect.tsx';
 import { readTextFile } from '../../ui/read-file.ts';
-import { USES } from './uses.ts';
-
-type Use = MarkingUse | 'outline' | 'none';
+import { ChooseLines } from './ChooseLines.tsx';
 
 /** A file's lines, with what each of them is to become. */
 export function SvgImport() {
@@ -35,92 +24,5 @@ export function SvgImport() {
       </FileButton>
       {drawing !== null && <ChooseLines drawing={drawing} onDone={() => setDrawing(null)} />}
     </>
-  );
-}
-
-/** The largest closed line is most likely the outline; the others are marks until the maker says otherwise. */
-function firstGuess(lines: readonly SvgLine[]): readonly Use[] {
-  const areas = lines.map((line) =>
-    line.closed ? Math.abs(signedAreaMm2(flattenCurve(line.nodes, true))) : 0,
-  );
-  const largest = Math.max(...areas);
-  const outline = largest > 0 ? areas.indexOf(largest) : -1;
-  return lines.map((_, i) => (i === outline ? 'outline' : 'mark'));
-}
-
-const CHOICES: ReadonlyArray<{ readonly value: Use; readonly label: string }> = [
-  { value: 'outline', label: 'Outline' },
-  ...USES.map(({ id, title }) => ({ value: id, label: title })),
-  { value: 'none', label: 'Leave out' },
-];
-
-function ChooseLines({ drawing, onDone }: { readonly drawing: SvgDrawing; readonly onDone: () => void }) {
-  const plan = useShownPlan();
-  const [uses, setUses] = useState(() => firstGuess(drawing.lines));
-  const [hovered, setHovered] = useState<number | null>(null);
-  const [left, top, right, bottom] = boundsOf(
-    drawing.lines.flatMap((line) => flattenCurve(line.nodes, line.closed)),
-  );
-  const room = Math.max(right - left, bottom - top) * 0.05 + 1;
-  const { unit } = plan.habits;
-  const setUse = (index: number, use: Use): void =>
-    // There is one outline: choosing another makes a mark of the first.
-    setUses(
-      uses.map((old, i) => (i === index ? use : use === 'outline' && old === 'outline' ? 'mark' : old)),
-    );
-  const take = (): void => {
-    const chosen = drawing.lines.map((line, i) => ({ ...line, use: uses[i] ?? 'none' }));
-    if (usePlanStore.getState().commit(importLines(currentPlan(), chosen))) onDone();
-  };
-  return (
-    <Dialog
-      open
-      title="Lines of the file"
-      okText="Take them"
-      cancelText="Leave it"
-      onOk={take}
-      onCancel={onDone}
-      width={860}
-    >
-      <div className="svg-import">
-        <svg
-          viewBox={`${left - room} ${top - room} ${right - left + 2 * room} ${bottom - top + 2 * room}`}
-          aria-hidden="true"
-        >
-          {drawing.lines.map((line, i) => (
-            <path
-              // biome-ignore lint/suspicious/noArrayIndexKey: lines are known by their place in the file
-              key={i}
-              d={pathData(line.nodes, line.closed)}
-              className={`${uses[i] ?? 'none'}${hovered === i ? ' hovered' : ''}`}
-              vectorEffect="non-scaling-stroke"
-            />
-          ))}
-        </svg>
-        <div>
-          <p className="quiet">
-            {`${drawing.lines.length} ${drawing.lines.length === 1 ? 'line' : 'lines'}, ${formatLength(right - left, unit, 0)} × ${formatLength(bottom - top, unit, 0)}.`}
-            {drawing.leftOut.length > 0 &&
-              ` Left out, because they are no lines: ${drawing.leftOut.join(', ')}.`}
-          </p>
-          <ul className="line-list">
-            {drawing.lines.map((line, i) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: lines are known by their place in the file
-              <li key={i} onPointerEnter={() => setHovered(i)} onPointerLeave={() => setHovered(null)}>
-                <span id={`svg-line-${i}`}>{line.name}</span>
-                <OptionSelect
-                  size="small"
-                  aria-labelledby={`svg-line-${i}`}
-                  value={uses[i] ?? 'none'}
-                  options={CHOICES}
-                  onChange={(use: Use) => setUse(i, use)}
-                  onFocus={() => setHovered(i)}
-                />
-              </li>
-            ))}
-          </ul>
-        </div>
-      </div>
-    </Dialog>
   );
 }

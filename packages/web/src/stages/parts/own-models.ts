@@ -1,0 +1,54 @@
+import type { OwnModel } from '@sashiko/core/parts/own-part';
+
+interface ModelWords {
+  readonly kind: OwnModel['kind'];
+  readonly title: string;
+  readonly help: string;
+  readonly usual: OwnModel;
+}
+
+/** What a part can do to a current, in plain words. */
+export const MODELS: readonly ModelWords[] = [
+  {
+    kind: 'none',
+    title: 'nothing',
+    help: 'A button, a bead, a plain piece: it is only held down.',
+    usual: { kind: 'none' },
+  },
+  {
+    kind: 'board',
+    title: 'a board with pins',
+    help: 'It needs a + and a −, and each pin can be on or off. Its sheet says what it needs (V) and what all pins together may give (mA).',
+    usual: { kind: 'board', volt: 3, mostMa: 100 },
+  },
+  {
+    kind: 'light',
+    title: 'a light',
+    help: 'From its + to its −. If it has a resistor of its own, type its ohms; a bare light has 0.',
+    usual: { kind: 'light', seriesOhm: 100 },
+  },
+  {
+    kind: 'cell',
+    title: 'a holder for cells',
+    help: 'Which cells it takes, how many in a row, and whether it has a switch of its own.',
+    usual: { kind: 'cell', cellId: 'coin-20x3.2', count: 1, switched: false },
+  },
+  {
+    kind: 'switch',
+    title: 'a switch',
+    help: 'Two holes that are joined when it is on. Give them the role “joined” and different words. Measure the ohms when it is on, or leave 0.5.',
+    usual: { kind: 'switch', onOhm: 0.5 },
+  },
+  {
+    kind: 'resistor',
+    title: 'a resistor',
+    help: 'Two holes with ohms between them. Give them the role “joined” and different words.',
+    usual: { kind: 'resistor', ohm: 100 },
+  },
+  {
+    kind: 'load',
+    title: 'something that takes power',
+    help: 'A sensor, a sounder, a motor: the volts it is made for, and the milliamperes it takes then.',
+    usual: { kind: 'load', volt: 3, ma: 10 },
+  },
+];
