@@ -1,20 +1,12 @@
-import type { Point } from '@sashiko/core/geometry/point';
 import { bareName } from '@sashiko/core/spacing/bare-things';
 import { formatLength } from '@sashiko/core/units/length';
 import { capital } from '@sashiko/core/units/words';
 import { Checkbox } from 'antd';
 import { tightestOf } from '../../stores/derived.ts';
 import { useShownPlan } from '../../stores/plan-store.ts';
+import type { ShownPlace } from './shown-place.ts';
 import { Trials } from './Trials.tsx';
 import { WantedGap } from './WantedGap.tsx';
-
-/** A place to bring into view and show off. */
-export interface ShownPlace {
-  readonly key: string;
-  readonly at: Point;
-  readonly partIds: readonly string[];
-  readonly runIds: readonly string[];
-}
 
 interface GapsPanelProps {
   readonly showsRoom: boolean;

@@ -3,7 +3,7 @@ import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { useShownPlan } from '../../stores/plan-store.ts';
 import { ask, type Job } from '../../workers/workshop.ts';
-import type { ShownPlace } from './GapsPanel.tsx';
+import type { ShownPlace } from './shown-place.ts';
 
 const TRIALS = 200;
 
