@@ -26,6 +26,25 @@ describe('exit status and output', () => {
     });
   });
 
+  test('solve', async () => {
+    const netlist = file('divider.cir', 'a divider\nV1 a 0 DC 9\nR1 a b 1k\nR2 b 0 2k\n.op\n.end\n');
+    const solved = await runCommand('solve', netlist, false);
+    expect(solved).toMatchObject({ status: 0, error: '' });
+    expect(solved.output).toContain('b  6.00000000 V\n');
+    expect(JSON.parse((await runCommand('solve', netlist, true)).output)).toMatchObject({
+      title: 'a divider',
+      nodes: { a: 9 },
+      elements: { R1: expect.closeTo(0.003, 12) as number },
+    });
+    const coil = file('coil.cir', 'a coil\nV1 a 0 DC 9\nL1 a 0 1m\n.end\n');
+    const refused = await runCommand('solve', coil, true);
+    expect(refused).toMatchObject({ status: 2, output: '' });
+    expect(refused.error).toMatch(/Line 3, “L1 a 0 1m”/);
+    // What the application writes it reads.
+    const own = file('own.cir', (await runCommand('netlist', good, false)).output);
+    expect((await runCommand('solve', own, false)).status).toBe(0);
+  });
+
   test('validate: parts, backups and drawings too, by what is in them', async () => {
     const hole = { diameterMm: 2, padMm: 4, label: '', joinedAs: '', abilities: [] };
     const part = {

@@ -24,6 +24,7 @@ import { formatCurrent, formatHours, formatVolt } from '@sashiko/core/units/elec
 import type { Command, CommandAnswer, CommandOptions } from './command.ts';
 import { routeCommand } from './route-command.ts';
 import { sheetCommand } from './sheet-command.ts';
+import { solveText } from './solve-command.ts';
 import { toJson } from './to-json.ts';
 import { toldOutput, validateText } from './validate-command.ts';
 
@@ -41,7 +42,16 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   sheet: sheetCommand,
 };
 
-/** Reads a plan file and runs one command on it. Everything that can go wrong with the input is status 2 and one line. */
+/** Commands on files that need not be plans. */
+const READERS: Readonly<Record<string, (text: string, asJson: boolean) => Result<string>>> = {
+  validate(text, asJson) {
+    const told = validateText(text);
+    return told.ok ? succeed(toldOutput(told.value, asJson)) : told;
+  },
+  solve: solveText,
+};
+
+/** Reads a file and runs one command on it. Everything that can go wrong with the input is status 2 and one line. */
 export async function runCommand(
   name: string,
   file: string,
@@ -49,7 +59,8 @@ export async function runCommand(
   options: Partial<Omit<CommandOptions, 'asJson'>> = {},
 ): Promise<CommandResult> {
   const command = COMMANDS[name];
-  if (command === undefined && name !== 'validate') return refuse(`sashiko: there is no command "${name}".`);
+  const reads = READERS[name];
+  if (command === undefined && reads === undefined) return refuse(`sashiko: there is no command "${name}".`);
   const text = await readText(
     file,
     command === undefined ? LARGEST_SHELF_CHARACTERS : LARGEST_FILE_CHARACTERS,
@@ -57,10 +68,8 @@ export async function runCommand(
   if (text === null) return refuse(`sashiko: ${shortName(file)} cannot be read: is the name right?`);
   if (!text.ok) return refuseFile(file, text.problem);
   if (command === undefined) {
-    const told = validateText(text.value);
-    return told.ok
-      ? { status: 0, output: toldOutput(told.value, asJson), error: '' }
-      : refuseFile(file, told.problem);
+    const told = (reads as (typeof READERS)[string])(text.value, asJson);
+    return told.ok ? { status: 0, output: told.value, error: '' } : refuseFile(file, told.problem);
   }
   const plan = parsePlan(text.value);
   if (!plan.ok) return refuseFile(file, plan.problem);

@@ -50,13 +50,17 @@ cli
   .option('--paper <paper>', 'a4, a3 or letter')
   .action(finish('sheet'));
 cli.command('netlist <file>', 'SPICE text of the sewn circuit').action(finish('netlist'));
+cli
+  .command('solve <file>', 'Operating point of a SPICE netlist')
+  .option('--json', 'As JSON')
+  .action(finish('solve'));
 cli.help();
 
 try {
   cli.parse(process.argv, { run: false });
   if (cli.matchedCommand === undefined && cli.options['help'] !== true) {
     process.stderr.write(
-      'sashiko: name a command: validate, check, route, simulate, sheet or netlist, then a plan file. See docs/cli.md.\n',
+      'sashiko: name a command: validate, check, route, simulate, sheet, netlist or solve, then a file. See docs/cli.md.\n',
     );
     process.exitCode = 2;
   } else await cli.runMatchedCommand();

@@ -227,6 +227,10 @@ export const ERROR_CATALOGUE = {
     title: 'That value is out of its range.',
     help: 'Type one that is.',
   },
+  'netlist-line': {
+    title: 'A line of the netlist cannot be solved.',
+    help: 'Mend the line that is named, or leave it out.',
+  },
   'circuit-no-solution': {
     title: 'The circuit could not be computed.',
     help: 'This is a fault in Sashiko: please keep the plan file that shows it.',

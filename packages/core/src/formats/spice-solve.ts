@@ -1,0 +1,114 @@
+/** The operating point of a netlist. */
+import type { Circuit, CircuitElement } from '../circuit/circuit.ts';
+import { type CircuitPoint, CompiledCircuit } from '../circuit/compiled-circuit.ts';
+import { fail, type Result, succeed } from '../errors/problem.ts';
+import { readNetlist, type SpiceCircuit, type SpiceElement } from './spice-read.ts';
+
+/** An operating point by name: nodes and elements as they are written, nodes in small letters. */
+export interface NetlistPoint {
+  readonly title: string;
+  /** Volts against ground. */
+  readonly nodes: Readonly<Record<string, number>>;
+  /** Amperes through each element from its first node to its second; a source that delivers is negative. */
+  readonly elements: Readonly<Record<string, number>>;
+}
+
+/** A switch that flips so often does not settle; a boost is settled much sooner. */
+const MOST_ROUNDS = 200;
+/** A boost's input is settled to this share of it. */
+const SETTLED_SHARE = 1e-12;
+
+/** Reads a netlist and solves it. Fails with the line that cannot be read, or where there is no answer. */
+export function solveNetlist(text: string): Result<NetlistPoint> {
+  const read = readNetlist(text);
+  return read.ok ? solveSpice(read.value) : read;
+}
+
+/** Solves a netlist that is read. Switches go by their voltages and boosts by what they give, round by round until they stay. */
+export function solveSpice({ title, elements }: SpiceCircuit): Result<NetlistPoint> {
+  const compiled = CompiledCircuit.of(elements.map(elementOf));
+  if (!compiled.ok) return compiled;
+  const circuit = compiled.value;
+  const values = circuit.values();
+  const bySource = new Map(elements.map(({ name }, i) => [name.toLowerCase(), i]));
+  let point: CircuitPoint | undefined;
+  for (let round = 1; round <= MOST_ROUNDS; round += 1) {
+    const solved: Result<CircuitPoint> = circuit.solve(values, point);
+    if (!solved.ok) return solved;
+    point = solved.value;
+    const { volts, amps } = solved.value;
+    const voltAt = (node: string): number => volts[circuit.nodeNumber(node) ?? -1] ?? 0;
+    let isSettled = true;
+    for (const [i, element] of elements.entries()) {
+      const next = nextValue(
+        element,
+        values[i] as number,
+        voltAt,
+        amps[bySource.get(sourceOf(element)) ?? -1] ?? 0,
+      );
+      if (next === null) continue;
+      values[i] = next;
+      isSettled = false;
+    }
+    if (isSettled) return succeed(namedPoint(title, circuit, elements, solved.value));
+  }
+  return fail('circuit-no-solution', 'A switch or a boost in it does not settle.');
+}
+
+function sourceOf(element: SpiceElement): string {
+  return element.kind === 'B' ? element.source : '';
+}
+
+/** What an element's value has to be after a round; null where it may stay. */
+function nextValue(
+  element: SpiceElement,
+  value: number,
+  voltAt: (node: string) => number,
+  sourceAmp: number,
+): number | null {
+  if (element.kind === 'S') {
+    const { onOhm, offOhm, thresholdV, hysteresisV } = element.law;
+    const volt = voltAt(element.plus) - voltAt(element.minus);
+    const siemens =
+      volt > thresholdV + hysteresisV ? 1 / onOhm : volt < thresholdV - hysteresisV ? 1 / offOhm : value;
+    return siemens === value ? null : siemens;
+  }
+  if (element.kind === 'B') {
+    const { output, efficiency, input, leastV } = element;
+    const amp = (voltAt(output) * -sourceAmp) / (efficiency * Math.max(voltAt(input), leastV));
+    return Math.abs(amp - value) <= SETTLED_SHARE * Math.max(Math.abs(amp), 1e-9) ? null : amp;
+  }
+  return null;
+}
+
+function elementOf(element: SpiceElement): CircuitElement {
+  const { name, a, b } = element;
+  switch (element.kind) {
+    case 'R':
+      return { kind: 'R', name, a, b, ohm: element.value };
+    case 'V':
+      return { kind: 'V', name, plus: a, minus: b, volt: element.value };
+    case 'I':
+      return { kind: 'I', name, from: a, to: b, amp: element.value };
+    case 'D':
+      return { kind: 'D', name, anode: a, cathode: b, law: element.law };
+    case 'S':
+      return { kind: 'R', name, a, b, ohm: element.startsOn ? element.law.onOhm : element.law.offOhm };
+    case 'B':
+      return { kind: 'I', name, from: a, to: b, amp: 0 };
+  }
+}
+
+function namedPoint(
+  title: string,
+  circuit: CompiledCircuit,
+  elements: readonly SpiceElement[],
+  { volts, amps }: CircuitPoint,
+): NetlistPoint {
+  const used: Circuit = circuit.elements;
+  return {
+    title,
+    nodes: Object.fromEntries(circuit.nodes.map((node, i) => [node, volts[i] as number])),
+    elements: Object.fromEntries(used.map((_, i) => [(elements[i] as SpiceElement).name, amps[i] as number])),
+  };
+}
