@@ -179,6 +179,7 @@ function simulate(plan: Plan, { asJson }: CommandOptions): CommandAnswer {
           id: light.partId,
           name: name(light.partId),
           currentA: light.amp,
+          peakCurrentA: light.peakAmp,
           voltageV: light.volt,
           relativeBrightness: light.relative,
         })),

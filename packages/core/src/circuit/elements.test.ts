@@ -2,8 +2,8 @@ import { describe, expect, test } from 'vitest';
 import { expectOk } from '../errors/problem.ts';
 import { flickSwitch, placePair, setLevel } from '../plan/edits/part-edits.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
+import { solvePlan } from './faded.ts';
 import { howLong } from './how-long.ts';
-import { solvePlan } from './solve-plan.ts';
 import { willItLight } from './will-it-light.ts';
 
 /** A board, its holder and one light on a pin. */

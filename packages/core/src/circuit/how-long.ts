@@ -5,8 +5,9 @@ import { cellAt, cellCapacityMah } from '../parts/cells.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Circuit, circuitsOf } from '../power/circuits.ts';
 import { runDown } from './discharge.ts';
+import { solveFaded } from './faded.ts';
 import { elementName } from './plan-circuit.ts';
-import { compileCircuit, type PlanPoint, solveAt } from './solve-plan.ts';
+import { compileCircuit, type PlanPoint } from './solve-plan.ts';
 import { NOMINAL, stateOf } from './state.ts';
 import { DARK_AMP } from './will-it-light.ts';
 
@@ -46,14 +47,14 @@ export function* makeHowLong(plan: Plan): Generator<number, Result<readonly RunT
   let problem: Result<readonly RunTime[]> | null = null;
   const ready = compileCircuit(plan);
   if (!ready.ok) return ready;
-  const first = solveAt(ready.value, NOMINAL, stateOf(plan));
+  const first = solveFaded(ready.value, NOMINAL, stateOf(plan));
   if (!first.ok) return first;
   const fresh = first.value;
   let last = fresh;
   const answerAt = (chargeLeft: number): PlanPoint => {
     const known = answers.get(chargeLeft);
     if (known !== undefined) return known;
-    const solved = solveAt(ready.value, NOMINAL, stateOf(plan, chargeLeft), last);
+    const solved = solveFaded(ready.value, NOMINAL, stateOf(plan, chargeLeft), last);
     if (solved.ok) last = solved.value;
     else problem = solved;
     answers.set(chargeLeft, last);

@@ -9,7 +9,7 @@ import type { Plan } from '../plan/schema.ts';
 import { remembered, rememberedLast } from '../units/remembered.ts';
 import { type CircuitPoint, CompiledCircuit } from './compiled-circuit.ts';
 import { elementName, type PlanElements, planElements } from './plan-circuit.ts';
-import { NOMINAL, type PlanState, type RegulatorState, stateOf, type World } from './state.ts';
+import type { PlanState, RegulatorState, World } from './state.ts';
 
 /** A regulator's current is settled to this; finer than any meter shows. */
 const SETTLED_AMP = 1e-9;
@@ -41,6 +41,10 @@ export interface PlanPoint {
   voltAtHole(ref: HoleRef): number;
   /** Amperes through an element, by its name; 0 where there is none. */
   ampOf(name: string): number;
+  /** As `ampOf`, at the moment when every pin that fades is on. */
+  peakOf(name: string): number;
+  /** The moments of a period, where pins fade (`faded.ts`). */
+  readonly moments?: readonly PlanPoint[];
 }
 
 /**
@@ -111,15 +115,17 @@ function solveOnce(
     const number = circuit.nodeNumber(node);
     return number === undefined ? 0 : (point.volts[number] as number);
   };
+  const ampOf = (name: string): number => {
+    const place = byName.get(name);
+    return place === undefined ? 0 : (point.amps[place] as number);
+  };
   return succeed({
     state,
     point,
     voltAt: (partId, terminal) => voltOf(elements.nodeOfTerminal(partId, terminal)),
     voltAtHole: (ref) => voltOf(elements.nodeOfHole(ref)),
-    ampOf: (name) => {
-      const place = byName.get(name);
-      return place === undefined ? 0 : (point.amps[place] as number);
-    },
+    ampOf,
+    peakOf: ampOf,
   });
 }
 
@@ -160,10 +166,4 @@ export function solveAt(
     if (isSettled) return solved;
   }
   return fail('supplies-unsettled');
-}
-
-/** Solves a plan as it is set, with fresh cells or at another charge, in a nominal world. */
-export function solvePlan(plan: Plan, chargeLeft = 1): Result<PlanPoint> {
-  const ready = compileCircuit(plan);
-  return ready.ok ? solveAt(ready.value, NOMINAL, stateOf(plan, chargeLeft)) : ready;
 }

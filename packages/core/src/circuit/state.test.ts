@@ -6,9 +6,10 @@ import type { Plan } from '../plan/schema.ts';
 import { seededRandom } from '../random/random.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { randomPiece } from '../testing/wired-pieces.ts';
+import { solvePlan } from './faded.ts';
 import { planCircuit } from './plan-circuit.ts';
 import { solveDc } from './solve-dc.ts';
-import { compileCircuit, solveAt, solvePlan } from './solve-plan.ts';
+import { compileCircuit, solveAt } from './solve-plan.ts';
 import { NOMINAL, stateOf, type World } from './state.ts';
 
 const { plan } = smallLantern();

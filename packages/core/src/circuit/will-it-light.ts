@@ -6,8 +6,9 @@ import { kindOf } from '../plan/kind-of.ts';
 import { holeKey } from '../plan/placed.ts';
 import { runsByHole } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
+import { solvePlan } from './faded.ts';
 import { elementName } from './plan-circuit.ts';
-import { type PlanPoint, solvePlan } from './solve-plan.ts';
+import type { PlanPoint } from './solve-plan.ts';
 
 /** Below this a light counts as dark: barely seen in a dim room (assumption). */
 export const DARK_AMP = 0.0001;
@@ -16,7 +17,10 @@ export interface LightState {
   /** As in `lightsIn`: the part's id, numbered where one part has several lights. */
   readonly id: string;
   readonly partId: string;
+  /** On average, where it is faded. */
   readonly amp: number;
+  /** While it is on. */
+  readonly peakAmp: number;
   /** From its + hole to its − hole. */
   readonly volt: number;
   /** Share of the brightest light's current, 0 to 1; light output follows the current nearly in proportion. */
@@ -47,11 +51,12 @@ export function willItLight(plan: Plan, chargeLeft = 1): Result<LightAnswer> {
 }
 
 /** What a solved plan says of its lights and holders. */
-export function lightAnswer(plan: Plan, { voltAt, voltAtHole, ampOf }: PlanPoint): LightAnswer {
+export function lightAnswer(plan: Plan, { voltAt, voltAtHole, ampOf, peakOf }: PlanPoint): LightAnswer {
   const lights = lightsIn(plan).map(({ id, part, light }) => ({
     id,
     partId: part.id,
     amp: ampOf(elementName.light(id)),
+    peakAmp: peakOf(elementName.light(id)),
     volt: voltAt(part.id, light.plus) - voltAt(part.id, light.minus),
   }));
   const supplies = partsThatAre(plan, 'cell').flatMap((part) =>

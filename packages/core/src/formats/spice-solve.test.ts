@@ -1,6 +1,6 @@
 /** Netlists read and solved: against closed forms, against the application's own circuits, and every refusal with its line. */
 import { describe, expect, test } from 'vitest';
-import { solvePlan } from '../circuit/solve-plan.ts';
+import { solvePlan } from '../circuit/faded.ts';
 import { describeProblem, expectOk } from '../errors/problem.ts';
 import { gridPlan } from '../testing/grid-plan.ts';
 import { randomPiece } from '../testing/wired-pieces.ts';

@@ -6,8 +6,8 @@ import {
   GROUND,
   nodesOf,
 } from '../circuit/circuit.ts';
+import { solvePlan } from '../circuit/faded.ts';
 import { planCircuit } from '../circuit/plan-circuit.ts';
-import { solvePlan } from '../circuit/solve-plan.ts';
 import { type Result, succeed } from '../errors/problem.ts';
 import { UnionFind } from '../joining/union-find.ts';
 import type { Plan } from '../plan/schema.ts';

@@ -1,3 +1,4 @@
+/// <reference path="./specificity.d.ts" />
 /**
  * What styles do to the lines of an SVG: what they hide, move and turn (the cascade of CSS: importance, then style attribute before
  * sheet, then specificity, then order; an attribute of presentation gives way to all of them).

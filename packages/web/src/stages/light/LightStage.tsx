@@ -1,5 +1,10 @@
 import type { RunTime } from '@sashiko/core/circuit/how-long';
-import { DARK_AMP, type LightAnswer, willItLight } from '@sashiko/core/circuit/will-it-light';
+import {
+  DARK_AMP,
+  type LightAnswer,
+  type LightState,
+  willItLight,
+} from '@sashiko/core/circuit/will-it-light';
 import type { Result } from '@sashiko/core/errors/problem';
 import { COIN_CELL_ID } from '@sashiko/core/parts/coin-holders';
 import { LIGHT_RATED_A, maybeLightColour } from '@sashiko/core/parts/light-colours';
@@ -58,7 +63,7 @@ function Answer({ plan, answer }: { readonly plan: Plan; readonly answer: Result
   if (!answer.ok) return <p>The circuit could not be computed.</p>;
   const { lights, supplies, evenness } = answer.value;
   if (lights.length === 0) return <p>There is no light on the cloth yet.</p>;
-  const isOver = lights.some((light) => light.amp > LIGHT_RATED_A);
+  const isOver = lights.some((light) => light.peakAmp > LIGHT_RATED_A);
   const isCoinCellAlone = sourcesOf(plan).every(
     ({ cell }) => cell.cellId === COIN_CELL_ID && cell.count === 1 && cell.boostV === undefined,
   );
@@ -85,7 +90,10 @@ function Answer({ plan, answer }: { readonly plan: Plan; readonly answer: Result
                     , {maybeLightColour(part?.colourId ?? '')?.title.toLowerCase()}
                   </span>
                 </td>
-                <td className="figure">{isDark ? 'dark' : formatCurrent(light.amp)}</td>
+                <td className="figure">
+                  {isDark ? 'dark' : formatCurrent(light.amp)}
+                  {isFaded(light) && <span className="quiet">, {formatCurrent(light.peakAmp)} while on</span>}
+                </td>
                 <td className="figure">{isDark ? '–' : `${Math.round(light.relative * 100)} %`}</td>
               </tr>
             );
@@ -114,6 +122,11 @@ function Answer({ plan, answer }: { readonly plan: Plan; readonly answer: Result
       )}
     </section>
   );
+}
+
+/** Whether a pin turns it on for a share of the time only; a hundredth is no fade but a rounding. */
+function isFaded({ amp, peakAmp }: LightState): boolean {
+  return peakAmp >= DARK_AMP && amp < 0.99 * peakAmp;
 }
 
 function ChargeLeft() {

@@ -1,0 +1,59 @@
+/**
+ * Pins that fade: each is fully on for its share of the period and off for the rest, faster than an eye or a meter follows. All begin their
+ * period together, so with n different levels there are n + 1 moments; each is solved, and what is told is their mean by how long they last.
+ */
+import { type Result, succeed } from '../errors/problem.ts';
+import type { Plan } from '../plan/schema.ts';
+import { type CompiledPlan, compileCircuit, type PlanPoint, solveAt } from './solve-plan.ts';
+import { NOMINAL, type PlanState, stateOf, type World } from './state.ts';
+
+interface Moment {
+  /** Share of the period. */
+  readonly share: number;
+  readonly state: PlanState;
+}
+
+/** The moments of one period, the one with everything on first. */
+function momentsOf(asked: PlanState): readonly Moment[] {
+  const fades = [...new Set([...asked.levels.values()].filter((level) => level > 0 && level < 1))];
+  const edges = [0, ...fades.sort((a, b) => a - b), 1];
+  return edges.slice(1).map((until, i) => {
+    const levels = new Map([...asked.levels].map(([pin, level]) => [pin, level >= until ? 1 : 0]));
+    return { share: until - (edges[i] as number), state: { ...asked, levels } };
+  });
+}
+
+/** As `solveAt`, with the means over a period where pins fade; `peakOf` is the moment when all that is not off is on. O(levels) solves. */
+export function solveFaded(
+  compiled: CompiledPlan,
+  world: World,
+  asked: PlanState,
+  near?: PlanPoint,
+): Result<PlanPoint> {
+  const moments = momentsOf(asked);
+  const [only] = moments;
+  if (moments.length === 1 && only !== undefined) return solveAt(compiled, world, asked, near);
+  const points: PlanPoint[] = [];
+  for (const [i, { state }] of moments.entries()) {
+    const solved = solveAt(compiled, world, state, near?.moments?.[i] ?? points.at(-1));
+    if (!solved.ok) return solved;
+    points.push(solved.value);
+  }
+  const first = points[0] as PlanPoint;
+  const mean = (of: (point: PlanPoint) => number): number =>
+    points.reduce((sum, point, i) => sum + (moments[i] as Moment).share * of(point), 0);
+  return succeed({
+    ...first,
+    moments: points,
+    voltAt: (partId, terminal) => mean((point) => point.voltAt(partId, terminal)),
+    voltAtHole: (ref) => mean((point) => point.voltAtHole(ref)),
+    ampOf: (name) => mean((point) => point.ampOf(name)),
+    peakOf: first.ampOf,
+  });
+}
+
+/** Solves a plan as it is set, with fresh cells or at another charge, in a nominal world. */
+export function solvePlan(plan: Plan, chargeLeft = 1): Result<PlanPoint> {
+  const ready = compileCircuit(plan);
+  return ready.ok ? solveFaded(ready.value, NOMINAL, stateOf(plan, chargeLeft)) : ready;
+}
