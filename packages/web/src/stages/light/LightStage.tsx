@@ -92,7 +92,7 @@ function Answer({ plan, answer }: { readonly plan: Plan; readonly answer: Result
                 </td>
                 <td className="figure">
                   {isDark ? 'dark' : formatCurrent(light.amp)}
-                  {isFaded(light) && <span className="quiet">, {formatCurrent(light.peakAmp)} while on</span>}
+                  {isFaded(light) && <div className="quiet">{formatCurrent(light.peakAmp)} while on</div>}
                 </td>
                 <td className="figure">{isDark ? '–' : `${Math.round(light.relative * 100)} %`}</td>
               </tr>
