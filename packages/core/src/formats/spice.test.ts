@@ -4,6 +4,7 @@ import { planCircuit } from '../circuit/plan-circuit.ts';
 import { solveDc } from '../circuit/solve-dc.ts';
 import { willItLight } from '../circuit/will-it-light.ts';
 import { expectOk } from '../errors/problem.ts';
+import { setLevel } from '../plan/edits/part-edits.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { planNetlist } from './spice.ts';
 
@@ -71,6 +72,27 @@ describe('the netlist', () => {
     expect(-(amps.get(`V_${source?.partId}`) ?? 0) / (source?.amp ?? 1)).toBeCloseTo(1, 6);
     for (const light of answer.lights)
       expect((amps.get(`D_${light.partId}`) ?? 0) / light.amp).toBeCloseTo(1, 6);
+  });
+
+  test('pins that fade are written as while they are on, and a remark says so', () => {
+    const lit = (level: number) => {
+      const build = new PlanBuilder('Faded', 300, 300)
+        .place('board-round', 'board', 150, 150)
+        .place('aaa-holder-2', 'holder', 150, 250)
+        .light('a', 60, 60, 0, 'red')
+        .sew('holder.plus-1', 'board.supply')
+        .sew('holder.minus-1', 'board.ground')
+        .sew('board.p3', 'a.plus')
+        .sew('a.minus', 'board.ground');
+      build.edit(setLevel(build.plan, build.part('board').id, 'p3', level));
+      return build.plan;
+    };
+    const faded = expectOk(planNetlist(lit(0.25)));
+    const [light] = expectOk(willItLight(lit(0.25))).lights;
+    const drawn = expectOk(solveDc(readNetlist(faded))).amps.get(`D_${light?.partId}`) ?? 0;
+    expect(drawn / (light?.peakAmp ?? 1)).toBeCloseTo(1, 6);
+    expect(faded).toContain('\n* Pins that fade');
+    expect(expectOk(planNetlist(lit(1)))).not.toContain('fade');
   });
 
   test('parts of the circuit that hang loose are held, so that a simulator finds every node', () => {

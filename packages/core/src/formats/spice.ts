@@ -14,16 +14,18 @@ import type { Plan } from '../plan/schema.ts';
 
 /**
  * SPICE text of a plan with fresh cells: operating point, all node voltages and the current of every light. Steady supplies are
- * written as they have settled. Fails where the circuit has no answer.
+ * written as they have settled, pins that fade as while all of them are on, which a remark says. Fails where the circuit has no answer.
  */
 export function planNetlist(plan: Plan): Result<string> {
   const solved = solvePlan(plan);
   if (!solved.ok) return solved;
-  return succeed(circuitNetlist(planCircuit(plan, solved.value.state).elements, plan.name));
+  const { state, moments } = solved.value;
+  const remark = moments === undefined ? [] : ['Pins that fade are written as while all of them are on.'];
+  return succeed(circuitNetlist(planCircuit(plan, state).elements, plan.name, remark));
 }
 
-/** SPICE text of any circuit. Comments never break a line, whatever the title holds. */
-export function circuitNetlist(circuit: Circuit, title: string): string {
+/** SPICE text of any circuit, with remarks of ours under its title. Comments never break a line, whatever the title holds. */
+export function circuitNetlist(circuit: Circuit, title: string, remarks: readonly string[] = []): string {
   const models = new Map<string, string>();
   const lines = circuit.map((element) => elementLine(element, models));
   const lights = circuit
@@ -31,6 +33,7 @@ export function circuitNetlist(circuit: Circuit, title: string): string {
     .map((element) => `print @${element.name.toLowerCase()}[id]`);
   return [
     `* ${title.replaceAll(/[^\x20-\x7e]+/g, ' ')}`,
+    ...remarks.map((remark) => `* ${remark}`),
     `.options temp=${CELSIUS_FOR_THERMAL_VOLT} tnom=${CELSIUS_FOR_THERMAL_VOLT} reltol=1e-7 abstol=1e-14 vntol=1e-10 gmin=1e-13 itl1=1000`,
     ...lines,
     ...holdLooseParts(circuit),

@@ -29,7 +29,11 @@ export function countProblem(raw: unknown, before?: unknown): Problem | null {
   for (const [table, { most, noun }] of Object.entries({ ...TABLES, wishes: MOST_WISHES })) {
     const count = sizeAt(raw, [table]);
     if (count > most && count > sizeAt(before, [table]))
-      return fail('plan-too-large', `It has ${count} ${noun}; ${most} ${most === 1 ? 'is' : 'are'} the most.`, table).problem;
+      return fail(
+        'plan-too-large',
+        `It has ${count} ${noun}; ${most} ${most === 1 ? 'is' : 'are'} the most.`,
+        table,
+      ).problem;
   }
   const bends = bendsOf(raw);
   if (bends > MOST_BENDS && bends > bendsOf(before))

@@ -32,7 +32,7 @@ interface Keeping<Args extends readonly unknown[]> {
 }
 
 interface Kept<Answer> {
-  /** Of the last call that got this answer: the same again need not be looked into. */
+  /** Of the last call that got this answer: the same again need not be looked into. They are held for as long as the answer is. */
   args: readonly unknown[];
   readonly rests: readonly unknown[];
   readonly answer: Answer;
