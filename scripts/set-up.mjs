@@ -33,18 +33,28 @@ export function setUpPackages() {
   writeFileSync(stamp, wanted);
 }
 
+/** Installs a package of Debian's where that is possible. */
+function installFromDebian(name, why) {
+  const mayInstall =
+    process.platform === 'linux' && process.getuid?.() === 0 && existsSync('/usr/bin/apt-get');
+  if (!mayInstall) return;
+  console.log(`Installing ${why} (once) …`);
+  const quiet = ['-o', 'DPkg::Lock::Timeout=300', '-y', '-qq'];
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+  run('apt-get', ['update', '-qq'], { env });
+  run('apt-get', ['install', ...quiet, name], { env, stdio: ['ignore', 'ignore', 'inherit'] });
+}
+
+/** A general-purpose circuit simulator that tests compare with; where it cannot be had they say so and pass it over. */
+export function setUpSimulator() {
+  if (spawnSync('ngspice', ['--version']).status !== 0)
+    installFromDebian('ngspice', 'a circuit simulator that the tests compare with');
+}
+
 /** Makes sure there is a Chromium for the browser tests. True when there is one. */
 export function setUpChromium() {
   if (existsSync(CHROMIUM)) return true;
-  const mayInstall =
-    process.platform === 'linux' && process.getuid?.() === 0 && existsSync('/usr/bin/apt-get');
-  if (mayInstall) {
-    console.log('Installing Chromium for the browser tests (once) …');
-    const quiet = ['-o', 'DPkg::Lock::Timeout=300', '-y', '-qq'];
-    const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-    run('apt-get', ['update', '-qq'], { env });
-    run('apt-get', ['install', ...quiet, 'chromium'], { env, stdio: ['ignore', 'ignore', 'inherit'] });
-  }
+  installFromDebian('chromium', 'Chromium for the browser tests');
   if (existsSync(CHROMIUM)) return true;
   console.error(
     `There is no Chromium at ${CHROMIUM} and it could not be installed here. Install it (on Debian: apt-get install chromium) or name one: SASHIKO_CHROMIUM=/path/to/chromium npm test`,

@@ -3,7 +3,7 @@
  * journeys in the browser. Ends with the line `N passed, N failed`.
  */
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
-import { ROOT, run, setUpChromium, setUpPackages } from './set-up.mjs';
+import { ROOT, run, setUpChromium, setUpPackages, setUpSimulator } from './set-up.mjs';
 
 setUpPackages();
 const results = `${ROOT}test-results`;
@@ -46,6 +46,7 @@ function secondTries(suites) {
   ]);
 }
 
+setUpSimulator();
 step('Types of the core alone', 'npx', ['tsc', '-p', 'tsconfig.core.json']);
 step('Types of server and command line, without a browser', 'npx', ['tsc', '-p', 'tsconfig.node.json']);
 step('Types', 'npx', ['tsc', '-p', 'tsconfig.json']);

@@ -22,13 +22,14 @@ export type CircuitElement =
       readonly minus: string;
       readonly volt: number;
     }
-  /** A current of `amp` flows through the source from `from` to `to`. */
+  /** A current of `amp` flows through the source from `from` to `to`. `law`: it is what the input of a boost takes. */
   | {
       readonly kind: 'I';
       readonly name: string;
       readonly from: string;
       readonly to: string;
       readonly amp: number;
+      readonly law?: BoostLaw;
     }
   | {
       readonly kind: 'D';
@@ -37,6 +38,17 @@ export type CircuitElement =
       readonly cathode: string;
       readonly law: DiodeLaw;
     };
+
+/** What a boost takes from `from` to `to`: the power of a source, over its efficiency, at its input's volts. */
+export interface BoostLaw {
+  /** The source, between these two nodes. */
+  readonly source: string;
+  readonly plus: string;
+  readonly minus: string;
+  readonly efficiency: number;
+  /** Below this at its input the law is not meant, V. */
+  readonly leastV: number;
+}
 
 export type Circuit = readonly CircuitElement[];
 

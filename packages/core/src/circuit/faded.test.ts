@@ -6,6 +6,9 @@ import { PlanBuilder } from '../testing/plan-builder.ts';
 import { howLong } from './how-long.ts';
 import { willItLight } from './will-it-light.ts';
 
+/** Its straight lines lie across each other: what touches is thought apart. */
+const APART = { touchOhm: null };
+
 /** A board on two cells with a light at each of two pins. */
 function board(levels: Readonly<Record<string, number>>): PlanBuilder {
   const build = new PlanBuilder('Faded', 300, 300)
@@ -25,7 +28,7 @@ function board(levels: Readonly<Record<string, number>>): PlanBuilder {
 }
 
 const amps = (levels: Readonly<Record<string, number>>) => {
-  const [a, b] = expectOk(willItLight(board(levels).plan)).lights;
+  const [a, b] = expectOk(willItLight(board(levels).plan, APART)).lights;
   return { a: a?.amp ?? 0, b: b?.amp ?? 0, peakA: a?.peakAmp ?? 0, peakB: b?.peakAmp ?? 0 };
 };
 
@@ -58,7 +61,7 @@ describe('a pin that fades', () => {
 
   test('at half, what the source gives sinks with it, and its hours grow', () => {
     const hours = (level: number): number =>
-      expectOk(howLong(board({ p3: level, p4: level }).plan))[0]?.atMostHours ?? 0;
+      expectOk(howLong(board({ p3: level, p4: level }).plan, APART))[0]?.atMostHours ?? 0;
     expect(hours(0.5)).toBeGreaterThan(1.2 * hours(1));
     expect(hours(0.1)).toBeGreaterThan(hours(0.5));
     // Fully on, or off: nothing fades, and nothing is averaged.

@@ -52,8 +52,11 @@ export function solveFaded(
   });
 }
 
-/** Solves a plan as it is set, with fresh cells or at another charge, in a nominal world. */
-export function solvePlan(plan: Plan, chargeLeft = 1): Result<PlanPoint> {
+/** What is asked of a plan besides what it says itself. */
+export type Asked = Partial<Pick<PlanState, 'chargeLeft' | 'touchOhm'>>;
+
+/** Solves a plan as it is set, with fresh cells and with what touches touching, or as asked, in a nominal world. */
+export function solvePlan(plan: Plan, asked: Asked = {}): Result<PlanPoint> {
   const ready = compileCircuit(plan);
-  return ready.ok ? solveFaded(ready.value, NOMINAL, stateOf(plan, chargeLeft)) : ready;
+  return ready.ok ? solveFaded(ready.value, NOMINAL, { ...stateOf(plan), ...asked }) : ready;
 }

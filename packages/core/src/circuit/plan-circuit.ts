@@ -1,28 +1,22 @@
 /** The circuit that the stitches of a plan really make: every run a resistor, every sewn hole a contact. */
 
-import { mateOf, partsThatAre } from '../joining/sides.ts';
-import { cellAt, maybeCellKind } from '../parts/cells.ts';
+import { lightsOf, mateOf, type PlacedLight, partsThatAre } from '../joining/sides.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
-import { elementsOf, type PartElement } from '../parts/part-element.ts';
+import { elementsOf, hasElement } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { holeOf } from '../plan/placed.ts';
-import type { HoleRef, Part } from '../plan/records.ts';
+import type { HoleRef, Part, Run } from '../plan/records.ts';
 import { loopsAt, runsByHole, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { contactOhm } from '../thread/thread-sums.ts';
 import { type Circuit, type CircuitElement, GROUND, THERMAL_VOLT } from './circuit.ts';
-import { NOMINAL, type PlanState, type RegulatorState, stateOf, type World } from './state.ts';
-
-/** An open switch: what dry cloth between its contacts lets through (assumption). */
-export const OPEN_SWITCH_OHM = 1e9;
-
-/** A closed switch inside a holder (assumption). */
-export const HOLDER_SWITCH_OHM = 0.5;
-
-/** What a converter's output gives way by, and a regulator's; what a regulator passes on when its input is low (assumptions). */
-const BOOST_OHM = 0.5;
-const REGULATOR_OHM = 0.2;
-const REGULATOR_PASS_OHM = 1;
+import { cellDevice, OPEN_SWITCH_OHM } from './devices/cell.ts';
+import { type Device, type PlanElement, resistor, word } from './devices/device.ts';
+import { loadDevice } from './devices/load.ts';
+import { pinDevice } from './devices/pin.ts';
+import { regulatorDevice } from './devices/regulator.ts';
+import { flashLevel, NOMINAL, type PlanState, stateOf } from './state.ts';
+import { type Touch, type TouchEnd, touchesOf } from './touches.ts';
 
 export interface PlanCircuit {
   readonly elements: Circuit;
@@ -32,15 +26,10 @@ export interface PlanCircuit {
   nodeOfHole(ref: HoleRef): string;
 }
 
-/** An element whose value may depend on the state: Ω, V or A; null while it is not there. */
-export interface PlanElement {
-  readonly element: CircuitElement;
-  valueAt(state: PlanState, world: World): number | null;
-}
-
-/** All elements that a plan has in any state. */
+/** All elements that a plan has in any state, and the devices among them. */
 export interface PlanElements extends Omit<PlanCircuit, 'elements'> {
   readonly all: readonly PlanElement[];
+  readonly devices: readonly Device[];
 }
 
 export interface CircuitOptions extends Partial<PlanState> {
@@ -52,27 +41,30 @@ export interface CircuitOptions extends Partial<PlanState> {
 export function planCircuit(plan: Plan, { cellsOut = false, ...state }: CircuitOptions = {}): PlanCircuit {
   const { all, nodeOfTerminal, nodeOfHole } = planElements(plan, cellsOut);
   const whole = { ...stateOf(plan), ...state };
-  const elements = all.flatMap(({ element, valueAt }): Circuit => {
+  const elements = all.flatMap(({ element, valueAt, lawHolds }): Circuit => {
     const value = valueAt(whole, NOMINAL);
-    return value === null ? [] : [withValue(element, value)];
+    return value === null ? [] : [withValue(element, value, lawHolds?.(whole) ?? false)];
   });
   return { elements, nodeOfTerminal, nodeOfHole };
 }
 
-function withValue(element: CircuitElement, value: number): CircuitElement {
+/** The element at a value; one whose law does not hold now is what it has settled at. */
+function withValue(element: CircuitElement, value: number, lawHolds: boolean): CircuitElement {
   switch (element.kind) {
     case 'R':
       return { ...element, ohm: value };
     case 'V':
       return { ...element, volt: value };
-    case 'I':
-      return { ...element, amp: value };
+    case 'I': {
+      const { law, ...plain } = element;
+      return law !== undefined && lawHolds ? { ...plain, amp: value, law } : { ...plain, amp: value };
+    }
     case 'D':
       return element;
   }
 }
 
-/** Builds the elements of a plan. `cellsOut`: without cells, lights, loads and chips. */
+/** Builds the elements of a plan. `cellsOut`: without cells, lights, loads, chips and what touches that should not. */
 export function planElements(plan: Plan, cellsOut = false): PlanElements {
   const ground = groundNode(plan);
   const nodeOfTerminal = (partId: string, terminal: string): string => {
@@ -81,9 +73,16 @@ export function planElements(plan: Plan, cellsOut = false): PlanElements {
   };
   const nodeOfHole = ({ partId, holeId }: HoleRef): string => word('h', partId, holeId);
   const all: PlanElement[] = [];
+  const devices: Device[] = [];
+  const sewn = new Set<string>();
+  for (const { from, to } of Object.values(plan.runs))
+    for (const ref of [from, to]) sewn.add(`${ref.partId}.${holeOf(plan, ref).terminal}`);
 
-  for (const part of Object.values(plan.parts))
-    all.push(...partElements(plan, part, nodeOfTerminal, cellsOut));
+  for (const part of Object.values(plan.parts)) {
+    const build = partBuild(plan, part, nodeOfTerminal, cellsOut, sewn);
+    all.push(...build.elements);
+    devices.push(...build.devices);
+  }
   for (const [key, runs] of runsByHole(plan)) {
     const [partId, holeId] = key.split('.') as [string, string];
     const ref = { partId, holeId };
@@ -100,41 +99,72 @@ export function planElements(plan: Plan, cellsOut = false): PlanElements {
       ),
     );
   }
-  for (const run of Object.values(plan.runs)) {
-    const ohm = Math.max(sumRun(plan, run).ohm, 1e-6);
+  const touches = cellsOut ? [] : touchesOf(plan);
+  const touchedAt = sharesByRun(touches);
+  for (const run of Object.values(plan.runs))
     all.push(
-      resistor(
-        word('Rt', run.id),
+      ...runElements(
+        run,
+        sumRun(plan, run).ohm,
+        touchedAt.get(run.id) ?? [],
         nodeOfHole(run.from),
         nodeOfHole(run.to),
-        (_state, world) => ohm * world.threadOhm(run.id),
       ),
     );
+  for (const [i, { ends }] of touches.entries()) {
+    const [a, b] = ends.map((end) =>
+      'runId' in end ? touchNode(end, touchedAt) : nodeOfTerminal(end.partId, end.terminal),
+    ) as [string, string];
+    all.push(resistor(elementName.touch(i), a, b, ({ touchOhm }) => touchOhm));
   }
-  return { all, nodeOfTerminal, nodeOfHole };
+  return { all, devices, nodeOfTerminal, nodeOfHole };
 }
 
-type InState = number | PlanElement['valueAt'];
-
-function at(value: InState): PlanElement['valueAt'] {
-  return typeof value === 'function' ? value : () => value;
+/** Where each run is touched, as shares of its way, in order. */
+function sharesByRun(touches: readonly Touch[]): ReadonlyMap<string, readonly number[]> {
+  const shares = new Map<string, number[]>();
+  for (const { ends } of touches)
+    for (const end of ends) {
+      if (!('runId' in end)) continue;
+      const known = shares.get(end.runId);
+      if (known === undefined) shares.set(end.runId, [end.share]);
+      else if (!known.includes(end.share)) known.push(end.share);
+    }
+  for (const list of shares.values()) list.sort((a, b) => a - b);
+  return shares;
 }
 
-function resistor(name: string, a: string, b: string, ohm: InState): PlanElement {
-  return { element: { kind: 'R', name, a, b, ohm: 1 }, valueAt: at(ohm) };
+function touchNode(
+  { runId, share }: Extract<TouchEnd, { runId: string }>,
+  touchedAt: ReadonlyMap<string, readonly number[]>,
+): string {
+  return word('x', runId, String((touchedAt.get(runId)?.indexOf(share) ?? 0) + 1));
 }
 
-function source(name: string, plus: string, minus: string, volt: InState): PlanElement {
-  return { element: { kind: 'V', name, plus, minus, volt: 0 }, valueAt: at(volt) };
+/** A run as a resistor, or as several from touch to touch: the last of them has the run's own name. */
+function runElements(
+  run: Run,
+  wholeOhm: number,
+  shares: readonly number[],
+  from: string,
+  to: string,
+): readonly PlanElement[] {
+  const ends = [...shares, 1];
+  return ends.map((share, i) => {
+    const before = ends[i - 1] ?? 0;
+    const ohm = Math.max(wholeOhm * (share - before), LEAST_OHM);
+    const isLast = i === shares.length;
+    return resistor(
+      isLast ? elementName.run(run.id) : word('Rt', run.id, String(i + 1)),
+      i === 0 ? from : word('x', run.id, String(i)),
+      isLast ? to : word('x', run.id, String(i + 1)),
+      (_state, world) => ohm * world.threadOhm(run.id),
+    );
+  });
 }
 
-const ODD_LETTER = /[^A-Za-z0-9_]/;
-
-/** Joins words into a name that any circuit simulator accepts. */
-function word(...parts: readonly string[]): string {
-  const joined = parts.join('_');
-  return ODD_LETTER.test(joined) ? joined.replaceAll(/[^A-Za-z0-9]/g, '_') : joined;
-}
+/** No thread conducts better than this, Ω: keeps a run of no length solvable. */
+const LEAST_OHM = 1e-6;
 
 function groundNode(plan: Plan): string {
   const holder = partsThatAre(plan, 'cell')[0];
@@ -142,180 +172,115 @@ function groundNode(plan: Plan): string {
   return holder === undefined || cell === undefined ? GROUND : word('t', holder.id, cell.minus);
 }
 
-/** The element names of a part: `V_p1` cell, `D_p2` light, `Vreg_p3` steady supply. */
+/** The element names of a plan: `V_p1` the cells of a part, `D_p2` a light, `Rt_r3` a thread. */
 export const elementName = {
   cell: (partId: string) => word('V', partId),
+  /** The output of a holder that lifts its cells. */
+  boost: (partId: string) => word('Vb', partId),
   light: (lightId: string) => word('D', lightId),
-  regulator: (partId: string) => word('Vreg', partId),
+  load: (partId: string) => ({ full: word('Iload', partId), low: word('Rload', partId) }),
+  run: (runId: string) => word('Rt', runId),
+  touch: (i: number) => `Rx_${i + 1}`,
 };
 
-function partElements(
+function partBuild(
   plan: Plan,
   part: Part,
   nodeOfTerminal: (partId: string, terminal: string) => string,
   cellsOut: boolean,
-): readonly PlanElement[] {
+  sewn: ReadonlySet<string>,
+): { readonly elements: readonly PlanElement[]; readonly devices: readonly Device[] } {
   const kind = kindOf(plan, part);
   const node = (terminal: string): string => nodeOfTerminal(part.id, terminal);
   const isOn = ({ switches }: PlanState, partId = part.id): boolean => switches.get(partId) ?? true;
   const elements: PlanElement[] = [];
-  const resist = (name: string, a: string, b: string, ohm: InState): void => {
-    elements.push(resistor(word(name, part.id), a, b, ohm));
-  };
+  const devices: Device[] = [];
+  const placed = lightsOf(plan, part);
   let lightCount = 0;
+  let loadCount = 0;
+  /** The board's own load: while it runs, its pins drive. */
+  let chip: Device | undefined;
   for (const [i, element] of kind.elements.entries()) {
     const which = i === 0 ? '' : String(i + 1);
     switch (element.kind) {
       case 'switch':
-        resist(`Rsw${which}`, node(element.a), node(element.b), (state) =>
-          isOn(state) ? element.onOhm : OPEN_SWITCH_OHM,
+        elements.push(
+          resistor(word(`Rsw${which}`, part.id), node(element.a), node(element.b), (state) =>
+            isOn(state) ? element.onOhm : OPEN_SWITCH_OHM,
+          ),
         );
         break;
       case 'resistor':
-        resist(`Rr${which}`, node(element.a), node(element.b), element.ohm);
+        elements.push(resistor(word(`Rr${which}`, part.id), node(element.a), node(element.b), element.ohm));
         break;
       case 'half': {
         const mate = mateOf(plan, part);
         // Both halves know of each other; the first of them draws the contact.
         if (mate === null || part.id > mate.id) break;
         const other = nodeOfTerminal(mate.id, element.terminal);
-        resist('Rclosure', node(element.terminal), other, (state) =>
-          isOn(state) && isOn(state, mate.id) ? element.onOhm : OPEN_SWITCH_OHM,
+        elements.push(
+          resistor(word('Rclosure', part.id), node(element.terminal), other, (state) =>
+            isOn(state) && isOn(state, mate.id) ? element.onOhm : OPEN_SWITCH_OHM,
+          ),
         );
         break;
       }
       case 'light': {
+        const light = placed[lightCount] as PlacedLight;
         lightCount += 1;
-        const id = lightCount === 1 ? part.id : `${part.id}-${lightCount}`;
-        if (!cellsOut) elements.push(...lightElements(id, element, part, node));
+        if (!cellsOut) elements.push(...lightElements(light, node));
         break;
       }
-      case 'cell':
-        if (!cellsOut) elements.push(...cellElements(part.id, element, node, isOn));
-        break;
-      case 'load':
-        if (!cellsOut)
-          resist(
-            `Rload${which}`,
-            node(element.plus),
-            node(element.minus),
-            (1000 * element.volt) / element.ma,
-          );
-        break;
-      case 'pin': {
+      default: {
         if (cellsOut) break;
-        const isHigh = ({ levels }: PlanState): boolean => (levels.get(`${part.id}.${element.pin}`) ?? 1) > 0;
-        const name = `Rpin${which}`;
-        // Of the two ways out of a pin the one that it is driven to is there.
-        resist(name, node(element.supply), node(element.pin), (state) =>
-          isHigh(state) ? element.ohm : null,
-        );
-        resist(name, node(element.ground), node(element.pin), (state) =>
-          isHigh(state) ? null : element.ohm,
-        );
-        break;
+        const build =
+          element.kind === 'cell'
+            ? cellDevice(part.id, element, node, isOn)
+            : element.kind === 'load'
+              ? loadDevice(
+                  part.id,
+                  loadCount === 0 ? '' : String(loadCount + 1),
+                  element,
+                  node,
+                  hasElement(kind, 'pin'),
+                )
+              : element.kind === 'regulator'
+                ? regulatorDevice(part.id, element, node)
+                : pinDevice(part.id, element, node, chip, sewn.has(`${part.id}.${element.pin}`));
+        if (element.kind === 'load') {
+          loadCount += 1;
+          chip ??= build.devices?.[0];
+        }
+        elements.push(...build.elements);
+        devices.push(...(build.devices ?? []));
       }
-      case 'regulator':
-        if (!cellsOut) elements.push(...regulatorElements(part.id, element, node));
-        break;
     }
   }
-  return elements;
+  return { elements, devices };
 }
 
-type Node = (terminal: string) => string;
-type ElementOf<Kind extends PartElement['kind']> = Extract<PartElement, { readonly kind: Kind }>;
-
 function lightElements(
-  id: string,
-  element: ElementOf<'light'>,
-  part: Part,
-  node: Node,
+  { id, part, light }: PlacedLight,
+  node: (terminal: string) => string,
 ): readonly PlanElement[] {
-  const colour = maybeLightColour(element.colourId ?? part.colourId ?? '');
+  const colour = maybeLightColour(light.colourId ?? part.colourId ?? '');
   if (colour === undefined) throw new RangeError(`planCircuit: ${part.id} has no colour`);
   const { saturationA, ideality, seriesOhm } = colour;
-  const anode = element.seriesOhm > 0 ? word('d', id) : node(element.plus);
-  const light: PlanElement = {
+  const anode = light.seriesOhm > 0 ? word('d', id) : node(light.plus);
+  const diode: PlanElement = {
     element: {
       kind: 'D',
       name: elementName.light(id),
       anode,
-      cathode: node(element.minus),
+      cathode: node(light.minus),
       law: { saturationA, ideality, seriesOhm },
     },
-    // A factor on its saturation current: so much more volts at every current.
-    valueAt: (_state, world) => Math.exp(-world.forwardShiftV(id) / (ideality * THERMAL_VOLT)),
+    // A factor on its saturation current: so much more volts at every current; 0 while it flashes dark.
+    valueAt: ({ levels }, world) =>
+      light.flashes === true && levels.get(flashLevel(part.id)) === 0
+        ? 0
+        : Math.exp(-world.forwardShiftV(id) / (ideality * THERMAL_VOLT)),
   };
-  if (element.seriesOhm === 0) return [light];
-  return [resistor(word('Rl', id), node(element.plus), anode, element.seriesOhm), light];
+  if (light.seriesOhm === 0) return [diode];
+  return [resistor(word('Rl', id), node(light.plus), anode, light.seriesOhm), diode];
 }
-
-function cellElements(
-  partId: string,
-  element: ElementOf<'cell'>,
-  node: Node,
-  isOn: (state: PlanState) => boolean,
-): readonly PlanElement[] {
-  const cell = maybeCellKind(element.cellId);
-  if (cell === undefined) throw new RangeError(`planCircuit: no cell "${element.cellId}"`);
-  const { count, boostV } = element;
-  const inside = word('e', partId);
-  const switchOhm = (state: PlanState): number =>
-    element.switched ? (isOn(state) ? HOLDER_SWITCH_OHM : OPEN_SWITCH_OHM) : 0;
-  return [
-    source(
-      elementName.cell(partId),
-      inside,
-      node(element.minus),
-      boostV ?? (({ chargeLeft }, world) => cellAt(cell, chargeLeft).volt * count * world.cellVolt(partId)),
-    ),
-    resistor(word('Ri', partId), inside, node(element.plus), (state, world) =>
-      boostV === undefined
-        ? cellAt(cell, state.chargeLeft).ohm * count * world.cellOhm(partId) + switchOhm(state)
-        : BOOST_OHM + switchOhm(state),
-    ),
-  ];
-}
-
-/**
- * A steady supply: its output is held, and what it gives is taken from its input. Where the input is too low it
- * only passes it on. Which of the two, and the current, `solvePlan` finds.
- */
-function regulatorElements(
-  partId: string,
-  element: ElementOf<'regulator'>,
-  node: Node,
-): readonly PlanElement[] {
-  const [input, output, ground] = [node(element.input), node(element.output), node(element.ground)];
-  const inside = word('v', partId);
-  const whenSteady =
-    (value: (state: RegulatorState) => number) =>
-    ({ regulators }: PlanState): number | null => {
-      const state = regulators.get(partId) ?? UNLOADED;
-      return state.isSteady ? value(state) : null;
-    };
-  return [
-    source(
-      elementName.regulator(partId),
-      inside,
-      ground,
-      whenSteady(() => element.volt),
-    ),
-    resistor(
-      word('Rreg', partId),
-      inside,
-      output,
-      whenSteady(() => REGULATOR_OHM),
-    ),
-    {
-      element: { kind: 'I', name: word('Ireg', partId), from: input, to: ground, amp: 0 },
-      valueAt: whenSteady(({ amp }) => amp),
-    },
-    resistor(word('Rreg', partId), input, output, ({ regulators }) =>
-      regulators.get(partId)?.isSteady === false ? REGULATOR_PASS_OHM : null,
-    ),
-  ];
-}
-
-const UNLOADED: RegulatorState = { isSteady: true, amp: 0 };

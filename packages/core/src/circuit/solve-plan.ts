@@ -1,28 +1,20 @@
-/** A plan's circuit, compiled once and solved at any state, with the regulators of its boards settled. */
+/** A plan's circuit, compiled once and solved at any state, with its converters, regulators, packs and boards settled. */
 
 import { fail, type Result, succeed } from '../errors/problem.ts';
-import { partsThatAre } from '../joining/sides.ts';
-import { elementsOf, type PartElement } from '../parts/part-element.ts';
-import { kindOf } from '../plan/kind-of.ts';
 import type { HoleRef, Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { remembered, rememberedLast } from '../units/remembered.ts';
 import { type CircuitPoint, CompiledCircuit } from './compiled-circuit.ts';
-import { elementName, type PlanElements, planElements } from './plan-circuit.ts';
-import type { PlanState, RegulatorState, World } from './state.ts';
+import { type Device, type Probe, standing } from './devices/device.ts';
+import type { DeviceState } from './devices/standing.ts';
+import { type PlanElements, planElements } from './plan-circuit.ts';
+import type { PlanState, World } from './state.ts';
 
-/** A regulator's current is settled to this; finer than any meter shows. */
-const SETTLED_AMP = 1e-9;
-
-/** What a regulator gives does not depend on what it takes, so two rounds settle one; a chain takes a round each. */
-const MOST_ROUNDS = 40;
+/** Two rounds settle a converter that is not overloaded, a dozen one that sinks; a chain takes as many for each. */
+const MOST_ROUNDS = 400;
 
 /** A plan's circuit, ready to be solved at any charge. */
 export interface CompiledPlan {
-  /** The steady supplies that boards make, by the board's id. */
-  readonly boards: ReadonlyArray<
-    readonly [partId: string, regulator: Extract<PartElement, { kind: 'regulator' }>]
-  >;
   readonly elements: PlanElements;
   readonly circuit: CompiledCircuit;
   /** The place of each element by its name. */
@@ -31,7 +23,7 @@ export interface CompiledPlan {
 
 /** The answer at one state. */
 export interface PlanPoint {
-  /** As the regulators have settled. */
+  /** As the devices have settled. */
   readonly state: PlanState;
   /** Where a solve at another state may begin. */
   readonly point: CircuitPoint;
@@ -43,6 +35,10 @@ export interface PlanPoint {
   ampOf(name: string): number;
   /** As `ampOf`, at the moment when every pin that fades is on. */
   peakOf(name: string): number;
+  /** How a device stands; undefined for one that the plan has not. */
+  deviceAt(key: string): DeviceState | undefined;
+  /** How all devices stand. */
+  readonly standings: readonly DeviceState[];
   /** The moments of a period, where pins fade (`faded.ts`). */
   readonly moments?: readonly PlanPoint[];
 }
@@ -59,7 +55,7 @@ export const compileCircuit = remembered(
 /** Whether two plans make the same circuit in every state. O(parts), by reference where records are shared. */
 function sameCircuit(a: Plan, b: Plan): boolean {
   if (a.runs !== b.runs || a.panels !== b.panels || a.ownParts !== b.ownParts) return false;
-  if (a.spools !== b.spools || a.habits !== b.habits) return false;
+  if (a.spools !== b.spools || a.habits !== b.habits || a.patches !== b.patches) return false;
   if (a.parts === b.parts) return true;
   const ids = Object.keys(a.parts);
   return (
@@ -89,20 +85,16 @@ function compileAnew(plan: Plan): Result<CompiledPlan> {
   const circuit = CompiledCircuit.of(list);
   if (!circuit.ok) return circuit;
   const byName = new Map(list.map(({ name }, i) => [name, i]));
-  const boards = partsThatAre(plan, 'regulator').flatMap((part) => {
-    const [regulator] = elementsOf(kindOf(plan, part), 'regulator');
-    return regulator === undefined ? [] : [[part.id, regulator] as const];
-  });
-  return succeed({ boards, elements, circuit: circuit.value, byName });
+  return succeed({ elements, circuit: circuit.value, byName });
 }
 
-/** Solves a compiled plan with the regulators as `state` has them. `near`: an answer at a state that differs a little. */
+/** Solves a compiled plan with the devices as `state` has them. `near`: an answer at a state that differs a little. */
 function solveOnce(
   { elements, circuit, byName }: CompiledPlan,
   world: World,
   state: PlanState,
   near?: CircuitPoint,
-): Result<PlanPoint> {
+): Result<PlanPoint & Pick<Probe, 'across'>> {
   const values = Float64Array.from(elements.all, ({ element, valueAt }) => {
     const value = valueAt(state, world);
     if (element.kind === 'R') return value === null ? LEFT_OUT_S : 1 / value;
@@ -126,6 +118,9 @@ function solveOnce(
     voltAtHole: (ref) => voltOf(elements.nodeOfHole(ref)),
     ampOf,
     peakOf: ampOf,
+    deviceAt: (key) => state.devices.get(key),
+    standings: [...state.devices.values()],
+    across: (a, b) => voltOf(a) - voltOf(b),
   });
 }
 
@@ -133,9 +128,9 @@ function solveOnce(
 const LEFT_OUT_S = 1e-15;
 
 /**
- * Solves a compiled plan in a world and a state; where both are others than before, only values are filled in anew. Every regulator starts
- * as `near` left it, or steady; once its input is below what it
- * should give, it passes the input on. Fails where no answer is found, and where the regulators do not settle.
+ * Solves a compiled plan in a world and a state; where both are others than before, only values are filled in anew. Converters, regulators
+ * and loads settle first; then what gives up for good is asked (a pack that trips, a board that resets), and where one does, all settle again.
+ * Fails where no answer is found, and where they do not settle.
  */
 export function solveAt(
   compiledPlan: CompiledPlan,
@@ -143,27 +138,38 @@ export function solveAt(
   asked: PlanState,
   near?: PlanPoint,
 ): Result<PlanPoint> {
-  const { boards } = compiledPlan;
-  const regulators = new Map<string, RegulatorState>(
-    boards.map(([partId]) => [partId, { isSteady: true, amp: near?.state.regulators.get(partId)?.amp ?? 0 }]),
-  );
+  const all = compiledPlan.elements.devices;
+  const latching = all.filter(({ latches }) => latches);
+  const settling = all.filter(({ latches }) => !latches);
+  const devices = new Map<string, DeviceState>();
+  for (const device of all) {
+    const known = near?.deviceAt(device.key);
+    devices.set(device.key, known === undefined ? device.start : device.resume(known));
+  }
   let last = near?.point;
   for (let round = 1; round <= MOST_ROUNDS; round += 1) {
-    const solved = solveOnce(compiledPlan, world, { ...asked, regulators: new Map(regulators) }, last);
+    const state = { ...asked, devices: new Map(devices) };
+    const solved = solveOnce(compiledPlan, world, state, last);
     if (!solved.ok) return solved;
-    const { point, voltAt, ampOf } = solved.value;
-    last = point;
-    let isSettled = true;
-    for (const [partId, regulator] of boards) {
-      const state = regulators.get(partId);
-      if (state?.isSteady !== true) continue;
-      const amp = -ampOf(elementName.regulator(partId));
-      const isSteady = voltAt(partId, regulator.input) - voltAt(partId, regulator.ground) > regulator.volt;
-      if (isSteady && Math.abs(amp - state.amp) < SETTLED_AMP) continue;
-      regulators.set(partId, { isSteady, amp });
-      isSettled = false;
-    }
-    if (isSettled) return solved;
+    last = solved.value.point;
+    const probe: Probe = { state, world, across: solved.value.across, ampOf: solved.value.ampOf };
+    if (askAll(settling, devices, probe)) continue;
+    if (!askAll(latching, devices, probe)) return solved;
+    for (const device of settling)
+      devices.set(device.key, device.resume(devices.get(device.key) ?? device.start));
   }
   return fail('supplies-unsettled');
+}
+
+/** Lets devices look at a solve; true when one of them has to stand otherwise. */
+function askAll(list: readonly Device[], devices: Map<string, DeviceState>, probe: Probe): boolean {
+  let isChanged = false;
+  for (const device of list) {
+    const now = standing(probe.state, device);
+    const next = device.next(now, probe);
+    if (next === now) continue;
+    devices.set(device.key, next);
+    isChanged = true;
+  }
+  return isChanged;
 }

@@ -1,13 +1,11 @@
 /** In which state a circuit is solved, and in which world: what the maker sets, and what nobody sets but varies. */
+import { elementsOf } from '../parts/part-element.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import type { Plan } from '../plan/schema.ts';
+import type { DeviceState } from './devices/standing.ts';
+import { TOUCH_OHM } from './touches.ts';
 
-/** Whether a regulator holds its output, and what it gives then. */
-export interface RegulatorState {
-  readonly isSteady: boolean;
-  readonly amp: number;
-}
-
-/** How switches, pins, cells and regulators stand while a plan is solved. */
+/** How switches, pins, cells and devices stand while a plan is solved. */
 export interface PlanState {
   /** By part: whether its switch, or its half of a closure, is on. A part that is not named is on. */
   readonly switches: ReadonlyMap<string, boolean>;
@@ -15,19 +13,50 @@ export interface PlanState {
   readonly levels: ReadonlyMap<string, number>;
   /** Charge left in every cell, 1 fresh to 0 empty. */
   readonly chargeLeft: number;
-  /** What each steady supply does, by part; one that is not named is steady and without load. */
-  readonly regulators: ReadonlyMap<string, RegulatorState>;
+  /** How converters, regulators, packs and boards stand; one that is not named as it starts. */
+  readonly devices: ReadonlyMap<string, DeviceState>;
+  /** What lets through where threads lie on each other as drawn, Ω; null where all of it is thought apart. */
+  readonly touchOhm: number | null;
 }
 
-/** The state a plan describes: its switches and levels as they are set, every steady supply without load. O(parts). */
-export function stateOf(plan: Pick<Plan, 'parts'>, chargeLeft = 1): PlanState {
+/** A light that flashes by itself is on for this share of the time (assumption). */
+export const FLASH_SHARE = 0.5;
+
+/** The name of the level of a light that flashes by itself. */
+export function flashLevel(partId: string): string {
+  return `${partId}.flashing`;
+}
+
+/** The state a plan describes: its switches and levels as they are set, every device as it starts. O(parts). */
+export function stateOf(plan: Pick<Plan, 'parts' | 'ownParts'>, chargeLeft = 1): PlanState {
   const switches = new Map<string, boolean>();
   const levels = new Map<string, number>();
-  for (const { id, switchedOn, levels: own } of Object.values(plan.parts)) {
+  for (const part of Object.values(plan.parts)) {
+    const { id, switchedOn, levels: own } = part;
     if (switchedOn !== undefined) switches.set(id, switchedOn);
     for (const [pin, level] of Object.entries(own ?? {})) levels.set(`${id}.${pin}`, level);
+    if (elementsOf(kindOf(plan, part), 'light').some(({ flashes }) => flashes === true))
+      levels.set(flashLevel(id), FLASH_SHARE);
   }
-  return { switches, levels, chargeLeft, regulators: new Map() };
+  return { switches, levels, chargeLeft, devices: new Map(), touchOhm: TOUCH_OHM };
+}
+
+/** The name of the level of an addressable light: 0 while a program keeps it dark. */
+export function dataLevel(partId: string): string {
+  return `${partId}.data`;
+}
+
+/** A state with everything off that a program can turn off: pins low, addressable lights dark. Boards and sensors go on drawing. */
+export function atRest(plan: Pick<Plan, 'parts' | 'ownParts'>, state: PlanState): PlanState {
+  const levels = new Map<string, number>();
+  for (const part of Object.values(plan.parts))
+    for (const element of kindOf(plan, part).elements) {
+      if (element.kind === 'pin') levels.set(`${part.id}.${element.pin}`, 0);
+      else if (element.kind === 'load' && element.glows === true) levels.set(dataLevel(part.id), 0);
+      else if (element.kind === 'light' && element.flashes === true)
+        levels.set(flashLevel(part.id), FLASH_SHARE);
+    }
+  return { ...state, levels };
 }
 
 /** What differs from piece to piece, as factors on what the tables say; all 1 and 0 in a nominal world. */

@@ -37,10 +37,11 @@ export type SpiceElement =
       readonly name: string;
       readonly a: string;
       readonly b: string;
-      readonly output: string;
+      /** Between which two nodes its output and its input are. */
+      readonly output: readonly [string, string];
       readonly source: string;
       readonly efficiency: number;
-      readonly input: string;
+      readonly input: readonly [string, string];
       readonly leastV: number;
     };
 
@@ -269,7 +270,7 @@ function sourceOf(card: Card, what: string) {
 }
 
 const NUMBER = String.raw`([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?[a-z]*)`;
-/** `I = {V(out)*(-I(source))/(efficiency*max(V(in),least))}`. */
+/** `I = {V(out)*(-I(source))/(efficiency*max(V(in),least))}`; volts may stand between two nodes, `V(a,b)`. */
 const BOOST = new RegExp(
   String.raw`^I=\{V\(([^)]+)\)\*\(-I\(([^)]+)\)\)/\(${NUMBER}\*max\(V\(([^)]+)\),${NUMBER}\)\)\}$`,
   'i',
@@ -295,12 +296,17 @@ function boostInput(card: Card): SpiceElement {
     name,
     a: nodeOf(a),
     b: nodeOf(b),
-    output: nodeOf(match[1] as string),
+    output: nodePair(match[1] as string),
     source: (match[2] as string).toLowerCase(),
     efficiency,
-    input: nodeOf(match[4] as string),
+    input: nodePair(match[4] as string),
     leastV,
   };
+}
+
+function nodePair(text: string): readonly [string, string] {
+  const [a = '', b = GROUND] = text.split(',');
+  return [nodeOf(a), nodeOf(b)];
 }
 
 /** The figures of a model by name, in small letters. */

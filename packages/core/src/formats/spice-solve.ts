@@ -31,6 +31,7 @@ export function solveSpice({ title, elements }: SpiceCircuit): Result<NetlistPoi
   const circuit = compiled.value;
   const values = circuit.values();
   const bySource = new Map(elements.map(({ name }, i) => [name.toLowerCase(), i]));
+  const boosts = new Map(elements.flatMap(({ kind }, i) => (kind === 'B' ? [[i, new BoostSearch()]] : [])));
   let point: CircuitPoint | undefined;
   for (let round = 1; round <= MOST_ROUNDS; round += 1) {
     const solved: Result<CircuitPoint> = circuit.solve(values, point);
@@ -40,12 +41,12 @@ export function solveSpice({ title, elements }: SpiceCircuit): Result<NetlistPoi
     const voltAt = (node: string): number => volts[circuit.nodeNumber(node) ?? -1] ?? 0;
     let isSettled = true;
     for (const [i, element] of elements.entries()) {
-      const next = nextValue(
-        element,
-        values[i] as number,
-        voltAt,
-        amps[bySource.get(sourceOf(element)) ?? -1] ?? 0,
-      );
+      const sourceAmp = amps[bySource.get(sourceOf(element)) ?? -1] ?? 0;
+      const value = values[i] as number;
+      const next =
+        element.kind === 'B'
+          ? (boosts.get(i)?.next(value, boostAmp(element, voltAt, sourceAmp)) ?? null)
+          : nextValue(element, value, voltAt);
       if (next === null) continue;
       values[i] = next;
       isSettled = false;
@@ -59,26 +60,44 @@ function sourceOf(element: SpiceElement): string {
   return element.kind === 'B' ? element.source : '';
 }
 
-/** What an element's value has to be after a round; null where it may stay. */
-function nextValue(
-  element: SpiceElement,
-  value: number,
+/** What a switch's value has to be after a round; null where it may stay. */
+function nextValue(element: SpiceElement, value: number, voltAt: (node: string) => number): number | null {
+  if (element.kind !== 'S') return null;
+  const { onOhm, offOhm, thresholdV, hysteresisV } = element.law;
+  const volt = voltAt(element.plus) - voltAt(element.minus);
+  const siemens =
+    volt > thresholdV + hysteresisV ? 1 / onOhm : volt < thresholdV - hysteresisV ? 1 / offOhm : value;
+  return siemens === value ? null : siemens;
+}
+
+/** What a boost takes in by its law, A, at the volts of a round. */
+function boostAmp(
+  { output, efficiency, input, leastV }: Extract<SpiceElement, { kind: 'B' }>,
   voltAt: (node: string) => number,
   sourceAmp: number,
-): number | null {
-  if (element.kind === 'S') {
-    const { onOhm, offOhm, thresholdV, hysteresisV } = element.law;
-    const volt = voltAt(element.plus) - voltAt(element.minus);
-    const siemens =
-      volt > thresholdV + hysteresisV ? 1 / onOhm : volt < thresholdV - hysteresisV ? 1 / offOhm : value;
-    return siemens === value ? null : siemens;
+): number {
+  const between = ([a, b]: readonly [string, string]): number => voltAt(a) - voltAt(b);
+  return (between(output) * -sourceAmp) / (efficiency * Math.max(between(input), leastV));
+}
+
+/**
+ * Looks for the current at which a boost's law gives that current again: by the secant of the last two rounds (textbook), which comes from
+ * below to the smaller of two such currents, the one a boost settles at.
+ */
+class BoostSearch {
+  #before: { readonly amp: number; readonly short: number } | null = null;
+
+  /** The current to try next; null once it is settled. */
+  next(amp: number, wanted: number): number | null {
+    const short = wanted - amp;
+    if (Math.abs(short) <= SETTLED_SHARE * Math.max(Math.abs(wanted), 1e-9)) return null;
+    const before = this.#before;
+    this.#before = { amp, short };
+    if (before === null || before.short === short) return wanted;
+    const secant = amp + (short * (amp - before.amp)) / (before.short - short);
+    // A secant that leads back, or beyond all sense, is none of a law that settles.
+    return short > 0 === secant > amp && Number.isFinite(secant) ? secant : wanted;
   }
-  if (element.kind === 'B') {
-    const { output, efficiency, input, leastV } = element;
-    const amp = (voltAt(output) * -sourceAmp) / (efficiency * Math.max(voltAt(input), leastV));
-    return Math.abs(amp - value) <= SETTLED_SHARE * Math.max(Math.abs(amp), 1e-9) ? null : amp;
-  }
-  return null;
 }
 
 function elementOf(element: SpiceElement): CircuitElement {

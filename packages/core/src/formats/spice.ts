@@ -13,15 +13,25 @@ import { UnionFind } from '../joining/union-find.ts';
 import type { Plan } from '../plan/schema.ts';
 
 /**
- * SPICE text of a plan with fresh cells: operating point, all node voltages and the current of every light. Steady supplies are
- * written as they have settled, pins that fade as while all of them are on, which a remark says. Fails where the circuit has no answer.
+ * SPICE text of a plan with fresh cells: operating point, all node voltages and the current of every light. Steady supplies, boards and
+ * what else draws a current are written as they have settled, boosts by their law; pins that fade as while all of them are on, which a remark says.
+ * Fails where the circuit has no answer.
  */
 export function planNetlist(plan: Plan): Result<string> {
   const solved = solvePlan(plan);
   if (!solved.ok) return solved;
   const { state, moments } = solved.value;
-  const remark = moments === undefined ? [] : ['Pins that fade are written as while all of them are on.'];
-  return succeed(circuitNetlist(planCircuit(plan, state).elements, plan.name, remark));
+  const elements = planCircuit(plan, state).elements;
+  const remarks = [
+    ...(moments === undefined ? [] : ['Pins that fade are written as while all of them are on.']),
+    ...(solved.value.standings.some(({ mode }) => mode === 'sunk')
+      ? ['A boost that its cells cannot feed is written as it has sunk.']
+      : []),
+    ...(solved.value.standings.some(({ mode }) => mode === 'tripped')
+      ? ['The protection of a pack has opened.']
+      : []),
+  ];
+  return succeed(circuitNetlist(elements, plan.name, remarks));
 }
 
 /** SPICE text of any circuit, with remarks of ours under its title. Comments never break a line, whatever the title holds. */
@@ -29,13 +39,14 @@ export function circuitNetlist(circuit: Circuit, title: string, remarks: readonl
   const models = new Map<string, string>();
   const lines = circuit.map((element) => elementLine(element, models));
   const lights = circuit
-    .filter((element) => element.kind === 'D')
+    .filter((element) => element.kind === 'D' && element.name.startsWith('D_'))
     .map((element) => `print @${element.name.toLowerCase()}[id]`);
   return [
     `* ${title.replaceAll(/[^\x20-\x7e]+/g, ' ')}`,
     ...remarks.map((remark) => `* ${remark}`),
-    `.options temp=${CELSIUS_FOR_THERMAL_VOLT} tnom=${CELSIUS_FOR_THERMAL_VOLT} reltol=1e-7 abstol=1e-14 vntol=1e-10 gmin=1e-13 itl1=1000`,
+    `.options temp=${CELSIUS_FOR_THERMAL_VOLT} tnom=${CELSIUS_FOR_THERMAL_VOLT} reltol=1e-5 itl1=1000`,
     ...lines,
+    ...circuit.flatMap(nodeset),
     ...holdLooseParts(circuit),
     ...[...models].map(([law, name]) => `.model ${name} D(${law})`),
     '.control',
@@ -50,8 +61,8 @@ export function circuitNetlist(circuit: Circuit, title: string, remarks: readonl
   ].join('\n');
 }
 
-/** What a simulator needs to hold a part of the circuit that ground does not reach, Ω: lets nothing through that counts. */
-const HOLD_OHM = 1e12;
+/** What holds a part of the circuit that ground does not reach, Ω: as its only way there nothing flows through it, however low it is. */
+const HOLD_OHM = 1;
 
 /** One large resistor to ground from every part of the circuit that has no other way there; one at all for an empty circuit. */
 function holdLooseParts(circuit: Circuit): readonly string[] {
@@ -73,6 +84,21 @@ function holdLooseParts(circuit: Circuit): readonly string[] {
   return circuit.length === 0 ? [`Rnothing nothing ${GROUND} 1`] : lines;
 }
 
+/** The input of a boost by its law, the way simulators read it; null for any other current. */
+function boostLine({ name, from, to, law }: Extract<CircuitElement, { kind: 'I' }>): string | null {
+  if (law === undefined) return null;
+  const { source, plus, minus, efficiency, leastV } = law;
+  const across = (a: string, b: string): string => (b === GROUND ? `V(${a})` : `V(${a},${b})`);
+  return `B${name.slice(1)} ${from} ${to} I = {${across(plus, minus)}*(-I(${source}))/(${efficiency}*max(${across(from, to)},${leastV}))}`;
+}
+
+/** Where a simulator begins to look: of the two currents a boost may take, the smaller leaves its cells their volts. */
+function nodeset(element: CircuitElement, _i: number, circuit: Circuit): readonly string[] {
+  if (element.kind !== 'I' || element.law === undefined || element.to !== GROUND) return [];
+  const cells = circuit.find((one) => one.kind === 'V' && one.name === `V${element.name.slice(3)}`);
+  return cells?.kind === 'V' ? [`.nodeset v(${element.from})=${cells.volt}`] : [];
+}
+
 function elementLine(element: CircuitElement, models: Map<string, string>): string {
   switch (element.kind) {
     case 'R':
@@ -80,7 +106,7 @@ function elementLine(element: CircuitElement, models: Map<string, string>): stri
     case 'V':
       return `${element.name} ${element.plus} ${element.minus} DC ${element.volt}`;
     case 'I':
-      return `${element.name} ${element.from} ${element.to} DC ${element.amp}`;
+      return boostLine(element) ?? `${element.name} ${element.from} ${element.to} DC ${element.amp}`;
     case 'D': {
       const { saturationA, ideality, seriesOhm } = element.law;
       const law = `IS=${saturationA} N=${ideality} RS=${seriesOhm}`;

@@ -37,7 +37,7 @@ describe('what a light is tried on', () => {
 
   test('two colours are tried one after the other; lights that wait for a program are not tried', () => {
     expect(words('coin-cell-holder', 'bare-leg-light-two-colour')).toMatch(
-      /each \+ in turn to \+: red and green/,
+      /each \+ in turn to \+: red and yellow-green/,
     );
     expect(words('coin-cell-holder', 'addressable-light')).toBeNull();
     expect(words('coin-cell-holder', 'strand-light')).toBeNull();

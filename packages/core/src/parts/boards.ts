@@ -11,6 +11,9 @@ export const CHIP_MOST_MA = 100;
 /** A pin drives through this much (handbook figure: 25–40 Ω). */
 export const PIN_OHM = 30;
 
+/** Below this its chip resets, V (memory: small chips are set to do so at 1.8 to 2.7 V). */
+export const BOARD_LEAST_V = 2.4;
+
 /** What the chip itself takes while it runs, mA (assumption). */
 export const CHIP_MA = 5;
 
@@ -47,9 +50,10 @@ export function boardElements(
   holes: readonly Hole[],
   volt: number,
   supply = 'supply',
+  leastV = BOARD_LEAST_V,
 ): readonly PartElement[] {
   return [
-    { kind: 'load', plus: supply, minus: 'ground', volt, ma: CHIP_MA },
+    { kind: 'load', plus: supply, minus: 'ground', volt, ma: CHIP_MA, leastV },
     ...holes
       .filter((hole) => hole.role === 'pin')
       .map(

@@ -7,11 +7,13 @@ export interface CellKind {
   readonly noun: 'coin cell' | 'cell' | 'pack';
   /** It has a plug: nothing is laid in, and there is no + to lay against +. */
   readonly isPlugged?: true;
+  /** It is protected: it opens when it is asked for more than this, A. */
+  readonly tripsAtA?: number;
   /** Below this the cell counts as empty. */
   readonly cutoffV: number;
   /** Rows of charge left (1 fresh, 0 empty), volts and ohms, by falling charge; straight lines between. */
   readonly table: ReadonlyArray<readonly [chargeLeft: number, volt: number, ohm: number]>;
-  /** Rows of load in mA and what the cell then gives in mAh, by rising load; straight lines over log load. */
+  /** Rows of load in mA and what the cell then gives in mAh, by rising load; straight lines over log load, beyond the last row along the log–log line of the last two. */
   readonly capacity: ReadonlyArray<readonly [loadMa: number, capacityMah: number]>;
 }
 
@@ -68,6 +70,8 @@ export const CELL_KINDS: readonly CellKind[] = [
     title: '3.7 V lithium-polymer pack, protected, 400 mAh',
     noun: 'pack',
     isPlugged: true,
+    // Memory: protection of small packs opens at 2 to 3 A.
+    tripsAtA: 2,
     cutoffV: 3,
     // 4.2 V full, 3.7 V nominal, 0.15 Ω (handbook figures); the fall in between from memory.
     table: [
@@ -105,7 +109,10 @@ export function cellAt(cell: CellKind, chargeLeft: number): { readonly volt: num
   throw new RangeError(`cellAt: the table of ${cell.id} does not reach down to 0`);
 }
 
-/** What the cell gives in mAh at a steady load of `loadMa`; flat beyond both ends of the table. */
+/**
+ * What the cell gives in mAh at a steady load of `loadMa`: flat below the table; beyond its last row along the line through its last two over
+ * the logarithms of both (assumption).
+ */
 export function cellCapacityMah(cell: CellKind, loadMa: number): number {
   const rows = cell.capacity;
   const first = rows[0] as readonly [number, number];
@@ -118,5 +125,8 @@ export function cellCapacityMah(cell: CellKind, loadMa: number): number {
       return lowMah + (highMah - lowMah) * fraction;
     }
   }
-  return (rows.at(-1) as readonly [number, number])[1];
+  const [[nearLoad, nearMah], [lastLoad, lastMah]] = [rows.at(-2) ?? first, rows.at(-1) ?? first];
+  if (nearLoad === lastLoad) return lastMah;
+  const slope = Math.log(lastMah / nearMah) / Math.log(lastLoad / nearLoad);
+  return lastMah * (loadMa / lastLoad) ** slope;
 }

@@ -26,6 +26,14 @@ export const LIGHT_COLOURS: readonly LightColour[] = [
     glow: '#ffd23d',
   },
   {
+    id: 'yellow-green',
+    title: 'Yellow-green',
+    saturationA: 3.86492e-20,
+    ideality: 1.9,
+    seriesOhm: 4.82777,
+    glow: '#b6e04a',
+  },
+  {
     id: 'green',
     title: 'Green',
     saturationA: 9.37679e-22,

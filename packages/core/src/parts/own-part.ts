@@ -19,6 +19,9 @@ const placeMm = v.pipe(v.number(), v.finite(), v.minValue(-150), v.maxValue(150)
 const shortId = v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,40}$/));
 const words = (letters: number) => v.pipe(v.string(), v.trim(), v.maxLength(letters));
 
+/** What a maker describes works down to this share of the volts it is made for (assumption). */
+const OWN_LEAST_SHARE = 0.7;
+
 /** The role a maker gives a hole in the form. `shows` is no hole: a spot that must show, such as a sensor or a window of an overlay. */
 export const OWN_ROLES = ['plus', 'minus', 'pin', 'regulated', 'joined', 'holding', 'shows'] as const;
 export type OwnRole = (typeof OWN_ROLES)[number];
@@ -209,9 +212,11 @@ function elementsOfOwn(part: OwnPart, holes: readonly Hole[]): readonly PartElem
     case 'cell':
       return [{ kind: 'cell', ...ends, cellId: model.cellId, count: model.count, switched: model.switched }];
     case 'load':
-      return [{ kind: 'load', ...ends, volt: model.volt, ma: model.ma }];
+      return [
+        { kind: 'load', ...ends, volt: model.volt, ma: model.ma, leastV: OWN_LEAST_SHARE * model.volt },
+      ];
     case 'board':
-      return boardElements(holes, model.volt);
+      return boardElements(holes, model.volt, 'supply', OWN_LEAST_SHARE * model.volt);
     case 'switch':
     case 'resistor': {
       const [a, b] = pairOf(part.holes) ?? ['', ''];

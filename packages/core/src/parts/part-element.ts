@@ -38,13 +38,18 @@ export type PartElement =
   /** One half of a closure: it joins the same terminal of its mate when the two are closed, or tied. */
   | { readonly kind: 'half'; readonly terminal: string; readonly onOhm: number; readonly isTied?: true }
   | { readonly kind: 'resistor'; readonly a: string; readonly b: string; readonly ohm: number }
-  /** Something that takes about this current at this voltage: a chip, a buzzer, an addressable light. */
+  /**
+   * Something that draws about this current, made for this voltage: a chip, a buzzer, an addressable light. Below `leastV` it does not work.
+   * `glows`: it is a light.
+   */
   | {
       readonly kind: 'load';
       readonly plus: string;
       readonly minus: string;
       readonly volt: number;
       readonly ma: number;
+      readonly leastV: number;
+      readonly glows?: true;
     }
   /** A pin that is driven towards the supply (level 1) or ground (level 0) through `ohm`. */
   | {

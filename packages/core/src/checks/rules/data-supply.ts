@@ -1,11 +1,9 @@
 import { netAt } from '../../joining/sides.ts';
 import { supplyAt } from '../../joining/supplies.ts';
+import { DATA_LIGHT_V as DATA_SUPPLY_V } from '../../parts/data-lights.ts';
 import { elementsOf } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import type { CheckRule } from '../check-rule.ts';
-
-/** Addressable lights work from about 3.5 V to 5.3 V (memory of typical datasheets). */
-export const DATA_SUPPLY_V = { least: 3.5, most: 5.3 } as const;
 
 export const dataSupply: CheckRule = {
   id: 'data-supply',

@@ -1,3 +1,4 @@
+import { DATA_LIGHT_V } from '../data-lights.ts';
 import { plainPart } from '../part-kind.ts';
 import { arrow, box, disc, eyelet, ovalOutline } from '../shapes.ts';
 
@@ -23,7 +24,9 @@ export const addressableLight = plainPart({
     disc('glow', -0.6, 0, 1.1),
     arrow(1.4, 0, 0.7),
   ],
-  elements: [{ kind: 'load', plus: 'plus', minus: 'minus', volt: 5, ma: 20 }],
+  elements: [
+    { kind: 'load', plus: 'plus', minus: 'minus', volt: 5, ma: 20, leastV: DATA_LIGHT_V.least, glows: true },
+  ],
   massG: 0.7,
   spots: [{ id: 'lens', title: 'light', at: { x: 0, y: 0 }, radiusMm: 2.2 }],
 });

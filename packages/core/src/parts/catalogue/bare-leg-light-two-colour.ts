@@ -7,7 +7,8 @@ export const bareLegLightTwoColour = plainPart({
   noun: 'light',
   drawer: 'Lights',
   description: 'Three legs: one − for both, a + for red and a + for green. Feed either, or both for amber.',
-  source: 'leads and loops: common practice; dome 5 mm and three legs: memory of typical datasheets',
+  source:
+    'leads and loops: common practice; dome 5 mm and three legs, its green of about 2.1 V: memory of typical datasheets',
   massG: 0.5,
   ...bareBody(5, [
     { id: 'minus', sign: '-', foldDeg: 180, reachMm: 7.4, curlMm: 1.5, isSquare: false },
@@ -16,6 +17,6 @@ export const bareLegLightTwoColour = plainPart({
   ]),
   elements: [
     { kind: 'light', plus: 'plus-red', minus: 'minus', seriesOhm: 0, colourId: 'red' },
-    { kind: 'light', plus: 'plus-green', minus: 'minus', seriesOhm: 0, colourId: 'green' },
+    { kind: 'light', plus: 'plus-green', minus: 'minus', seriesOhm: 0, colourId: 'yellow-green' },
   ],
 });

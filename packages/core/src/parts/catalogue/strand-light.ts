@@ -1,3 +1,4 @@
+import { DATA_LIGHT_V } from '../data-lights.ts';
 import { parametricPart } from '../part-kind.ts';
 import { arrow, box, boxOutline, disc, tapePad } from '../shapes.ts';
 
@@ -48,7 +49,17 @@ export const strandLight = parametricPart(
       disc('glow', -0.6, 0, 1.1),
       arrow(1.4, 0, 0.7),
     ],
-    elements: [{ kind: 'load', plus: 'plus', minus: 'minus', volt: 5, ma: 20 }],
+    elements: [
+      {
+        kind: 'load',
+        plus: 'plus',
+        minus: 'minus',
+        volt: 5,
+        ma: 20,
+        leastV: DATA_LIGHT_V.least,
+        glows: true,
+      },
+    ],
     massG: 0.8,
     placing:
       'Lay {name} at its mark; its pads are joined under conductive tape, or by the wires of the strand.',

@@ -29,7 +29,7 @@ export function LightStage() {
   const plan = useShownPlan();
   const face = useViewStore((state) => state.face);
   const chargeLeft = useViewStore((state) => state.chargeLeft);
-  const answer = useMemo(() => willItLight(plan, chargeLeft), [plan, chargeLeft]);
+  const answer = useMemo(() => willItLight(plan, { chargeLeft }), [plan, chargeLeft]);
   const lights = answer.ok ? answer.value.lights : [];
   const flick = (partId: string): void => {
     const part = currentPlan().parts[partId];

@@ -1,0 +1,172 @@
+/**
+ * A holder that lifts its cells to a steady voltage. What it gives at its output, and what it wastes, it takes from its cells as power; the more
+ * their volts give way the more current that is, up to where they can give no more.
+ */
+import { cellAt } from '../../parts/cells.ts';
+import { BOOST } from '../../parts/converters.ts';
+import type { CellIn } from './cell-in.ts';
+import { type Build, type Device, resistor, source, standing, word } from './device.ts';
+import type { DeviceState, Search } from './standing.ts';
+
+/** The input's current is settled to this, A, and what a sunk output takes to this share of the limit. */
+const SETTLED_AMP = 1e-9;
+const SETTLED_SHARE = 1e-10;
+/** An output that is known to this is not looked for any longer, V. */
+const SETTLED_VOLT = 1e-13;
+
+/** What its cells are: volts without load, ohms inside. */
+export interface BoostInput {
+  readonly volt: number;
+  readonly ohm: number;
+  /** The fewest volts its input works at. */
+  readonly leastV: number;
+}
+
+/**
+ * The most that an input hands on, W, and the current it takes then, A: at half the cells' volts, where they give most, or at the drop-out
+ * where that is higher. Zero where the cells lie below the drop-out. Textbook maximum of power.
+ */
+export function boostLimit({ volt, ohm, leastV }: BoostInput): {
+  readonly watt: number;
+  readonly amp: number;
+} {
+  const inV = Math.max(leastV, volt / 2);
+  if (volt <= leastV) return { watt: 0, amp: 0 };
+  const amp = (volt - inV) / ohm;
+  return { watt: BOOST.efficiency * inV * amp, amp };
+}
+
+/**
+ * What the input takes, A, to hand on some power, W: the smaller root of I·(E − R·I) = P/η; the larger one is past the cells' most. The
+ * power must lie within `boostLimit`.
+ */
+export function boostInputAmp({ volt, ohm }: BoostInput, watt: number): number {
+  const taken = watt / BOOST.efficiency;
+  const root = Math.sqrt(Math.max(0, volt * volt - 4 * ohm * taken));
+  // The same as (E − root)/2R, without losing digits at small loads.
+  return (2 * taken) / (volt + root);
+}
+
+/** The key of the converter of a holder. */
+export function boostKey(partId: string): string {
+  return word('boost', partId);
+}
+
+export function boostDevice({
+  partId,
+  cell,
+  cellKind,
+  count,
+  plus,
+  minus,
+  switchOhm,
+  boostV,
+}: CellIn): Build {
+  const [inside, input, lifted] = ['e', 'i', 'b'].map((letter) => word(letter, partId)) as [
+    string,
+    string,
+    string,
+  ];
+  const outputName = word('Vb', partId);
+  const start: DeviceState = { mode: 'steady', amp: 0, volt: boostV };
+  const device: Device = {
+    key: boostKey(partId),
+    latches: false,
+    start,
+    resume: ({ amp }) => ({ ...start, amp }),
+    next(now, { state, world, across, ampOf }) {
+      if (now.mode === 'off') return now;
+      const { volt, ohm } = cellAt(cellKind, state.chargeLeft);
+      const inputs: BoostInput = {
+        volt: volt * count * world.cellVolt(partId),
+        ohm: ohm * count * world.cellOhm(partId),
+        leastV: BOOST.leastInV * count,
+      };
+      const limit = boostLimit(inputs);
+      const wanted = Math.max(0, across(lifted, minus) * -ampOf(outputName));
+      const excess = wanted - limit.watt;
+      if (now.mode === 'steady' && excess <= 0) {
+        const amp = boostInputAmp(inputs, wanted);
+        return Math.abs(amp - now.amp) < SETTLED_AMP ? now : { ...now, amp };
+      }
+      return sink(now, excess, limit);
+    },
+  };
+  /** While its output is held or sinks, the input takes a current; off, nothing. */
+  const whileOn =
+    (ohm: (state: Parameters<typeof switchOhm>[0]) => number) =>
+    (state: Parameters<typeof switchOhm>[0]): number | null =>
+      standing(state, device).mode === 'off' ? null : ohm(state);
+  return {
+    elements: [
+      source(cell, inside, minus, (state, world) => {
+        return cellAt(cellKind, state.chargeLeft).volt * count * world.cellVolt(partId);
+      }),
+      resistor(word('Ri', partId), inside, input, (state, world) => {
+        return cellAt(cellKind, state.chargeLeft).ohm * count * world.cellOhm(partId);
+      }),
+      {
+        element: {
+          kind: 'I',
+          name: word('Iin', partId),
+          from: input,
+          to: minus,
+          amp: 0,
+          law: {
+            source: outputName,
+            plus: lifted,
+            minus,
+            efficiency: BOOST.efficiency,
+            leastV: (BOOST.leastInV * count) / 2,
+          },
+        },
+        valueAt: (state) => {
+          const { mode, amp } = standing(state, device);
+          return mode === 'off' ? 0 : amp;
+        },
+        lawHolds: (state) => standing(state, device).mode === 'steady',
+      },
+      source(outputName, lifted, minus, (state) => standing(state, device).volt),
+      resistor(
+        word('Rb', partId),
+        lifted,
+        plus,
+        whileOn((state) => BOOST.outputOhm + switchOhm(state)),
+      ),
+    ],
+    devices: [device],
+  };
+}
+
+/** The next output to try, between what was too little and too much (false position, Illinois variant); off below the least output. */
+function sink(
+  now: DeviceState,
+  excess: number,
+  limit: { readonly watt: number; readonly amp: number },
+): DeviceState {
+  const { volt, search } = now;
+  if (limit.watt === 0) return { mode: 'off', amp: 0, volt };
+  const here = { volt, excess };
+  if (search === undefined) {
+    const least = BOOST.leastOutV;
+    return { mode: 'sunk', amp: limit.amp, volt: least, search: { low: null, high: here } };
+  }
+  if (search.low === null)
+    return excess > 0 ? { mode: 'off', amp: 0, volt } : between(limit.amp, { low: here, high: search.high });
+  const width = search.high.volt - search.low.volt;
+  if (Math.abs(excess) <= SETTLED_SHARE * limit.watt || width <= SETTLED_VOLT) return now;
+  const isHigh = excess > 0;
+  return between(
+    limit.amp,
+    isHigh
+      ? { low: { ...search.low, excess: search.low.excess / 2 }, high: here }
+      : { low: here, high: { ...search.high, excess: search.high.excess / 2 } },
+  );
+}
+
+function between(amp: number, search: Search): DeviceState {
+  const { low, high } = search;
+  const from = low as NonNullable<Search['low']>;
+  const share = from.excess / (from.excess - high.excess);
+  return { mode: 'sunk', amp, volt: from.volt + (high.volt - from.volt) * share, search };
+}

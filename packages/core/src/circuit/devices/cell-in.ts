@@ -1,0 +1,15 @@
+import type { CellKind } from '../../parts/cells.ts';
+import type { PlanState } from '../state.ts';
+
+/** A cell where it stands in the circuit. */
+export interface CellIn {
+  readonly partId: string;
+  /** The name of its source. */
+  readonly cell: string;
+  readonly cellKind: CellKind;
+  readonly count: number;
+  readonly plus: string;
+  readonly minus: string;
+  readonly boostV: number;
+  switchOhm(state: PlanState): number;
+}

@@ -1,0 +1,73 @@
+/** Cells in their holder: volts behind ohms, both by the charge left. A protected pack opens when it is asked for too much. */
+import { cellAt, maybeCellKind } from '../../parts/cells.ts';
+import type { PartElement } from '../../parts/part-element.ts';
+import type { PlanState } from '../state.ts';
+import { boostDevice } from './boost.ts';
+import { type Build, type Device, resistor, source, standing, word } from './device.ts';
+import type { DeviceState } from './standing.ts';
+
+/** A closed switch inside a holder, and an open one: what dry cloth between its contacts lets through (assumptions), Ω. */
+export const HOLDER_SWITCH_OHM = 0.5;
+export const OPEN_SWITCH_OHM = 1e9;
+
+/** The elements of the cells of a part. Throws RangeError for a cell that is not known. */
+export function cellDevice(
+  partId: string,
+  element: Extract<PartElement, { kind: 'cell' }>,
+  node: (terminal: string) => string,
+  isOn: (state: PlanState) => boolean,
+): Build {
+  const cellKind = maybeCellKind(element.cellId);
+  if (cellKind === undefined) throw new RangeError(`planCircuit: no cell "${element.cellId}"`);
+  const { count, switched } = element;
+  const switchOhm = (state: PlanState): number =>
+    switched ? (isOn(state) ? HOLDER_SWITCH_OHM : OPEN_SWITCH_OHM) : 0;
+  const [plus, minus, cell] = [node(element.plus), node(element.minus), word('V', partId)];
+  if (element.boostV !== undefined)
+    return boostDevice({
+      partId,
+      cell,
+      cellKind,
+      count,
+      plus,
+      minus,
+      boostV: element.boostV,
+      switchOhm,
+    });
+  const inside = word('e', partId);
+  const guard = cellKind.tripsAtA === undefined ? null : protection(partId, cell, cellKind.tripsAtA);
+  return {
+    elements: [
+      source(cell, inside, minus, ({ chargeLeft }, world) => {
+        return cellAt(cellKind, chargeLeft).volt * count * world.cellVolt(partId);
+      }),
+      resistor(word('Ri', partId), inside, plus, (state, world) =>
+        guard !== null && standing(state, guard).mode === 'tripped'
+          ? null
+          : cellAt(cellKind, state.chargeLeft).ohm * count * world.cellOhm(partId) + switchOhm(state),
+      ),
+    ],
+    devices: guard === null ? [] : [guard],
+  };
+}
+
+/** The key of the protection of a pack. */
+export function guardKey(partId: string): string {
+  return word('guard', partId);
+}
+
+/** The protection of a pack: it opens at a current and stays open until it is taken out. */
+function protection(partId: string, cell: string, tripsAtA: number): Device {
+  const start: DeviceState = { mode: 'steady', amp: 0, volt: 0 };
+  return {
+    key: guardKey(partId),
+    latches: true,
+    start,
+    resume: () => start,
+    next(now, { ampOf }) {
+      if (now.mode === 'tripped') return now;
+      const amp = Math.abs(ampOf(cell));
+      return amp > tripsAtA ? { mode: 'tripped', amp, volt: 0 } : now;
+    },
+  };
+}
