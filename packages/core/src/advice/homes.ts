@@ -9,6 +9,7 @@ import { distance, type Point, snapToMicrometre } from '../geometry/point.ts';
 import { insideDistanceMm, polygonContains } from '../geometry/polygon.ts';
 import { normaliseDeg } from '../geometry/transform.ts';
 import { hasElement } from '../parts/part-element.ts';
+import { assumedIn } from '../plan/assumed.ts';
 import { applyEdit, type Edit } from '../plan/edit.ts';
 import { poseParts } from '../plan/edits/part-edits.ts';
 import { kindOf } from '../plan/kind-of.ts';
@@ -23,7 +24,6 @@ import { planningOrder } from '../router/engine/order-plan.ts';
 import { isFast, type PlanProblem, routingProblemOf } from '../router/problem-of-plan.ts';
 import { route } from '../router/route.ts';
 import type { RouteRequest } from '../router/route-request.ts';
-import { EDGE_MARGIN_MM } from '../thread/required-gap.ts';
 import { PATCH_MM } from './thread-figures.ts';
 
 export interface Home {
@@ -162,8 +162,9 @@ function placesFor(plan: Plan, part: Part, columns: number): readonly Point[] {
   for (let y = box.top + step / 2; y < box.top + box.heightMm; y += step) {
     for (let x = box.left + step / 2; x < box.left + box.widthMm; x += step) {
       const at = snapToMicrometre({ x, y });
-      if (insideDistanceMm(outline, at) < reach + EDGE_MARGIN_MM) continue;
-      if (closed.some((area) => insideDistanceMm(area, at) > -(reach + EDGE_MARGIN_MM))) continue;
+      if (insideDistanceMm(outline, at) < reach + assumedIn(plan).edgeMarginMm) continue;
+      if (closed.some((area) => insideDistanceMm(area, at) > -(reach + assumedIn(plan).edgeMarginMm)))
+        continue;
       if (others.some((other) => distance(other.at, at) < reach + reachMm(plan, other) + BETWEEN_BODIES_MM))
         continue;
       places.push(at);

@@ -10,14 +10,15 @@ import type { CheckRule } from './check-rule.ts';
 import type { Finding } from './finding.ts';
 import { legsOf, type SewnThing, sewnHoles, sewnRun } from './sewn-lines.ts';
 
-/** The two checks of a rule about areas of a use: one finding for each sewn thing and area that are nearer than `marginMm`. */
+/** The two checks of a rule about areas of a use: one finding for each sewn thing and area that are nearer than a margin. */
 export function areaChecks(
   ruleId: string,
   use: MarkingUse,
-  marginMm: number,
+  marginOf: (plan: Plan) => number,
   words: (isInside: boolean, area: string) => string,
 ): Required<Pick<CheckRule, 'checkPart' | 'checkRun'>> {
   const look = (plan: Plan, thing: SewnThing): readonly Finding[] => {
+    const marginMm = marginOf(plan);
     const areas = markingsFor(panelOf(plan), use);
     if (areas.length === 0) return [];
     const box = boxOf(thing.path);

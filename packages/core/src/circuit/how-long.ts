@@ -11,7 +11,7 @@ import { type Asked, solveFaded } from './faded.ts';
 import { elementName } from './plan-circuit.ts';
 import { type CompiledPlan, compileCircuit, type PlanPoint } from './solve-plan.ts';
 import { atRest, NOMINAL, type PlanState, stateOf } from './state.ts';
-import { DARK_AMP } from './will-it-light.ts';
+import { darkAmp } from './will-it-light.ts';
 
 /** A source that gives less than this is at rest: it outlasts its shelf life, A (assumption). */
 const AT_REST_AMP = 1e-6;
@@ -120,6 +120,7 @@ function* runTime(
   bench: ChargeBench,
   rest: PlanPoint,
 ): Generator<number, RunTime | null> {
+  const dark = darkAmp(plan);
   const { part, cell: source, cellKind } = circuit.source;
   const fresh = bench.at(bench.startCharge);
   const own = namesOfLights(plan, circuit);
@@ -129,7 +130,7 @@ function* runTime(
   const brightestOf = ({ ampOf }: PlanPoint): number =>
     own.reduce((brightest, name) => Math.max(brightest, ampOf(name)), 0);
   if (takenOf(fresh) < AT_REST_AMP) return null;
-  const isLit = brightestOf(fresh) >= DARK_AMP;
+  const isLit = brightestOf(fresh) >= dark;
   const half = brightestOf(fresh) / 2;
   const capacityAh = (amp: number): number => cellCapacityMah(cellKind, amp * 1000) / 1000;
   const result = yield* runDown({
@@ -144,7 +145,7 @@ function* runTime(
     marks: isLit
       ? [
           { id: 'half', isPast: (load) => load.watched < half },
-          { id: 'dark', isPast: (load) => load.watched < DARK_AMP },
+          { id: 'dark', isPast: (load) => load.watched < dark },
           { id: 'empty', isPast: (load) => load.volt < cellKind.cutoffV },
         ]
       : [],

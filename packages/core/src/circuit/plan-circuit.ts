@@ -1,8 +1,10 @@
 /** The circuit that the stitches of a plan really make: every run a resistor, every sewn hole a contact. */
 
+import type { Assumed } from '../assumptions/assumptions.ts';
 import { lightsOf, mateOf, type PlacedLight, partsThatAre } from '../joining/sides.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
 import { elementsOf, hasElement } from '../parts/part-element.ts';
+import { assumedIn } from '../plan/assumed.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { holeOf } from '../plan/placed.ts';
 import type { HoleRef, Part, Run } from '../plan/records.ts';
@@ -66,6 +68,7 @@ function withValue(element: CircuitElement, value: number, lawHolds: boolean): C
 
 /** Builds the elements of a plan. `cellsOut`: without cells, lights, loads, chips and what touches that should not. */
 export function planElements(plan: Plan, cellsOut = false): PlanElements {
+  const assumed = assumedIn(plan);
   const ground = groundNode(plan);
   const nodeOfTerminal = (partId: string, terminal: string): string => {
     const node = word('t', partId, terminal);
@@ -79,7 +82,7 @@ export function planElements(plan: Plan, cellsOut = false): PlanElements {
     for (const ref of [from, to]) sewn.add(`${ref.partId}.${holeOf(plan, ref).terminal}`);
 
   for (const part of Object.values(plan.parts)) {
-    const build = partBuild(plan, part, nodeOfTerminal, cellsOut, sewn);
+    const build = partBuild(plan, assumed, part, nodeOfTerminal, cellsOut, sewn);
     all.push(...build.elements);
     devices.push(...build.devices);
   }
@@ -89,7 +92,7 @@ export function planElements(plan: Plan, cellsOut = false): PlanElements {
     // Every run that ends here adds its loops to one contact between thread and metal; the fewest count.
     const loops = Math.min(...runs.map((run) => loopsAt(plan, ref, run.threadId)));
     const b = nodeOfTerminal(partId, holeOf(plan, ref).terminal);
-    const ohm = contactOhm(loops);
+    const ohm = contactOhm(loops, assumed);
     all.push(
       resistor(
         word('Rc', partId, holeId),
@@ -185,6 +188,7 @@ export const elementName = {
 
 function partBuild(
   plan: Plan,
+  assumed: Assumed,
   part: Part,
   nodeOfTerminal: (partId: string, terminal: string) => string,
   cellsOut: boolean,
@@ -235,7 +239,7 @@ function partBuild(
         if (cellsOut) break;
         const build =
           element.kind === 'cell'
-            ? cellDevice(part.id, element, node, isOn)
+            ? cellDevice(assumed, part.id, element, node, isOn)
             : element.kind === 'load'
               ? loadDevice(
                   part.id,

@@ -1,9 +1,10 @@
 /** In which state a circuit is solved, and in which world: what the maker sets, and what nobody sets but varies. */
+
 import { elementsOf } from '../parts/part-element.ts';
+import { assumedIn } from '../plan/assumed.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Plan } from '../plan/schema.ts';
 import type { DeviceState } from './devices/standing.ts';
-import { TOUCH_OHM } from './touches.ts';
 
 /** How switches, pins, cells and devices stand while a plan is solved. */
 export interface PlanState {
@@ -19,16 +20,14 @@ export interface PlanState {
   readonly touchOhm: number | null;
 }
 
-/** A light that flashes by itself is on for this share of the time (assumption). */
-export const FLASH_SHARE = 0.5;
-
 /** The name of the level of a light that flashes by itself. */
 export function flashLevel(partId: string): string {
   return `${partId}.flashing`;
 }
 
 /** The state a plan describes: its switches and levels as they are set, every device as it starts. O(parts). */
-export function stateOf(plan: Pick<Plan, 'parts' | 'ownParts'>, chargeLeft = 1): PlanState {
+export function stateOf(plan: Pick<Plan, 'parts' | 'ownParts' | 'habits'>, chargeLeft = 1): PlanState {
+  const { flashShare, touchOhm } = assumedIn(plan);
   const switches = new Map<string, boolean>();
   const levels = new Map<string, number>();
   for (const part of Object.values(plan.parts)) {
@@ -36,9 +35,9 @@ export function stateOf(plan: Pick<Plan, 'parts' | 'ownParts'>, chargeLeft = 1):
     if (switchedOn !== undefined) switches.set(id, switchedOn);
     for (const [pin, level] of Object.entries(own ?? {})) levels.set(`${id}.${pin}`, level);
     if (elementsOf(kindOf(plan, part), 'light').some(({ flashes }) => flashes === true))
-      levels.set(flashLevel(id), FLASH_SHARE);
+      levels.set(flashLevel(id), flashShare);
   }
-  return { switches, levels, chargeLeft, devices: new Map(), touchOhm: TOUCH_OHM };
+  return { switches, levels, chargeLeft, devices: new Map(), touchOhm };
 }
 
 /** The name of the level of an addressable light: 0 while a program keeps it dark. */
@@ -47,14 +46,14 @@ export function dataLevel(partId: string): string {
 }
 
 /** A state with everything off that a program can turn off: pins low, addressable lights dark. Boards and sensors go on drawing. */
-export function atRest(plan: Pick<Plan, 'parts' | 'ownParts'>, state: PlanState): PlanState {
+export function atRest(plan: Pick<Plan, 'parts' | 'ownParts' | 'habits'>, state: PlanState): PlanState {
   const levels = new Map<string, number>();
   for (const part of Object.values(plan.parts))
     for (const element of kindOf(plan, part).elements) {
       if (element.kind === 'pin') levels.set(`${part.id}.${element.pin}`, 0);
       else if (element.kind === 'load' && element.glows === true) levels.set(dataLevel(part.id), 0);
       else if (element.kind === 'light' && element.flashes === true)
-        levels.set(flashLevel(part.id), FLASH_SHARE);
+        levels.set(flashLevel(part.id), assumedIn(plan).flashShare);
     }
   return { ...state, levels };
 }

@@ -20,9 +20,6 @@ export interface Touch {
   readonly ends: readonly [TouchEnd, TouchEnd];
 }
 
-/** What a touch lets through, Ω: two bare threads that lie on each other (assumption). */
-export const TOUCH_OHM = 1;
-
 class TouchBook {
   readonly #book = new PairBook();
   #pairs: ReadonlyMap<string, NearPair> = new Map();

@@ -1,7 +1,9 @@
 /** The answers a maker wants at one moment: how bright each light is and what the cells give. */
+
 import { type Result, succeed } from '../errors/problem.ts';
 import { lightsIn, partsThatAre } from '../joining/sides.ts';
 import { elementsOf } from '../parts/part-element.ts';
+import { assumedIn } from '../plan/assumed.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { holeKey } from '../plan/placed.ts';
 import { runsByHole } from '../plan/run-way.ts';
@@ -12,8 +14,10 @@ import { type Asked, solvePlan } from './faded.ts';
 import { elementName } from './plan-circuit.ts';
 import type { PlanPoint } from './solve-plan.ts';
 
-/** Below this a light counts as dark: barely seen in a dim room (assumption). */
-export const DARK_AMP = 0.0001;
+/** Below this a light counts as dark, A. */
+export function darkAmp(plan: Pick<Plan, 'habits'>): number {
+  return assumedIn(plan).darkMa / 1000;
+}
 
 export interface LightState {
   /** As in `lightsIn`: the part's id, numbered where one part has several lights. Of an addressable light the part's. */
@@ -77,7 +81,7 @@ export function lightAnswer(plan: Plan, point: PlanPoint): LightAnswer {
   return {
     lights: [...diodes, ...addressableStates(plan, point)],
     supplies: supplyStates(plan, point),
-    evenness: diodes.length < 2 || brightest < DARK_AMP ? null : Math.max(0, dimmest / brightest),
+    evenness: diodes.length < 2 || brightest < darkAmp(plan) ? null : Math.max(0, dimmest / brightest),
     holeVolts,
   };
 }
@@ -94,7 +98,7 @@ function diodeStates(plan: Plan, { voltAt, ampOf, peakOf }: PlanPoint): readonly
   const brightest = Math.max(0, ...lights.map((light) => light.amp));
   return lights.map((light) => ({
     ...light,
-    relative: brightest < DARK_AMP ? 0 : Math.max(0, light.amp / brightest),
+    relative: brightest < darkAmp(plan) ? 0 : Math.max(0, light.amp / brightest),
   }));
 }
 

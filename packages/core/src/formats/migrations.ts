@@ -19,7 +19,14 @@ export const MIGRATIONS: readonly Migration[] = [
   { from: 3, apply: fromVersion3 },
   { from: 4, apply: fromVersion4 },
   { from: 5, apply: fromVersion5 },
+  { from: 6, apply: fromVersion6 },
 ];
+
+/** Version 7 knows what is assumed otherwise than usual. */
+function fromVersion6(raw: Raw): Raw {
+  const { habits } = raw;
+  return { ...raw, habits: isRecord(habits) ? { assumptions: {}, ...habits } : habits };
+}
 
 /**
  * Version 6 knows panels: the cloth is one, and all that lies on it says so. It knows when steps were ticked and readings taken; of

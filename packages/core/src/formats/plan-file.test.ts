@@ -39,7 +39,7 @@ describe('round trips', () => {
   test('the same plan is the same text, whatever the order its records came in', () => {
     const shuffled: Plan = { ...plan, parts: Object.fromEntries(Object.entries(plan.parts).reverse()) };
     expect(serializePlan(shuffled)).toBe(serializePlan(plan));
-    expect(serializePlan(plan).startsWith('{\n  "format": "sashiko-plan",\n  "version": 6,')).toBe(true);
+    expect(serializePlan(plan).startsWith('{\n  "format": "sashiko-plan",\n  "version": 7,')).toBe(true);
   });
 });
 
@@ -401,3 +401,27 @@ describe('files of version 2', () => {
 function sizes({ widthMm, heightMm }: { readonly widthMm: number; readonly heightMm: number }) {
   return { widthMm, heightMm };
 }
+
+describe('files of version 6', () => {
+  const file = new URL('../testing/version-6/lantern-cuff.sashiko.json', import.meta.url);
+  const old = readFileSync(file, 'utf8');
+
+  test('open unchanged, with nothing assumed otherwise than usual', () => {
+    const raw = JSON.parse(old) as { version: number; parts: object; runs: object; habits: object };
+    const plan = expectOk(parsePlan(old));
+    expect([raw.version, plan.version]).toEqual([6, PLAN_VERSION]);
+    expect([plan.parts, plan.runs]).toEqual([raw.parts, raw.runs]);
+    expect(plan.habits).toEqual({ ...raw.habits, assumptions: {} });
+  });
+
+  test('an assumption that is none, or out of its range, is refused with its spot', () => {
+    const raw = JSON.parse(old) as { habits: object };
+    const withAssumed = (assumptions: object) =>
+      parsePlan(JSON.stringify({ ...raw, version: PLAN_VERSION, habits: { ...raw.habits, assumptions } }));
+    expect(withAssumed({ handWanderMm: 2 }).ok).toBe(true);
+    expect(withAssumed({ handWanderMm: -2 })).toMatchObject({
+      problem: { path: 'habits.assumptions.handWanderMm' },
+    });
+    expect(withAssumed({ luck: 2 })).toMatchObject({ ok: false });
+  });
+});

@@ -1,4 +1,5 @@
 /** The pages of docs/ that are written from the code: errors, checks, the drawer, the plan file's schema. */
+import { ASSUMPTION_GROUPS, ASSUMPTION_LIST } from '../assumptions/assumptions.ts';
 import { CHECK_RULES } from '../checks/check-rules.ts';
 import { FIX_KINDS } from '../checks/fix-kinds.ts';
 import { CLOTH_KINDS } from '../cloth/cloth-kinds.ts';
@@ -15,6 +16,7 @@ export function referenceDocs(): Readonly<Record<string, string>> {
     'errors.md': errorsPage(),
     'checks.md': checksPage(),
     'parts.md': partsPage(),
+    'assumptions.md': assumptionsPage(),
     'plan-file.schema.json': `${JSON.stringify(planJsonSchema(), null, 2)}\n`,
   };
 }
@@ -31,6 +33,22 @@ Everything the core refuses, by code. Written from \`packages/core/src/errors/ca
 |---|---|---|
 ${rows.join('\n')}
 `;
+}
+
+function assumptionsPage(): string {
+  const sections = ASSUMPTION_GROUPS.map((group) => {
+    const rows = ASSUMPTION_LIST.filter((one) => one.group === group).map(
+      ({ id, title, unit, usual, smallest, largest, source }) =>
+        `| \`${id}\` | ${title} | ${`${usual} ${unit}`.trim()} | ${smallest} to ${largest} | ${source} |`,
+    );
+    return `## ${group}\n\n| id | what | usual | range | source |\n|---|---|---|---|---|\n${rows.join('\n')}\n`;
+  });
+  return `# Assumptions
+
+What nobody measured on this piece. Drawing, router, checks, sheet and Light all go by this list; a plan may say otherwise (\`habits.assumptions\`), and a maker's
+house style may. Figures of single parts, threads and cloths stand with them in [the drawer](parts.md). Written from \`packages/core/src/assumptions/assumptions.ts\` by \`npm run docs\`.
+
+${sections.join('\n')}`;
 }
 
 function partsPage(): string {

@@ -101,7 +101,7 @@ describe('every refusal is one plain line', () => {
       expect(result.ok).toBe(false);
       if (!result.ok) expectPlain(result.problem);
     }
-    const result = parsePlan(text.replace('"version": 6,', '"version": 6'));
+    const result = parsePlan(text.replace('"version": 7,', '"version": 7'));
     expect(result.ok ? '' : result.problem.detail).toMatch(/^Line 4, letter \d+ is where it goes wrong\.$/);
     for (const svg of ['', '<svg', '<svg><path d="M 0 0 &"/></svg>', '<svg></g>', 'plain words', text]) {
       const drawing = readSvg(svg);

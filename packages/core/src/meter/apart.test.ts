@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { USUAL_ASSUMED } from '../assumptions/assumptions.ts';
 import { PART_KINDS } from '../parts/part-kinds.ts';
 import { changeThread } from '../plan/edits/run-edits.ts';
 import { sumRun } from '../plan/run-way.ts';
@@ -54,7 +55,7 @@ describe('the short that is looked for', () => {
     const build = across('buzzer', 'plus', 'minus');
     const [pair] = apartProofs(build.plan)[0]?.pairs ?? [];
     const whole = Object.values(build.plan.runs).reduce(
-      (sum, run) => sum + sumRun(build.plan, run).ohm + 2 * contactOhm(5),
+      (sum, run) => sum + sumRun(build.plan, run).ohm + 2 * contactOhm(5, USUAL_ASSUMED),
       0,
     );
     expect(pair?.shortOhm).toBeGreaterThan(1);

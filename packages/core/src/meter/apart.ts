@@ -1,14 +1,15 @@
 /** The proof that + and − do not touch, before a cell goes in: where to measure, and which reading would be a short. */
+
 import { type Ohmmeter, ohmmeterOn } from '../circuit/ohmmeter.ts';
 import { holesOf, type Net, type Terminal, terminalKey } from '../joining/nets.ts';
 import { UnionFind } from '../joining/union-find.ts';
+import { assumedIn } from '../plan/assumed.ts';
 import { holeKey } from '../plan/placed.ts';
 import type { HoleRef, Part } from '../plan/records.ts';
 import { runsByHole } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Circuit, circuitsOf } from '../power/circuits.ts';
 import { type Contact, contactsOf, withContacts } from '../power/contacts.ts';
-import { THREAD_SPREAD } from '../thread/thread-sums.ts';
 import { groupBy } from '../units/group-by.ts';
 import { type Across, type AcrossFinder, acrossFinder } from './across.ts';
 import { type TouchFinder, touchFinder } from './touching.ts';
@@ -92,8 +93,8 @@ function judgePair(
   const sound = meter().between(a, b);
   return {
     ...pair,
-    shortOhm: Math.min(2 * short, sound * (1 - THREAD_SPREAD)),
-    mayHide: short * (1 + THREAD_SPREAD) > 2 * sound,
+    shortOhm: Math.min(2 * short, sound * (1 - assumedIn(plan).threadSpread)),
+    mayHide: short * (1 + assumedIn(plan).threadSpread) > 2 * sound,
   };
 }
 

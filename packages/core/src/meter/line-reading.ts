@@ -1,13 +1,14 @@
 /** What a meter should read along thread, and the range that counts as good: one reading, one range, on the sheet and on the Bench. */
+import type { Assumed } from '../assumptions/assumptions.ts';
 import { type Ohmmeter, ohmmeterOn } from '../circuit/ohmmeter.ts';
 import { terminalKey, terminalOfHole } from '../joining/nets.ts';
 import { UnionFind } from '../joining/union-find.ts';
 import { elementsOf } from '../parts/part-element.ts';
+import { assumedIn } from '../plan/assumed.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { HoleRef, Part, Run } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { contactsOf, withContacts } from '../power/contacts.ts';
-import { THREAD_SPREAD } from '../thread/thread-sums.ts';
 
 /** Two contacts may each be this much worse than loops well sewn, Ω (assumption). */
 const CONTACT_ALLOWANCE_OHM = 2;
@@ -20,11 +21,11 @@ export interface OhmReading {
 }
 
 /** The range of a reading that is `expected` by the sums: the spread of thread, and contacts that are a little loose. Ω. */
-export function ohmRange(least: number, most = least): OhmReading {
+export function ohmRange(assumed: Pick<Assumed, 'threadSpread'>, least: number, most = least): OhmReading {
   return {
     expected: most,
-    low: least * (1 - THREAD_SPREAD),
-    high: most * (1 + THREAD_SPREAD) + CONTACT_ALLOWANCE_OHM,
+    low: least * (1 - assumed.threadSpread),
+    high: most * (1 + assumed.threadSpread) + CONTACT_ALLOWANCE_OHM,
   };
 }
 
@@ -50,7 +51,11 @@ export function lineReader(plan: Plan): LineReader {
     reading(runs, from, to) {
       const alone = meterAlong(plan, runs, false).between(from, to);
       const ring = runs[0] === undefined ? null : rings(runs[0]);
-      return ohmRange(ring === null ? alone : Math.min(alone, around(ring).between(from, to)), alone);
+      return ohmRange(
+        assumedIn(plan),
+        ring === null ? alone : Math.min(alone, around(ring).between(from, to)),
+        alone,
+      );
     },
   };
 }

@@ -1,8 +1,10 @@
 /** Where two conductors come nearest, and what a meter would read if they touched there. */
+
 import FlatQueue from 'flatqueue';
 import type { Point } from '../geometry/point.ts';
 import { deriveNets, type Net, terminalKey, terminalOfHole } from '../joining/nets.ts';
 import { elementsOf } from '../parts/part-element.ts';
+import { assumedIn } from '../plan/assumed.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { holeKey } from '../plan/placed.ts';
 import type { HoleRef, Run } from '../plan/records.ts';
@@ -152,7 +154,7 @@ function linksOf(plan: Plan): Links {
       link(
         `h:${holeKey(ref)}`,
         `t:${terminalKey(terminalOfHole(plan, ref))}`,
-        contactOhm(loopsAt(plan, ref, run.threadId)),
+        contactOhm(loopsAt(plan, ref, run.threadId), assumedIn(plan)),
       );
     link(`h:${holeKey(run.from)}`, `h:${holeKey(run.to)}`, sumRun(plan, run).ohm);
   }

@@ -1,5 +1,7 @@
 /** Colours of light and the diode law of each: I = Is·(exp(Vj/(n·Vt)) − 1), V = Vj + I·Rs. */
 
+import { USUAL_ASSUMED } from '../assumptions/assumptions.ts';
+
 export interface LightColour {
   readonly id: string;
   readonly title: string;
@@ -68,8 +70,8 @@ export const LIGHT_COLOURS: readonly LightColour[] = [
   },
 ];
 
-/** Current the lights are rated for, A: typical of small indicator lights (memory). */
-export const LIGHT_RATED_A = 0.02;
+/** The current a light is usually made for, A. */
+export const LIGHT_RATED_A = USUAL_ASSUMED.ratedMa / 1000;
 
 /** The colour with this id, or undefined. */
 export function maybeLightColour(id: string): LightColour | undefined {

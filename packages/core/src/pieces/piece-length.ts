@@ -1,4 +1,5 @@
 /** How long a piece of thread is: along and through the cloth, round its holes, at its ends. */
+import { assumedIn } from '../plan/assumed.ts';
 import { panelOf } from '../plan/panels.ts';
 import { holeKey } from '../plan/placed.ts';
 import type { Run } from '../plan/records.ts';
@@ -66,7 +67,10 @@ export function addendsOf(
   return [
     { what: 'along the cloth', mm: pathMm * strands },
     { what: 'through the cloth', mm: (threadMm - pathMm) * strands },
-    { what: 'loops at holes', mm: loopCount * loopLengthMm(panelOf(plan).thicknessMm) * strands },
+    {
+      what: 'loops at holes',
+      mm: loopCount * loopLengthMm(panelOf(plan).thicknessMm, assumedIn(plan)) * strands,
+    },
     // A splice is sewn over the last stitches and takes as much as a knot at each of its two ends.
     { what: 'knots and finishing', mm: (ends + 2 * splices) * plan.habits.knotMm + tails },
     { what: 'spare to hold', mm: (manner === 'machine' ? ends : 1) * plan.habits.spareMm },

@@ -1,5 +1,6 @@
 /** The form of every record of a plan. Which tables and fields hold them is in `schema.ts`. */
 import * as v from 'valibot';
+import { ASSUMPTION_LIST, type AssumptionId } from '../assumptions/assumptions.ts';
 import { LARGEST_PIECE_MM } from '../cloth/cloth.ts';
 import { MOST_NODES } from '../cloth/curve-problems.ts';
 import { STITCH_RANGE_MM } from '../thread/stitch-kinds.ts';
@@ -168,6 +169,12 @@ export const RunSchema = v.strictObject({
   locked: v.optional(v.literal(true)),
 });
 
+const AssumptionsSchema = v.strictObject(
+  Object.fromEntries(
+    ASSUMPTION_LIST.map(({ id, smallest, largest }) => [id, v.optional(between(smallest, largest))]),
+  ) as { [Id in AssumptionId]: v.OptionalSchema<ReturnType<typeof between>, undefined> },
+);
+
 export const HabitsSchema = v.strictObject({
   unit: v.picklist(['mm', 'in']),
   threadId: recordId,
@@ -211,6 +218,8 @@ export const HabitsSchema = v.strictObject({
   marker: v.picklist(['air', 'water', 'heat', 'chalk']),
   /** The paper of the prints. */
   paper: v.picklist(['a4', 'a3', 'letter']),
+  /** What is assumed otherwise than usual, by the ids of `assumptions/assumptions.ts`. */
+  assumptions: AssumptionsSchema,
 });
 
 /** Where work on the piece takes place: all of it, one side, or an area on the cloth. */

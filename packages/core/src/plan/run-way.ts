@@ -8,6 +8,7 @@ import { maybeStitchKind } from '../thread/stitch-kinds.ts';
 import { maybeThreadKind, type ThreadKind } from '../thread/thread-kinds.ts';
 import { type LineSum, loopsThatFit, sumLine } from '../thread/thread-sums.ts';
 import { remembered } from '../units/remembered.ts';
+import { assumedIn } from './assumed.ts';
 import { panelOf } from './panels.ts';
 import { holeKey, holeOf, holePoint } from './placed.ts';
 import type { HoleRef, Run } from './records.ts';
@@ -119,7 +120,8 @@ export function sumDraft(
 ): RunSum {
   const { stitch, thread, setting } = sewingOf(plan, run);
   const line = sumLine(stitch, path, setting, panelOf(plan).thicknessMm);
-  const conductingMm = stitch.conducts === 'thread' ? line.threadMm : line.pathMm * stitch.conducts;
+  const conductingMm =
+    stitch.conducts === 'thread' ? line.threadMm : line.pathMm * assumedIn(plan).backStitchConducts;
   return { ...line, ohm: ((conductingMm / 1000) * thread.ohmPerM) / copiesOf(run) };
 }
 

@@ -49,6 +49,7 @@ export const DEFAULT_HABITS: Habits = {
   gapInStitches: 1,
   ...USUAL_ROUTING,
   ...USUAL_SEWING,
+  assumptions: {},
 };
 
 /** Nothing said yet of what the piece is for. */

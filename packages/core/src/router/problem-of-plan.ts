@@ -6,6 +6,7 @@ import { normaliseDeg } from '../geometry/transform.ts';
 import { deriveNets, type Terminal, terminalKey } from '../joining/nets.ts';
 import { hasElement } from '../parts/part-element.ts';
 import type { Hole } from '../parts/part-kind.ts';
+import { assumedIn } from '../plan/assumed.ts';
 import { sewingByHabit } from '../plan/edits/run-edits.ts';
 import { sewingTick } from '../plan/edits/sewn-problem.ts';
 import { kindOf } from '../plan/kind-of.ts';
@@ -18,14 +19,7 @@ import { type RunSewing, runPath } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { conductorOf } from '../spacing/bare-things.ts';
 import { FLAT, spacingRules } from '../spacing/clearance.ts';
-import {
-  EDGE_MARGIN_MM,
-  foldedMetal,
-  KEEP_OUT_MARGIN_MM,
-  keptApart,
-  loopedHole,
-  requiredGap,
-} from '../thread/required-gap.ts';
+import { foldedMetal, keptApart, loopedHole, requiredGap } from '../thread/required-gap.ts';
 import { unfitness, type Wish, wishesOf } from '../wishes/wishes.ts';
 import { BODY_GAP_MM, bodyOf } from './body-shape.ts';
 import type { Freedom, RouteRequest } from './route-request.ts';
@@ -98,12 +92,14 @@ export function routingProblemOf(plan: Plan, request: RouteRequest): Result<Plan
   const { turns, pairs } = turnsOf(plan, parts, frozen, request);
   const gaps = gapsOf(plan, kept);
   const { strandStyle, feed } = plan.habits;
+  const assumed = assumedIn(plan);
   return succeed({
     outline: clothOutline(panelOf(plan)),
-    edgeMm: EDGE_MARGIN_MM,
+    // A line beside a keep-out may stray into it by the wander of a hand, so it keeps that much off.
+    edgeMm: assumed.edgeMarginMm,
     forbidden: [
-      ...areasFor(panelOf(plan), 'opening').map((area) => ({ area, marginMm: EDGE_MARGIN_MM })),
-      ...areasFor(panelOf(plan), 'keep-out').map((area) => ({ area, marginMm: KEEP_OUT_MARGIN_MM })),
+      ...areasFor(panelOf(plan), 'opening').map((area) => ({ area, marginMm: assumed.edgeMarginMm })),
+      ...areasFor(panelOf(plan), 'keep-out').map((area) => ({ area, marginMm: assumed.handWanderMm })),
     ],
     lineGapMm: gaps.lineMm,
     padGapMm: gaps.padMm,
@@ -233,10 +229,19 @@ function gapsOf(
     lineMm: Math.max(
       ...lines.flatMap((line) => all.map((other) => requiredGap(line, other, FLAT, rulesBetween))),
     ),
-    padMm: Math.max(...lines.map((line) => requiredGap(line, loopedHole(line.panelId), FLAT, rulesBetween))),
+    padMm: Math.max(
+      ...lines.map((line) =>
+        requiredGap(line, loopedHole(line.panelId, assumedIn(plan)), FLAT, rulesBetween),
+      ),
+    ),
     metalMm: Math.max(
       ...lines.map((line) =>
-        requiredGap(line, foldedMetal(panelOf(plan).workedFace, line.panelId), FLAT, rulesBetween),
+        requiredGap(
+          line,
+          foldedMetal(panelOf(plan).workedFace, line.panelId, assumedIn(plan)),
+          FLAT,
+          rulesBetween,
+        ),
       ),
     ),
   };

@@ -1,5 +1,5 @@
 /** What it takes to turn a piece on, what must be seen then, and what turns it off: in the words of what is there. */
-import { DARK_AMP } from '../circuit/will-it-light.ts';
+import { darkAmp } from '../circuit/will-it-light.ts';
 import { lightsIn } from '../joining/sides.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';
@@ -79,7 +79,7 @@ function seenWords(
   { lights, pinLights, loads, source }: Circuit,
   amps: ReadonlyMap<string, number>,
 ): string {
-  const isLit = ({ id }: { readonly id: string }): boolean => (amps.get(id) ?? 0) >= DARK_AMP;
+  const isLit = ({ id }: { readonly id: string }): boolean => (amps.get(id) ?? 0) >= darkAmp(plan);
   const partsOf = (list: ReadonlyArray<{ readonly part: Part }>): readonly Part[] => [
     ...new Set(list.map(({ part }) => part)),
   ];

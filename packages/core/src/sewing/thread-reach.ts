@@ -1,6 +1,7 @@
 /** Thread along a piece: how much each stop takes, and how far a length gets. */
 
 import type { Piece, PieceRun } from '../pieces/piece.ts';
+import { assumedIn } from '../plan/assumed.ts';
 import { panelOf } from '../plan/panels.ts';
 import type { HoleRef } from '../plan/records.ts';
 import { sumRun } from '../plan/run-way.ts';
@@ -9,7 +10,7 @@ import { loopLengthMm } from '../thread/thread-sums.ts';
 
 /** Thread in the loops at the k-th hole of a piece, mm. */
 export function loopsMm(plan: Plan, piece: Piece, k: number): number {
-  return (piece.loops[k] ?? 1) * loopLengthMm(panelOf(plan).thicknessMm) * piece.strands;
+  return (piece.loops[k] ?? 1) * loopLengthMm(panelOf(plan).thicknessMm, assumedIn(plan)) * piece.strands;
 }
 
 /** The place among a piece's stops at which the k-th of its runs ends for the first time. */

@@ -41,7 +41,11 @@ export class BareStore {
     const changed = new Set<string>();
     const fresh: Array<ChangingSegment<BareThing>> = [];
     // A cloth that changes may turn faces round; other threads and habits change what a run is.
-    const all = before === null || before.panels !== plan.panels || before.ownParts !== plan.ownParts;
+    const all =
+      before === null ||
+      before.panels !== plan.panels ||
+      before.ownParts !== plan.ownParts ||
+      before.habits.assumptions !== plan.habits.assumptions;
     const netsDiffer = this.#nets !== nets;
     const put = (owner: string, things: readonly PlacedThing[]): void => {
       this.#takeOut(owner, changed);

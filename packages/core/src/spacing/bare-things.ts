@@ -1,10 +1,12 @@
 /** What lies bare on the cloth: the lines of runs, the metal of holes and legs, the ends of spliced thread. */
+
 import { between, type Point, samePoint } from '../geometry/point.ts';
 import { pointAlong } from '../geometry/polyline.ts';
 import { placePoint } from '../geometry/transform.ts';
 import { deriveNets, type Nets } from '../joining/nets.ts';
 import { netAt } from '../joining/sides.ts';
 import { hasElement } from '../parts/part-element.ts';
+import { assumedIn } from '../plan/assumed.ts';
 import { runName } from '../plan/edits/run-edits.ts';
 import { holeName } from '../plan/hole-names.ts';
 import { kindOf } from '../plan/kind-of.ts';
@@ -13,14 +15,7 @@ import { holeKey, holePoint, legsGoThrough, poseOf } from '../plan/placed.ts';
 import type { HoleRef, Part, Run } from '../plan/records.ts';
 import { type RunSewing, runPath, sewingOf } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
-import {
-  type Conductor,
-  foldedMetal,
-  lineConductor,
-  loopedHole,
-  TAIL_MM,
-  tailEnd,
-} from '../thread/required-gap.ts';
+import { type Conductor, foldedMetal, lineConductor, loopedHole, tailEnd } from '../thread/required-gap.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 
 /**
@@ -62,6 +57,7 @@ export function conductorOf(plan: Plan, run: RunSewing & Partial<Pick<Run, 'pane
     stitch.takesStep ? Math.max(run.stitchMm, run.gapMm) : run.stitchMm,
     setting.workedFace,
     run.panelId ?? panelOf(plan).id,
+    assumedIn(plan),
   );
 }
 
@@ -91,10 +87,10 @@ export function thingsOfRun(plan: Plan, nets: Nets, run: Run): readonly PlacedTh
     path,
   };
   const splices = (run.splicesMm ?? []).map((alongMm, i): PlacedThing => {
-    const conductor = tailEnd(sewingOf(plan, run).thread, run.panelId);
+    const conductor = tailEnd(sewingOf(plan, run).thread, run.panelId, assumedIn(plan));
     const key = `${run.id}~${i}`;
     return {
-      thing: { ...line.thing, key, role: 'tail', conductor, radiusMm: TAIL_MM },
+      thing: { ...line.thing, key, role: 'tail', conductor, radiusMm: assumedIn(plan).tailMm },
       path: [pointAlong(path, alongMm)],
     };
   });
@@ -117,7 +113,7 @@ export function thingsOfPart(plan: Plan, nets: Nets, part: Part): readonly Place
           key: holeKey(ref),
           role: 'hole',
           netId: nets.ofHole(ref).id,
-          conductor: loopedHole(part.panelId),
+          conductor: loopedHole(part.panelId, assumedIn(plan)),
           radiusMm: hole.padRadiusMm,
           runId: null,
           hole: ref,
@@ -137,7 +133,7 @@ export function thingsOfPart(plan: Plan, nets: Nets, part: Part): readonly Place
         key: `${part.id}~${line.terminal}~${i}`,
         role: 'leg',
         netId: netAt(nets, part, line.terminal).id,
-        conductor: foldedMetal(faces, part.panelId),
+        conductor: foldedMetal(faces, part.panelId, assumedIn(plan)),
         radiusMm: line.radiusMm,
         runId: null,
         hole: null,
@@ -168,7 +164,7 @@ function waysBetweenLegs(plan: Plan, part: Part): readonly PlacedThing[] {
         key: betweenLegsKey(part.id, i),
         role: 'between-legs',
         netId: '',
-        conductor: foldedMetal(part.face, part.panelId),
+        conductor: foldedMetal(part.face, part.panelId, assumedIn(plan)),
         radiusMm: 0,
         runId: null,
         hole: null,

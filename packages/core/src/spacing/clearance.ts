@@ -2,6 +2,7 @@
 
 import { distance, type Point } from '../geometry/point.ts';
 import { type Closest, closestOfSegments } from '../geometry/segment.ts';
+import { assumedIn } from '../plan/assumed.ts';
 import { panelOf } from '../plan/panels.ts';
 import { holePoint } from '../plan/placed.ts';
 import type { HoleRef, Panel } from '../plan/records.ts';
@@ -27,7 +28,7 @@ export const FLAT: Position = 'flat';
 
 /** The spacing rules on one panel of a plan. */
 export function rulesOnPanel(plan: Plan, panel: Panel): SpacingRules {
-  return rulesOfCloth(panel, plan.habits.gapInStitches);
+  return rulesOfCloth(panel, plan.habits.gapInStitches, assumedIn(plan));
 }
 
 /** The spacing rules a plan asks for, pair by pair. Things on two panels do not meet while they lie flat. Throws RangeError where a panel is missing. */

@@ -145,7 +145,7 @@ export class PairBook {
 /** What the rules of a plan rest on: as long as it reads the same, pairs that were measured stay as they are. */
 function rulesWord({ panels, habits }: Plan): string {
   const cloths = Object.values(panels).map(({ id, looseness, thicknessMm }) => [id, looseness, thicknessMm]);
-  return JSON.stringify([cloths, habits.gapInStitches]);
+  return JSON.stringify([cloths, habits.gapInStitches, habits.assumptions]);
 }
 
 /** Places by x, then y, each once: two legs that meet on a bend of the other thread are one crossing. */

@@ -2,15 +2,18 @@
  * Sewing the plan many times over with the wander of a hand and the give of the cloth: how often would two lines that
  * should not touch do so, and where. It answers for the assumptions it is given, not for a hand.
  */
+
 import { between, distance, type Point } from '../geometry/point.ts';
 import { closestOfSegments } from '../geometry/segment.ts';
 import { deriveNets } from '../joining/nets.ts';
+import { assumedIn } from '../plan/assumed.ts';
 import { panelOf } from '../plan/panels.ts';
 import { runPath, sewingOf } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Random, seededRandom } from '../random/random.ts';
 import { indexSegments } from '../spatial/segment-index.ts';
-import { keptApart } from '../thread/required-gap.ts';
+import { keptApart, wanderMm } from '../thread/required-gap.ts';
+import { fuzzMm } from '../thread/thread-kinds.ts';
 import { type BareThing, conductorOf, isInsulated, legsOfPath, thingsOfPart } from './bare-things.ts';
 import { FLAT, isSamePart, spacingRules } from './clearance.ts';
 import { patchCovers } from './patches.ts';
@@ -76,8 +79,8 @@ export function* sewTrials(plan: Plan, setting: TrialSetting): Generator<number,
       {
         thing,
         points: inSteps(runPath(plan, run)),
-        wanderMm: stitch.wanderMm * setting.wanderFactor * panelOf(plan, run).looseness,
-        radiusMm: thread.diameterMm / 2 + thread.fuzzMm,
+        wanderMm: wanderMm(stitch, assumedIn(plan)) * setting.wanderFactor * panelOf(plan, run).looseness,
+        radiusMm: thread.diameterMm / 2 + fuzzMm(thread, assumedIn(plan)),
       },
     ];
   });

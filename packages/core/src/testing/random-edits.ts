@@ -1,5 +1,6 @@
 /** Random edits that a maker could make, for property tests: the same seed gives the same edits. */
 
+import { ASSUMPTION_LIST } from '../assumptions/assumptions.ts';
 import { clothBox } from '../cloth/cloth.ts';
 import { READY_PIECES } from '../cloth/ready-pieces.ts';
 import type { Result } from '../errors/problem.ts';
@@ -149,6 +150,11 @@ export function randomEdit(plan: Plan, random: Random): Result<Edit> {
     () => changeClothKind(plan, pick(['felt', 'knit', 'sailcloth'])),
     () => chooseWorkedFace(plan, pick(['right', 'wrong'])),
     () => changeHabits(plan, { loops: randomIndex(random, 25) }),
+    () => {
+      const { id, smallest, usual } = pick(ASSUMPTION_LIST);
+      const assumptions = { ...plan.habits.assumptions, [id]: smallest + random() * (usual - smallest) };
+      return changeHabits(plan, { assumptions });
+    },
     () => renamePlan(plan, pick(['Moth lamp', ' ', 'Fern'])),
     () => tickStep(plan, `sew:${runId}`, random() < 0.7),
     () => writeReading(plan, `ohms:${runId}`, random() * 20 - 2),

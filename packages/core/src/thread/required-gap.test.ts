@@ -1,26 +1,27 @@
 import { describe, expect, test } from 'vitest';
+import { USUAL_ASSUMED } from '../assumptions/assumptions.ts';
 import { judgeGap, lineConductor, loopedHole, requiredGap, touchingGapMm } from './required-gap.ts';
 import { runningStitch } from './stitches/running.ts';
 import { maybeThreadKind, type ThreadKind } from './thread-kinds.ts';
 
 const steel = maybeThreadKind('steel-3-ply') as ThreadKind;
 const plated = maybeThreadKind('plated-nylon') as ThreadKind;
-const firm = { looseness: 1, gapInStitches: 1, separatesFaces: false };
+const firm = { looseness: 1, gapInStitches: 1, betweenMm: 1, separatesFaces: false };
 
 describe('required gap', () => {
   test('is one stitch, the longer of the two, on firm cloth (common practice, no source)', () => {
     expect(
       requiredGap(
-        lineConductor(steel, runningStitch, 5, 'right', 'a'),
-        lineConductor(steel, runningStitch, 5, 'right', 'a'),
+        lineConductor(steel, runningStitch, 5, 'right', 'a', USUAL_ASSUMED),
+        lineConductor(steel, runningStitch, 5, 'right', 'a', USUAL_ASSUMED),
         'flat',
         () => firm,
       ),
     ).toBe(5);
     expect(
       requiredGap(
-        lineConductor(steel, runningStitch, 5, 'right', 'a'),
-        lineConductor(steel, runningStitch, 8, 'right', 'a'),
+        lineConductor(steel, runningStitch, 5, 'right', 'a', USUAL_ASSUMED),
+        lineConductor(steel, runningStitch, 8, 'right', 'a', USUAL_ASSUMED),
         'flat',
         () => firm,
       ),
@@ -28,7 +29,7 @@ describe('required gap', () => {
   });
 
   test('is the envelopes + 1 mm where that is more: short stitches, loose cloth', () => {
-    const line = lineConductor(steel, runningStitch, 3, 'right', 'a');
+    const line = lineConductor(steel, runningStitch, 3, 'right', 'a', USUAL_ASSUMED);
     // Radius 0.2 + wander 1.0 + fuzz 0.5 = 1.7 to each side.
     expect(line.halfWidthMm).toBeCloseTo(1.7, 12);
     expect(requiredGap(line, line, 'flat', () => firm)).toBeCloseTo(4.4, 12);
@@ -36,8 +37,8 @@ describe('required gap', () => {
   });
 
   test('is symmetric, and a maker can raise or lower the stitch rule but not the envelopes', () => {
-    const a = lineConductor(steel, runningStitch, 4, 'right', 'a');
-    const b = lineConductor(plated, runningStitch, 7, 'right', 'a');
+    const a = lineConductor(steel, runningStitch, 4, 'right', 'a', USUAL_ASSUMED);
+    const b = lineConductor(plated, runningStitch, 7, 'right', 'a', USUAL_ASSUMED);
     expect(requiredGap(a, b, 'flat', () => firm)).toBe(requiredGap(b, a, 'flat', () => firm));
     expect(requiredGap(a, b, 'flat', () => ({ ...firm, gapInStitches: 2 }))).toBe(14);
     expect(requiredGap(a, b, 'flat', () => ({ ...firm, gapInStitches: 0 }))).toBeCloseTo(
@@ -48,13 +49,18 @@ describe('required gap', () => {
 
   test('a line keeps out of the loops at a hole', () => {
     expect(
-      requiredGap(lineConductor(steel, runningStitch, 5, 'right', 'a'), loopedHole('a'), 'flat', () => firm),
+      requiredGap(
+        lineConductor(steel, runningStitch, 5, 'right', 'a', USUAL_ASSUMED),
+        loopedHole('a', USUAL_ASSUMED),
+        'flat',
+        () => firm,
+      ),
     ).toBeCloseTo(5.7, 12);
   });
 });
 
 describe('judging a gap', () => {
-  const line = lineConductor(steel, runningStitch, 5, 'right', 'a');
+  const line = lineConductor(steel, runningStitch, 5, 'right', 'a', USUAL_ASSUMED);
   test.each([
     [2, 'stop'],
     [3.39, 'stop'],
@@ -66,7 +72,7 @@ describe('judging a gap', () => {
   });
 
   test('below half of what is wanted is a stop even when envelopes are clear', () => {
-    const long = lineConductor(plated, runningStitch, 10, 'right', 'a');
+    const long = lineConductor(plated, runningStitch, 10, 'right', 'a', USUAL_ASSUMED);
     expect(touchingGapMm(long, long, 'flat', () => firm)).toBeLessThan(4.9);
     expect(judgeGap(4.9, long, long, 'flat', () => firm)).toBe('stop');
     expect(judgeGap(5.1, long, long, 'flat', () => firm)).toBe('mend');

@@ -3,20 +3,10 @@
  * and checks all ask here. The rule is pure data in, millimetres out, so a benchmark can bring its own.
  */
 
+import type { Assumed } from '../assumptions/assumptions.ts';
 import { type Face, otherFace } from '../cloth/cloth.ts';
-import { HAND_WANDER_MM } from './hand.ts';
 import type { StitchKind } from './stitch-kind.ts';
-import type { ThreadKind } from './thread-kinds.ts';
-import { HOLE_EDGE_MM } from './thread-sums.ts';
-
-/** Room wanted between two envelopes that just do not overlap (handbook figure, assumption). */
-export const BETWEEN_ENVELOPES_MM = 1;
-
-/** Room wanted between stitches and the edge of the cloth: a hem's turn and a stitch's hold (assumption). */
-export const EDGE_MARGIN_MM = 6;
-
-/** A line beside a keep-out may stray into it by the wander of a hand, so it keeps that much off. */
-export const KEEP_OUT_MARGIN_MM = HAND_WANDER_MM;
+import { fuzzMm, type ThreadKind } from './thread-kinds.ts';
 
 /** A way the piece lies or is worn. On the table, flat, is the only one so far. */
 export type Position = 'flat';
@@ -38,6 +28,8 @@ export interface SpacingRules {
   readonly looseness: number;
   /** The makers' rule, "stop one stitch short of the other thread", as a number of stitches. */
   readonly gapInStitches: number;
+  /** Room wanted between two envelopes that just do not overlap. */
+  readonly betweenMm: number;
   /** Whether what lies on opposite faces is kept apart by the cloth. */
   readonly separatesFaces: boolean;
 }
@@ -54,11 +46,13 @@ const KNIT_LOOSENESS = 1.5;
 export function rulesOfCloth(
   cloth: { readonly looseness: number; readonly thicknessMm: number },
   gapInStitches: number,
+  assumed: Assumed,
 ): SpacingRules {
   const { looseness, thicknessMm } = cloth;
   return {
     looseness,
     gapInStitches,
+    betweenMm: assumed.betweenEnvelopesMm,
     separatesFaces: thicknessMm > SEPARATING_MM && looseness < KNIT_LOOSENESS,
   };
 }
@@ -84,32 +78,35 @@ export function lineConductor(
   stitchMm: number,
   workedFace: Face,
   panelId: string,
+  assumed: Assumed,
 ): Conductor {
   return {
     panelId,
     stitchMm: thread.form === 'thread' ? stitchMm : 0,
-    halfWidthMm: thread.diameterMm / 2 + stitch.wanderMm + thread.fuzzMm,
+    halfWidthMm: thread.diameterMm / 2 + wanderMm(stitch, assumed) + fuzzMm(thread, assumed),
     faces:
       stitch.exposure === 'both' ? 'both' : stitch.exposure === 'worked' ? workedFace : otherFace(workedFace),
   };
 }
 
+/** How far a line strays from where it is meant to lie, mm. */
+export function wanderMm({ wander }: Pick<StitchKind, 'wander'>, assumed: Assumed): number {
+  return wander === 'hand' ? assumed.handWanderMm : assumed.machineWanderMm;
+}
+
 /** Bare metal of a part that lies on the cloth, such as a folded leg: it moves as the hand folds it. */
-export function foldedMetal(faces: Face | 'both', panelId: string): Conductor {
-  return { panelId, stitchMm: 0, halfWidthMm: HAND_WANDER_MM, faces };
+export function foldedMetal(faces: Face | 'both', panelId: string, assumed: Assumed): Conductor {
+  return { panelId, stitchMm: 0, halfWidthMm: assumed.handWanderMm, faces };
 }
 
 /** The metal round a hole, measured from its rim: loops of thread reach as far as the hole-to-edge distance. */
-export function loopedHole(panelId: string): Conductor {
-  return { panelId, stitchMm: 0, halfWidthMm: HOLE_EDGE_MM, faces: 'both' };
+export function loopedHole(panelId: string, assumed: Assumed): Conductor {
+  return { panelId, stitchMm: 0, halfWidthMm: assumed.holeEdgeMm, faces: 'both' };
 }
 
-/** How far a finished, trimmed tail or a frayed hair reaches from its knot, mm (handbook section 2, assumption). */
-export const TAIL_MM = 3;
-
 /** The end of a thread within a line, as a disc of the tail's length: only its hairs go beyond. */
-export function tailEnd(thread: ThreadKind, panelId: string): Conductor {
-  return { panelId, stitchMm: 0, halfWidthMm: thread.fuzzMm, faces: 'both' };
+export function tailEnd(thread: ThreadKind, panelId: string, assumed: Assumed): Conductor {
+  return { panelId, stitchMm: 0, halfWidthMm: fuzzMm(thread, assumed), faces: 'both' };
 }
 
 /** The sum of the two envelopes: below this the conductors may touch under the stated assumptions. */
@@ -122,15 +119,16 @@ export function touchingGapMm(
   return (a.halfWidthMm + b.halfWidthMm) * rulesBetween(a, b, position).looseness;
 }
 
-/** The wanted gap in a position: the larger of one stitch (the longer of the two) and the envelopes + 1 mm. Symmetric. */
+/** The wanted gap in a position: the larger of one stitch (the longer of the two) and the envelopes with room between. Symmetric. */
 export function requiredGap(
   a: Conductor,
   b: Conductor,
   position: Position,
   rulesBetween: RulesBetween,
 ): number {
-  const oneStitch = rulesBetween(a, b, position).gapInStitches * Math.max(a.stitchMm, b.stitchMm);
-  return Math.max(oneStitch, touchingGapMm(a, b, position, rulesBetween) + BETWEEN_ENVELOPES_MM);
+  const { gapInStitches, betweenMm } = rulesBetween(a, b, position);
+  const oneStitch = gapInStitches * Math.max(a.stitchMm, b.stitchMm);
+  return Math.max(oneStitch, touchingGapMm(a, b, position, rulesBetween) + betweenMm);
 }
 
 /**

@@ -33,17 +33,17 @@ export interface StitchKind {
   readonly byMachine?: true;
   /** Whether a step of its own length is taken under the cloth between two stitches. */
   readonly takesStep: boolean;
-  /** How far the line strays from where it is meant to lie, mm (assumption). */
-  readonly wanderMm: number;
+  /** Whose line it is: how far it strays from where it is meant to lie is assumed of each. */
+  readonly wander: 'hand' | 'machine';
   /** How often it goes through the cloth for each of its spans. */
   readonly passesPerSpan: number;
   /** Thread in the spans over their plain length: what a line that is laid gives way (assumption). */
   readonly slack: number;
   /**
-   * How far the current goes for each mm of path: `thread`, as far as the thread is long; or a number, where
-   * strands lie on each other and share it (handbook section 2, assumption).
+   * How far the current goes for each mm of path: `thread`, as far as the thread is long; `overlap`, where strands lie on each other and
+   * share it (handbook section 2, assumption).
    */
-  readonly conducts: 'thread' | number;
+  readonly conducts: 'thread' | 'overlap';
   /** Thread used per length of path, by the closed formula; cloth of thickness t. */
   threadPerPath(setting: StitchSetting, thicknessMm: number): number;
   /** The real stretches of thread along a path, ending exactly at its ends and at every bend. */

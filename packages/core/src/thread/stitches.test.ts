@@ -8,7 +8,6 @@ import type { Run } from '../plan/records.ts';
 import { sumRun } from '../plan/run-way.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
 import { STITCH_KINDS } from './stitch-kinds.ts';
-import { BACK_STITCH_CONDUCTS } from './stitches/back.ts';
 import { sumLine } from './thread-sums.ts';
 
 const LONG: readonly Point[] = [
@@ -82,7 +81,7 @@ describe('ohms', () => {
     back.edit(changeStitching(back.plan, only(back).id, { stitchId: 'back' }));
     const { pathMm, threadMm, ohm } = sumRun(back.plan, only(back));
     expect(threadMm).toBeGreaterThan(2.9 * pathMm);
-    expect(ohm).toBeCloseTo((pathMm / 1000) * 30 * BACK_STITCH_CONDUCTS, 9);
+    expect(ohm).toBeCloseTo((pathMm / 1000) * 30, 9);
   });
 
   test('a measured swatch takes the place of the table', () => {

@@ -1,4 +1,5 @@
 /** What a run can be made of. A new conductor is one entry here. */
+import type { Assumed } from '../assumptions/assumptions.ts';
 
 export interface ThreadKind {
   readonly id: string;
@@ -12,20 +13,20 @@ export interface ThreadKind {
   readonly ohmPerM: number;
   /** Of the thread, over the insulation of a wire, or the width of a tape. */
   readonly diameterMm: number;
-  /** How far stray hairs stand off: 0.5 mm steel, 0.2 mm plated (assumption); none from wire and tape. */
-  readonly fuzzMm: number;
+  /** Whose hairs stray from it; how far they stand off is assumed of each. Wire and tape have none. */
+  readonly hairs: 'steel' | 'plated' | 'none';
 }
 
 export const THREAD_KINDS: readonly ThreadKind[] = [
-  { id: 'steel-3-ply', title: 'Steel, 3-ply', form: 'thread', ohmPerM: 30, diameterMm: 0.4, fuzzMm: 0.5 },
-  { id: 'steel-2-ply', title: 'Steel, 2-ply', form: 'thread', ohmPerM: 50, diameterMm: 0.3, fuzzMm: 0.5 },
+  { id: 'steel-3-ply', title: 'Steel, 3-ply', form: 'thread', ohmPerM: 30, diameterMm: 0.4, hairs: 'steel' },
+  { id: 'steel-2-ply', title: 'Steel, 2-ply', form: 'thread', ohmPerM: 50, diameterMm: 0.3, hairs: 'steel' },
   {
     id: 'plated-nylon',
     title: 'Silver-plated nylon',
     form: 'thread',
     ohmPerM: 150,
     diameterMm: 0.25,
-    fuzzMm: 0.2,
+    hairs: 'plated',
   },
   {
     id: 'plated-nylon-heavy',
@@ -33,9 +34,9 @@ export const THREAD_KINDS: readonly ThreadKind[] = [
     form: 'thread',
     ohmPerM: 60,
     diameterMm: 0.4,
-    fuzzMm: 0.2,
+    hairs: 'plated',
   },
-  { id: 'steel-4-ply', title: 'Steel, 4-ply', form: 'thread', ohmPerM: 22, diameterMm: 0.5, fuzzMm: 0.5 },
+  { id: 'steel-4-ply', title: 'Steel, 4-ply', form: 'thread', ohmPerM: 22, diameterMm: 0.5, hairs: 'steel' },
   // 0.14 mm² of copper: 17.2 nΩ·m over its area (resistivity of copper from memory of handbooks).
   {
     id: 'insulated-wire',
@@ -43,7 +44,7 @@ export const THREAD_KINDS: readonly ThreadKind[] = [
     form: 'wire',
     ohmPerM: 0.123,
     diameterMm: 1.1,
-    fuzzMm: 0,
+    hairs: 'none',
   },
   // 5 mm wide at 0.05 Ω per square: 200 squares to the metre (memory of typical woven tapes).
   {
@@ -52,9 +53,14 @@ export const THREAD_KINDS: readonly ThreadKind[] = [
     form: 'tape',
     ohmPerM: 10,
     diameterMm: 5,
-    fuzzMm: 0,
+    hairs: 'none',
   },
 ];
+
+/** How far stray hairs of a thread stand off, mm. */
+export function fuzzMm({ hairs }: Pick<ThreadKind, 'hairs'>, assumed: Assumed): number {
+  return hairs === 'none' ? 0 : hairs === 'steel' ? assumed.steelFuzzMm : assumed.platedFuzzMm;
+}
 
 /** The thread with this id, or undefined. */
 export function maybeThreadKind(id: string): ThreadKind | undefined {

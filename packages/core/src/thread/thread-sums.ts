@@ -1,3 +1,4 @@
+import type { Assumed } from '../assumptions/assumptions.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { polylineLengthMm } from '../geometry/polyline.ts';
 import type { StitchKind, StitchSetting, ThreadSpan } from './stitch-kind.ts';
@@ -33,22 +34,16 @@ export function sumLine(
   };
 }
 
-/** From a hole's middle over its metal to the cloth and back: the default reach of one loop (assumption). */
-export const HOLE_EDGE_MM = 3;
-
-/** Thread in one loop through a hole: out and back over the edge, and twice through the cloth. */
-export function loopLengthMm(thicknessMm: number): number {
-  return 2 * HOLE_EDGE_MM + 2 * thicknessMm;
+/** Thread in one loop through a hole, mm: out and back over its edge, and twice through the cloth. */
+export function loopLengthMm(thicknessMm: number, { holeEdgeMm }: Pick<Assumed, 'holeEdgeMm'>): number {
+  return 2 * holeEdgeMm + 2 * thicknessMm;
 }
 
-/** Contact between thread and hole: 1.5 Ω shared by the loops (assumption). Throws RangeError below one loop. */
-export function contactOhm(loops: number): number {
+/** Contact between thread and hole, Ω: what one loop has, shared by the loops. Throws RangeError below one loop. */
+export function contactOhm(loops: number, assumed: Pick<Assumed, 'contactOhm'>): number {
   if (loops < 1) throw new RangeError(`contactOhm: a sewn hole needs at least one loop, got ${loops}`);
-  return 1.5 / loops;
+  return assumed.contactOhm / loops;
 }
-
-/** Thread differs by this share from its table (handbook figure, assumption). */
-export const THREAD_SPREAD = 0.3;
 
 /** How many loops of this thread a hole can hold, packed to about half of its opening (assumption). */
 export function loopsThatFit(holeDiameterMm: number, threadDiameterMm: number): number {

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { USUAL_ASSUMED } from '../assumptions/assumptions.ts';
 import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
 import { runningStitch } from './stitches/running.ts';
@@ -90,7 +91,7 @@ describe('sums of the trade', () => {
   test('a run of two holes and three stitches needs more than 75 mm and no more than 230 (common practice, no source)', () => {
     const thickness = 1;
     const { threadMm } = sumLine(runningStitch, line(25), setting, thickness);
-    const net = threadMm + 2 * 5 * loopLengthMm(thickness);
+    const net = threadMm + 2 * 5 * loopLengthMm(thickness, USUAL_ASSUMED);
     const cut = net + 2 * 20 + 60;
     expect(net).toBeGreaterThan(75);
     expect(cut).toBeGreaterThan(180);
@@ -98,9 +99,9 @@ describe('sums of the trade', () => {
   });
 
   test('contact gets better with loops; at least one is asked for', () => {
-    expect(contactOhm(5)).toBeCloseTo(0.3, 12);
-    expect(contactOhm(3)).toBeGreaterThan(contactOhm(6));
-    expect(() => contactOhm(0)).toThrow(RangeError);
+    expect(contactOhm(5, USUAL_ASSUMED)).toBeCloseTo(0.3, 12);
+    expect(contactOhm(3, USUAL_ASSUMED)).toBeGreaterThan(contactOhm(6, USUAL_ASSUMED));
+    expect(() => contactOhm(0, USUAL_ASSUMED)).toThrow(RangeError);
   });
 
   test('the usual 5 or 6 loops fit a 2 mm hole with every thread of the drawer (common practice, no source)', () => {

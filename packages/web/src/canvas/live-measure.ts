@@ -1,7 +1,9 @@
 /** What the tape shows while drawing or dragging: length, stitches, ohms, and the gap to the nearest other thread. */
+
 import type { Point } from '@sashiko/core/geometry/point';
 import { needleHoles, smoothThrough } from '@sashiko/core/geometry/smooth';
 import { deriveNets, holesOf, type Net } from '@sashiko/core/joining/nets';
+import { assumedIn } from '@sashiko/core/plan/assumed';
 import { bendsAlong } from '@sashiko/core/plan/edits/line-edits';
 import { sewingByHabit } from '@sashiko/core/plan/edits/run-edits';
 import { kindOf } from '@sashiko/core/plan/kind-of';
@@ -103,7 +105,7 @@ export function measureParts(plan: Plan, partIds: readonly string[]): LiveMeasur
       if (!hole.plated) continue;
       const ref = { partId, holeId: hole.id };
       const own = {
-        conductor: loopedHole(part.panelId),
+        conductor: loopedHole(part.panelId, assumedIn(plan)),
         radiusMm: hole.padRadiusMm,
         partId,
         ends: [ref],

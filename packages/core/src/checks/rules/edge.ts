@@ -1,8 +1,8 @@
 import { type BoundaryMeeting, nearestBoundary } from '../../cloth/boundary.ts';
 import { clothOutline } from '../../cloth/cloth.ts';
+import { assumedIn } from '../../plan/assumed.ts';
 import { panelOf } from '../../plan/panels.ts';
 import type { Plan } from '../../plan/schema.ts';
-import { EDGE_MARGIN_MM } from '../../thread/required-gap.ts';
 import { GAP_SLACK_MM } from '../../units/tolerances.ts';
 import { capital } from '../../units/words.ts';
 import type { CheckRule } from '../check-rule.ts';
@@ -14,20 +14,21 @@ export const edge: CheckRule = {
   title: 'Too near the edge',
   severity: 'mend',
   touching: null,
-  help: 'Stitches this near the edge pull out as the cloth frays, and a hem or seam has no room. Keep them 6 mm inside (assumption), or make the piece larger.',
+  help: 'Stitches this near the edge pull out as the cloth frays, and a hem or seam has no room. Keep them 6 mm inside (an assumption that a plan may change), or make the piece larger.',
   example: 'A line of stitches runs along a felt piece 3 mm from its cut edge.',
-  sees: ['panels'],
+  sees: ['panels', 'habits'],
   checkPart: ({ plan }, part) => sewnHoles(plan, part).flatMap((thing) => tooNear(plan, thing)),
   checkRun: ({ plan }, run) => tooNear(plan, sewnRun(plan, run)),
 };
 
 function tooNear(plan: Plan, { key, name, path, ids }: SewnThing): readonly Finding[] {
+  const marginMm = assumedIn(plan).edgeMarginMm;
   const outline = clothOutline(panelOf(plan));
   // The ends of a thread are holes and speak for themselves.
   const ends = path.length === 1 ? [] : path.filter((_, i) => i === 0 || i === path.length - 1);
   let worst: BoundaryMeeting | null = null;
   for (const [a, b] of legsOf(path)) {
-    const near = nearestBoundary(outline, a, b, EDGE_MARGIN_MM - GAP_SLACK_MM, ends);
+    const near = nearestBoundary(outline, a, b, marginMm - GAP_SLACK_MM, ends);
     if (near !== null && (worst === null || near.distanceMm < worst.distanceMm)) worst = near;
   }
   if (worst === null) return [];
@@ -38,9 +39,9 @@ function tooNear(plan: Plan, { key, name, path, ids }: SewnThing): readonly Find
       severity: 'mend',
       at: worst.at,
       message: `${capital(name)} comes too near the edge of the cloth.`,
-      step: `Move it ${(EDGE_MARGIN_MM - worst.distanceMm).toFixed(1)} mm or more inwards.`,
+      step: `Move it ${(marginMm - worst.distanceMm).toFixed(1)} mm or more inwards.`,
       found: { value: worst.distanceMm, unit: 'mm' },
-      wanted: { value: EDGE_MARGIN_MM, unit: 'mm' },
+      wanted: { value: marginMm, unit: 'mm' },
       ...ids,
     },
   ];

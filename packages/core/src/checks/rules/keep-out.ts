@@ -9,5 +9,10 @@ export const keepOut: CheckRule = {
   help: 'A stitch or a hole lies in an area that you said must stay free. Lead the thread round it, move the part, or draw the area smaller.',
   example: 'A thread takes the short way through the buttonhole panel.',
   sees: ['panels'],
-  ...areaChecks('keep-out', 'keep-out', 0, (_isInside, area) => `lies in ${area}, which must stay free`),
+  ...areaChecks(
+    'keep-out',
+    'keep-out',
+    () => 0,
+    (_isInside, area) => `lies in ${area}, which must stay free`,
+  ),
 };

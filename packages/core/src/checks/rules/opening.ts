@@ -1,4 +1,4 @@
-import { EDGE_MARGIN_MM } from '../../thread/required-gap.ts';
+import { assumedIn } from '../../plan/assumed.ts';
 import { areaChecks } from '../area-findings.ts';
 import type { CheckRule } from '../check-rule.ts';
 
@@ -9,8 +9,12 @@ export const opening: CheckRule = {
   touching: null,
   help: 'A stitch or a hole lies over an opening, where there is no cloth to hold it, or so near to its edge that it pulls out. Lead the thread round the opening and keep 6 mm off its edge (assumption).',
   example: 'A thread passes across the slit that the cord goes through.',
-  sees: ['panels'],
-  ...areaChecks('opening', 'opening', EDGE_MARGIN_MM, (isInside, area) =>
-    isInside ? `lies over ${area}, where there is no cloth` : `comes too near the edge of ${area}`,
+  sees: ['panels', 'habits'],
+  ...areaChecks(
+    'opening',
+    'opening',
+    (plan) => assumedIn(plan).edgeMarginMm,
+    (isInside, area) =>
+      isInside ? `lies over ${area}, where there is no cloth` : `comes too near the edge of ${area}`,
   ),
 };

@@ -1,4 +1,5 @@
 import { pointAlong } from '../../geometry/polyline.ts';
+import { assumedIn } from '../../plan/assumed.ts';
 import { runName } from '../../plan/edits/run-edits.ts';
 import { panelOf } from '../../plan/panels.ts';
 import { copiesOf, loopsAt, runPath, sumRun } from '../../plan/run-way.ts';
@@ -22,7 +23,8 @@ export const threadLong: CheckRule = {
     const { knotMm, spareMm, longestPieceMm } = plan.habits;
     const loops = loopsAt(plan, run.from, run.threadId) + loopsAt(plan, run.to, run.threadId);
     const netMm =
-      (sumRun(plan, run).threadMm + loops * loopLengthMm(panelOf(plan).thicknessMm)) * copiesOf(run);
+      (sumRun(plan, run).threadMm + loops * loopLengthMm(panelOf(plan).thicknessMm, assumedIn(plan))) *
+      copiesOf(run);
     const pieces = (run.splicesMm?.length ?? 0) + 1;
     const longMm = netMm / pieces + 2 * knotMm + spareMm;
     if (longMm <= longestPieceMm) return [];

@@ -3,7 +3,6 @@
  * their volts give way the more current that is, up to where they can give no more.
  */
 import { cellAt } from '../../parts/cells.ts';
-import { BOOST } from '../../parts/converters.ts';
 import type { CellIn } from './cell-in.ts';
 import { type Build, type Device, resistor, source, standing, word } from './device.ts';
 import type { DeviceState, Search } from './standing.ts';
@@ -20,28 +19,30 @@ export interface BoostInput {
   readonly ohm: number;
   /** The fewest volts its input works at. */
   readonly leastV: number;
+  /** Share of the power it takes that it hands on. */
+  readonly efficiency: number;
 }
 
 /**
  * The most that an input hands on, W, and the current it takes then, A: at half the cells' volts, where they give most, or at the drop-out
  * where that is higher. Zero where the cells lie below the drop-out. Textbook maximum of power.
  */
-export function boostLimit({ volt, ohm, leastV }: BoostInput): {
+export function boostLimit({ volt, ohm, leastV, efficiency }: BoostInput): {
   readonly watt: number;
   readonly amp: number;
 } {
   const inV = Math.max(leastV, volt / 2);
   if (volt <= leastV) return { watt: 0, amp: 0 };
   const amp = (volt - inV) / ohm;
-  return { watt: BOOST.efficiency * inV * amp, amp };
+  return { watt: efficiency * inV * amp, amp };
 }
 
 /**
  * What the input takes, A, to hand on some power, W: the smaller root of I·(E − R·I) = P/η; the larger one is past the cells' most. The
  * power must lie within `boostLimit`.
  */
-export function boostInputAmp({ volt, ohm }: BoostInput, watt: number): number {
-  const taken = watt / BOOST.efficiency;
+export function boostInputAmp({ volt, ohm, efficiency }: BoostInput, watt: number): number {
+  const taken = watt / efficiency;
   const root = Math.sqrt(Math.max(0, volt * volt - 4 * ohm * taken));
   // The same as (E − root)/2R, without losing digits at small loads.
   return (2 * taken) / (volt + root);
@@ -53,6 +54,7 @@ export function boostKey(partId: string): string {
 }
 
 export function boostDevice({
+  assumed,
   partId,
   cell,
   cellKind,
@@ -80,7 +82,8 @@ export function boostDevice({
       const inputs: BoostInput = {
         volt: volt * count * world.cellVolt(partId),
         ohm: ohm * count * world.cellOhm(partId),
-        leastV: BOOST.leastInV * count,
+        leastV: assumed.boostLeastInV * count,
+        efficiency: assumed.boostEfficiency,
       };
       const limit = boostLimit(inputs);
       const wanted = Math.max(0, across(lifted, minus) * -ampOf(outputName));
@@ -89,7 +92,7 @@ export function boostDevice({
         const amp = boostInputAmp(inputs, wanted);
         return Math.abs(amp - now.amp) < SETTLED_AMP ? now : { ...now, amp };
       }
-      return sink(now, excess, limit);
+      return sink(now, excess, limit, assumed.boostLeastOutV);
     },
   };
   /** While its output is held or sinks, the input takes a current; off, nothing. */
@@ -116,8 +119,8 @@ export function boostDevice({
             source: outputName,
             plus: lifted,
             minus,
-            efficiency: BOOST.efficiency,
-            leastV: (BOOST.leastInV * count) / 2,
+            efficiency: assumed.boostEfficiency,
+            leastV: (assumed.boostLeastInV * count) / 2,
           },
         },
         valueAt: (state) => {
@@ -131,7 +134,7 @@ export function boostDevice({
         word('Rb', partId),
         lifted,
         plus,
-        whileOn((state) => BOOST.outputOhm + switchOhm(state)),
+        whileOn((state) => assumed.boostOutputOhm + switchOhm(state)),
       ),
     ],
     devices: [device],
@@ -143,13 +146,13 @@ function sink(
   now: DeviceState,
   excess: number,
   limit: { readonly watt: number; readonly amp: number },
+  leastOutV: number,
 ): DeviceState {
   const { volt, search } = now;
   if (limit.watt === 0) return { mode: 'off', amp: 0, volt };
   const here = { volt, excess };
   if (search === undefined) {
-    const least = BOOST.leastOutV;
-    return { mode: 'sunk', amp: limit.amp, volt: least, search: { low: null, high: here } };
+    return { mode: 'sunk', amp: limit.amp, volt: leastOutV, search: { low: null, high: here } };
   }
   if (search.low === null)
     return excess > 0 ? { mode: 'off', amp: 0, volt } : between(limit.amp, { low: here, high: search.high });

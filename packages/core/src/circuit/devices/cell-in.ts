@@ -1,8 +1,10 @@
+import type { Assumed } from '../../assumptions/assumptions.ts';
 import type { CellKind } from '../../parts/cells.ts';
 import type { PlanState } from '../state.ts';
 
 /** A cell where it stands in the circuit. */
 export interface CellIn {
+  readonly assumed: Assumed;
   readonly partId: string;
   /** The name of its source. */
   readonly cell: string;

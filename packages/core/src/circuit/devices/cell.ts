@@ -1,4 +1,5 @@
 /** Cells in their holder: volts behind ohms, both by the charge left. A protected pack opens when it is asked for too much. */
+import type { Assumed } from '../../assumptions/assumptions.ts';
 import { cellAt, maybeCellKind } from '../../parts/cells.ts';
 import type { PartElement } from '../../parts/part-element.ts';
 import type { PlanState } from '../state.ts';
@@ -6,12 +7,12 @@ import { boostDevice } from './boost.ts';
 import { type Build, type Device, resistor, source, standing, word } from './device.ts';
 import type { DeviceState } from './standing.ts';
 
-/** A closed switch inside a holder, and an open one: what dry cloth between its contacts lets through (assumptions), Ω. */
-export const HOLDER_SWITCH_OHM = 0.5;
+/** An open switch: what dry cloth between its contacts lets through, Ω (assumption). */
 export const OPEN_SWITCH_OHM = 1e9;
 
 /** The elements of the cells of a part. Throws RangeError for a cell that is not known. */
 export function cellDevice(
+  assumed: Assumed,
   partId: string,
   element: Extract<PartElement, { kind: 'cell' }>,
   node: (terminal: string) => string,
@@ -21,10 +22,11 @@ export function cellDevice(
   if (cellKind === undefined) throw new RangeError(`planCircuit: no cell "${element.cellId}"`);
   const { count, switched } = element;
   const switchOhm = (state: PlanState): number =>
-    switched ? (isOn(state) ? HOLDER_SWITCH_OHM : OPEN_SWITCH_OHM) : 0;
+    switched ? (isOn(state) ? assumed.switchOhm : OPEN_SWITCH_OHM) : 0;
   const [plus, minus, cell] = [node(element.plus), node(element.minus), word('V', partId)];
   if (element.boostV !== undefined)
     return boostDevice({
+      assumed,
       partId,
       cell,
       cellKind,

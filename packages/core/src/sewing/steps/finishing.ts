@@ -2,11 +2,11 @@
 
 import { willItLight } from '../../circuit/will-it-light.ts';
 import { type Piece, threadEndMm } from '../../pieces/piece.ts';
+import { assumedIn } from '../../plan/assumed.ts';
 import { panelOf } from '../../plan/panels.ts';
 import type { Habits } from '../../plan/records.ts';
 import { mergedWith } from '../../power/circuits.ts';
 import { withContactsClosed } from '../../power/contacts.ts';
-import { TAIL_MM } from '../../thread/required-gap.ts';
 import { formatLength } from '../../units/length.ts';
 import { lower } from '../../units/words.ts';
 import { SECONDS } from '../pace.ts';
@@ -55,7 +55,7 @@ function sealStep({ plan, names }: StepContext, piece: Piece): StepDraft {
   const trim =
     short.length === 0
       ? ''
-      : `; then trim ${short.length === 1 ? 'its tail there' : 'its tails'} to ${formatLength(TAIL_MM, unit, 1)}`;
+      : `; then trim ${short.length === 1 ? 'its tail there' : 'its tails'} to ${formatLength(assumedIn(plan).tailMm, unit, 1)}`;
   const stays =
     long.length === 0 ? '' : ` The long end at ${listed(long.map((ref) => names.hole(ref)))} is not trimmed.`;
   return makeStep({

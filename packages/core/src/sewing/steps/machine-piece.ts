@@ -5,6 +5,7 @@
 
 import { faceName, otherFace } from '../../cloth/cloth.ts';
 import type { Piece } from '../../pieces/piece.ts';
+import { assumedIn } from '../../plan/assumed.ts';
 import { panelOf } from '../../plan/panels.ts';
 import { loopFace, partOf } from '../../plan/placed.ts';
 import type { HoleRef } from '../../plan/records.ts';
@@ -62,7 +63,7 @@ export function machineSteps(context: StepContext, piece: Piece): readonly StepD
 /** The thread of one tail: the loops at its hole, the knot, and what the needle is held by. */
 export function machineTailMm(plan: Plan, loops: number): number {
   const { knotMm, spareMm } = plan.habits;
-  return Math.floor(loops * loopLengthMm(panelOf(plan).thicknessMm) + knotMm + spareMm);
+  return Math.floor(loops * loopLengthMm(panelOf(plan).thicknessMm, assumedIn(plan)) + knotMm + spareMm);
 }
 
 function seam({ plan, names }: StepContext, piece: Piece, i: number): StepDraft {

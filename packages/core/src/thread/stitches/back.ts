@@ -1,14 +1,7 @@
 import { otherFace } from '../../cloth/cloth.ts';
 import type { Point } from '../../geometry/point.ts';
-import { HAND_WANDER_MM } from '../hand.ts';
 import type { StitchKind, ThreadSpan } from '../stitch-kind.ts';
 import { equalSteps } from './legs.ts';
-
-/**
- * Ohms of a back stitch over those of its thread laid straight: its strands overlap and share the current where
- * they touch. Between 1/3 (they touch everywhere) and 3 + 2t/s (nowhere); 1 by default (assumption).
- */
-export const BACK_STITCH_CONDUCTS = 1;
 
 /** Back stitch: a solid line on the worked face, doubled on the other; sure, and three times the thread. */
 export const backStitch: StitchKind = {
@@ -18,10 +11,10 @@ export const backStitch: StitchKind = {
   exposure: 'both',
   manner: 'in back stitch',
   takesStep: false,
-  wanderMm: HAND_WANDER_MM,
+  wander: 'hand',
   passesPerSpan: 1,
   slack: 1,
-  conducts: BACK_STITCH_CONDUCTS,
+  conducts: 'overlap',
   // On top once, underneath twice, and twice through the cloth for every stitch (geometry).
   threadPerPath: ({ stitchMm }, thicknessMm) => 3 + (2 * thicknessMm) / stitchMm,
   layOut: (path, { stitchMm, workedFace }) =>

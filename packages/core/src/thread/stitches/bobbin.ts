@@ -1,5 +1,4 @@
 import { otherFace } from '../../cloth/cloth.ts';
-import { MACHINE_WANDER_MM } from '../hand.ts';
 import type { StitchKind } from '../stitch-kind.ts';
 import { equalSteps } from './legs.ts';
 
@@ -14,7 +13,7 @@ export const bobbinStitch: StitchKind = {
   exposure: 'far',
   byMachine: true,
   takesStep: false,
-  wanderMm: MACHINE_WANDER_MM,
+  wander: 'machine',
   passesPerSpan: 1,
   slack: 1,
   conducts: 'thread',

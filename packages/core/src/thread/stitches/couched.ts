@@ -1,4 +1,3 @@
-import { HAND_WANDER_MM } from '../hand.ts';
 import type { StitchKind } from '../stitch-kind.ts';
 import { oneFaceLegs } from './legs.ts';
 
@@ -13,7 +12,7 @@ export const couchedLine: StitchKind = {
   exposure: 'worked',
   isTied: true,
   takesStep: false,
-  wanderMm: HAND_WANDER_MM,
+  wander: 'hand',
   passesPerSpan: 0,
   slack: LAID_SLACK,
   conducts: 'thread',

@@ -1,4 +1,3 @@
-import { HAND_WANDER_MM } from '../hand.ts';
 import type { StitchKind } from '../stitch-kind.ts';
 import { oneFaceLegs } from './legs.ts';
 
@@ -9,7 +8,7 @@ export const laidLine: StitchKind = {
   hint: 'For wire and tape: it lies on the cloth and ordinary thread holds it.',
   exposure: 'worked',
   takesStep: false,
-  wanderMm: HAND_WANDER_MM,
+  wander: 'hand',
   passesPerSpan: 0,
   slack: 1,
   conducts: 'thread',

@@ -1,4 +1,3 @@
-import { HAND_WANDER_MM } from '../hand.ts';
 import type { StitchKind } from '../stitch-kind.ts';
 import { LAID_SLACK } from './couched.ts';
 import { equalSteps } from './legs.ts';
@@ -11,7 +10,7 @@ export const pickedUp: StitchKind = {
   exposure: 'worked',
   manner: 'picking up only a few threads of the cloth at each stitch',
   takesStep: false,
-  wanderMm: HAND_WANDER_MM,
+  wander: 'hand',
   passesPerSpan: 0,
   slack: LAID_SLACK,
   conducts: 'thread',

@@ -1,6 +1,5 @@
 import { otherFace } from '../../cloth/cloth.ts';
 import { between, distance, type Point } from '../../geometry/point.ts';
-import { HAND_WANDER_MM } from '../hand.ts';
 import type { StitchKind, StitchSetting, ThreadSpan } from '../stitch-kind.ts';
 
 /** Running stitch: over and under in turn, so the thread shows on both faces. */
@@ -10,7 +9,7 @@ export const runningStitch: StitchKind = {
   hint: 'Over and under in turn: quick, and it shows on both faces.',
   exposure: 'both',
   takesStep: true,
-  wanderMm: HAND_WANDER_MM,
+  wander: 'hand',
   passesPerSpan: 1,
   slack: 1,
   conducts: 'thread',

@@ -1,10 +1,5 @@
 import type { RunTime } from '@sashiko/core/circuit/how-long';
-import {
-  DARK_AMP,
-  type LightAnswer,
-  type LightState,
-  willItLight,
-} from '@sashiko/core/circuit/will-it-light';
+import { darkAmp, type LightAnswer, type LightState, willItLight } from '@sashiko/core/circuit/will-it-light';
 import type { Result } from '@sashiko/core/errors/problem';
 import { COIN_CELL_ID } from '@sashiko/core/parts/coin-holders';
 import { LIGHT_RATED_A, maybeLightColour } from '@sashiko/core/parts/light-colours';
@@ -30,6 +25,7 @@ export function LightStage() {
   const face = useViewStore((state) => state.face);
   const chargeLeft = useViewStore((state) => state.chargeLeft);
   const answer = useMemo(() => willItLight(plan, { chargeLeft }), [plan, chargeLeft]);
+  const dark = darkAmp(plan);
   const lights = answer.ok ? answer.value.lights : [];
   const flick = (partId: string): void => {
     const part = currentPlan().parts[partId];
@@ -42,9 +38,9 @@ export function LightStage() {
       <ClothCanvas
         isDim
         abilities={{ movesParts: false, drawsThread: false, onPart: flick }}
-        litParts={new Set(lights.filter((light) => light.amp > DARK_AMP).map((light) => light.partId))}
+        litParts={new Set(lights.filter((light) => light.amp > dark).map((light) => light.partId))}
         notes={Object.fromEntries(
-          lights.map((light) => [light.partId, light.amp < DARK_AMP ? 'dark' : formatCurrent(light.amp)]),
+          lights.map((light) => [light.partId, light.amp < dark ? 'dark' : formatCurrent(light.amp)]),
         )}
         overlay={() => <Glow plan={plan} face={face} lights={lights} />}
         hint={hasSwitch ? 'Click the switch to turn it on and off.' : null}
@@ -61,6 +57,7 @@ export function LightStage() {
 
 function Answer({ plan, answer }: { readonly plan: Plan; readonly answer: Result<LightAnswer> }) {
   if (!answer.ok) return <p>The circuit could not be computed.</p>;
+  const dark = darkAmp(plan);
   const { lights, supplies, evenness } = answer.value;
   if (lights.length === 0) return <p>There is no light on the cloth yet.</p>;
   const isOver = lights.some((light) => light.peakAmp > LIGHT_RATED_A);
@@ -81,7 +78,7 @@ function Answer({ plan, answer }: { readonly plan: Plan; readonly answer: Result
         <tbody>
           {lights.map((light) => {
             const part = plan.parts[light.partId];
-            const isDark = light.amp < DARK_AMP;
+            const isDark = light.amp < dark;
             return (
               <tr key={light.id}>
                 <td>
@@ -126,7 +123,7 @@ function Answer({ plan, answer }: { readonly plan: Plan; readonly answer: Result
 
 /** Whether a pin turns it on for a share of the time only; a hundredth is no fade but a rounding. */
 function isFaded({ amp, peakAmp }: LightState): boolean {
-  return peakAmp >= DARK_AMP && amp < 0.99 * peakAmp;
+  return amp > 0 && amp < 0.99 * peakAmp;
 }
 
 function ChargeLeft() {
