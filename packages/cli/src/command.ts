@@ -9,6 +9,10 @@ export interface CommandOptions {
   /** Which print. */
   readonly as?: string;
   readonly paper?: string;
+  /** Charge left in the cells, what touching threads let through, how many trials: as they are written. */
+  readonly charge?: string;
+  readonly touch?: string;
+  readonly trials?: string;
 }
 
 export interface CommandAnswer {

@@ -4,8 +4,6 @@ import { maybeCheckRule } from '@sashiko/core/checks/check-rules';
 import { CheckSession } from '@sashiko/core/checks/check-session';
 import type { Finding } from '@sashiko/core/checks/finding';
 import { fixesFor } from '@sashiko/core/checks/fix';
-import { howLong, type RunTime } from '@sashiko/core/circuit/how-long';
-import { willItLight } from '@sashiko/core/circuit/will-it-light';
 import { LONGEST_LINE, plainLine } from '@sashiko/core/errors/plain-line';
 import {
   describeProblem,
@@ -20,10 +18,10 @@ import { LARGEST_FILE_CHARACTERS, parsePlan } from '@sashiko/core/formats/plan-f
 import { LARGEST_SHELF_CHARACTERS } from '@sashiko/core/formats/shelf-file';
 import { planNetlist } from '@sashiko/core/formats/spice';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { formatCurrent, formatHours, formatVolt } from '@sashiko/core/units/electrical';
 import type { Command, CommandAnswer, CommandOptions } from './command.ts';
 import { routeCommand } from './route-command.ts';
 import { sheetCommand } from './sheet-command.ts';
+import { simulate } from './simulate-command.ts';
 import { solveText } from './solve-command.ts';
 import { toJson } from './to-json.ts';
 import { toldOutput, validateText } from './validate-command.ts';
@@ -157,59 +155,4 @@ function findingLine(plan: Plan, finding: Finding): string {
   const { x, y } = finding.at;
   const accepted = plan.accepted[finding.key] === undefined ? '' : 'accepted ';
   return `${accepted}${finding.severity}  ${finding.ruleId}  at ${x.toFixed(1)}, ${y.toFixed(1)} mm: ${finding.message} ${finding.step}\n`;
-}
-
-function hoursJson(time: RunTime | undefined) {
-  return time === undefined
-    ? null
-    : { atMost: time.atMostHours, toHalfBrightness: time.halfHours, endedBy: time.stoppedBy };
-}
-
-function simulate(plan: Plan, { asJson }: CommandOptions): CommandAnswer {
-  const answer = expectOk(willItLight(plan));
-  const times = expectOk(howLong(plan));
-  const timeOf = (partId: string): RunTime | undefined => times.find((time) => time.partId === partId);
-  const first = [...times].sort((a, b) => a.atMostHours - b.atMostHours)[0];
-  const name = (partId: string): string => plan.parts[partId]?.name ?? partId;
-  if (asJson) {
-    return {
-      output: toJson({
-        plan: plan.name,
-        lights: answer.lights.map((light) => ({
-          id: light.partId,
-          name: name(light.partId),
-          currentA: light.amp,
-          peakCurrentA: light.peakAmp,
-          voltageV: light.volt,
-          relativeBrightness: light.relative,
-        })),
-        sources: answer.supplies.map((supply) => ({
-          id: supply.partId,
-          name: name(supply.partId),
-          currentA: supply.amp,
-          voltageV: supply.volt,
-          hours: hoursJson(timeOf(supply.partId)),
-        })),
-        evenness: answer.evenness,
-        nodeVoltagesV: answer.holeVolts,
-        hours: hoursJson(first),
-      }),
-    };
-  }
-  const lines = [
-    ...answer.lights.map(
-      (light) =>
-        `${name(light.partId)}  ${formatCurrent(light.amp)}  ${Math.round(light.relative * 100)} %\n`,
-    ),
-    ...answer.supplies.map(
-      (supply) => `${name(supply.partId)} gives ${formatCurrent(supply.amp)} at ${formatVolt(supply.volt)}\n`,
-    ),
-    ...(times.length === 0 ? ['No current flows.\n'] : []),
-    ...times.map(({ partId, isLit, atMostHours }) =>
-      isLit
-        ? `${name(partId)} lasts at most ${formatHours(atMostHours)}.\n`
-        : `Nothing lights, yet ${name(partId)} is being emptied: ${formatHours(atMostHours)} at most.\n`,
-    ),
-  ];
-  return { output: lines.join('') };
 }

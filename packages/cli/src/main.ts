@@ -9,16 +9,22 @@ interface Options {
   readonly seed?: number;
   readonly as?: string;
   readonly paper?: string;
+  readonly charge?: string | number;
+  readonly touch?: string | number;
+  readonly trials?: string | number;
 }
 
 const finish =
   (name: string) =>
-  async (file: string, { json, out, seed, as, paper }: Options) => {
+  async (file: string, { json, out, seed, as, paper, charge, touch, trials }: Options) => {
     const result = await runCommand(name, file, json === true, {
       ...(out === undefined ? {} : { out }),
       ...(seed === undefined ? {} : { seed: Number(seed) }),
       ...(as === undefined ? {} : { as }),
       ...(paper === undefined ? {} : { paper }),
+      ...(charge === undefined ? {} : { charge: String(charge) }),
+      ...(touch === undefined ? {} : { touch: String(touch) }),
+      ...(trials === undefined ? {} : { trials: String(trials) }),
     });
     process.stdout.write(result.output);
     process.stderr.write(result.error);
@@ -31,7 +37,11 @@ cli
   .action(finish('validate'));
 cli.command('check <file>', 'List findings').option('--json', 'As JSON').action(finish('check'));
 cli
-  .command('simulate <file>', 'Current of each light, volts, hours')
+  .command('simulate <file>', 'Lights, sources, pins, threads, shorts, hours, and how sure all that is')
+  .option('--charge <share>', 'Charge left in the cells, above 0 to 1')
+  .option('--touch <ohm>', 'What touching threads let through, or "none"')
+  .option('--trials <number>', 'Make the piece so many times over')
+  .option('--seed <number>', 'Another seed, other trials', { default: 1 })
   .option('--json', 'As JSON')
   .action(finish('simulate'));
 cli

@@ -16,15 +16,7 @@ import {
   nodesOf,
   THERMAL_VOLT,
 } from './circuit.ts';
-import {
-  emptyNetwork,
-  inject,
-  link,
-  linkToKnown,
-  type Network,
-  NetworkShape,
-  solveNetwork,
-} from './network-solve.ts';
+import { NetworkShape } from './network-solve.ts';
 
 /** Conductance laid over every junction so that reversed diodes do not cut a node off; bounds its error to 1e-14 A. */
 const JUNCTION_LEAK_S = 1e-15;
@@ -76,6 +68,7 @@ export class CompiledCircuit {
   readonly #places: Int32Array;
   readonly #size: number;
   readonly #offsetSteps: readonly OffsetStep[];
+  readonly #layout: Layout;
   #shape: NetworkShape | undefined;
 
   private constructor(elements: Circuit, standing: Standing, numbers: ReadonlyMap<string, number>) {
@@ -91,6 +84,7 @@ export class CompiledCircuit {
     this.#places = standing.places;
     this.#size = standing.size;
     this.#offsetSteps = standing.steps;
+    this.#layout = layOut(elements, this.#ends, standing.places);
   }
 
   /** Compiles a circuit. Fails when ideal sources form a loop. O(elements) and the elimination order. */
@@ -119,10 +113,11 @@ export class CompiledCircuit {
     const offsets = this.#offsetsAt(values);
     const junctions = near?.junctions.slice() ?? new Float64Array(this.#diodes.length);
     const laws = this.#lawsAt(values);
+    const firm = this.#firmPart(values, offsets);
+    this.#shape ??= new NetworkShape({ size: this.#size, ends: this.#layout.ends });
     for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration += 1) {
-      const network = this.#assemble(values, offsets, junctions, laws);
-      this.#shape ??= new NetworkShape(network);
-      const solution = solveNetwork(network, this.#shape);
+      const round = this.#assemble(firm, offsets, junctions, laws);
+      const solution = this.#shape.factor(round).volts(round.inflow);
       if (this.#step(solution, offsets, junctions, laws))
         return succeed(this.#report(values, solution, offsets, junctions, laws, iteration));
     }
@@ -146,36 +141,53 @@ export class CompiledCircuit {
     return offsets;
   }
 
-  #assemble(
-    values: Float64Array,
-    offsets: Float64Array,
-    junctions: Float64Array,
-    laws: readonly DiodeLaw[],
-  ): Network {
-    const network = emptyNetwork(this.#size);
-    const current = (a: number, b: number, amp: number): void => {
-      const [i, j] = [this.#places[a] as number, this.#places[b] as number];
-      if (i !== HELD) inject(network, i, -amp);
-      if (j !== HELD) inject(network, j, amp);
+  /** What stays the same from round to round: resistors and given currents. */
+  #firmPart(values: Float64Array, offsets: Float64Array): Values {
+    const layout = this.#layout;
+    const firm: Values = {
+      siemens: new Float64Array(layout.ends.length / 2),
+      toKnown: new Float64Array(this.#size),
+      inflow: new Float64Array(this.#size),
     };
-    const conductance = (a: number, b: number, siemens: number): void => {
-      const [i, j] = [this.#places[a] as number, this.#places[b] as number];
-      if (i !== HELD && j !== HELD) link(network, i, j, siemens);
-      else if (i !== HELD) linkToKnown(network, i, 0, siemens);
-      else if (j !== HELD) linkToKnown(network, j, 0, siemens);
-      const offset = (offsets[a] as number) - (offsets[b] as number);
-      if (offset !== 0) current(a, b, siemens * offset);
-    };
-    for (const [e, { kind }] of this.elements.entries()) {
-      if (kind === 'R') conductance(this.#end(e, 0), this.#end(e, 1), values[e] as number);
-      else if (kind === 'I') current(this.#end(e, 0), this.#end(e, 1), values[e] as number);
+    for (let e = 0; e < this.elements.length; e += 1) {
+      const kind = layout.kinds[e] as number;
+      if (kind === RESISTOR) this.#addConductance(firm, offsets, e, values[e] as number);
+      else if (kind === CURRENT) this.#addCurrent(firm, e, values[e] as number);
     }
-    for (const [d, e] of this.#diodes.entries()) {
+    return firm;
+  }
+
+  #assemble(firm: Values, offsets: Float64Array, junctions: Float64Array, laws: readonly DiodeLaw[]): Values {
+    const round: Values = {
+      siemens: firm.siemens.slice(),
+      toKnown: firm.toKnown.slice(),
+      inflow: firm.inflow.slice(),
+    };
+    for (let d = 0; d < this.#diodes.length; d += 1) {
+      const e = this.#diodes[d] as number;
       const line = tangent(laws[d] as DiodeLaw, junctions[d] as number);
-      conductance(this.#end(e, 0), this.#end(e, 1), line.slopeS);
-      current(this.#end(e, 0), this.#end(e, 1), line.offsetA);
+      this.#addConductance(round, offsets, e, line.slopeS);
+      this.#addCurrent(round, e, line.offsetA);
     }
-    return network;
+    return round;
+  }
+
+  #addCurrent({ inflow }: Values, e: number, amp: number): void {
+    const i = this.#places[this.#end(e, 0)] as number;
+    const j = this.#places[this.#end(e, 1)] as number;
+    if (i !== HELD) inflow[i] = (inflow[i] as number) - amp;
+    if (j !== HELD) inflow[j] = (inflow[j] as number) + amp;
+  }
+
+  #addConductance(to: Values, offsets: Float64Array, e: number, siemens: number): void {
+    const slot = this.#layout.slots[e] as number;
+    if (slot >= 0) to.siemens[slot] = (to.siemens[slot] as number) + siemens;
+    else if (slot !== NOWHERE) {
+      const node = BESIDE_KNOWN - slot;
+      to.toKnown[node] = (to.toKnown[node] as number) + siemens;
+    }
+    const offset = (offsets[this.#end(e, 0)] as number) - (offsets[this.#end(e, 1)] as number);
+    if (offset !== 0) this.#addCurrent(to, e, siemens * offset);
   }
 
   #end(element: number, which: 0 | 1): number {
@@ -219,13 +231,15 @@ export class CompiledCircuit {
     laws: readonly DiodeLaw[],
     iterations: number,
   ): CircuitPoint {
-    const volts = Float64Array.from(this.#places.keys(), (node) => this.#voltAt(node, solution, offsets));
+    const volts = new Float64Array(this.#places.length);
+    for (let node = 0; node < volts.length; node += 1) volts[node] = this.#voltAt(node, solution, offsets);
     const amps = new Float64Array(this.elements.length);
-    for (const [e, { kind }] of this.elements.entries()) {
-      if (kind === 'R')
+    for (let e = 0; e < amps.length; e += 1) {
+      const kind = this.#layout.kinds[e] as number;
+      if (kind === RESISTOR)
         amps[e] =
           ((volts[this.#end(e, 0)] as number) - (volts[this.#end(e, 1)] as number)) * (values[e] as number);
-      else if (kind === 'I') amps[e] = values[e] as number;
+      else if (kind === CURRENT) amps[e] = values[e] as number;
     }
     for (const [d, e] of this.#diodes.entries()) {
       const { ideality, saturationA } = laws[d] as DiodeLaw;
@@ -278,6 +292,43 @@ export class CompiledCircuit {
     this.#atSources = at;
     return at;
   }
+}
+
+/** What a network is filled with in one round. */
+interface Values {
+  readonly siemens: Float64Array;
+  readonly toKnown: Float64Array;
+  readonly inflow: Float64Array;
+}
+
+/** Where the elements of a circuit go in the network of its unknown nodes. */
+interface Layout {
+  readonly kinds: Uint8Array;
+  /** The two nodes of each link, one after the other. */
+  readonly ends: number[];
+  /** By element: its link; or, counted down from `BESIDE_KNOWN`, the node it joins to what is held; or nowhere. */
+  readonly slots: Int32Array;
+}
+
+const [RESISTOR, CURRENT, OTHER] = [0, 1, 2];
+const NOWHERE = -1;
+const BESIDE_KNOWN = -2;
+
+function layOut(elements: Circuit, nodes: Int32Array, places: Int32Array): Layout {
+  const ends: number[] = [];
+  const slots = Int32Array.from(elements, ({ kind }, e) => {
+    if (kind !== 'R' && kind !== 'D') return NOWHERE;
+    const i = places[nodes[2 * e] as number] as number;
+    const j = places[nodes[2 * e + 1] as number] as number;
+    if (i === j) return NOWHERE;
+    if (i === HELD || j === HELD) return BESIDE_KNOWN - Math.max(i, j);
+    ends.push(i, j);
+    return ends.length / 2 - 1;
+  });
+  const kinds = Uint8Array.from(elements, ({ kind }) =>
+    kind === 'R' ? RESISTOR : kind === 'I' ? CURRENT : OTHER,
+  );
+  return { kinds, ends, slots };
 }
 
 function indicesOf(elements: Circuit, kind: CircuitElement['kind']): readonly number[] {

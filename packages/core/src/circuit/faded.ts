@@ -35,7 +35,7 @@ export function solveFaded(
   if (moments.length === 1 && only !== undefined) return solveAt(compiled, world, asked, near);
   const points: PlanPoint[] = [];
   for (const [i, { state }] of moments.entries()) {
-    const solved = solveAt(compiled, world, state, near?.moments?.[i] ?? points.at(-1));
+    const solved = solveAt(compiled, world, state, near?.moments?.[i]?.point ?? points.at(-1));
     if (!solved.ok) return solved;
     points.push(solved.value);
   }
@@ -44,7 +44,7 @@ export function solveFaded(
     points.reduce((sum, point, i) => sum + (moments[i] as Moment).share * of(point), 0);
   return succeed({
     ...first,
-    moments: points,
+    moments: points.map((point, i) => ({ share: (moments[i] as Moment).share, point })),
     voltAt: (partId, terminal) => mean((point) => point.voltAt(partId, terminal)),
     voltAtHole: (ref) => mean((point) => point.voltAtHole(ref)),
     ampOf: (name) => mean((point) => point.ampOf(name)),
@@ -57,6 +57,6 @@ export type Asked = Partial<Pick<PlanState, 'chargeLeft' | 'touchOhm'>>;
 
 /** Solves a plan as it is set, with fresh cells and with what touches touching, or as asked, in a nominal world. */
 export function solvePlan(plan: Plan, asked: Asked = {}): Result<PlanPoint> {
-  const ready = compileCircuit(plan);
+  const ready = compileCircuit(plan, asked);
   return ready.ok ? solveFaded(ready.value, NOMINAL, { ...stateOf(plan), ...asked }) : ready;
 }

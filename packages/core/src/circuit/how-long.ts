@@ -67,7 +67,7 @@ export function howLong(plan: Plan, asked: Asked = {}): Result<readonly RunTime[
 
 /** As `howLong`; yields the share done, 0 to 1, between one solve and the next. */
 export function* makeHowLong(plan: Plan, asked: Asked = {}): Generator<number, Result<readonly RunTime[]>> {
-  const ready = compileCircuit(plan);
+  const ready = compileCircuit(plan, asked);
   if (!ready.ok) return ready;
   const circuits = circuitsOf(plan);
   const state: PlanState = { ...stateOf(plan), ...asked };

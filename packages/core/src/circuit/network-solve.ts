@@ -21,6 +21,13 @@ export interface Network {
   readonly inflow: Float64Array;
 }
 
+/** The values of a network whose links are known. */
+export interface NetworkValues {
+  /** In the order of the links, S. */
+  readonly siemens: ArrayLike<number>;
+  readonly toKnown: Float64Array;
+}
+
 /** A network of n nodes that nothing joins yet. */
 export function emptyNetwork(n: number): Network {
   return {
@@ -138,20 +145,28 @@ export class NetworkShape {
     return (this.#begins[this.#rows] as number) + row * this.#denseSize + column;
   }
 
-  factor({ siemens, toKnown }: Pick<Network, 'siemens' | 'toKnown'>): NetworkSolver {
+  /** All places of the order, for solves that need them all. */
+  get #everywhere(): Int32Array {
+    this.#all ??= Int32Array.from(this.#order.keys());
+    return this.#all;
+  }
+
+  #all: Int32Array | undefined;
+
+  factor({ siemens, toKnown }: NetworkValues): NetworkSolver {
     const values = new Float64Array((this.#begins[this.#rows] as number) + this.#denseSize ** 2);
     for (let i = 0; i < this.#slots.length; i += 1)
       values[this.#slots[i] as number] =
         (values[this.#slots[i] as number] as number) + (siemens[i] as number);
-    const known = Float64Array.from(toKnown);
+    const known = toKnown.slice();
     const sums = new Float64Array(this.#order.length);
     this.#eliminateRows(values, known, sums);
     this.#eliminateDense(values, known, sums);
-    const all = Int32Array.from(sums.keys());
-    const scratch = new Float64Array(sums.length);
+    let scratch: Float64Array | undefined;
     return {
-      volts: (inflow) => this.#solve(values, sums, all, Float64Array.from(inflow)),
+      volts: (inflow) => this.#solve(values, sums, this.#everywhere, inflow.slice()),
       ohmsBetween: (a, b) => {
+        scratch ??= new Float64Array(sums.length);
         // One ampere in at one node and out at the other: the volts between them are the ohms.
         if (a !== null) scratch[a] = 1;
         if (b !== null) scratch[b] = (scratch[b] as number) - 1;

@@ -13,7 +13,7 @@ import type { Plan } from '../plan/schema.ts';
 import { contactOhm } from '../thread/thread-sums.ts';
 import { type Circuit, type CircuitElement, GROUND, THERMAL_VOLT } from './circuit.ts';
 import { cellDevice, OPEN_SWITCH_OHM } from './devices/cell.ts';
-import { type Device, type PlanElement, resistor, word } from './devices/device.ts';
+import { type Device, lead, type PlanElement, resistor, word } from './devices/device.ts';
 import { loadDevice } from './devices/load.ts';
 import { pinDevice } from './devices/pin.ts';
 import { regulatorDevice } from './devices/regulator.ts';
@@ -41,7 +41,7 @@ export interface CircuitOptions extends Partial<PlanState> {
 
 /** The circuit in one state. The − of the first holder is ground. */
 export function planCircuit(plan: Plan, { cellsOut = false, ...state }: CircuitOptions = {}): PlanCircuit {
-  const { all, nodeOfTerminal, nodeOfHole } = planElements(plan, cellsOut);
+  const { all, nodeOfTerminal, nodeOfHole } = planElements(plan, { cellsOut });
   const whole = { ...stateOf(plan), ...state };
   const elements = all.flatMap(({ element, valueAt, lawHolds }): Circuit => {
     const value = valueAt(whole, NOMINAL);
@@ -66,8 +66,18 @@ function withValue(element: CircuitElement, value: number, lawHolds: boolean): C
   }
 }
 
-/** Builds the elements of a plan. `cellsOut`: without cells, lights, loads, chips and what touches that should not. */
-export function planElements(plan: Plan, cellsOut = false): PlanElements {
+interface BuildOptions {
+  /** Without cells, lights, loads, chips and what touches that should not. */
+  readonly cellsOut?: boolean;
+  /** Without what touches that should not. */
+  readonly isApart?: boolean;
+}
+
+/** Builds the elements of a plan. */
+export function planElements(
+  plan: Plan,
+  { cellsOut = false, isApart = false }: BuildOptions = {},
+): PlanElements {
   const assumed = assumedIn(plan);
   const ground = groundNode(plan);
   const nodeOfTerminal = (partId: string, terminal: string): string => {
@@ -94,7 +104,7 @@ export function planElements(plan: Plan, cellsOut = false): PlanElements {
     const b = nodeOfTerminal(partId, holeOf(plan, ref).terminal);
     const ohm = contactOhm(loops, assumed);
     all.push(
-      resistor(
+      lead(
         word('Rc', partId, holeId),
         nodeOfHole(ref),
         b,
@@ -102,69 +112,93 @@ export function planElements(plan: Plan, cellsOut = false): PlanElements {
       ),
     );
   }
-  const touches = cellsOut ? [] : touchesOf(plan);
-  const touchedAt = sharesByRun(touches);
+  const touches = cellsOut || isApart ? [] : touchesOf(plan);
+  const stretches = stretchesOf(plan, touches);
   for (const run of Object.values(plan.runs))
     all.push(
       ...runElements(
         run,
         sumRun(plan, run).ohm,
-        touchedAt.get(run.id) ?? [],
+        stretches.get(run.id) ?? [],
         nodeOfHole(run.from),
         nodeOfHole(run.to),
       ),
     );
   for (const [i, { ends }] of touches.entries()) {
     const [a, b] = ends.map((end) =>
-      'runId' in end ? touchNode(end, touchedAt) : nodeOfTerminal(end.partId, end.terminal),
+      'runId' in end ? touchNode(end, stretches) : nodeOfTerminal(end.partId, end.terminal),
     ) as [string, string];
-    all.push(resistor(elementName.touch(i), a, b, ({ touchOhm }) => touchOhm));
+    all.push(lead(elementName.touch(i), a, b, ({ touchOhm }) => touchOhm));
   }
   return { all, devices, nodeOfTerminal, nodeOfHole };
 }
 
-/** Where each run is touched, as shares of its way, in order. */
-function sharesByRun(touches: readonly Touch[]): ReadonlyMap<string, readonly number[]> {
-  const shares = new Map<string, number[]>();
+/** A stretch of a run between two places where it is touched. */
+export interface Stretch {
+  /** Of its resistor. */
+  readonly name: string;
+  /** From where to where, as shares of the run's way. */
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Every run from touch to touch; one that nothing touches is one stretch. The last stretch has the run's own name. */
+export function stretchesOf(
+  plan: Pick<Plan, 'runs'>,
+  touches: readonly Touch[],
+): ReadonlyMap<string, readonly Stretch[]> {
+  const shares = new Map<string, Set<number>>();
   for (const { ends } of touches)
-    for (const end of ends) {
-      if (!('runId' in end)) continue;
-      const known = shares.get(end.runId);
-      if (known === undefined) shares.set(end.runId, [end.share]);
-      else if (!known.includes(end.share)) known.push(end.share);
-    }
-  for (const list of shares.values()) list.sort((a, b) => a - b);
-  return shares;
+    for (const end of ends)
+      if ('runId' in end) shares.set(end.runId, (shares.get(end.runId) ?? new Set()).add(end.share));
+  return new Map(
+    Object.keys(plan.runs).map((runId) => {
+      const ends = [...[...(shares.get(runId) ?? [])].sort((a, b) => a - b), 1];
+      return [
+        runId,
+        ends.map((to, i) => ({
+          name: i === ends.length - 1 ? elementName.run(runId) : word('Rt', runId, String(i + 1)),
+          from: ends[i - 1] ?? 0,
+          to,
+        })),
+      ];
+    }),
+  );
 }
 
 function touchNode(
   { runId, share }: Extract<TouchEnd, { runId: string }>,
-  touchedAt: ReadonlyMap<string, readonly number[]>,
+  stretches: ReadonlyMap<string, readonly Stretch[]>,
 ): string {
-  return word('x', runId, String((touchedAt.get(runId)?.indexOf(share) ?? 0) + 1));
+  return placeNode(runId, stretches.get(runId)?.findIndex(({ to }) => to === share) ?? 0);
 }
 
-/** A run as a resistor, or as several from touch to touch: the last of them has the run's own name. */
+/** The node at the far end of a stretch, where the run is touched. */
+function placeNode(runId: string, stretch: number): string {
+  return word('x', runId, String(stretch + 1));
+}
+
+/** A run as a resistor, or as several from touch to touch. */
 function runElements(
   run: Run,
   wholeOhm: number,
-  shares: readonly number[],
+  stretches: readonly Stretch[],
   from: string,
   to: string,
 ): readonly PlanElement[] {
-  const ends = [...shares, 1];
-  return ends.map((share, i) => {
-    const before = ends[i - 1] ?? 0;
-    const ohm = Math.max(wholeOhm * (share - before), LEAST_OHM);
-    const isLast = i === shares.length;
-    return resistor(
-      isLast ? elementName.run(run.id) : word('Rt', run.id, String(i + 1)),
-      i === 0 ? from : word('x', run.id, String(i)),
-      isLast ? to : word('x', run.id, String(i + 1)),
+  return stretches.map((stretch, i) => {
+    const ohm = Math.max(wholeOhm * (stretch.to - stretch.from), LEAST_OHM);
+    return lead(
+      stretch.name,
+      i === 0 ? from : placeNode(run.id, i - 1),
+      i === stretches.length - 1 ? to : placeNode(run.id, i),
       (_state, world) => ohm * world.threadOhm(run.id),
     );
   });
 }
+
+/** A resistor of less holds next to nothing back: between + and − it is a short, Ω (assumption). */
+const LEADS_BELOW_OHM = 10;
 
 /** No thread conducts better than this, Ω: keeps a run of no length solvable. */
 const LEAST_OHM = 1e-6;
@@ -181,7 +215,10 @@ export const elementName = {
   /** The output of a holder that lifts its cells. */
   boost: (partId: string) => word('Vb', partId),
   light: (lightId: string) => word('D', lightId),
-  load: (partId: string) => ({ full: word('Iload', partId), low: word('Rload', partId) }),
+  load: (partId: string, which = '') => ({
+    full: word(`Iload${which}`, partId),
+    low: word(`Rload${which}`, partId),
+  }),
   run: (runId: string) => word('Rt', runId),
   touch: (i: number) => `Rx_${i + 1}`,
 };
@@ -209,21 +246,23 @@ function partBuild(
     switch (element.kind) {
       case 'switch':
         elements.push(
-          resistor(word(`Rsw${which}`, part.id), node(element.a), node(element.b), (state) =>
+          lead(word(`Rsw${which}`, part.id), node(element.a), node(element.b), (state) =>
             isOn(state) ? element.onOhm : OPEN_SWITCH_OHM,
           ),
         );
         break;
-      case 'resistor':
-        elements.push(resistor(word(`Rr${which}`, part.id), node(element.a), node(element.b), element.ohm));
+      case 'resistor': {
+        const make = element.ohm < LEADS_BELOW_OHM ? lead : resistor;
+        elements.push(make(word(`Rr${which}`, part.id), node(element.a), node(element.b), element.ohm));
         break;
+      }
       case 'half': {
         const mate = mateOf(plan, part);
         // Both halves know of each other; the first of them draws the contact.
         if (mate === null || part.id > mate.id) break;
         const other = nodeOfTerminal(mate.id, element.terminal);
         elements.push(
-          resistor(word('Rclosure', part.id), node(element.terminal), other, (state) =>
+          lead(word('Rclosure', part.id), node(element.terminal), other, (state) =>
             isOn(state) && isOn(state, mate.id) ? element.onOhm : OPEN_SWITCH_OHM,
           ),
         );

@@ -40,16 +40,29 @@ export interface PlanPoint {
   /** How all devices stand. */
   readonly standings: readonly DeviceState[];
   /** The moments of a period, where pins fade (`faded.ts`). */
-  readonly moments?: readonly PlanPoint[];
+  readonly moments?: ReadonlyArray<{ readonly share: number; readonly point: PlanPoint }>;
 }
 
 /**
  * Compiles the circuit of a plan: once for all plans that differ in nothing but names, locks, switches and levels, which are matters of
- * the state. Fails when its sources form a loop.
+ * the state. Where touches are thought apart (`touchOhm` null) it has none. Fails when its sources form a loop.
  */
-export const compileCircuit = remembered(
+export function compileCircuit(
+  plan: Plan,
+  { touchOhm }: Partial<Pick<PlanState, 'touchOhm'>> = {},
+): Result<CompiledPlan> {
+  return touchOhm === null ? compiledApart(plan) : compiledTouching(plan);
+}
+
+const compiledTouching = remembered(
   { name: 'compiled circuit', under: (plan: Plan) => plan },
-  rememberedLast('last compiled circuit', sameCircuit, compileAnew),
+  rememberedLast('last compiled circuit', sameCircuit, (plan: Plan) => compileAnew(plan, false)),
+);
+const compiledApart = remembered(
+  { name: 'compiled circuit without touches', under: (plan: Plan) => plan },
+  rememberedLast('last compiled circuit without touches', sameCircuit, (plan: Plan) =>
+    compileAnew(plan, true),
+  ),
 );
 
 /** Whether two plans make the same circuit in every state. O(parts), by reference where records are shared. */
@@ -79,8 +92,8 @@ function samePart(a: Part, b: Part): boolean {
   );
 }
 
-function compileAnew(plan: Plan): Result<CompiledPlan> {
-  const elements = planElements(plan);
+function compileAnew(plan: Plan, isApart: boolean): Result<CompiledPlan> {
+  const elements = planElements(plan, { isApart });
   const list = elements.all.map(({ element }) => element);
   const circuit = CompiledCircuit.of(list);
   if (!circuit.ok) return circuit;

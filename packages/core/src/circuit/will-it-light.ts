@@ -79,11 +79,16 @@ export function lightAnswer(plan: Plan, point: PlanPoint): LightAnswer {
   const brightest = Math.max(0, ...diodes.map((light) => light.amp));
   const dimmest = Math.min(...diodes.map((light) => light.amp));
   return {
-    lights: [...diodes, ...addressableStates(plan, point)],
+    lights: lightStates(plan, point),
     supplies: supplyStates(plan, point),
     evenness: diodes.length < 2 || brightest < darkAmp(plan) ? null : Math.max(0, dimmest / brightest),
     holeVolts,
   };
+}
+
+/** Every light of a solved plan: those with two legs in plan order, then the addressable ones. */
+export function lightStates(plan: Plan, point: PlanPoint): readonly LightState[] {
+  return [...diodeStates(plan, point), ...addressableStates(plan, point)];
 }
 
 function diodeStates(plan: Plan, { voltAt, ampOf, peakOf }: PlanPoint): readonly LightState[] {

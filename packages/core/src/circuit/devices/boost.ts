@@ -1,8 +1,10 @@
 /**
  * A holder that lifts its cells to a steady voltage. What it gives at its output, and what it wastes, it takes from its cells as power; the more
- * their volts give way the more current that is, up to where they can give no more.
+ * their volts give way the more current that is, up to where they can give no more. Below its least output it gives up: its cells then lie
+ * straight on what it feeds, which lights nothing but empties them.
  */
 import { cellAt } from '../../parts/cells.ts';
+import type { PlanState, World } from '../state.ts';
 import type { CellIn } from './cell-in.ts';
 import { type Build, type Device, resistor, source, standing, word } from './device.ts';
 import type { DeviceState, Search } from './standing.ts';
@@ -77,7 +79,6 @@ export function boostDevice({
     start,
     resume: ({ amp }) => ({ ...start, amp }),
     next(now, { state, world, across, ampOf }) {
-      if (now.mode === 'off') return now;
       const { volt, ohm } = cellAt(cellKind, state.chargeLeft);
       const inputs: BoostInput = {
         volt: volt * count * world.cellVolt(partId),
@@ -85,6 +86,11 @@ export function boostDevice({
         leastV: assumed.boostLeastInV * count,
         efficiency: assumed.boostEfficiency,
       };
+      if (now.mode === 'off') {
+        const amp = Math.max(0, -ampOf(outputName));
+        const settled = Math.abs(amp - now.amp) < SETTLED_AMP && now.volt === inputs.volt;
+        return settled ? now : { mode: 'off', amp, volt: inputs.volt };
+      }
       const limit = boostLimit(inputs);
       const wanted = Math.max(0, across(lifted, minus) * -ampOf(outputName));
       const excess = wanted - limit.watt;
@@ -95,19 +101,14 @@ export function boostDevice({
       return sink(now, excess, limit, assumed.boostLeastOutV);
     },
   };
-  /** While its output is held or sinks, the input takes a current; off, nothing. */
-  const whileOn =
-    (ohm: (state: Parameters<typeof switchOhm>[0]) => number) =>
-    (state: Parameters<typeof switchOhm>[0]): number | null =>
-      standing(state, device).mode === 'off' ? null : ohm(state);
+  const cellOhm = (state: PlanState, world: World): number =>
+    cellAt(cellKind, state.chargeLeft).ohm * count * world.cellOhm(partId);
   return {
     elements: [
       source(cell, inside, minus, (state, world) => {
         return cellAt(cellKind, state.chargeLeft).volt * count * world.cellVolt(partId);
       }),
-      resistor(word('Ri', partId), inside, input, (state, world) => {
-        return cellAt(cellKind, state.chargeLeft).ohm * count * world.cellOhm(partId);
-      }),
+      resistor(word('Ri', partId), inside, input, cellOhm),
       {
         element: {
           kind: 'I',
@@ -123,10 +124,7 @@ export function boostDevice({
             leastV: (assumed.boostLeastInV * count) / 2,
           },
         },
-        valueAt: (state) => {
-          const { mode, amp } = standing(state, device);
-          return mode === 'off' ? 0 : amp;
-        },
+        valueAt: (state) => standing(state, device).amp,
         lawHolds: (state) => standing(state, device).mode === 'steady',
       },
       source(outputName, lifted, minus, (state) => standing(state, device).volt),
@@ -134,7 +132,11 @@ export function boostDevice({
         word('Rb', partId),
         lifted,
         plus,
-        whileOn((state) => assumed.boostOutputOhm + switchOhm(state)),
+        // While it has given up, its cells lie straight on its output, through coil and diode.
+        (state, world) =>
+          assumed.boostOutputOhm +
+          switchOhm(state) +
+          (standing(state, device).mode === 'off' ? cellOhm(state, world) : 0),
       ),
     ],
     devices: [device],

@@ -10,6 +10,8 @@ import type { DeviceState } from './standing.ts';
 export interface PlanElement {
   readonly element: CircuitElement;
   valueAt(state: PlanState, world: World): number | null;
+  /** It is meant to lead current on, not to take any: thread, contact, switch. */
+  readonly leads?: true;
   /** Whether the law of the element holds in a state, where it has one. */
   lawHolds?(state: PlanState): boolean;
 }
@@ -54,6 +56,11 @@ function at(value: InState): PlanElement['valueAt'] {
 
 export function resistor(name: string, a: string, b: string, ohm: InState): PlanElement {
   return { element: { kind: 'R', name, a, b, ohm: 1 }, valueAt: at(ohm) };
+}
+
+/** Thread, a contact, a switch: what leads current on. */
+export function lead(name: string, a: string, b: string, ohm: InState): PlanElement {
+  return { ...resistor(name, a, b, ohm), leads: true };
 }
 
 export function source(name: string, plus: string, minus: string, volt: InState): PlanElement {

@@ -7,10 +7,14 @@ import type { DeviceState } from './standing.ts';
 const OUTPUT_OHM = 0.2;
 const PASS_OHM = 1;
 
+/** It gives no more than this, however much is asked, A (memory: small regulators hold back at 0.15 to 0.3 A). */
+const MOST_A = 0.15;
+
 /** What it takes is settled to this, finer than any meter shows, A. */
 const SETTLED_AMP = 1e-9;
 
-/** Where the input is too low it only passes it on; where something else holds its output higher it lets go. */
+/** Where the input is too low it only passes it on; where something else holds its output higher it lets go; asked for too
+ * much it gives what it can. */
 export function regulatorDevice(
   partId: string,
   element: Extract<PartElement, { kind: 'regulator' }>,
@@ -28,10 +32,11 @@ export function regulatorDevice(
     next(now, { across, ampOf }) {
       const out = across(output, ground);
       if (now.mode === 'off') return out < element.volt ? start : now;
-      if (now.mode === 'passing') return out > element.volt ? start : now;
+      if (now.mode === 'passing' || now.mode === 'sunk') return out > element.volt ? start : now;
       const amp = -ampOf(name);
       if (amp < -SETTLED_AMP) return { mode: 'off', amp: 0, volt: element.volt };
       if (across(input, ground) <= element.volt) return { mode: 'passing', amp: 0, volt: element.volt };
+      if (amp > MOST_A) return { mode: 'sunk', amp: MOST_A, volt: element.volt };
       return Math.abs(amp - now.amp) < SETTLED_AMP ? now : { ...now, amp };
     },
   };
@@ -60,6 +65,9 @@ export function regulatorDevice(
         input,
         ground,
         whileSteady(({ amp }) => amp),
+      ),
+      drain(word('Ilim', partId), input, output, (state) =>
+        standing(state, device).mode === 'sunk' ? MOST_A : null,
       ),
       resistor(word('Rpass', partId), input, output, (state) =>
         standing(state, device).mode === 'passing' ? PASS_OHM : null,

@@ -1,0 +1,193 @@
+import { solvePlan } from '@sashiko/core/circuit/faded';
+import { loadFigures, pinFigures, threadFigures } from '@sashiko/core/circuit/figures';
+import { eveningsOf, goodHours, howLong, type RunTime } from '@sashiko/core/circuit/how-long';
+import { type LightTrialAnswer, lightTrials } from '@sashiko/core/circuit/light-trials';
+import { type Short, shortsOf } from '@sashiko/core/circuit/shorts';
+import { darkAmp, lightAnswer } from '@sashiko/core/circuit/will-it-light';
+import { expectOk } from '@sashiko/core/errors/problem';
+import { assumedIn } from '@sashiko/core/plan/assumed';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { formatCurrent, formatHours, formatVolt } from '@sashiko/core/units/electrical';
+import type { CommandAnswer, CommandOptions } from './command.ts';
+import { toJson } from './to-json.ts';
+
+/** So many trials at most: some minutes of work. */
+const MOST_TRIALS = 100_000;
+
+/** What a plan does with its power in: lights, sources, pins, threads, shorts, hours, and how sure all that is. */
+export function simulate(plan: Plan, options: CommandOptions): CommandAnswer {
+  const asked = {
+    chargeLeft: chargeIn(options.charge),
+    touchOhm: touchIn(options.touch, assumedIn(plan).touchOhm),
+  };
+  const point = expectOk(solvePlan(plan, asked));
+  const answer = lightAnswer(plan, point);
+  const times = expectOk(howLong(plan, asked));
+  // A short by its hours: its current sinks as its cells do.
+  const shorts = shortsOf(plan, point).map((short) => {
+    const time = times.find(({ partId }) => partId === short.partId);
+    const minutes = short.minutes === null || time === undefined ? short.minutes : time.atMostHours * 60;
+    return { ...short, minutes };
+  });
+  const trials =
+    options.trials === undefined
+      ? null
+      : expectOk(lightTrials(plan, { trials: trialsIn(options.trials), seed: options.seed }, asked));
+  const name = (partId: string): string => plan.parts[partId]?.name ?? partId;
+  const timeOf = (partId: string): RunTime | undefined => times.find((time) => time.partId === partId);
+  if (!options.asJson) {
+    const lines = [
+      ...shorts.map((short) => shortLine(name(short.partId), short)),
+      ...answer.lights.map(
+        (light) =>
+          `${name(light.partId)}  ${formatCurrent(light.amp)}  ${Math.round(light.relative * 100)} %\n`,
+      ),
+      ...answer.supplies.map(
+        ({ partId, amp, volt, standing }) =>
+          `${name(partId)} gives ${formatCurrent(amp)} at ${formatVolt(volt)}${standing === 'steady' ? '' : ` (${standing})`}\n`,
+      ),
+      ...(times.length === 0 && shorts.length === 0 ? ['No current flows.\n'] : []),
+      ...times
+        .filter(({ isLit, partId }) => isLit || !shorts.some((short) => short.partId === partId))
+        .map((time) => timeLine(plan, name(time.partId), time)),
+      ...(trials === null ? [] : [trialsLine(name, trials)]),
+    ];
+    return { output: lines.join('') };
+  }
+  const first = [...times].sort((a, b) => a.atMostHours - b.atMostHours)[0];
+  const dark = darkAmp(plan);
+  return {
+    output: toJson({
+      plan: plan.name,
+      charge: asked.chargeLeft,
+      touchOhm: asked.touchOhm,
+      lights: answer.lights.map((light) => ({
+        id: light.id,
+        part: light.partId,
+        name: name(light.partId),
+        isAddressable: light.isAddressable,
+        isLit: light.amp >= dark,
+        currentA: light.amp,
+        peakCurrentA: light.peakAmp,
+        voltageV: light.volt,
+        relativeBrightness: light.relative,
+      })),
+      sources: answer.supplies.map((supply) => ({
+        id: supply.partId,
+        name: name(supply.partId),
+        currentA: supply.amp,
+        peakCurrentA: supply.peakAmp,
+        voltageV: supply.volt,
+        cellCurrentA: supply.cellAmp,
+        standing: supply.standing,
+        hours: hoursJson(plan, timeOf(supply.partId)),
+      })),
+      pins: pinFigures(plan, point).map(({ partId, pin, label, level, amp, peakAmp, mostAmp }) => ({
+        id: `${partId}.${pin}`,
+        name: `${name(partId)} ${label}`,
+        level,
+        currentA: amp,
+        peakCurrentA: peakAmp,
+        mostCurrentA: mostAmp,
+      })),
+      loads: loadFigures(plan, point).map(({ partId, volt, leastV, amp, standing }) => ({
+        id: partId,
+        name: name(partId),
+        voltageV: volt,
+        leastVoltageV: leastV,
+        currentA: amp,
+        standing,
+      })),
+      threads: threadFigures(plan, point).map(({ runId, amp, ohm, volt, watt, wattPerCm }) => ({
+        id: runId,
+        currentA: amp,
+        ohm,
+        lostV: volt,
+        powerW: watt,
+        hottestWPerCm: wattPerCm,
+      })),
+      shorts: shorts.map(({ partId, amp, watt, hottest, isHot, minutes, touches }) => ({
+        source: partId,
+        currentA: amp,
+        powerW: watt,
+        hottestThread: hottest?.runId ?? null,
+        hottestWPerCm: hottest?.wattPerCm ?? null,
+        isTooHotForSkin: isHot,
+        minutesToEmpty: minutes,
+        touches: touches.map(({ at }) => at),
+      })),
+      evenness: answer.evenness,
+      nodeVoltagesV: answer.holeVolts,
+      hours: hoursJson(plan, first),
+      ...(trials === null ? {} : { trials: trialsJson(trials) }),
+    }),
+  };
+}
+
+function chargeIn(text: string | undefined): number {
+  const charge = text === undefined ? 1 : Number(text);
+  if (!(charge > 0 && charge <= 1))
+    throw new RangeError(`--charge is a share of a full cell, above 0 and at most 1, not "${text}".`);
+  return charge;
+}
+
+function touchIn(text: string | undefined, usual: number): number | null {
+  if (text === undefined) return usual;
+  if (text === 'none') return null;
+  const ohm = Number(text);
+  if (!(ohm > 0 && ohm <= 1e9))
+    throw new RangeError(`--touch is a number of ohms above 0, or "none", not "${text}".`);
+  return ohm;
+}
+
+function trialsIn(text: string): number {
+  const trials = Number(text);
+  if (!Number.isInteger(trials) || trials < 1 || trials > MOST_TRIALS)
+    throw new RangeError(`--trials is a whole number from 1 to ${MOST_TRIALS}, not "${text}".`);
+  return trials;
+}
+
+function hoursJson(plan: Plan, time: RunTime | undefined) {
+  if (time === undefined) return null;
+  const { eveningHours } = assumedIn(plan);
+  return {
+    atMost: time.atMostHours,
+    toHalfBrightness: time.halfHours,
+    endedBy: time.stoppedBy,
+    good: time.isLit ? goodHours(time) : 0,
+    standbyCurrentA: time.standbyAmp,
+    evenings: time.isLit ? { hoursEach: eveningHours, count: eveningsOf(time, eveningHours) } : null,
+  };
+}
+
+function trialsJson({ trials, allLit, lights, failsFirst, evenness, sways }: LightTrialAnswer) {
+  return {
+    trials,
+    allLit,
+    failsFirst,
+    evenness,
+    lights: lights.map(({ id, amp, litIn }) => ({ id, litIn, currentA: amp })),
+    sways: sways.map(({ what, low, high }) => ({ what, dimmestLowA: low, dimmestHighA: high })),
+  };
+}
+
+function shortLine(name: string, { amp, watt, hottest, minutes }: Short): string {
+  const heat = hottest === null ? '' : `, ${hottest.wattPerCm.toFixed(2)} W/cm at the hottest thread`;
+  const end =
+    minutes === null ? ': its protection opens' : `: empty after ${Math.max(1, Math.round(minutes))} min`;
+  return `SHORT: ${name} gives ${formatCurrent(amp)}, ${watt.toFixed(1)} W${heat}${end}.\n`;
+}
+
+function timeLine(plan: Plan, name: string, time: RunTime): string {
+  if (!time.isLit)
+    return `Nothing lights, yet ${name} is being emptied: ${formatHours(time.atMostHours)} at most.\n`;
+  const { eveningHours } = assumedIn(plan);
+  const evenings = Math.floor(eveningsOf(time, eveningHours));
+  return `${name}: good light for at most ${formatHours(goodHours(time))} (${evenings} evenings of ${eveningHours} h), ${time.stoppedBy === 'dark' ? 'dark' : 'empty'} after ${formatHours(time.atMostHours)}.\n`;
+}
+
+function trialsLine(name: (partId: string) => string, answer: LightTrialAnswer): string {
+  const weakest = answer.lights.find(({ id }) => id === answer.failsFirst);
+  const first = weakest === undefined ? '' : ` ${name(weakest.partId)} fails first.`;
+  return `All that should light does in ${answer.allLit} of ${answer.trials}.${first}\n`;
+}
