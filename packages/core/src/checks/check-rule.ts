@@ -3,6 +3,7 @@ import type { Sides } from '../joining/sides.ts';
 import type { Part, Run } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import type { NearPair } from '../spacing/near-pairs.ts';
+import type { Currents } from './currents.ts';
 import type { Finding, Severity } from './finding.ts';
 
 /** What every rule may look at. */
@@ -11,6 +12,11 @@ export interface CheckContext {
   readonly nets: Nets;
   /** Sides with every switch counted as closed. */
   readonly sides: Sides;
+}
+
+/** With the circuit solved. */
+export interface CurrentContext extends CheckContext {
+  readonly currents: Currents;
 }
 
 /** A field of the plan that a rule looks at besides the one part or run it is given. */
@@ -51,4 +57,6 @@ export interface CheckRule {
   /** `has` tells whether there is a pair with some key. */
   checkPair?(context: CheckContext, pair: NearPair, has: (key: string) => boolean): readonly Finding[];
   checkWhole?(context: CheckContext): readonly Finding[];
+  /** What only the solved circuit tells: asked anew after every edit, beside everything else. */
+  checkCurrents?(context: CurrentContext): readonly Finding[];
 }

@@ -1,6 +1,8 @@
 /** The rules, in the order findings are listed. A new rule is one file in `rules/` and one line here. */
 import type { CheckRule } from './check-rule.ts';
 import { boardGroundSwitch } from './rules/board-ground-switch.ts';
+import { cellLoad } from './rules/cell-load.ts';
+import { chipLoad } from './rules/chip-load.ts';
 import { crossing } from './rules/crossing.ts';
 import { dataLevel } from './rules/data-level.ts';
 import { dataOrder } from './rules/data-order.ts';
@@ -14,12 +16,14 @@ import { holeFull } from './rules/hole-full.ts';
 import { implant } from './rules/implant.ts';
 import { joinedTooMuch } from './rules/joined-too-much.ts';
 import { keepOut } from './rules/keep-out.ts';
+import { lightLoad } from './rules/light-load.ts';
 import { magnetSteel } from './rules/magnet-steel.ts';
 import { mixedKinds } from './rules/mixed-kinds.ts';
-import { noResistor } from './rules/no-resistor.ts';
 import { open } from './rules/open.ts';
 import { opening } from './rules/opening.ts';
 import { patch } from './rules/patch.ts';
+import { pinFight } from './rules/pin-fight.ts';
+import { pinLoad } from './rules/pin-load.ts';
 import { pwm } from './rules/pwm.ts';
 import { reach } from './rules/reach.ts';
 import { reversed } from './rules/reversed.ts';
@@ -37,7 +41,9 @@ import { threadLong } from './rules/thread-long.ts';
 import { threadStock } from './rules/thread-stock.ts';
 import { turnSharp } from './rules/turn-sharp.ts';
 import { twoPads } from './rules/two-pads.ts';
+import { uneven } from './rules/uneven.ts';
 import { uploadPin } from './rules/upload-pin.ts';
+import { voltageAtBoard } from './rules/voltage-at-board.ts';
 import { wash } from './rules/wash.ts';
 import { weight } from './rules/weight.ts';
 import { wet } from './rules/wet.ts';
@@ -60,9 +66,15 @@ export const CHECK_RULES: readonly CheckRule[] = [
   boardGroundSwitch,
   switchBoth,
   switchNone,
+  pinFight,
+  voltageAtBoard,
+  cellLoad,
+  chipLoad,
+  pinLoad,
   forwardVoltage,
-  noResistor,
+  lightLoad,
   mixedKinds,
+  uneven,
   dataSupply,
   dataLevel,
   uploadPin,

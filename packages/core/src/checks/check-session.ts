@@ -11,6 +11,7 @@ import { type NearPair, PairBook } from '../spacing/near-pairs.ts';
 import { remembered } from '../units/remembered.ts';
 import type { CheckContext, CheckRule } from './check-rule.ts';
 import { CHECK_RULES } from './check-rules.ts';
+import { currentsOf } from './currents.ts';
 import type { Finding, PlacedFinding, Severity } from './finding.ts';
 
 const ORDER: readonly Severity[] = ['stop', 'mend', 'note'];
@@ -37,8 +38,12 @@ export class CheckSession {
   #nets: Nets | null = null;
   #findings: readonly PlacedFinding[] = [];
 
-  constructor(rules: readonly CheckRule[] = CHECK_RULES) {
+  readonly #withCurrents: boolean;
+
+  /** `withCurrents` false: without what only a solved circuit tells, which `currentFindings` brings. */
+  constructor(rules: readonly CheckRule[] = CHECK_RULES, withCurrents = true) {
     this.#rules = rules;
+    this.#withCurrents = withCurrents;
     this.#kept = rules.map(() => ({ parts: new Map(), runs: new Map(), pairs: new WeakMap(), whole: [] }));
   }
 
@@ -52,13 +57,13 @@ export class CheckSession {
     const differences = before === null ? null : differencesOf(before, plan);
     const pairs = this.#book.moveTo(plan);
     const has = (key: string): boolean => pairs.has(key);
-    const found: Array<{ readonly finding: Finding; readonly rule: number }> = [];
+    const found: Finding[] = [];
     for (const [i, rule] of this.#rules.entries()) {
       const kept = this.#kept[i] as Kept;
       const all = anew || rule.sees.some((facet) => before[facet] !== plan[facet]);
       this.#look(rule, kept, context, all ? null : differences);
       const add = (findings: readonly Finding[]): void => {
-        for (const finding of findings) found.push({ finding, rule: i });
+        found.push(...findings);
       };
       for (const findings of kept.parts.values()) add(findings);
       for (const findings of kept.runs.values()) add(findings);
@@ -70,14 +75,13 @@ export class CheckSession {
     }
     this.#plan = plan;
     this.#nets = nets;
-    this.#findings = found
-      .sort(
-        (a, b) =>
-          ORDER.indexOf(a.finding.severity) - ORDER.indexOf(b.finding.severity) ||
-          a.rule - b.rule ||
-          (sortKey(a.finding) < sortKey(b.finding) ? -1 : 1),
-      )
-      .map(({ finding }) => placed(plan, finding));
+    const drawn = inOrder(
+      found.map((finding) => placed(plan, finding)),
+      this.#rules,
+    );
+    this.#findings = this.#withCurrents
+      ? inOrder([...drawn, ...currentFindings(plan, this.#rules)], this.#rules)
+      : drawn;
     return this.#findings;
   }
 
@@ -100,6 +104,34 @@ export class CheckSession {
     }
     if (rule.checkWhole !== undefined && differences === null) kept.whole = rule.checkWhole(context);
   }
+}
+
+/** What only the solved circuit tells of a plan; nothing where it has no answer. Up to three solves. */
+export function currentFindings(
+  plan: Plan,
+  rules: readonly CheckRule[] = CHECK_RULES,
+): readonly PlacedFinding[] {
+  const asking = rules.filter(({ checkCurrents }) => checkCurrents !== undefined);
+  const currents = asking.length === 0 ? null : currentsOf(plan);
+  if (currents === null) return [];
+  const context = { plan, nets: deriveNets(plan), sides: deriveSides(plan), currents };
+  return asking
+    .flatMap((rule) => rule.checkCurrents?.(context) ?? [])
+    .map((finding) => placed(plan, finding));
+}
+
+/** Worst first, then in the order of the rules, then by what they speak of. */
+export function inOrder(
+  findings: readonly PlacedFinding[],
+  rules: readonly CheckRule[] = CHECK_RULES,
+): readonly PlacedFinding[] {
+  const place = new Map(rules.map(({ id }, i) => [id, i]));
+  return findings.toSorted(
+    (a, b) =>
+      ORDER.indexOf(a.severity) - ORDER.indexOf(b.severity) ||
+      (place.get(a.ruleId) ?? 0) - (place.get(b.ruleId) ?? 0) ||
+      (sortKey(a) < sortKey(b) ? -1 : 1),
+  );
 }
 
 function put(findings: Map<string, readonly Finding[]>, id: string, found: readonly Finding[]): void {

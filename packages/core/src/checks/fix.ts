@@ -2,7 +2,8 @@
 import { distance } from '../geometry/point.ts';
 import { applyEdit, type Edit } from '../plan/edit.ts';
 import type { Plan } from '../plan/schema.ts';
-import { CheckSession } from './check-session.ts';
+import { CHECK_RULES, maybeCheckRule } from './check-rules.ts';
+import { CheckSession, currentFindings } from './check-session.ts';
 import type { Finding } from './finding.ts';
 import { FIX_KINDS } from './fix-kinds.ts';
 
@@ -15,7 +16,7 @@ export interface Fix {
 }
 
 /**
- * The fixes of a finding that hold: the finding goes and no stop comes. `findings` are those of the plan. Each try costs
+ * The fixes of a finding that hold: the finding goes and no stop comes, by the drawing; of a finding by current, by the currents too. `findings` are those of the plan. Each try costs
  * two incremental checks.
  */
 export function fixesFor(
@@ -24,12 +25,17 @@ export function fixesFor(
   session: CheckSession = startedSession(plan),
 ): readonly Fix[] {
   const stops = stopsIn(session.update(plan));
+  const isOfCurrents = maybeCheckRule(finding.ruleId)?.checkCurrents !== undefined;
+  const strong = isOfCurrents ? currentFindings(plan) : null;
   const fixes: Fix[] = [];
   for (const kind of FIX_KINDS) {
     if (!kind.rules.includes(finding.ruleId)) continue;
     const edit = kind.propose(plan, finding).find((candidate) => {
       const after = session.update(applyEdit(plan, candidate));
-      return !after.some((one) => one.key === finding.key) && addsNoStop(stops, after);
+      if (!addsNoStop(stops, after)) return false;
+      if (strong === null) return !after.some((one) => one.key === finding.key);
+      const now = currentFindings(applyEdit(plan, candidate));
+      return !now.some((one) => one.key === finding.key) && addsNoStop(stopsIn(strong), now);
     });
     if (edit !== undefined) fixes.push({ id: kind.id, label: edit.label, edit });
   }
@@ -38,7 +44,7 @@ export function fixesFor(
 }
 
 function startedSession(plan: Plan): CheckSession {
-  const session = new CheckSession();
+  const session = new CheckSession(CHECK_RULES, false);
   session.update(plan);
   return session;
 }
@@ -65,7 +71,7 @@ function addsNoStop(before: readonly Finding[], after: readonly Finding[]): bool
  * in order. `atMost` bounds the tries.
  */
 export function fixAll(plan: Plan, ruleId: string, atMost = 100): readonly Edit[] {
-  const session = new CheckSession();
+  const session = startedSession(plan);
   const edits: Edit[] = [];
   const given = new Set<string>();
   let now = plan;

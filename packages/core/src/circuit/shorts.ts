@@ -6,8 +6,8 @@ import type { Plan } from '../plan/schema.ts';
 import { sourcesOf } from '../power/sources.ts';
 import { guardKey } from './devices/cell.ts';
 import { threadFigures } from './figures.ts';
-import { elementName, planElements } from './plan-circuit.ts';
-import type { PlanPoint } from './solve-plan.ts';
+import { elementName } from './plan-circuit.ts';
+import { compileCircuit, type PlanPoint } from './solve-plan.ts';
 import { NOMINAL } from './state.ts';
 import { type Touch, touchesOf } from './touches.ts';
 
@@ -33,7 +33,9 @@ const CARRYING_SHARE = 0.1;
 
 /** Every shorted source of a solved plan, in plan order. O(elements). */
 export function shortsOf(plan: Plan, point: PlanPoint): readonly Short[] {
-  const { all, nodeOfTerminal } = planElements(plan);
+  const compiled = compileCircuit(plan, point.state);
+  if (!compiled.ok) return [];
+  const { all, nodeOfTerminal } = compiled.value.elements;
   const joined = new UnionFind();
   for (const { element, leads, valueAt } of all) {
     if (leads !== true || element.kind !== 'R') continue;

@@ -224,7 +224,11 @@ describe('the demo plans', () => {
       'stop open',
       'mend switch-none',
       'mend mixed-kinds',
-      'note no-resistor',
+      'mend uneven',
+      'mend uneven',
+      'mend fire',
+      'note cell-load',
+      'note light-load',
       'note thread-long',
     ]);
   });

@@ -11,9 +11,10 @@ export function formatOhm(ohm: number): string {
   return `${trimZeros(ohm.toFixed(ohm < 100 ? 1 : 0))}${THIN_SPACE}Ω`;
 }
 
-/** Amperes printed as milliamperes, or microamperes below a tenth of one. */
+/** Amperes printed as milliamperes, or microamperes below a tenth of one; from one ampere on as they are. */
 export function formatCurrent(amp: number): string {
   const mA = amp * 1000;
+  if (Math.abs(mA) >= 1000) return `${trimZeros(amp.toPrecision(3))}${THIN_SPACE}A`;
   if (Math.abs(mA) < 0.0005) return `0${THIN_SPACE}mA`;
   if (Math.abs(mA) < 0.1) return `${trimZeros((mA * 1000).toFixed(1))}${THIN_SPACE}µA`;
   return `${trimZeros(mA.toFixed(Math.abs(mA) < 100 ? 1 : 0))}${THIN_SPACE}mA`;

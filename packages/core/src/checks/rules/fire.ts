@@ -1,9 +1,11 @@
 import { kindOf } from '../../plan/kind-of.ts';
 import { circuitsOf } from '../../power/circuits.ts';
 import { sourcesOf } from '../../power/sources.ts';
+import { burning } from '../burning.ts';
 import { cautionRule } from '../caution-rule.ts';
+import type { CheckRule } from '../check-rule.ts';
 
-export const fire = cautionRule({
+const judged = cautionRule({
   id: 'fire',
   title: 'A pack or a short left alone',
   severity: 'stop',
@@ -47,3 +49,6 @@ export const fire = cautionRule({
         };
   },
 });
+
+/** By what the plan is for, and by what would flow. */
+export const fire: CheckRule = { ...judged, checkCurrents: burning };

@@ -14,7 +14,7 @@ function words({ value, unit: kind }: Measure, unit: LengthUnit): string {
 }
 
 /** Units of what is measured; all others are counted. */
-const MEASURED: ReadonlySet<Measure['unit']> = new Set(['mm', 'g', 'V']);
+const MEASURED: ReadonlySet<Measure['unit']> = new Set(['mm', 'g', 'V', 'mA', 'W/cm', '%']);
 
 /** What was found and what is wanted, as a sentence; null where there is nothing to measure or to count. */
 export function foundAndWanted(finding: Finding, unit: LengthUnit): string | null {

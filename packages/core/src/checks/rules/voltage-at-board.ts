@@ -1,0 +1,41 @@
+import { loadFigures } from '../../circuit/figures.ts';
+import { hasElement } from '../../parts/part-element.ts';
+import { kindOf } from '../../plan/kind-of.ts';
+import { circuitsOf } from '../../power/circuits.ts';
+import type { CheckRule } from '../check-rule.ts';
+import type { Finding } from '../finding.ts';
+
+export const voltageAtBoard: CheckRule = {
+  id: 'voltage-at-board',
+  title: 'Too few volts at a board',
+  severity: 'stop',
+  touching: null,
+  help: 'A board, a sensor or a buzzer that gets fewer volts than it needs does not work; a board starts and resets over and over. Volts are lost in weak cells and in long thread: use a stronger supply, or sew its + and − in several lines.',
+  example: 'A board hangs on a single 1.5 V cell without boost.',
+  sees: [],
+  checkCurrents: ({ plan, currents }) => {
+    const fed = new Set(circuitsOf(plan).flatMap(({ loads }) => loads.map(({ id }) => id)));
+    return loadFigures(currents.on, currents.apart).flatMap(
+      ({ partId, volt, leastV, standing }): readonly Finding[] => {
+        const part = plan.parts[partId];
+        // What nothing feeds is told as open.
+        if (part === undefined || standing === 'works' || !fed.has(partId)) return [];
+        const isBoard = hasElement(kindOf(plan, part), 'pin');
+        return [
+          {
+            key: `voltage-at-board:${partId}`,
+            ruleId: 'voltage-at-board',
+            severity: isBoard ? 'stop' : 'mend',
+            at: part.at,
+            message: `${part.name} gets ${volt.toFixed(1)} V and needs ${leastV.toFixed(1)} V: ${isBoard ? 'it resets, and its pins do nothing' : 'it does not work'}.`,
+            step: 'Use a supply of more volts, or sew its + and − in several lines.',
+            found: { value: volt, unit: 'V' },
+            wanted: { value: leastV, unit: 'V' },
+            partIds: [partId],
+            runIds: [],
+          },
+        ];
+      },
+    );
+  },
+};
