@@ -45,7 +45,9 @@ function shortFinding(plan: Plan, { partId, amp, watt, hottest, isHot, minutes, 
       ? 'until the protection of its pack opens'
       : `and is empty in ${Math.max(1, Math.round(minutes))} min or so`;
   const heat =
-    hottest === null ? '' : ` The hottest thread takes ${hottest.wattPerCm.toPrecision(2)} W on each centimetre.`;
+    hottest === null
+      ? ''
+      : ` The hottest thread takes ${hottest.wattPerCm.toPrecision(2)} W on each centimetre.`;
   return {
     key: `fire:short:${partId}`,
     ruleId: 'fire',

@@ -35,6 +35,8 @@ export interface RunTime {
   readonly standbyShare: number;
   /** The current that is watched over time, of the brightest light or, where none shows, of the source, for a chart: [hours, A]. */
   readonly curve: ReadonlyArray<readonly [number, number]>;
+  /** The charge left over time: [hours, share]. */
+  readonly charges: ReadonlyArray<readonly [number, number]>;
 }
 
 /** Hours of good light: to half brightness, or to the end where that comes first. */
@@ -165,6 +167,7 @@ function* runTime(
     standbyAmp,
     standbyShare: standbyAmp < AT_REST_AMP ? 0 : standbyAmp / capacityAh(standbyAmp),
     curve: result.samples.map(({ hours, load }) => [hours, load.watched] as const),
+    charges: result.samples.map(({ hours, chargeLeft }) => [hours, chargeLeft] as const),
   };
 }
 

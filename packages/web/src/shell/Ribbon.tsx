@@ -1,10 +1,11 @@
 import { countFindings } from '@sashiko/core/checks/check-plan';
+import type { Finding } from '@sashiko/core/checks/finding';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { Link } from 'react-router';
 import { STAGES, type StageId } from '../stages/stages.ts';
-import { openFindingsOf } from '../stores/derived.ts';
 import { useShownPlan } from '../stores/plan-store.ts';
 import { useStepCount } from '../stores/sheet-store.ts';
+import { useOpenFindings } from '../stores/use-findings.ts';
 import { StageIcon } from './StageIcon.tsx';
 
 interface Badge {
@@ -13,7 +14,12 @@ interface Badge {
   readonly words: string;
 }
 
-function badgeOf(plan: Plan, stage: StageId, steps: number | null): Badge | null {
+function badgeOf(
+  plan: Plan,
+  stage: StageId,
+  steps: number | null,
+  findings: readonly Finding[],
+): Badge | null {
   const count = (number: number, noun: string): Badge | null =>
     number === 0
       ? null
@@ -25,7 +31,7 @@ function badgeOf(plan: Plan, stage: StageId, steps: number | null): Badge | null
       return count(Object.keys(plan.runs).length, 'run');
     case 'check': {
       if (Object.keys(plan.parts).length === 0) return null;
-      const counts = countFindings(openFindingsOf(plan));
+      const counts = countFindings(findings);
       if (counts.stop > 0)
         return { text: String(counts.stop), kind: 'stop', words: `${counts.stop} to put right` };
       if (counts.mend > 0)
@@ -54,13 +60,14 @@ function badgeOf(plan: Plan, stage: StageId, steps: number | null): Badge | null
 export function Ribbon({ planId, stage }: { readonly planId: string; readonly stage: StageId }) {
   const plan = useShownPlan();
   const steps = useStepCount(plan.id);
+  const findings = useOpenFindings(plan);
   return (
     <nav className="ribbon" aria-label="Stages">
       <Link className="home" to="/" aria-label="Back to the shelf" title="Back to the shelf">
         <img src="/icon.svg" alt="" width={42} height={42} />
       </Link>
       {STAGES.map(({ id, title }) => {
-        const badge = badgeOf(plan, id, steps);
+        const badge = badgeOf(plan, id, steps, findings);
         return (
           <Link key={id} to={`/plan/${planId}/${id}`} aria-current={id === stage ? 'page' : undefined}>
             <StageIcon stage={id} />

@@ -15,6 +15,7 @@ import { ThreadStage } from '../stages/thread/ThreadStage.tsx';
 import { isDemo, loadPlan, rawText } from '../storage/repository.ts';
 import { askToKeep } from '../storage/safekeeping.ts';
 import { startAutosave, takeUnsaved } from '../stores/autosave.ts';
+import { followCurrents } from '../stores/currents-store.ts';
 import { useJobsStore } from '../stores/jobs-store.ts';
 import { usePlanStore } from '../stores/plan-store.ts';
 import { useShelfStore } from '../stores/shelf-store.ts';
@@ -65,6 +66,7 @@ function Table({ planId, stage }: { readonly planId: string; readonly stage: Sta
   const openHelp = useCallback(() => setHelpOpen(true), []);
   useKeyboard(planId, stage, openHelp);
   usePageTheme(stage === 'light');
+  useEffect(followCurrents, []);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a tool, choice or preview of one stage means nothing in the next
   useEffect(
     () => () => {

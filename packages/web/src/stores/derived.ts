@@ -1,6 +1,7 @@
 /** What is computed from the shown plan, once for all who ask. */
 import { benchTests } from '@sashiko/core/bench/bench-tests';
 import { openFindings } from '@sashiko/core/checks/check-plan';
+import { CHECK_RULES } from '@sashiko/core/checks/check-rules';
 import { CheckSession } from '@sashiko/core/checks/check-session';
 import { tracePaths } from '@sashiko/core/joining/trace-path';
 import { cutPieces } from '@sashiko/core/pieces/pieces';
@@ -15,8 +16,8 @@ function oncePerPlan<T>(name: string, compute: (plan: Plan) => T): (plan: Plan) 
   return remembered({ name, under: (plan: Plan) => plan }, compute);
 }
 
-/** The checks follow whichever plan is shown, from edit to edit. */
-const session = new CheckSession();
+/** The checks of the drawing follow whichever plan is shown, from edit to edit; those by current come from a worker (`use-findings.ts`). */
+const session = new CheckSession(CHECK_RULES, false);
 
 /** How many of the tightest places are listed. */
 const TIGHTEST = 12;

@@ -17,6 +17,8 @@ const BUDGET_MS: Readonly<Record<Exclude<MessageName, 'route'>, number>> = {
   findFits: 240_000,
   trials: 240_000,
   gapPrices: 120_000,
+  currents: 30_000,
+  fixes: 60_000,
   howLong: 120_000,
   sheet: 120_000,
   printList: 5_000,

@@ -2,6 +2,8 @@
 
 import type { Home } from '@sashiko/core/advice/homes';
 import type { WayOut } from '@sashiko/core/advice/ways-out';
+import type { Finding, PlacedFinding } from '@sashiko/core/checks/finding';
+import type { Fix } from '@sashiko/core/checks/fix';
 import type { RunTime } from '@sashiko/core/circuit/how-long';
 import type { PrintFile, PrintKind } from '@sashiko/core/formats/print-kind';
 import type { FourPoints } from '@sashiko/core/geometry/homography';
@@ -90,6 +92,10 @@ export interface WorkerMessages {
     request: { readonly plan: Plan },
     answer: ReadonlyArray<readonly [gap: number, findings: number]>,
   ];
+  /** What only the solved circuit tells. */
+  currents: [request: { readonly plan: Plan }, answer: readonly PlacedFinding[]];
+  /** The fixes of a finding that hold. */
+  fixes: [request: { readonly plan: Plan; readonly finding: Finding }, answer: readonly Fix[]];
   howLong: [request: { readonly plan: Plan }, answer: { readonly times: readonly RunTime[] }];
   /** The sewing sheet of a plan. */
   sheet: [request: { readonly plan: Plan }, answer: SewingSheet];

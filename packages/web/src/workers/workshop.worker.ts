@@ -2,6 +2,8 @@
 
 import { findHomes } from '@sashiko/core/advice/homes';
 import { waysOut } from '@sashiko/core/advice/ways-out';
+import { currentFindings } from '@sashiko/core/checks/check-session';
+import { fixesFor } from '@sashiko/core/checks/fix';
 import { gapPrices } from '@sashiko/core/checks/gap-prices';
 import { makeHowLong } from '@sashiko/core/circuit/how-long';
 import { describeProblem, describeToMaker, fail, type Result } from '@sashiko/core/errors/problem';
@@ -100,6 +102,12 @@ const handlers: Handlers = {
   },
   async gapPrices({ plan }, job) {
     return await job.run(gapPrices(plan));
+  },
+  async currents({ plan }) {
+    return currentFindings(plan);
+  },
+  async fixes({ plan, finding }) {
+    return fixesFor(plan, finding);
   },
   async howLong({ plan }, job) {
     const times = await job.run(makeHowLong(plan));

@@ -6,8 +6,8 @@ import { useState } from 'react';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { Flags } from '../../canvas/Flags.tsx';
 import { bringIntoView } from '../../stores/camera.ts';
-import { openFindingsOf } from '../../stores/derived.ts';
 import { currentPlan, useShownPlan } from '../../stores/plan-store.ts';
+import { useOpenFindings } from '../../stores/use-findings.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { StageTray } from '../StageTray.tsx';
 import { FindingsPanel } from './FindingsPanel.tsx';
@@ -27,7 +27,7 @@ export function CheckStage() {
   const [panel, setPanel] = useState<PanelName>('Findings');
   const [showsRoom, setShowsRoom] = useState(false);
   const [lightId, setLightId] = useState<string | null>(null);
-  const findings = openFindingsOf(plan);
+  const findings = useOpenFindings(plan);
   const choose = (finding: Finding): void => {
     const view = useViewStore.getState();
     view.select({});

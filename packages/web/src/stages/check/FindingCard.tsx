@@ -1,6 +1,6 @@
 import { maybeCheckRule } from '@sashiko/core/checks/check-rules';
 import type { Finding } from '@sashiko/core/checks/finding';
-import { type Fix, fixesFor } from '@sashiko/core/checks/fix';
+import type { Fix } from '@sashiko/core/checks/fix';
 import { succeed } from '@sashiko/core/errors/problem';
 import { acceptFinding } from '@sashiko/core/plan/edits/patch-edits';
 import { capital } from '@sashiko/core/units/words';
@@ -8,6 +8,7 @@ import { Button, Input } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { currentPlan, type Preview, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { ask, Cancelled } from '../../workers/workshop.ts';
 import { foundAndWanted } from './measures.ts';
 
 interface FindingCardProps {
@@ -59,9 +60,11 @@ function Remedies({ finding, onTry }: Pick<FindingCardProps, 'finding' | 'onTry'
   useEffect(() => {
     if (plan === null) return;
     setFixes(null);
-    // After the next frame, so that the card is seen before its fixes are tried.
-    const timer = setTimeout(() => setFixes(fixesFor(plan, finding)), 30);
-    return () => clearTimeout(timer);
+    const job = ask('fixes', { plan, finding });
+    job.answer.then(setFixes, (error: unknown) => {
+      if (!(error instanceof Cancelled)) setFixes([]);
+    });
+    return job.cancel;
   }, [plan, finding]);
   const { commit } = usePlanStore.getState();
   const shown = useRef<Preview | null>(null);

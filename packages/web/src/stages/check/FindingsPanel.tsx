@@ -7,8 +7,8 @@ import { squashEdits } from '@sashiko/core/plan/edit';
 import { reopenFinding } from '@sashiko/core/plan/edits/patch-edits';
 import { Button } from 'antd';
 import { useState } from 'react';
-import { findingsOf, openFindingsOf } from '../../stores/derived.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { useAreCurrentsDue, useFindings, useOpenFindings } from '../../stores/use-findings.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { Assumptions } from './Assumptions.tsx';
 import { FindingCard } from './FindingCard.tsx';
@@ -21,9 +21,10 @@ export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Findi
   const spotlight = useViewStore((state) => state.spotlight);
   // While a fix is tried the list stays, so that its button does not vanish under the pointer; the count follows.
   const plan = isTrying ? resting : shown;
-  const findings = openFindingsOf(plan);
-  const accepted = findingsOf(plan).filter((finding) => Object.hasOwn(plan.accepted, finding.key));
-  const counts = countFindings(openFindingsOf(shown));
+  const findings = useOpenFindings(plan);
+  const areCurrentsDue = useAreCurrentsDue(resting);
+  const accepted = useFindings(plan).filter((finding) => Object.hasOwn(plan.accepted, finding.key));
+  const counts = countFindings(useOpenFindings(shown));
   const chosen = findings.find((finding) => finding.key === spotlight?.key);
   const alike = chosen === undefined ? 0 : findings.filter((one) => one.ruleId === chosen.ruleId).length;
   return (
@@ -34,7 +35,10 @@ export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Findi
           {Object.keys(plan.parts).length === 0 ? (
             'There is nothing on the cloth to check yet.'
           ) : counts.stop + counts.mend === 0 ? (
-            <strong>✓ Clear, under the assumptions below.</strong>
+            <strong>
+              ✓ Clear, under the assumptions below
+              {areCurrentsDue ? '; the currents are being worked out' : ''}.
+            </strong>
           ) : (
             <strong>
               {counts.stop} to put right, {counts.mend} to mend

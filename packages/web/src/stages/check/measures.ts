@@ -1,15 +1,24 @@
 import { maybeCheckRule } from '@sashiko/core/checks/check-rules';
 import type { Finding, Measure } from '@sashiko/core/checks/finding';
-import { formatVolt } from '@sashiko/core/units/electrical';
+import { formatCurrent, formatVolt } from '@sashiko/core/units/electrical';
 import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
 
 /** Measures where the number wanted is the least, and where it is the most. */
-const LIMIT_WORDS: Readonly<Partial<Record<Measure['unit'], string>>> = { mm: 'at least ', g: 'at most ' };
+const LIMIT_WORDS: Readonly<Partial<Record<Measure['unit'], string>>> = {
+  mm: 'at least ',
+  g: 'at most ',
+  mA: 'at most ',
+  'W/cm': 'at most ',
+  '%': 'at least ',
+};
 /** In these rules less is better. */
 const AT_MOST: ReadonlySet<string> = new Set(['stitch-long', 'thread-long', 'thread-stock']);
 
 function words({ value, unit: kind }: Measure, unit: LengthUnit): string {
   if (kind === 'g') return `${value.toFixed(0)} g`;
+  if (kind === 'mA') return formatCurrent(value / 1000);
+  if (kind === '%') return `${Math.round(value)} %`;
+  if (kind === 'W/cm') return `${value.toPrecision(2)} W/cm`;
   return kind === 'V' ? formatVolt(value) : formatLength(value, unit);
 }
 
