@@ -145,12 +145,17 @@ function otherThreads(plan: Plan): readonly Case[] {
     ({ id, title }): readonly Case[] => {
       const edit = together(
         plan,
-        `sew with ${title.toLowerCase()}`,
+        `sew with ${lowered(title)}`,
         sewn.map((run) => (now: Plan) => changeThread(now, run.id, id)),
       );
-      return edit === null ? [] : [{ id: `thread:${id}`, title: `with ${title.toLowerCase()} thread`, edit }];
+      return edit === null ? [] : [{ id: `thread:${id}`, title: `sewn with ${lowered(title)}`, edit }];
     },
   );
+}
+
+/** A title within a sentence; what is written in capitals stays so. */
+function lowered(title: string): string {
+  return /^[A-Z][a-z]/.test(title) ? title.charAt(0).toLowerCase() + title.slice(1) : title;
 }
 
 function ohmPerM(threadId: string): number {
@@ -177,7 +182,7 @@ function otherSources(plan: Plan): readonly Case[] {
     seen.add(wordOf(kind));
     const edit = exchangeSource(plan, source.part.id, kind.id);
     return edit.ok
-      ? [{ id: `source:${kind.id}`, title: `with ${kind.title.toLowerCase()}`, edit: edit.value }]
+      ? [{ id: `source:${kind.id}`, title: `with ${lowered(kind.title)}`, edit: edit.value }]
       : [];
   });
 }

@@ -1,6 +1,6 @@
 /** Shorts: a source whose + and − are led together, by thread, contacts, closed switches, or where threads touch. The truth about them in figures. */
 import { UnionFind } from '../joining/union-find.ts';
-import { cellAt, cellCapacityMah } from '../parts/cells.ts';
+import { type CellKind, cellAt, cellCapacityMah } from '../parts/cells.ts';
 import { assumedIn } from '../plan/assumed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { sourcesOf } from '../power/sources.ts';
@@ -63,7 +63,6 @@ export function shortsOf(plan: Plan, point: PlanPoint): readonly Short[] {
     // With its switch off nothing flows.
     if (amp < LEAST_SHORT_A) return [];
     const { volt } = cellAt(cellKind, point.state.chargeLeft);
-    const hours = (cellCapacityMah(cellKind, amp * 1000) / 1000) * (point.state.chargeLeft / amp);
     return [
       {
         partId: part.id,
@@ -71,7 +70,7 @@ export function shortsOf(plan: Plan, point: PlanPoint): readonly Short[] {
         watt: amp * volt * cell.count,
         hottest: isOpen ? null : hottest,
         isHot: !isOpen && (hottest?.wattPerCm ?? 0) > skinWattPerCm,
-        minutes: isOpen ? null : hours * 60,
+        minutes: isOpen ? null : minutesToEmpty(cellKind, cell.count, amp, point.state.chargeLeft),
         touches: touches.filter((_, i) => {
           const name = elementName.touch(i);
           return isOpen
@@ -82,6 +81,24 @@ export function shortsOf(plan: Plan, point: PlanPoint): readonly Short[] {
     ];
   });
 }
+
+/**
+ * Until cells of a kind are empty that drive a current now through ohms that stay as they are, min. Their volts sink and their own ohms grow with
+ * the charge, so the current sinks; summed over charge (midpoint rule).
+ */
+function minutesToEmpty(kind: CellKind, count: number, amp: number, chargeLeft: number): number {
+  const now = cellAt(kind, chargeLeft);
+  const outside = (now.volt * count) / amp - now.ohm * count;
+  const step = chargeLeft / CHARGE_STEPS;
+  let hours = 0;
+  for (let i = 0; i < CHARGE_STEPS; i += 1) {
+    const { volt, ohm } = cellAt(kind, chargeLeft - (i + 0.5) * step);
+    const flowing = (volt * count) / Math.max(1e-3, outside + ohm * count);
+    hours += (step * cellCapacityMah(kind, flowing * 1000)) / (flowing * 1000);
+  }
+  return hours * 60;
+}
+const CHARGE_STEPS = 100;
 
 /** What has more ohms is no way, Ω: open switches have a million times as many. */
 const OPEN_FROM_OHM = 1e6;

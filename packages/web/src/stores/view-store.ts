@@ -90,6 +90,10 @@ interface ViewState {
   readonly dialogs: number;
   /** Charge left in the cells, for the Light stage. */
   readonly chargeLeft: number;
+  /** Whether threads that lie on each other let current through, for the Light stage. */
+  readonly isTouching: boolean;
+  /** Whether the Light stage paints the threads by the volts along them. */
+  readonly showsVolts: boolean;
   /** A dialog opens; call what is returned when it closes. */
   openDialog(): () => void;
   setFace(face: Face): void;
@@ -107,6 +111,8 @@ interface ViewState {
   /** Lays ghosts over the cloth in place of others; what is returned takes them away, and no others. */
   layGhosts(ghosts: readonly Ghost[]): () => void;
   setChargeLeft(chargeLeft: number): void;
+  setTouching(isTouching: boolean): void;
+  setShowsVolts(showsVolts: boolean): void;
   /** Back to looking with nothing chosen: when a plan is opened or a stage left. */
   putDown(): void;
 }
@@ -127,6 +133,8 @@ export const useViewStore = create<ViewState>()((set) => ({
   ghosts: NO_GHOSTS,
   dialogs: 0,
   chargeLeft: 1,
+  isTouching: true,
+  showsVolts: false,
   openDialog: () => {
     set(({ dialogs }) => ({ dialogs: dialogs + 1 }));
     return () => set(({ dialogs }) => ({ dialogs: dialogs - 1 }));
@@ -148,6 +156,8 @@ export const useViewStore = create<ViewState>()((set) => ({
     return () => set((now) => (now.ghosts === ghosts ? { ghosts: NO_GHOSTS } : {}));
   },
   setChargeLeft: (chargeLeft) => set({ chargeLeft }),
+  setTouching: (isTouching) => set({ isTouching }),
+  setShowsVolts: (showsVolts) => set({ showsVolts }),
   putDown: () =>
     set({
       tool: { kind: 'hand' },

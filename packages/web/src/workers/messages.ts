@@ -1,10 +1,18 @@
 /** The one list of what can be asked of the worker: request and answer, by name. */
 
+import type { CarryAdvice, ResistorAdvice } from '@sashiko/core/advice/advisers';
 import type { Home } from '@sashiko/core/advice/homes';
+import type { RowAdvice } from '@sashiko/core/advice/row-advice';
 import type { WayOut } from '@sashiko/core/advice/ways-out';
+import type { WhatIfAnswer } from '@sashiko/core/advice/what-ifs';
 import type { Finding, PlacedFinding } from '@sashiko/core/checks/finding';
 import type { Fix } from '@sashiko/core/checks/fix';
+import type { LoadFigure, PinFigure, ThreadFigure } from '@sashiko/core/circuit/figures';
 import type { RunTime } from '@sashiko/core/circuit/how-long';
+import type { LightTrialAnswer, LightTrialSetting } from '@sashiko/core/circuit/light-trials';
+import type { Short } from '@sashiko/core/circuit/shorts';
+import type { DarkReason } from '@sashiko/core/circuit/why-dark';
+import type { LightAnswer } from '@sashiko/core/circuit/will-it-light';
 import type { PrintFile, PrintKind } from '@sashiko/core/formats/print-kind';
 import type { FourPoints } from '@sashiko/core/geometry/homography';
 import type { Point } from '@sashiko/core/geometry/point';
@@ -34,6 +42,25 @@ export type RoutePatience = 'usual' | 30 | 120;
 
 /** A picture as bytes, which travel without being copied. */
 export type PictureFile = Omit<PictureBytes, 'data'> & { readonly bytes: ArrayBuffer };
+
+/** What a solved plan tells. */
+export interface LightNow {
+  readonly answer: LightAnswer;
+  readonly shorts: readonly Short[];
+  readonly reasons: readonly DarkReason[];
+  readonly pins: readonly PinFigure[];
+  readonly loads: readonly LoadFigure[];
+  readonly threads: readonly ThreadFigure[];
+  /** Places where threads touch that should not. */
+  readonly touches: number;
+}
+
+/** What a maker would work out on paper. */
+export interface LightSums {
+  readonly resistor: ResistorAdvice | null;
+  readonly carried: readonly CarryAdvice[];
+  readonly rows: readonly RowAdvice[];
+}
 
 export interface WorkerMessages {
   route: [
@@ -96,7 +123,27 @@ export interface WorkerMessages {
   currents: [request: { readonly plan: Plan }, answer: readonly PlacedFinding[]];
   /** The fixes of a finding that hold. */
   fixes: [request: { readonly plan: Plan; readonly finding: Finding }, answer: readonly Fix[]];
-  howLong: [request: { readonly plan: Plan }, answer: { readonly times: readonly RunTime[] }];
+  /** Lights, sources, pins, threads and shorts at one moment, and why lights are dark. */
+  lightNow: [
+    request: { readonly plan: Plan; readonly chargeLeft: number; readonly isTouching: boolean },
+    answer: LightNow,
+  ];
+  howLong: [
+    request: { readonly plan: Plan; readonly isTouching: boolean },
+    answer: { readonly times: readonly RunTime[] },
+  ];
+  /** The same piece with one thing changed at a time. */
+  whatIfs: [request: { readonly plan: Plan }, answer: WhatIfAnswer];
+  /** The piece made many times over. */
+  lightTrials: [
+    request: { readonly plan: Plan; readonly isTouching: boolean } & LightTrialSetting,
+    answer: LightTrialAnswer,
+  ];
+  /** Sums for resistors, lights on a source and rows. */
+  sums: [
+    request: { readonly plan: Plan; readonly lightId: string | null; readonly wantedAmp: number },
+    answer: LightSums,
+  ];
   /** The sewing sheet of a plan. */
   sheet: [request: { readonly plan: Plan }, answer: SewingSheet];
   /** What can be printed: the writers themselves stay in the worker. */

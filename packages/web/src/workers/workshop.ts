@@ -138,6 +138,8 @@ const LONG: ReadonlySet<MessageName> = new Set([
   'homes',
   'findFits',
   'trials',
+  'lightTrials',
+  'whatIfs',
   'print',
 ]);
 

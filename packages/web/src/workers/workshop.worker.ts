@@ -1,11 +1,21 @@
 /** The worker: a thin shell round core functions. Long work pauses every few milliseconds so that it can be cancelled. */
 
+import { lightsCarried, resistorFor } from '@sashiko/core/advice/advisers';
 import { findHomes } from '@sashiko/core/advice/homes';
+import { rowAdvice } from '@sashiko/core/advice/row-advice';
 import { waysOut } from '@sashiko/core/advice/ways-out';
+import { makeWhatIfs } from '@sashiko/core/advice/what-ifs';
 import { currentFindings } from '@sashiko/core/checks/check-session';
 import { fixesFor } from '@sashiko/core/checks/fix';
 import { gapPrices } from '@sashiko/core/checks/gap-prices';
+import { solvePlan } from '@sashiko/core/circuit/faded';
+import { loadFigures, pinFigures, threadFigures } from '@sashiko/core/circuit/figures';
 import { makeHowLong } from '@sashiko/core/circuit/how-long';
+import { makeLightTrials } from '@sashiko/core/circuit/light-trials';
+import { shortsOf } from '@sashiko/core/circuit/shorts';
+import { touchesOf } from '@sashiko/core/circuit/touches';
+import { whyDark } from '@sashiko/core/circuit/why-dark';
+import { lightAnswer } from '@sashiko/core/circuit/will-it-light';
 import { describeProblem, describeToMaker, fail, type Result } from '@sashiko/core/errors/problem';
 import { findFits, fitTaskOf } from '@sashiko/core/plan/fit-finder';
 import type { Plan } from '@sashiko/core/plan/schema';
@@ -31,6 +41,14 @@ const WARMING_MOVES = 60;
 function orRefuse<T>(result: Result<T>): T {
   if (!result.ok) throw new Refusal(describeToMaker(result.problem));
   return result.value;
+}
+
+/** A cell is never solved quite empty. */
+const EMPTY = 0.001;
+
+/** Where threads lie on each other: as the plan assumes, or apart. */
+function touching(isTouching: boolean): { readonly touchOhm?: null } {
+  return isTouching ? {} : { touchOhm: null };
 }
 
 const jobs = new Map<number, Job>();
@@ -109,8 +127,35 @@ const handlers: Handlers = {
   async fixes({ plan, finding }) {
     return fixesFor(plan, finding);
   },
-  async howLong({ plan }, job) {
-    const times = await job.run(makeHowLong(plan));
+  async lightNow({ plan, chargeLeft, isTouching }) {
+    const asked = { chargeLeft: Math.max(EMPTY, chargeLeft), ...touching(isTouching) };
+    const point = orRefuse(solvePlan(plan, asked));
+    return {
+      answer: lightAnswer(plan, point),
+      shorts: shortsOf(plan, point),
+      reasons: whyDark(plan, point),
+      pins: pinFigures(plan, point),
+      loads: loadFigures(plan, point),
+      threads: threadFigures(plan, point),
+      touches: touchesOf(plan).length,
+    };
+  },
+  async whatIfs({ plan }, job) {
+    return await job.run(makeWhatIfs(plan));
+  },
+  async lightTrials({ plan, isTouching, ...setting }, job) {
+    const answer = await job.run(makeLightTrials(plan, setting, touching(isTouching)));
+    return answer === null ? null : orRefuse(answer);
+  },
+  async sums({ plan, lightId, wantedAmp }) {
+    return {
+      resistor: lightId === null ? null : resistorFor(plan, lightId, wantedAmp),
+      carried: lightsCarried(plan),
+      rows: rowAdvice(plan),
+    };
+  },
+  async howLong({ plan, isTouching }, job) {
+    const times = await job.run(makeHowLong(plan, touching(isTouching)));
     if (times === null) return null;
     if (!times.ok) throw new Refusal(describeProblem(times.problem));
     return { times: times.value };

@@ -41,5 +41,5 @@ export function exchangeSource(plan: Plan, partId: string, kindId: string): Resu
       return fail('unknown-kind', `${kind.title} has no hole for a thread of ${part.name}.`);
     changes.push(putRun(plan, { ...run, from, to }));
   }
-  return checkEdit(plan, `take ${kind.title.toLowerCase()} for ${part.name}`, changes);
+  return checkEdit(plan, `exchange ${part.name}`, changes);
 }

@@ -1,15 +1,12 @@
 import type { Finding } from '@sashiko/core/checks/finding';
-import { asSeen } from '@sashiko/core/cloth/cloth';
-import type { Point } from '@sashiko/core/geometry/point';
-import { panelOf } from '@sashiko/core/plan/panels';
 import { useState } from 'react';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { Flags } from '../../canvas/Flags.tsx';
-import { bringIntoView } from '../../stores/camera.ts';
-import { currentPlan, useShownPlan } from '../../stores/plan-store.ts';
+import { useShownPlan } from '../../stores/plan-store.ts';
 import { useOpenFindings } from '../../stores/use-findings.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { StageTray } from '../StageTray.tsx';
+import { showPlace } from '../show-place.ts';
 import { FindingsPanel } from './FindingsPanel.tsx';
 import { GapsPanel } from './GapsPanel.tsx';
 import { PathOverlay } from './PathOverlay.tsx';
@@ -32,7 +29,7 @@ export function CheckStage() {
     const view = useViewStore.getState();
     view.select({});
     view.setSpotlight({ key: finding.key, partIds: finding.partIds, runIds: finding.runIds });
-    show(finding.at);
+    showPlace(finding.at);
   };
   return (
     <>
@@ -72,7 +69,7 @@ export function CheckStage() {
             onShowRoom={setShowsRoom}
             onShow={(place) => {
               useViewStore.getState().setSpotlight(place);
-              show(place.at);
+              showPlace(place.at);
             }}
           />
         )}
@@ -80,13 +77,4 @@ export function CheckStage() {
       </StageTray>
     </>
   );
-}
-
-/** Brings a place of the right side into view. */
-function show(at: Point): void {
-  const view = useViewStore.getState();
-  const area = document.querySelector('.cloth-area');
-  if (view.camera === null || area === null) return;
-  const seen = asSeen(panelOf(currentPlan()), view.face, at);
-  view.setCamera(bringIntoView(view.camera, seen, area.clientWidth, area.clientHeight));
 }

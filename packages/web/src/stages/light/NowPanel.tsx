@@ -1,0 +1,190 @@
+import { assumedIn } from '@sashiko/core/plan/assumed';
+import { runName } from '@sashiko/core/plan/edits/run-edits';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { formatCurrent, formatOhm, formatVolt } from '@sashiko/core/units/electrical';
+import { Checkbox, Slider } from 'antd';
+import { useViewStore } from '../../stores/view-store.ts';
+import { Row } from '../../ui/Row.tsx';
+import type { LightNow } from '../../workers/messages.ts';
+import { HoursPanel } from './HoursPanel.tsx';
+import { LightsTable } from './LightsTable.tsx';
+import { ShortAlert } from './ShortAlert.tsx';
+import type { KnownLight } from './use-light.ts';
+
+/** What it does now: shorts before all else, hours of good light, every light and why it is dark, what sources, boards and pins give. */
+export function NowPanel({ plan, known }: { readonly plan: Plan; readonly known: KnownLight }) {
+  const { now, problem, isDue } = known;
+  return (
+    <>
+      {now !== null && <ShortAlert plan={plan} shorts={now.shorts} />}
+      <HoursPanel plan={plan} />
+      <section aria-busy={isDue}>
+        <h2>Will it light</h2>
+        {problem !== null && <p role="alert">{problem}</p>}
+        {now === null && problem === null && <p className="quiet">Reckoning …</p>}
+        {now !== null && now.answer.lights.length === 0 && <p>There is no light on the cloth yet.</p>}
+        {now !== null && now.answer.lights.length > 0 && (
+          <LightsTable plan={plan} lights={now.answer.lights} reasons={now.reasons} />
+        )}
+        {now !== null && now.answer.evenness !== null && (
+          <Row label={<>evenness, dimmest ÷ brightest</>} value={now.answer.evenness.toFixed(2)} />
+        )}
+      </section>
+      <ChargeLeft />
+      {now !== null && <Sources plan={plan} now={now} />}
+      {now !== null && <Pins plan={plan} now={now} />}
+      {now !== null && <LostVolts plan={plan} now={now} />}
+      {now !== null && now.touches > 0 && <Touching plan={plan} count={now.touches} />}
+    </>
+  );
+}
+
+const STANDING_WORDS = {
+  steady: '',
+  sinking: ' Its cells cannot feed it: its output sinks.',
+  starved: ' It is starved: its cells cannot feed what hangs on it.',
+  tripped: ' The protection of its pack has opened.',
+} as const;
+
+function Sources({ plan, now }: { readonly plan: Plan; readonly now: LightNow }) {
+  if (now.answer.supplies.length === 0) return null;
+  return (
+    <section>
+      <h2>Power</h2>
+      {now.answer.supplies.map(({ partId, amp, volt, cellAmp, standing }) => (
+        <div key={partId}>
+          <Row
+            label={
+              <>
+                {plan.parts[partId]?.name} gives, at {formatVolt(volt)}
+              </>
+            }
+            value={formatCurrent(amp)}
+          />
+          {Math.abs(cellAmp - amp) > 1e-4 && (
+            <Row label={<span className="quiet">through its cells</span>} value={formatCurrent(cellAmp)} />
+          )}
+          {standing !== 'steady' && (
+            <p className="plus">
+              ✗ {plan.parts[partId]?.name}:{STANDING_WORDS[standing]}
+            </p>
+          )}
+        </div>
+      ))}
+      {now.loads.map(({ partId, volt, leastV, amp, standing }) => (
+        <div key={`load ${partId}`}>
+          <Row
+            label={
+              <>
+                {plan.parts[partId]?.name} takes, at {formatVolt(volt)}
+              </>
+            }
+            value={formatCurrent(amp)}
+          />
+          {standing !== 'works' && (
+            <p className="plus">
+              ✗ {plan.parts[partId]?.name} needs {formatVolt(leastV)}:{' '}
+              {standing === 'off' ? 'it has reset, and its pins do nothing.' : 'it does not work.'}
+            </p>
+          )}
+        </div>
+      ))}
+    </section>
+  );
+}
+
+function Pins({ plan, now }: { readonly plan: Plan; readonly now: LightNow }) {
+  if (now.pins.length === 0) return null;
+  return (
+    <section>
+      <h2>Pins</h2>
+      {now.pins.map(({ partId, pin, label, level, amp, peakAmp, mostAmp }) => {
+        const isOver = mostAmp !== null && Math.abs(peakAmp) > mostAmp;
+        return (
+          <Row
+            key={`${partId}.${pin}`}
+            label={
+              <>
+                {label} of {plan.parts[partId]?.name}
+                {level > 0 && level < 1 && <span className="quiet">, at {Math.round(level * 100)} %</span>}
+              </>
+            }
+            value={
+              <span className={isOver ? 'plus' : ''}>
+                {isOver ? '✗ ' : ''}
+                {formatCurrent(Math.abs(amp) < 1e-9 ? 0 : amp)}
+                {isOver ? ` of ${formatCurrent(mostAmp)}` : ''}
+              </span>
+            }
+          />
+        );
+      })}
+    </section>
+  );
+}
+
+const MOST_LISTED = 4;
+
+/** Where the volts are lost, as a picture on the cloth and as a list. */
+function LostVolts({ plan, now }: { readonly plan: Plan; readonly now: LightNow }) {
+  const showsVolts = useViewStore((state) => state.showsVolts);
+  const setShowsVolts = useViewStore((state) => state.setShowsVolts);
+  const losing = now.threads
+    .filter(({ runId, volt }) => plan.runs[runId] !== undefined && volt > 0.001)
+    .toSorted((a, b) => b.volt - a.volt)
+    .slice(0, MOST_LISTED);
+  if (losing.length === 0) return null;
+  return (
+    <section>
+      <h2>Where volts are lost</h2>
+      <Checkbox checked={showsVolts} onChange={(event) => setShowsVolts(event.target.checked)}>
+        Show the volts along the threads on the cloth
+      </Checkbox>
+      {losing.map(({ runId, volt, ohm }) => {
+        const run = plan.runs[runId];
+        return run === undefined ? null : (
+          <Row
+            key={runId}
+            label={
+              <>
+                {runName(plan, run)} <span className="quiet">{formatOhm(ohm)}</span>
+              </>
+            }
+            value={formatVolt(volt)}
+          />
+        );
+      })}
+    </section>
+  );
+}
+
+function Touching({ plan, count }: { readonly plan: Plan; readonly count: number }) {
+  const isTouching = useViewStore((state) => state.isTouching);
+  const setTouching = useViewStore((state) => state.setTouching);
+  return (
+    <section>
+      <Checkbox checked={isTouching} onChange={(event) => setTouching(event.target.checked)}>
+        {count === 1 ? 'The place where threads touch' : `The ${count} places where threads touch`} that
+        should not let current through ({formatOhm(assumedIn(plan).touchOhm)}, assumed)
+      </Checkbox>
+    </section>
+  );
+}
+
+function ChargeLeft() {
+  const chargeLeft = useViewStore((state) => state.chargeLeft);
+  const setChargeLeft = useViewStore((state) => state.setChargeLeft);
+  return (
+    <section>
+      <h2>Cell: {chargeLeft === 1 ? 'fresh' : `${Math.round(chargeLeft * 100)} % left`}</h2>
+      <Slider
+        min={0}
+        max={100}
+        value={Math.round(chargeLeft * 100)}
+        onChange={(value) => setChargeLeft(value / 100)}
+        ariaLabelForHandle="Charge left in the cell, percent"
+        tooltip={{ formatter: (value) => `${value} % left` }}
+      />
+    </section>
+  );
+}

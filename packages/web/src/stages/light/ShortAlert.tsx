@@ -1,0 +1,56 @@
+import type { Short } from '@sashiko/core/circuit/shorts';
+import { runName } from '@sashiko/core/plan/edits/run-edits';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { formatCurrent } from '@sashiko/core/units/electrical';
+import { Button } from 'antd';
+import { useViewStore } from '../../stores/view-store.ts';
+import { showPlace } from '../show-place.ts';
+
+/** The truth about a short, before anything else: it is never only that nothing lights. */
+export function ShortAlert({ plan, shorts }: { readonly plan: Plan; readonly shorts: readonly Short[] }) {
+  return shorts.map((short) => {
+    const { partId, amp, watt, hottest, isHot, minutes, touches } = short;
+    const name = plan.parts[partId]?.name ?? partId;
+    const run = hottest === null ? undefined : plan.runs[hottest.runId];
+    const at = touches[0]?.at ?? plan.parts[partId]?.at;
+    const show = (): void => {
+      if (at === undefined) return;
+      useViewStore.getState().setSpotlight({
+        key: `short:${partId}`,
+        partIds: [partId],
+        runIds: run === undefined ? [] : [run.id],
+      });
+      showPlace(at);
+    };
+    return (
+      <section key={partId} role="alert" className="short-alert">
+        <h2>✗ Short: the + and − of {name} are joined</h2>
+        <p>
+          <strong className="figure">{formatCurrent(amp)}</strong>,{' '}
+          <span className="figure">{watt.toFixed(1)} W</span> of heat
+          {minutes === null
+            ? ', until the protection of its pack opens.'
+            : `; the cells are empty in about ${Math.max(1, Math.round(minutes))} min.`}
+        </p>
+        {run !== undefined && hottest !== null && (
+          <p>
+            Hottest is the thread {runName(plan, run)}:{' '}
+            <span className="figure">{hottest.wattPerCm.toPrecision(2)} W</span> on each centimetre
+            {isHot ? ', too hot for skin and for cloth' : ''}.
+          </p>
+        )}
+        <p>
+          <strong>Take the power out.</strong>{' '}
+          {touches.length > 0
+            ? `${touches.length === 1 ? 'Threads touch' : `Threads touch in ${touches.length} places`} that should not.`
+            : 'The stitches, or closed switches, join the two sides.'}{' '}
+          {at !== undefined && (
+            <Button size="small" onClick={show}>
+              Show where
+            </Button>
+          )}
+        </p>
+      </section>
+    );
+  });
+}

@@ -1,0 +1,141 @@
+import { lightsIn } from '@sashiko/core/joining/sides';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { formatCurrent, formatOhm } from '@sashiko/core/units/electrical';
+import { useEffect, useState } from 'react';
+import { Choice } from '../../ui/Choice.tsx';
+import { Field } from '../../ui/Field.tsx';
+import { NumberField } from '../../ui/NumberField.tsx';
+import { Row } from '../../ui/Row.tsx';
+import type { LightSums } from '../../workers/messages.ts';
+import { ask, Cancelled } from '../../workers/workshop.ts';
+
+const USUAL_MA = 10;
+
+/** What a maker would work out on paper: the resistor, how many lights a source carries, where to feed a row. */
+export function SumsPanel({ plan }: { readonly plan: Plan }) {
+  const lights = lightsIn(plan);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [wantedMa, setWantedMa] = useState(USUAL_MA);
+  const lightId = lights.some(({ id }) => id === chosen) ? chosen : (lights[0]?.id ?? null);
+  const sums = useSums(plan, lightId, wantedMa / 1000);
+  if (lights.length === 0) return <p>There is no light on the cloth yet.</p>;
+  return (
+    <>
+      <section aria-busy={sums === null}>
+        <h2>Resistor for a light</h2>
+        <Choice
+          label="Light"
+          value={lightId ?? ''}
+          options={lights.map(({ id, part }) => ({ value: id, label: part.name }))}
+          onChange={setChosen}
+        />
+        <Field label="Wanted current">
+          <NumberField
+            size="small"
+            aria-label="Wanted current, milliamperes"
+            value={wantedMa}
+            min={0.1}
+            max={1000}
+            suffix="mA"
+            onChange={(value) => value !== null && setWantedMa(value)}
+          />
+        </Field>
+        {sums !== null && <Resistor sums={sums} wantedMa={wantedMa} />}
+      </section>
+      {sums !== null && sums.carried.length > 0 && (
+        <section>
+          <h2>Lights a source carries</h2>
+          {sums.carried.map(({ partId, most, limit, amp }) => (
+            <Row
+              key={partId}
+              label={
+                <>
+                  {plan.parts[partId]?.name}{' '}
+                  <span className="quiet">
+                    {limit === 'current'
+                      ? 'then its cells are asked too much'
+                      : 'then each gives less than half'}
+                  </span>
+                </>
+              }
+              value={`${most} of ${formatCurrent(amp)}`}
+            />
+          ))}
+          <p className="quiet">Lights like its first, all close to it: long lines carry fewer.</p>
+        </section>
+      )}
+      {sums?.rows.map((row) => (
+        <section key={row.partId}>
+          <h2>Where to feed {row.count} lights in a row</h2>
+          <table className="light-table">
+            <caption className="quiet">
+              Dimmest ÷ brightest, with {formatOhm(row.pitchOhm)} from light to light on each side, as on{' '}
+              {plan.parts[row.partId]?.name}
+            </caption>
+            <thead>
+              <tr>
+                <th scope="col">lines</th>
+                <th scope="col">same end</th>
+                <th scope="col">opposite</th>
+                <th scope="col">middle</th>
+                <th scope="col">both ends</th>
+              </tr>
+            </thead>
+            <tbody>
+              {row.rows.map(({ lines, same, opposite, middle, both }) => (
+                <tr key={lines}>
+                  <td>{lines}</td>
+                  {[same, opposite, middle, both].map((share, i) => (
+                    // biome-ignore lint/suspicious/noArrayIndexKey: the four ways to feed, always in this order
+                    <td key={i} className="figure">
+                      {Math.round(share * 100)} %
+                    </td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+      ))}
+    </>
+  );
+}
+
+function Resistor({ sums, wantedMa }: { readonly sums: LightSums; readonly wantedMa: number }) {
+  const { resistor } = sums;
+  if (resistor === null) return <p>Nothing feeds it, so no resistor can be worked out.</p>;
+  const { nowAmp, hereOhm, wantedOhm, resistorOhm, amp, watt } = resistor;
+  return (
+    <>
+      <Row label={<>it gets now</>} value={formatCurrent(nowAmp)} />
+      <Row label={<>cell, thread, contacts and its own hold back</>} value={formatOhm(hereOhm)} />
+      {resistorOhm === null ? (
+        <p>
+          It gets no more than {wantedMa} mA as it is: <strong>no resistor</strong> is needed.
+        </p>
+      ) : (
+        <>
+          <Row label={<>wanted besides</>} value={formatOhm(wantedOhm)} />
+          <Row label={<strong>next that is sold</strong>} value={<strong>{formatOhm(resistorOhm)}</strong>} />
+          <Row label={<>then it gets</>} value={formatCurrent(amp)} />
+          <Row label={<>and the resistor turns into heat</>} value={`${(watt * 1000).toPrecision(2)} mW`} />
+          <p className="quiet">
+            Of the E12 series (IEC 60063, from memory). A quarter-watt resistor bears 250 mW.
+          </p>
+        </>
+      )}
+    </>
+  );
+}
+
+function useSums(plan: Plan, lightId: string | null, wantedAmp: number): LightSums | null {
+  const [sums, setSums] = useState<LightSums | null>(null);
+  useEffect(() => {
+    const job = ask('sums', { plan, lightId, wantedAmp });
+    job.answer.then(setSums, (error: unknown) => {
+      if (!(error instanceof Cancelled)) setSums({ resistor: null, carried: [], rows: [] });
+    });
+    return job.cancel;
+  }, [plan, lightId, wantedAmp]);
+  return sums;
+}

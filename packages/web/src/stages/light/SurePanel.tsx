@@ -1,0 +1,171 @@
+import { type LightTrialAnswer, SWAYS } from '@sashiko/core/circuit/light-trials';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { formatCurrent } from '@sashiko/core/units/electrical';
+import { Button, Table, type TableColumnsType } from 'antd';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { useViewStore } from '../../stores/view-store.ts';
+import { Chart } from '../../ui/Chart.tsx';
+import { CsvButton } from '../../ui/CsvButton.tsx';
+import { Row } from '../../ui/Row.tsx';
+import { ask, Cancelled, type Job } from '../../workers/workshop.ts';
+
+const TRIALS = 1000;
+
+/** How sure the figures are: the piece made many times over, with what differs from piece to piece. */
+export function SurePanel({ plan }: { readonly plan: Plan }) {
+  const isTouching = useViewStore((state) => state.isTouching);
+  const [share, setShare] = useState<number | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [result, setResult] = useState<{ readonly of: Plan; readonly answer: LightTrialAnswer } | null>(null);
+  const job = useRef<Job<LightTrialAnswer> | null>(null);
+  useEffect(() => () => job.current?.cancel(), []);
+  const start = (): void => {
+    setShare(0);
+    setProblem(null);
+    job.current = ask('lightTrials', { plan, isTouching, trials: TRIALS, seed: 1 }, setShare);
+    job.current.answer
+      .then((answer) => setResult({ of: plan, answer }))
+      .catch((error: unknown) => {
+        if (!(error instanceof Cancelled)) setProblem(error instanceof Error ? error.message : String(error));
+      })
+      .finally(() => setShare(null));
+  };
+  const answer = result !== null && result.of === plan ? result.answer : null;
+  return (
+    <section aria-label="How sure" aria-live="polite">
+      <h2>Make it {TRIALS.toLocaleString('en')} times</h2>
+      <p className="quiet">
+        Each time with thread of another reel, looser or tighter loops, lights of another bin, cells that are
+        used and cold, within what is assumed.
+      </p>
+      {share === null ? (
+        <Button size="small" onClick={start}>
+          {answer === null ? 'Make them' : 'Make them again'}
+        </Button>
+      ) : (
+        <div className="buttons">
+          <span className="figure">{Math.round(share * 100)} %</span>
+          <Button size="small" onClick={() => job.current?.cancel()}>
+            Stop
+          </Button>
+        </div>
+      )}
+      {problem !== null && <p role="alert">{problem}</p>}
+      {answer !== null && <Outcome plan={plan} answer={answer} />}
+    </section>
+  );
+}
+
+interface RangeRow {
+  readonly key: string;
+  readonly name: string;
+  readonly range: LightTrialAnswer['lights'][number];
+}
+
+function Outcome({ plan, answer }: { readonly plan: Plan; readonly answer: LightTrialAnswer }) {
+  const rows = useMemo(
+    (): readonly RangeRow[] =>
+      answer.lights.map((range) => ({
+        key: range.id,
+        name: plan.parts[range.partId]?.name ?? range.id,
+        range,
+      })),
+    [plan, answer],
+  );
+  const first = rows.find(({ key }) => key === answer.failsFirst);
+  const share = (100 * answer.allLit) / Math.max(1, answer.trials);
+  const chart = useMemo(
+    () => [
+      {
+        type: 'bar',
+        x: rows.map(({ name }) => name),
+        y: rows.map(({ range }) => range.amp.median * 1000),
+        error_y: {
+          type: 'data',
+          symmetric: false,
+          array: rows.map(({ range }) => (range.amp.high - range.amp.median) * 1000),
+          arrayminus: rows.map(({ range }) => (range.amp.median - range.amp.low) * 1000),
+          color: '#9aa3b8',
+        },
+        marker: { color: '#ffb84a' },
+        hovertemplate: '%{x}: %{y:.2f} mA<extra></extra>',
+      },
+    ],
+    [rows],
+  );
+  const columns: TableColumnsType<RangeRow> = [
+    {
+      title: 'light',
+      key: 'name',
+      sorter: (a, b) => a.name.localeCompare(b.name, undefined, { numeric: true }),
+      render: (_, row) => row.name,
+    },
+    {
+      title: 'current, 9 of 10',
+      key: 'amp',
+      align: 'right',
+      sorter: (a, b) => a.range.amp.low - b.range.amp.low,
+      render: (_, { range }) => (
+        <span className="figure">
+          {formatCurrent(range.amp.low)} to {formatCurrent(range.amp.high)}
+        </span>
+      ),
+    },
+    {
+      title: 'lit',
+      key: 'lit',
+      align: 'right',
+      sorter: (a, b) => a.range.litIn - b.range.litIn,
+      render: (_, { range }) => (
+        <span className="figure">{Math.round((100 * range.litIn) / Math.max(1, answer.trials))} %</span>
+      ),
+    },
+  ];
+  return (
+    <>
+      <p>
+        <strong>
+          Lights as planned in {Number(share.toFixed(share > 99 && share < 100 ? 1 : 0))} of 100.
+        </strong>{' '}
+        {first !== undefined && <>{first.name} fails first.</>}
+      </p>
+      {answer.evenness !== null && (
+        <Row
+          label={<>evenness, nine of ten</>}
+          value={`${answer.evenness.low.toFixed(2)} to ${answer.evenness.high.toFixed(2)}`}
+        />
+      )}
+      {answer.sways.length > 0 && (
+        <>
+          <h3>What it hangs on most</h3>
+          {answer.sways.map(({ what, low, high }) => (
+            <Row key={what} label={SWAYS[what]} value={`${formatCurrent(low)} to ${formatCurrent(high)}`} />
+          ))}
+          <p className="quiet">The dimmest light, with each of these alone at one end and the other.</p>
+        </>
+      )}
+      <Chart
+        label="Current of each light, and the range that nine of ten pieces lie in; the same figures stand in the table below"
+        x="light"
+        y="current, mA"
+        data={chart}
+      />
+      <Table className="light-rows" size="small" pagination={false} columns={columns} dataSource={rows} />
+      <CsvButton
+        what="trials"
+        planName={plan.name}
+        head={['light', 'low, mA', 'median, mA', 'high, mA', 'lit, of', answer.trials.toString()]}
+        rows={() =>
+          rows.map(({ name, range }) => [
+            name,
+            range.amp.low * 1000,
+            range.amp.median * 1000,
+            range.amp.high * 1000,
+            range.litIn,
+            answer.trials,
+          ])
+        }
+      />
+    </>
+  );
+}

@@ -1,0 +1,148 @@
+import type { LightFigures, WhatIf, WhatIfAnswer } from '@sashiko/core/advice/what-ifs';
+import { succeed } from '@sashiko/core/errors/problem';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { formatCurrent, formatHours } from '@sashiko/core/units/electrical';
+import { Button, Table, type TableColumnsType } from 'antd';
+import { useEffect, useRef, useState } from 'react';
+import { usePlanStore } from '../../stores/plan-store.ts';
+import { CsvButton } from '../../ui/CsvButton.tsx';
+import { ask, Cancelled, type Job } from '../../workers/workshop.ts';
+
+interface CaseRow {
+  readonly key: string;
+  readonly title: string;
+  readonly figures: LightFigures;
+  readonly edit: WhatIf['edit'];
+}
+
+/** The same piece with one thing changed, side by side with how it is; what is an edit is taken by a click. */
+export function WhatIfPanel({ plan }: { readonly plan: Plan }) {
+  const { answer, share, problem } = useWhatIfs(plan);
+  const rows: readonly CaseRow[] =
+    answer === null
+      ? []
+      : [
+          { key: 'now', title: 'as it is', figures: answer.now, edit: null },
+          ...answer.cases.map(({ id, title, figures, edit }) => ({ key: id, title, figures, edit })),
+        ];
+  return (
+    <section aria-busy={answer === null} aria-live="polite">
+      <h2>What if</h2>
+      {problem !== null && <p role="alert">{problem}</p>}
+      {answer === null && problem === null && (
+        <p className="quiet">Working them out … {Math.round(share * 100)} %</p>
+      )}
+      {answer !== null && (
+        <>
+          <Table
+            className="light-rows"
+            size="small"
+            pagination={false}
+            columns={COLUMNS}
+            dataSource={rows}
+            rowClassName={({ key }) => (key === 'now' ? 'now' : '')}
+          />
+          <CsvButton
+            what="what if"
+            planName={plan.name}
+            head={[
+              'what if',
+              'lit',
+              'of',
+              'dimmest, mA',
+              'brightest, mA',
+              'from the cells, mA',
+              'good light, h',
+            ]}
+            rows={() =>
+              rows.map(({ title, figures }) => [
+                title,
+                figures.lit,
+                figures.of,
+                figures.dimmestAmp * 1000,
+                figures.brightestAmp * 1000,
+                figures.cellAmp * 1000,
+                figures.goodHours ?? '',
+              ])
+            }
+          />
+        </>
+      )}
+    </section>
+  );
+}
+
+const COLUMNS: TableColumnsType<CaseRow> = [
+  {
+    title: 'what if',
+    key: 'title',
+    render: (_, { title, edit, figures }) => (
+      <>
+        {title}
+        {figures.lit < figures.of && (
+          <div className="quiet">
+            {figures.lit} of {figures.of} lit
+          </div>
+        )}
+        {edit !== null && (
+          <div>
+            <Button
+              size="small"
+              aria-label={`Take it: ${title}`}
+              onClick={() => usePlanStore.getState().commit(succeed(edit))}
+            >
+              Take it
+            </Button>
+          </div>
+        )}
+      </>
+    ),
+  },
+  {
+    title: 'lights get',
+    key: 'amp',
+    align: 'right',
+    sorter: (a, b) => a.figures.dimmestAmp - b.figures.dimmestAmp,
+    render: (_, { figures }) => (
+      <span className="figure">
+        {figures.lit === 0 ? 'dark' : formatCurrent(figures.dimmestAmp)}
+        {figures.lit > 1 && <div className="quiet">– {formatCurrent(figures.brightestAmp)}</div>}
+      </span>
+    ),
+  },
+  {
+    title: 'good light, about',
+    key: 'hours',
+    align: 'right',
+    sorter: (a, b) => (a.figures.goodHours ?? 0) - (b.figures.goodHours ?? 0),
+    render: (_, { figures }) => (
+      <span className="figure">
+        {figures.goodHours === null ? '–' : formatHours(figures.goodHours).replace('about ', '')}
+      </span>
+    ),
+  },
+];
+
+function useWhatIfs(plan: Plan): {
+  readonly answer: WhatIfAnswer | null;
+  readonly share: number;
+  readonly problem: string | null;
+} {
+  const [share, setShare] = useState(0);
+  const [known, setKnown] = useState<{ readonly of: Plan; readonly answer: WhatIfAnswer } | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const job = useRef<Job<WhatIfAnswer> | null>(null);
+  useEffect(() => {
+    setShare(0);
+    setProblem(null);
+    job.current = ask('whatIfs', { plan }, setShare);
+    job.current.answer.then(
+      (answer) => setKnown({ of: plan, answer }),
+      (error: unknown) => {
+        if (!(error instanceof Cancelled)) setProblem(error instanceof Error ? error.message : String(error));
+      },
+    );
+    return () => job.current?.cancel();
+  }, [plan]);
+  return { answer: known?.of === plan ? known.answer : null, share, problem };
+}

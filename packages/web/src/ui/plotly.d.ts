@@ -1,0 +1,9 @@
+/** The part of the charting package that charts here use. */
+declare module 'plotly.js-basic-dist-min' {
+  interface Plotly {
+    react(root: HTMLElement, data: readonly object[], layout: object, config: object): Promise<unknown>;
+    purge(root: HTMLElement): void;
+  }
+  const plotly: Plotly;
+  export default plotly;
+}
