@@ -160,13 +160,14 @@ function hoursJson(plan: Plan, time: RunTime | undefined) {
   };
 }
 
-function trialsJson({ trials, allLit, lights, failsFirst, evenness, sways }: LightTrialAnswer) {
+function trialsJson({ trials, allLit, lights, sources, failsFirst, evenness, sways }: LightTrialAnswer) {
   return {
     trials,
     allLit,
     failsFirst,
     evenness,
     lights: lights.map(({ id, amp, litIn }) => ({ id, litIn, currentA: amp })),
+    sources: sources.map(({ partId, amp }) => ({ id: partId, cellCurrentA: amp })),
     sways: sways.map(({ what, low, high }) => ({ what, dimmestLowA: low, dimmestHighA: high })),
   };
 }

@@ -5,13 +5,20 @@
 import { remembered } from '../units/remembered.ts';
 
 /** What it is about: where it stands in the list. */
-export const ASSUMPTION_GROUPS = ['Spacing', 'Thread', 'Power', 'Light', 'From piece to piece'] as const;
+export const ASSUMPTION_GROUPS = [
+  'Spacing',
+  'Thread',
+  'Power',
+  'Cells',
+  'Light',
+  'From piece to piece',
+] as const;
 
 interface AssumptionForm {
   readonly title: string;
   readonly group: (typeof ASSUMPTION_GROUPS)[number];
   /** '' for a share or a factor. */
-  readonly unit: 'mm' | 'Ω' | 'V' | 'A' | 'mA' | 'W/cm' | 'h' | '';
+  readonly unit: 'mm' | 'Ω' | 'V' | 'A' | 'mA' | 'mAh' | 'W/cm' | 'h' | '';
   readonly usual: number;
   readonly smallest: number;
   readonly largest: number;
@@ -162,6 +169,96 @@ export const ASSUMPTIONS = {
     smallest: 0.001,
     largest: 20,
     source: 'assumption',
+  },
+  coinFreshV: {
+    title: 'Fresh coin cell, without load',
+    group: 'Cells',
+    unit: 'V',
+    usual: 3.2,
+    smallest: 2,
+    largest: 3.7,
+    source: 'memory; a measured one is better',
+  },
+  coinOhm: {
+    title: 'Ohms inside a fresh coin cell',
+    group: 'Cells',
+    unit: 'Ω',
+    usual: 10,
+    smallest: 0.5,
+    largest: 200,
+    source: 'handbook figure, 10 to 20 Ω',
+  },
+  coinMah: {
+    title: 'What a coin cell gives at a light load',
+    group: 'Cells',
+    unit: 'mAh',
+    usual: 220,
+    smallest: 10,
+    largest: 1000,
+    source: 'handbook figure',
+  },
+  aaaFreshV: {
+    title: 'Fresh AAA cell, without load',
+    group: 'Cells',
+    unit: 'V',
+    usual: 1.58,
+    smallest: 1,
+    largest: 1.8,
+    source: 'memory; a measured one is better',
+  },
+  aaaOhm: {
+    title: 'Ohms inside a fresh AAA cell',
+    group: 'Cells',
+    unit: 'Ω',
+    usual: 0.2,
+    smallest: 0.01,
+    largest: 20,
+    source: 'handbook figure',
+  },
+  aaaMah: {
+    title: 'What an AAA cell gives at a light load',
+    group: 'Cells',
+    unit: 'mAh',
+    usual: 1000,
+    smallest: 50,
+    largest: 3000,
+    source: 'handbook figure',
+  },
+  packFullV: {
+    title: 'Full lithium-polymer pack',
+    group: 'Cells',
+    unit: 'V',
+    usual: 4.2,
+    smallest: 3.5,
+    largest: 4.4,
+    source: 'handbook figure',
+  },
+  packOhm: {
+    title: 'Ohms inside a lithium-polymer pack',
+    group: 'Cells',
+    unit: 'Ω',
+    usual: 0.15,
+    smallest: 0.01,
+    largest: 5,
+    source: 'handbook figure',
+  },
+  packMah: {
+    title: 'What a lithium-polymer pack gives',
+    group: 'Cells',
+    unit: 'mAh',
+    usual: 400,
+    smallest: 20,
+    largest: 10000,
+    source: 'memory of typical packs of this size; it is printed on the pack',
+  },
+  packTripsA: {
+    title: 'The protection of a pack opens above',
+    group: 'Cells',
+    unit: 'A',
+    usual: 2,
+    smallest: 0.1,
+    largest: 20,
+    source: 'memory: small packs open at 2 to 3 A',
   },
   skinWattPerCm: {
     title: 'Heat of a thread that skin should not bear',

@@ -38,6 +38,7 @@ describe('hours of a coin cell against quadrature, Runge-Kutta and a circuit sim
       id: entry.id,
       title: entry.title,
       noun: 'coin cell',
+      assumed: { volt: 'coinFreshV', ohm: 'coinOhm', mah: 'coinMah' },
       cutoffV: entry.cell.cutoff_V,
       table: entry.cell.table as unknown as CellKind['table'],
       capacity: [],

@@ -9,7 +9,7 @@ import { type Random, seededRandom } from '../random/random.ts';
 import { type Asked, solveFaded } from './faded.ts';
 import { type CompiledPlan, compileCircuit, type PlanPoint } from './solve-plan.ts';
 import { NOMINAL, type PlanState, stateOf, type World } from './state.ts';
-import { darkAmp, lightStates } from './will-it-light.ts';
+import { darkAmp, lightStates, supplyStates } from './will-it-light.ts';
 
 export interface LightTrialSetting {
   readonly trials: number;
@@ -45,6 +45,8 @@ export interface LightTrialAnswer {
   /** Trials in which every light shows that shows as planned. */
   readonly allLit: number;
   readonly lights: readonly LightRange[];
+  /** What runs through the cells of each source, A. */
+  readonly sources: ReadonlyArray<{ readonly partId: string; readonly amp: Range }>;
   /** Of the lights that show as planned: the one that stays dark most often; null where none ever does. */
   readonly failsFirst: string | null;
   /** Dimmest ÷ brightest of the lights that show as planned; null with fewer than two. */
@@ -79,6 +81,8 @@ export function* makeLightTrials(
   const lights = lightStates(plan, planned.value);
   const shown = new Set(lights.filter(({ amp }) => amp >= dark).map(({ id }) => id));
   const amps = lights.map((): number[] => []);
+  const supplies = supplyStates(plan, planned.value);
+  const cellAmps = supplies.map((): number[] => []);
   const evenness: number[] = [];
   let allLit = 0;
   let answered = 0;
@@ -98,6 +102,7 @@ export function* makeLightTrials(
       dimmest = Math.min(dimmest, amp);
       if (amp < dark) isAllLit = false;
     }
+    for (const [i, { cellAmp }] of supplyStates(plan, solved.value).entries()) cellAmps[i]?.push(cellAmp);
     if (isAllLit) allLit += 1;
     if (shown.size > 1 && brightest > 0) evenness.push(Math.max(0, dimmest) / brightest);
   }
@@ -112,6 +117,7 @@ export function* makeLightTrials(
     trials: answered,
     allLit,
     lights: ranges,
+    sources: supplies.map(({ partId }, i) => ({ partId, amp: rangeOf(cellAmps[i] ?? []) })),
     failsFirst: weakest?.id ?? null,
     evenness: evenness.length === 0 ? null : rangeOf(evenness),
     sways: shown.size === 0 ? [] : swaysOf(plan, ready.value, state, planned.value, shown),

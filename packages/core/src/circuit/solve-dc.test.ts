@@ -1,3 +1,4 @@
+import { lambertW0Log } from 'lambert-w-function';
 import { describe, expect, test } from 'vitest';
 import { expectOk } from '../errors/problem.ts';
 import { seededRandom } from '../random/random.ts';
@@ -54,10 +55,9 @@ describe('against closed forms', () => {
     ];
     const scale = law.ideality * 0.025852;
     const total = ohm + law.seriesOhm;
-    // I = n·Vt/R · W(Is·R/(n·Vt) · exp((V + Is·R)/(n·Vt))) − Is; W by Newton on w + ln w = ln x.
+    // I = n·Vt/R · W(Is·R/(n·Vt) · exp((V + Is·R)/(n·Vt))) − Is; W by a package.
     const logX = Math.log((law.saturationA * total) / scale) + (3.1 + law.saturationA * total) / scale;
-    let w = logX;
-    for (let i = 0; i < 60; i += 1) w -= (w + Math.log(w) - logX) / (1 + 1 / w);
+    const w = lambertW0Log(logX);
     const wanted = (scale / total) * w - law.saturationA;
     expect((expectOk(solveDc(circuit)).amps.get('D1') as number) / wanted).toBeCloseTo(1, 9);
   });

@@ -245,7 +245,7 @@ class ReasonFinder {
     const most =
       run === undefined || worst === null
         ? ''
-        : `, most of them (${formatVolt(worst.volt)}) on the thread ${runName(plan, run)}`;
+        : `, most (${formatVolt(worst.volt)}) on the thread ${runName(plan, run)}`;
     return {
       cause: 'line',
       text: `${formatVolt(lostV)} of ${formatVolt(supplyV)} are lost on the way${most}.`,

@@ -1,7 +1,8 @@
 /** Where a net gets its power from, and at how many volts, before any current flows: facts of the drawing, not a solve. */
 
-import { cellAt, maybeCellKind } from '../parts/cells.ts';
+import { cellAt, maybeCell } from '../parts/cells.ts';
 import { elementsOf } from '../parts/part-element.ts';
+import { assumedIn } from '../plan/assumed.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Plan } from '../plan/schema.ts';
 import { remembered } from '../units/remembered.ts';
@@ -23,7 +24,11 @@ export interface Supply {
 /** Every supply of a plan, in plan order. Volts: the first row of the cell's table, times the cells; or the boost. */
 export const suppliesOf = remembered(
   // Supplies follow from the sides alone, which follow from the nets.
-  { name: 'supplies', under: (_plan: Plan, sides: Sides) => sides },
+  {
+    name: 'supplies',
+    under: (_plan: Plan, sides: Sides) => sides,
+    rests: (plan: Plan) => [plan.habits.assumptions],
+  },
   findSupplies,
 );
 
@@ -31,7 +36,7 @@ function findSupplies(plan: Plan, sides: Sides): readonly Supply[] {
   const { nets } = sides;
   const cells = partsThatAre(plan, 'cell').flatMap((part) =>
     elementsOf(kindOf(plan, part), 'cell').map((cell): Supply => {
-      const kind = maybeCellKind(cell.cellId);
+      const kind = maybeCell(cell.cellId, assumedIn(plan));
       return {
         partId: part.id,
         name: part.name,

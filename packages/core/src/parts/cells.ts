@@ -1,4 +1,6 @@
 /** Cells: electromotive force and internal resistance by the charge left, capacity by load. */
+import { type Assumed, type AssumptionId, USUAL_ASSUMED } from '../assumptions/assumptions.ts';
+import { remembered } from '../units/remembered.ts';
 
 export interface CellKind {
   readonly id: string;
@@ -9,6 +11,8 @@ export interface CellKind {
   readonly isPlugged?: true;
   /** It is protected: it opens when it is asked for more than this, A. */
   readonly tripsAtA?: number;
+  /** What is assumed of it: its fresh volts and ohms and its capacity at a light load, by which its table is scaled. */
+  readonly assumed: { readonly volt: AssumptionId; readonly ohm: AssumptionId; readonly mah: AssumptionId };
   /** Below this the cell counts as empty. */
   readonly cutoffV: number;
   /** Rows of charge left (1 fresh, 0 empty), volts and ohms, by falling charge; straight lines between. */
@@ -22,6 +26,7 @@ export const CELL_KINDS: readonly CellKind[] = [
     id: 'coin-20x3.2',
     title: '3 V coin cell, 20 mm × 3.2 mm',
     noun: 'coin cell',
+    assumed: { volt: 'coinFreshV', ohm: 'coinOhm', mah: 'coinMah' },
     cutoffV: 2,
     // Shape from memory of typical lithium coin cells, not looked up.
     table: [
@@ -47,6 +52,7 @@ export const CELL_KINDS: readonly CellKind[] = [
     id: 'aaa-alkaline',
     title: '1.5 V alkaline cell, AAA size',
     noun: 'cell',
+    assumed: { volt: 'aaaFreshV', ohm: 'aaaOhm', mah: 'aaaMah' },
     cutoffV: 0.9,
     // About 1000 mAh and 0.2 Ω (handbook figures); the fall in between from memory of typical cells.
     table: [
@@ -69,9 +75,9 @@ export const CELL_KINDS: readonly CellKind[] = [
     id: 'lithium-polymer',
     title: '3.7 V lithium-polymer pack, protected, 400 mAh',
     noun: 'pack',
+    assumed: { volt: 'packFullV', ohm: 'packOhm', mah: 'packMah' },
     isPlugged: true,
-    // Memory: protection of small packs opens at 2 to 3 A.
-    tripsAtA: 2,
+    tripsAtA: USUAL_ASSUMED.packTripsA,
     cutoffV: 3,
     // 4.2 V full, 3.7 V nominal, 0.15 Ω (handbook figures); the fall in between from memory.
     table: [
@@ -93,6 +99,29 @@ export const CELL_KINDS: readonly CellKind[] = [
 /** The cell with this id, or undefined. */
 export function maybeCellKind(id: string): CellKind | undefined {
   return CELL_KINDS.find((cell) => cell.id === id);
+}
+
+/** All cells as they are assumed: tables scaled to a maker's own volts, ohms and capacity. */
+const cellsAssumed = remembered(
+  { name: 'cells as assumed', under: (assumed: Assumed) => assumed },
+  (assumed): ReadonlyMap<string, CellKind> =>
+    new Map(CELL_KINDS.map((kind) => [kind.id, scaled(kind, assumed)])),
+);
+
+function scaled(kind: CellKind, assumed: Assumed): CellKind {
+  const over = (id: AssumptionId): number => assumed[id] / USUAL_ASSUMED[id];
+  const [volt, ohm, mah] = [over(kind.assumed.volt), over(kind.assumed.ohm), over(kind.assumed.mah)];
+  return {
+    ...kind,
+    ...(kind.tripsAtA === undefined ? {} : { tripsAtA: assumed.packTripsA }),
+    table: kind.table.map(([charge, v, r]) => [charge, v * volt, r * ohm] as const),
+    capacity: kind.capacity.map(([ma, q]) => [ma, q * mah] as const),
+  };
+}
+
+/** The cell with this id as it is assumed, or undefined. */
+export function maybeCell(id: string, assumed: Assumed): CellKind | undefined {
+  return cellsAssumed(assumed).get(id);
 }
 
 /** Volts and ohms of a cell with `chargeLeft` (clamped to 0–1) of its charge. */

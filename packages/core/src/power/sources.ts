@@ -1,6 +1,7 @@
 /** Where the power of a plan comes from: every holder, box and power board. What a hand does with it, `source-words.ts` says. */
-import { type CellKind, maybeCellKind } from '../parts/cells.ts';
+import { type CellKind, maybeCell } from '../parts/cells.ts';
 import { elementsOf, type PartElement } from '../parts/part-element.ts';
+import { assumedIn } from '../plan/assumed.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -16,13 +17,13 @@ export interface Source {
 export const sourcesOf = remembered(
   {
     name: 'sources',
-    under: ({ parts }: Pick<Plan, 'parts' | 'ownParts'>) => parts,
-    rests: ({ ownParts }) => [ownParts],
+    under: ({ parts }: Pick<Plan, 'parts' | 'ownParts' | 'habits'>) => parts,
+    rests: ({ ownParts, habits }) => [ownParts, habits.assumptions],
   },
   (plan): readonly Source[] =>
     Object.values(plan.parts).flatMap((part) =>
       elementsOf(kindOf(plan, part), 'cell').flatMap((cell) => {
-        const cellKind = maybeCellKind(cell.cellId);
+        const cellKind = maybeCell(cell.cellId, assumedIn(plan));
         return cellKind === undefined ? [] : [{ part, cell, cellKind }];
       }),
     ),

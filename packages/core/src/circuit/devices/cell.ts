@@ -1,6 +1,6 @@
 /** Cells in their holder: volts behind ohms, both by the charge left. A protected pack opens when it is asked for too much. */
 import type { Assumed } from '../../assumptions/assumptions.ts';
-import { cellAt, maybeCellKind } from '../../parts/cells.ts';
+import { cellAt, maybeCell } from '../../parts/cells.ts';
 import type { PartElement } from '../../parts/part-element.ts';
 import type { PlanState } from '../state.ts';
 import { boostDevice } from './boost.ts';
@@ -18,7 +18,7 @@ export function cellDevice(
   node: (terminal: string) => string,
   isOn: (state: PlanState) => boolean,
 ): Build {
-  const cellKind = maybeCellKind(element.cellId);
+  const cellKind = maybeCell(element.cellId, assumed);
   if (cellKind === undefined) throw new RangeError(`planCircuit: no cell "${element.cellId}"`);
   const { count, switched } = element;
   const switchOhm = (state: PlanState): number =>
