@@ -26,7 +26,7 @@ const JUNCTION_LEAK_S = 1e-15;
  * below what any meter shows. The second is for parts of a circuit that hang together by leaks alone.
  */
 const SETTLED_VOLT = 1e-11;
-const SETTLED_AMP = 1e-15;
+const SETTLED_AMP = 1e-18;
 
 const MOST_ITERATIONS = 300;
 
@@ -111,8 +111,8 @@ export class CompiledCircuit {
   /** Solves for all voltages and currents at these values, beginning at the junctions of an answer nearby. */
   solve(values: Float64Array, near?: CircuitPoint): Result<CircuitPoint> {
     const offsets = this.#offsetsAt(values);
-    const junctions = near?.junctions.slice() ?? new Float64Array(this.#diodes.length);
     const laws = this.#lawsAt(values);
+    const junctions = near?.junctions.slice() ?? Float64Array.from(laws, firstJunction);
     const firm = this.#firmPart(values, offsets);
     this.#shape ??= new NetworkShape({ size: this.#size, ends: this.#layout.ends });
     for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration += 1) {
@@ -432,6 +432,12 @@ function tangent(law: DiodeLaw, junctionV: number): { readonly slopeS: number; r
   const slope = grown / scale + JUNCTION_LEAK_S;
   const share = 1 + slope * law.seriesOhm;
   return { slopeS: slope / share, offsetA: (amp - slope * junctionV) / share };
+}
+
+/** Where a junction is looked for first, V: where it bends from leaking to conducting, as circuit simulators begin. */
+function firstJunction({ saturationA, ideality }: DiodeLaw): number {
+  const scale = ideality * THERMAL_VOLT;
+  return saturationA === 0 ? 0 : scale * Math.log(scale / (Math.SQRT2 * saturationA));
 }
 
 /** Keeps a junction from leaping up its exponential: above the critical voltage it may only climb by a logarithm. */

@@ -142,7 +142,9 @@ describe('why a light is dark', () => {
     const plan = wired(build, 'plated-nylon');
     const [reason] = whyDark(plan, expectOk(solvePlan(plan, { touchOhm: null })));
     expect(reason).toMatchObject({ cause: 'line', isDark: false, lightId: build.part('far').id });
-    expect(reason?.text).toMatch(/are lost on the way, most \(.*\) on the thread (holder to near|near to far)/);
+    expect(reason?.text).toMatch(
+      /are lost on the way, most \(.*\) on the thread (holder to near|near to far)/,
+    );
     expect(reason?.runIds).toHaveLength(1);
   });
 });
