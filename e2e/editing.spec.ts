@@ -193,9 +193,9 @@ test('two tabs: the later one is told, and keeps its work as a copy', async ({ c
 
 test('a switch is flicked on the dimmed cloth', async ({ page }) => {
   await openDemo(page, 'lighthouse-cushion', 'light');
-  await expect(page.locator('.light-table tbody tr').first()).toContainText('mA');
+  await expect(page.locator('.light-rows tbody tr.ant-table-row').first()).toContainText('mA');
   await canvas(page).locator('[data-part="p6"]').click();
-  await expect(page.locator('.light-table tbody tr').first()).toContainText('dark');
+  await expect(page.locator('.light-rows tbody tr.ant-table-row').first()).toContainText('dark');
 });
 
 test('bends are pulled, moved and removed by keyboard alone', async ({ page }) => {

@@ -1,10 +1,13 @@
 /** What would be otherwise: the same piece with one thing changed, side by side with how it is. What is an edit can be taken. */
-import { solveFaded } from '../circuit/faded.ts';
+import { solveFaded, solvePlan } from '../circuit/faded.ts';
 import { goodHours, howLong } from '../circuit/how-long.ts';
-import { compileCircuit } from '../circuit/solve-plan.ts';
+import type { BuildOptions, ExtraWay } from '../circuit/plan-circuit.ts';
+import { compileCircuit, compileTry } from '../circuit/solve-plan.ts';
 import { NOMINAL, stateOf, type World } from '../circuit/state.ts';
+import { endOf } from '../circuit/touches.ts';
 import { darkAmp, lightStates, supplyStates } from '../circuit/will-it-light.ts';
 import type { Result } from '../errors/problem.ts';
+import { distance } from '../geometry/point.ts';
 import { lightsIn } from '../joining/sides.ts';
 import { elementsOf, hasElement } from '../parts/part-element.ts';
 import type { PartKind } from '../parts/part-kind.ts';
@@ -15,9 +18,14 @@ import { exchangeSource } from '../plan/edits/exchange-edits.ts';
 import { recolourLight } from '../plan/edits/part-edits.ts';
 import { changeStitching, changeThread, runName } from '../plan/edits/run-edits.ts';
 import { kindOf } from '../plan/kind-of.ts';
+import { maybeThreadOf } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
+import { circuitsOf } from '../power/circuits.ts';
 import { sourcesOf } from '../power/sources.ts';
+import { bareName } from '../spacing/bare-things.ts';
+import { tightestPlaces } from '../spacing/tightest.ts';
 import { THREAD_KINDS } from '../thread/thread-kinds.ts';
+import { contactOhm } from '../thread/thread-sums.ts';
 
 /** What a maker compares. */
 export interface LightFigures {
@@ -41,6 +49,22 @@ export interface WhatIf {
   readonly edit: Edit | null;
 }
 
+/** What each source of the drawer would give in the place of a plan's only one, as it is first: for choosing one that lasts. */
+export function* makeSourceChoices(plan: Plan): Generator<number, readonly WhatIf[]> {
+  const now = figuresOf(plan, {});
+  const [source] = sourcesOf(plan);
+  const cases = otherSources(plan);
+  if (now === null || source === undefined || cases.length === 0) return [];
+  const found: WhatIf[] = [{ id: 'now', title: kindOf(plan, source.part).title, figures: now, edit: null }];
+  for (const [i, { id, title, edit }] of cases.entries()) {
+    yield i / cases.length;
+    if (edit === undefined) continue;
+    const figures = figuresOf(applyEdit(plan, edit), {});
+    if (figures !== null) found.push({ id, title, figures, edit });
+  }
+  return found;
+}
+
 export interface WhatIfAnswer {
   readonly now: LightFigures;
   readonly cases: readonly WhatIf[];
@@ -52,6 +76,8 @@ interface Case {
   readonly edit?: Edit;
   readonly world?: Partial<World>;
   readonly chargeLeft?: number;
+  /** What the drawing has not. */
+  readonly tried?: BuildOptions;
 }
 
 /** Works out every case; yields the share done. */
@@ -79,17 +105,17 @@ const NOTHING: LightFigures = {
 
 function figuresOf(
   plan: Plan,
-  { world, chargeLeft = 1 }: Pick<Case, 'world' | 'chargeLeft'>,
+  { world, chargeLeft = 1, tried }: Pick<Case, 'world' | 'chargeLeft' | 'tried'>,
 ): LightFigures | null {
-  const ready = compileCircuit(plan);
+  const ready = tried === undefined ? compileCircuit(plan) : compileTry(plan, tried);
   if (!ready.ok) return null;
   const state = { ...stateOf(plan), chargeLeft };
   const solved = solveFaded(ready.value, { ...NOMINAL, ...world }, state);
   if (!solved.ok) return null;
   const lights = lightStates(plan, solved.value);
   const shown = lights.filter(({ amp }) => amp >= darkAmp(plan)).map(({ peakAmp }) => peakAmp);
-  // Hours are those of the usual world: cold and broken thread are moments.
-  const times = world === undefined ? howLong(plan, { chargeLeft }) : null;
+  // Hours are those of the usual world: cold, broken and touching thread are moments.
+  const times = world === undefined ? howLong(plan, { chargeLeft }, ready.value) : null;
   const hours = times?.ok === true ? times.value.filter(({ isLit }) => isLit).map(goodHours) : [];
   return {
     lit: shown.length,
@@ -105,9 +131,12 @@ function casesOf(plan: Plan): readonly Case[] {
   return [
     ...otherThreads(plan),
     ...doubledLines(plan),
+    ...secondLine(plan),
+    ...resistors(plan),
     ...otherSources(plan),
     ...otherColour(plan),
     ...brokenThread(plan),
+    ...touchingThreads(plan),
     {
       id: 'cold',
       title: 'at 0 °C',
@@ -170,6 +199,67 @@ function doubledLines(plan: Plan): readonly Case[] {
     single.map((run) => (now: Plan) => changeStitching(now, run.id, { lines: 2 })),
   );
   return edit === null ? [] : [{ id: 'doubled', title: 'every line sewn double', edit }];
+}
+
+/** A second line to the light that is dimmest, on both sides: the row is then fed at both ends. */
+function secondLine(plan: Plan): readonly Case[] {
+  const solved = solvePlan(plan, { touchOhm: null });
+  if (!solved.ok) return [];
+  const states = new Map(lightStates(plan, solved.value).map((state) => [state.id, state]));
+  return circuitsOf(plan).flatMap(({ source, lights }): readonly Case[] => {
+    const lit = lights.filter(({ id }) => (states.get(id)?.amp ?? 0) >= darkAmp(plan));
+    const dimmest = lit.toSorted((a, b) => (states.get(a.id)?.amp ?? 0) - (states.get(b.id)?.amp ?? 0))[0];
+    if (dimmest === undefined || lit.length < LEAST_ROW) return [];
+    const metres = distance(source.part.at, dimmest.part.at) / 1000;
+    const thread = maybeThreadOf(plan, plan.habits.threadId);
+    const ohm = metres * (thread?.ohmPerM ?? 0) + 2 * contactOhm(plan.habits.loops, assumedIn(plan));
+    const way = (near: string, far: string): ExtraWay => ({
+      ends: [
+        { partId: source.part.id, terminal: near },
+        { partId: dimmest.part.id, terminal: far },
+      ],
+      ohm,
+    });
+    const extra = [way(source.cell.plus, dimmest.light.plus), way(source.cell.minus, dimmest.light.minus)];
+    return [
+      {
+        id: `fed:${source.part.id}`,
+        title: `a second + and − line from ${source.part.name} to ${dimmest.part.name}`,
+        tried: { extra },
+      },
+    ];
+  });
+}
+/** Two lights are no row. */
+const LEAST_ROW = 3;
+
+/** A resistor before every light that has none. */
+function resistors(plan: Plan): readonly Case[] {
+  if (!lightsIn(plan).some(({ light }) => light.seriesOhm === 0)) return [];
+  return [
+    {
+      id: 'resistor',
+      title: `${TRIED_OHM} Ω before every bare light`,
+      tried: { beforeLightsOhm: TRIED_OHM },
+    },
+  ];
+}
+const TRIED_OHM = 100;
+
+/** The tightest place of two sides, as if it touched. */
+function touchingThreads(plan: Plan): readonly Case[] {
+  const [place] = tightestPlaces(plan, 1);
+  if (place === undefined) return [];
+  const first = endOf(plan, place.first, place.gap.at.onFirst);
+  const other = endOf(plan, place.gap.other, place.gap.at.onSecond);
+  return [
+    {
+      id: 'touching',
+      title: `where ${bareName(plan, place.first)} and ${bareName(plan, place.gap.other)} touch`,
+      tried: { extra: [{ ends: [first, other], ohm: assumedIn(plan).touchOhm }] },
+      world: {},
+    },
+  ];
 }
 
 /** The first source as each other of the drawer. */

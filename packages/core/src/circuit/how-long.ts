@@ -62,14 +62,18 @@ export function eveningsOf(
  * How long each source lasts on fresh cells that run down alike, in plan order; sources at rest are left out. Empty where no current
  * flows at all.
  */
-export function howLong(plan: Plan, asked: Asked = {}): Result<readonly RunTime[]> {
-  const work = makeHowLong(plan, asked);
+export function howLong(plan: Plan, asked: Asked = {}, tried?: CompiledPlan): Result<readonly RunTime[]> {
+  const work = makeHowLong(plan, asked, tried);
   for (let step = work.next(); ; step = work.next()) if (step.done === true) return step.value;
 }
 
-/** As `howLong`; yields the share done, 0 to 1, between one solve and the next. */
-export function* makeHowLong(plan: Plan, asked: Asked = {}): Generator<number, Result<readonly RunTime[]>> {
-  const ready = compileCircuit(plan, asked);
+/** As `howLong`, of a circuit that is tried in the place of the plan's own where one is given; yields the share done, 0 to 1, between one solve and the next. */
+export function* makeHowLong(
+  plan: Plan,
+  asked: Asked = {},
+  tried?: CompiledPlan,
+): Generator<number, Result<readonly RunTime[]>> {
+  const ready = tried === undefined ? compileCircuit(plan, asked) : succeed(tried);
   if (!ready.ok) return ready;
   const circuits = circuitsOf(plan);
   const state: PlanState = { ...stateOf(plan), ...asked };

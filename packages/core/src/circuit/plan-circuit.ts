@@ -66,17 +66,27 @@ function withValue(element: CircuitElement, value: number, lawHolds: boolean): C
   }
 }
 
-interface BuildOptions {
+export interface BuildOptions {
   /** Without cells, lights, loads, chips and what touches that should not. */
   readonly cellsOut?: boolean;
   /** Without what touches that should not. */
   readonly isApart?: boolean;
+  /** Ways that the drawing has not, for a try: between places of runs and metal, with their ohms. */
+  readonly extra?: readonly ExtraWay[];
+  /** A resistor before every light that has none of its own, for a try, Ω. */
+  readonly beforeLightsOhm?: number;
+}
+
+/** A way that the drawing has not. */
+export interface ExtraWay {
+  readonly ends: Touch['ends'];
+  readonly ohm: number;
 }
 
 /** Builds the elements of a plan. */
 export function planElements(
   plan: Plan,
-  { cellsOut = false, isApart = false }: BuildOptions = {},
+  { cellsOut = false, isApart = false, extra = [], beforeLightsOhm = 0 }: BuildOptions = {},
 ): PlanElements {
   const assumed = assumedIn(plan);
   const ground = groundNode(plan);
@@ -92,7 +102,7 @@ export function planElements(
     for (const ref of [from, to]) sewn.add(`${ref.partId}.${holeOf(plan, ref).terminal}`);
 
   for (const part of Object.values(plan.parts)) {
-    const build = partBuild(plan, assumed, part, nodeOfTerminal, cellsOut, sewn);
+    const build = partBuild(plan, { assumed, cellsOut, sewn, beforeLightsOhm }, part, nodeOfTerminal);
     all.push(...build.elements);
     devices.push(...build.devices);
   }
@@ -113,7 +123,7 @@ export function planElements(
     );
   }
   const touches = cellsOut || isApart ? [] : touchesOf(plan);
-  const stretches = stretchesOf(plan, touches);
+  const stretches = stretchesOf(plan, [...touches, ...extra]);
   for (const run of Object.values(plan.runs))
     all.push(
       ...runElements(
@@ -124,11 +134,17 @@ export function planElements(
         nodeOfHole(run.to),
       ),
     );
-  for (const [i, { ends }] of touches.entries()) {
-    const [a, b] = ends.map((end) =>
+  const nodesAt = (ends: Touch['ends']): readonly string[] =>
+    ends.map((end) =>
       'runId' in end ? touchNode(end, stretches) : nodeOfTerminal(end.partId, end.terminal),
-    ) as [string, string];
+    );
+  for (const [i, { ends }] of touches.entries()) {
+    const [a, b] = nodesAt(ends) as [string, string];
     all.push(lead(elementName.touch(i), a, b, ({ touchOhm }) => touchOhm));
+  }
+  for (const [i, { ends, ohm }] of extra.entries()) {
+    const [a, b] = nodesAt(ends) as [string, string];
+    all.push(lead(`Ry_${i + 1}`, a, b, ohm));
   }
   return { all, devices, nodeOfTerminal, nodeOfHole };
 }
@@ -145,7 +161,7 @@ export interface Stretch {
 /** Every run from touch to touch; one that nothing touches is one stretch. The last stretch has the run's own name. */
 export function stretchesOf(
   plan: Pick<Plan, 'runs'>,
-  touches: readonly Touch[],
+  touches: ReadonlyArray<Pick<Touch, 'ends'>>,
 ): ReadonlyMap<string, readonly Stretch[]> {
   const shares = new Map<string, Set<number>>();
   for (const { ends } of touches)
@@ -223,13 +239,19 @@ export const elementName = {
   touch: (i: number) => `Rx_${i + 1}`,
 };
 
+/** What the parts are built by. */
+interface PartSetting {
+  readonly assumed: Assumed;
+  readonly cellsOut: boolean;
+  readonly sewn: ReadonlySet<string>;
+  readonly beforeLightsOhm: number;
+}
+
 function partBuild(
   plan: Plan,
-  assumed: Assumed,
+  { assumed, cellsOut, sewn, beforeLightsOhm }: PartSetting,
   part: Part,
   nodeOfTerminal: (partId: string, terminal: string) => string,
-  cellsOut: boolean,
-  sewn: ReadonlySet<string>,
 ): { readonly elements: readonly PlanElement[]; readonly devices: readonly Device[] } {
   const kind = kindOf(plan, part);
   const node = (terminal: string): string => nodeOfTerminal(part.id, terminal);
@@ -271,7 +293,7 @@ function partBuild(
       case 'light': {
         const light = placed[lightCount] as PlacedLight;
         lightCount += 1;
-        if (!cellsOut) elements.push(...lightElements(light, node));
+        if (!cellsOut) elements.push(...lightElements(light, node, beforeLightsOhm));
         break;
       }
       default: {
@@ -305,11 +327,13 @@ function partBuild(
 function lightElements(
   { id, part, light }: PlacedLight,
   node: (terminal: string) => string,
+  beforeOhm: number,
 ): readonly PlanElement[] {
+  const ownOhm = light.seriesOhm > 0 ? light.seriesOhm : beforeOhm;
   const colour = maybeLightColour(light.colourId ?? part.colourId ?? '');
   if (colour === undefined) throw new RangeError(`planCircuit: ${part.id} has no colour`);
   const { saturationA, ideality, seriesOhm } = colour;
-  const anode = light.seriesOhm > 0 ? word('d', id) : node(light.plus);
+  const anode = ownOhm > 0 ? word('d', id) : node(light.plus);
   const diode: PlanElement = {
     element: {
       kind: 'D',
@@ -324,6 +348,6 @@ function lightElements(
         ? 0
         : Math.exp(-world.forwardShiftV(id) / (ideality * THERMAL_VOLT)),
   };
-  if (light.seriesOhm === 0) return [diode];
-  return [resistor(word('Rl', id), node(light.plus), anode, light.seriesOhm), diode];
+  if (ownOhm === 0) return [diode];
+  return [resistor(word('Rl', id), node(light.plus), anode, ownOhm), diode];
 }

@@ -7,7 +7,7 @@ import { remembered, rememberedLast } from '../units/remembered.ts';
 import { type CircuitPoint, CompiledCircuit } from './compiled-circuit.ts';
 import { type Device, type Probe, standing } from './devices/device.ts';
 import type { DeviceState } from './devices/standing.ts';
-import { type PlanElements, planElements } from './plan-circuit.ts';
+import { type BuildOptions, type PlanElements, planElements } from './plan-circuit.ts';
 import type { PlanState, World } from './state.ts';
 
 /** Two rounds settle a converter that is not overloaded, a dozen one that sinks; a chain takes as many for each. */
@@ -92,8 +92,16 @@ function samePart(a: Part, b: Part): boolean {
   );
 }
 
+/** Compiles the circuit of a plan with what the drawing has not, for a try; nothing of it is kept. */
+export function compileTry(plan: Plan, options: BuildOptions): Result<CompiledPlan> {
+  return compileElements(planElements(plan, options));
+}
+
 function compileAnew(plan: Plan, isApart: boolean): Result<CompiledPlan> {
-  const elements = planElements(plan, { isApart });
+  return compileElements(planElements(plan, { isApart }));
+}
+
+function compileElements(elements: PlanElements): Result<CompiledPlan> {
   const list = elements.all.map(({ element }) => element);
   const circuit = CompiledCircuit.of(list);
   if (!circuit.ok) return circuit;

@@ -70,7 +70,8 @@ function placesOf({
   return worst !== null && worst.gapMm === 0 && !isHair && bridged.length === 0 ? [worst.at.onFirst] : [];
 }
 
-function endOf(plan: Plan, thing: BareThing, at: Point): TouchEnd {
+/** Where a place lies on a bare thing. */
+export function endOf(plan: Plan, thing: BareThing, at: Point): TouchEnd {
   const run = thing.runId === null ? undefined : plan.runs[thing.runId];
   if (run !== undefined) {
     const path = runPath(plan, run);

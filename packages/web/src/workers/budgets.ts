@@ -22,6 +22,7 @@ const BUDGET_MS: Readonly<Record<Exclude<MessageName, 'route'>, number>> = {
   lightNow: 30_000,
   howLong: 120_000,
   whatIfs: 240_000,
+  sourceChoices: 240_000,
   lightTrials: 240_000,
   sums: 60_000,
   sheet: 120_000,

@@ -4,7 +4,7 @@ import type { CarryAdvice, ResistorAdvice } from '@sashiko/core/advice/advisers'
 import type { Home } from '@sashiko/core/advice/homes';
 import type { RowAdvice } from '@sashiko/core/advice/row-advice';
 import type { WayOut } from '@sashiko/core/advice/ways-out';
-import type { WhatIfAnswer } from '@sashiko/core/advice/what-ifs';
+import type { WhatIf, WhatIfAnswer } from '@sashiko/core/advice/what-ifs';
 import type { Finding, PlacedFinding } from '@sashiko/core/checks/finding';
 import type { Fix } from '@sashiko/core/checks/fix';
 import type { LoadFigure, PinFigure, ThreadFigure } from '@sashiko/core/circuit/figures';
@@ -134,6 +134,8 @@ export interface WorkerMessages {
   ];
   /** The same piece with one thing changed at a time. */
   whatIfs: [request: { readonly plan: Plan }, answer: WhatIfAnswer];
+  /** What each source of the drawer would give in the place of the only one. */
+  sourceChoices: [request: { readonly plan: Plan }, answer: readonly WhatIf[]];
   /** The piece made many times over. */
   lightTrials: [
     request: { readonly plan: Plan; readonly isTouching: boolean } & LightTrialSetting,

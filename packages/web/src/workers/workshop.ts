@@ -140,6 +140,7 @@ const LONG: ReadonlySet<MessageName> = new Set([
   'trials',
   'lightTrials',
   'whatIfs',
+  'sourceChoices',
   'print',
 ]);
 

@@ -4,7 +4,7 @@ import { lightsCarried, resistorFor } from '@sashiko/core/advice/advisers';
 import { findHomes } from '@sashiko/core/advice/homes';
 import { rowAdvice } from '@sashiko/core/advice/row-advice';
 import { waysOut } from '@sashiko/core/advice/ways-out';
-import { makeWhatIfs } from '@sashiko/core/advice/what-ifs';
+import { makeSourceChoices, makeWhatIfs } from '@sashiko/core/advice/what-ifs';
 import { currentFindings } from '@sashiko/core/checks/check-session';
 import { fixesFor } from '@sashiko/core/checks/fix';
 import { gapPrices } from '@sashiko/core/checks/gap-prices';
@@ -142,6 +142,9 @@ const handlers: Handlers = {
   },
   async whatIfs({ plan }, job) {
     return await job.run(makeWhatIfs(plan));
+  },
+  async sourceChoices({ plan }, job) {
+    return await job.run(makeSourceChoices(plan));
   },
   async lightTrials({ plan, isTouching, ...setting }, job) {
     const answer = await job.run(makeLightTrials(plan, setting, touching(isTouching)));

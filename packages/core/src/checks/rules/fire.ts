@@ -7,7 +7,7 @@ import type { CheckRule } from '../check-rule.ts';
 
 const judged = cautionRule({
   id: 'fire',
-  title: 'A pack or a short left alone',
+  title: 'A pack or a short that can burn',
   severity: 'stop',
   help: 'Lithium-polymer packs burn when they are pierced, crushed or shorted, and a short that nobody sees stays hot. Nothing with a pack is slept on, chewed or washed; and what is left alone must be turned off first.',
   example: 'A piece without a switch, said to be left on unattended.',

@@ -1,6 +1,8 @@
+import type { WhatIf } from '@sashiko/core/advice/what-ifs';
 import { lightsIn } from '@sashiko/core/joining/sides';
+import { assumedIn } from '@sashiko/core/plan/assumed';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { formatCurrent, formatOhm } from '@sashiko/core/units/electrical';
+import { formatCurrent, formatHours, formatOhm } from '@sashiko/core/units/electrical';
 import { useEffect, useState } from 'react';
 import { Choice } from '../../ui/Choice.tsx';
 import { Field } from '../../ui/Field.tsx';
@@ -64,6 +66,7 @@ export function SumsPanel({ plan }: { readonly plan: Plan }) {
           <p className="quiet">Lights like its first, all close to it: long lines carry fewer.</p>
         </section>
       )}
+      <CellForEvening plan={plan} />
       {sums?.rows.map((row) => (
         <section key={row.partId}>
           <h2>Where to feed {row.count} lights in a row</h2>
@@ -99,6 +102,66 @@ export function SumsPanel({ plan }: { readonly plan: Plan }) {
       ))}
     </>
   );
+}
+
+/** Which source of the drawer lasts for a wanted evening: the hours of each, and whether they are enough. */
+function CellForEvening({ plan }: { readonly plan: Plan }) {
+  const [wantedHours, setWantedHours] = useState(assumedIn(plan).eveningHours);
+  const choices = useSourceChoices(plan);
+  if (choices?.length === 0) return null;
+  return (
+    <section aria-busy={choices === null}>
+      <h2>Cell for an evening</h2>
+      <Field label="Good light for">
+        <NumberField
+          size="small"
+          aria-label="Good light for, hours"
+          value={wantedHours}
+          min={0.25}
+          max={1000}
+          suffix="h"
+          onChange={(value) => value !== null && setWantedHours(value)}
+        />
+      </Field>
+      {choices === null && <p className="quiet">Working it out …</p>}
+      {choices
+        ?.toSorted((a, b) => (b.figures.goodHours ?? 0) - (a.figures.goodHours ?? 0))
+        .map(({ id, title, figures }) => {
+          const isEnough = figures.lit === figures.of && (figures.goodHours ?? 0) >= wantedHours;
+          return (
+            <Row
+              key={id}
+              label={
+                <>
+                  <span className={isEnough ? 'good' : 'bad'}>{isEnough ? '✓' : '✗'}</span>{' '}
+                  {id === 'now' ? `${title}, as it is` : title}
+                </>
+              }
+              value={
+                figures.goodHours === null
+                  ? 'dark'
+                  : `${figures.lit < figures.of ? `${figures.lit} of ${figures.of}, ` : ''}${formatHours(figures.goodHours)}`
+              }
+            />
+          );
+        })}
+    </section>
+  );
+}
+
+function useSourceChoices(plan: Plan): readonly WhatIf[] | null {
+  const [known, setKnown] = useState<{ readonly of: Plan; readonly choices: readonly WhatIf[] } | null>(null);
+  useEffect(() => {
+    const job = ask('sourceChoices', { plan });
+    job.answer.then(
+      (choices) => setKnown({ of: plan, choices }),
+      (error: unknown) => {
+        if (!(error instanceof Cancelled)) setKnown({ of: plan, choices: [] });
+      },
+    );
+    return job.cancel;
+  }, [plan]);
+  return known?.of === plan ? known.choices : null;
 }
 
 function Resistor({ sums, wantedMa }: { readonly sums: LightSums; readonly wantedMa: number }) {
