@@ -101,7 +101,8 @@ await shoot('wishes', '/plan/tide-pool-hanging/thread', async () => {
   await page.locator('.tray-tabs').getByText('Wishes', { exact: true }).click();
 });
 await shoot('light', '/plan/lighthouse-cushion/light', async () => {
-  await page.getByText('half as bright after').waitFor();
+  await page.getByText('good light for').waitFor();
+  await page.locator('.light-rows tbody tr.ant-table-row').first().waitFor();
 });
 await shoot('proposal', '/plan/tide-pool-hanging/thread', async () => {
   await page.getByRole('button', { name: 'Propose threads' }).click();

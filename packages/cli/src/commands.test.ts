@@ -161,6 +161,80 @@ describe('exit status and output', () => {
     expect(answer.hours.toHalfBrightness).toBeLessThan(answer.hours.atMost);
   });
 
+  test('simulate: charge, touches and trials as they are asked, pins, loads, threads and hours as documented', async () => {
+    interface Answer {
+      readonly charge: number;
+      readonly touchOhm: number | null;
+      readonly lights: ReadonlyArray<{
+        readonly id: string;
+        readonly isLit: boolean;
+        readonly currentA: number;
+      }>;
+      readonly pins: ReadonlyArray<{
+        readonly id: string;
+        readonly currentA: number;
+        readonly mostCurrentA: number;
+      }>;
+      readonly loads: ReadonlyArray<{
+        readonly id: string;
+        readonly standing: string;
+        readonly currentA: number;
+      }>;
+      readonly threads: ReadonlyArray<{
+        readonly lostV: number;
+        readonly ohm: number;
+        readonly currentA: number;
+      }>;
+      readonly shorts: ReadonlyArray<{ readonly currentA: number; readonly minutesToEmpty: number }>;
+      readonly hours: {
+        readonly good: number;
+        readonly atMost: number;
+        readonly evenings: { readonly count: number };
+      };
+      readonly trials?: {
+        readonly trials: number;
+        readonly allLit: number;
+        readonly lights: readonly unknown[];
+      };
+    }
+    const answerOf = async (path: string, options = {}): Promise<Answer> =>
+      JSON.parse((await runCommand('simulate', path, true, options)).output) as Answer;
+    const coat = join(root, 'demo/night-walk-dog-coat.sashiko.json');
+    const fresh = await answerOf(coat);
+    expect(fresh).toMatchObject({ charge: 1, touchOhm: 1, shorts: [] });
+    expect(fresh.pins.every(({ currentA, mostCurrentA }) => currentA > 0 && currentA < mostCurrentA)).toBe(
+      true,
+    );
+    expect(fresh.loads).toMatchObject([{ standing: 'works', currentA: expect.closeTo(0.005, 9) as number }]);
+    for (const { lostV, ohm, currentA } of fresh.threads)
+      expect(lostV).toBeCloseTo(Math.abs(ohm * currentA), 9);
+    expect(fresh.hours.good).toBeLessThanOrEqual(fresh.hours.atMost);
+    expect(fresh.hours.evenings.count).toBeGreaterThan(1);
+    const used = await answerOf(coat, { charge: '0.8' });
+    expect(used.lights[0]?.currentA).toBeLessThan(fresh.lights[0]?.currentA ?? 0);
+    expect(used.hours.atMost).toBeLessThan(fresh.hours.atMost);
+    const made = await answerOf(coat, { trials: '50', seed: 3 });
+    expect(made.trials).toMatchObject({ trials: 50 });
+    expect(await answerOf(coat, { trials: '50', seed: 3 })).toEqual(made);
+    expect((await answerOf(bad)).shorts[0]?.currentA).toBeGreaterThan(0.1);
+    const apart = await answerOf(bad, { touch: 'none' });
+    expect(apart).toMatchObject({ touchOhm: null, shorts: [] });
+    expect(apart.lights.some(({ isLit }) => isLit)).toBe(true);
+    expect(new Set(apart.lights.map(({ id }) => id)).size).toBe(apart.lights.length);
+    for (const wrong of [
+      { charge: '0' },
+      { charge: 'full' },
+      { touch: '-1' },
+      { trials: '0' },
+      { trials: '1.5' },
+    ])
+      expect(await runCommand('simulate', coat, true, wrong)).toMatchObject({ status: 2, output: '' });
+    expect((await runCommand('simulate', bad, false)).output).toMatch(/^SHORT: holder gives 119\smA, 0\.4 W/);
+    expect((await runCommand('simulate', coat, false, { trials: '20' })).output).toMatch(
+      /does in \d+ of 20\./,
+    );
+  });
+
   test('route: the same seed, the same proposal, written where it is asked for', async () => {
     const out = join(folder, 'routed.json');
     const result = await runCommand('route', good, true, { out });

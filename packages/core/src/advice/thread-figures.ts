@@ -1,5 +1,7 @@
 /** Figures by which the present threads are held against proposed ones. */
-import { checkPlan, countFindings, openFindings } from '../checks/check-plan.ts';
+import { countFindings, openFindings } from '../checks/check-plan.ts';
+import { CHECK_RULES } from '../checks/check-rules.ts';
+import { CheckSession } from '../checks/check-session.ts';
 import { willItLight } from '../circuit/will-it-light.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { deriveNets } from '../joining/nets.ts';
@@ -37,7 +39,7 @@ export function threadInLinesMm(plan: Plan): number {
     .reduce((sum, run) => sum + sumRun(plan, run).threadMm * copiesOf(run), 0);
 }
 
-/** The figures of a plan as it is. O(full check). */
+/** The figures of a plan as it is. O(full check of the drawing). */
 export function threadFigures(plan: Plan): ThreadFigures {
   const nets = deriveNets(plan);
   const clearance = clearanceOf(plan);
@@ -58,7 +60,8 @@ export function threadFigures(plan: Plan): ThreadFigures {
     threadMm: threadInLinesMm(plan),
     tightestGapMm: tightest,
     dimmest: light.ok ? light.value.evenness : null,
-    stops: countFindings(openFindings(plan, checkPlan(plan))).stop,
+    // By the drawing: proposals are compared while they are looked at, and currents take their time.
+    stops: countFindings(openFindings(plan, new CheckSession(CHECK_RULES, false).update(plan))).stop,
     missing: wishDifference(plan).missing.length,
   };
 }

@@ -71,7 +71,8 @@ function addsNoStop(before: readonly Finding[], after: readonly Finding[]): bool
  * in order. `atMost` bounds the tries.
  */
 export function fixAll(plan: Plan, ruleId: string, atMost = 100): readonly Edit[] {
-  const session = startedSession(plan);
+  const isOfCurrents = maybeCheckRule(ruleId)?.checkCurrents !== undefined;
+  const session = isOfCurrents ? new CheckSession() : startedSession(plan);
   const edits: Edit[] = [];
   const given = new Set<string>();
   let now = plan;

@@ -1,9 +1,12 @@
+import type { LightState } from '@sashiko/core/circuit/will-it-light';
 import { assumedIn } from '@sashiko/core/plan/assumed';
 import { runName } from '@sashiko/core/plan/edits/run-edits';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatCurrent, formatOhm, formatVolt } from '@sashiko/core/units/electrical';
 import { Checkbox, Slider } from 'antd';
+import { useMemo, useState } from 'react';
 import { useViewStore } from '../../stores/view-store.ts';
+import { Chart } from '../../ui/Chart.tsx';
 import { Row } from '../../ui/Row.tsx';
 import type { LightNow } from '../../workers/messages.ts';
 import { HoursPanel } from './HoursPanel.tsx';
@@ -27,7 +30,10 @@ export function NowPanel({ plan, known }: { readonly plan: Plan; readonly known:
           <LightsTable plan={plan} lights={now.answer.lights} reasons={now.reasons} />
         )}
         {now !== null && now.answer.evenness !== null && (
-          <Row label={<>evenness, dimmest ÷ brightest</>} value={now.answer.evenness.toFixed(2)} />
+          <>
+            <Row label={<>evenness, dimmest ÷ brightest</>} value={now.answer.evenness.toFixed(2)} />
+            <AlongTheRow plan={plan} lights={now.answer.lights} />
+          </>
         )}
       </section>
       <ChargeLeft />
@@ -36,6 +42,36 @@ export function NowPanel({ plan, known }: { readonly plan: Plan; readonly known:
       {now !== null && <LostVolts plan={plan} now={now} />}
       {now !== null && now.touches > 0 && <Touching plan={plan} count={now.touches} />}
     </>
+  );
+}
+
+/** The currents from light to light, in the order they were placed. */
+function AlongTheRow({ plan, lights }: { readonly plan: Plan; readonly lights: readonly LightState[] }) {
+  const [isOpen, setOpen] = useState(false);
+  const data = useMemo(
+    () => [
+      {
+        type: 'bar',
+        x: lights.map(({ partId, id }) => plan.parts[partId]?.name ?? id),
+        y: lights.map(({ peakAmp }) => peakAmp * 1000),
+        marker: { color: '#ffb84a' },
+        hovertemplate: '%{x}: %{y:.2f} mA<extra></extra>',
+      },
+    ],
+    [plan, lights],
+  );
+  return (
+    <details className="more" onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary>From light to light</summary>
+      {isOpen && (
+        <Chart
+          label="Current of each light while it is on, in the order they were placed; the same figures stand in the table above"
+          x="light"
+          y="current, mA"
+          data={data}
+        />
+      )}
+    </details>
   );
 }
 
