@@ -1,7 +1,9 @@
 // @vitest-environment happy-dom
 import { CheckSession } from '@sashiko/core/checks/check-session';
+import type { Finding } from '@sashiko/core/checks/finding';
 import { fixesFor } from '@sashiko/core/checks/fix';
 import { startHistory } from '@sashiko/core/plan/history';
+import type { Plan } from '@sashiko/core/plan/schema';
 import { PlanBuilder } from '@sashiko/core/testing/plan-builder';
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
@@ -17,6 +19,14 @@ const build = new PlanBuilder('Turned')
 const { plan } = build;
 const finding = new CheckSession().update(plan).find((one) => fixesFor(plan, one).length > 0);
 if (finding === undefined) throw new Error('nothing to mend');
+/** The worker's answer, without a worker. */
+vi.mock('../../workers/workshop.ts', () => ({
+  Cancelled: class extends Error {},
+  ask: (_name: string, request: { readonly plan: Plan; readonly finding: Finding }) => ({
+    answer: Promise.resolve(fixesFor(request.plan, request.finding)),
+    cancel: () => {},
+  }),
+}));
 const onTry = vi.fn();
 
 beforeEach(() => {
@@ -31,7 +41,7 @@ afterEach(() => {
 
 const shown = () => usePlanStore.getState().preview;
 
-function card() {
+async function card() {
   const rendered = render(
     <FindingCard
       finding={finding as NonNullable<typeof finding>}
@@ -41,14 +51,14 @@ function card() {
       onTry={onTry}
     />,
   );
-  act(() => vi.advanceTimersByTime(100));
+  await act(async () => void (await vi.advanceTimersByTimeAsync(100)));
   const button = screen.getAllByRole('button')[1];
   if (button === undefined) throw new Error('no fix');
   return { ...rendered, button };
 }
 
-test('a fix that is pointed at is shown, and gone when the pointer or the card is', () => {
-  const { button, unmount } = card();
+test('a fix that is pointed at is shown, and gone when the pointer or the card is', async () => {
+  const { button, unmount } = await card();
   fireEvent.mouseEnter(button);
   expect(shown()).not.toBeNull();
   expect(onTry.mock.calls.flat()).toEqual([true]);
@@ -62,8 +72,8 @@ test('a fix that is pointed at is shown, and gone when the pointer or the card i
   expect(usePlanStore.getState().history?.plan).toBe(plan);
 });
 
-test('what another shows meanwhile is not taken away by the card', () => {
-  const { button, unmount } = card();
+test('what another shows meanwhile is not taken away by the card', async () => {
+  const { button, unmount } = await card();
   fireEvent.mouseEnter(button);
   const other = usePlanStore.getState().startPreview();
   other.show({
@@ -76,8 +86,8 @@ test('what another shows meanwhile is not taken away by the card', () => {
   other.end();
 });
 
-test('a click takes the fix, and a reason lives with the finding', () => {
-  const { button } = card();
+test('a click takes the fix, and a reason lives with the finding', async () => {
+  const { button } = await card();
   fireEvent.click(button);
   expect(usePlanStore.getState().history?.past).toHaveLength(1);
   usePlanStore.getState().undo();

@@ -6,6 +6,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useViewStore } from '../../stores/view-store.ts';
 import { Chart } from '../../ui/Chart.tsx';
 import { CsvButton } from '../../ui/CsvButton.tsx';
+import { INK } from '../../ui/ink.ts';
 import { Row } from '../../ui/Row.tsx';
 import { ask, Cancelled } from '../../workers/workshop.ts';
 
@@ -108,7 +109,7 @@ function Discharge({
         mode: 'lines',
         x: time.curve.map(([hours]) => hours),
         y: time.curve.map(([, amp]) => amp * 1000),
-        line: { color: '#ffb84a', width: 2.5 },
+        line: { color: INK.honey, width: 2.5 },
         hovertemplate: '%{x:.1f} h: %{y:.2f} mA<extra></extra>',
       },
       ...(time.halfHours === null
@@ -119,7 +120,7 @@ function Discharge({
               mode: 'lines',
               x: [time.halfHours, time.halfHours],
               y: [0, Math.max(...time.curve.map(([, amp]) => amp * 1000))],
-              line: { color: '#9aa3b8', width: 1.5, dash: 'dot' },
+              line: { color: INK.ash, width: 1.5, dash: 'dot' },
               hovertemplate: 'half as bright<extra></extra>',
             },
           ]),

@@ -7,6 +7,7 @@ import { Checkbox, Slider } from 'antd';
 import { useMemo, useState } from 'react';
 import { useViewStore } from '../../stores/view-store.ts';
 import { Chart } from '../../ui/Chart.tsx';
+import { INK } from '../../ui/ink.ts';
 import { Row } from '../../ui/Row.tsx';
 import type { LightNow } from '../../workers/messages.ts';
 import { HoursPanel } from './HoursPanel.tsx';
@@ -54,7 +55,7 @@ function AlongTheRow({ plan, lights }: { readonly plan: Plan; readonly lights: r
         type: 'bar',
         x: lights.map(({ partId, id }) => plan.parts[partId]?.name ?? id),
         y: lights.map(({ peakAmp }) => peakAmp * 1000),
-        marker: { color: '#ffb84a' },
+        marker: { color: INK.honey },
         hovertemplate: '%{x}: %{y:.2f} mA<extra></extra>',
       },
     ],

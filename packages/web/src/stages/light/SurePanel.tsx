@@ -6,6 +6,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { useViewStore } from '../../stores/view-store.ts';
 import { Chart } from '../../ui/Chart.tsx';
 import { CsvButton } from '../../ui/CsvButton.tsx';
+import { INK } from '../../ui/ink.ts';
 import { Row } from '../../ui/Row.tsx';
 import { ask, Cancelled, type Job } from '../../workers/workshop.ts';
 
@@ -85,9 +86,9 @@ function Outcome({ plan, answer }: { readonly plan: Plan; readonly answer: Light
           symmetric: false,
           array: rows.map(({ range }) => (range.amp.high - range.amp.median) * 1000),
           arrayminus: rows.map(({ range }) => (range.amp.median - range.amp.low) * 1000),
-          color: '#9aa3b8',
+          color: INK.ash,
         },
-        marker: { color: '#ffb84a' },
+        marker: { color: INK.honey },
         hovertemplate: '%{x}: %{y:.2f} mA<extra></extra>',
       },
     ],

@@ -5,6 +5,7 @@ import { runPath } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatVolt } from '@sashiko/core/units/electrical';
 import { linePath } from '../../canvas/seen.ts';
+import { INK } from '../../ui/ink.ts';
 
 interface VoltsOverlayProps {
   readonly plan: Plan;
@@ -36,7 +37,7 @@ export function VoltsOverlay({ plan, face, scale, threads }: VoltsOverlayProps) 
             <path
               d={linePath(path)}
               fill="none"
-              stroke="#ff8a5c"
+              stroke={INK.blush}
               strokeOpacity={0.25 + 0.5 * share}
               strokeWidth={(2 + 10 * share) / scale}
               strokeLinecap="round"
@@ -48,6 +49,8 @@ export function VoltsOverlay({ plan, face, scale, threads }: VoltsOverlayProps) 
                 y={(middle.y + next.y) / 2 - 5 / scale}
                 fontSize={size}
                 textAnchor="middle"
+                fill={INK.lamp}
+                stroke={INK.dark}
               >
                 −{formatVolt(volt)}
               </text>
