@@ -17,6 +17,17 @@ export function maybeParseHouseStyle(text: string): Habits | undefined {
   return checked.success && habitsProblem(checked.output) === null ? checked.output : undefined;
 }
 
+/** Whether two makers work alike: the same choice for every habit, and the same assumed otherwise than usual. */
+export function areSameHabits(a: Habits, b: Habits): boolean {
+  const [{ assumptions: own, ...habits }, { assumptions: others, ...otherHabits }] = [a, b];
+  return areSameFields(habits, otherHabits) && areSameFields(own, others);
+}
+
+function areSameFields<Fields extends object>(a: Fields, b: Fields): boolean {
+  const keys = new Set([...Object.keys(a), ...Object.keys(b)] as (keyof Fields)[]);
+  return [...keys].every((key) => a[key] === b[key]);
+}
+
 /** The edit that gives a plan other habits, legs of placed lights included. Runs that are drawn stay as they are. */
 export function takeHabits(plan: Plan, habits: Habits): Result<Edit> {
   return changeLegSign(plan, habits.legSign, habits, 'take the house style');

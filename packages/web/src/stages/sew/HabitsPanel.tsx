@@ -1,5 +1,5 @@
 import { changeHabits, changeLegSign } from '@sashiko/core/plan/edits/plan-edits';
-import { takeHabits } from '@sashiko/core/plan/house-style';
+import { areSameHabits, takeHabits } from '@sashiko/core/plan/house-style';
 import type { Habits } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import type { Unfollowed } from '@sashiko/core/sewing/step-order';
@@ -80,9 +80,7 @@ function HouseStyle({ plan }: { readonly plan: Plan }) {
   const tell = usePlanStore((state) => state.tell);
   const houseStyle = useMakerStore((state) => state.houseStyle);
   const keep = useMakerStore((state) => state.keepHouseStyle);
-  const isSame =
-    houseStyle !== null &&
-    (Object.keys(plan.habits) as (keyof Habits)[]).every((key) => plan.habits[key] === houseStyle[key]);
+  const isSame = houseStyle !== null && areSameHabits(plan.habits, houseStyle);
   return (
     <section aria-label="House style">
       <h2>House style</h2>
