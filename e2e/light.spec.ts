@@ -1,7 +1,7 @@
 /** The Light stage, as a maker would use it: charge, what-ifs, trials, assumptions, shorts. */
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Locator, type Page, test } from '@playwright/test';
-import { downloadBytes, goTo, openDemo } from './worktable.ts';
+import { canvas, downloadBytes, goTo, openDemo } from './worktable.ts';
 
 const tray = (page: Page): Locator => page.getByRole('complementary', { name: 'Light' });
 const tab = (page: Page, name: string): Promise<void> =>
@@ -113,6 +113,22 @@ test('a short is told first, in amperes, watts and minutes, shown where it is, a
   await expect(tray(page).getByRole('alert')).toHaveCount(0);
   await expect(row(page, 'crab')).toContainText('22');
   await expect(tray(page).getByRole('button', { name: /wrong way round/ })).toBeVisible();
+});
+
+test('a short that is drawn is told, and gone when it is undone', async ({ page }) => {
+  await openDemo(page, 'lighthouse-cushion', 'thread');
+  const hole = (name: string): Locator => canvas(page).getByRole('button', { name, exact: true });
+  await hole('the + hole of window 2').focus();
+  await page.keyboard.press('Enter');
+  await hole('the − hole of window 2').focus();
+  await page.keyboard.press('Enter');
+  await goTo(page, 'light');
+  const alert = tray(page).getByRole('alert');
+  await expect(alert).toContainText('Short: the + and − of holder are joined');
+  await expect(alert).toContainText(/empty in about \d+ min/);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(tray(page).getByRole('alert')).toHaveCount(0);
+  await expect(row(page, 'lamp')).toContainText('2.3');
 });
 
 test('the volts along the threads are shown on the cloth, and the sums beside', async ({ page }) => {

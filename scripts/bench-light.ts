@@ -16,18 +16,10 @@ import { expectOk } from '@sashiko/core/errors/problem';
 import { planNetlist } from '@sashiko/core/formats/spice';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { gridPlan } from '@sashiko/core/testing/grid-plan';
+import { insulated } from '@sashiko/core/testing/insulated';
 
 /** Rows of ten lights in insulated wire, so that only what is meant to be joined is. */
-function rows(lights: number): Plan {
-  const plan = gridPlan(lights / 10, 10);
-  const runs = Object.fromEntries(
-    Object.entries(plan.runs).map(([id, run]) => [
-      id,
-      { ...run, threadId: 'insulated-wire', stitchId: 'laid' },
-    ]),
-  );
-  return { ...plan, runs };
-}
+const rows = (lights: number): Plan => insulated(gridPlan(lights / 10, 10));
 
 /** Median processor time of a piece of work, ms. */
 function cpuMs(work: () => unknown, rounds = 9): number {

@@ -6,6 +6,7 @@ import { maybeLightColour } from '../parts/light-colours.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { exchangeSource } from '../plan/edits/exchange-edits.ts';
 import type { Plan } from '../plan/schema.ts';
+import { insulated } from '../testing/insulated.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { feedAdvice, lightsCarried, nextE12, resistorFor } from './advisers.ts';
 import { rowAdvice } from './row-advice.ts';
@@ -16,15 +17,7 @@ function whatIfs(plan: Plan): WhatIfAnswer {
   for (let step = work.next(); ; step = work.next()) if (step.done === true) return step.value;
 }
 
-function wired(build: PlanBuilder): Plan {
-  const runs = Object.fromEntries(
-    Object.entries(build.plan.runs).map(([id, run]) => [
-      id,
-      { ...run, threadId: 'insulated-wire', stitchId: 'laid' },
-    ]),
-  );
-  return { ...build.plan, runs };
-}
+const wired = (build: PlanBuilder): Plan => insulated(build.plan);
 
 describe('the resistor', () => {
   test('is the next higher of E12 (IEC 60063, from memory), in every decade', () => {

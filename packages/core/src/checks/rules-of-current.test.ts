@@ -3,22 +3,14 @@ import { describe, expect, test } from 'vitest';
 import { setLevel } from '../plan/edits/part-edits.ts';
 import { changeHabits } from '../plan/edits/plan-edits.ts';
 import type { Plan } from '../plan/schema.ts';
+import { insulated } from '../testing/insulated.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
 import { checkPlan } from './check-plan.ts';
 import { CHECK_RULES } from './check-rules.ts';
 import { CheckSession, currentFindings, inOrder } from './check-session.ts';
 import type { Finding } from './finding.ts';
 
-/** The lines of these pieces are insulated wire of next to no ohms: only what is meant to be joined is. */
-function wired(build: PlanBuilder): Plan {
-  const runs = Object.fromEntries(
-    Object.entries(build.plan.runs).map(([id, run]) => [
-      id,
-      { ...run, threadId: 'insulated-wire', stitchId: 'laid' },
-    ]),
-  );
-  return { ...build.plan, runs };
-}
+const wired = (build: PlanBuilder): Plan => insulated(build.plan);
 
 const of = (plan: Plan, ruleId: string): readonly Finding[] =>
   checkPlan(plan).filter((finding) => finding.ruleId === ruleId);

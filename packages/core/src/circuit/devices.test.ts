@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { expectOk } from '../errors/problem.ts';
 import { changeHabits } from '../plan/edits/plan-edits.ts';
 import type { Plan } from '../plan/schema.ts';
+import { insulated } from '../testing/insulated.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
 import { poweredPiece } from '../testing/powered-piece.ts';
 import { nodesOf } from './circuit.ts';
@@ -14,15 +15,7 @@ import { planCircuit } from './plan-circuit.ts';
 import { solveDc } from './solve-dc.ts';
 import { willItLight } from './will-it-light.ts';
 
-function wired(build: PlanBuilder): Plan {
-  const runs = Object.fromEntries(
-    Object.entries(build.plan.runs).map(([id, run]) => [
-      id,
-      { ...run, threadId: 'insulated-wire', stitchId: 'laid' },
-    ]),
-  );
-  return { ...build.plan, runs };
-}
+const wired = (build: PlanBuilder): Plan => insulated(build.plan);
 
 function beside(holder: string, kindId: string, count: number, colourId = 'red'): Plan {
   const build = new PlanBuilder('Beside', 3000, 600).place(holder, 'holder', 100, 300);

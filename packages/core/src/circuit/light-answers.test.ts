@@ -4,6 +4,7 @@ import { expectOk } from '../errors/problem.ts';
 import { flickSwitch, setLevel } from '../plan/edits/part-edits.ts';
 import { changeHabits } from '../plan/edits/plan-edits.ts';
 import type { Plan } from '../plan/schema.ts';
+import { insulated } from '../testing/insulated.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { solvePlan } from './faded.ts';
 import { threadFigures } from './figures.ts';
@@ -11,12 +12,7 @@ import { lightTrials, makeLightTrials, rangeOf } from './light-trials.ts';
 import { shortsOf } from './shorts.ts';
 import { whyDark } from './why-dark.ts';
 
-function wired(build: PlanBuilder, threadId = 'insulated-wire'): Plan {
-  const runs = Object.fromEntries(
-    Object.entries(build.plan.runs).map(([id, run]) => [id, { ...run, threadId, stitchId: 'laid' }]),
-  );
-  return { ...build.plan, runs };
-}
+const wired = (build: PlanBuilder, threadId?: string): Plan => insulated(build.plan, threadId);
 
 describe('a short', () => {
   /** A holder whose + and − a thread of so many strands joins. */

@@ -7,6 +7,7 @@ import { applyEdit } from '../plan/edit.ts';
 import { setLevel } from '../plan/edits/part-edits.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Random, randomIndex, seededRandom } from '../random/random.ts';
+import { insulated } from './insulated.ts';
 import { PlanBuilder } from './plan-builder.ts';
 
 const SOURCES = PART_KINDS.filter((kind) => hasElement(kind, 'cell'));
@@ -24,13 +25,7 @@ export function poweredPiece(seed: number): Plan {
   const isBare = random() < 0.3;
   const circuits = random() < 0.25 ? 2 : 1;
   for (let i = 0; i < circuits; i += 1) addCircuit(build, random, i);
-  const runs = Object.fromEntries(
-    Object.entries(build.plan.runs).map(([id, run]) => [
-      id,
-      isBare ? run : { ...run, threadId: 'insulated-wire', stitchId: 'laid' },
-    ]),
-  );
-  return { ...build.plan, runs };
+  return isBare ? build.plan : insulated(build.plan);
 }
 
 function pick<T>(random: Random, list: readonly T[]): T {
