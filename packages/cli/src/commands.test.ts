@@ -213,6 +213,7 @@ describe('exit status and output', () => {
     const used = await answerOf(coat, { charge: '0.8' });
     expect(used.lights[0]?.currentA).toBeLessThan(fresh.lights[0]?.currentA ?? 0);
     expect(used.hours.atMost).toBeLessThan(fresh.hours.atMost);
+    expect(await answerOf(coat, { charge: '80%' })).toEqual(used);
     const made = await answerOf(coat, { trials: '50', seed: 3 });
     expect(made.trials).toMatchObject({ trials: 50 });
     expect(await answerOf(coat, { trials: '50', seed: 3 })).toEqual(made);
@@ -224,6 +225,7 @@ describe('exit status and output', () => {
     for (const wrong of [
       { charge: '0' },
       { charge: 'full' },
+      { charge: '101%' },
       { touch: '-1' },
       { trials: '0' },
       { trials: '1.5' },

@@ -124,10 +124,14 @@ export function simulate(plan: Plan, options: CommandOptions): CommandAnswer {
   };
 }
 
+/** A share of a full cell, or per cent where it is above 1 or says so. */
 function chargeIn(text: string | undefined): number {
-  const charge = text === undefined ? 1 : Number(text);
+  if (text === undefined) return 1;
+  const isPerCent = text.endsWith('%');
+  const number = Number(isPerCent ? text.slice(0, -1) : text);
+  const charge = isPerCent || number > 1 ? number / 100 : number;
   if (!(charge > 0 && charge <= 1))
-    throw new RangeError(`--charge is a share of a full cell, above 0 and at most 1, not "${text}".`);
+    throw new RangeError(`--charge is a share of a full cell, such as 0.4 or 40%, not "${text}".`);
   return charge;
 }
 

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { expectOk } from '../errors/problem.ts';
+import type { Plan } from '../plan/schema.ts';
 import { seededRandom } from '../random/random.ts';
 import { gridPlan } from '../testing/grid-plan.ts';
 import { smallLantern } from '../testing/plan-builder.ts';
@@ -110,5 +111,24 @@ describe('symmetry', () => {
       expect(amp).toBeLessThan(before);
       before = amp;
     }
+  });
+
+  test('more loops, doubled lines, better thread: never less light in all; more thread: never more', () => {
+    const total = (plan: Plan): number =>
+      expectOk(willItLight(plan)).lights.reduce((sum, { amp }) => sum + amp, 0);
+    const { plan } = smallLantern();
+    let before = 0;
+    for (const loops of [3, 4, 5, 6, 8]) {
+      const now = total({ ...plan, habits: { ...plan.habits, loops } });
+      expect(now).toBeGreaterThanOrEqual(before);
+      before = now;
+    }
+    const with_ = (change: Partial<Plan['runs'][string]>): Plan => ({
+      ...plan,
+      runs: Object.fromEntries(Object.entries(plan.runs).map(([id, run]) => [id, { ...run, ...change }])),
+    });
+    expect(total(with_({ lines: 2 }))).toBeGreaterThan(total(plan));
+    expect(total(with_({ threadId: 'steel-4-ply' }))).toBeGreaterThan(total(plan));
+    expect(total(with_({ threadId: 'steel-2-ply' }))).toBeLessThan(total(plan));
   });
 });
