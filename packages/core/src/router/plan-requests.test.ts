@@ -248,13 +248,26 @@ describe('house style', () => {
     build.place('board-round', 'board', 150, 170);
     const board = build.part('board').id;
     const wishes = expectOk(wishesOf(build.plan));
-    build.plan = {
-      ...build.plan,
-      wishes: Object.fromEntries(wishes.map(({ id, title, terminals }) => [id, { id, title, terminals }])),
-    };
     const used = wishes
       .filter(({ side }) => side === 'none')
       .map(({ terminals }) => terminals.find(({ partId }) => partId === board)?.terminal as string);
+    // The maker's own wishes have the pins the wrong way round.
+    const swapped = (terminal: string): string => used.toReversed()[used.indexOf(terminal)] ?? terminal;
+    build.plan = {
+      ...build.plan,
+      wishes: Object.fromEntries(
+        wishes.map(({ id, title, terminals }) => [
+          id,
+          {
+            id,
+            title,
+            terminals: terminals.map((one) =>
+              one.partId === board ? { ...one, terminal: swapped(one.terminal) } : one,
+            ),
+          },
+        ]),
+      ),
+    };
     build.edit(setLevel(build.plan, board, used[0] as string, 0.25));
     const { problem, solution, preview } = propose(build.plan, { exchangePins: true });
     const holes = kindOf(build.plan, build.part('board')).holes;

@@ -1,15 +1,18 @@
 /**
- * What the plan asks to be joined. Until the maker says otherwise it is derived from the parts: lights in parallel,
- * one switch, a pin for each light of a board, data along the arrows, sensors to their pins.
+ * What the plan asks to be joined. Until the maker says otherwise it is derived from the parts: circuit by circuit, lights in parallel,
+ * one switch, a pin for each light of a board, data along the arrows, sensors and buttons to their pins.
  */
 import { fail, type Result, succeed } from '../errors/problem.ts';
+import { distance, type Point } from '../geometry/point.ts';
 import { deriveNets, type Terminal } from '../joining/nets.ts';
-import { mateOf, partsThatAre } from '../joining/sides.ts';
 import { consumersOf, elementsOf, hasElement } from '../parts/part-element.ts';
 import type { Hole } from '../parts/part-kind.ts';
 import { kindOf } from '../plan/kind-of.ts';
+import { holePoint } from '../plan/placed.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
+import { inOrderRound, nearestMm, pinsInOrder } from './pin-order.ts';
+import { type WishedCircuit, type WishedContact, wishedCircuits } from './wished-circuits.ts';
 
 /** Terminals that should become one net. A chain starts at the first of them. */
 export interface Wish {
@@ -50,47 +53,59 @@ function sideOf(plan: Plan, terminals: readonly Terminal[]): Wish['side'] {
 }
 
 /**
- * Sensible wishes: everything that needs power between the + and − of the first holder, and the first separate switch
- * or closure in the side that the habits name (with a board always in its + side). With a board, lights go one to a
- * pin, those that can fade first and the upload pair last. Further holders are left alone: supplies are never merged.
+ * Sensible wishes, circuit by circuit (`wished-circuits.ts`): everything that needs power between the + and − of its source, a separate switch or
+ * closure in the side that the habits name (with a board always in its + side). With a board, power goes into its input, and what hangs on its pins
+ * keeps the order it has round the board (`pin-order.ts`); the upload pair comes last. Supplies are never merged.
  */
 export function deriveWishes(plan: Plan): Result<readonly Wish[]> {
-  const holder = partsThatAre(plan, 'cell')[0];
-  if (holder === undefined) return fail('router-no-supply');
-  const [cell] = elementsOf(kindOf(plan, holder), 'cell');
-  if (cell === undefined) throw new RangeError('deriveWishes: the holder has no cell');
-  const others = Object.values(plan.parts).filter((part) => part !== holder);
-  const board = partsThatAre(plan, 'pin')[0];
-  const consumers = others.filter((part) => part !== board && consumersOf(kindOf(plan, part)).length > 0);
-  if (consumers.length === 0 && board === undefined) return fail('router-no-lights');
+  const circuits = wishedCircuits(plan);
+  if (circuits.length === 0) return fail('router-no-supply');
+  const fed = circuits.filter(({ boards, consumers }) => boards.length + consumers.length > 0);
+  if (fed.length === 0) return fail('router-no-lights');
   const draft = new WishList();
+  for (const circuit of fed) wishForCircuit(plan, circuit, draft, fed.length > 1);
+  return succeed(draft.all);
+}
+
+function wishForCircuit(
+  plan: Plan,
+  { source, boards, consumers, contact, buttons }: WishedCircuit,
+  draft: WishList,
+  isOneOfMany: boolean,
+): void {
+  const [cell] = elementsOf(kindOf(plan, source), 'cell');
+  if (cell === undefined) throw new RangeError('deriveWishes: the holder has no cell');
   const plus = new Ends();
   const minus = new Ends();
-  if (board !== undefined) wishForBoard(plan, board, consumers, draft, plus, minus);
-  else {
-    for (const part of consumers) {
+  const first = boards[0];
+  if (first === undefined) {
+    for (const part of consumers)
       for (const ends of consumersOf(kindOf(plan, part))) {
         plus.add(part, ends.plus);
         minus.add(part, ends.minus);
       }
-    }
     dataChain(plan, consumers, null, draft);
   }
-  const contact = separateSwitch(plan, holder);
-  const switched = board === undefined ? plan.habits.switchSide : '+';
+  for (const board of boards) {
+    // What a pin may feed goes to the nearest of several boards.
+    const own = (part: Part): boolean =>
+      boards.every((other) => distance(part.at, board.at) <= distance(part.at, other.at));
+    wishForBoard(plan, board, consumers.filter(own), buttons.filter(own), draft, plus, minus);
+  }
+  const name = isOneOfMany ? source.name : 'holder';
+  const rest = first === undefined ? 'lights' : 'board';
+  const switched = first === undefined ? plan.habits.switchSide : '+';
   for (const [side, ends, terminal] of [
     ['+', plus.all, cell.plus],
     ['-', minus.all, cell.minus],
   ] as const) {
-    const power: Terminal = { partId: holder.id, terminal };
-    const rest = board === undefined ? 'lights' : 'board';
+    const power: Terminal = { partId: source.id, terminal };
     if (contact !== null && switched === side) {
       const { near, far } = asSewn(plan, power, contact);
-      draft.add(side, 'holder to switch', [power, near]);
+      draft.add(side, `${name} to switch`, [power, near]);
       draft.add(side, `switch to ${rest}`, [far, ...ends]);
-    } else draft.add(side, `holder to ${rest}`, [power, ...ends]);
+    } else draft.add(side, `${name} to ${rest}`, [power, ...ends]);
   }
-  return succeed(draft.all);
 }
 
 class WishList {
@@ -119,14 +134,8 @@ class Ends {
   }
 }
 
-/** The two contacts of a switch; near is the one towards the holder, as far as it is sewn already. */
-interface Contact {
-  readonly near: Terminal;
-  readonly far: Terminal;
-}
-
 /** Either contact of a switch serves: the one that is sewn to the holder is near, the one sewn to anything else is far. */
-function asSewn(plan: Plan, power: Terminal, { near, far }: Contact): Contact {
+function asSewn(plan: Plan, power: Terminal, { near, far }: WishedContact): WishedContact {
   const nets = deriveNets(plan);
   const [source, one, other] = [power, near, far].map((terminal) => nets.ofTerminal(terminal));
   const isTurned =
@@ -134,41 +143,22 @@ function asSewn(plan: Plan, power: Terminal, { near, far }: Contact): Contact {
   return isTurned ? { near: far, far: near } : { near, far };
 }
 
-/** The two contacts of the first switch of its own, or of the first closure whose halves are both there. */
-function separateSwitch(plan: Plan, holder: Part): Contact | null {
-  for (const part of Object.values(plan.parts)) {
-    if (part === holder) continue;
-    const [contact] = elementsOf(kindOf(plan, part), 'switch');
-    if (contact !== undefined)
-      return {
-        near: { partId: part.id, terminal: contact.a },
-        far: { partId: part.id, terminal: contact.b },
-      };
-  }
-  for (const part of Object.values(plan.parts)) {
-    const [half] = elementsOf(kindOf(plan, part), 'half');
-    const mate = half === undefined ? null : mateOf(plan, part);
-    if (half !== undefined && mate !== null)
-      return {
-        near: { partId: part.id, terminal: half.terminal },
-        far: { partId: mate.id, terminal: half.terminal },
-      };
-  }
-  return null;
-}
-
 function wishForBoard(
   plan: Plan,
   board: Part,
   consumers: readonly Part[],
+  buttons: readonly Part[],
   draft: WishList,
   plus: Ends,
   minus: Ends,
 ): void {
   const kind = kindOf(plan, board);
   const [load] = elementsOf(kind, 'load');
+  const [regulator] = elementsOf(kind, 'regulator');
   const ground = elementsOf(kind, 'pin')[0]?.ground ?? load?.minus ?? 'ground';
-  if (load !== undefined) plus.add(board, load.plus);
+  // Power goes in where the board takes it, never at a steady supply that it makes.
+  const input = regulator?.input ?? load?.plus;
+  if (input !== undefined) plus.add(board, input);
   minus.add(board, ground);
   const pins = new PinRow(
     plan,
@@ -184,7 +174,9 @@ function wishForBoard(
   for (const sensor of sensors) {
     const signal = roleHole(plan, sensor, 'sense');
     const pin =
-      signal === undefined ? null : pins.take('analogue', [{ partId: sensor.id, terminal: signal.terminal }]);
+      signal === undefined
+        ? null
+        : pins.take('analogue', [{ partId: sensor.id, terminal: signal.terminal }], sensor.at);
     if (pin !== null && signal !== undefined)
       draft.add('none', `${sensor.name} to ${pin.label}`, [
         { partId: board.id, terminal: pin.terminal },
@@ -201,35 +193,43 @@ function wishForBoard(
       minus.add(part, ends.minus);
     }
   }
-  const first = dataLights[0];
-  const input = first === undefined ? undefined : roleHole(plan, first, 'data-in');
+  const chain = inChain(board.at, dataLights);
+  const first = chain[0];
+  const dataIn = first === undefined ? undefined : roleHole(plan, first, 'data-in');
   const dataPin =
-    first === undefined || input === undefined
+    first === undefined || dataIn === undefined
       ? null
-      : pins.take('none', [{ partId: first.id, terminal: input.terminal }]);
-  dataChain(
-    plan,
-    dataLights,
-    dataPin === null ? null : { partId: board.id, terminal: dataPin.terminal },
-    draft,
-  );
+      : pins.take('none', [{ partId: first.id, terminal: dataIn.terminal }], first.at);
+  dataChain(plan, chain, dataPin === null ? null : { partId: board.id, terminal: dataPin.terminal }, draft);
+  for (const button of buttons) {
+    const [contact] = elementsOf(kindOf(plan, button), 'switch');
+    const pin =
+      contact === undefined
+        ? null
+        : pins.take('none', [{ partId: button.id, terminal: contact.a }], button.at);
+    if (contact === undefined || pin === null) continue;
+    draft.add('none', `${button.name} to ${pin.label}`, [
+      { partId: board.id, terminal: pin.terminal },
+      { partId: button.id, terminal: contact.a },
+    ]);
+    minus.add(button, contact.b);
+  }
   const onPins = [...lights, ...rest];
-  const places = onPins.flatMap((part) =>
-    consumersOf(kindOf(plan, part)).map((ends) => ({ part, terminal: ends.plus })),
+  const places = inOrderRound(
+    board.at,
+    onPins.flatMap((part) => consumersOf(kindOf(plan, part)).map((ends) => ({ part, terminal: ends.plus }))),
+    ({ part }) => part.at,
   );
   // Neighbours share a pin where there are more lights than pins.
   const free = pins.count;
   const perPin = free === 0 ? 0 : Math.ceil(places.length / free);
-  for (let i = 0; i < places.length && perPin > 0; i += perPin) {
-    const group = places.slice(i, i + perPin);
-    const users = group.map(({ part, terminal }) => ({ partId: part.id, terminal }));
-    const pin = pins.take('fade', users);
-    if (pin === null) break;
-    draft.add('none', `${[...new Set(group.map(({ part }) => part.name))].join(', ')} on ${pin.label}`, [
+  const groups: (typeof places)[number][][] = [];
+  for (let i = 0; i < places.length && perPin > 0; i += perPin) groups.push(places.slice(i, i + perPin));
+  for (const { users, pin } of pins.takeInOrder(groups))
+    draft.add('none', `${[...new Set(users.map(({ part }) => part.name))].join(', ')} on ${pin.label}`, [
       { partId: board.id, terminal: pin.terminal },
-      ...group.map(({ part, terminal }) => ({ partId: part.id, terminal })),
+      ...users.map(({ part, terminal }) => ({ partId: part.id, terminal })),
     ]);
-  }
   for (const part of onPins) for (const ends of consumersOf(kindOf(plan, part))) minus.add(part, ends.minus);
   if (regulated !== undefined)
     draft.add('+', 'steady supply to sensors', [
@@ -255,16 +255,41 @@ function roleHole(plan: Plan, part: Part, role: NonNullable<Hole['role']>): Hole
   return kindOf(plan, part).holes.find((hole) => hole.role === role);
 }
 
-/** The pins of a board, handed out one by one. */
+/** Addressable lights as a chain: from the board to the nearest, and on to the nearest that is left. */
+function inChain(from: Point, parts: readonly Part[]): readonly Part[] {
+  const left = [...parts];
+  const chain: Part[] = [];
+  for (let at = from; left.length > 0; ) {
+    const next = left.reduce((best, part) => (distance(part.at, at) < distance(best.at, at) ? part : best));
+    left.splice(left.indexOf(next), 1);
+    chain.push(next);
+    at = next.at;
+  }
+  return chain;
+}
+
+/** A pin that is no fit costs as much as a detour of so many mm, for each step of `unfitness`. */
+const UNFIT_MM = 25;
+/** What is sewn to a pin stays there, and nothing else comes to it. */
+const SEWN_MM = 1e6;
+
+interface PinUser {
+  readonly part: Part;
+  readonly terminal: string;
+}
+
+/** The pins of a board, handed out. */
 class PinRow {
   readonly #plan: Plan;
   readonly #board: Part;
-  readonly #left: Hole[];
+  readonly #nets: ReturnType<typeof deriveNets>;
+  #left: readonly Hole[];
 
   constructor(plan: Plan, board: Part, pins: readonly Hole[]) {
     this.#plan = plan;
     this.#board = board;
-    this.#left = [...pins];
+    this.#nets = deriveNets(plan);
+    this.#left = pins;
   }
 
   get count(): number {
@@ -272,21 +297,47 @@ class PinRow {
   }
 
   /**
-   * The pin that some of these terminals are sewn to already; else the first free one that can do what is asked; else any,
-   * the upload pair last. Null when none is left.
+   * The pin that some of these terminals are sewn to already; else the free one that can do what is asked and is nearest; else any, the
+   * upload pair last. Null when none is left.
    */
-  take(ability: PinUse, users: readonly Terminal[]): (Hole & { readonly label: string }) | null {
-    const nets = deriveNets(this.#plan);
-    const own = new Set(users.map((terminal) => nets.ofTerminal(terminal).id));
-    const rank = (pin: Hole): number => {
-      const net = nets.ofTerminal({ partId: this.#board.id, terminal: pin.terminal });
-      if (own.has(net.id)) return -1;
-      return (net.runIds.length > 0 ? 100 : 0) + unfitness(pin, ability);
-    };
-    const best = [...this.#left].sort((a, b) => rank(a) - rank(b))[0];
+  take(use: PinUse, users: readonly Terminal[], towards: Point): (Hole & { readonly label: string }) | null {
+    const cost = (pin: Hole): number =>
+      this.#sewnMm(pin, users) + UNFIT_MM * unfitness(pin, use) + distance(this.#placeOf(pin), towards);
+    const best = [...this.#left].sort((a, b) => cost(a) - cost(b))[0];
     if (best === undefined) return null;
-    this.#left.splice(this.#left.indexOf(best), 1);
+    this.#left = this.#left.filter((pin) => pin !== best);
     return { ...best, label: best.label ?? best.id };
+  }
+
+  /** A pin for each group, so that groups and pins keep one order round the board; what finds none is left out. */
+  takeInOrder(
+    groups: ReadonlyArray<readonly PinUser[]>,
+  ): ReadonlyArray<{ readonly users: readonly PinUser[]; readonly pin: Hole & { readonly label: string } }> {
+    const pins = inOrderRound(this.#board.at, this.#left, (pin) => this.#placeOf(pin));
+    const places = pinsInOrder(groups, pins, (users, pin) => {
+      const terminals = users.map(({ part, terminal }) => ({ partId: part.id, terminal }));
+      const ends = users.map(({ part }) => part.at);
+      return (
+        this.#sewnMm(pin, terminals) + UNFIT_MM * unfitness(pin, 'none') + nearestMm(this.#placeOf(pin), ends)
+      );
+    });
+    if (places === null) return [];
+    const taken = new Set(places.map((place) => pins[place]));
+    this.#left = this.#left.filter((pin) => !taken.has(pin));
+    return groups.map((users, i) => {
+      const pin = pins[places[i] as number] as Hole;
+      return { users, pin: { ...pin, label: pin.label ?? pin.id } };
+    });
+  }
+
+  #placeOf(pin: Hole): Point {
+    return holePoint(this.#plan, { partId: this.#board.id, holeId: pin.id });
+  }
+
+  #sewnMm(pin: Hole, users: readonly Terminal[]): number {
+    const net = this.#nets.ofTerminal({ partId: this.#board.id, terminal: pin.terminal });
+    if (users.some((terminal) => this.#nets.ofTerminal(terminal).id === net.id)) return -SEWN_MM;
+    return net.runIds.length > 0 ? SEWN_MM : 0;
   }
 }
 

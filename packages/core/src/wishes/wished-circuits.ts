@@ -1,0 +1,137 @@
+/**
+ * Which source feeds what, as long as the maker says nothing else: every board and everything that needs power goes to the nearest circuit that can
+ * serve it, and what is sewn to one already stays there. Two holders are two circuits; a second board is never a light of the first.
+ */
+import { distance } from '../geometry/point.ts';
+import { deriveNets, type Terminal } from '../joining/nets.ts';
+import { mateOf } from '../joining/sides.ts';
+import { cellAt, maybeCell } from '../parts/cells.ts';
+import { consumersOf, elementsOf, hasElement } from '../parts/part-element.ts';
+import { assumedIn } from '../plan/assumed.ts';
+import { kindOf } from '../plan/kind-of.ts';
+import { panelOf } from '../plan/panels.ts';
+import type { Part } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
+
+/** The two contacts of a switch or a closure; near is the one towards the source, as far as it is sewn already. */
+export interface WishedContact {
+  readonly near: Terminal;
+  readonly far: Terminal;
+}
+
+export interface WishedCircuit {
+  readonly source: Part;
+  readonly boards: readonly Part[];
+  /** Lights, sensors, buzzers and the like; never a board. */
+  readonly consumers: readonly Part[];
+  /** What switches all of it; null where nothing does. */
+  readonly contact: WishedContact | null;
+  /** Buttons that a board reads. */
+  readonly buttons: readonly Part[];
+}
+
+/** The circuits of a plan, one for each source, in plan order. */
+export function wishedCircuits(plan: Plan): readonly WishedCircuit[] {
+  const parts = Object.values(plan.parts);
+  const sources = parts.filter((part) => hasElement(kindOf(plan, part), 'cell'));
+  const groups = sources.map((source) => ({
+    source,
+    boards: [] as Part[],
+    consumers: [] as Part[],
+    contacts: [] as WishedContact[],
+    buttons: [] as Part[],
+  }));
+  type Group = (typeof groups)[number];
+  const joined = joinedTo(plan);
+  const nearest = (part: Part, offered: readonly Group[]): Group | undefined =>
+    least(offered, (group) =>
+      group.boards.length > 0 && consumersOf(kindOf(plan, part)).length > 0
+        ? Math.min(...group.boards.map((board) => farMm(plan, board, part)))
+        : farMm(plan, group.source, part),
+    );
+  const groupFor = (part: Part, offered: readonly Group[] = groups): Group | undefined =>
+    groups.find(({ source, boards }) => [source, ...boards].some((other) => joined(part, other))) ??
+    nearest(part, offered.length > 0 ? offered : groups);
+  for (const part of parts)
+    if (hasElement(kindOf(plan, part), 'pin') && !sources.includes(part)) groupFor(part)?.boards.push(part);
+  for (const part of parts) {
+    const kind = kindOf(plan, part);
+    if (sources.includes(part) || hasElement(kind, 'pin') || consumersOf(kind).length === 0) continue;
+    const wantedV = Math.max(0, ...elementsOf(kind, 'load').map(({ leastV }) => leastV));
+    const able = groups.filter(({ source }) => voltOf(plan, source) >= wantedV);
+    groupFor(part, able)?.consumers.push(part);
+  }
+  for (const part of parts) {
+    if (sources.includes(part)) continue;
+    const contact = contactOf(plan, part);
+    const group = contact === null ? undefined : groupFor(part);
+    if (contact === null || group === undefined) continue;
+    if (isButton(plan, part) && group.boards.length > 0) group.buttons.push(part);
+    else group.contacts.push(contact);
+  }
+  return groups.map(({ contacts, ...group }) => ({ ...group, contact: contacts[0] ?? null }));
+}
+
+/** Whether two parts are one conductor somewhere already. */
+function joinedTo(plan: Plan): (a: Part, b: Part) => boolean {
+  const nets = deriveNets(plan);
+  const netsOf = (part: Part): ReadonlySet<string> =>
+    new Set(
+      kindOf(plan, part)
+        .holes.filter(({ plated }) => plated)
+        .map(({ terminal }) => nets.ofTerminal({ partId: part.id, terminal }).id),
+    );
+  const known = new Map<string, ReadonlySet<string>>();
+  const remember = (part: Part): ReadonlySet<string> => {
+    const own = known.get(part.id) ?? netsOf(part);
+    known.set(part.id, own);
+    return own;
+  };
+  return (a, b) => [...remember(a)].some((net) => remember(b).has(net));
+}
+
+function least<Thing>(things: readonly Thing[], measure: (thing: Thing) => number): Thing | undefined {
+  let best: { readonly thing: Thing; readonly value: number } | undefined;
+  for (const thing of things) {
+    const value = measure(thing);
+    if (best === undefined || value < best.value) best = { thing, value };
+  }
+  return best?.thing;
+}
+
+/** What lies on another panel is far. */
+const OTHER_PANEL_MM = 10_000;
+
+function farMm(plan: Plan, a: Part, b: Part): number {
+  return distance(a.at, b.at) + (panelOf(plan, a).id === panelOf(plan, b).id ? 0 : OTHER_PANEL_MM);
+}
+
+/** Volts of a source with fresh cells. */
+function voltOf(plan: Plan, source: Part): number {
+  const [cell] = elementsOf(kindOf(plan, source), 'cell');
+  const kind = cell === undefined ? undefined : maybeCell(cell.cellId, assumedIn(plan));
+  if (cell === undefined || kind === undefined) return 0;
+  return cell.boostV ?? cellAt(kind, 1).volt * cell.count;
+}
+
+/** Whether it is closed only while it is pressed: beside a board that is for a pin to read. */
+function isButton(plan: Plan, part: Part): boolean {
+  return elementsOf(kindOf(plan, part), 'switch').some(({ closedBy }) => closedBy === 'press');
+}
+
+/** The contacts of a switch, or of a closure whose halves are both there, at its first half. */
+function contactOf(plan: Plan, part: Part): WishedContact | null {
+  const kind = kindOf(plan, part);
+  const [contact] = elementsOf(kind, 'switch');
+  if (contact !== undefined)
+    return { near: { partId: part.id, terminal: contact.a }, far: { partId: part.id, terminal: contact.b } };
+  const [half] = elementsOf(kind, 'half');
+  const mate = half === undefined ? null : mateOf(plan, part);
+  if (half === undefined || mate === null) return null;
+  const ids = Object.keys(plan.parts);
+  if (ids.indexOf(mate.id) < ids.indexOf(part.id)) return null;
+  return {
+    near: { partId: part.id, terminal: half.terminal },
+    far: { partId: mate.id, terminal: half.terminal },
+  };
+}
