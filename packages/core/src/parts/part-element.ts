@@ -147,3 +147,8 @@ export function neededTerminals(
   }
   return [...needed];
 }
+
+/** Whether a part that switches is placed switched on: all but those that are closed only while they are pressed. */
+export function restsOn(part: WithElements): boolean {
+  return elementsOf(part, 'switch').every(({ closedBy }) => closedBy !== 'press');
+}

@@ -2,10 +2,13 @@ import { describe, expect, test } from 'vitest';
 import { expectOk } from '../errors/problem.ts';
 import { terminalKey } from '../joining/nets.ts';
 import { tracePaths } from '../joining/trace-path.ts';
+import { consumersOf, elementsOf } from '../parts/part-element.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { deleteParts } from '../plan/edits/part-edits.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import type { Plan } from '../plan/schema.ts';
 import { validatePlan } from '../plan/validate.ts';
+import { readButtons, withContactsClosed } from '../power/contacts.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { wishDifference } from './wish-difference.ts';
 import { deriveWishesAgain, unwish, wishTogether } from './wish-edits.ts';
@@ -154,5 +157,117 @@ describe('the way of the current', () => {
     expect(tracePaths(beyond.plan)[0]?.problem).toBe(
       'From the + of a the way is lost beyond the + hole of b.',
     );
+  });
+});
+
+describe('circuits, boards and pins', () => {
+  test('two holders with a light each are two circuits, each light on the holder beside it', () => {
+    const { plan } = new PlanBuilder('Two', 400, 200)
+      .holder(60, 100)
+      .holder(340, 100, 0, 'other')
+      .light('left', 120, 60)
+      .light('right', 280, 60);
+    expect(wished(plan)).toEqual([
+      ['holder/plus', 'left/plus'],
+      ['holder/minus', 'left/minus'],
+      ['other/plus', 'right/plus'],
+      ['other/minus', 'right/minus'],
+    ]);
+    const titles = expectOk(wishesOf(plan)).map(({ title }) => title);
+    expect(titles).toEqual(['holder to lights', 'holder to lights', 'other to lights', 'other to lights']);
+  });
+
+  test('a light that is sewn to the far holder stays there', () => {
+    const build = new PlanBuilder('Two', 400, 200)
+      .holder(60, 100)
+      .holder(340, 100, 0, 'other')
+      .light('left', 120, 60)
+      .light('right', 280, 60)
+      .sew('other.plus', 'left.plus');
+    expect(wished(build.plan)).toContainEqual(['other/plus', 'left/plus', 'right/plus']);
+  });
+
+  test('two boards with a pack each: each board on its own pack, no board is the light of another', () => {
+    const { plan } = new PlanBuilder('Boards', 800, 300)
+      .place('aaa-holder-2', 'pack', 80, 60)
+      .place('aaa-holder-2', 'other pack', 720, 60)
+      .place('board-round', 'board', 200, 150)
+      .place('board-round', 'other board', 600, 150)
+      .light('a', 240, 250)
+      .light('b', 640, 250);
+    const wishes = wished(plan);
+    expect(wishes).toContainEqual(['pack/plus', 'board/supply']);
+    expect(wishes).toContainEqual(['other pack/plus', 'other board/supply']);
+    const pinOf = (light: string): string | undefined =>
+      wishes.find((wish) => wish[1] === `${light}/plus`)?.[0];
+    expect([pinOf('a')?.split('/')[0], pinOf('b')?.split('/')[0]]).toEqual(['board', 'other board']);
+  });
+
+  const BOARDS = ['board-small', 'board-round', 'board-long'];
+  const LIGHTS = [
+    'sew-on-light',
+    'bare-leg-light-5',
+    'bare-leg-light-two-colour',
+    'addressable-light',
+    'strand-light',
+  ];
+  const SENSORS = ['sensor-light', 'sensor-motion', 'sensor-temperature', 'sensor-touch'];
+  const HOLDERS = [
+    'coin-cell-holder',
+    'coin-cell-holder-switched',
+    'aaa-holder-2',
+    'aaa-holder-1-boost',
+    'power-board',
+  ];
+
+  test.each(BOARDS)(
+    '%s with every light, sensor and holder and a button: each end joined once, power into the input, only sensors on a regulated output',
+    (board) => {
+      const cases = LIGHTS.flatMap((light) =>
+        SENSORS.flatMap((sensor) => HOLDERS.map((holder) => ({ light, sensor, holder }))),
+      );
+      for (const { light, sensor, holder } of cases) {
+        const build = new PlanBuilder('Table', 600, 400)
+          .place(holder, 'holder', 60, 200)
+          .place(board, 'board', 220, 200)
+          .place(light, 'one', 420, 100)
+          .place(light, 'two', 480, 200)
+          .place(sensor, 'sensor', 420, 300)
+          .place('push-switch', 'button', 220, 330);
+        const { plan } = build;
+        const all = wished(plan);
+        const ends = all.flat();
+        expect(new Set(ends).size).toBe(ends.length);
+        const kind = kindOf(plan, build.part('board'));
+        const [regulator] = elementsOf(kind, 'regulator');
+        const input = regulator?.input ?? elementsOf(kind, 'load')[0]?.plus;
+        expect(all.find((wish) => wish.includes(`board/${input}`))).toContain('holder/plus');
+        const steady = all.find((wish) => wish.includes('board/regulated')) ?? [];
+        expect(steady.filter((end) => !/^(board|sensor)\//.test(end))).toEqual([]);
+        for (const name of ['one', 'two', 'sensor', 'button']) {
+          const own = kindOf(plan, build.part(name));
+          const asked = [
+            ...elementsOf(own, 'switch').flatMap(({ a, b }) => [a, b]),
+            ...consumersOf(own).flatMap(({ plus, minus }) => [plus, minus]),
+          ];
+          for (const terminal of asked) expect(ends).toContain(`${name}/${terminal}`);
+        }
+        const pins = elementsOf(kind, 'pin').map(({ pin }) => `board/${pin}`);
+        expect(all.find((wish) => wish.includes('button/a'))?.some((end) => pins.includes(end))).toBe(true);
+        expect(all.find((wish) => wish.includes('button/b'))).toContain('holder/minus');
+      }
+    },
+  );
+
+  test('a button beside a board is read; it rests open, and its pin fights nothing', () => {
+    const build = new PlanBuilder('Button', 400, 300)
+      .holder(60, 60)
+      .place('board-small', 'board', 200, 150)
+      .place('push-switch', 'button', 120, 250)
+      .light('a', 320, 80);
+    expect(build.part('button').switchedOn).toBe(false);
+    build.sew('board.p1', 'button.a').sew('button.b', 'holder.minus');
+    expect(readButtons(build.plan).map(({ name }) => name)).toEqual(['button']);
+    expect(withContactsClosed(build.plan).parts[build.part('button').id]?.switchedOn).toBe(false);
   });
 });

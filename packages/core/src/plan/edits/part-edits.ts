@@ -3,7 +3,7 @@ import { fail, type Result } from '../../errors/problem.ts';
 import { add, type Point, snapToMicrometre } from '../../geometry/point.ts';
 import { normaliseDeg } from '../../geometry/transform.ts';
 import { maybeLightColour } from '../../parts/light-colours.ts';
-import { takesColour, takesSwitching } from '../../parts/part-element.ts';
+import { restsOn, takesColour, takesSwitching } from '../../parts/part-element.ts';
 import { filledOptions, type OptionValues } from '../../parts/part-kind.ts';
 import type { Change, Edit } from '../edit.ts';
 import { kindOf, maybeKindOf } from '../kind-of.ts';
@@ -57,7 +57,7 @@ export function newPart(plan: Plan, id: string, placing: Placing): Part | undefi
     turnDeg: normaliseDeg(placing.turnDeg ?? 0),
     face: placing.face ?? 'right',
     ...(takesColour(kind) ? { colourId: placing.colourId ?? 'warm-white' } : {}),
-    ...(takesSwitching(kind) ? { switchedOn: true } : {}),
+    ...(takesSwitching(kind) ? { switchedOn: restsOn(kind) } : {}),
     ...(Object.keys(options).length > 0 ? { options } : {}),
     ...(placing.groupId === undefined ? {} : { groupId: placing.groupId }),
   };
