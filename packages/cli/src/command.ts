@@ -13,6 +13,8 @@ export interface CommandOptions {
   readonly charge?: string;
   readonly touch?: string;
   readonly trials?: string;
+  /** Processor seconds that routing may take, as they are written. */
+  readonly seconds?: string;
 }
 
 export interface CommandAnswer {

@@ -12,11 +12,12 @@ interface Options {
   readonly charge?: string | number;
   readonly touch?: string | number;
   readonly trials?: string | number;
+  readonly seconds?: string | number;
 }
 
 const finish =
   (name: string) =>
-  async (file: string, { json, out, seed, as, paper, charge, touch, trials }: Options) => {
+  async (file: string, { json, out, seed, as, paper, charge, touch, trials, seconds }: Options) => {
     const result = await runCommand(name, file, json === true, {
       ...(out === undefined ? {} : { out }),
       ...(seed === undefined ? {} : { seed: Number(seed) }),
@@ -25,6 +26,7 @@ const finish =
       ...(charge === undefined ? {} : { charge: String(charge) }),
       ...(touch === undefined ? {} : { touch: String(touch) }),
       ...(trials === undefined ? {} : { trials: String(trials) }),
+      ...(seconds === undefined ? {} : { seconds: String(seconds) }),
     });
     process.stdout.write(result.output);
     process.stderr.write(result.error);
@@ -48,6 +50,7 @@ cli
   .command('route <file>', 'Propose all threads')
   .option('--out <file>', 'Write the plan with them')
   .option('--seed <number>', 'Another seed, another proposal', { default: 1 })
+  .option('--seconds <number>', 'Look for so many processor seconds, above 0 to 60')
   .option('--json', 'As JSON')
   .action(finish('route'));
 cli

@@ -12,13 +12,17 @@ import { USUAL_REQUEST } from '@sashiko/core/router/route-request';
 import type { CommandAnswer, CommandOptions } from './command.ts';
 import { toJson } from './to-json.ts';
 
+/** The most processor seconds that may be asked for. */
+const MOST_SECONDS = 60;
+
 /**
  * Threads proposed for all wishes, by the habits of the plan; the plan with them goes to `--out`, or the plan as it was where
- * nothing better was found. Status 1 when a thread found no way.
+ * nothing better was found. With `--seconds` it looks for so long, else for as many moves as settle a plan of its size. Status 1
+ * when a thread found no way.
  */
-export function routeCommand(plan: Plan, { asJson, seed, out }: CommandOptions): CommandAnswer {
+export function routeCommand(plan: Plan, { asJson, seed, out, seconds }: CommandOptions): CommandAnswer {
   const problem = expectOk(routingProblemOf(plan, USUAL_REQUEST));
-  const search = route(problem, { seed });
+  const search = route(problem, { seed, ...(seconds === undefined ? {} : { spent: shareOf(seconds) }) });
   let step = search.next();
   while (step.done !== true) step = search.next();
   const { solution, leftOut } = cleanPart(problem, step.value);
@@ -51,7 +55,7 @@ export function routeCommand(plan: Plan, { asJson, seed, out }: CommandOptions):
       })
     : [
         isBetter || isInStyle
-          ? `${isInStyle ? 'In the style of the plan: ' : ''}${figures.runCount} runs, ${Math.round(solution.lengthMm)} mm along the cloth, ${reasons.length} patches, all gaps kept.\n`
+          ? `${isInStyle ? 'In the style of the plan: ' : ''}${figures.runCount} runs, ${Math.round(solution.lengthMm)} mm along the cloth, ${reasons.length} patches, ${howItIs(leftOut.length, figures.stops)}.\n`
           : 'Nothing better was found than the threads that are there.\n',
         ...reasons.map(({ text }) => `patch: ${text}\n`),
         ...leftOut.map(
@@ -61,4 +65,24 @@ export function routeCommand(plan: Plan, { asJson, seed, out }: CommandOptions):
       ].join('');
   const files = out === undefined ? [] : [{ path: out, data: serializePlan(made) }];
   return { output, files, ...(leftOut.length > 0 ? { status: 1 } : {}) };
+}
+
+/** The share of so many processor seconds that is spent from now on. */
+function shareOf(written: string): () => number {
+  const seconds = Number(written);
+  if (!(seconds > 0 && seconds <= MOST_SECONDS))
+    throw new RangeError(`--seconds is a number above 0 and at most ${MOST_SECONDS}, not "${written}".`);
+  const start = process.cpuUsage();
+  return () => {
+    const { user, system } = process.cpuUsage(start);
+    return (user + system) / 1e6 / seconds;
+  };
+}
+
+function howItIs(leftOut: number, stops: number): string {
+  const faults = [
+    ...(leftOut === 0 ? [] : [`${leftOut} left out`]),
+    ...(stops === 0 ? [] : [`${stops} stop ${stops === 1 ? 'finding' : 'findings'}`]),
+  ];
+  return faults.length === 0 ? 'all gaps kept' : faults.join(', ');
 }

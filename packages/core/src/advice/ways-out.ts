@@ -131,9 +131,9 @@ function triesFor(
   solution: RoutingSolution,
 ): readonly Try[] {
   const tries: Try[] = [];
-  const exchanging: RouteRequest = { ...request, exchangePins: true };
+  const exchanging: RouteRequest = { ...request, exchangePins: 'always' };
   const exchanged = routingProblemOf(plan, exchanging);
-  if (!request.exchangePins && exchanged.ok && (exchanged.value.exchanges?.length ?? 0) > 0)
+  if (request.exchangePins !== 'always' && exchanged.ok && (exchanged.value.exchanges?.length ?? 0) > 0)
     tries.push({ id: 'pins', before: null, request: exchanging, text: pinWords });
   for (const freedom of freerThan(request.freedom))
     tries.push({ id: `turns@${freedom}`, before: null, request: { ...request, freedom }, text: turnWords });

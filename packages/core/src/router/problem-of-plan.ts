@@ -4,7 +4,6 @@ import { areasFor, clothOutline } from '../cloth/cloth.ts';
 import { fail, type Result, succeed } from '../errors/problem.ts';
 import { normaliseDeg } from '../geometry/transform.ts';
 import { deriveNets, type Terminal, terminalKey } from '../joining/nets.ts';
-import { hasElement } from '../parts/part-element.ts';
 import type { Hole } from '../parts/part-kind.ts';
 import { assumedIn } from '../plan/assumed.ts';
 import { sewingByHabit } from '../plan/edits/run-edits.ts';
@@ -20,18 +19,12 @@ import type { Plan } from '../plan/schema.ts';
 import { conductorOf } from '../spacing/bare-things.ts';
 import { FLAT, spacingRules } from '../spacing/clearance.ts';
 import { foldedMetal, keptApart, loopedHole, requiredGap } from '../thread/required-gap.ts';
-import { unfitness, type Wish, wishesOf } from '../wishes/wishes.ts';
+import { type PinUse, unfitness, type Wish, wishesOf } from '../wishes/wishes.ts';
 import { BODY_GAP_MM, bodyOf } from './body-shape.ts';
-import type { Freedom, RouteRequest } from './route-request.ts';
+import { turnsOfParts } from './part-turns.ts';
+import type { RouteRequest } from './route-request.ts';
 import type { PadChoice, PinExchange, RoutedTrace, RoutingNet, RoutingProblem } from './routing-problem.ts';
 import { supplySewing } from './supply-lines.ts';
-
-const STEPS_DEG: Readonly<Record<Freedom, readonly number[]>> = {
-  fixed: [0],
-  half: [0, 180],
-  quarter: [0, 90, 180, 270],
-  eighth: [0, 45, 90, 135, 180, 225, 270, 315],
-};
 
 /** A start and a finish take about this much thread and work (assumption). */
 const PIECE_MM = 40;
@@ -131,7 +124,7 @@ export function routingProblemOf(plan: Plan, request: RouteRequest): Result<Plan
       .map(({ at }) => at),
     pairs,
     ...(plan.habits.crossings === 'never' ? { neverPatched: true as const } : {}),
-    exchanges: request.exchangePins ? exchangesOf(plan, wishes.value, nets, kept, padsOf) : [],
+    exchanges: mayExchange(plan, request) ? exchangesOf(plan, wishes.value, nets, kept, padsOf) : [],
     keptRunIds: kept.map((run) => run.id),
   });
 }
@@ -261,17 +254,7 @@ function turnsOf(
     part.locked !== true &&
     !frozen.has(part.id) &&
     (scope.kind !== 'parts' || scope.partIds.includes(part.id));
-  const turns = parts.map((part) => {
-    const kind = kindOf(plan, part);
-    const steps = !isFree(part)
-      ? [0]
-      : hasElement(kind, 'light')
-        ? STEPS_DEG[freedom]
-        : hasElement(kind, 'switch') && !hasElement(kind, 'cell') && freedom !== 'fixed'
-          ? STEPS_DEG.half
-          : [0];
-    return steps.map((step) => normaliseDeg(part.turnDeg + step));
-  });
+  const turns = [...turnsOfParts(plan, parts, isFree, freedom)];
   const pairs: Array<readonly [number, number]> = [];
   for (const [a, part] of parts.entries()) {
     const b = parts.findIndex((other) => other.id === part.mirror?.partId);
@@ -292,6 +275,10 @@ function turnsOf(
     if (own.length > 1) pairs.push([a, b]);
   }
   return { turns, pairs };
+}
+
+function mayExchange(plan: Plan, { exchangePins }: RouteRequest): boolean {
+  return exchangePins === 'always' || (exchangePins === 'derived' && plan.wishes === null);
 }
 
 /** Pins of boards that may be exchanged: such as serve one user each and are not sewn, for pins that can do the same. */
@@ -320,8 +307,8 @@ function exchangesOf(
     return [
       {
         stops: movable.map(({ wish, net, stop, pin }) => {
-          const use = useOf(plan, wish, board);
-          const most = unfitness(pin, use);
+          const use = useOf(plan, wish, board, pin);
+          const most = Math.max(READS_TOO, unfitness(pin, use));
           return {
             net,
             stop,
@@ -335,13 +322,17 @@ function exchangesOf(
   });
 }
 
-/** What the pin of a wish has to be able to do, by what hangs on it. */
-function useOf(plan: Plan, wish: Wish, board: Part): 'fade' | 'analogue' | 'none' {
+/** So unfit is a pin that can do more than is needed: it may be taken. */
+const READS_TOO = 1;
+
+/** What the pin of a wish has to be able to do, by what hangs on it and whether it fades now. */
+function useOf(plan: Plan, wish: Wish, board: Part, pin: Hole): PinUse {
   const roles = wish.terminals
     .filter((terminal) => terminal.partId !== board.id)
     .map(({ partId, terminal }) =>
       kindOf(plan, plan.parts[partId] as Part).holes.find((hole) => hole.terminal === terminal),
     );
   if (roles.some((hole) => hole?.role === 'sense')) return 'analogue';
-  return roles.some((hole) => hole?.role === 'data-in') ? 'none' : 'fade';
+  const level = board.levels?.[pin.terminal] ?? 1;
+  return level > 0 && level < 1 ? 'fade' : 'none';
 }

@@ -49,7 +49,12 @@ export function repairEdit(plan: Plan, partIds: readonly string[]): Result<Edit 
       wishOfRun(plan, run, wishes.value) >= 0 &&
       moved.some((part) => isNear(plan, run, part)),
   );
-  const asItIs = routingProblemOf(plan, { ...USUAL_REQUEST, freedom: 'fixed', existing: 'keep' });
+  const asItIs = routingProblemOf(plan, {
+    ...USUAL_REQUEST,
+    freedom: 'fixed',
+    exchangePins: 'never',
+    existing: 'keep',
+  });
   if (!asItIs.ok) return asItIs;
   const broken = brokenOf(asItIs.value, near);
   if (broken.length === 0) return succeed(null);
@@ -66,6 +71,7 @@ function leadAnew(plan: Plan, runs: readonly Run[]): Result<Edit | null> {
   const problem = routingProblemOf(plan, {
     ...USUAL_REQUEST,
     freedom: 'fixed',
+    exchangePins: 'never',
     scope: { kind: 'runs', runIds: runs.map((run) => run.id) },
   });
   if (!problem.ok) return problem;

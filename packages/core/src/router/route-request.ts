@@ -1,7 +1,10 @@
 /** What a maker asks the router for: how far parts may turn, what is led anew, and which pins may be exchanged. */
 
-/** How far the lights may be turned: not at all, by half turns (only + and − change place), by quarters, by eighths. */
+/** How far the lights may be turned (larger parts by quarters, unless nothing may turn): not at all, by half turns (only + and − change place), by quarters, by eighths. */
 export type Freedom = 'fixed' | 'half' | 'quarter' | 'eighth';
+
+/** Which pins may be exchanged: none, those that were derived (the maker's own wishes stay), or all. */
+export type PinExchanging = 'never' | 'derived' | 'always';
 
 /** What is led anew. */
 export type RouteScope =
@@ -18,17 +21,17 @@ export interface RouteRequest {
   /** Runs in scope that are neither sewn nor locked: kept, so that only what is missing is led, or given up. */
   readonly existing: 'keep' | 'give-up';
   readonly scope: RouteScope;
-  /** Lights and sensors may go to other pins of the board that do the same. */
-  readonly exchangePins: boolean;
+  /** Lights and sensors may go to other pins of the board that can do what they need. */
+  readonly exchangePins: PinExchanging;
   /** Of several holes of one sign any may serve; else the one that is sewn now, or the first. */
   readonly anyEqualHole: boolean;
 }
 
-/** One strand for each side as is shortest, lights turned half round where it helps, everything led anew. */
+/** One strand for each side as is shortest, parts turned and derived pins exchanged where it helps, everything led anew. */
 export const USUAL_REQUEST: RouteRequest = {
   freedom: 'half',
   existing: 'give-up',
   scope: { kind: 'all' },
-  exchangePins: false,
+  exchangePins: 'derived',
   anyEqualHole: true,
 };

@@ -8,6 +8,7 @@ import { expectOk } from '../errors/problem.ts';
 import { cornersOf, roundedBoxCurve } from '../geometry/curve.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { addMarkings, drawOutline } from '../plan/edits/cloth-edits.ts';
+import { lockParts } from '../plan/edits/part-edits.ts';
 import { panelOf } from '../plan/panels.ts';
 import { runPath } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -113,6 +114,8 @@ describe('against what is known', () => {
 
   test('a light set the wrong way is turned, and only by half a turn', () => {
     const build = new PlanBuilder('Wrong', 200, 200).holder(100, 160, 180).light('a', 100, 60, 0);
+    // Else the holder might be turned instead.
+    build.edit(lockParts(build.plan, [build.part('holder').id], true));
     const { solution } = solve(build.plan);
     expect(solution.turnDeg[1]).toBe(180);
     const fixed = solve(build.plan, 'fixed').solution;

@@ -21,7 +21,12 @@ const MOST_ROUNDS = 60;
  * Tidying twice is as tidying once.
  */
 export function tidyEdit(plan: Plan, runIds?: readonly string[]): Result<Edit | null> {
-  const problem = routingProblemOf(plan, { ...USUAL_REQUEST, existing: 'keep', freedom: 'fixed' });
+  const problem = routingProblemOf(plan, {
+    ...USUAL_REQUEST,
+    existing: 'keep',
+    freedom: 'fixed',
+    exchangePins: 'never',
+  });
   if (!problem.ok) return problem;
   const patched = new Set(
     Object.values(plan.patches).flatMap(({ underRunId, overRunId }) => [underRunId, overRunId]),

@@ -12,6 +12,7 @@ import { holePoint } from '../plan/placed.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { inOrderRound, nearestMm, pinsInOrder } from './pin-order.ts';
+import { shortestChain } from './shortest-chain.ts';
 import { type WishedCircuit, type WishedContact, wishedCircuits } from './wished-circuits.ts';
 
 /** Terminals that should become one net. A chain starts at the first of them. */
@@ -193,7 +194,7 @@ function wishForBoard(
       minus.add(part, ends.minus);
     }
   }
-  const chain = inChain(board.at, dataLights);
+  const chain = inChain(plan, board, dataLights);
   const first = chain[0];
   const dataIn = first === undefined ? undefined : roleHole(plan, first, 'data-in');
   const dataPin =
@@ -255,17 +256,36 @@ function roleHole(plan: Plan, part: Part, role: NonNullable<Hole['role']>): Hole
   return kindOf(plan, part).holes.find((hole) => hole.role === role);
 }
 
-/** Addressable lights as a chain: from the board to the nearest, and on to the nearest that is left. */
-function inChain(from: Point, parts: readonly Part[]): readonly Part[] {
-  const left = [...parts];
-  const chain: Part[] = [];
-  for (let at = from; left.length > 0; ) {
-    const next = left.reduce((best, part) => (distance(part.at, at) < distance(best.at, at) ? part : best));
-    left.splice(left.indexOf(next), 1);
-    chain.push(next);
-    at = next.at;
-  }
-  return chain;
+/** Addressable lights in the order of their chain: what is sewn stays, the rest along the shortest way from the board. */
+function inChain(plan: Plan, board: Part, parts: readonly Part[]): readonly Part[] {
+  const nets = deriveNets(plan);
+  const netAt = (part: Part, role: 'data-in' | 'data-out'): string | null => {
+    const hole = roleHole(plan, part, role);
+    const net =
+      hole === undefined ? undefined : nets.ofTerminal({ partId: part.id, terminal: hole.terminal });
+    return net === undefined || net.runIds.length === 0 ? null : net.id;
+  };
+  const into = parts.map((part) => netAt(part, 'data-in'));
+  const out = parts.map((part) => netAt(part, 'data-out'));
+  const pins = new Set(
+    elementsOf(kindOf(plan, board), 'pin').map(
+      ({ pin }) => nets.ofTerminal({ partId: board.id, terminal: pin }).id,
+    ),
+  );
+  const sewnMm = (isJoined: boolean, ...ends: readonly (string | null)[]): number =>
+    isJoined ? -SEWN_MM : ends.some((end) => end !== null) ? SEWN_MM : 0;
+  const partAt = (i: number): Part => parts[i] as Part;
+  return shortestChain(
+    parts.length,
+    (i) => {
+      const own = into[i] ?? null;
+      return distance(board.at, partAt(i).at) + sewnMm(own !== null && pins.has(own), own);
+    },
+    (i, j) => {
+      const [from, to] = [out[i] ?? null, into[j] ?? null];
+      return distance(partAt(i).at, partAt(j).at) + sewnMm(from !== null && from === to, from, to);
+    },
+  ).map(partAt);
 }
 
 /** A pin that is no fit costs as much as a detour of so many mm, for each step of `unfitness`. */

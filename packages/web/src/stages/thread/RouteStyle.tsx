@@ -17,6 +17,7 @@ export function HouseStyle({ plan }: { readonly plan: Plan }) {
     commit(changeHabits(plan, changes, label));
   };
   const hasBoard = partsThatAre(plan, 'pin').length > 0;
+  const hasOwnWishes = plan.wishes !== null;
   return (
     <>
       <Choice
@@ -86,10 +87,10 @@ export function HouseStyle({ plan }: { readonly plan: Plan }) {
       </Checkbox>
       {hasBoard && (
         <Checkbox
-          checked={request.exchangePins}
-          onChange={(event) => setRequest({ exchangePins: event.target.checked })}
+          checked={request.exchangePins === 'always' || (request.exchangePins === 'derived' && !hasOwnWishes)}
+          onChange={(event) => setRequest({ exchangePins: event.target.checked ? 'always' : 'never' })}
         >
-          Pins that do the same may be exchanged
+          Pins that can do the same may be exchanged
         </Checkbox>
       )}
     </>
