@@ -4,6 +4,7 @@ import { areasFor, clothOutline } from '../cloth/cloth.ts';
 import { fail, type Result, succeed } from '../errors/problem.ts';
 import { normaliseDeg } from '../geometry/transform.ts';
 import { deriveNets, type Terminal, terminalKey } from '../joining/nets.ts';
+import { hasElement } from '../parts/part-element.ts';
 import type { Hole } from '../parts/part-kind.ts';
 import { assumedIn } from '../plan/assumed.ts';
 import { sewingByHabit } from '../plan/edits/run-edits.ts';
@@ -109,6 +110,7 @@ export function routingProblemOf(plan: Plan, request: RouteRequest): Result<Plan
         at: part.at,
         mirrored: part.face === 'wrong',
         turns: turns[i] as readonly number[],
+        ...(hasElement(kind, 'light') ? {} : { isLarge: true as const }),
         body: bodyOf(kind, gaps.metalMm),
         pads: platedHoles(kind.holes).map((hole) => ({
           holeId: hole.id,

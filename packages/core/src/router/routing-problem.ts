@@ -18,6 +18,8 @@ export interface RoutingPart {
   readonly mirrored: boolean;
   /** Angles in degrees it may be turned to; the first is how it lies now. */
   readonly turns: readonly number[];
+  /** Some searches leave it as it lies: turning it hardly ever pays, and when it does, much. */
+  readonly isLarge?: true;
   readonly body: Polygon;
   readonly pads: readonly RoutingPad[];
 }

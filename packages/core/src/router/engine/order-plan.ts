@@ -59,15 +59,16 @@ export function planOrder(...how: Parameters<typeof planningOrder>): OrderPlan {
 
 /**
  * Anneals until `spent` says 1: it is asked with the number of moves made. The same random numbers and moves give the same plan,
- * however often it is paused.
+ * however often it is paused. With `keepsLarge` only lights are turned.
  */
 export function* planningOrder(
   board: Board,
   random: Random,
   spent: (moves: number) => number,
   crossingMm = CROSSING_LAST_MM,
+  keepsLarge = false,
 ): Generator<void, OrderPlan> {
-  const state = new PlanState(board, random, crossingMm);
+  const state = new PlanState(board, random, crossingMm, keepsLarge);
   let share = 0;
   for (let i = 0; share < 1; i += 1) {
     if (i % MOVES_AT_ONCE === MOVES_AT_ONCE - 1) yield;
@@ -96,6 +97,7 @@ export class PlanState {
   /** By net and stop: the stops that lie nearest. */
   readonly #nearStops: ReadonlyArray<readonly Int32Array[]>;
   readonly #movable: readonly number[];
+  readonly #isMovable: ReadonlySet<number>;
   /** By part: the stops that may be served by its pads. */
   readonly #stopsOfPart: ReadonlyArray<readonly Choice[]>;
   readonly #choosable: readonly Choice[];
@@ -113,7 +115,7 @@ export class PlanState {
   readonly #bestPads: readonly Int32Array[];
   readonly #bestOuts: readonly Int32Array[];
 
-  constructor(board: Board, random: Random, lastCrossingMm = CROSSING_LAST_MM) {
+  constructor(board: Board, random: Random, lastCrossingMm = CROSSING_LAST_MM, keepsLarge = false) {
     this.#board = board;
     this.#lastCrossingMm = lastCrossingMm;
     this.#random = random;
@@ -124,7 +126,10 @@ export class PlanState {
     this.#lines.crossingMm = lastCrossingMm;
     this.#twin = findTwins(board);
     this.#nearStops = stops.map((own) => nearestStops(board, own));
-    this.#movable = problem.parts.flatMap((part, p) => (part.turns.length > 1 ? [p] : []));
+    this.#movable = problem.parts.flatMap((part, p) =>
+      part.turns.length > 1 && !(keepsLarge && part.isLarge === true) ? [p] : [],
+    );
+    this.#isMovable = new Set(this.#movable);
     this.#stopsOfPart = stopsOfParts(board);
     this.#choosable = stops.flatMap((own, net) =>
       own.flatMap(({ ways }, stop) => (ways.length > 1 ? [{ net, stop }] : [])),
@@ -237,7 +242,7 @@ export class PlanState {
   #partToTurn(): number {
     const pad = this.#crossedPad();
     const part = pad < 0 ? -1 : (this.#board.partOfPad[pad] as number);
-    if (part >= 0 && (this.#board.problem.parts[part]?.turns.length ?? 1) > 1) return part;
+    if (part >= 0 && this.#isMovable.has(part)) return part;
     return this.#movable[this.#pick(this.#movable.length)] as number;
   }
 
@@ -277,7 +282,9 @@ export class PlanState {
     const edge = this.#lines.crossedFrom(this.#pick(this.#strands.netOfEdge.length));
     if (edge < 0) return;
     const isCrossed = (other: number): boolean => this.#lines.isCrossed(other);
-    const parts = twistedParts(this.#board, this.#strands, edge, isCrossed, this.#random);
+    const parts = twistedParts(this.#board, this.#strands, edge, isCrossed, this.#random).filter((part) =>
+      this.#isMovable.has(part),
+    );
     if (parts.length === 0) return;
     this.#lines.begin();
     for (const part of parts) {

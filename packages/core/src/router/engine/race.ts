@@ -26,6 +26,8 @@ export type Steps<T> = Generator<EngineProgress, T>;
 const PLAN_MOVES_PER_PART = 1000;
 /** What a crossing costs one plan and the next, mm: which is better depends on the board. */
 const CROSSINGS_MM = [160, 240];
+/** One entrant in so many leaves all but lights as they lie. */
+const TURNING_ALL = 3;
 /** Moves on the grid for each part by which an entrant shows what it is worth. */
 const ENTRY_MOVES_PER_PART = 6;
 const MOST_ENTRANTS = 40;
@@ -99,6 +101,7 @@ function* enter(shop: Workshop, { from, until }: Span, field: Entrant[]): Steps<
       { from: begun, until: begun + 0.6 * (until - from) },
       PLAN_MOVES_PER_PART,
       CROSSINGS_MM[n % CROSSINGS_MM.length],
+      n % TURNING_ALL === TURNING_ALL - 1,
     );
     // While nothing is clean, every other plan is led on a finer grid: it may find room that the coarse one does not see.
     const work = ledOnGrid(best.isClean || n % 2 === 0 ? ground : fineGround(), plan);
@@ -128,11 +131,12 @@ export function* planFor(
   { from, until }: Span,
   movesPerPart: number,
   crossingMm?: number,
+  keepsLarge?: boolean,
 ): Steps<OrderPlan> {
   const moves = clock.planMoves ?? movesPerPart * ground.board.partCount;
   const spent = (made: number): number =>
     Math.max(made / moves, clock.isTimed ? (clock.share() - from) / Math.max(1e-9, until - from) : 0);
-  const planning = planningOrder(ground.board, random, spent, crossingMm);
+  const planning = planningOrder(ground.board, random, spent, crossingMm, keepsLarge);
   for (;;) {
     const { done, value } = planning.next();
     if (done === true) return value;

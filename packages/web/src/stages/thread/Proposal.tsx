@@ -51,11 +51,15 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
   const isNoBetter = isWhole && now.missing === 0 && !isWorse(now, then);
   // Threads that are there in another style are no answer to the style that was asked for.
   const isOtherStyle = isNoBetter && bringsStyle(plan, now, then);
+  // What is no better, leaves something out or stops Check is offered, not urged.
+  const isDoubtful = (isNoBetter && !isOtherStyle) || leftOut.length > 0 || then.stops > 0;
   const moved = pinMoves(shown.plan, problem, solution);
   return (
     <>
       <p>
-        {isOtherStyle ? styleHeadline(now, then, unit) : headline(leftOut.length, isNoBetter, needed.length)}
+        {isOtherStyle
+          ? styleHeadline(now, then, unit)
+          : headline(leftOut.length, isNoBetter, needed.length, then.stops)}
       </p>
       {leftOut.length > 0 && (
         <ul className="left-out" aria-label="Threads that found no way">
@@ -99,7 +103,7 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
       <p className="quiet">{whatGoes(plan, problem.keptRunIds.length)}</p>
       <div className="buttons">
         <Button
-          type={isNoBetter && !isOtherStyle ? 'default' : 'primary'}
+          type={isDoubtful ? 'default' : 'primary'}
           disabled={nets.every((net) => left.has(net)) && way === undefined}
           onClick={() => {
             const edit = way === undefined ? proposalEdit(plan, problem, solution, options) : wayOutEdit(way);
@@ -133,10 +137,12 @@ function styleHeadline(now: ThreadFigures, then: ThreadFigures, unit: LengthUnit
   return `In the style you asked for, drawn in gold: ${compared} the threads that are there, which are led otherwise.`;
 }
 
-function headline(leftOut: number, isNoBetter: boolean, patches: number): string {
+function headline(leftOut: number, isNoBetter: boolean, patches: number, stops: number): string {
   if (leftOut > 0)
     return `Found no way for ${leftOut} ${leftOut === 1 ? 'thread' : 'threads'}; the rest keeps all gaps. Let lights turn further, exchange pins, or give the parts named here more room.`;
   if (isNoBetter) return 'Nothing better was found than the threads that are there.';
+  if (stops > 0)
+    return `A proposal, drawn in gold, in which Check finds ${stops} ${stops === 1 ? 'stop' : 'stops'}: look at what is below before you take it.`;
   if (patches === 0) return 'A proposal, drawn in gold: no crossings, all gaps kept.';
   return `A proposal, drawn in gold: all gaps kept, with ${patches} insulating ${patches === 1 ? 'patch' : 'patches'}, because nothing uncrossed was found.`;
 }
