@@ -2,7 +2,8 @@
 
 import { deriveNets, type Net, type Terminal, terminalKey } from '../joining/nets.ts';
 import type { Plan } from '../plan/schema.ts';
-import { type Wish, wishesOf } from './wishes.ts';
+import type { Wish } from './wish-list.ts';
+import { wishesOf } from './wishes.ts';
 
 /** A wish that is not yet sewn through: its terminals by what is already one conductor, in order. */
 export interface MissingJoin {

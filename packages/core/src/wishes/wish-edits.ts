@@ -8,7 +8,8 @@ import { holeProblem } from '../plan/problems/part-problem.ts';
 import type { HoleRef, WishRecord } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { wishAt } from './wish-difference.ts';
-import { type Wish, wishesOf } from './wishes.ts';
+import type { Wish } from './wish-list.ts';
+import { wishesOf } from './wishes.ts';
 
 function put(plan: Plan, label: string, wishes: readonly Wish[]): Result<Edit> {
   const after = Object.fromEntries(

@@ -259,6 +259,26 @@ describe('circuits, boards and pins', () => {
     },
   );
 
+  test('every pin, sensor and supply of a board says why it was chosen; own wishes need no reason', () => {
+    const build = new PlanBuilder('Why', 600, 400)
+      .place('aaa-holder-2', 'holder', 60, 200)
+      .place('board-long', 'board', 220, 200)
+      .place('sensor-motion', 'sensor', 420, 300)
+      .place('push-switch', 'button', 220, 330)
+      .light('one', 420, 100);
+    const whyOf = (plan: Plan, title: RegExp): string =>
+      expectOk(wishesOf(plan)).find((wish) => title.test(wish.title))?.why ?? '';
+    expect(whyOf(build.plan, /^sensor to A/)).toMatch(/^A\d: the nearest pin that reads\.$/);
+    expect(whyOf(build.plan, /^button to/)).toMatch(/^The board reads it through its pull-up/);
+    expect(whyOf(build.plan, /^one on/)).toMatch(/keep one order round the board/);
+    expect(whyOf(build.plan, /steady supply/)).toBe('Sensors take the steady 3.3 V that board makes.');
+    expect(whyOf(build.plan, /^holder to board/)).toMatch(/into the input of a board, never/);
+    build.sew('board.p3', 'one.plus');
+    expect(whyOf(build.plan, /^one on P3/)).toBe('P3: it is sewn there.');
+    build.edit(wishTogether(build.plan, build.hole('board.p4'), build.hole('one.plus')));
+    expect(expectOk(wishesOf(build.plan)).every(({ why }) => why === undefined)).toBe(true);
+  });
+
   test('a button beside a board is read; it rests open, and its pin fights nothing', () => {
     const build = new PlanBuilder('Button', 400, 300)
       .holder(60, 60)

@@ -3,25 +3,18 @@
  * one switch, a pin for each light of a board, data along the arrows, sensors and buttons to their pins.
  */
 import { fail, type Result, succeed } from '../errors/problem.ts';
-import { distance, type Point } from '../geometry/point.ts';
+import { distance } from '../geometry/point.ts';
 import { deriveNets, type Terminal } from '../joining/nets.ts';
 import { consumersOf, elementsOf, hasElement } from '../parts/part-element.ts';
 import type { Hole } from '../parts/part-kind.ts';
 import { kindOf } from '../plan/kind-of.ts';
-import { holePoint } from '../plan/placed.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
-import { inOrderRound, nearestMm, pinsInOrder } from './pin-order.ts';
+import { inOrderRound } from './pin-order.ts';
+import { PinRow, SEWN_MM, whyInOrder, whyPin } from './pin-row.ts';
 import { shortestChain } from './shortest-chain.ts';
+import { Ends, type Wish, WishList } from './wish-list.ts';
 import { type WishedCircuit, type WishedContact, wishedCircuits } from './wished-circuits.ts';
-
-/** Terminals that should become one net. A chain starts at the first of them. */
-export interface Wish {
-  readonly id: string;
-  readonly side: '+' | '-' | 'none';
-  readonly title: string;
-  readonly terminals: readonly Terminal[];
-}
 
 /** The maker's own wishes, or sensible ones. Refused when there is no holder or nothing that needs power. */
 export function wishesOf(plan: Plan): Result<readonly Wish[]> {
@@ -103,36 +96,35 @@ function wishForCircuit(
     const power: Terminal = { partId: source.id, terminal };
     if (contact !== null && switched === side) {
       const { near, far } = asSewn(plan, power, contact);
-      draft.add(side, `${name} to switch`, [power, near]);
-      draft.add(side, `switch to ${rest}`, [far, ...ends]);
-    } else draft.add(side, `${name} to ${rest}`, [power, ...ends]);
+      draft.add(side, `${name} to switch`, [power, near], whySwitch(first !== undefined, side));
+      draft.add(side, `switch to ${rest}`, [far, ...ends], whySupply(plan, side, boards, isOneOfMany));
+    } else
+      draft.add(side, `${name} to ${rest}`, [power, ...ends], whySupply(plan, side, boards, isOneOfMany));
   }
 }
 
-class WishList {
-  readonly #wishes: Wish[] = [];
-
-  add(side: Wish['side'], title: string, terminals: readonly Terminal[]): void {
-    if (terminals.length > 1)
-      this.#wishes.push({ id: `w${this.#wishes.length + 1}`, side, title, terminals });
-  }
-
-  get all(): readonly Wish[] {
-    return this.#wishes;
-  }
+function whySwitch(hasBoard: boolean, side: '+' | '-'): string {
+  return hasBoard
+    ? 'With a board the switch goes into the + side: without its −, a board finds other ways through its pins.'
+    : `The switch goes into the ${side === '+' ? '+' : '−'} side, by the habits of this plan.`;
 }
 
-/** Terminals in the order they came, each once. */
-class Ends {
-  readonly #terminals = new Map<string, Terminal>();
-
-  add(part: Part, terminal: string): void {
-    this.#terminals.set(`${part.id}/${terminal}`, { partId: part.id, terminal });
-  }
-
-  get all(): readonly Terminal[] {
-    return [...this.#terminals.values()];
-  }
+function whySupply(
+  plan: Plan,
+  side: '+' | '-',
+  boards: readonly Part[],
+  isOneOfMany: boolean,
+): string | undefined {
+  const nearest = isOneOfMany
+    ? 'Each part goes to the source nearest to it, or to the one it is sewn to.'
+    : '';
+  const steady = boards.some((board) => hasElement(kindOf(plan, board), 'regulator'));
+  const input =
+    side === '+' && steady
+      ? 'Power goes into the input of a board, never into the steady supply it makes.'
+      : '';
+  const why = [nearest, input].filter((text) => text !== '').join(' ');
+  return why === '' ? undefined : why;
 }
 
 /** Either contact of a switch serves: the one that is sewn to the holder is near, the one sewn to anything else is far. */
@@ -179,10 +171,15 @@ function wishForBoard(
         ? null
         : pins.take('analogue', [{ partId: sensor.id, terminal: signal.terminal }], sensor.at);
     if (pin !== null && signal !== undefined)
-      draft.add('none', `${sensor.name} to ${pin.label}`, [
-        { partId: board.id, terminal: pin.terminal },
-        { partId: sensor.id, terminal: signal.terminal },
-      ]);
+      draft.add(
+        'none',
+        `${sensor.name} to ${pin.label}`,
+        [
+          { partId: board.id, terminal: pin.terminal },
+          { partId: sensor.id, terminal: signal.terminal },
+        ],
+        whyPin(pin, 'analogue'),
+      );
     const [ends] = consumersOf(kindOf(plan, sensor));
     if (ends === undefined) continue;
     (regulated === undefined ? plus : steady).add(sensor, ends.plus);
@@ -209,10 +206,15 @@ function wishForBoard(
         ? null
         : pins.take('none', [{ partId: button.id, terminal: contact.a }], button.at);
     if (contact === undefined || pin === null) continue;
-    draft.add('none', `${button.name} to ${pin.label}`, [
-      { partId: board.id, terminal: pin.terminal },
-      { partId: button.id, terminal: contact.a },
-    ]);
+    draft.add(
+      'none',
+      `${button.name} to ${pin.label}`,
+      [
+        { partId: board.id, terminal: pin.terminal },
+        { partId: button.id, terminal: contact.a },
+      ],
+      `The board reads it through its pull-up; its other hole goes to −. ${whyPin(pin, 'none')}`,
+    );
     minus.add(button, contact.b);
   }
   const onPins = [...lights, ...rest];
@@ -227,16 +229,23 @@ function wishForBoard(
   const groups: (typeof places)[number][][] = [];
   for (let i = 0; i < places.length && perPin > 0; i += perPin) groups.push(places.slice(i, i + perPin));
   for (const { users, pin } of pins.takeInOrder(groups))
-    draft.add('none', `${[...new Set(users.map(({ part }) => part.name))].join(', ')} on ${pin.label}`, [
-      { partId: board.id, terminal: pin.terminal },
-      ...users.map(({ part, terminal }) => ({ partId: part.id, terminal })),
-    ]);
+    draft.add(
+      'none',
+      `${[...new Set(users.map(({ part }) => part.name))].join(', ')} on ${pin.label}`,
+      [
+        { partId: board.id, terminal: pin.terminal },
+        ...users.map(({ part, terminal }) => ({ partId: part.id, terminal })),
+      ],
+      whyInOrder(pin, users.length),
+    );
   for (const part of onPins) for (const ends of consumersOf(kindOf(plan, part))) minus.add(part, ends.minus);
   if (regulated !== undefined)
-    draft.add('+', 'steady supply to sensors', [
-      { partId: board.id, terminal: regulated.terminal },
-      ...steady.all,
-    ]);
+    draft.add(
+      '+',
+      'steady supply to sensors',
+      [{ partId: board.id, terminal: regulated.terminal }, ...steady.all],
+      `Sensors take the steady ${regulated.label ?? ''} V that ${board.name} makes.`,
+    );
 }
 
 /** From the board (when there is one) into the first light, and on from each to the next, in plan order. */
@@ -246,7 +255,12 @@ function dataChain(plan: Plan, parts: readonly Part[], from: Terminal | null, dr
     const input = roleHole(plan, part, 'data-in');
     if (input === undefined) continue;
     if (before !== null)
-      draft.add('none', `data into ${part.name}`, [before, { partId: part.id, terminal: input.terminal }]);
+      draft.add(
+        'none',
+        `data into ${part.name}`,
+        [before, { partId: part.id, terminal: input.terminal }],
+        'Data goes in at one light and out to the next, along the shortest way.',
+      );
     const output = roleHole(plan, part, 'data-out');
     before = output === undefined ? null : { partId: part.id, terminal: output.terminal };
   }
@@ -286,87 +300,4 @@ function inChain(plan: Plan, board: Part, parts: readonly Part[]): readonly Part
       return distance(partAt(i).at, partAt(j).at) + sewnMm(from !== null && from === to, from, to);
     },
   ).map(partAt);
-}
-
-/** A pin that is no fit costs as much as a detour of so many mm, for each step of `unfitness`. */
-const UNFIT_MM = 25;
-/** What is sewn to a pin stays there, and nothing else comes to it. */
-const SEWN_MM = 1e6;
-
-interface PinUser {
-  readonly part: Part;
-  readonly terminal: string;
-}
-
-/** The pins of a board, handed out. */
-class PinRow {
-  readonly #plan: Plan;
-  readonly #board: Part;
-  readonly #nets: ReturnType<typeof deriveNets>;
-  #left: readonly Hole[];
-
-  constructor(plan: Plan, board: Part, pins: readonly Hole[]) {
-    this.#plan = plan;
-    this.#board = board;
-    this.#nets = deriveNets(plan);
-    this.#left = pins;
-  }
-
-  get count(): number {
-    return this.#left.length;
-  }
-
-  /**
-   * The pin that some of these terminals are sewn to already; else the free one that can do what is asked and is nearest; else any, the
-   * upload pair last. Null when none is left.
-   */
-  take(use: PinUse, users: readonly Terminal[], towards: Point): (Hole & { readonly label: string }) | null {
-    const cost = (pin: Hole): number =>
-      this.#sewnMm(pin, users) + UNFIT_MM * unfitness(pin, use) + distance(this.#placeOf(pin), towards);
-    const best = [...this.#left].sort((a, b) => cost(a) - cost(b))[0];
-    if (best === undefined) return null;
-    this.#left = this.#left.filter((pin) => pin !== best);
-    return { ...best, label: best.label ?? best.id };
-  }
-
-  /** A pin for each group, so that groups and pins keep one order round the board; what finds none is left out. */
-  takeInOrder(
-    groups: ReadonlyArray<readonly PinUser[]>,
-  ): ReadonlyArray<{ readonly users: readonly PinUser[]; readonly pin: Hole & { readonly label: string } }> {
-    const pins = inOrderRound(this.#board.at, this.#left, (pin) => this.#placeOf(pin));
-    const places = pinsInOrder(groups, pins, (users, pin) => {
-      const terminals = users.map(({ part, terminal }) => ({ partId: part.id, terminal }));
-      const ends = users.map(({ part }) => part.at);
-      return (
-        this.#sewnMm(pin, terminals) + UNFIT_MM * unfitness(pin, 'none') + nearestMm(this.#placeOf(pin), ends)
-      );
-    });
-    if (places === null) return [];
-    const taken = new Set(places.map((place) => pins[place]));
-    this.#left = this.#left.filter((pin) => !taken.has(pin));
-    return groups.map((users, i) => {
-      const pin = pins[places[i] as number] as Hole;
-      return { users, pin: { ...pin, label: pin.label ?? pin.id } };
-    });
-  }
-
-  #placeOf(pin: Hole): Point {
-    return holePoint(this.#plan, { partId: this.#board.id, holeId: pin.id });
-  }
-
-  #sewnMm(pin: Hole, users: readonly Terminal[]): number {
-    const net = this.#nets.ofTerminal({ partId: this.#board.id, terminal: pin.terminal });
-    if (users.some((terminal) => this.#nets.ofTerminal(terminal).id === net.id)) return -SEWN_MM;
-    return net.runIds.length > 0 ? SEWN_MM : 0;
-  }
-}
-
-/** What a pin is wanted for. */
-export type PinUse = 'fade' | 'analogue' | 'none';
-
-/** How badly a pin serves a use: 0 is best. What must be read needs a pin that reads; a light can do without fading. */
-export function unfitness(pin: Hole, use: PinUse): number {
-  const can = (ability: 'fade' | 'analogue' | 'upload'): boolean => pin.abilities?.includes(ability) === true;
-  const missing = use === 'none' || can(use) ? 0 : use === 'analogue' ? 8 : 2;
-  return (can('upload') ? 4 : 0) + missing + (use !== 'analogue' && can('analogue') ? 1 : 0);
 }

@@ -3,7 +3,7 @@ import { holesOf } from '@sashiko/core/joining/nets';
 import { holeName } from '@sashiko/core/plan/hole-names';
 import { capital } from '@sashiko/core/units/words';
 import { deriveWishesAgain, unwish } from '@sashiko/core/wishes/wish-edits';
-import type { Wish } from '@sashiko/core/wishes/wishes';
+import type { Wish } from '@sashiko/core/wishes/wish-list';
 import { Button } from 'antd';
 import { wishesIn } from '../../stores/derived.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
@@ -52,6 +52,7 @@ export function WishesPanel() {
           <p className="quiet">
             {missingOf.has(wish.id) ? `${missingOf.get(wish.id)} still to sew` : '✓ sewn through'}
           </p>
+          {wish.why !== undefined && <p className="quiet">{wish.why}</p>}
           <ul className="rows">
             {wish.terminals.map((terminal) => (
               <WishedHole key={`${terminal.partId}/${terminal.terminal}`} wish={wish} terminal={terminal} />

@@ -1,0 +1,121 @@
+/** The pins of a board, each given to what hangs on it, and why. */
+import { distance, type Point } from '../geometry/point.ts';
+import { deriveNets, type Terminal } from '../joining/nets.ts';
+import type { Hole } from '../parts/part-kind.ts';
+import { holePoint } from '../plan/placed.ts';
+import type { Part } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
+import { inOrderRound, nearestMm, pinsInOrder } from './pin-order.ts';
+
+/** A pin that is no fit costs as much as a detour of so many mm, for each step of `unfitness`. */
+const UNFIT_MM = 25;
+/** What is sewn to a pin stays there, and nothing else comes to it: it is so many mm nearer, all else so many farther. */
+export const SEWN_MM = 1e6;
+
+export interface PinUser {
+  readonly part: Part;
+  readonly terminal: string;
+}
+
+/** A pin that was given, with what code calls it and whether it was sewn to what it is for. */
+export type GivenPin = Hole & { readonly label: string; readonly isSewn: boolean };
+
+/** Why one thing got its pin. */
+export function whyPin(pin: GivenPin, use: PinUse): string {
+  if (pin.isSewn) return `${pin.label}: it is sewn there.`;
+  if (unfitness(pin, use) === 0)
+    return use === 'analogue'
+      ? `${pin.label}: the nearest pin that reads.`
+      : `${pin.label}: the nearest pin that is free.`;
+  return `${pin.label}: ${isForUpload(pin) ? 'it also carries the program while that is loaded, but no other was as near or free' : 'the nearest that is left'}.`;
+}
+
+/** Why a group of lights got its pin. */
+export function whyInOrder(pin: GivenPin, count: number): string {
+  if (pin.isSewn) return `${pin.label}: it is sewn there.`;
+  const shared = count > 1 ? ' There are more lights than pins, so neighbours share one.' : '';
+  const upload = isForUpload(pin) ? ' It also carries the program while that is loaded.' : '';
+  return `${pin.label}: pins and lights keep one order round the board, so that nothing need cross; only going on and off is asked for.${upload}${shared}`;
+}
+
+function isForUpload(pin: Hole): boolean {
+  return pin.abilities?.includes('upload') === true;
+}
+
+/** The pins of a board, handed out. */
+export class PinRow {
+  readonly #plan: Plan;
+  readonly #board: Part;
+  readonly #nets: ReturnType<typeof deriveNets>;
+  #left: readonly Hole[];
+
+  constructor(plan: Plan, board: Part, pins: readonly Hole[]) {
+    this.#plan = plan;
+    this.#board = board;
+    this.#nets = deriveNets(plan);
+    this.#left = pins;
+  }
+
+  get count(): number {
+    return this.#left.length;
+  }
+
+  /**
+   * The pin that some of these terminals are sewn to already; else the free one that can do what is asked and is nearest; else any, the
+   * upload pair last. Null when none is left.
+   */
+  take(use: PinUse, users: readonly Terminal[], towards: Point): GivenPin | null {
+    const cost = (pin: Hole): number =>
+      this.#sewnMm(pin, users) + UNFIT_MM * unfitness(pin, use) + distance(this.#placeOf(pin), towards);
+    const best = [...this.#left].sort((a, b) => cost(a) - cost(b))[0];
+    if (best === undefined) return null;
+    this.#left = this.#left.filter((pin) => pin !== best);
+    return this.#given(best, users);
+  }
+
+  /** A pin for each group, so that groups and pins keep one order round the board; what finds none is left out. */
+  takeInOrder(
+    groups: ReadonlyArray<readonly PinUser[]>,
+  ): ReadonlyArray<{ readonly users: readonly PinUser[]; readonly pin: GivenPin }> {
+    const pins = inOrderRound(this.#board.at, this.#left, (pin) => this.#placeOf(pin));
+    const places = pinsInOrder(groups, pins, (users, pin) => {
+      const terminals = users.map(({ part, terminal }) => ({ partId: part.id, terminal }));
+      const ends = users.map(({ part }) => part.at);
+      return (
+        this.#sewnMm(pin, terminals) + UNFIT_MM * unfitness(pin, 'none') + nearestMm(this.#placeOf(pin), ends)
+      );
+    });
+    if (places === null) return [];
+    const taken = new Set(places.map((place) => pins[place]));
+    this.#left = this.#left.filter((pin) => !taken.has(pin));
+    return groups.map((users, i) => {
+      const pin = pins[places[i] as number] as Hole;
+      const terminals = users.map(({ part, terminal }) => ({ partId: part.id, terminal }));
+      return { users, pin: this.#given(pin, terminals) };
+    });
+  }
+
+  #given(pin: Hole, users: readonly Terminal[]): GivenPin {
+    return { ...pin, label: pin.label ?? pin.id, isSewn: this.#sewnMm(pin, users) < 0 };
+  }
+
+  #placeOf(pin: Hole): Point {
+    return holePoint(this.#plan, { partId: this.#board.id, holeId: pin.id });
+  }
+
+  #sewnMm(pin: Hole, users: readonly Terminal[]): number {
+    const net = this.#nets.ofTerminal({ partId: this.#board.id, terminal: pin.terminal });
+    if (users.some((terminal) => this.#nets.ofTerminal(terminal).id === net.id)) return -SEWN_MM;
+    return net.runIds.length > 0 ? SEWN_MM : 0;
+  }
+}
+
+/** What a pin is wanted for. */
+export type PinUse = 'fade' | 'analogue' | 'none';
+
+/** How badly a pin serves a use: 0 is best. What must be read needs a pin that reads; a light can do without fading. */
+export function unfitness(pin: Hole, use: PinUse): number {
+  const can = (ability: 'fade' | 'analogue' | 'upload'): boolean => pin.abilities?.includes(ability) === true;
+  const missing = use === 'none' || can(use) ? 0 : use === 'analogue' ? 8 : 2;
+  return (can('upload') ? 4 : 0) + missing + (use !== 'analogue' && can('analogue') ? 1 : 0);
+}
