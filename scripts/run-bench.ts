@@ -1,4 +1,4 @@
-/** `npm run bench`: all benchmarks; `npm run bench -- router`, `-- light`, `-- sheet` or `-- hostile`: those of one matter alone. */
+/** `npm run bench`: all benchmarks; `npm run bench -- router`, `-- light`, `-- boards`, `-- sheet` or `-- hostile`: those of one matter alone. */
 import { spawnSync } from 'node:child_process';
 
 const run = (command: string, ...args: string[]): void => {
@@ -13,6 +13,7 @@ if (only === undefined) {
   run('tsx', 'scripts/bench-drag.ts');
 }
 if (only === undefined || only === 'light') run('tsx', 'scripts/bench-light.ts');
+if (only === undefined || only === 'boards') run('tsx', 'scripts/bench-boards.ts', ...process.argv.slice(3));
 if (only === undefined || only === 'sheet') run('tsx', 'scripts/bench-sheet.ts');
 if (only === undefined || only === 'router') run('tsx', 'scripts/bench-router.ts');
 if (only === undefined || only === 'hostile') run('tsx', 'scripts/bench-hostile.ts');

@@ -120,6 +120,7 @@ export function prepareBoard(problem: RoutingProblem): Board {
   for (let pad = 0; pad < padCount; pad += 1)
     if ((localGap[pad] as number) < problem.lineGapMm || (localPadGap[pad] as number) < problem.padGapMm)
       isTight[pad] = 1;
+  if (problem.fanOut === 'pitch') for (const pad of narrowPads(problem, padIndex)) isTight[pad] = 1;
   const exitPlaces = problem.parts.map((part, p) =>
     (poses[p] ?? []).map((pose) => {
       const places = new Float64Array(part.pads.length * 2);
@@ -169,6 +170,26 @@ export function prepareBoard(problem: RoutingProblem): Board {
       }),
     ),
   };
+}
+
+/** A way out between two pads that is wider than the gaps by less than this on either side may have no cell of the grid in it, mm. */
+const NARROW_MM = 2.2;
+
+/** Pads beside which there is room enough, but not by a cell of the grid: they are left straight, like tight ones. */
+function narrowPads(
+  { parts, padGapMm }: RoutingProblem,
+  padIndex: (part: number, pad: number) => number,
+): readonly number[] {
+  return parts.flatMap((part, p) =>
+    part.pads.flatMap((pad, i) => {
+      const isNarrow = part.pads.some(
+        (other, k) =>
+          k !== i &&
+          Math.hypot(pad.at.x - other.at.x, pad.at.y - other.at.y) - other.radiusMm < padGapMm + NARROW_MM,
+      );
+      return isNarrow ? [padIndex(p, i)] : [];
+    }),
+  );
 }
 
 function matesOf({ parts, pairs = [] }: RoutingProblem): Int32Array {
