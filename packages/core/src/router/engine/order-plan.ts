@@ -48,6 +48,12 @@ const COLD_MM = 1.2;
 /** Between two pauses so many moves are made. */
 const MOVES_AT_ONCE = 1024;
 
+/** What a plan leaves as it is: how all but lights lie, and which pins serve. */
+export interface Kept {
+  readonly large?: boolean;
+  readonly pins?: boolean;
+}
+
 /** The plan of `planningOrder`, without pauses. */
 export function planOrder(...how: Parameters<typeof planningOrder>): OrderPlan {
   const steps = planningOrder(...how);
@@ -59,16 +65,16 @@ export function planOrder(...how: Parameters<typeof planningOrder>): OrderPlan {
 
 /**
  * Anneals until `spent` says 1: it is asked with the number of moves made. The same random numbers and moves give the same plan,
- * however often it is paused. With `keepsLarge` only lights are turned.
+ * however often it is paused. What it keeps stays as it is.
  */
 export function* planningOrder(
   board: Board,
   random: Random,
   spent: (moves: number) => number,
   crossingMm = CROSSING_LAST_MM,
-  keepsLarge = false,
+  keeps: Kept = {},
 ): Generator<void, OrderPlan> {
-  const state = new PlanState(board, random, crossingMm, keepsLarge);
+  const state = new PlanState(board, random, crossingMm, keeps);
   let share = 0;
   for (let i = 0; share < 1; i += 1) {
     if (i % MOVES_AT_ONCE === MOVES_AT_ONCE - 1) yield;
@@ -96,6 +102,7 @@ export class PlanState {
   readonly #twin: Int32Array;
   /** By net and stop: the stops that lie nearest. */
   readonly #nearStops: ReadonlyArray<readonly Int32Array[]>;
+  readonly #exchanges: Board['exchanges'];
   readonly #movable: readonly number[];
   readonly #isMovable: ReadonlySet<number>;
   /** By part: the stops that may be served by its pads. */
@@ -115,7 +122,7 @@ export class PlanState {
   readonly #bestPads: readonly Int32Array[];
   readonly #bestOuts: readonly Int32Array[];
 
-  constructor(board: Board, random: Random, lastCrossingMm = CROSSING_LAST_MM, keepsLarge = false) {
+  constructor(board: Board, random: Random, lastCrossingMm = CROSSING_LAST_MM, keeps: Kept = {}) {
     this.#board = board;
     this.#lastCrossingMm = lastCrossingMm;
     this.#random = random;
@@ -127,9 +134,10 @@ export class PlanState {
     this.#twin = findTwins(board);
     this.#nearStops = stops.map((own) => nearestStops(board, own));
     this.#movable = problem.parts.flatMap((part, p) =>
-      part.turns.length > 1 && !(keepsLarge && part.isLarge === true) ? [p] : [],
+      part.turns.length > 1 && !(keeps.large === true && part.isLarge === true) ? [p] : [],
     );
     this.#isMovable = new Set(this.#movable);
+    this.#exchanges = keeps.pins === true ? [] : board.exchanges;
     this.#stopsOfPart = stopsOfParts(board);
     this.#choosable = stops.flatMap((own, net) =>
       own.flatMap(({ ways }, stop) => (ways.length > 1 ? [{ net, stop }] : [])),
@@ -184,7 +192,7 @@ export class PlanState {
       return;
     }
     const roll = this.#random();
-    const { exchanges } = this.#board;
+    const exchanges = this.#exchanges;
     const canTurn = this.#movable.length > 0;
     const canChoose = this.#choosable.length + exchanges.length > 0;
     if (this.#longNets.length > 0 && (roll < 0.5 || !(canTurn || canChoose)))
@@ -337,7 +345,7 @@ export class PlanState {
 
   /** Two stops exchange their pins, or one takes a pin that serves none. */
   #tryExchange(temperature: number): void {
-    const { exchanges } = this.#board;
+    const exchanges = this.#exchanges;
     const { pads, outs } = this.#strands;
     const group = exchanges[this.#pick(exchanges.length)] ?? [];
     const one = group[this.#pick(group.length)];

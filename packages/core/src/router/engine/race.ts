@@ -7,7 +7,7 @@ import type { BestSoFar, EngineProgress } from './best-so-far.ts';
 import { prepareBoard } from './board.ts';
 import type { Budget, Span } from './budget.ts';
 import { Ground } from './ground.ts';
-import { type OrderPlan, planningOrder } from './order-plan.ts';
+import { type Kept, type OrderPlan, planningOrder } from './order-plan.ts';
 import { Realisation } from './realise.ts';
 
 /** What a search works with. */
@@ -26,8 +26,8 @@ export type Steps<T> = Generator<EngineProgress, T>;
 const PLAN_MOVES_PER_PART = 1000;
 /** What a crossing costs one plan and the next, mm: which is better depends on the board. */
 const CROSSINGS_MM = [160, 240];
-/** One entrant in so many leaves all but lights as they lie. */
-const TURNING_ALL = 3;
+/** What entrants keep, one after the other: pins that were wished are good ones, and turning larger parts hardly ever pays by a little. */
+const KEPT_BY_TURNS: readonly Kept[] = [{ pins: true }, {}, { pins: true, large: true }];
 /** Moves on the grid for each part by which an entrant shows what it is worth. */
 const ENTRY_MOVES_PER_PART = 6;
 const MOST_ENTRANTS = 40;
@@ -101,7 +101,7 @@ function* enter(shop: Workshop, { from, until }: Span, field: Entrant[]): Steps<
       { from: begun, until: begun + 0.6 * (until - from) },
       PLAN_MOVES_PER_PART,
       CROSSINGS_MM[n % CROSSINGS_MM.length],
-      n % TURNING_ALL === TURNING_ALL - 1,
+      KEPT_BY_TURNS[n % KEPT_BY_TURNS.length],
     );
     // While nothing is clean, every other plan is led on a finer grid: it may find room that the coarse one does not see.
     const work = ledOnGrid(best.isClean || n % 2 === 0 ? ground : fineGround(), plan);
@@ -131,12 +131,12 @@ export function* planFor(
   { from, until }: Span,
   movesPerPart: number,
   crossingMm?: number,
-  keepsLarge?: boolean,
+  keeps?: Kept,
 ): Steps<OrderPlan> {
   const moves = clock.planMoves ?? movesPerPart * ground.board.partCount;
   const spent = (made: number): number =>
     Math.max(made / moves, clock.isTimed ? (clock.share() - from) / Math.max(1e-9, until - from) : 0);
-  const planning = planningOrder(ground.board, random, spent, crossingMm, keepsLarge);
+  const planning = planningOrder(ground.board, random, spent, crossingMm, keeps);
   for (;;) {
     const { done, value } = planning.next();
     if (done === true) return value;
