@@ -4,9 +4,11 @@
  */
 import type { Point } from '../geometry/point.ts';
 import { polylineLengthMm } from '../geometry/polyline.ts';
+import { withChosenPins } from './chosen-pins.ts';
 import { type Board, prepareBoard } from './engine/board.ts';
-import { ExactCloth, type ExactLine } from './engine/exact.ts';
-import { keptLines } from './engine/finish.ts';
+import { ExactCloth } from './engine/exact.ts';
+import { keptLines, lineOf, turnsOf } from './engine/finish.ts';
+import { laidPatchOn } from './engine/laid-patch.ts';
 import type { RoutedTrace, RoutingProblem, RoutingSolution } from './routing-problem.ts';
 
 export interface LeftOut {
@@ -27,7 +29,7 @@ export function cleanPart(problem: RoutingProblem, solution: RoutingSolution): C
   const unwanted = problem.neverPatched === true ? (solution.patches ?? []) : [];
   if (solution.conflicts === 0 && unwanted.length === 0) return { solution, leftOut: [] };
   const kept = problem.kept ?? [];
-  const board = prepareBoard(problem);
+  const board = prepareBoard(withChosenPins(problem, solution));
   const turns = turnsOf(problem, solution);
   const all = solution.traces
     .slice(0, solution.traces.length - kept.length)
@@ -71,12 +73,6 @@ export function cleanPart(problem: RoutingProblem, solution: RoutingSolution): C
   };
 }
 
-function turnsOf(problem: RoutingProblem, solution: RoutingSolution): Int32Array {
-  return Int32Array.from(
-    problem.parts.map(({ turns }, p) => Math.max(0, turns.indexOf(solution.turnDeg[p] as number))),
-  );
-}
-
 function clothOf(
   board: Board,
   turns: Int32Array,
@@ -84,14 +80,7 @@ function clothOf(
   solution: RoutingSolution,
 ): ExactCloth {
   const cloth = new ExactCloth(board, turns, [
-    ...lines.map(
-      ({ trace }): ExactLine => ({
-        net: trace.net,
-        from: board.padIndex(trace.from.part, trace.from.pad),
-        to: board.padIndex(trace.to.part, trace.to.pad),
-        xy: trace.points.flatMap(({ x, y }) => [x, y]),
-      }),
-    ),
+    ...lines.map(({ trace }) => lineOf(board, trace)),
     ...keptLines(board),
   ]);
   for (const { at, over, under } of solution.patches ?? []) {
@@ -99,7 +88,7 @@ function clothOf(
       const place = lines.findIndex((line) => line.i === one);
       return place >= 0 ? place : one - solution.traces.length + cloth.lines.length;
     }) as [number, number];
-    if (i >= 0 && j >= 0) cloth.patches.push({ i, j, x: at.x, y: at.y });
+    if (i >= 0 && j >= 0) cloth.patches.push(laidPatchOn([i, j], [at.x, at.y], cloth.lines[i]?.xy ?? []));
   }
   return cloth;
 }

@@ -19,6 +19,7 @@ import { type RunSewing, runPath } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { conductorOf } from '../spacing/bare-things.ts';
 import { FLAT, spacingRules } from '../spacing/clearance.ts';
+import { patchAcrossMm } from '../spacing/patches.ts';
 import { foldedMetal, keptApart, loopedHole, requiredGap } from '../thread/required-gap.ts';
 import { type PinUse, unfitness } from '../wishes/pin-row.ts';
 import type { Wish } from '../wishes/wish-list.ts';
@@ -126,6 +127,10 @@ export function routingProblemOf(plan: Plan, request: RouteRequest): Result<Plan
     keptPatches: Object.values(plan.patches)
       .filter((patch) => [patch.underRunId, patch.overRunId].every((id) => kept.some((run) => run.id === id)))
       .map(({ at }) => at),
+    patchAcrossMm: patchAcrossMm(
+      Math.min(...freshSewings(plan).map((sewing) => conductorOf(plan, sewing).halfWidthMm)),
+      panelOf(plan).looseness,
+    ),
     pairs,
     ...(plan.habits.crossings === 'never' ? { neverPatched: true as const } : {}),
     exchanges: mayExchange(plan, request) ? exchangesOf(plan, wishes.value, nets, kept, padsOf) : [],
@@ -304,7 +309,15 @@ function exchangesOf(
         return pin === undefined ? [] : [{ wish, net, stop, pin }];
       }),
     );
-    const movable = uses.filter(({ net, pin }) => (nets[net]?.stops.length ?? 0) > 0 && !isSewnTo(pin));
+    const isDecided = ({ terminals }: Wish, pin: Hole): boolean =>
+      terminals.some(({ partId }) => {
+        const decided = plan.parts[partId]?.wired?.pin;
+        return decided?.partId === board.id && decided.terminal === pin.terminal;
+      });
+    const movable = uses.filter(
+      ({ wish, net, pin }) =>
+        (nets[net]?.stops.length ?? 0) > 0 && !isSewnTo(pin) && !isDecided(wish, pin) && !isOnBus(plan, wish),
+    );
     const held = new Set([...uses.filter((use) => !movable.includes(use)).map(({ pin }) => pin.id)]);
     const open = pins.filter((pin) => !held.has(pin.id) && !isSewnTo(pin));
     if (movable.length === 0 || open.length < 2) return [];
@@ -324,6 +337,15 @@ function exchangesOf(
       },
     ];
   });
+}
+
+/** Whether a wish is a line of a bus, which only its own pins carry. */
+function isOnBus(plan: Plan, { terminals }: Wish): boolean {
+  return terminals.some(({ partId, terminal }) =>
+    kindOf(plan, plan.parts[partId] as Part).holes.some(
+      (hole) => hole.terminal === terminal && (hole.role === 'bus-data' || hole.role === 'bus-clock'),
+    ),
+  );
 }
 
 /** So unfit is a pin that can do more than is needed: it may be taken. */

@@ -58,11 +58,16 @@ export function patchSizeMm(
   const rulesBetween = spacingRules(plan);
   const sine = Math.max(Math.sin((angleDeg * Math.PI) / 180), SHALLOWEST);
   const lengthMm = Math.ceil((2 * requiredGap(a, b, FLAT, rulesBetween)) / sine + 2);
-  const widthMm = Math.ceil(2 * Math.max(a.halfWidthMm, b.halfWidthMm) * panelOf(plan, under).looseness + 6);
+  const across = patchAcrossMm(Math.max(a.halfWidthMm, b.halfWidthMm), panelOf(plan, under).looseness);
   return {
     lengthMm: Math.min(lengthMm, 200),
-    widthMm: Math.max(widthMm, Math.ceil(requiredGap(a, b, FLAT, rulesBetween))),
+    widthMm: Math.max(across, Math.ceil(requiredGap(a, b, FLAT, rulesBetween))),
   };
+}
+
+/** How wide a patch is at least across the upper of two lines, mm, by the wider envelope on flat cloth: both envelopes and a seam. */
+export function patchAcrossMm(halfWidthMm: number, looseness: number): number {
+  return Math.ceil(2 * halfWidthMm * looseness + 6);
 }
 
 /** Lines that cross at less than about 20° run along each other, and no patch keeps them apart. */

@@ -3,6 +3,7 @@ import type { RoutingSolution } from '../routing-problem.ts';
 import type { Budget } from './budget.ts';
 import type { ExactCloth } from './exact.ts';
 import { pulledTight, solutionOf } from './finish.ts';
+import type { Ground } from './ground.ts';
 import { polishTurns } from './polish.ts';
 import type { Realisation } from './realise.ts';
 
@@ -20,6 +21,7 @@ export class BestSoFar {
   lookShare = 0;
   /** The lines of the best before they were patched. */
   #tight: ExactCloth | null = null;
+  #ground: Ground | null = null;
   readonly #pieceMm: number;
   readonly #clock: Budget;
 
@@ -50,11 +52,12 @@ export class BestSoFar {
   offer(work: Realisation): number {
     const before = this.#clock.share();
     const tight = pulledTight(work);
-    const found = solutionOf(tight, work.extraPieces());
+    const found = solutionOf(tight, work.ground);
     this.lookShare = this.#clock.share() - before;
     if (this.solution === null || isBetter(found, this.solution, this.#pieceMm)) {
       this.solution = found;
       this.#tight = tight;
+      this.#ground = work.ground;
     }
     return costOf(found, this.#pieceMm);
   }
@@ -65,13 +68,13 @@ export class BestSoFar {
 
   /** Turns parts a little, judged exactly, as long as that shortens the lines and the budget lasts. */
   *polish(): Generator<EngineProgress, void> {
-    if (this.#tight === null || this.solution === null) return;
+    if (this.#tight === null || this.#ground === null || this.solution === null) return;
     const turning = polishTurns(this.#tight);
     while (turning.next().done !== true) {
       if (this.#clock.isTimed && this.#clock.share() > 1 - this.lookShare / 2) break;
       yield this.progress();
     }
-    const found = solutionOf(this.#tight, this.solution.extraPieces ?? 0);
+    const found = solutionOf(this.#tight, this.#ground);
     if (isBetter(found, this.solution, this.#pieceMm)) this.solution = found;
   }
 }

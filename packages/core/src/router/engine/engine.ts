@@ -8,9 +8,10 @@ import { bestOfPlans, CLEANING_MM, PLANS_SHARE, quickMovesPerPart, workByPlan } 
 import { BestSoFar, type EngineProgress } from './best-so-far.ts';
 import { prepareBoard } from './board.ts';
 import { Budget, type EngineOptions } from './budget.ts';
-import { finish } from './finish.ts';
+import { clothOf, finish, solutionOn } from './finish.ts';
 import { fineGridStepMm, gridStepMm } from './grid-step.ts';
 import { Ground } from './ground.ts';
+import { mend } from './mend.ts';
 import { cool, race, type Steps, type Workshop } from './race.ts';
 import { Realisation } from './realise.ts';
 
@@ -112,4 +113,13 @@ function once<T>(make: () => T): () => T {
     made ??= make();
     return made;
   };
+}
+
+/** A solution put together from others, judged as a whole: where their lines come too near they are led anew. Pins are as in `problem`. */
+export function judgedWhole(problem: RoutingProblem, solution: RoutingSolution): RoutingSolution {
+  const board = prepareBoard(problem);
+  const cloth = clothOf(board, solution);
+  if (cloth.violations() === 0) return solution;
+  mend(cloth, new Ground(board, gridStepMm(board)));
+  return solutionOn(cloth);
 }

@@ -5,6 +5,7 @@
 import { type Board, exitPlace, padPlace } from './board.ts';
 import { BoxList } from './box-list.ts';
 import { fanOutReach } from './doors.ts';
+import { covers, type LaidPatch } from './laid-patch.ts';
 import {
   type Box,
   boxOf,
@@ -36,13 +37,8 @@ export class ExactCloth {
   readonly board: Board;
   readonly turns: Int32Array;
   readonly lines: ExactLine[];
-  /** Where one line goes over another on a patch. */
-  readonly patches: Array<{
-    readonly i: number;
-    readonly j: number;
-    readonly x: number;
-    readonly y: number;
-  }> = [];
+  /** Where one line goes over another. */
+  readonly patches: LaidPatch[] = [];
   readonly #boxes: BoxList;
   readonly #bodyBoxes: Box[];
   /** By part: the box round its pads and body, with what has to stay free. */
@@ -263,22 +259,18 @@ export class ExactCloth {
           ({ i: a, j: b }) => (a === index && b === k) || (a === k && b === index),
         );
         if (patch !== undefined) {
-          const ok = eachBit(
-            ax,
-            ay,
-            bx,
-            by,
-            (ex, ey, fx, fy) =>
-              isWaived(patch, ex, ey, fx, fy) ||
-              eachBit(
-                cx,
-                cy,
-                dx,
-                dy,
-                (gx, gy, hx, hy) =>
-                  isWaived(patch, gx, gy, hx, hy) || legToLeg(ex, ey, fx, fy, gx, gy, hx, hy) >= gap,
-              ),
-          );
+          const ok = eachBit(ax, ay, bx, by, (ex, ey, fx, fy) => {
+            const isCovered = covers(patch, this.board.problem, ex, ey, fx, fy);
+            return eachBit(
+              cx,
+              cy,
+              dx,
+              dy,
+              (gx, gy, hx, hy) =>
+                legToLeg(ex, ey, fx, fy, gx, gy, hx, hy) >= gap ||
+                (isCovered && covers(patch, this.board.problem, gx, gy, hx, hy)),
+            );
+          });
           if (!ok) return false;
           continue;
         }
@@ -320,6 +312,12 @@ export class ExactCloth {
     (this.lines[index] as ExactLine).xy = xy;
     this.#boxLine(index);
     this.#nearOf = -1;
+  }
+
+  /** Puts another line in the place of one. */
+  replaceLine(index: number, line: ExactLine): void {
+    this.lines[index] = line;
+    this.setLine(index, line.xy);
   }
 
   /** Whether a patch at a place keeps its distance from the edges of all pads and from other patches. */
@@ -388,17 +386,4 @@ export class ExactCloth {
     line.xy = tightened(line.xy, (ax, ay, bx, by) => this.isLegal(index, ax, ay, bx, by));
     this.#boxLine(index);
   }
-}
-
-/** Within this of a patch two lines may come as near as they cross, mm. */
-const WAIVED_MM = 8;
-
-function isWaived(
-  patch: { readonly x: number; readonly y: number },
-  ax: number,
-  ay: number,
-  bx: number,
-  by: number,
-): boolean {
-  return Math.max(hypotenuse(ax - patch.x, ay - patch.y), hypotenuse(bx - patch.x, by - patch.y)) < WAIVED_MM;
 }

@@ -3,11 +3,12 @@
  * patches, so that a piece of felt fits between them.
  */
 import type { ExactCloth, ExactLine } from './exact.ts';
+import { laidPatch } from './laid-patch.ts';
 import { type Box, boxOf, legsCross, lengthOf, rounded } from './legs.ts';
 
 /** A patch keeps so far from the edge of every pad, and from other patches, mm. */
-const FROM_PADS_MM = 4.95;
-const FROM_PATCHES_MM = 10.5;
+export const FROM_PADS_MM = 4.95;
+export const FROM_PATCHES_MM = 10.5;
 /** Places tried along the lower line, and how far the upper one runs straight to both sides. */
 const SHIFTS_MM = [0, 3, -3, 6, -6, 10, -10, 15, -15, 22, -22, 30, -30];
 const ARMS_MM = [7, 9.5, 5.5, 12];
@@ -112,7 +113,7 @@ function patchAt(cloth: ExactCloth, over: number, under: number): boolean {
         // The shortest that holds: leaving out too little would make the line double back.
         for (const { xy, start } of ways) {
           if (crossings(xy, lower.xy).length !== 1) continue;
-          cloth.patches.push({ i: over, j: under, x, y });
+          cloth.patches.push(laidPatch([over, under], [x, y], [x, y, x + nx, y + ny]));
           cloth.setLine(over, xy);
           const holds = [start + 2, start + 4, start + 6].every((k) =>
             cloth.isLegal(

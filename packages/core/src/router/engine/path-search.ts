@@ -18,6 +18,13 @@ export interface ConflictPrices {
   readonly reachMm: number;
 }
 
+/** A step that is none on the grid: straight over another line, on a patch. */
+export interface Hop {
+  readonly cell: number;
+  readonly to: number;
+  readonly priceMm: number;
+}
+
 export interface FoundPath {
   readonly from: number;
   readonly to: number;
@@ -75,13 +82,14 @@ export class PathSearch {
     this.#byPads = new Int32Array(field.size);
   }
 
-  /** The cheapest way between any pad of one set and any of the other, below `bound`; null when there is none. */
+  /** The cheapest way between any pad of one set and any of the other, below `bound`; null when there is none. `hops` by cell. */
   find(
     net: number,
     onePads: readonly number[],
     otherPads: readonly number[],
     prices: ConflictPrices,
     bound: number,
+    hops: ReadonlyMap<number, readonly Hop[]> | null = null,
   ): FoundPath | null {
     // Towards the smaller set: how far it is to the nearest of few is soon said.
     const [fromPads, toPads] =
@@ -91,7 +99,7 @@ export class PathSearch {
     this.#openEnds(fromPads, toPads);
     this.#setWindow(fromPads, prices.reachMm);
     this.#start(fromPads, bound);
-    const end = this.#spread(net, prices, bound);
+    const end = this.#spread(net, prices, bound, hops);
     return end < 0 ? null : this.#trace(end, this.#cost[end] as number);
   }
 
@@ -151,7 +159,12 @@ export class PathSearch {
   }
 
   /** Goes on from the cheapest cell until one is a target, and gives that; −1 when none is reached below `bound`. */
-  #spread(net: number, { perMm, entering, nearWeight }: ConflictPrices, bound: number): number {
+  #spread(
+    net: number,
+    { perMm, entering, nearWeight }: ConflictPrices,
+    bound: number,
+    hops: ReadonlyMap<number, readonly Hop[]> | null,
+  ): number {
     const field = this.#field;
     const { width, stepMm, busy, bodyCount, lineNets, coreNets, padTotal } = field;
     const lineOf = field.lineOf[net] as Uint16Array;
@@ -229,6 +242,17 @@ export class PathSearch {
           came[next] = cell;
           queue.push(next, whole);
         }
+      }
+      for (const { to, priceMm } of hops?.get(cell) ?? []) {
+        const price = spent + priceMm;
+        if (stamp[to] === done || (stamp[to] === round && (cost[to] as number) <= price)) continue;
+        const toX = to % width;
+        const whole = price + targets.stepsFrom(toX, (to - toX) / width) * stepMm;
+        if (whole > bound) continue;
+        stamp[to] = round;
+        cost[to] = price;
+        came[to] = cell;
+        queue.push(to, whole);
       }
     }
   }
