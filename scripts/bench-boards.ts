@@ -1,7 +1,8 @@
 /**
- * `npm run bench -- boards [seconds] [plans]`: plans round sew-on boards, as they come from the generator: what is left out, stops of the drawing,
- * patches and length after so many processor seconds each.
+ * `npm run bench -- boards [seconds] [plans] [first]`: plans round sew-on boards (`testing/board-plans.json`), each of which was laid without a
+ * crossing: what is left out, stops of the drawing, patches, and the length beside that of its witness, after so many processor seconds each.
  */
+import { readFileSync } from 'node:fs';
 import { countFindings, openFindings } from '@sashiko/core/checks/check-plan';
 import { CHECK_RULES } from '@sashiko/core/checks/check-rules';
 import { CheckSession } from '@sashiko/core/checks/check-session';
@@ -12,19 +13,23 @@ import { routingProblemOf } from '@sashiko/core/router/problem-of-plan';
 import { previewProposal } from '@sashiko/core/router/proposal';
 import { route } from '@sashiko/core/router/route';
 import { USUAL_REQUEST } from '@sashiko/core/router/route-request';
-import { boardPlan } from '@sashiko/core/testing/board-plans';
+import { boardPlan, type WrittenBoardPlan } from '@sashiko/core/testing/board-plans';
 
+const file = new URL('../packages/core/src/testing/board-plans.json', import.meta.url);
+const written = JSON.parse(readFileSync(file, 'utf8')) as readonly WrittenBoardPlan[];
 const seconds = Number(process.argv[2] ?? 5);
-const plans = Number(process.argv[3] ?? 40);
+const first = Number(process.argv[4] ?? 1);
+const tried = written.slice(first - 1, first - 1 + Number(process.argv[3] ?? written.length));
 
 interface Outcome {
   readonly leftOut: number;
   readonly stops: number;
   readonly patches: number;
   readonly lengthMm: number;
+  readonly ofWitness: number;
 }
 
-function routed(plan: Plan): Outcome {
+function routed(plan: Plan, witnessMm: number): Outcome {
   const problem = expectOk(routingProblemOf(plan, USUAL_REQUEST));
   const start = process.cpuUsage();
   const spent = (): number => {
@@ -41,21 +46,23 @@ function routed(plan: Plan): Outcome {
     stops: countFindings(openFindings(made, new CheckSession(CHECK_RULES, false).update(made))).stop,
     patches: Object.keys(made.patches).length,
     lengthMm: solution.lengthMm,
+    ofWitness: solution.lengthMm / witnessMm,
   };
 }
 
 const outcomes: Outcome[] = [];
-for (let seed = 1; seed <= plans; seed += 1) {
-  const plan = boardPlan(seed);
-  const outcome = routed(plan);
+for (const one of tried) {
+  const outcome = routed(boardPlan(one), one.witnessMm);
   outcomes.push(outcome);
-  const { leftOut, stops, patches, lengthMm } = outcome;
+  const { leftOut, stops, patches, lengthMm, ofWitness } = outcome;
   process.stdout.write(
-    `${seed}\t${Object.keys(plan.parts).length} parts\tleft out ${leftOut}\tstops ${stops}\tpatches ${patches}\t${Math.round(lengthMm)} mm\n`,
+    `${one.name}\t${one.parts.length} parts\tleft out ${leftOut}\tstops ${stops}\tpatches ${patches}\t${Math.round(lengthMm)} mm\t${ofWitness.toFixed(2)} of its witness\n`,
   );
 }
-const whole = outcomes.filter(({ leftOut, stops }) => leftOut === 0 && stops === 0).length;
-const patches = outcomes.reduce((sum, one) => sum + one.patches, 0);
+const count = (holds: (one: Outcome) => boolean): number => outcomes.filter(holds).length;
+const whole = count(({ leftOut, stops }) => leftOut === 0 && stops === 0);
+const unpatched = count(({ patches, leftOut }) => patches === 0 && leftOut === 0);
+const lengths = outcomes.map(({ ofWitness }) => ofWitness).sort((a, b) => a - b);
 process.stdout.write(
-  `${whole} of ${plans} with nothing left out and no stop in ${seconds} s; ${patches} patches in all\n`,
+  `${whole} of ${tried.length} with nothing left out and no stop in ${seconds} s; ${unpatched} without a patch; median length ${lengths[lengths.length >> 1]?.toFixed(2)} of the witness\n`,
 );

@@ -75,6 +75,14 @@ export const ERROR_CATALOGUE = {
     title: 'A wish joins at least two holes of different groups.',
     help: 'Drag from a hole to a hole it should be joined with.',
   },
+  'no-source': {
+    title: 'That part gives no power.',
+    help: 'Choose a holder, a pack or another part with a cell.',
+  },
+  'no-pin': {
+    title: 'There is no such pin.',
+    help: 'Choose a pin of a board that is on the cloth.',
+  },
   'run-not-there': {
     title: 'The line does not come near that hole.',
     help: 'Split it at a hole that lies within a stitch of it.',

@@ -20,9 +20,10 @@ export const MIGRATIONS: readonly Migration[] = [
   { from: 4, apply: fromVersion4 },
   { from: 5, apply: fromVersion5 },
   { from: 6, apply: fromVersion6 },
+  { from: 7, apply: (raw) => raw },
 ];
 
-/** Version 7 knows what is assumed otherwise than usual. */
+/** Version 8 knows what the maker decided of a part's wiring: nothing in files of before. Version 7 knows what is assumed otherwise than usual. */
 function fromVersion6(raw: Raw): Raw {
   const { habits } = raw;
   return { ...raw, habits: isRecord(habits) ? { assumptions: {}, ...habits } : habits };

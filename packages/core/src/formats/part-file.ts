@@ -1,7 +1,8 @@
 /** A maker's own part alone, to keep or to send: versioned JSON like the plan file. */
 import * as v from 'valibot';
 import { fail, type Result, succeed } from '../errors/problem.ts';
-import { type OwnPart, OwnPartSchema, ownPartProblem } from '../parts/own-part.ts';
+import { ownPartProblem } from '../parts/own-part.ts';
+import { type OwnPart, OwnPartSchema } from '../parts/own-part-schema.ts';
 import { describeIssue } from '../plan/schema-issue.ts';
 import { readJson } from './json-text.ts';
 

@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { LONGEST_LINE } from '../errors/plain-line.ts';
 import { describeProblem, describeToMaker, expectOk, type Problem } from '../errors/problem.ts';
 import { CELL_KINDS } from '../parts/cells.ts';
-import type { OwnPart } from '../parts/own-part.ts';
+import type { OwnPart } from '../parts/own-part-schema.ts';
 import { keepOwnPart } from '../plan/edits/own-part-edits.ts';
 import type { Plan } from '../plan/schema.ts';
 import { parsePart, serializePart } from './part-file.ts';
@@ -101,7 +101,7 @@ describe('every refusal is one plain line', () => {
       expect(result.ok).toBe(false);
       if (!result.ok) expectPlain(result.problem);
     }
-    const result = parsePlan(text.replace('"version": 7,', '"version": 7'));
+    const result = parsePlan(text.replace('"version": 8,', '"version": 8'));
     expect(result.ok ? '' : result.problem.detail).toMatch(/^Line 4, letter \d+ is where it goes wrong\.$/);
     for (const svg of ['', '<svg', '<svg><path d="M 0 0 &"/></svg>', '<svg></g>', 'plain words', text]) {
       const drawing = readSvg(svg);

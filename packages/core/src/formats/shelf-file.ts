@@ -2,7 +2,7 @@
 
 import { plainLine } from '../errors/plain-line.ts';
 import { fail, type Problem, type Result, succeed } from '../errors/problem.ts';
-import type { OwnPart } from '../parts/own-part.ts';
+import type { OwnPart } from '../parts/own-part-schema.ts';
 import type { Plan } from '../plan/schema.ts';
 import { readJson } from './json-text.ts';
 import { ownPartFrom } from './part-file.ts';

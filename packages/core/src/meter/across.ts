@@ -1,6 +1,8 @@
 /** What lies between two conductors with the cells out: what an ohmmeter there can be asked for follows from it. */
+
 import { deriveNets, type Net } from '../joining/nets.ts';
 import { UnionFind } from '../joining/union-find.ts';
+import { TELLING_ROLES } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -71,7 +73,7 @@ export function acrossFinder(plan: Plan, closed: boolean): AcrossFinder {
     }
     // Data and sensing holes lead into the chip of their part.
     for (const hole of kindOf(plan, part).holes) {
-      if (hole.role !== 'data-in' && hole.role !== 'data-out' && hole.role !== 'sense') continue;
+      if (hole.role !== 'data-out' && (hole.role === undefined || !TELLING_ROLES.has(hole.role))) continue;
       const own = chipParts.find((chip) => chip.part === part);
       if (own === undefined) continue;
       join(3, own.net, net(hole.terminal));

@@ -90,3 +90,16 @@ export function forwardVolt(colourId: string): number {
     colour.ideality * THERMAL_V * Math.log(VISIBLE_A / colour.saturationA + 1) + VISIBLE_A * colour.seriesOhm
   );
 }
+
+/** What a light of this colour draws at `volt` behind `ohm`, A: its diode law by bisection, to a microampere. */
+export function lightA(colour: LightColour, volt: number, ohm: number): number {
+  let [low, high] = [0, Math.max(0, volt) / Math.max(1e-3, ohm)];
+  while (high - low > 1e-6) {
+    const amp = (low + high) / 2;
+    const needs =
+      colour.ideality * THERMAL_V * Math.log(amp / colour.saturationA + 1) + amp * (colour.seriesOhm + ohm);
+    if (needs > volt) high = amp;
+    else low = amp;
+  }
+  return low;
+}

@@ -11,14 +11,8 @@ import { holePoint } from '../plan/placed.ts';
 import type { Run } from '../plan/records.ts';
 import { sumRun } from '../plan/run-way.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
-import {
-  kindOfOwnPart,
-  type OwnHole,
-  type OwnPart,
-  ownPartProblem,
-  spreadOnCircle,
-  spreadOnEdge,
-} from './own-part.ts';
+import { kindOfOwnPart, ownPartProblem, spreadOnCircle, spreadOnEdge } from './own-part.ts';
+import type { OwnHole, OwnPart } from './own-part-schema.ts';
 import { elementsOf } from './part-element.ts';
 import { holesOfTerminal } from './part-kind.ts';
 

@@ -3,99 +3,19 @@
  * into a part kind like those of the drawer.
  */
 
-import * as v from 'valibot';
 import { fail, type Problem } from '../errors/problem.ts';
 import type { Point } from '../geometry/point.ts';
 import { insideDistanceMm, type Polygon } from '../geometry/polygon.ts';
 import { remembered } from '../units/remembered.ts';
 import { boardElements, pinHole } from './boards.ts';
 import { CELL_KINDS } from './cells.ts';
+import type { OwnHole, OwnModel, OwnPart, OwnRole } from './own-part-schema.ts';
 import type { PartElement } from './part-element.ts';
 import { type DrawnShape, type Hole, type PartKind, plainPart } from './part-kind.ts';
 import { boxOutline, disc, ovalOutline } from './shapes.ts';
 
-const lengthMm = v.pipe(v.number(), v.finite(), v.gtValue(0), v.maxValue(300));
-const placeMm = v.pipe(v.number(), v.finite(), v.minValue(-150), v.maxValue(150));
-const shortId = v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,40}$/));
-const words = (letters: number) => v.pipe(v.string(), v.trim(), v.maxLength(letters));
-
 /** What a maker describes works down to this share of the volts it is made for (assumption). */
 const OWN_LEAST_SHARE = 0.7;
-
-/** The role a maker gives a hole in the form. `shows` is no hole: a spot that must show, such as a sensor or a window of an overlay. */
-export const OWN_ROLES = ['plus', 'minus', 'pin', 'regulated', 'joined', 'holding', 'shows'] as const;
-export type OwnRole = (typeof OWN_ROLES)[number];
-
-export const OwnHoleSchema = v.strictObject({
-  id: shortId,
-  /** From the middle of the part. */
-  x: placeMm,
-  y: placeMm,
-  diameterMm: v.pipe(v.number(), v.finite(), v.minValue(0.5), v.maxValue(8)),
-  padMm: v.pipe(v.number(), v.finite(), v.minValue(1), v.maxValue(8)),
-  role: v.picklist(OWN_ROLES),
-  /** What is printed beside it; for pins the name that code uses. */
-  label: words(8),
-  /** Holes with the same word are one conductor inside the part; '' joins by role. */
-  joinedAs: words(20),
-  abilities: v.array(v.picklist(['fade', 'analogue', 'bus', 'upload'])),
-  mostMa: v.optional(v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(5000))),
-});
-
-export const OwnModelSchema = v.variant('kind', [
-  v.strictObject({ kind: v.literal('none') }),
-  v.strictObject({
-    kind: v.literal('light'),
-    seriesOhm: v.pipe(v.number(), v.minValue(0), v.maxValue(100_000)),
-  }),
-  v.strictObject({
-    kind: v.literal('cell'),
-    /** One of the kinds of cell of `cells.ts`; `ownPartProblem` looks it up. */
-    cellId: words(40),
-    count: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(8)),
-    switched: v.boolean(),
-  }),
-  v.strictObject({
-    kind: v.literal('switch'),
-    onOhm: v.pipe(v.number(), v.minValue(0.001), v.maxValue(1000)),
-  }),
-  v.strictObject({
-    kind: v.literal('resistor'),
-    ohm: v.pipe(v.number(), v.minValue(0.1), v.maxValue(10_000_000)),
-  }),
-  v.strictObject({
-    kind: v.literal('load'),
-    volt: v.pipe(v.number(), v.minValue(0.5), v.maxValue(24)),
-    ma: v.pipe(v.number(), v.minValue(0.001), v.maxValue(5000)),
-  }),
-  v.strictObject({
-    kind: v.literal('board'),
-    volt: v.pipe(v.number(), v.minValue(0.5), v.maxValue(24)),
-    mostMa: v.pipe(v.number(), v.minValue(1), v.maxValue(5000)),
-  }),
-]);
-
-export const OwnPartSchema = v.strictObject({
-  id: v.pipe(v.string(), v.regex(/^own-[a-z0-9-]{1,36}$/)),
-  title: v.pipe(words(60), v.minLength(1)),
-  outline: v.variant('form', [
-    v.strictObject({ form: v.literal('round'), acrossMm: lengthMm }),
-    v.strictObject({ form: v.literal('box'), widthMm: lengthMm, heightMm: lengthMm }),
-  ]),
-  massG: v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(2000)),
-  holes: v.pipe(v.array(OwnHoleSchema), v.maxLength(100)),
-  model: OwnModelSchema,
-});
-
-type Frozen<T> = T extends readonly (infer Item)[]
-  ? readonly Frozen<Item>[]
-  : T extends object
-    ? { readonly [Key in keyof T]: Frozen<T[Key]> }
-    : T;
-
-export type OwnHole = Frozen<v.InferOutput<typeof OwnHoleSchema>>;
-export type OwnModel = Frozen<v.InferOutput<typeof OwnModelSchema>>;
-export type OwnPart = Frozen<v.InferOutput<typeof OwnPartSchema>>;
 
 /** What is wrong with a described part, or null: holes off the body, two of one name, a model without its ends. */
 export function ownPartProblem(part: OwnPart, path: string): Problem | null {
@@ -110,11 +30,15 @@ export function ownPartProblem(part: OwnPart, path: string): Problem | null {
   }
   const missing = missingRoles(part);
   if (missing !== null) return fail('own-part-wrong', missing, `${path}.holes`).problem;
-  if (
-    part.model.kind === 'cell' &&
-    !CELL_KINDS.some((cell) => cell.id === (part.model as { cellId: string }).cellId)
-  )
-    return fail('unknown-kind', `There is no cell "${part.model.cellId}".`, `${path}.model.cellId`).problem;
+  const { model } = part;
+  const cellId =
+    model.kind === 'cell' ? model.cellId : model.kind === 'board' ? model.cell?.cellId : undefined;
+  if (cellId !== undefined && !CELL_KINDS.some((cell) => cell.id === cellId))
+    return fail(
+      'unknown-kind',
+      `There is no cell "${cellId}".`,
+      `${path}.model.${model.kind === 'board' ? 'cell.' : ''}cellId`,
+    ).problem;
   return null;
 }
 
@@ -146,11 +70,17 @@ function terminalOf(hole: OwnHole): string {
     case 'shows':
       return '';
     case 'plus':
+    case 'raw':
       return 'supply';
     case 'minus':
       return 'ground';
     case 'regulated':
-      return 'regulated';
+    case 'data-in':
+    case 'data-out':
+    case 'sense':
+    case 'bus-data':
+    case 'bus-clock':
+      return hole.role;
     case 'pin':
     case 'joined':
       return `${hole.role}-${tidyWord(hole.joinedAs) || hole.id}`.slice(0, 40);
@@ -192,8 +122,15 @@ function holeOfOwn(hole: OwnHole): Hole {
       return { ...form, sign: '+', plated: true, role: 'supply' };
     case 'minus':
       return { ...form, sign: '-', plated: true, role: 'ground' };
+    case 'raw':
     case 'regulated':
-      return { ...form, sign: '+', plated: true, role: 'regulated' };
+      return { ...form, sign: '+', plated: true, role: hole.role };
+    case 'data-in':
+    case 'data-out':
+    case 'sense':
+    case 'bus-data':
+    case 'bus-clock':
+      return { ...form, sign: 'none', plated: true, role: hole.role };
     case 'pin':
       return { ...pinHole(hole.label || hole.id, at, hole.abilities), ...form, sign: 'none', plated: true };
     case 'joined':
@@ -210,21 +147,61 @@ function elementsOfOwn(part: OwnPart, holes: readonly Hole[]): readonly PartElem
     case 'light':
       return [{ kind: 'light', ...ends, seriesOhm: model.seriesOhm }];
     case 'cell':
-      return [{ kind: 'cell', ...ends, cellId: model.cellId, count: model.count, switched: model.switched }];
+      return [
+        {
+          kind: 'cell',
+          ...ends,
+          cellId: model.cellId,
+          count: model.count,
+          switched: model.switched,
+          ...(model.boostV === undefined ? {} : { boostV: model.boostV }),
+        },
+      ];
     case 'load':
       return [
-        { kind: 'load', ...ends, volt: model.volt, ma: model.ma, leastV: OWN_LEAST_SHARE * model.volt },
+        {
+          kind: 'load',
+          ...ends,
+          volt: model.volt,
+          ma: model.ma,
+          leastV: OWN_LEAST_SHARE * model.volt,
+          ...(model.glows === true ? { glows: true } : {}),
+        },
       ];
     case 'board':
-      return boardElements(holes, model.volt, 'supply', OWN_LEAST_SHARE * model.volt);
+      return boardOfOwn(model, holes);
     case 'switch':
     case 'resistor': {
       const [a, b] = pairOf(part.holes) ?? ['', ''];
       return model.kind === 'switch'
-        ? [{ kind: 'switch', a, b, onOhm: model.onOhm, closedBy: 'hand' }]
+        ? [{ kind: 'switch', a, b, onOhm: model.onOhm, closedBy: model.closedBy ?? 'hand' }]
         : [{ kind: 'resistor', a, b, ohm: model.ohm }];
     }
   }
+}
+
+/** A described board: where it makes a steady supply, it runs on that; cells of its own feed its + and −. */
+function boardOfOwn(
+  { volt, steadyV = volt, cell }: Extract<OwnModel, { readonly kind: 'board' }>,
+  holes: readonly Hole[],
+): readonly PartElement[] {
+  const isSteady = holes.some(({ role }) => role === 'regulated');
+  const runsOn = isSteady ? steadyV : volt;
+  return [
+    ...boardElements(holes, runsOn, isSteady ? 'regulated' : 'supply', OWN_LEAST_SHARE * runsOn),
+    ...(isSteady
+      ? [
+          {
+            kind: 'regulator',
+            input: 'supply',
+            output: 'regulated',
+            ground: 'ground',
+            volt: steadyV,
+          } as const,
+        ]
+      : []),
+    ...(cell === undefined ? [] : [{ kind: 'cell', plus: 'supply', minus: 'ground', ...cell } as const]),
+  ];
 }
 
 const NOUNS: Readonly<Record<OwnModel['kind'], string>> = {
@@ -264,7 +241,9 @@ function makeKind(part: OwnPart): PartKind {
   return plainPart({
     id: part.id,
     title: part.title,
-    noun: NOUNS[part.model.kind],
+    noun: part.holes.some(({ role }) => role === 'sense' || role === 'bus-data')
+      ? 'sensor'
+      : NOUNS[part.model.kind],
     drawer: 'Other',
     description: 'Your own part.',
     source: 'measured by the maker',

@@ -109,6 +109,9 @@ export function takesSwitching(part: WithElements): boolean {
   );
 }
 
+/** Holes of these roles need thread for the part to be of use. */
+export const TELLING_ROLES: ReadonlySet<string> = new Set(['data-in', 'sense', 'bus-data', 'bus-clock']);
+
 /**
  * The terminals that need thread for the part to do its work. Of lights that share a − one is enough. Holes of
  * a board that nothing needs may stay free.
@@ -143,7 +146,7 @@ export function neededTerminals(
     needed.add(regulator.input).add(regulator.ground);
   }
   for (const hole of part.holes) {
-    if (hole.role === 'data-in' || hole.role === 'sense') needed.add(hole.terminal);
+    if (hole.role !== undefined && TELLING_ROLES.has(hole.role)) needed.add(hole.terminal);
   }
   return [...needed];
 }

@@ -8,10 +8,26 @@ import type { PartElement } from './part-element.ts';
 
 export type Sign = '+' | '-' | 'none';
 
-/** What a hole of a board is for. `supply`: power comes in; `raw`: the same power handed on; `regulated`: a steady voltage. */
-export type HoleRole = 'supply' | 'raw' | 'regulated' | 'ground' | 'pin' | 'data-in' | 'data-out' | 'sense';
+/**
+ * What a hole is for. `supply`: power comes in; `raw`: the same power handed on; `regulated`: a steady voltage; `sense`: what a sensor tells;
+ * `bus-data`, `bus-clock`: a two-wire bus that sensors share.
+ */
+export type HoleRole =
+  | 'supply'
+  | 'raw'
+  | 'regulated'
+  | 'ground'
+  | 'pin'
+  | 'data-in'
+  | 'data-out'
+  | 'sense'
+  | 'bus-data'
+  | 'bus-clock';
 
-/** What a pin of a board can do besides being on or off. `upload`: it carries the program while that is loaded. */
+/**
+ * What a pin of a board can do besides being on or off. `upload`: it carries the program while that is loaded. `bus`: of two such pins the
+ * first in the list of holes is the data line, the second the clock.
+ */
 export type PinAbility = 'fade' | 'analogue' | 'bus' | 'upload';
 
 /**

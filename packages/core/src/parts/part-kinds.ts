@@ -31,6 +31,7 @@ import { pushSwitch } from './catalogue/push-switch.ts';
 import { resistor } from './catalogue/resistor.ts';
 import { sensorLight } from './catalogue/sensor-light.ts';
 import { sensorMotion } from './catalogue/sensor-motion.ts';
+import { sensorMovementBus } from './catalogue/sensor-movement-bus.ts';
 import { sensorTemperature } from './catalogue/sensor-temperature.ts';
 import { sensorTouch } from './catalogue/sensor-touch.ts';
 import { sewOnLight } from './catalogue/sew-on-light.ts';
@@ -80,6 +81,7 @@ export const PART_KINDS: readonly PartKind[] = [
   boardLong,
   sensorLight,
   sensorMotion,
+  sensorMovementBus,
   sensorTouch,
   sensorTemperature,
   buzzer,

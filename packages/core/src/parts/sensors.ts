@@ -1,24 +1,36 @@
-/** Sensor boards: three holes in a row and something that senses in the middle. */
-import { type DrawnShape, type PartKind, plainPart } from './part-kind.ts';
+/** Sensor boards: three or four holes in a row and something that senses in the middle. */
+import { type DrawnShape, type Hole, type PartKind, plainPart } from './part-kind.ts';
 import { box, boxOutline, eyelet } from './shapes.ts';
 
+type Words = Pick<PartKind, 'id' | 'title' | 'description'>;
+
 /** A sensor of our own with supply, ground and a line that tells; `ma` is what it takes (assumption); least 2 V: assumption. */
-export function sensorBoard(
-  words: Pick<PartKind, 'id' | 'title' | 'description'>,
-  ma: number,
-  eye: readonly DrawnShape[],
-): PartKind {
+export function sensorBoard(words: Words, ma: number, eye: readonly DrawnShape[]): PartKind {
+  return sensorWith(words, ma, eye, [
+    { ...eyelet('ground', { x: -8, y: 4.4 }, 'minus', '-', 1.8), role: 'ground', label: '−' },
+    { ...eyelet('signal', { x: 0, y: 4.4 }, 'signal', 'none', 1.8), role: 'sense', label: 'S' },
+    { ...eyelet('supply', { x: 8, y: 4.4 }, 'plus', '+', 1.8), role: 'supply', label: '+' },
+  ]);
+}
+
+/** The same with the two lines of a bus instead: several share them, so that one board reads more sensors than it has pins. */
+export function busSensorBoard(words: Words, ma: number, eye: readonly DrawnShape[]): PartKind {
+  return sensorWith(words, ma, eye, [
+    { ...eyelet('supply', { x: -9, y: 4.4 }, 'plus', '+', 1.8), role: 'supply', label: '+' },
+    { ...eyelet('ground', { x: -3, y: 4.4 }, 'minus', '-', 1.8), role: 'ground', label: '−' },
+    { ...eyelet('clock', { x: 3, y: 4.4 }, 'clock', 'none', 1.8), role: 'bus-clock', label: 'C' },
+    { ...eyelet('data', { x: 9, y: 4.4 }, 'data', 'none', 1.8), role: 'bus-data', label: 'D' },
+  ]);
+}
+
+function sensorWith(words: Words, ma: number, eye: readonly DrawnShape[], holes: readonly Hole[]): PartKind {
   return plainPart({
     ...words,
     noun: 'sensor',
     drawer: 'Sensors',
     source: 'our own board: all dimensions and currents are assumptions',
     outline: boxOutline(24, 16),
-    holes: [
-      { ...eyelet('ground', { x: -8, y: 4.4 }, 'minus', '-', 1.8), role: 'ground', label: '−' },
-      { ...eyelet('signal', { x: 0, y: 4.4 }, 'signal', 'none', 1.8), role: 'sense', label: 'S' },
-      { ...eyelet('supply', { x: 8, y: 4.4 }, 'plus', '+', 1.8), role: 'supply', label: '+' },
-    ],
+    holes,
     shapes: [box('board', 0, 0, 24, 16, 4), ...eye],
     elements: [{ kind: 'load', plus: 'plus', minus: 'minus', volt: 3, ma, leastV: 2 }],
     massG: 1.2,

@@ -110,6 +110,16 @@ export const FactsSchema = v.strictObject({
   flashingFine: asked,
 });
 
+/** What the maker decided of a part's wiring. */
+export const WiredSchema = v.strictObject({
+  /** The source that feeds it. */
+  sourceId: v.optional(recordId),
+  /** The pin of a board that it hangs on. */
+  pin: v.optional(v.strictObject({ partId: recordId, terminal: recordId })),
+  /** Parts of one bank hang on one pin, as long as it gives enough. */
+  bank: v.optional(name),
+});
+
 export const PartSchema = v.strictObject({
   id: recordId,
   panelId: recordId,
@@ -134,6 +144,8 @@ export const PartSchema = v.strictObject({
   mateId: v.optional(recordId),
   /** Its twin across an upright line at x: where one goes, the other follows mirrored. */
   mirror: v.optional(v.strictObject({ partId: recordId, xMm: coordinate })),
+  /** What the maker decided of its wiring; what is not said is derived. */
+  wired: v.optional(WiredSchema),
   /** Tacked down with ordinary thread over its body, besides its holes. */
   tackedDown: v.optional(v.literal(true)),
 });

@@ -3,7 +3,7 @@
  * limits and `docs/plan-file.schema.json` all come from these two lists. Rules that span records are in `record-rules.ts`.
  */
 import * as v from 'valibot';
-import { OwnPartSchema } from '../parts/own-part.ts';
+import { OwnPartSchema } from '../parts/own-part-schema.ts';
 import {
   AcceptanceSchema,
   BackdropSchema,
@@ -36,7 +36,7 @@ import { DEFAULT_HABITS, FIRST_PANEL, NOT_BEGUN, newPanel, ONE_KIT, UNKNOWN_FACT
 /** What a plan file says it is. */
 export const PLAN_FORMAT = 'sashiko-plan';
 /** The version this Sashiko writes; older ones are migrated, newer ones refused. */
-export const PLAN_VERSION = 7;
+export const PLAN_VERSION = 8;
 
 /** A making of hundreds of steps, ticked and taken back many times over. */
 const MOST_LOG_ENTRIES = 200_000;

@@ -1,6 +1,6 @@
 /** Parts a maker could have described, of every model, for property tests: mostly sound, sometimes not quite. */
 import { CELL_KINDS } from '../parts/cells.ts';
-import { OWN_ROLES, type OwnHole, type OwnModel, type OwnPart } from '../parts/own-part.ts';
+import { OWN_ROLES, type OwnHole, type OwnModel, type OwnPart } from '../parts/own-part-schema.ts';
 import { type Random, randomIndex } from '../random/random.ts';
 
 /** A described part under one of two ids, so that descriptions are changed as well as made. */

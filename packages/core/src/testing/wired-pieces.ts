@@ -1,7 +1,7 @@
 /** Pieces with given parts, wired up in a plain way: for whatever must hold for every part of the drawer, alone and with others. */
 import { MAGNET_STEEL_MM } from '../checks/rules/magnet-steel.ts';
 import { expectOk } from '../errors/problem.ts';
-import type { OwnPart } from '../parts/own-part.ts';
+import type { OwnPart } from '../parts/own-part-schema.ts';
 import { maybePartKind, PART_KINDS } from '../parts/part-kinds.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { placePart } from '../plan/edits/part-edits.ts';

@@ -5,6 +5,7 @@ import type { Hole } from '../parts/part-kind.ts';
 import { holePoint } from '../plan/placed.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
+import type { PinGroup, PinUser } from './banks.ts';
 import { inOrderRound, nearestMm, pinsInOrder } from './pin-order.ts';
 
 /** A pin that is no fit costs as much as a detour of so many mm, for each step of `unfitness`. */
@@ -12,16 +13,16 @@ const UNFIT_MM = 25;
 /** What is sewn to a pin stays there, and nothing else comes to it: it is so many mm nearer, all else so many farther. */
 export const SEWN_MM = 1e6;
 
-export interface PinUser {
-  readonly part: Part;
-  readonly terminal: string;
-}
-
 /** A pin that was given, with what code calls it and whether it was sewn to what it is for. */
-export type GivenPin = Hole & { readonly label: string; readonly isSewn: boolean };
+export type GivenPin = Hole & {
+  readonly label: string;
+  readonly isSewn: boolean;
+  readonly isDecided: boolean;
+};
 
 /** Why one thing got its pin. */
 export function whyPin(pin: GivenPin, use: PinUse): string {
+  if (pin.isDecided) return `${pin.label}: you gave it this pin.`;
   if (pin.isSewn) return `${pin.label}: it is sewn there.`;
   if (unfitness(pin, use) === 0)
     return use === 'analogue'
@@ -30,12 +31,20 @@ export function whyPin(pin: GivenPin, use: PinUse): string {
   return `${pin.label}: ${isForUpload(pin) ? 'it also carries the program while that is loaded, but no other was as near or free' : 'the nearest that is left'}.`;
 }
 
-/** Why a group of lights got its pin. */
-export function whyInOrder(pin: GivenPin, count: number): string {
-  if (pin.isSewn) return `${pin.label}: it is sewn there.`;
-  const shared = count > 1 ? ' There are more lights than pins, so neighbours share one.' : '';
+/** Why a group got its pin. */
+export function whyGroup(pin: GivenPin, { users, bank, split, decided }: PinGroup): string {
+  const together =
+    bank === null
+      ? users.length > 1 && decided === null
+        ? ' There are more lights than pins, so neighbours share one.'
+        : ''
+      : split > 1
+        ? ` ${bank} takes ${split} pins: one does not give enough for all of it.`
+        : ` ${bank} goes on and off together, so it shares a pin.`;
+  if (decided !== null) return `${pin.label}: you gave it this pin.${together}`;
+  if (pin.isSewn) return `${pin.label}: it is sewn there.${together}`;
   const upload = isForUpload(pin) ? ' It also carries the program while that is loaded.' : '';
-  return `${pin.label}: pins and lights keep one order round the board, so that nothing need cross; only going on and off is asked for.${upload}${shared}`;
+  return `${pin.label}: pins and lights keep one order round the board, so that nothing need cross; only going on and off is asked for.${upload}${together}`;
 }
 
 function isForUpload(pin: Hole): boolean {
@@ -47,6 +56,8 @@ export class PinRow {
   readonly #plan: Plan;
   readonly #board: Part;
   readonly #nets: ReturnType<typeof deriveNets>;
+  /** By pin: the parts that the maker gave it to. */
+  readonly #decided: ReadonlyMap<string, readonly string[]>;
   #left: readonly Hole[];
 
   constructor(plan: Plan, board: Part, pins: readonly Hole[]) {
@@ -54,30 +65,68 @@ export class PinRow {
     this.#board = board;
     this.#nets = deriveNets(plan);
     this.#left = pins;
+    this.#decided = new Map(
+      pins.map(({ terminal }) => [
+        terminal,
+        Object.values(plan.parts)
+          .filter(({ wired }) => wired?.pin?.partId === board.id && wired.pin.terminal === terminal)
+          .map(({ id }) => id),
+      ]),
+    );
   }
 
+  /** How many are left that the maker gave to nothing. */
   get count(): number {
-    return this.#left.length;
+    return this.#open.length;
+  }
+
+  get #open(): readonly Hole[] {
+    return this.#left.filter(({ terminal }) => (this.#decided.get(terminal) ?? []).length === 0);
+  }
+
+  #isDecided(pin: Hole, users: readonly { readonly partId: string }[]): boolean {
+    return users.some(({ partId }) => this.#decided.get(pin.terminal)?.includes(partId) === true);
   }
 
   /**
-   * The pin that some of these terminals are sewn to already; else the free one that can do what is asked and is nearest; else any, the
+   * The pin that the maker gave; else the one that some of these terminals are sewn to already; else the free one that can do what is asked and is nearest; else any, the
    * upload pair last. Null when none is left.
    */
   take(use: PinUse, users: readonly Terminal[], towards: Point): GivenPin | null {
     const cost = (pin: Hole): number =>
       this.#sewnMm(pin, users) + UNFIT_MM * unfitness(pin, use) + distance(this.#placeOf(pin), towards);
-    const best = [...this.#left].sort((a, b) => cost(a) - cost(b))[0];
+    const best =
+      this.#left.find((pin) => this.#isDecided(pin, users)) ??
+      [...this.#open].sort((a, b) => cost(a) - cost(b))[0];
     if (best === undefined) return null;
     this.#left = this.#left.filter((pin) => pin !== best);
     return this.#given(best, users);
+  }
+
+  /** The two pins of the bus, data and clock; null where they are not both free. */
+  takeBus(): { readonly data: GivenPin; readonly clock: GivenPin } | null {
+    const [data, clock] = this.#open.filter(({ abilities }) => abilities?.includes('bus') === true);
+    if (data === undefined || clock === undefined) return null;
+    this.#left = this.#left.filter((pin) => pin !== data && pin !== clock);
+    return { data: this.#given(data, []), clock: this.#given(clock, []) };
+  }
+
+  /** The pin that the maker gave; null where it serves something else already, or is none. */
+  takeDecided(terminal: string, users: readonly PinUser[]): GivenPin | null {
+    const pin = this.#left.find((one) => one.terminal === terminal);
+    if (pin === undefined) return null;
+    this.#left = this.#left.filter((one) => one !== pin);
+    return this.#given(
+      pin,
+      users.map(({ part, terminal: own }) => ({ partId: part.id, terminal: own })),
+    );
   }
 
   /** A pin for each group, so that groups and pins keep one order round the board; what finds none is left out. */
   takeInOrder(
     groups: ReadonlyArray<readonly PinUser[]>,
   ): ReadonlyArray<{ readonly users: readonly PinUser[]; readonly pin: GivenPin }> {
-    const pins = inOrderRound(this.#board.at, this.#left, (pin) => this.#placeOf(pin));
+    const pins = inOrderRound(this.#board.at, this.#open, (pin) => this.#placeOf(pin));
     const places = pinsInOrder(groups, pins, (users, pin) => {
       const terminals = users.map(({ part, terminal }) => ({ partId: part.id, terminal }));
       const ends = users.map(({ part }) => part.at);
@@ -96,7 +145,12 @@ export class PinRow {
   }
 
   #given(pin: Hole, users: readonly Terminal[]): GivenPin {
-    return { ...pin, label: pin.label ?? pin.id, isSewn: this.#sewnMm(pin, users) < 0 };
+    return {
+      ...pin,
+      label: pin.label ?? pin.id,
+      isSewn: this.#sewnMm(pin, users) < 0,
+      isDecided: this.#isDecided(pin, users),
+    };
   }
 
   #placeOf(pin: Hole): Point {

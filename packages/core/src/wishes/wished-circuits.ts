@@ -1,6 +1,6 @@
 /**
  * Which source feeds what, as long as the maker says nothing else: every board and everything that needs power goes to the nearest circuit that can
- * serve it, and what is sewn to one already stays there. Two holders are two circuits; a second board is never a light of the first.
+ * serve it; what is sewn to one already stays there, and what the maker gave to one belongs there. Two holders are two circuits; a second board is never a light of the first.
  */
 import { distance } from '../geometry/point.ts';
 import { deriveNets, type Terminal } from '../joining/nets.ts';
@@ -36,7 +36,8 @@ export function wishedCircuits(plan: Plan): readonly WishedCircuit[] {
   const sources = parts.filter((part) => hasElement(kindOf(plan, part), 'cell'));
   const groups = sources.map((source) => ({
     source,
-    boards: [] as Part[],
+    // A board with cells of its own is a source and a board.
+    boards: hasElement(kindOf(plan, source), 'pin') ? [source] : ([] as Part[]),
     consumers: [] as Part[],
     contacts: [] as WishedContact[],
     buttons: [] as Part[],
@@ -49,7 +50,14 @@ export function wishedCircuits(plan: Plan): readonly WishedCircuit[] {
         ? Math.min(...group.boards.map((board) => farMm(plan, board, part)))
         : farMm(plan, group.source, part),
     );
+  /** What the maker decided comes first, then what is sewn, then what is near. */
+  const decided = ({ wired }: Part): Group | undefined =>
+    groups.find(
+      ({ source, boards }) =>
+        source.id === wired?.sourceId || boards.some((board) => board.id === wired?.pin?.partId),
+    );
   const groupFor = (part: Part, offered: readonly Group[] = groups): Group | undefined =>
+    decided(part) ??
     groups.find(({ source, boards }) => [source, ...boards].some((other) => joined(part, other))) ??
     nearest(part, offered.length > 0 ? offered : groups);
   for (const part of parts)
@@ -134,4 +142,23 @@ function contactOf(plan: Plan, part: Part): WishedContact | null {
     near: { partId: part.id, terminal: half.terminal },
     far: { partId: mate.id, terminal: half.terminal },
   };
+}
+
+/** A circuit in words: what its source feeds, by sort, and what switches it. */
+export function circuitWords(plan: Plan, { boards, consumers, contact, buttons }: WishedCircuit): string {
+  const nouns = new Map<string, number>();
+  for (const part of consumers) {
+    const { noun } = kindOf(plan, part);
+    nouns.set(noun, (nouns.get(noun) ?? 0) + 1);
+  }
+  const fed = [
+    ...boards.map(({ name }) => name),
+    ...[...nouns].map(([noun, count]) => (count === 1 ? `one ${noun}` : `${count} ${noun}s`)),
+  ];
+  const switched = contact === null ? undefined : plan.parts[contact.near.partId]?.name;
+  return [
+    fed.length === 0 ? 'feeds nothing yet' : `feeds ${fed.join(', ')}`,
+    ...(switched === undefined ? [] : [`switched by ${switched}`]),
+    ...(buttons.length === 0 ? [] : [`the board reads ${buttons.map(({ name }) => name).join(', ')}`]),
+  ].join('; ');
 }

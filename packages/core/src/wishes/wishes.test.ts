@@ -10,8 +10,10 @@ import type { Plan } from '../plan/schema.ts';
 import { validatePlan } from '../plan/validate.ts';
 import { readButtons, withContactsClosed } from '../power/contacts.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
+import { bankNames, bankTogether, feedFrom, putOnPin } from './wiring-edits.ts';
 import { wishDifference } from './wish-difference.ts';
 import { deriveWishesAgain, unwish, wishTogether } from './wish-edits.ts';
+import type { Wish } from './wish-list.ts';
 import { wishesOf } from './wishes.ts';
 
 const wished = (plan: Plan): readonly string[][] =>
@@ -50,6 +52,81 @@ describe('sensible wishes', () => {
     ]);
     expect(wishes.flat()).toContain('sensor/plus');
     expect(new Set(wishes.flat()).size).toBe(wishes.flat().length);
+  });
+
+  test('a bank shares a pin and says so; one that asks for more than a pin gives is split; a pin that was given is kept', () => {
+    const build = new PlanBuilder('Wings', 700, 400)
+      .place('power-board', 'power', 350, 330)
+      .place('board-round', 'board', 350, 200);
+    for (let i = 0; i < 4; i += 1)
+      build.light(`left ${i}`, 60 + 50 * i, 60).light(`right ${i}`, 450 + 50 * i, 60, 0, 'red');
+    const ids = (word: string): readonly string[] =>
+      Object.values(build.plan.parts).flatMap(({ id, name }) => (name.startsWith(word) ? [id] : []));
+    build.edit(bankTogether(build.plan, ids('left'), 'left wing'));
+    const board = build.part('board');
+    const onLeft = (): readonly Wish[] =>
+      expectOk(wishesOf(build.plan)).filter(({ terminals }) =>
+        terminals.some(
+          ({ partId }) =>
+            ids('left').includes(partId) &&
+            terminals.some((one) => one.partId === board.id && one.terminal !== 'ground'),
+        ),
+      );
+    expect(onLeft()).toHaveLength(1);
+    expect(onLeft()[0]?.title).toMatch(/^left wing on P/u);
+    expect(onLeft()[0]?.why).toContain('goes on and off together');
+    const pin = { partId: board.id, terminal: onLeft()[0]?.terminals[0]?.terminal === 'p1' ? 'p2' : 'p1' };
+    build.edit(putOnPin(build.plan, [ids('left')[0] as string], pin));
+    expect(onLeft()[0]?.terminals[0]).toEqual(pin);
+    expect(onLeft()[0]?.terminals).toHaveLength(5);
+    expect(onLeft()[0]?.why).toContain('you gave it this pin');
+    build.edit(putOnPin(build.plan, ids('left'), null));
+    build.edit(bankTogether(build.plan, [...ids('left'), ...ids('right')], 'both wings'));
+    const split = expectOk(wishesOf(build.plan)).filter(({ title }) => title.startsWith('both wings'));
+    expect(split.length).toBeGreaterThan(1);
+    expect(split[0]?.why).toContain(`takes ${split.length} pins`);
+    const used = expectOk(wishesOf(build.plan)).flatMap(({ terminals }) => terminals.map(terminalKey));
+    expect(new Set(used).size).toBe(used.length);
+    build.edit(bankTogether(build.plan, ids('left'), null));
+    expect(bankNames(build.plan)).toEqual(['both wings']);
+  });
+
+  test('a part goes to the source that the maker says, and back to the nearest', () => {
+    const build = new PlanBuilder('Two', 500, 200)
+      .holder(60, 100, 0, 'one')
+      .holder(440, 100, 0, 'other')
+      .light('a', 120, 60)
+      .light('b', 380, 60);
+    const light = build.part('a');
+    const withA = (): string | undefined => wished(build.plan).find((ends) => ends.includes('a/plus'))?.[0];
+    expect(withA()).toBe('one/plus');
+    build.edit(feedFrom(build.plan, [light.id], build.part('other').id));
+    expect(withA()).toBe('other/plus');
+    expect(feedFrom(build.plan, [light.id], light.id)).toMatchObject({
+      ok: false,
+      problem: { code: 'no-source' },
+    });
+    build.edit(deleteParts(build.plan, [build.part('other').id]));
+    expect(withA()).toBe('one/plus');
+    expect(build.part('a').wired).toBeUndefined();
+    expect(putOnPin(build.plan, [light.id], { partId: light.id, terminal: 'plus' })).toMatchObject({
+      ok: false,
+    });
+  });
+
+  test('with wishes of the maker’s own, a part that is put on a pin takes its hole along', () => {
+    const build = new PlanBuilder('Own', 500, 300)
+      .place('power-board', 'power', 60, 200)
+      .place('board-small', 'board', 200, 150)
+      .light('a', 320, 80)
+      .light('b', 320, 220);
+    build.edit(wishTogether(build.plan, build.hole('a.plus'), build.hole('b.plus')));
+    expect(build.plan.wishes).not.toBeNull();
+    build.edit(
+      putOnPin(build.plan, [build.part('b').id], { partId: build.part('board').id, terminal: 'p2' }),
+    );
+    expect(wished(build.plan)).toContainEqual(['board/p2', 'b/plus']);
+    expect(wished(build.plan).filter((ends) => ends.includes('b/plus'))).toHaveLength(1);
   });
 
   test('addressable lights: data from a pin into the first, and on along the arrows', () => {

@@ -10,8 +10,9 @@ import type { Hole } from '../parts/part-kind.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
+import { type PinGroup, pinGroups } from './banks.ts';
 import { inOrderRound } from './pin-order.ts';
-import { PinRow, SEWN_MM, whyInOrder, whyPin } from './pin-row.ts';
+import { PinRow, SEWN_MM, whyGroup, whyPin } from './pin-row.ts';
 import { shortestChain } from './shortest-chain.ts';
 import { Ends, type Wish, WishList } from './wish-list.ts';
 import { type WishedCircuit, type WishedContact, wishedCircuits } from './wished-circuits.ts';
@@ -82,25 +83,37 @@ function wishForCircuit(
   }
   for (const board of boards) {
     // What a pin may feed goes to the nearest of several boards.
-    const own = (part: Part): boolean =>
-      boards.every((other) => distance(part.at, board.at) <= distance(part.at, other.at));
+    const own = (part: Part): boolean => boardOf(part, boards) === board;
     wishForBoard(plan, board, consumers.filter(own), buttons.filter(own), draft, plus, minus);
   }
   const name = isOneOfMany ? source.name : 'holder';
-  const rest = first === undefined ? 'lights' : 'board';
+  const what = first === undefined || first === source ? 'lights' : 'board';
   const switched = first === undefined ? plan.habits.switchSide : '+';
   for (const [side, ends, terminal] of [
     ['+', plus.all, cell.plus],
     ['-', minus.all, cell.minus],
   ] as const) {
     const power: Terminal = { partId: source.id, terminal };
+    // A board with cells of its own is its own source: nothing is sewn from it to itself.
+    const rest = ends.filter((end) => end.partId !== power.partId || end.terminal !== power.terminal);
     if (contact !== null && switched === side) {
       const { near, far } = asSewn(plan, power, contact);
       draft.add(side, `${name} to switch`, [power, near], whySwitch(first !== undefined, side));
-      draft.add(side, `switch to ${rest}`, [far, ...ends], whySupply(plan, side, boards, isOneOfMany));
+      draft.add(side, `switch to ${what}`, [far, ...rest], whySupply(plan, side, boards, isOneOfMany));
     } else
-      draft.add(side, `${name} to ${rest}`, [power, ...ends], whySupply(plan, side, boards, isOneOfMany));
+      draft.add(side, `${name} to ${what}`, [power, ...rest], whySupply(plan, side, boards, isOneOfMany));
   }
+}
+
+/** The board that a part hangs on: the one whose pin the maker gave it, else the nearest. */
+function boardOf({ wired, at }: Part, boards: readonly Part[]): Part | undefined {
+  const decided = boards.find(({ id }) => id === wired?.pin?.partId);
+  return decided ?? [...boards].sort((a, b) => distance(at, a.at) - distance(at, b.at))[0];
+}
+
+/** A bank by its name, else its parts by theirs. */
+function titleOf({ users, bank }: PinGroup): string {
+  return bank ?? [...new Set(users.map(({ part }) => part.name))].join(', ');
 }
 
 function whySwitch(hasBoard: boolean, side: '+' | '-'): string {
@@ -162,8 +175,10 @@ function wishForBoard(
   const steady = new Ends();
   const lights = consumers.filter((part) => hasElement(kindOf(plan, part), 'light'));
   const dataLights = consumers.filter((part) => roleHole(plan, part, 'data-in') !== undefined);
-  const sensors = consumers.filter((part) => roleHole(plan, part, 'sense') !== undefined);
+  const sensors = consumers.filter((part) => isSensor(plan, part));
+  const onBus = sensors.filter((part) => roleHole(plan, part, 'bus-data') !== undefined);
   const rest = consumers.filter((part) => ![...lights, ...dataLights, ...sensors].includes(part));
+  if (onBus.length > 0) wishForBus(plan, board, onBus, pins, draft);
   for (const sensor of sensors) {
     const signal = roleHole(plan, sensor, 'sense');
     const pin =
@@ -223,20 +238,24 @@ function wishForBoard(
     onPins.flatMap((part) => consumersOf(kindOf(plan, part)).map((ends) => ({ part, terminal: ends.plus }))),
     ({ part }) => part.at,
   );
-  // Neighbours share a pin where there are more lights than pins.
-  const free = pins.count;
-  const perPin = free === 0 ? 0 : Math.ceil(places.length / free);
-  const groups: (typeof places)[number][][] = [];
-  for (let i = 0; i < places.length && perPin > 0; i += perPin) groups.push(places.slice(i, i + perPin));
-  for (const { users, pin } of pins.takeInOrder(groups))
+  const groups = pinGroups(plan, board, places, pins.count);
+  const decided = groups.flatMap((group) => {
+    const pin = group.decided === null ? null : pins.takeDecided(group.decided, group.users);
+    return pin === null ? [] : [{ group, pin }];
+  });
+  const open = groups.filter((group) => decided.every((one) => one.group !== group));
+  const given = pins
+    .takeInOrder(open.map(({ users }) => users))
+    .map(({ pin }, i) => ({ group: open[i] as PinGroup, pin }));
+  for (const { group, pin } of [...decided, ...given])
     draft.add(
       'none',
-      `${[...new Set(users.map(({ part }) => part.name))].join(', ')} on ${pin.label}`,
+      `${titleOf(group)} on ${pin.label}`,
       [
         { partId: board.id, terminal: pin.terminal },
-        ...users.map(({ part, terminal }) => ({ partId: part.id, terminal })),
+        ...group.users.map(({ part, terminal }) => ({ partId: part.id, terminal })),
       ],
-      whyInOrder(pin, users.length),
+      whyGroup(pin, group),
     );
   for (const part of onPins) for (const ends of consumersOf(kindOf(plan, part))) minus.add(part, ends.minus);
   if (regulated !== undefined)
@@ -264,6 +283,32 @@ function dataChain(plan: Plan, parts: readonly Part[], from: Terminal | null, dr
     const output = roleHole(plan, part, 'data-out');
     before = output === undefined ? null : { partId: part.id, terminal: output.terminal };
   }
+}
+
+function isSensor(plan: Plan, part: Part): boolean {
+  return kindOf(plan, part).holes.some(({ role }) => role === 'sense' || role === 'bus-data');
+}
+
+/** The two lines of a bus: all sensors on it share them. */
+function wishForBus(plan: Plan, board: Part, sensors: readonly Part[], pins: PinRow, draft: WishList): void {
+  const bus = pins.takeBus();
+  if (bus === null) return;
+  for (const [role, pin, word] of [
+    ['bus-data', bus.data, 'data'],
+    ['bus-clock', bus.clock, 'clock'],
+  ] as const)
+    draft.add(
+      'none',
+      `${word} of the bus on ${pin.label}`,
+      [
+        { partId: board.id, terminal: pin.terminal },
+        ...sensors.flatMap((part) => {
+          const hole = roleHole(plan, part, role);
+          return hole === undefined ? [] : [{ partId: part.id, terminal: hole.terminal }];
+        }),
+      ],
+      `${pin.label}: the ${word} pin of the bus; all sensors on the bus share it.`,
+    );
 }
 
 function roleHole(plan: Plan, part: Part, role: NonNullable<Hole['role']>): Hole | undefined {

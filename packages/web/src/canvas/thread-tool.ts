@@ -6,6 +6,7 @@ import { drawRun } from '@sashiko/core/plan/edits/run-edits';
 import { panelOf } from '@sashiko/core/plan/panels';
 import { holeKey, holePoint } from '@sashiko/core/plan/placed';
 import type { HoleRef } from '@sashiko/core/plan/records';
+import { decideByHoles } from '@sashiko/core/wishes/wiring-edits';
 import { wishTogether } from '@sashiko/core/wishes/wish-edits';
 import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
@@ -42,7 +43,8 @@ export function wishHole(hole: HoleRef): void {
     return;
   }
   if (holeKey(hole) === holeKey(tool.from)) return;
-  usePlanStore.getState().commit(wishTogether(currentPlan(), tool.from, hole));
+  const plan = currentPlan();
+  usePlanStore.getState().commit(decideByHoles(plan, tool.from, hole) ?? wishTogether(plan, tool.from, hole));
   setTool({ kind: 'hand' });
 }
 

@@ -1,4 +1,4 @@
-import type { OwnPart } from '@sashiko/core/parts/own-part';
+import type { OwnPart } from '@sashiko/core/parts/own-part-schema';
 import type { History } from '@sashiko/core/plan/history';
 import type { LogEntry, PlanImage } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';

@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import type { OwnPart } from '@sashiko/core/parts/own-part';
+import type { OwnPart } from '@sashiko/core/parts/own-part-schema';
 import { beforeEach, expect, test } from 'vitest';
 import { database } from './database.ts';
 import { forgetOwnPart, freshOwnPartId, listOwnParts, storeOwnPart } from './own-parts.ts';

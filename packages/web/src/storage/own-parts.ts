@@ -1,6 +1,6 @@
 /** The maker's own parts, kept in this browser for all plans. */
 import { ownPartFrom } from '@sashiko/core/formats/part-file';
-import type { OwnPart } from '@sashiko/core/parts/own-part';
+import type { OwnPart } from '@sashiko/core/parts/own-part-schema';
 import { database } from './database.ts';
 
 /** All that can be read, by title; a record that cannot be is left alone. */

@@ -2,7 +2,7 @@
 import type { Result } from '@sashiko/core/errors/problem';
 import { planFromValue, serializePlan } from '@sashiko/core/formats/plan-file';
 import { type ShelfBackup, serializeShelf } from '@sashiko/core/formats/shelf-file';
-import type { OwnPart } from '@sashiko/core/parts/own-part';
+import type { OwnPart } from '@sashiko/core/parts/own-part-schema';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { database } from './database.ts';
 import { freshOwnPartId, listOwnParts, storeOwnPart } from './own-parts.ts';

@@ -2,12 +2,12 @@
 import * as v from 'valibot';
 import { fail, type Result, succeed } from '../../errors/problem.ts';
 import { add, type Point, snapToMicrometre } from '../../geometry/point.ts';
-import { OwnPartSchema } from '../../parts/own-part.ts';
+import { OwnPartSchema } from '../../parts/own-part-schema.ts';
 import { maybeParseJson } from '../../units/json.ts';
 import type { Change, Edit } from '../edit.ts';
 import { putPart, putRun, takeNumbers } from '../edits/changes.ts';
 import { checkEdit } from '../edits/check-edit.ts';
-import { freeName, namesOf, partIdOf } from '../edits/part-edits.ts';
+import { freeName, namesOf, partIdOf, wiredWithout } from '../edits/part-edits.ts';
 import { maybeKindOf } from '../kind-of.ts';
 import { type Part, PartSchema, type Run, RunSchema } from '../records.ts';
 import { PLAN_VERSION, type Plan } from '../schema.ts';
@@ -79,7 +79,8 @@ export function pasteClip(plan: Plan, clip: Clip, delta: Point, label?: string):
   for (const part of parts) {
     const kind = maybeKindOf(naming, part);
     if (kind === undefined) return fail('unknown-kind', `There is no part "${part.kindId}".`);
-    const { groupId, mateId, mirror, locked: _locked, ...rest } = part;
+    const { groupId, mateId, mirror, wired, locked: _locked, ...rest } = part;
+    const decided = wiredAmong(wired, newIds);
     const mate = mateId === undefined ? undefined : newIds.get(mateId);
     const twin = mirror === undefined ? undefined : newIds.get(mirror.partId);
     const group = groupId === undefined ? undefined : newGroups.get(groupId);
@@ -93,6 +94,7 @@ export function pasteClip(plan: Plan, clip: Clip, delta: Point, label?: string):
       ...(twin === undefined || mirror === undefined
         ? {}
         : { mirror: { partId: twin, xMm: mirror.xMm + delta.x } }),
+      ...(decided === undefined ? {} : { wired: decided }),
     };
     naming = { ...naming, parts: { ...naming.parts, [copy.id]: copy } };
     changes.push(putPart(plan, copy));
@@ -117,4 +119,16 @@ export function duplicateParts(plan: Plan, partIds: readonly string[], delta: Po
   const missing = partIds.find((id) => plan.parts[id] === undefined);
   if (missing !== undefined) return fail('unknown-part', '', `parts.${missing}`);
   return pasteClip(plan, clipOf(plan, partIds), delta, `copy ${namesOf(plan, partIds)}`);
+}
+
+/** What was decided of the wiring of a copy: as far as it is about parts that were copied too. */
+function wiredAmong(wired: Part['wired'], newIds: ReadonlyMap<string, string>): Part['wired'] | undefined {
+  const own = wiredWithout(wired, (id) => !newIds.has(id));
+  if (own === undefined) return undefined;
+  const { sourceId, pin } = own;
+  return {
+    ...own,
+    ...(sourceId === undefined ? {} : { sourceId: newIds.get(sourceId) as string }),
+    ...(pin === undefined ? {} : { pin: { ...pin, partId: newIds.get(pin.partId) as string } }),
+  };
 }

@@ -1,5 +1,5 @@
 import { fail, type Result } from '../../errors/problem.ts';
-import type { OwnPart } from '../../parts/own-part.ts';
+import type { OwnPart } from '../../parts/own-part-schema.ts';
 import type { Edit } from '../edit.ts';
 import type { Plan } from '../schema.ts';
 import { checkEdit } from './check-edit.ts';

@@ -258,6 +258,26 @@ export function tackParts(plan: Plan, partIds: readonly string[], tacked: boolea
   );
 }
 
+/** What was decided of a part's wiring, without what names parts that go; the same object where it names none. */
+export function wiredWithout(
+  wired: Part['wired'],
+  isGone: (partId: string) => boolean,
+): Part['wired'] | undefined {
+  if (wired === undefined) return undefined;
+  const { sourceId, pin, ...rest } = wired;
+  const [losesSource, losesPin] = [
+    sourceId !== undefined && isGone(sourceId),
+    pin !== undefined && isGone(pin.partId),
+  ];
+  if (!losesSource && !losesPin) return wired;
+  const left = {
+    ...rest,
+    ...(losesSource || sourceId === undefined ? {} : { sourceId }),
+    ...(losesPin || pin === undefined ? {} : { pin }),
+  };
+  return Object.keys(left).length > 0 ? left : undefined;
+}
+
 /** Takes parts off the cloth, and the runs that end at them. Refused for locked parts. */
 export function deleteParts(plan: Plan, partIds: readonly string[]): Result<Edit> {
   const changes: Change[] = [];
@@ -271,13 +291,15 @@ export function deleteParts(plan: Plan, partIds: readonly string[]): Result<Edit
   for (const part of Object.values(plan.parts)) {
     const losesMate = part.mateId !== undefined && gone.has(part.mateId);
     const losesTwin = part.mirror !== undefined && gone.has(part.mirror.partId);
-    if (gone.has(part.id) || (!losesMate && !losesTwin)) continue;
-    const { mateId, mirror, ...rest } = part;
+    const wired = wiredWithout(part.wired, (id) => gone.has(id));
+    if (gone.has(part.id) || (!losesMate && !losesTwin && wired === part.wired)) continue;
+    const { mateId, mirror, wired: _wired, ...rest } = part;
     changes.push(
       putPart(plan, {
         ...rest,
         ...(losesMate || mateId === undefined ? {} : { mateId }),
         ...(losesTwin || mirror === undefined ? {} : { mirror }),
+        ...(wired === undefined ? {} : { wired }),
       }),
     );
   }

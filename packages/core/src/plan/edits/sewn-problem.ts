@@ -1,7 +1,7 @@
 /** A thread that is sewn stays where it is, and so do the parts it holds. */
 
 import { fail, type Problem } from '../../errors/problem.ts';
-import type { OwnPart } from '../../parts/own-part.ts';
+import type { OwnPart } from '../../parts/own-part-schema.ts';
 import type { Change } from '../edit.ts';
 import { isTicked } from '../progress.ts';
 import type { Part, Run } from '../records.ts';

@@ -32,6 +32,8 @@ export function partProblem(plan: Plan, part: Part): Problem | null {
   for (const [id, where] of [
     [part.mateId, 'mateId'],
     [part.mirror?.partId, 'mirror'],
+    [part.wired?.sourceId, 'wired.sourceId'],
+    [part.wired?.pin?.partId, 'wired.pin'],
   ] as const) {
     if (id !== undefined && (id === part.id || !Object.hasOwn(plan.parts, id)))
       return fail('unknown-part', `(${id})`, `${path}.${where}`).problem;

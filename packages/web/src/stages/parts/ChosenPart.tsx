@@ -25,6 +25,7 @@ import { PartOptionField } from './PartOptionField.tsx';
 import { PartPlace } from './PartPlace.tsx';
 import { PinLevels } from './PinLevels.tsx';
 import { ThreadsFollow } from './ThreadsFollow.tsx';
+import { WiringFields } from './WiringFields.tsx';
 
 interface ChosenPartProps {
   readonly plan: Plan;
@@ -90,6 +91,7 @@ export function ChosenPart({ plan, part }: ChosenPartProps) {
           .
         </p>
       )}
+      <WiringFields plan={plan} ids={[part.id]} />
       <PinLevels plan={plan} part={part} />
       <div className="buttons">
         <Button size="small" onClick={() => copyParts(plan, [part.id])}>

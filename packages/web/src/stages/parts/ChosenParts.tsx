@@ -10,6 +10,7 @@ import { useViewStore } from '../../stores/view-store.ts';
 import { mirrorAtMiddle } from './ChosenPart.tsx';
 import { copyParts } from './copy-parts.ts';
 import { ThreadsFollow } from './ThreadsFollow.tsx';
+import { WiringFields } from './WiringFields.tsx';
 
 /** What can be done with several parts together. */
 export function ChosenParts({ plan, ids }: { readonly plan: Plan; readonly ids: readonly string[] }) {
@@ -47,6 +48,7 @@ export function ChosenParts({ plan, ids }: { readonly plan: Plan; readonly ids: 
         </Button>
       </div>
       <ThreadsFollow plan={plan} />
+      <WiringFields plan={plan} ids={ids} />
       <div className="buttons">
         <Button
           size="small"

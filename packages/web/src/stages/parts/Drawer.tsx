@@ -1,5 +1,6 @@
 import { clothOutline } from '@sashiko/core/cloth/cloth';
-import { kindOfOwnPart, type OwnPart } from '@sashiko/core/parts/own-part';
+import { kindOfOwnPart } from '@sashiko/core/parts/own-part';
+import type { OwnPart } from '@sashiko/core/parts/own-part-schema';
 import { takesColour } from '@sashiko/core/parts/part-element';
 import { DRAWERS, type PartKind } from '@sashiko/core/parts/part-kind';
 import { PART_KINDS } from '@sashiko/core/parts/part-kinds';

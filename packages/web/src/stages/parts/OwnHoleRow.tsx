@@ -1,4 +1,4 @@
-import type { OwnHole, OwnPart, OwnRole } from '@sashiko/core/parts/own-part';
+import type { OwnHole, OwnPart, OwnRole } from '@sashiko/core/parts/own-part-schema';
 import type { LengthUnit } from '@sashiko/core/units/length';
 import { Input, Select } from 'antd';
 import { NumberField } from '../../ui/NumberField.tsx';

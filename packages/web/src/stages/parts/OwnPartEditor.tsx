@@ -5,7 +5,8 @@ import {
   parsePart,
   serializePart,
 } from '@sashiko/core/formats/part-file';
-import { kindOfOwnPart, type OwnPart, ownPartProblem } from '@sashiko/core/parts/own-part';
+import { kindOfOwnPart, ownPartProblem } from '@sashiko/core/parts/own-part';
+import type { OwnPart } from '@sashiko/core/parts/own-part-schema';
 import { deleteOwnPart, keepOwnPart } from '@sashiko/core/plan/edits/own-part-edits';
 import { Button, Input, Segmented } from 'antd';
 import { useState } from 'react';

@@ -1,5 +1,5 @@
 import { CELL_KINDS } from '@sashiko/core/parts/cells';
-import type { OwnModel } from '@sashiko/core/parts/own-part';
+import type { OwnModel } from '@sashiko/core/parts/own-part-schema';
 import { Switch } from 'antd';
 import { Field } from '../../ui/Field.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';

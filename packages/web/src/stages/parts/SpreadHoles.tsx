@@ -1,4 +1,5 @@
-import { type OwnPart, spreadOnCircle, spreadOnEdge } from '@sashiko/core/parts/own-part';
+import { spreadOnCircle, spreadOnEdge } from '@sashiko/core/parts/own-part';
+import type { OwnPart } from '@sashiko/core/parts/own-part-schema';
 import type { LengthUnit } from '@sashiko/core/units/length';
 import { Button, Input, Segmented } from 'antd';
 import { useState } from 'react';

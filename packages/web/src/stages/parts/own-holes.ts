@@ -1,5 +1,5 @@
 /** Work on the holes of a described part that saves typing: a fresh one, names in order, figures copied down. */
-import type { OwnHole, OwnPart } from '@sashiko/core/parts/own-part';
+import type { OwnHole, OwnPart } from '@sashiko/core/parts/own-part-schema';
 
 type Holes = OwnPart['holes'];
 

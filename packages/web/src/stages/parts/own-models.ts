@@ -1,4 +1,4 @@
-import type { OwnModel } from '@sashiko/core/parts/own-part';
+import type { OwnModel } from '@sashiko/core/parts/own-part-schema';
 
 interface ModelWords {
   readonly kind: OwnModel['kind'];

@@ -1,12 +1,15 @@
 import type { Terminal } from '@sashiko/core/joining/nets';
 import { holesOf } from '@sashiko/core/joining/nets';
 import { holeName } from '@sashiko/core/plan/hole-names';
+import type { Plan } from '@sashiko/core/plan/schema';
 import { capital } from '@sashiko/core/units/words';
 import { deriveWishesAgain, unwish } from '@sashiko/core/wishes/wish-edits';
 import type { Wish } from '@sashiko/core/wishes/wish-list';
+import { circuitWords, type WishedCircuit, wishedCircuits } from '@sashiko/core/wishes/wished-circuits';
 import { Button } from 'antd';
 import { wishesIn } from '../../stores/derived.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { useViewStore } from '../../stores/view-store.ts';
 
 /** What should be joined, and how that differs from what is sewn. */
 export function WishesPanel() {
@@ -41,6 +44,7 @@ export function WishesPanel() {
           </Button>
         )}
       </section>
+      {plan.wishes === null && <Circuits plan={plan} />}
       {merged.map(({ first, other }) => (
         <p key={`${first.id}+${other.id}`} className="bad">
           ✗ “{wishName(first)}” and “{wishName(other)}” are on one thread.
@@ -62,6 +66,42 @@ export function WishesPanel() {
       ))}
     </>
   );
+}
+
+/** What each source feeds, when there are several. */
+function Circuits({ plan }: { readonly plan: Plan }) {
+  const circuits = wishedCircuits(plan);
+  if (circuits.length < 2) return null;
+  return (
+    <section aria-label="Circuits">
+      <h2>{circuits.length} circuits</h2>
+      <ul className="rows">
+        {circuits.map((circuit) => (
+          <li key={circuit.source.id}>
+            <span>
+              <strong>{circuit.source.name}</strong> {circuitWords(plan, circuit)}.
+            </span>
+            <button
+              type="button"
+              className="linkish"
+              aria-label={`Choose all of ${circuit.source.name}`}
+              onClick={() => useViewStore.getState().select({ partIds: membersOf(circuit) })}
+            >
+              choose
+            </button>
+          </li>
+        ))}
+      </ul>
+      <p className="quiet">
+        To give a part to another source, pull from a hole of that source to the part, or choose it on the
+        Parts stage.
+      </p>
+    </section>
+  );
+}
+
+function membersOf({ source, boards, consumers, buttons }: WishedCircuit): readonly string[] {
+  return [source, ...boards, ...consumers, ...buttons].map(({ id }) => id);
 }
 
 /** A wish by its sign and title. */

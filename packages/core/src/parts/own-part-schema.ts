@@ -1,0 +1,112 @@
+/** The form in which a part that a maker described from ruler readings is saved, sent and read back. */
+import * as v from 'valibot';
+
+const lengthMm = v.pipe(v.number(), v.finite(), v.gtValue(0), v.maxValue(300));
+const placeMm = v.pipe(v.number(), v.finite(), v.minValue(-150), v.maxValue(150));
+const shortId = v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,40}$/));
+const words = (letters: number) => v.pipe(v.string(), v.trim(), v.maxLength(letters));
+
+/** The role a maker gives a hole in the form. `shows` is no hole: a spot that must show, such as a sensor or a window of an overlay. */
+export const OWN_ROLES = [
+  'plus',
+  'minus',
+  'raw',
+  'pin',
+  'regulated',
+  'data-in',
+  'data-out',
+  'sense',
+  'bus-data',
+  'bus-clock',
+  'joined',
+  'holding',
+  'shows',
+] as const;
+export type OwnRole = (typeof OWN_ROLES)[number];
+
+export const OwnHoleSchema = v.strictObject({
+  id: shortId,
+  /** From the middle of the part. */
+  x: placeMm,
+  y: placeMm,
+  diameterMm: v.pipe(v.number(), v.finite(), v.minValue(0.5), v.maxValue(8)),
+  padMm: v.pipe(v.number(), v.finite(), v.minValue(1), v.maxValue(8)),
+  role: v.picklist(OWN_ROLES),
+  /** What is printed beside it; for pins the name that code uses. */
+  label: words(8),
+  /** Holes with the same word are one conductor inside the part; '' joins by role. */
+  joinedAs: words(20),
+  abilities: v.array(v.picklist(['fade', 'analogue', 'bus', 'upload'])),
+  mostMa: v.optional(v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(5000))),
+});
+
+export const OwnModelSchema = v.variant('kind', [
+  v.strictObject({ kind: v.literal('none') }),
+  v.strictObject({
+    kind: v.literal('light'),
+    seriesOhm: v.pipe(v.number(), v.minValue(0), v.maxValue(100_000)),
+  }),
+  v.strictObject({
+    kind: v.literal('cell'),
+    /** One of the kinds of cell of `cells.ts`; `ownPartProblem` looks it up. */
+    cellId: words(40),
+    count: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(8)),
+    switched: v.boolean(),
+    /** A converter lifts its cells to so many volts. */
+    boostV: v.optional(v.pipe(v.number(), v.minValue(1), v.maxValue(24))),
+  }),
+  v.strictObject({
+    kind: v.literal('switch'),
+    onOhm: v.pipe(v.number(), v.minValue(0.001), v.maxValue(1000)),
+    /** press: it is closed only while it is pressed. Missing: it stays as it is left. */
+    closedBy: v.optional(v.picklist(['hand', 'press', 'magnet', 'dark'])),
+  }),
+  v.strictObject({
+    kind: v.literal('resistor'),
+    ohm: v.pipe(v.number(), v.minValue(0.1), v.maxValue(10_000_000)),
+  }),
+  v.strictObject({
+    kind: v.literal('load'),
+    volt: v.pipe(v.number(), v.minValue(0.5), v.maxValue(24)),
+    ma: v.pipe(v.number(), v.minValue(0.001), v.maxValue(5000)),
+    /** It is a light. */
+    glows: v.optional(v.literal(true)),
+  }),
+  v.strictObject({
+    kind: v.literal('board'),
+    volt: v.pipe(v.number(), v.minValue(0.5), v.maxValue(24)),
+    mostMa: v.pipe(v.number(), v.minValue(1), v.maxValue(5000)),
+    /** What its steady + holes give, V; missing: what it needs itself. */
+    steadyV: v.optional(v.pipe(v.number(), v.minValue(0.5), v.maxValue(24))),
+    /** Cells of its own: which, how many in a row, and whether it switches them. */
+    cell: v.optional(
+      v.strictObject({
+        cellId: words(40),
+        count: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(8)),
+        switched: v.boolean(),
+      }),
+    ),
+  }),
+]);
+
+export const OwnPartSchema = v.strictObject({
+  id: v.pipe(v.string(), v.regex(/^own-[a-z0-9-]{1,36}$/)),
+  title: v.pipe(words(60), v.minLength(1)),
+  outline: v.variant('form', [
+    v.strictObject({ form: v.literal('round'), acrossMm: lengthMm }),
+    v.strictObject({ form: v.literal('box'), widthMm: lengthMm, heightMm: lengthMm }),
+  ]),
+  massG: v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(2000)),
+  holes: v.pipe(v.array(OwnHoleSchema), v.maxLength(100)),
+  model: OwnModelSchema,
+});
+
+type Frozen<T> = T extends readonly (infer Item)[]
+  ? readonly Frozen<Item>[]
+  : T extends object
+    ? { readonly [Key in keyof T]: Frozen<T[Key]> }
+    : T;
+
+export type OwnHole = Frozen<v.InferOutput<typeof OwnHoleSchema>>;
+export type OwnModel = Frozen<v.InferOutput<typeof OwnModelSchema>>;
+export type OwnPart = Frozen<v.InferOutput<typeof OwnPartSchema>>;
