@@ -19,6 +19,9 @@ const BESIDE_MM = 60;
 /** Lines keep so far off the field of another circuit, mm. */
 const OFF_FIELD_MM = 6;
 
+/** So far round a circuit its lines may go, mm: less cloth to look at. */
+const ROUND_MM = 70;
+
 /** A problem that is part of another, and which of its parts and nets are which of the other's. */
 export interface ProblemPart {
   readonly problem: RoutingProblem;
@@ -149,6 +152,7 @@ function partOf(problem: RoutingProblem, field: CircuitField, fields: readonly C
     nets,
     problem: {
       ...problem,
+      outline: clipped(problem.outline, field.reach),
       forbidden: [
         ...problem.forbidden,
         ...others.map(({ reach }) => ({ area: cornersOf(reach), marginMm: OFF_FIELD_MM })),
@@ -173,6 +177,33 @@ function partOf(problem: RoutingProblem, field: CircuitField, fields: readonly C
       }),
     },
   };
+}
+
+/** The cloth round a field: an outline cut off at a box, side by side (Sutherland and Hodgman's way). */
+function clipped(outline: Polygon, reach: Reach): Polygon {
+  const [alongX, alongY] = [reach[0], reach[DIRECTIONS.length / 2]] as const;
+  let corners: Polygon = outline;
+  for (const [axis, [from, to]] of [
+    ['x', alongX as Reach[number]],
+    ['y', alongY as Reach[number]],
+  ] as const) {
+    corners = cutAt(corners, axis, to + ROUND_MM, 1);
+    corners = cutAt(corners, axis, from - ROUND_MM, -1);
+  }
+  return corners;
+}
+
+/** What of a polygon lies before a line across an axis; `by` −1: what lies behind it. */
+function cutAt(polygon: Polygon, axis: 'x' | 'y', at: number, by: 1 | -1): Polygon {
+  const isIn = (p: Point): boolean => (p[axis] - at) * by <= 0;
+  return polygon.flatMap((b, i): readonly Point[] => {
+    const a = polygon[(i + polygon.length - 1) % polygon.length] as Point;
+    if (isIn(a) && isIn(b)) return [b];
+    if (isIn(a) === isIn(b)) return [];
+    const t = (at - a[axis]) / (b[axis] - a[axis]);
+    const cut = { x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t };
+    return isIn(b) ? [cut, b] : [cut];
+  });
 }
 
 function placesIn(all: readonly number[]): ReadonlyMap<number, number> {

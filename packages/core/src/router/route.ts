@@ -5,6 +5,7 @@
 
 import { joinedSolution, type ProblemPart, problemsApart } from './apart.ts';
 import { withChosenPins } from './chosen-pins.ts';
+import { isBetter } from './engine/best-so-far.ts';
 import { type EngineOptions, type EngineProgress, judgedWhole, routeBoard } from './engine/engine.ts';
 import type { RoutingProblem, RoutingSolution } from './routing-problem.ts';
 
@@ -47,56 +48,94 @@ function engineOptions(problem: RoutingProblem, { seed, spent, moves }: RouteOpt
 interface Turn {
   readonly of: ProblemPart;
   readonly weight: number;
-  readonly search: Generator<EngineProgress, RoutingSolution>;
-  /** Of the whole budget. */
+  search: Generator<EngineProgress, RoutingSolution>;
+  /** Of the whole budget: what it has used, where its present search began, and how much that may take. */
   used: number;
+  from: number;
+  span: number;
+  seed: number;
   share: number;
   best: RoutingSolution | null;
   isDone: boolean;
 }
 
-/** Problems that lie apart take turns, each with its share of the budget by its size. */
+/** What of the budget first searches take together: the rest is for what is not clean by then. */
+const FIRST_SHARE = 0.7;
+/** Less than this of a budget is not worth another search. */
+const LEAST_SPAN = 0.06;
+
+/** Problems that lie apart take turns, each with its share of the budget by its size; what is left goes to those that are not clean. */
 function* routeApart(
   problem: RoutingProblem,
   apart: readonly ProblemPart[],
   options: RouteOptions,
 ): Generator<RouteProgress, RoutingSolution> {
-  const { spent, moves } = options;
+  const { spent = () => 0, moves, seed } = options;
   const all = apart.reduce((sum, { problem: { parts } }) => sum + sizeOf(parts.length), 0);
+  /** Where the budget stood when the present turn began. */
+  let begun = spent();
+  const begin = (turn: Turn): void => {
+    const { of, weight } = turn;
+    const engine = engineOptions(of.problem, {
+      seed: turn.seed,
+      ...(moves === undefined ? {} : { moves: Math.ceil(moves * weight) }),
+      ...(options.spent === undefined
+        ? {}
+        : { spent: () => (turn.used - turn.from + spent() - begun) / turn.span }),
+    });
+    turn.search = routeBoard(of.problem, engine);
+    turn.isDone = false;
+  };
   const turns = apart.map((of): Turn => {
     const weight = sizeOf(of.problem.parts.length) / all;
-    const own = { weight, of, used: 0, share: 0, best: null, isDone: false };
-    const engine = engineOptions(of.problem, {
-      seed: options.seed,
-      ...(moves === undefined ? {} : { moves: Math.ceil(moves * weight) }),
-      ...(spent === undefined
-        ? {}
-        : { spent: () => (turn.used + spent() - begun) / (weight * (1 - JOINING_SHARE)) }),
-    });
-    const turn: Turn = { ...own, search: routeBoard(of.problem, engine) };
+    const turn = {
+      ...{ of, weight, seed, used: 0, from: 0, share: 0, best: null, isDone: false },
+      span: weight * FIRST_SHARE,
+    } as Omit<Turn, 'search'> as Turn;
+    begin(turn);
     return turn;
   });
-  /** Where the budget stood when the present turn began. */
-  let begun = spent?.() ?? 0;
   for (;;) {
     const open = turns.filter(({ isDone }) => !isDone);
-    if (open.length === 0) break;
+    if (open.length === 0) {
+      const left = 1 - JOINING_SHARE - spent();
+      const again = turns.filter(({ best }) => best !== null && !isClean(best));
+      if (options.spent === undefined || again.length === 0 || left / again.length < LEAST_SPAN) break;
+      for (const turn of again) {
+        Object.assign(turn, { seed: turn.seed + 1, from: turn.used, span: left / again.length, share: 0 });
+        begin(turn);
+      }
+      continue;
+    }
     const turn = open.reduce((least, one) => (one.share < least.share ? one : least));
-    begun = spent?.() ?? 0;
+    begun = spent();
     const step = turn.search.next();
-    turn.used += (spent?.() ?? 0) - begun;
+    turn.used += spent() - begun;
     turn.isDone = step.done === true;
-    turn.best = step.done === true ? step.value : step.value.best;
     turn.share = step.done === true ? 1 : step.value.share;
-    const share = turns.reduce((sum, one) => sum + one.weight * one.share, 0);
-    yield { share: share * (1 - JOINING_SHARE), best: joinedSoFar(problem, turns) };
+    turn.best = better(turn.best, step.done === true ? step.value : step.value.best);
+    const share =
+      options.spent === undefined
+        ? turns.reduce((sum, one) => sum + one.weight * one.share, 0) * (1 - JOINING_SHARE)
+        : spent();
+    yield { share: Math.min(1, share), best: joinedSoFar(problem, turns) };
   }
   const joined = joinedSoFar(problem, turns) as RoutingSolution;
   return judgedWhole(withChosenPins(problem, joined), joined);
 }
 
+function isClean({ conflicts, patches = [] }: RoutingSolution): boolean {
+  return conflicts === 0 && patches.length === 0;
+}
+
+/** The better of two solutions of one problem; the first where they are as good. */
+function better(one: RoutingSolution | null, other: RoutingSolution | null): RoutingSolution | null {
+  if (one === null || other === null) return one ?? other;
+  return isBetter(other, one, 0) ? other : one;
+}
+
 /** What a problem of so many parts asks for of the budget, beside others. */
-const sizeOf = (parts: number): number => parts ** 1.5;
+const sizeOf = (parts: number): number => parts + 4;
 
 /** What the searches have found together; null until each has something. */
 function joinedSoFar(problem: RoutingProblem, turns: readonly Turn[]): RoutingSolution | null {

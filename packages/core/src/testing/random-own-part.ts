@@ -19,6 +19,15 @@ export function randomOwnPart(random: Random): OwnPart {
     { kind: 'resistor', ohm: 10 + random() * 1000 },
     { kind: 'load', volt: 3, ma: 1 + random() * 20 },
     { kind: 'board', volt: 3, mostMa: 100 },
+    {
+      kind: 'board',
+      volt: 5,
+      mostMa: 60,
+      steadyV: 3.3,
+      cell: { cellId: pick(CELL_KINDS).id, count: 1, switched: random() < 0.5 },
+    },
+    { kind: 'load', volt: 5, ma: 30, glows: true },
+    { kind: 'switch', onOhm: 0.5, closedBy: 'press' },
   ];
   const model = pick(models);
   const isPair = model.kind === 'switch' || model.kind === 'resistor';

@@ -52,7 +52,7 @@ export class BestSoFar {
   offer(work: Realisation): number {
     const before = this.#clock.share();
     const tight = pulledTight(work);
-    const found = solutionOf(tight, work.ground);
+    const found = solutionOf(tight, work.ground, () => this.#clock.isTimed && this.#clock.share() > 1);
     this.lookShare = this.#clock.share() - before;
     if (this.solution === null || isBetter(found, this.solution, this.#pieceMm)) {
       this.solution = found;
@@ -83,7 +83,7 @@ const costOf = ({ lengthMm, extraPieces = 0 }: RoutingSolution, pieceMm: number)
   lengthMm + pieceMm * extraPieces;
 
 /** Fewer conflicts, then fewer patches, then less thread and strands. */
-function isBetter(a: RoutingSolution, b: RoutingSolution, pieceMm: number): boolean {
+export function isBetter(a: RoutingSolution, b: RoutingSolution, pieceMm: number): boolean {
   const patches = (one: RoutingSolution): number => one.patches?.length ?? 0;
   if (a.conflicts !== b.conflicts) return a.conflicts < b.conflicts;
   return patches(a) !== patches(b) ? patches(a) < patches(b) : costOf(a, pieceMm) < costOf(b, pieceMm);

@@ -23,6 +23,8 @@ const MOST_RACED = 45;
 /** What of the budget the race takes, and how warm the winner begins. */
 const RACE_SHARE = 0.65;
 const LAST_HOT_MM = 4;
+/** Until where a second race goes, while nothing is clean. */
+const LAST_RACE_SHARE = 0.9;
 /** How warm the lines of the best plan of a large board begin. */
 const LARGE_HOT_MM = 2;
 /** The share of the budget that the plan of a first answer may take on a smaller board. */
@@ -56,7 +58,10 @@ export function* routeBoard(
     const work = yield* bestOfPlans(shop, first);
     yield* coolToEnd(shop, work, LARGE_HOT_MM);
   } else {
-    const work = yield* race(shop, { from: clock.share(), until: RACE_SHARE }, first);
+    let work = yield* race(shop, { from: clock.share(), until: RACE_SHARE }, first);
+    // The longest search does not lead out of a poor plan: while nothing is clean, other plans are tried instead.
+    if (clock.isTimed && !best.isClean)
+      work = yield* race(shop, { from: clock.share(), until: LAST_RACE_SHARE }, work);
     yield* coolToEnd(shop, work, LAST_HOT_MM);
   }
   yield* best.polish();

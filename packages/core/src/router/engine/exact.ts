@@ -259,18 +259,24 @@ export class ExactCloth {
           ({ i: a, j: b }) => (a === index && b === k) || (a === k && b === index),
         );
         if (patch !== undefined) {
-          const ok = eachBit(ax, ay, bx, by, (ex, ey, fx, fy) => {
-            const isCovered = covers(patch, this.board.problem, ex, ey, fx, fy);
-            return eachBit(
-              cx,
-              cy,
-              dx,
-              dy,
-              (gx, gy, hx, hy) =>
-                legToLeg(ex, ey, fx, fy, gx, gy, hx, hy) >= gap ||
-                (isCovered && covers(patch, this.board.problem, gx, gy, hx, hy)),
-            );
-          });
+          const { problem } = this.board;
+          const ok = eachBit(
+            ax,
+            ay,
+            bx,
+            by,
+            (ex, ey, fx, fy) =>
+              legToLeg(ex, ey, fx, fy, cx, cy, dx, dy) >= gap ||
+              (covers(patch, problem, ex, ey, fx, fy) &&
+                eachBit(
+                  cx,
+                  cy,
+                  dx,
+                  dy,
+                  (gx, gy, hx, hy) =>
+                    legToLeg(ex, ey, fx, fy, gx, gy, hx, hy) >= gap || covers(patch, problem, gx, gy, hx, hy),
+                )),
+          );
           if (!ok) return false;
           continue;
         }

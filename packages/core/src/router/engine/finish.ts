@@ -41,12 +41,16 @@ export function pulledTight({ board, ground, field, search, lines }: Realisation
 
 /**
  * The solution that tight lines make, once they are patched and what is still in conflict is led anew. The cloth itself stays as
- * it is.
+ * it is. `isOver`: whether there is no time for that.
  */
-export function solutionOf(tight: ExactCloth, ground: Ground): RoutingSolution {
+export function solutionOf(
+  tight: ExactCloth,
+  ground: Ground,
+  isOver: () => boolean = () => false,
+): RoutingSolution {
   const cloth = tight.copy();
   patchCrossings(cloth);
-  mend(cloth, ground);
+  mend(cloth, ground, isOver);
   return solutionOn(cloth);
 }
 

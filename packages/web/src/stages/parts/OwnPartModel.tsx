@@ -40,6 +40,22 @@ export function OwnPartModel({ model, onChange }: OwnPartModelProps) {
             value={model.mostMa}
             onChange={(mostMa) => onChange({ ...model, mostMa })}
           />
+          <Figure
+            label="Its steady + gives"
+            unit="V"
+            value={model.steadyV ?? model.volt}
+            onChange={(steadyV) => onChange({ ...model, steadyV })}
+          />
+          <Field label="Has cells of its own">
+            <Switch
+              size="small"
+              checked={model.cell !== undefined}
+              onChange={(has) => onChange(withCell(model, has ? USUAL_CELL : undefined))}
+            />
+          </Field>
+          {model.cell !== undefined && (
+            <CellFields cell={model.cell} onChange={(cell) => onChange(withCell(model, cell))} />
+          )}
         </>
       )}
       {model.kind === 'light' && (
@@ -57,6 +73,15 @@ export function OwnPartModel({ model, onChange }: OwnPartModelProps) {
           value={model.onOhm}
           onChange={(onOhm) => onChange({ ...model, onOhm })}
         />
+      )}
+      {model.kind === 'switch' && (
+        <Field label="It is closed">
+          <OptionSelect
+            value={model.closedBy ?? 'hand'}
+            options={CLOSED_BY}
+            onChange={(closedBy) => onChange({ ...model, closedBy })}
+          />
+        </Field>
       )}
       {model.kind === 'resistor' && (
         <Figure
@@ -80,32 +105,78 @@ export function OwnPartModel({ model, onChange }: OwnPartModelProps) {
             value={model.ma}
             onChange={(ma) => onChange({ ...model, ma })}
           />
+          <Field label="It is a light">
+            <Switch
+              size="small"
+              checked={model.glows === true}
+              onChange={(glows) => {
+                const { glows: _was, ...rest } = model;
+                onChange(glows ? { ...rest, glows: true } : rest);
+              }}
+            />
+          </Field>
         </>
       )}
       {model.kind === 'cell' && (
         <>
-          <Field label="Cells">
-            <OptionSelect
-              value={model.cellId}
-              options={CELL_KINDS.map((cell) => ({ value: cell.id, label: cell.title }))}
-              onChange={(cellId) => onChange({ ...model, cellId })}
-            />
-          </Field>
-          <Figure
-            label="In a row"
-            unit=""
-            value={model.count}
-            onChange={(count) => onChange({ ...model, count: Math.round(count) })}
-          />
-          <Field label="Has its own switch">
-            <Switch
-              size="small"
-              checked={model.switched}
-              onChange={(switched) => onChange({ ...model, switched })}
+          <CellFields cell={model} onChange={(cell) => onChange({ ...model, ...cell })} />
+          <Field label="A converter makes (0: none)">
+            <NumberField
+              min={0}
+              max={24}
+              suffix="V"
+              style={{ width: '100%' }}
+              value={model.boostV ?? 0}
+              onChange={(boostV) => {
+                const { boostV: _was, ...rest } = model;
+                onChange(boostV === null || boostV < 1 ? rest : { ...rest, boostV });
+              }}
             />
           </Field>
         </>
       )}
+    </>
+  );
+}
+
+const CLOSED_BY = [
+  { value: 'hand', label: 'as it is left' },
+  { value: 'press', label: 'while it is pressed' },
+  { value: 'magnet', label: 'while a magnet is near' },
+  { value: 'dark', label: 'in the dark' },
+] as const;
+
+type BoardModel = Extract<OwnModel, { readonly kind: 'board' }>;
+type Cells = NonNullable<BoardModel['cell']>;
+
+const USUAL_CELL: Cells = { cellId: 'coin-20x3.2', count: 1, switched: true };
+
+function withCell({ cell: _was, ...model }: BoardModel, cell: Cells | undefined): BoardModel {
+  return cell === undefined ? model : { ...model, cell };
+}
+
+/** Which cells, how many in a row, and whether they have a switch of their own. */
+function CellFields({ cell, onChange }: { readonly cell: Cells; readonly onChange: (cell: Cells) => void }) {
+  const { cellId, count, switched } = cell;
+  const now = { cellId, count, switched };
+  return (
+    <>
+      <Field label="Cells">
+        <OptionSelect
+          value={cellId}
+          options={CELL_KINDS.map((kind) => ({ value: kind.id, label: kind.title }))}
+          onChange={(id) => onChange({ ...now, cellId: id })}
+        />
+      </Field>
+      <Figure
+        label="In a row"
+        unit=""
+        value={count}
+        onChange={(next) => onChange({ ...now, count: Math.min(8, Math.max(1, Math.round(next))) })}
+      />
+      <Field label="Has its own switch">
+        <Switch size="small" checked={switched} onChange={(next) => onChange({ ...now, switched: next })} />
+      </Field>
     </>
   );
 }

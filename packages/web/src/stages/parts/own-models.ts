@@ -18,7 +18,7 @@ export const MODELS: readonly ModelWords[] = [
   {
     kind: 'board',
     title: 'a board with pins',
-    help: 'It needs a + and a −, and each pin can be on or off. Its sheet says what it needs (V) and what all pins together may give (mA).',
+    help: 'It needs a + (where power goes in) and a −, and each pin can be on or off. “Raw +” hands the same power on; “steady +” gives what the board makes. Of two bus pins the first is data, the second the clock. Its sheet says what it needs (V) and what all pins together may give (mA).',
     usual: { kind: 'board', volt: 3, mostMa: 100 },
   },
   {
@@ -48,7 +48,7 @@ export const MODELS: readonly ModelWords[] = [
   {
     kind: 'load',
     title: 'something that takes power',
-    help: 'A sensor, a sounder, a motor: the volts it is made for, and the milliamperes it takes then.',
+    help: 'A sensor, a sounder, a motor, an addressable light: the volts it is made for, and the milliamperes it takes then. A sensor also has a hole that senses, or the two of a bus; an addressable light has data in and data out.',
     usual: { kind: 'load', volt: 3, ma: 10 },
   },
 ];

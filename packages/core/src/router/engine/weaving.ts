@@ -4,12 +4,12 @@
  */
 import type { ExactCloth, ExactLine } from './exact.ts';
 import { Field } from './field.ts';
-import { gridLine } from './grid-line.ts';
+import { type GridLine, gridLine } from './grid-line.ts';
 import type { Ground } from './ground.ts';
 import { laidPatch } from './laid-patch.ts';
 import { hypotenuse, rounded } from './legs.ts';
 import { FROM_PADS_MM, FROM_PATCHES_MM } from './patching.ts';
-import { type ConflictPrices, type Hop, PathSearch } from './path-search.ts';
+import { type ConflictPrices, type FoundPath, type Hop, PathSearch } from './path-search.ts';
 import { tightened } from './tighten.ts';
 
 /** A patch is worth so long a way round, mm. */
@@ -27,7 +27,7 @@ const FARTHEST_MM = 1e6;
 /** No line comes near others at any price. */
 const NEVER: ConflictPrices = { perMm: 1e9, entering: 1e9, nearWeight: 1, reachMm: Number.POSITIVE_INFINITY };
 
-/** Where a line may begin, where it may end, and whether it may go over others. */
+/** Where a line may begin, and where it may end. */
 export interface Ends {
   readonly from: readonly number[];
   readonly to: readonly number[];
@@ -41,48 +41,107 @@ interface PlacedHop extends Hop {
   readonly arms: readonly [number, number, number, number];
 }
 
-/**
- * Leads line `slot`, which has no points now, from one of its possible ends to another and puts its patches on the cloth. False,
- * with nothing changed, where there is no way.
- */
-export function leadOver(
-  cloth: ExactCloth,
-  ground: Ground,
-  slot: number,
-  ends: Ends,
-  mayCross: boolean,
-): boolean {
-  const absent = cloth.lines[slot] as ExactLine;
-  const { net } = absent;
-  const field = fieldOf(cloth, ground);
-  const search = new PathSearch(field);
-  const hops = mayCross ? hopsOver(cloth, field, slot) : [];
-  const banned = new Set<Hop>();
-  for (let tries = 0; tries < TRIES; tries += 1) {
-    const open = hops.filter((hop) => !banned.has(hop));
-    const found = search.find(net, ends.from, ends.to, NEVER, FARTHEST_MM, hopTable(open));
-    if (found === null) break;
-    const used = hopsOn(found.cells, open, ground);
-    const line = { net, from: found.from, to: found.to, xy: [] };
-    if (lay(cloth, ground, slot, line, found.cells, used, search)) return true;
-    if (used.length === 0) break;
-    for (const hop of used) banned.add(hop);
-  }
-  cloth.replaceLine(slot, absent);
-  return false;
-}
+/** A cloth with its lines on a grid: lines are taken off, led and put back, and parts turned, on both at once. */
+export class Weaving {
+  readonly cloth: ExactCloth;
+  readonly #field: Field;
+  readonly #search: PathSearch;
+  /** By place: the line as it lies on the grid, or null. */
+  readonly #stamped: Array<GridLine | null>;
 
-/** The grid with all lines of a cloth on it. */
-function fieldOf(cloth: ExactCloth, ground: Ground): Field {
-  const field = new Field(ground, cloth.turns);
-  const search = new PathSearch(field);
-  for (const line of cloth.lines) {
-    if (line.xy.length < 4) continue;
-    const cells = ground.cellsAlong(pointsOf(line.xy));
-    const { near } = gridLine(search, field, line, cells);
-    field.stampLine(line.net, cells, near, 1);
+  constructor(cloth: ExactCloth, ground: Ground) {
+    this.cloth = cloth;
+    this.#field = new Field(ground, cloth.turns);
+    this.#search = new PathSearch(this.#field);
+    this.#stamped = cloth.lines.map(() => null);
+    for (const slot of cloth.lines.keys()) this.#stamp(slot);
   }
-  return field;
+
+  #stamp(slot: number): void {
+    const line = this.cloth.lines[slot] as ExactLine;
+    if (line.xy.length < 4) return;
+    const cells = this.#field.ground.cellsAlong(pointsOf(line.xy));
+    const grid = gridLine(this.#search, this.#field, line, cells);
+    this.#stamped[slot] = grid;
+    this.#field.stampLine(grid.net, grid.cells, grid.near, 1);
+  }
+
+  #unstamp(slot: number): void {
+    const grid = this.#stamped[slot];
+    if (grid === null || grid === undefined) return;
+    this.#field.stampLine(grid.net, grid.cells, grid.near, -1);
+    this.#stamped[slot] = null;
+  }
+
+  /** Takes one line off, with its patches. */
+  takeOff(slot: number): void {
+    this.put(slot, { ...(this.cloth.lines[slot] as ExactLine), xy: [] });
+    const { patches } = this.cloth;
+    const left = patches.filter(({ i, j }) => i !== slot && j !== slot);
+    patches.splice(0, patches.length, ...left);
+  }
+
+  /** Puts a line as it is in a place. */
+  put(slot: number, line: ExactLine): void {
+    this.#unstamp(slot);
+    this.cloth.replaceLine(slot, line);
+    this.#stamp(slot);
+  }
+
+  /** Turns a part; the lines at it have been taken off. */
+  turnPart(part: number, turn: number): void {
+    this.#field.stampPart(part, -1);
+    this.cloth.turnPart(part, turn);
+    this.#field.turns[part] = turn;
+    this.#field.stampPart(part, 1);
+  }
+
+  /**
+   * Leads line `slot`, which has been taken off, from one of its possible ends to another, round all others or, where there is no such
+   * way and it may cross, over as few as can be. False, with nothing changed, where there is no way.
+   */
+  lead(slot: number, ends: Ends, mayCross: boolean): boolean {
+    const absent = this.cloth.lines[slot] as ExactLine;
+    const { net } = absent;
+    const round = this.#search.find(net, ends.from, ends.to, NEVER, FARTHEST_MM);
+    if (round !== null && this.#lay(slot, round, [])) return true;
+    const hops = mayCross ? hopsOver(this.cloth, this.#field, slot) : [];
+    this.cloth.replaceLine(slot, absent);
+    const banned = new Set<Hop>();
+    for (let tries = 0; tries < TRIES && hops.length > 0; tries += 1) {
+      const open = hops.filter((hop) => !banned.has(hop));
+      const found = this.#search.find(net, ends.from, ends.to, NEVER, FARTHEST_MM, hopTable(open));
+      if (found === null) break;
+      const used = hopsOn(found.cells, open, this.#field.ground);
+      if (this.#lay(slot, found, used)) return true;
+      if (used.length === 0) break;
+      for (const hop of used) banned.add(hop);
+    }
+    this.cloth.replaceLine(slot, absent);
+    return false;
+  }
+
+  /** Puts a way on the cloth, pulled tight between its hops; false, without its patches, when a leg of it breaks a rule. */
+  #lay(slot: number, { from, to, cells }: FoundPath, hops: readonly PlacedHop[]): boolean {
+    const { cloth } = this;
+    const { net } = cloth.lines[slot] as ExactLine;
+    const parts = partsBetween(this.#field.ground, this.#search, { from, to, cells }, hops);
+    const before = cloth.patches.length;
+    for (const { under, x, y, arms } of hops) cloth.patches.push(laidPatch([slot, under], [x, y], arms));
+    cloth.replaceLine(slot, { net, from, to, xy: parts.flat() });
+    const isLegal = (ax: number, ay: number, bx: number, by: number): boolean =>
+      cloth.isLegal(slot, ax, ay, bx, by);
+    cloth.setLine(
+      slot,
+      parts.flatMap((part) => tightened(part, isLegal)),
+    );
+    if (cloth.brokenLegs(slot) === 0) {
+      this.#stamp(slot);
+      return true;
+    }
+    cloth.patches.length = before;
+    return false;
+  }
 }
 
 function pointsOf(xy: readonly number[]): ReadonlyArray<{ readonly x: number; readonly y: number }> {
@@ -175,38 +234,26 @@ function hopsOn(cells: Int32Array, hops: readonly PlacedHop[], { width }: Ground
   return used;
 }
 
-/** Puts a way on the cloth, pulled tight between its hops; false, with the patches taken off again, when a leg of it breaks a rule. */
-function lay(
-  cloth: ExactCloth,
+/** The bits of a way between its hops, each from where a straight bit ends to where the next begins. */
+function partsBetween(
   ground: Ground,
-  slot: number,
-  line: ExactLine,
-  cells: Int32Array,
-  hops: readonly PlacedHop[],
   search: PathSearch,
-): boolean {
-  const parts: number[][] = [[...search.padXY(line.from), ...search.exitXY(line.from)].map(rounded)];
+  { from, to, cells }: Pick<FoundPath, 'from' | 'to' | 'cells'>,
+  hops: readonly PlacedHop[],
+): readonly number[][] {
+  const parts: number[][] = [[...search.padXY(from), ...search.exitXY(from)].map(rounded)];
   let next = 0;
-  for (let i = 1; i < cells.length - 1 || next < hops.length; i += 1) {
-    const hop = hops[next];
+  for (let i = 1; i < cells.length; i += 1) {
     const part = parts.at(-1) as number[];
-    if (hop !== undefined && cells[i] === hop.to && cells[i - 1] === hop.cell) {
+    const hop = hops[next];
+    const isHop = hop !== undefined && cells[i - 1] === hop.cell && cells[i] === hop.to;
+    if (isHop) {
       part.push(hop.arms[0], hop.arms[1]);
       parts.push([hop.arms[2], hop.arms[3]]);
       next += 1;
-    } else if (i < cells.length - 1 && !(hop !== undefined && cells[i] === hop.cell))
+    } else if (i < cells.length - 1 && cells[i] !== hop?.cell)
       part.push(rounded(ground.x(cells[i] as number)), rounded(ground.y(cells[i] as number)));
-    if (i >= cells.length) break;
   }
-  (parts.at(-1) as number[]).push(...[...search.exitXY(line.to), ...search.padXY(line.to)].map(rounded));
-  const before = cloth.patches.length;
-  for (const { under, x, y, arms } of hops) cloth.patches.push(laidPatch([slot, under], [x, y], arms));
-  cloth.replaceLine(slot, { ...line, xy: parts.flat() });
-  const isLegal = (ax: number, ay: number, bx: number, by: number): boolean =>
-    cloth.isLegal(slot, ax, ay, bx, by);
-  const tight = parts.map((part) => tightened(part, isLegal));
-  cloth.setLine(slot, tight.flat());
-  if (next === hops.length && cloth.brokenLegs(slot) === 0) return true;
-  cloth.patches.length = before;
-  return false;
+  (parts.at(-1) as number[]).push(...[...search.exitXY(to), ...search.padXY(to)].map(rounded));
+  return parts;
 }
