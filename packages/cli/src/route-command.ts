@@ -1,5 +1,7 @@
 import { bringsStyle } from '@sashiko/core/advice/follows-style';
+import { leftOutWords } from '@sashiko/core/advice/left-out-words';
 import { patchReasons } from '@sashiko/core/advice/patch-reasons';
+import { withStrongLines } from '@sashiko/core/advice/strong-lines';
 import { isWorse, threadFigures } from '@sashiko/core/advice/thread-figures';
 import { expectOk } from '@sashiko/core/errors/problem';
 import { serializePlan } from '@sashiko/core/formats/plan-file';
@@ -25,7 +27,8 @@ export function routeCommand(plan: Plan, { asJson, seed, out, seconds }: Command
   const search = route(problem, { seed, ...(seconds === undefined ? {} : { spent: shareOf(seconds) }) });
   let step = search.next();
   while (step.done !== true) step = search.next();
-  const { solution, leftOut } = cleanPart(problem, step.value);
+  const { solution: clean, leftOut } = cleanPart(problem, step.value);
+  const solution = withStrongLines(plan, problem, clean);
   const proposed = expectOk(previewProposal(plan, problem, solution));
   const [before, after] = [threadFigures(plan), threadFigures(proposed)];
   const isBetter = isWorse(before, after);
@@ -43,11 +46,12 @@ export function routeCommand(plan: Plan, { asJson, seed, out, seconds }: Command
         runs: figures.runCount,
         strands: figures.strandCount,
         patches: reasons.map(({ at, kind, text }) => ({ place: at, reason: kind, text })),
-        leftOut: leftOut.map(({ trace, at, kind }) => ({
-          from: name(trace.from.part),
-          to: name(trace.to.part),
-          place: at,
-          reason: kind,
+        leftOut: leftOut.map((one) => ({
+          from: name(one.trace.from.part),
+          to: name(one.trace.to.part),
+          place: one.at,
+          reason: one.kind,
+          text: leftOutWords(plan, problem, one),
         })),
         tightestGapMm: figures.tightestGapMm,
         dimmestLight: figures.dimmest,
@@ -59,8 +63,8 @@ export function routeCommand(plan: Plan, { asJson, seed, out, seconds }: Command
           : 'Nothing better was found than the threads that are there.\n',
         ...reasons.map(({ text }) => `patch: ${text}\n`),
         ...leftOut.map(
-          ({ trace, at }) =>
-            `no way: ${name(trace.from.part)} to ${name(trace.to.part)}, near ${at.x.toFixed(0)}, ${at.y.toFixed(0)} mm.\n`,
+          (one) =>
+            `left out: ${leftOutWords(plan, problem, one)} Near ${one.at.x.toFixed(0)}, ${one.at.y.toFixed(0)} mm.\n`,
         ),
       ].join('');
   const files = out === undefined ? [] : [{ path: out, data: serializePlan(made) }];

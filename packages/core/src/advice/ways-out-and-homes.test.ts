@@ -7,6 +7,7 @@ import { addMarkings } from '../plan/edits/cloth-edits.ts';
 import { lockParts } from '../plan/edits/part-edits.ts';
 import { tickStep } from '../plan/edits/progress-edits.ts';
 import type { Plan } from '../plan/schema.ts';
+import { cleanPart, type LeftOut } from '../router/clean-part.ts';
 import { type PlanProblem, routingProblemOf } from '../router/problem-of-plan.ts';
 import { previewProposal } from '../router/proposal.ts';
 import { type RouteRequest, USUAL_REQUEST } from '../router/route-request.ts';
@@ -15,6 +16,7 @@ import { crosswise } from '../testing/crosswise.ts';
 import { solve } from '../testing/plain-routing-checker.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { findHomes, type Home, moveHome } from './homes.ts';
+import { leftOutWords } from './left-out-words.ts';
 import { patchReasons } from './patch-reasons.ts';
 import { priceMm, threadFigures } from './thread-figures.ts';
 import { type WayOut, wayOutEdit, waysOut } from './ways-out.ts';
@@ -38,11 +40,17 @@ function allWays(
   solution: RoutingSolution,
   most?: number,
 ): readonly WayOut[] {
-  const search = waysOut(plan, FIXED, problem, solution, {
-    seed: 1,
-    moves: 120,
-    ...(most === undefined ? {} : { most }),
-  });
+  const { solution: clean, leftOut } = cleanPart(problem, solution);
+  const search = waysOut(
+    plan,
+    FIXED,
+    { problem, solution: clean, leftOut },
+    {
+      seed: 1,
+      moves: 120,
+      ...(most === undefined ? {} : { most }),
+    },
+  );
   let shares = 0;
   for (let step = search.next(); ; step = search.next()) {
     if (step.done === true) return step.value;
@@ -75,6 +83,22 @@ describe('patches', () => {
     expect(reason?.kind).toBe('loop');
     expect(reason?.text).toContain('close a loop round east');
     expect(reason?.partIds).toHaveLength(4);
+  });
+
+  test('where lines never cross, what is left out says what it would cross, and a patch is what helps', () => {
+    const asDrawn = crosswise(14);
+    const plan = { ...asDrawn, habits: { ...asDrawn.habits, crossings: 'never' as const } };
+    const problem = expectOk(routingProblemOf(plan, FIXED));
+    const solution = solve(problem, 1, 200);
+    const { leftOut } = cleanPart(problem, solution);
+    expect(leftOut).toHaveLength(1);
+    const [out] = leftOut as readonly [LeftOut];
+    expect(out.kind).toBe('other-threads');
+    expect(out.kind === 'other-threads' && out.nets).toHaveLength(1);
+    expect(leftOutWords(plan, problem, out)).toMatch(/^\w+ to \w+: its way would cross “.+”, and no patch/u);
+    const ways = allWays(plan, problem, solution);
+    expect(ways[0]?.leftOut).toEqual([]);
+    expect(ways.map(({ id }) => id)).toContain('patch');
   });
 
   test('two threads that leave a part in the wrong order: the reason is the order', () => {

@@ -1,6 +1,6 @@
 /**
- * What would do without a patch: other pins, freer turns, a part turned or moved, a further strand. Each is tried by routing,
- * priced against the proposal with the patch, and handed out as a proposal of its own.
+ * What would do without a patch, or lead a thread that was left out: other pins, freer turns, a part turned or moved, a further strand, a
+ * patch where the habits have none. Each is tried by routing, priced against the proposal, and handed out as a proposal of its own.
  */
 
 import { type Result, succeed } from '../errors/problem.ts';
@@ -13,6 +13,7 @@ import { kindOf } from '../plan/kind-of.ts';
 import { reachMm } from '../plan/placed.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
+import { cleanPart, type LeftOut } from '../router/clean-part.ts';
 import { type PlanProblem, routingProblemOf } from '../router/problem-of-plan.ts';
 import { pinMoves, previewProposal, proposalEdit } from '../router/proposal.ts';
 import { route } from '../router/route.ts';
@@ -31,6 +32,7 @@ export interface WayOut {
   readonly moreThreadMm: number;
   readonly moreStrands: number;
   readonly patches: number;
+  readonly leftOut: readonly LeftOut[];
   /** What is changed before the threads are led; null when nothing is. */
   readonly before: Edit | null;
   /** The plan with `before` done: problem and solution are of this one. */
@@ -68,19 +70,28 @@ interface Try {
   readonly request: RouteRequest;
 }
 
-/** Tries one way out after the other; yields the share done, returns those with fewer patches and no conflict, cheapest first. */
+/** A proposal, and what it leaves out. */
+export interface Proposed {
+  readonly problem: PlanProblem;
+  readonly solution: RoutingSolution;
+  readonly leftOut: readonly LeftOut[];
+}
+
+/**
+ * Tries one way out after the other; yields the share done, returns those that leave out less, or as much with fewer patches: what
+ * leaves out least first, then what is cheapest.
+ */
 export function* waysOut(
   plan: Plan,
   request: RouteRequest,
-  problem: PlanProblem,
-  solution: RoutingSolution,
+  { problem, solution, leftOut }: Proposed,
   { seed, moves, most = MOST_WAYS, shouldStop = () => false }: WaysOutOptions,
 ): Generator<number, readonly WayOut[]> {
   const patches = solution.patches?.length ?? 0;
   const now = previewProposal(plan, problem, solution);
-  if (patches === 0 || !now.ok) return [];
+  if (patches + leftOut.length === 0 || !now.ok) return [];
   const figuresNow = threadFigures(now.value);
-  const tries = triesFor(plan, request, problem, solution);
+  const tries = triesFor(plan, request, { problem, solution, leftOut });
   const found: WayOut[] = [];
   const done = new Set<string>();
   for (const [i, attempt] of tries.entries()) {
@@ -95,8 +106,11 @@ export function* waysOut(
     const search = route(next.value, { seed, moves: moves ?? usualMoves });
     let step = search.next();
     for (; step.done !== true; step = search.next()) yield (i + step.value.share) / tries.length;
-    const better = step.value;
-    if (better.conflicts > 0 || (better.patches?.length ?? 0) >= patches) continue;
+    const { solution: better, leftOut: stillOut } = cleanPart(next.value, step.value);
+    const isLess =
+      stillOut.length < leftOut.length ||
+      (stillOut.length === leftOut.length && (better.patches?.length ?? 0) < patches);
+    if (!isLess) continue;
     const preview = previewProposal(base, next.value, better);
     if (!preview.ok) continue;
     done.add(sort as string);
@@ -108,13 +122,14 @@ export function* waysOut(
       moreThreadMm: figures.threadMm - figuresNow.threadMm,
       moreStrands: figures.strandCount - figuresNow.strandCount,
       patches: better.patches?.length ?? 0,
+      leftOut: stillOut,
       before: attempt.before,
       plan: base,
       problem: next.value,
       solution: better,
     });
   }
-  return found.sort((a, b) => a.dearerMm - b.dearerMm);
+  return found.sort((a, b) => a.leftOut.length - b.leftOut.length || a.dearerMm - b.dearerMm);
 }
 
 /** The edit that does all of a way out: what comes before, and the threads. */
@@ -127,10 +142,19 @@ export function wayOutEdit({ plan, problem, solution, before }: WayOut): Result<
 function triesFor(
   plan: Plan,
   request: RouteRequest,
-  problem: PlanProblem,
-  solution: RoutingSolution,
+  { problem, solution, leftOut }: Proposed,
 ): readonly Try[] {
   const tries: Try[] = [];
+  if (plan.habits.crossings === 'never' && leftOut.length > 0) {
+    const edit = changeHabits(plan, { crossings: 'patch' }, 'lay patches where lines cross');
+    if (edit.ok)
+      tries.push({
+        id: 'patch',
+        before: edit.value,
+        request,
+        text: () => 'Let a line go over another on an insulating patch.',
+      });
+  }
   const exchanging: RouteRequest = { ...request, exchangePins: 'always' };
   const exchanged = routingProblemOf(plan, exchanging);
   if (request.exchangePins !== 'always' && exchanged.ok && (exchanged.value.exchanges?.length ?? 0) > 0)
@@ -147,7 +171,11 @@ function triesFor(
         text: () => 'Start a new strand at a part instead of one strand through all.',
       });
   }
-  const involved = [...new Set(patchReasons(plan, problem, solution).flatMap(({ partIds }) => partIds))]
+  const ends = leftOut.flatMap(({ trace: { from, to } }) =>
+    [from, to].flatMap(({ part }) => problem.parts[part]?.id ?? []),
+  );
+  const reasons = patchReasons(plan, problem, solution).flatMap(({ partIds }) => partIds);
+  const involved = [...new Set([...ends, ...reasons])]
     .map((id) => plan.parts[id] as Part)
     .filter((part) => part.locked !== true && !hasKept(plan, problem, part));
   const boards = involved.filter((part) => !hasElement(kindOf(plan, part), 'light'));

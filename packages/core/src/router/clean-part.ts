@@ -2,22 +2,19 @@
  * What of a solution keeps every rule, and what had to be left out: a proposal never asks a maker to sew threads that touch. Each
  * line that is left out is told with the place where it fails.
  */
-import type { Point } from '../geometry/point.ts';
 import { polylineLengthMm } from '../geometry/polyline.ts';
 import { withChosenPins } from './chosen-pins.ts';
 import { type Board, prepareBoard } from './engine/board.ts';
 import { ExactCloth } from './engine/exact.ts';
 import { keptLines, lineOf, turnsOf } from './engine/finish.ts';
+import { gridStepMm } from './engine/grid-step.ts';
+import { Ground } from './engine/ground.ts';
 import { laidPatchOn } from './engine/laid-patch.ts';
 import type { RoutedTrace, RoutingProblem, RoutingSolution } from './routing-problem.ts';
+import { type Hindrance, hindranceOf } from './why-left-out.ts';
 
-export interface LeftOut {
-  readonly trace: RoutedTrace;
-  /** Where it first breaks a rule. */
-  readonly at: Point;
-  /** no-way: edges, bodies or other holes leave no room even for it alone. other-threads: only beside the others it has none. */
-  readonly kind: 'no-way' | 'other-threads';
-}
+/** A line that is left out, with what truly stops it and where. */
+export type LeftOut = { readonly trace: RoutedTrace } & Hindrance;
 
 export interface CleanPart {
   readonly solution: RoutingSolution;
@@ -36,22 +33,14 @@ export function cleanPart(problem: RoutingProblem, solution: RoutingSolution): C
     .map((trace, i) => ({ trace, i }));
   const crosses = (i: number) => unwanted.find(({ over, under }) => (over < all.length ? over : under) === i);
   let left = all.filter(({ i }) => crosses(i) === undefined);
-  const leftOut: LeftOut[] = all.flatMap(({ trace, i }) => {
-    const at = crosses(i)?.at;
-    return at === undefined ? [] : [{ trace, at, kind: 'other-threads' as const }];
-  });
+  const out: RoutedTrace[] = all.flatMap(({ trace, i }) => (crosses(i) === undefined ? [] : [trace]));
   for (;;) {
     const cloth = clothOf(board, turns, left, solution);
     const broken = left.map((_, k) => cloth.brokenLegs(k));
     const worst = broken.indexOf(Math.max(...broken));
     const entry = left[worst];
     if (entry === undefined || broken[worst] === 0) break;
-    const alone = clothOf(board, turns, [entry], { ...solution, patches: [] });
-    leftOut.push({
-      trace: entry.trace,
-      at: cloth.brokenAt(worst) ?? (entry.trace.points[0] as Point),
-      kind: alone.brokenLegs(0) > 0 ? 'no-way' : 'other-threads',
-    });
+    out.push(entry.trace);
     left = left.filter((one) => one !== entry);
   }
   const place = new Map(left.map(({ i }, k) => [i, k]));
@@ -69,8 +58,25 @@ export function cleanPart(problem: RoutingProblem, solution: RoutingSolution): C
         return over === undefined || under === undefined ? [] : [{ ...patch, over, under }];
       }),
     },
-    leftOut,
+    leftOut: hindered(board, turns, left, solution, out),
   };
+}
+
+/** Lines that are out, each with what stops it beside those that are left. */
+function hindered(
+  board: Board,
+  turns: Int32Array,
+  left: ReadonlyArray<{ readonly trace: RoutedTrace; readonly i: number }>,
+  solution: RoutingSolution,
+  out: readonly RoutedTrace[],
+): readonly LeftOut[] {
+  const ground = new Ground(board, gridStepMm(board));
+  return out.map((trace) => {
+    const line = lineOf(board, trace);
+    const absent = { trace: { ...trace, points: [] }, i: -1 };
+    const cloth = clothOf(board, turns, [...left, absent], solution);
+    return { trace, ...hindranceOf(cloth, ground, left.length, line) };
+  });
 }
 
 function clothOf(

@@ -57,7 +57,7 @@ export function proposalEdit(
   for (const [n, { trace, i }] of fresh.entries()) {
     const [from, to] = [holeRef(problem, trace.from), holeRef(problem, trace.to)];
     const same = given.find((run) => !reused.has(run.id) && sameHole(run.from, from) && sameHole(run.to, to));
-    const sewing = isSupplyLine(plan, from, to) ? supply : usual;
+    const sewing = withLines(isSupplyLine(plan, from, to) ? supply : usual, trace);
     const ends = { from, to, bends: trace.points.slice(1, -1) };
     const run: Run =
       same !== undefined && keepsSewing
@@ -100,6 +100,12 @@ export function proposalEdit(
   return checkEdit(plan, 'take the proposed threads', [numbers.change, ...changes]);
 }
 
+/** As many lines side by side as the house style or the current asks for. */
+function withLines<Sewing extends object>(sewing: Sewing, { lines: wanted = 1 }: RoutedTrace): Sewing {
+  const { lines = 1 } = sewing as { readonly lines?: number };
+  return wanted > lines ? { ...sewing, lines: wanted } : sewing;
+}
+
 /** The plan as it would be with the proposal taken. */
 export function previewProposal(
   plan: Plan,
@@ -137,7 +143,8 @@ export function pinMoves(plan: Plan, problem: PlanProblem, solution: RoutingSolu
   );
 }
 
-function holeRef(problem: PlanProblem, { part, pad }: PadChoice): HoleRef {
+/** The hole of a plan that a pad of its problem is. */
+export function holeRef(problem: PlanProblem, { part, pad }: PadChoice): HoleRef {
   return {
     partId: problem.parts[part]?.id as string,
     holeId: problem.parts[part]?.pads[pad]?.holeId as string,

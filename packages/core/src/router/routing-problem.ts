@@ -98,6 +98,8 @@ export interface RoutedTrace {
   readonly to: PadChoice;
   /** From pad centre to pad centre. */
   readonly points: readonly Point[];
+  /** It is better sewn so many times side by side. */
+  readonly lines?: number;
 }
 
 export interface RoutingSolution {

@@ -3,6 +3,7 @@
 import { lightsCarried, resistorFor } from '@sashiko/core/advice/advisers';
 import { findHomes } from '@sashiko/core/advice/homes';
 import { rowAdvice } from '@sashiko/core/advice/row-advice';
+import { withStrongLines } from '@sashiko/core/advice/strong-lines';
 import { waysOut } from '@sashiko/core/advice/ways-out';
 import { makeSourceChoices, makeWhatIfs } from '@sashiko/core/advice/what-ifs';
 import { currentFindings } from '@sashiko/core/checks/check-session';
@@ -74,7 +75,14 @@ const handlers: Handlers = {
     let shown: RoutingSolution | null = null;
     let nextNews = performance.now();
     for (let step = search.next(); ; step = search.next()) {
-      if (step.done === true) return { problem: problem.value, ...cleanPart(problem.value, step.value) };
+      if (step.done === true) {
+        const { solution, leftOut } = cleanPart(problem.value, step.value);
+        return {
+          problem: problem.value,
+          solution: withStrongLines(plan, problem.value, solution),
+          leftOut,
+        };
+      }
       if (!job.wantsToBreathe) continue;
       const { best, share } = step.value;
       // The first there is to be seen does not wait.
@@ -93,10 +101,10 @@ const handlers: Handlers = {
     if (problem.ok) await job.run(shares(route(problem.value, { seed: 1, moves: WARMING_MOVES })));
     return { isWarm: true };
   },
-  async waysOut({ plan, problem, solution, request, seed }, job) {
+  async waysOut({ plan, problem, solution, leftOut, request, seed }, job) {
     // What was found until then is the answer.
     const shouldStop = (): boolean => job.isFinishing || job.spentMs > 0.9 * job.budgetMs;
-    return await job.run(waysOut(plan, request, problem, solution, { seed, shouldStop }));
+    return await job.run(waysOut(plan, request, { problem, solution, leftOut }, { seed, shouldStop }));
   },
   async homes({ plan, partId, request }, job) {
     const homes = await job.run(findHomes(plan, partId, request, { seed: 1 }));

@@ -2,6 +2,7 @@
 import type { RoutedTrace, RoutingProblem, RoutingSolution } from '../routing-problem.ts';
 import type { Board } from './board.ts';
 import { ExactCloth, type ExactLine } from './exact.ts';
+import { boardAsItIs } from './exchange.ts';
 import type { Ground } from './ground.ts';
 import { laidPatchOn } from './laid-patch.ts';
 import { rounded } from './legs.ts';
@@ -16,7 +17,8 @@ export function finish(work: Realisation): RoutingSolution {
 }
 
 /** The lines of a search on the grid, pulled tight. */
-export function pulledTight({ board, ground, field, search, lines }: Realisation): ExactCloth {
+export function pulledTight({ board: now, ground, field, search, lines }: Realisation): ExactCloth {
+  const board = boardAsItIs(now);
   const routed = lines.map((line): ExactLine => {
     const inner: number[] = [];
     for (const cell of line.cells.subarray(1, Math.max(1, line.cells.length - 1)))

@@ -8,7 +8,7 @@ import { shuffle } from './rows.ts';
 import { Weaving } from './weaving.ts';
 
 /** With more lines than this to lead anew the search is better left to go on. */
-const MOST_MENDED = 12;
+const MOST_MENDED = 20;
 /** Lines that pass nearer than this to an end of one that finds no way may be sealing it, mm. */
 const SEALING_MM = 30;
 /** So many sets of them are tried, of so many lines at most. */

@@ -4,6 +4,7 @@
  */
 import type { Random } from '../../random/random.ts';
 import type { Board } from './board.ts';
+import { pinSwap, swapPins, swapped } from './exchange.ts';
 import { Field } from './field.ts';
 import {
   comesNear,
@@ -78,6 +79,9 @@ export interface RealisationOptions {
 const TANGLED_SHARES = { round: 0.2, turn: 0.4, reorder: 0.6 };
 const CLEAN_SHARES = { round: 0.1, turn: 0.5, reorder: 0.6 };
 
+/** How often two pins are exchanged, where they may be. */
+const EXCHANGE_SHARE = 0.12;
+
 /** How often the lines that join the same parts in other nets are ripped too. */
 const PAIRED_SHARE = 0.5;
 /** How often it is a part at the end of a line in conflict that is turned, while there is one. */
@@ -92,6 +96,7 @@ export class Realisation {
   #measured: Measure = { cost: 0, conflictMm: 0 };
   /** How often a crossing is not to be had at any price, so that long ways round are found: oftener where there are many. */
   readonly #strictShare: number;
+  readonly #exchangesPins: boolean;
   /** The order of the stops is given: ripped lines are led from and to the same pads. */
   readonly #isBound: boolean;
 
@@ -102,6 +107,7 @@ export class Realisation {
     this.field = new Field(ground, turns);
     this.search = new PathSearch(this.field);
     this.#strictShare = board.partCount > MANY_PARTS ? 0.5 : 0.4;
+    this.#exchangesPins = keepsEdges !== true && board.exchanges.length > 0;
     const { feed = 'any' } = board.problem;
     this.#isBound = keepsEdges === true || feed !== 'any';
     for (const [k, { net, points }] of (board.problem.kept ?? []).entries()) {
@@ -170,7 +176,8 @@ export class Realisation {
     const roll = random();
     // Once nothing is in conflict, turning parts shortens lines oftener than leading them anew.
     const share = this.conflictMm > 0 ? TANGLED_SHARES : CLEAN_SHARES;
-    if (roll < share.round) this.#ripRoundPart(random, temperature);
+    if (this.#exchangesPins && random() < EXCHANGE_SHARE) this.#exchange(random, temperature);
+    else if (roll < share.round) this.#ripRoundPart(random, temperature);
     else if (roll < share.turn) this.#turnSomething(random, temperature);
     else if (roll < share.reorder && !this.#isBound) this.#reorder(random, temperature);
     else this.#ripSome(random, temperature);
@@ -368,6 +375,39 @@ export class Realisation {
   #isBeside(line: GridLine, part: number): boolean {
     const { at } = this.board.problem.parts[part] as { at: { x: number; y: number } };
     return comesNear(this.ground, line, at.x, at.y, BESIDE_MM);
+  }
+
+  /** A stop takes another pin, and who had that takes its own; the lines at both are led anew. */
+  #exchange(random: Random, temperature: number): void {
+    const { board, field } = this;
+    const index = this.#conflicting(random);
+    const { from, to } = this.lines[index] as GridLine;
+    const swap = pinSwap(board, random, (pad) => this.conflictMm > 0 && (pad === from || pad === to));
+    if (swap === null) return;
+    const isAt = (line: GridLine, { net }: { readonly net: number }, pad: number): boolean =>
+      line.net === net && (line.from === pad || line.to === pad);
+    const chosen = this.lines.flatMap((line, i) =>
+      isAt(line, swap.one, swap.from) || (swap.other !== null && isAt(line, swap.other, swap.to)) ? [i] : [],
+    );
+    if (chosen.length === 0) return;
+    // Whom they meet has to give way too, or hardly any exchange would do.
+    for (const i of chosen.slice())
+      for (const met of this.#partners(i)) if (!chosen.includes(met)) chosen.push(met);
+    const edges = chosen.map((i) => swapped(this.lines[i] as GridLine, swap));
+    const part = board.partOfPad[swap.from] as number;
+    const give = (isBack: boolean): void => {
+      field.stampPart(part, -1);
+      swapPins(board, swap, isBack);
+      field.stampPart(part, 1);
+    };
+    this.#replace(
+      chosen,
+      (budget, prices) => leadEdges(this, edges, budget, prices, random),
+      random,
+      temperature,
+      () => give(false),
+      () => give(true),
+    );
   }
 
   /** Another order for a strand: two of its edges exchanged, or a stop moved to another place in it. */

@@ -1,17 +1,16 @@
 import { bringsStyle } from '@sashiko/core/advice/follows-style';
+import { leftOutWords } from '@sashiko/core/advice/left-out-words';
 import { patchReasons } from '@sashiko/core/advice/patch-reasons';
 import { isWorse, type ThreadFigures, threadFigures } from '@sashiko/core/advice/thread-figures';
 import { wayOutEdit } from '@sashiko/core/advice/ways-out';
 import type { Plan } from '@sashiko/core/plan/schema';
-import type { LeftOut } from '@sashiko/core/router/clean-part';
-import type { PlanProblem } from '@sashiko/core/router/problem-of-plan';
 import { pinMoves, previewProposal, proposalEdit } from '@sashiko/core/router/proposal';
-import type { RoutedTrace } from '@sashiko/core/router/routing-problem';
 import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
 import { Button, Checkbox } from 'antd';
 import { useMemo, useState } from 'react';
 import { type RouteProposal, shownWayOf } from '../../stores/jobs-store.ts';
 import { usePlanStore } from '../../stores/plan-store.ts';
+import { showPlace } from '../show-place.ts';
 import { NewPatches, neededPatches } from './NewPatches.tsx';
 import { WaysOut } from './WaysOut.tsx';
 
@@ -47,7 +46,7 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
   if (!preview.ok || then === null) return <p>The proposal does not fit the plan any more.</p>;
   const patches = Object.values(preview.value.patches);
   const needed = neededPatches(patchReasons(shown.plan, problem, solution), patches);
-  const leftOut = way === undefined ? job.result.leftOut : [];
+  const leftOut = way === undefined ? job.result.leftOut : way.leftOut;
   const isNoBetter = isWhole && now.missing === 0 && !isWorse(now, then);
   // Threads that are there in another style are no answer to the style that was asked for.
   const isOtherStyle = isNoBetter && bringsStyle(plan, now, then);
@@ -63,10 +62,13 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
       </p>
       {leftOut.length > 0 && (
         <ul className="left-out" aria-label="Threads that found no way">
-          {leftOut.map(({ trace, at, kind }) => (
-            <li key={`${trace.net} ${trace.from.part} ${trace.to.part}`}>
-              {leftOutWords(shown.plan, problem, trace, kind)} It fails near {formatLength(at.x, unit, 0)}{' '}
-              across, {formatLength(at.y, unit, 0)} down.
+          {leftOut.map((one) => (
+            <li key={`${one.trace.net} ${one.trace.from.part} ${one.trace.to.part}`}>
+              {leftOutWords(shown.plan, problem, one)} It is stopped{' '}
+              <button type="button" className="linkish" onClick={() => showPlace(one.at)}>
+                {formatLength(one.at.x, unit, 0)} across, {formatLength(one.at.y, unit, 0)} down
+              </button>
+              .
             </li>
           ))}
         </ul>
@@ -77,7 +79,7 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
           Other pins: {moved.map(({ before, after }) => `${before} → ${after}`).join(', ')}.
         </p>
       )}
-      {job.result.solution.patches !== undefined && job.result.solution.patches.length > 0 && (
+      {(leftOut.length > 0 || (job.result.solution.patches ?? []).length > 0) && (
         <WaysOut job={job} seed={seed} unit={unit} />
       )}
       <Comparison now={now} then={then} unit={unit} />
@@ -145,20 +147,6 @@ function headline(leftOut: number, isNoBetter: boolean, patches: number, stops: 
     return `A proposal, drawn in gold, in which Check finds ${stops} ${stops === 1 ? 'stop' : 'stops'}: look at what is below before you take it.`;
   if (patches === 0) return 'A proposal, drawn in gold: no crossings, all gaps kept.';
   return `A proposal, drawn in gold: all gaps kept, with ${patches} insulating ${patches === 1 ? 'patch' : 'patches'}, because nothing uncrossed was found.`;
-}
-
-function leftOutWords(
-  plan: Plan,
-  problem: PlanProblem,
-  { from, to }: RoutedTrace,
-  kind: LeftOut['kind'],
-): string {
-  const name = (part: number): string => plan.parts[problem.parts[part]?.id ?? '']?.name ?? 'a part';
-  const why =
-    kind === 'no-way'
-      ? 'edges, parts or areas to keep out of leave no room for it.'
-      : 'beside the other threads there is no room for it.';
-  return `${name(from.part)} to ${name(to.part)}: ${why}`;
 }
 
 function whatGoes(plan: Plan, kept: number): string {

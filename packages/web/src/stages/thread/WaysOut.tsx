@@ -5,7 +5,7 @@ import { type RouteProposal, useJobsStore } from '../../stores/jobs-store.ts';
 import { INK } from '../../ui/ink.ts';
 import { startWaysOut } from './use-route-job.ts';
 
-/** What would do without a patch: looked for when asked, each priced, shown on the cloth when chosen. */
+/** What would do without a patch, or lead what was left out: looked for when asked, each priced, shown on the cloth when chosen. */
 export function WaysOut({
   job,
   seed,
@@ -21,7 +21,7 @@ export function WaysOut({
     return (
       <div className="buttons">
         <Button size="small" onClick={() => startWaysOut(seed)}>
-          What would do without it?
+          {job.result.leftOut.length > 0 ? 'What would help?' : 'What would do without it?'}
         </Button>
       </div>
     );
@@ -50,7 +50,8 @@ export function WaysOut({
   if (waysOut.ways.length === 0)
     return (
       <p className="quiet">
-        Neither other pins, turns, moves of up to 40 mm nor further strands do without it.
+        Tried: neither other pins, turns, moves of up to 40 mm nor further strands
+        {job.result.leftOut.length > 0 ? ' lead more of them.' : ' do without it.'}
       </p>
     );
   const show = (id: string | null): void => setRoute({ ...job, waysOut: { ...waysOut, shown: id } });
@@ -76,11 +77,12 @@ export function WaysOut({
 }
 
 /** `No patch; 50 mm of thread more, 1 piece fewer.` */
-function priceWords({ moreThreadMm, moreStrands, patches }: WayOut, unit: LengthUnit): string {
+function priceWords({ moreThreadMm, moreStrands, patches, leftOut }: WayOut, unit: LengthUnit): string {
+  const out = leftOut.length === 0 ? '' : `${leftOut.length} still left out; `;
   const left = patches === 0 ? 'No patch' : `${patches} ${patches === 1 ? 'patch' : 'patches'} left`;
   const thread = `${formatLength(Math.abs(moreThreadMm), unit, 0)} of thread ${moreThreadMm < 0 ? 'less' : 'more'}`;
   const many = Math.abs(moreStrands);
   const strands =
     many === 0 ? '' : `, ${many} ${many === 1 ? 'piece' : 'pieces'} ${moreStrands < 0 ? 'fewer' : 'more'}`;
-  return `${left}; ${thread}${strands}.`;
+  return `${out}${left}; ${thread}${strands}.`;
 }

@@ -1,0 +1,111 @@
+/**
+ * Threads that carry much are proposed as several lines side by side where one would leave lights dark or a board without its volts
+ * (handbook section 4: power wants the lowest resistance): as few as do, and nowhere else.
+ */
+import { CHECK_RULES } from '../checks/check-rules.ts';
+import { currentFindings } from '../checks/check-session.ts';
+import { currentsOf } from '../checks/currents.ts';
+import { applyEdit } from '../plan/edit.ts';
+import { putRun } from '../plan/edits/changes.ts';
+import { holeKey } from '../plan/placed.ts';
+import type { HoleRef, Run } from '../plan/records.ts';
+import type { Plan } from '../plan/schema.ts';
+import type { PlanProblem } from '../router/problem-of-plan.ts';
+import { freshTraces, holeRef, previewProposal } from '../router/proposal.ts';
+import type { RoutedTrace, RoutingSolution } from '../router/routing-problem.ts';
+
+/** What thicker lines mend. */
+const STARVED = CHECK_RULES.filter(({ id }) =>
+  ['forward-voltage', 'voltage-at-board', 'data-supply'].includes(id),
+);
+/** As many lines side by side as a plan may have. */
+const MOST_LINES = 4;
+/** A round more thread goes where at least so much of the most is lost. */
+const AS_LOSSY = 0.5;
+const ROUNDS = 40;
+
+/**
+ * The solution with `lines` for each trace that is better sewn several times; the same where nothing is starved, or where that mends
+ * nothing. Some solves of the circuit.
+ */
+export function withStrongLines(
+  plan: Plan,
+  problem: PlanProblem,
+  solution: RoutingSolution,
+): RoutingSolution {
+  const preview = previewProposal(plan, problem, solution);
+  if (!preview.ok) return solution;
+  const fresh = new Set(
+    freshTraces(problem, solution).map(({ from, to }) =>
+      endsKey(holeRef(problem, from), holeRef(problem, to)),
+    ),
+  );
+  const isFresh = (run: Run): boolean => fresh.has(endsKey(run.from, run.to));
+  const begun = starved(preview.value);
+  let made = preview.value;
+  for (let round = 0; round < ROUNDS && starved(made) > 0; round += 1) {
+    const stronger = strengthened(made, isFresh);
+    if (stronger === null) break;
+    made = stronger;
+  }
+  // Where it stays dark all the same, thread is no answer: Check says what is.
+  if (begun === 0 || starved(made) > begun / 2) return solution;
+  const slim = slimmed(made, isFresh);
+  const linesOf = new Map(Object.values(slim.runs).map((run) => [endsKey(run.from, run.to), run.lines ?? 1]));
+  return {
+    ...solution,
+    traces: solution.traces.map((trace, i): RoutedTrace => {
+      if (i >= solution.traces.length - problem.kept.length) return trace;
+      const lines = linesOf.get(endsKey(holeRef(problem, trace.from), holeRef(problem, trace.to))) ?? 1;
+      return lines > 1 ? { ...trace, lines } : trace;
+    }),
+  };
+}
+
+function endsKey(from: HoleRef, to: HoleRef): string {
+  return `${holeKey(from)} ${holeKey(to)}`;
+}
+
+/** How many findings of severity stop say that something gets too little. */
+function starved(plan: Plan): number {
+  return currentFindings(plan, STARVED).filter(({ severity }) => severity === 'stop').length;
+}
+
+/** Another line for the threads that lose most; null where none may have one more. */
+function strengthened(plan: Plan, isFresh: (run: Run) => boolean): Plan | null {
+  const currents = currentsOf(plan);
+  if (currents === null) return null;
+  const { voltAtHole } = currents.apart;
+  const losses = Object.values(plan.runs)
+    .filter((run) => isFresh(run) && (run.lines ?? 1) < MOST_LINES)
+    .map((run) => ({ run, volt: Math.abs(voltAtHole(run.from) - voltAtHole(run.to)) }));
+  const most = Math.max(0, ...losses.map(({ volt }) => volt));
+  if (most <= 0) return null;
+  return withLines(
+    plan,
+    losses
+      .filter(({ volt }) => volt >= AS_LOSSY * most)
+      .map(({ run }) => [run, (run.lines ?? 1) + 1] as const),
+  );
+}
+
+/** One line less wherever nothing is starved by that, longest first. */
+function slimmed(plan: Plan, isFresh: (run: Run) => boolean): Plan {
+  const least = starved(plan);
+  let slim = plan;
+  for (const { id } of Object.values(plan.runs).filter((run) => isFresh(run) && (run.lines ?? 1) > 1)) {
+    const run = slim.runs[id] as Run;
+    const thinner = withLines(slim, [[run, (run.lines ?? 1) - 1]]);
+    if (starved(thinner) <= least) slim = thinner;
+  }
+  return slim;
+}
+
+function withLines(plan: Plan, changes: ReadonlyArray<readonly [Run, number]>): Plan {
+  return applyEdit(plan, {
+    label: '',
+    changes: changes.map(([{ lines: _was, ...run }, lines]) =>
+      putRun(plan, lines > 1 ? { ...run, lines } : run),
+    ),
+  });
+}
