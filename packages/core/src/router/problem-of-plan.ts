@@ -19,7 +19,6 @@ import { type RunSewing, runPath } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { conductorOf } from '../spacing/bare-things.ts';
 import { FLAT, spacingRules } from '../spacing/clearance.ts';
-import { patchAcrossMm } from '../spacing/patches.ts';
 import { foldedMetal, keptApart, loopedHole, requiredGap } from '../thread/required-gap.ts';
 import { type PinUse, unfitness } from '../wishes/pin-row.ts';
 import type { Wish } from '../wishes/wish-list.ts';
@@ -127,10 +126,6 @@ export function routingProblemOf(plan: Plan, request: RouteRequest): Result<Plan
     keptPatches: Object.values(plan.patches)
       .filter((patch) => [patch.underRunId, patch.overRunId].every((id) => kept.some((run) => run.id === id)))
       .map(({ at }) => at),
-    patchAcrossMm: patchAcrossMm(
-      Math.min(...freshSewings(plan).map((sewing) => conductorOf(plan, sewing).halfWidthMm)),
-      panelOf(plan).looseness,
-    ),
     pairs,
     ...(plan.habits.crossings === 'never' ? { neverPatched: true as const } : {}),
     exchanges: mayExchange(plan, request) ? exchangesOf(plan, wishes.value, nets, kept, padsOf) : [],

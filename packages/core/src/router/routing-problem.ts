@@ -75,8 +75,6 @@ export interface RoutingProblem {
   readonly keptPatches?: readonly Point[];
   /** Parts whose turns hang together: when one takes a turn of its list, the other takes the same place of its own. */
   readonly pairs?: ReadonlyArray<readonly [number, number]>;
-  /** How wide a patch is across the upper line, mm; twice the gap between lines by default. */
-  readonly patchAcrossMm?: number;
   /** The maker never sews one line over another: what could only be led over a patch is left out. */
   readonly neverPatched?: true;
   /** Pins that may be exchanged. */

@@ -45,8 +45,8 @@ export function patchCorners(patch: Patch): readonly Point[] {
 
 /**
  * The size of a patch where two lines cross at an angle: the line over it must come off it no nearer than the wanted
- * gap to the line under it, so it is as long as 2 gaps over the sine of the angle, and as wide as two envelopes and a
- * seam of 3 mm to either side (assumption).
+ * gap to the line under it, so it is as long as 2 gaps over the sine of the angle; that comes out from under it as far away, so it is
+ * 2 gaps wide, and no less than two envelopes and a seam of 3 mm to either side (assumption).
  */
 export function patchSizeMm(
   plan: Plan,
@@ -57,17 +57,12 @@ export function patchSizeMm(
   const [a, b] = [conductorOf(plan, under), conductorOf(plan, over)];
   const rulesBetween = spacingRules(plan);
   const sine = Math.max(Math.sin((angleDeg * Math.PI) / 180), SHALLOWEST);
-  const lengthMm = Math.ceil((2 * requiredGap(a, b, FLAT, rulesBetween)) / sine + 2);
-  const across = patchAcrossMm(Math.max(a.halfWidthMm, b.halfWidthMm), panelOf(plan, under).looseness);
+  const gapMm = requiredGap(a, b, FLAT, rulesBetween);
+  const envelopesMm = 2 * Math.max(a.halfWidthMm, b.halfWidthMm) * panelOf(plan, under).looseness;
   return {
-    lengthMm: Math.min(lengthMm, 200),
-    widthMm: Math.max(across, Math.ceil(requiredGap(a, b, FLAT, rulesBetween))),
+    lengthMm: Math.min(Math.ceil((2 * gapMm) / sine + 2), 200),
+    widthMm: Math.ceil(Math.max(envelopesMm + 6, 2 * gapMm)),
   };
-}
-
-/** How wide a patch is at least across the upper of two lines, mm, by the wider envelope on flat cloth: both envelopes and a seam. */
-export function patchAcrossMm(halfWidthMm: number, looseness: number): number {
-  return Math.ceil(2 * halfWidthMm * looseness + 6);
 }
 
 /** Lines that cross at less than about 20° run along each other, and no patch keeps them apart. */

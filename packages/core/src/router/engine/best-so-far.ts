@@ -36,6 +36,11 @@ export class BestSoFar {
     );
   }
 
+  /** Whether nothing comes too near to anything, however many patches that takes. */
+  get isSewable(): boolean {
+    return this.solution?.conflicts === 0;
+  }
+
   /** Whether there is something that can be sewn: all gaps kept, and no more than two patches. */
   get isUseful(): boolean {
     return (

@@ -327,7 +327,9 @@ export class ExactCloth {
   }
 
   /** Whether a patch at a place keeps its distance from the edges of all pads and from other patches. */
-  hasRoomForPatch(x: number, y: number, fromPadsMm: number, fromPatchesMm: number): boolean {
+  hasRoomForPatch(x: number, y: number, fromPadsMm: number, betweenMm: number): boolean {
+    // As wide as two gaps (`patchSizeMm`).
+    const fromPatchesMm = 2 * this.board.problem.lineGapMm + betweenMm;
     const { keptPatches = [] } = this.board.problem;
     const isNear = (patch: { readonly x: number; readonly y: number }): boolean =>
       hypotenuse(patch.x - x, patch.y - y) < fromPatchesMm;

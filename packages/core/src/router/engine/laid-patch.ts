@@ -53,7 +53,7 @@ const HALF_BIT_MM = 0.51;
 /** Whether a bit of a line lies on a patch. */
 export function covers(
   { x, y, ux, uy }: LaidPatch,
-  { lineGapMm, patchAcrossMm = 2 * lineGapMm }: RoutingProblem,
+  { lineGapMm }: RoutingProblem,
   ax: number,
   ay: number,
   bx: number,
@@ -62,6 +62,6 @@ export function covers(
   const [dx, dy] = [(ax + bx) / 2 - x, (ay + by) / 2 - y];
   return (
     Math.abs(dx * ux + dy * uy) <= lineGapMm + BEYOND_GAP_MM + HALF_BIT_MM &&
-    Math.abs(dy * ux - dx * uy) <= Math.max(lineGapMm, patchAcrossMm) / 2 + HALF_BIT_MM
+    Math.abs(dy * ux - dx * uy) <= lineGapMm + HALF_BIT_MM
   );
 }

@@ -6,12 +6,12 @@ import type { ExactCloth, ExactLine } from './exact.ts';
 import { laidPatch } from './laid-patch.ts';
 import { type Box, boxOf, legsCross, lengthOf, rounded } from './legs.ts';
 
-/** A patch keeps so far from the edge of every pad, and from other patches, mm. */
+/** A patch keeps so far from the edge of every pad, and lies so far beside others, mm. */
 export const FROM_PADS_MM = 4.95;
-export const FROM_PATCHES_MM = 10.5;
+export const BETWEEN_PATCHES_MM = 0.5;
 /** Places tried along the lower line, and how far the upper one runs straight to both sides. */
 const SHIFTS_MM = [0, 3, -3, 6, -6, 10, -10, 15, -15, 22, -22, 30, -30];
-const ARMS_MM = [7, 9.5, 5.5, 12];
+const ARMS_BEYOND_GAP_MM = [2, 4.5, 0.5, 7];
 /** How many points before and after the crossing the upper line may leave out. */
 const SKIPS = [0, 1, 2, 4, 7, 12, 20];
 
@@ -91,8 +91,9 @@ function patchAt(cloth: ExactCloth, over: number, under: number): boolean {
       const at = along + shift;
       if (at < 1.5 || at > length - 1.5) continue;
       const [x, y] = [cx + ux * at, cy + uy * at];
-      if (!cloth.hasRoomForPatch(x, y, FROM_PADS_MM, FROM_PATCHES_MM)) continue;
-      for (const arm of ARMS_MM) {
+      if (!cloth.hasRoomForPatch(x, y, FROM_PADS_MM, BETWEEN_PATCHES_MM)) continue;
+      for (const beyond of ARMS_BEYOND_GAP_MM) {
+        const arm = cloth.board.problem.lineGapMm + beyond;
         // The upper line comes from the side on which it was.
         const side =
           Math.sign(

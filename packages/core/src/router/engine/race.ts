@@ -42,8 +42,8 @@ const ROUNDS = [
 ];
 /** An entrant that costs so many times what the best does is let go. */
 const HOPELESS = 1.3;
-/** With more than this in conflict lines are not pulled tight and patched: nobody sews so many patches, mm. */
-export const PATCHABLE_MM = 60;
+/** With more than this in conflict lines are not pulled tight, patched and mended: nobody sews so many patches, mm. */
+export const PATCHABLE_MM = 120;
 /** A grid search cools from the first to the last of these. */
 const HOT_MM = 5;
 const COLD_MM = 0.15;
@@ -71,7 +71,8 @@ export function* race(shop: Workshop, span: Span, other: Realisation | null): St
       yield* cool(shop, entrant.work, { from: clock.share(), until }, hotMm);
       entrant.worthMm = worthOf(entrant.work);
       const isWanted = entrant.work.conflictMm === 0 && (!best.isClean || best.looksAreCheap);
-      if (isWanted || best.solution === null) best.offer(entrant.work);
+      const isMendable = !best.isSewable && entrant.work.conflictMm <= PATCHABLE_MM;
+      if (isWanted || isMendable || best.solution === null) best.offer(entrant.work);
       yield best.progress();
     }
   }

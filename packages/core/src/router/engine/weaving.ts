@@ -8,7 +8,7 @@ import { type GridLine, gridLine } from './grid-line.ts';
 import type { Ground } from './ground.ts';
 import { laidPatch } from './laid-patch.ts';
 import { hypotenuse, rounded } from './legs.ts';
-import { FROM_PADS_MM, FROM_PATCHES_MM } from './patching.ts';
+import { FROM_PADS_MM, BETWEEN_PATCHES_MM } from './patching.ts';
 import { type ConflictPrices, type FoundPath, type Hop, PathSearch } from './path-search.ts';
 import { tightened } from './tighten.ts';
 
@@ -18,8 +18,8 @@ const PATCH_MM = 400;
 const HOP_EVERY_MM = 4;
 const FROM_BENDS_MM = 1.5;
 const SHORTEST_LEG_MM = 4;
-/** How far the upper line runs straight to both sides of the lower one, mm. */
-const ARMS_MM = [7, 9.5];
+/** How much farther than the gap the upper line runs straight to both sides of the lower one, mm. */
+const BEYOND_GAP_MM = [2, 4.5];
 /** Where the grid was too coarse for a way that it found, its hops are forbidden and another is looked for, so often. */
 const TRIES = 4;
 /** No way is longer than this, mm. */
@@ -173,8 +173,9 @@ function hopsOver(cloth: ExactCloth, field: Field, slot: number): readonly Place
       for (let i = 0; i <= count; i += 1) {
         const along = FROM_BENDS_MM + ((length - 2 * FROM_BENDS_MM) * i) / count;
         const [x, y] = [rounded(ax + ux * along), rounded(ay + uy * along)];
-        if (!cloth.hasRoomForPatch(x, y, FROM_PADS_MM, FROM_PATCHES_MM)) continue;
-        for (const arm of ARMS_MM) {
+        if (!cloth.hasRoomForPatch(x, y, FROM_PADS_MM, BETWEEN_PATCHES_MM)) continue;
+        for (const beyond of BEYOND_GAP_MM) {
+          const arm = cloth.board.problem.lineGapMm + beyond;
           const [nx, ny] = [-uy * arm, ux * arm];
           const [cell, to] = [isOpen(x + nx, y + ny), isOpen(x - nx, y - ny)];
           if (cell < 0 || to < 0) continue;
