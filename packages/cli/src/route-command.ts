@@ -7,10 +7,12 @@ import { expectOk } from '@sashiko/core/errors/problem';
 import { serializePlan } from '@sashiko/core/formats/plan-file';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { cleanPart } from '@sashiko/core/router/clean-part';
-import { routingProblemOf } from '@sashiko/core/router/problem-of-plan';
+import { routePatiently } from '@sashiko/core/router/patient-route';
+import { type PlanProblem, routingProblemOf } from '@sashiko/core/router/problem-of-plan';
 import { previewProposal } from '@sashiko/core/router/proposal';
 import { route } from '@sashiko/core/router/route';
 import { USUAL_REQUEST } from '@sashiko/core/router/route-request';
+import type { RoutedTrace } from '@sashiko/core/router/routing-problem';
 import type { CommandAnswer, CommandOptions } from './command.ts';
 import { toJson } from './to-json.ts';
 
@@ -24,7 +26,8 @@ const MOST_SECONDS = 60;
  */
 export function routeCommand(plan: Plan, { asJson, seed, out, seconds }: CommandOptions): CommandAnswer {
   const problem = expectOk(routingProblemOf(plan, USUAL_REQUEST));
-  const search = route(problem, { seed, ...(seconds === undefined ? {} : { spent: shareOf(seconds) }) });
+  const search =
+    seconds === undefined ? route(problem, { seed }) : searchFor(problem, seed, secondsOf(seconds));
   let step = search.next();
   while (step.done !== true) step = search.next();
   const { solution: clean, leftOut } = cleanPart(problem, step.value);
@@ -46,6 +49,9 @@ export function routeCommand(plan: Plan, { asJson, seed, out, seconds }: Command
         runs: figures.runCount,
         strands: figures.strandCount,
         patches: reasons.map(({ at, kind, text }) => ({ place: at, reason: kind, text })),
+        strongLines: solution.traces
+          .filter(({ threads = 1 }) => threads > 1)
+          .map(({ from, to, threads }) => ({ from: name(from.part), to: name(to.part), threads })),
         leftOut: leftOut.map((one) => ({
           from: name(one.trace.from.part),
           to: name(one.trace.to.part),
@@ -61,6 +67,7 @@ export function routeCommand(plan: Plan, { asJson, seed, out, seconds }: Command
         isBetter || isInStyle
           ? `${isInStyle ? 'In the style of the plan: ' : ''}${figures.runCount} runs, ${Math.round(solution.lengthMm)} mm along the cloth, ${reasons.length} patches, ${howItIs(leftOut.length, figures.stops)}.\n`
           : 'Nothing better was found than the threads that are there.\n',
+        ...strongLines(solution.traces),
         ...reasons.map(({ text }) => `patch: ${text}\n`),
         ...leftOut.map(
           (one) =>
@@ -71,16 +78,34 @@ export function routeCommand(plan: Plan, { asJson, seed, out, seconds }: Command
   return { output, files, ...(leftOut.length > 0 ? { status: 1 } : {}) };
 }
 
-/** The share of so many processor seconds that is spent from now on. */
-function shareOf(written: string): () => number {
+function searchFor(problem: PlanProblem, seed: number, mostS: number): ReturnType<typeof route> {
+  return routePatiently(problem, { seed, seconds: processorSeconds(), usualS: mostS, mostS });
+}
+
+/** How long to look, as it was written. Throws RangeError for what is no such time. */
+function secondsOf(written: string): number {
   const seconds = Number(written);
   if (!(seconds > 0 && seconds <= MOST_SECONDS))
     throw new RangeError(`--seconds is a number above 0 and at most ${MOST_SECONDS}, not "${written}".`);
+  return seconds;
+}
+
+/** Processor seconds from now on. */
+function processorSeconds(): () => number {
   const start = process.cpuUsage();
   return () => {
     const { user, system } = process.cpuUsage(start);
-    return (user + system) / 1e6 / seconds;
+    return (user + system) / 1e6;
   };
+}
+
+function strongLines(traces: readonly RoutedTrace[]): readonly string[] {
+  const many = traces.filter(({ threads = 1 }) => threads > 1).length;
+  return many === 0
+    ? []
+    : [
+        `${many} ${many === 1 ? 'line' : 'lines'} sewn several times side by side: one thread would leave lights dark.\n`,
+      ];
 }
 
 function howItIs(leftOut: number, stops: number): string {

@@ -43,8 +43,8 @@ test('a long row of addressable lights that one thread starves is proposed with 
   expect(stopsOf(thick)).toBe(0);
   // Data lines carry next to nothing: none of them is doubled.
   const data = strong.traces.filter(({ net }) => problem.nets[net]?.title.startsWith('none') === true);
-  expect(data.every(({ lines }) => lines === undefined)).toBe(true);
-  expect(strong.traces.some(({ lines = 1 }) => lines > 1)).toBe(true);
+  expect(data.every(({ threads }) => threads === undefined)).toBe(true);
+  expect(strong.traces.some(({ threads = 1 }) => threads > 1)).toBe(true);
   expect(strong.traces.map(({ points }) => points)).toEqual(solution.traces.map(({ points }) => points));
   // One line less anywhere, and something is dark again: no thread is sewn in vain.
   for (const run of Object.values(thick.runs).filter(({ lines = 1 }) => lines > 1)) {

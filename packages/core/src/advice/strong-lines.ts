@@ -9,23 +9,24 @@ import { applyEdit } from '../plan/edit.ts';
 import { putRun } from '../plan/edits/changes.ts';
 import { holeKey } from '../plan/placed.ts';
 import type { HoleRef, Run } from '../plan/records.ts';
+import { copiesOf } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import type { PlanProblem } from '../router/problem-of-plan.ts';
-import { freshTraces, holeRef, previewProposal } from '../router/proposal.ts';
+import { freshTraces, holeRef, linesAndStrands, previewProposal } from '../router/proposal.ts';
 import type { RoutedTrace, RoutingSolution } from '../router/routing-problem.ts';
 
 /** What thicker lines mend. */
 const STARVED = CHECK_RULES.filter(({ id }) =>
   ['forward-voltage', 'voltage-at-board', 'data-supply'].includes(id),
 );
-/** As many lines side by side as a plan may have. */
-const MOST_LINES = 4;
+/** As many threads side by side as are proposed: four lines of double thread. */
+const MOST_THREADS = 8;
 /** A round more thread goes where at least so much of the most is lost. */
 const AS_LOSSY = 0.5;
 const ROUNDS = 40;
 
 /**
- * The solution with `lines` for each trace that is better sewn several times; the same where nothing is starved, or where that mends
+ * The solution with `threads` for each trace that is better sewn several times; the same where nothing is starved, or where that mends
  * nothing. Some solves of the circuit.
  */
 export function withStrongLines(
@@ -51,13 +52,15 @@ export function withStrongLines(
   // Where it stays dark all the same, thread is no answer: Check says what is.
   if (begun === 0 || starved(made) > begun / 2) return solution;
   const slim = slimmed(made, isFresh);
-  const linesOf = new Map(Object.values(slim.runs).map((run) => [endsKey(run.from, run.to), run.lines ?? 1]));
+  const threadsOf = new Map(
+    Object.values(slim.runs).map((run) => [endsKey(run.from, run.to), copiesOf(run)]),
+  );
   return {
     ...solution,
     traces: solution.traces.map((trace, i): RoutedTrace => {
       if (i >= solution.traces.length - problem.kept.length) return trace;
-      const lines = linesOf.get(endsKey(holeRef(problem, trace.from), holeRef(problem, trace.to))) ?? 1;
-      return lines > 1 ? { ...trace, lines } : trace;
+      const threads = threadsOf.get(endsKey(holeRef(problem, trace.from), holeRef(problem, trace.to))) ?? 1;
+      return threads > 1 ? { ...trace, threads } : trace;
     }),
   };
 }
@@ -77,35 +80,36 @@ function strengthened(plan: Plan, isFresh: (run: Run) => boolean): Plan | null {
   if (currents === null) return null;
   const { voltAtHole } = currents.apart;
   const losses = Object.values(plan.runs)
-    .filter((run) => isFresh(run) && (run.lines ?? 1) < MOST_LINES)
+    .filter((run) => isFresh(run) && copiesOf(run) < MOST_THREADS)
     .map((run) => ({ run, volt: Math.abs(voltAtHole(run.from) - voltAtHole(run.to)) }));
   const most = Math.max(0, ...losses.map(({ volt }) => volt));
   if (most <= 0) return null;
-  return withLines(
+  return withThreads(
     plan,
-    losses
-      .filter(({ volt }) => volt >= AS_LOSSY * most)
-      .map(({ run }) => [run, (run.lines ?? 1) + 1] as const),
+    losses.filter(({ volt }) => volt >= AS_LOSSY * most).map(({ run }) => [run, copiesOf(run) + 1] as const),
   );
 }
 
-/** One line less wherever nothing is starved by that, longest first. */
+/** One thread less wherever nothing is starved by that. */
 function slimmed(plan: Plan, isFresh: (run: Run) => boolean): Plan {
   const least = starved(plan);
   let slim = plan;
-  for (const { id } of Object.values(plan.runs).filter((run) => isFresh(run) && (run.lines ?? 1) > 1)) {
-    const run = slim.runs[id] as Run;
-    const thinner = withLines(slim, [[run, (run.lines ?? 1) - 1]]);
-    if (starved(thinner) <= least) slim = thinner;
-  }
+  for (const { id } of Object.values(plan.runs).filter((run) => isFresh(run) && copiesOf(run) > 1))
+    for (;;) {
+      const run = slim.runs[id] as Run;
+      const fewer = copiesOf(run) - (run.strands > 1 ? 2 : 1);
+      const thinner = fewer < 1 ? null : withThreads(slim, [[run, fewer]]);
+      if (thinner === null || starved(thinner) > least) break;
+      slim = thinner;
+    }
   return slim;
 }
 
-function withLines(plan: Plan, changes: ReadonlyArray<readonly [Run, number]>): Plan {
+function withThreads(plan: Plan, changes: ReadonlyArray<readonly [Run, number]>): Plan {
   return applyEdit(plan, {
     label: '',
-    changes: changes.map(([{ lines: _was, ...run }, lines]) =>
-      putRun(plan, lines > 1 ? { ...run, lines } : run),
+    changes: changes.map(([{ lines: _was, ...run }, threads]) =>
+      putRun(plan, { ...run, strands: 1, ...linesAndStrands(threads) }),
     ),
   });
 }

@@ -57,7 +57,7 @@ export function proposalEdit(
   for (const [n, { trace, i }] of fresh.entries()) {
     const [from, to] = [holeRef(problem, trace.from), holeRef(problem, trace.to)];
     const same = given.find((run) => !reused.has(run.id) && sameHole(run.from, from) && sameHole(run.to, to));
-    const sewing = withLines(isSupplyLine(plan, from, to) ? supply : usual, trace);
+    const sewing = strongly(isSupplyLine(plan, from, to) ? supply : usual, trace);
     const ends = { from, to, bends: trace.points.slice(1, -1) };
     const run: Run =
       same !== undefined && keepsSewing
@@ -100,10 +100,19 @@ export function proposalEdit(
   return checkEdit(plan, 'take the proposed threads', [numbers.change, ...changes]);
 }
 
-/** As many lines side by side as the house style or the current asks for. */
-function withLines<Sewing extends object>(sewing: Sewing, { lines: wanted = 1 }: RoutedTrace): Sewing {
-  const { lines = 1 } = sewing as { readonly lines?: number };
-  return wanted > lines ? { ...sewing, lines: wanted } : sewing;
+/** As many threads side by side as the house style or the current asks for: lines, and beyond four of those the thread double. */
+function strongly<Sewing extends object>(sewing: Sewing, { threads = 1 }: RoutedTrace): Sewing {
+  const { lines = 1, strands = 1 } = sewing as { readonly lines?: number; readonly strands?: number };
+  return threads > lines * strands ? { ...sewing, ...linesAndStrands(threads) } : sewing;
+}
+
+const MOST_LINES = 4;
+
+/** So many threads side by side as lines and strands of a run; a little more where they do not come out even. */
+export function linesAndStrands(threads: number): { readonly lines?: number; readonly strands?: number } {
+  const strands = threads > MOST_LINES ? 2 : 1;
+  const lines = Math.min(MOST_LINES, Math.ceil(threads / strands));
+  return { ...(lines > 1 ? { lines } : {}), ...(strands > 1 ? { strands } : {}) };
 }
 
 /** The plan as it would be with the proposal taken. */

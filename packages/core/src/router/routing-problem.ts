@@ -96,8 +96,8 @@ export interface RoutedTrace {
   readonly to: PadChoice;
   /** From pad centre to pad centre. */
   readonly points: readonly Point[];
-  /** It is better sewn so many times side by side. */
-  readonly lines?: number;
+  /** So many threads side by side carry its current better than one: 2 to 8. */
+  readonly threads?: number;
 }
 
 export interface RoutingSolution {

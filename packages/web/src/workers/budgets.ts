@@ -1,9 +1,18 @@
 /** How much work one question may cost. */
-import type { MessageName, WorkerMessages } from './messages.ts';
+import type { Plan } from '@sashiko/core/plan/schema';
+import type { MessageName, RoutePatience } from './messages.ts';
 
-/** A proposal may take so long: enough that more hardly helps (measured on the benchmark instances). */
-const ROUTE_MS = 1500;
-const ROUTE_MS_PER_PART = 150;
+/** A proposal usually takes so long, s: more hardly helps (measured on the benchmark instances). */
+const ROUTE_S = 1.5;
+const ROUTE_S_PER_PART = 0.15;
+/** While something is left out and it gets better it goes on, but no longer than this, s. */
+const LONGEST_ROUTE_S = 60;
+
+/** Processor seconds that a proposal takes, as long as nothing is left out. */
+export function usualRouteS(plan: Plan, patience: RoutePatience): number {
+  const usual = ROUTE_S + ROUTE_S_PER_PART * Object.keys(plan.parts).length;
+  return Math.min(LONGEST_ROUTE_S, patience === 'usual' ? usual : Math.max(usual, patience));
+}
 
 /** Processor time of a question, ms: many times what it takes at 400 parts. What waits for other work is not counted. */
 const BUDGET_MS: Readonly<Record<Exclude<MessageName, 'route'>, number>> = {
@@ -31,9 +40,6 @@ const BUDGET_MS: Readonly<Record<Exclude<MessageName, 'route'>, number>> = {
 };
 
 /** The processor time a question may take, ms. */
-export function budgetMs<Name extends MessageName>(name: Name, request: WorkerMessages[Name][0]): number {
-  if (name !== 'route') return BUDGET_MS[name as Exclude<MessageName, 'route'>];
-  const { plan, patience } = request as WorkerMessages['route'][0];
-  const usual = ROUTE_MS + ROUTE_MS_PER_PART * Object.keys(plan.parts).length;
-  return patience === 'usual' ? usual : Math.max(usual, 1000 * patience);
+export function budgetMs(name: MessageName): number {
+  return name === 'route' ? 1000 * LONGEST_ROUTE_S : BUDGET_MS[name as Exclude<MessageName, 'route'>];
 }

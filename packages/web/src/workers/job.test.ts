@@ -1,7 +1,7 @@
 import { newPlan } from '@sashiko/core/plan/new-plan';
 import { gridPlan } from '@sashiko/core/testing/grid-plan';
 import { expect, test } from 'vitest';
-import { budgetMs } from './budgets.ts';
+import { budgetMs, usualRouteS } from './budgets.ts';
 import { Job, Refusal } from './job.ts';
 
 /** A clock that the work moves on. */
@@ -57,11 +57,11 @@ test('beyond its budget it is refused in words, and a cancel ends it without any
   expect(await job.run(steps(1000, work))).toBeNull();
 });
 
-test('a proposal may cost more for more parts, and as much as was asked for', () => {
-  const ask = { request: {} as never, seed: 1 };
-  const small = budgetMs('route', { ...ask, plan: newPlan('a', 'A'), patience: 'usual' });
-  const large = budgetMs('route', { ...ask, plan: gridPlan(5, 8), patience: 'usual' });
-  expect(large).toBeGreaterThan(small);
-  expect(budgetMs('route', { ...ask, plan: newPlan('a', 'A'), patience: 120 })).toBe(120_000);
-  expect(budgetMs('sheet', { plan: newPlan('a', 'A') })).toBeGreaterThan(10_000);
+test('a proposal takes longer for more parts, and as long as was asked for, but a minute at most', () => {
+  const [small, large] = [newPlan('a', 'A'), gridPlan(5, 8)];
+  expect(usualRouteS(large, 'usual')).toBeGreaterThan(usualRouteS(small, 'usual'));
+  expect(usualRouteS(small, 30)).toBe(30);
+  expect(usualRouteS(gridPlan(30, 30), 30)).toBe(60);
+  expect(budgetMs('route')).toBe(60_000);
+  expect(budgetMs('sheet')).toBeGreaterThan(10_000);
 });

@@ -38,7 +38,7 @@ export interface RouteJobResult {
 }
 
 /** How long the router may look: as long as helps most plans, or so many seconds. */
-export type RoutePatience = 'usual' | 30 | 120;
+export type RoutePatience = 'usual' | 30 | 60;
 
 /** A picture as bytes, which travel without being copied. */
 export type PictureFile = Omit<PictureBytes, 'data'> & { readonly bytes: ArrayBuffer };

@@ -159,7 +159,7 @@ export function ask<Name extends MessageName>(
 ): Job<WorkerMessages[Name][1]> {
   const workshop = LONG.has(name) ? atLength : atHand;
   const { promise, resolve, reject } = withResolvers<WorkerMessages[Name][1]>();
-  const id = workshop.ask(name, request, budgetMs(name, request), {
+  const id = workshop.ask(name, request, budgetMs(name), {
     resolve: resolve as (answer: unknown) => void,
     reject,
     onProgress: onProgress as Waiting['onProgress'],

@@ -21,6 +21,7 @@ import { describeProblem, describeToMaker, fail, type Result } from '@sashiko/co
 import { findFits, fitTaskOf } from '@sashiko/core/plan/fit-finder';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { cleanPart } from '@sashiko/core/router/clean-part';
+import { routePatiently } from '@sashiko/core/router/patient-route';
 import { routingProblemOf } from '@sashiko/core/router/problem-of-plan';
 import { repairEdit } from '@sashiko/core/router/repair';
 import { route } from '@sashiko/core/router/route';
@@ -29,6 +30,7 @@ import type { RoutingSolution } from '@sashiko/core/router/routing-problem';
 import { tidyEdit } from '@sashiko/core/router/tidy';
 import { makeSheet } from '@sashiko/core/sewing/sewing-sheet';
 import { sewTrials } from '@sashiko/core/spacing/trials';
+import { usualRouteS } from './budgets.ts';
 import { Job, Refusal } from './job.ts';
 import type { FromWorker, MessageName, ToWorker, WorkerMessages } from './messages.ts';
 import { readPicture, straighten } from './picture-work.ts';
@@ -65,12 +67,15 @@ type Handlers = {
 
 /** Answers by name; null when the job was cancelled. */
 const handlers: Handlers = {
-  async route({ plan, request, seed }, job) {
+  async route({ plan, request, seed, patience }, job) {
     const problem = routingProblemOf(plan, request);
     if (!problem.ok) throw new Refusal(describeToMaker(problem.problem));
-    const search = route(problem.value, {
+    const search = routePatiently(problem.value, {
       seed,
-      spent: () => (job.isFinishing ? 1 : job.spentMs / job.budgetMs),
+      seconds: () => job.spentMs / 1000,
+      usualS: usualRouteS(plan, patience),
+      mostS: job.budgetMs / 1000,
+      isEnough: () => job.isFinishing,
     });
     let shown: RoutingSolution | null = null;
     let nextNews = performance.now();

@@ -8,7 +8,7 @@ import { type GridLine, gridLine } from './grid-line.ts';
 import type { Ground } from './ground.ts';
 import { laidPatch } from './laid-patch.ts';
 import { hypotenuse, rounded } from './legs.ts';
-import { FROM_PADS_MM, BETWEEN_PATCHES_MM } from './patching.ts';
+import { BETWEEN_PATCHES_MM, FROM_PADS_MM } from './patching.ts';
 import { type ConflictPrices, type FoundPath, type Hop, PathSearch } from './path-search.ts';
 import { tightened } from './tighten.ts';
 

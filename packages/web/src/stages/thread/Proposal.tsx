@@ -5,6 +5,7 @@ import { isWorse, type ThreadFigures, threadFigures } from '@sashiko/core/advice
 import { wayOutEdit } from '@sashiko/core/advice/ways-out';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { pinMoves, previewProposal, proposalEdit } from '@sashiko/core/router/proposal';
+import type { RoutedTrace } from '@sashiko/core/router/routing-problem';
 import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
 import { Button, Checkbox } from 'antd';
 import { useMemo, useState } from 'react';
@@ -73,6 +74,7 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
           ))}
         </ul>
       )}
+      <StrongLines traces={solution.traces} />
       <NewPatches needed={needed} unit={unit} />
       {moved.length > 0 && (
         <p className="quiet">
@@ -147,6 +149,18 @@ function headline(leftOut: number, isNoBetter: boolean, patches: number, stops: 
     return `A proposal, drawn in gold, in which Check finds ${stops} ${stops === 1 ? 'stop' : 'stops'}: look at what is below before you take it.`;
   if (patches === 0) return 'A proposal, drawn in gold: no crossings, all gaps kept.';
   return `A proposal, drawn in gold: all gaps kept, with ${patches} insulating ${patches === 1 ? 'patch' : 'patches'}, because nothing uncrossed was found.`;
+}
+
+/** How many threads carry so much that they are sewn several times. */
+function StrongLines({ traces }: { readonly traces: readonly RoutedTrace[] }) {
+  const many = traces.filter(({ threads = 1 }) => threads > 1).length;
+  if (many === 0) return null;
+  return (
+    <p>
+      {many === 1 ? 'One line is' : `${many} lines are`} sewn several times side by side: one thread alone
+      would leave lights dark, or a board without its volts.
+    </p>
+  );
 }
 
 function whatGoes(plan: Plan, kept: number): string {

@@ -12,7 +12,7 @@ import { scopeKey, scopeOf, scopeOptions } from './route-scope.ts';
 const PATIENCE: ReadonlyArray<{ readonly value: RoutePatience; readonly label: string }> = [
   { value: 'usual', label: 'a few seconds' },
   { value: 30, label: 'half a minute' },
-  { value: 120, label: 'two minutes' },
+  { value: 60, label: 'a minute' },
 ];
 
 const FREEDOMS: ReadonlyArray<{ readonly value: Freedom; readonly label: string }> = [

@@ -24,7 +24,11 @@ export function RouteProgress() {
           strokeColor={INK.indigo}
         />
       </div>
-      <p className="quiet">{soFar}</p>
+      <p className="quiet">
+        {soFar}
+        {job.share >= 1 &&
+          ' It goes on while something is still too close and it gets better, a minute at most.'}
+      </p>
       <div className="buttons">
         <Button disabled={best === null} onClick={job.finish}>
           Stop: keep the best so far

@@ -72,12 +72,12 @@ afterEach(async () => {
 
 describe('a proposal', () => {
   test('is asked for with the patience that was chosen, drawn while it improves, and shown in the end', async () => {
-    useJobsStore.getState().setPatience(120);
+    useJobsStore.getState().setPatience(60);
     startRoute(USUAL_REQUEST, 7);
     expect(worker().heard.at(-1)).toMatchObject({
       kind: 'ask',
       name: 'route',
-      request: { seed: 7, patience: 120, request: USUAL_REQUEST },
+      request: { seed: 7, patience: 60, request: USUAL_REQUEST },
     });
     expect(route()).toMatchObject({ state: 'working', share: 0, best: null });
     expect(shownProposalOf(useJobsStore.getState())).toBeNull();

@@ -14,7 +14,9 @@ function tellFailure(error: unknown): void {
 
 /** Starts routing the open plan. What was chosen stays chosen until the proposal is there. */
 export function startRoute(request: RouteRequest, seed: number): void {
-  const { setRoute, patience } = useJobsStore.getState();
+  const { setRoute, setPatience, patience } = useJobsStore.getState();
+  // It was asked for this search; the next is one of the usual length again.
+  setPatience('usual');
   const plan = currentPlan();
   useViewStore.getState().putDown();
   let best: RouteJobResult | null = null;
