@@ -1,6 +1,7 @@
 /** Writes the demo plans into `demo/` from the core's own edits: `npx tsx scripts/write-demo.ts`. */
 
 import { writeFileSync } from 'node:fs';
+import { withStrongLines } from '@sashiko/core/advice/strong-lines';
 import { checkPlan } from '@sashiko/core/checks/check-plan';
 import { clothOutline } from '@sashiko/core/cloth/cloth';
 import { expectOk } from '@sashiko/core/errors/problem';
@@ -15,7 +16,7 @@ import {
   type MarkingDraft,
   takePiece,
 } from '@sashiko/core/plan/edits/cloth-edits';
-import { placePair, setLevel, turnPart } from '@sashiko/core/plan/edits/part-edits';
+import { placePair, setLevel, tackParts, turnPart } from '@sashiko/core/plan/edits/part-edits';
 import { changeHabits, stateFacts } from '@sashiko/core/plan/edits/plan-edits';
 import { addWork } from '@sashiko/core/plan/edits/sewing-edits';
 import { newPlan } from '@sashiko/core/plan/new-plan';
@@ -26,6 +27,7 @@ import { proposalEdit } from '@sashiko/core/router/proposal';
 import { route } from '@sashiko/core/router/route';
 import { USUAL_REQUEST } from '@sashiko/core/router/route-request';
 import { PlanBuilder, type Spot } from '@sashiko/core/testing/plan-builder';
+import { bankTogether } from '@sashiko/core/wishes/wiring-edits';
 
 const corners = (...points: readonly Spot[]): readonly CurveNode[] =>
   cornersOf(points.map(([x, y]) => ({ x, y })));
@@ -318,7 +320,45 @@ function lanternCuff(): Plan {
   return build.plan;
 }
 
-for (const plan of [lighthouseCushion(), nightWalkDogCoat(), tidePoolHanging(), lanternCuff()]) {
+/** A board with a light sensor, a button and a bank: the carriage windows go on together when it gets dark. */
+function nightTrainCurtain(): Plan {
+  const build = begin(
+    'night-train-curtain',
+    'Night-train window curtain',
+    ['rectangle', { widthMm: 460, heightMm: 360 }],
+    ['firm-woven', 'indigo'],
+    { forWhom: 'nobody', worn: false, washed: false, unattended: false },
+    [
+      mark('engine', corners([36, 92], [96, 92], [96, 150], [24, 150], [24, 116]), true),
+      mark('carriages', corners([104, 96], [372, 96], [372, 150], [104, 150]), true),
+      mark('rails', corners([16, 160], [444, 160]), false),
+      mark('signal mast', corners([412, 160], [412, 84]), false),
+    ],
+  );
+  build.place('board-long', 'board', 230, 228).place('aaa-holder-2-boost', 'pack', 230, 312);
+  const windows = [128, 174, 220, 266, 312, 352].map((x, i) => {
+    build.light(`window ${i + 1}`, x, 120, 90, 'warm-white');
+    return build.part(`window ${i + 1}`).id;
+  });
+  build.edit(bankTogether(build.plan, windows, 'carriage windows'));
+  build.light('headlamp', 52, 122, 90, 'white').light('signal', 412, 70, 90, 'red');
+  build.place('sensor-light', 'dusk sensor', 392, 236).place('push-switch', 'whistle button', 70, 236);
+  build.edit(tackParts(build.plan, [build.part('dusk sensor').id], true));
+  const problem = expectOk(routingProblemOf(build.plan, USUAL_REQUEST));
+  const search = route(problem, { seed: 3, moves: 4000 });
+  let step = search.next();
+  while (step.done !== true) step = search.next();
+  const solution = withStrongLines(build.plan, problem, step.value);
+  return build.edit(proposalEdit(build.plan, problem, solution)).plan;
+}
+
+const PLANS = [lighthouseCushion, nightWalkDogCoat, tidePoolHanging, lanternCuff, nightTrainCurtain];
+/** With names, only those are written: the others stay as they are. */
+const wanted = process.argv.slice(2);
+
+for (const make of PLANS) {
+  const plan = make();
+  if (wanted.length > 0 && !wanted.includes(plan.id)) continue;
   writeFileSync(new URL(`../demo/${plan.id}.sashiko.json`, import.meta.url), serializePlan(plan));
   const found = checkPlan(plan).map((finding) => `${finding.severity} ${finding.ruleId}: ${finding.message}`);
   console.log(

@@ -29,6 +29,12 @@ const SETTLED_VOLT = 1e-11;
 const SETTLED_AMP = 1e-18;
 
 const MOST_ITERATIONS = 300;
+/**
+ * A part that hangs by leaks alone may have no more digits than this, A: after so many rounds it has settled all the same, far below what any
+ * meter shows.
+ */
+const LATE_ITERATION = 100;
+const LATE_SETTLED_AMP = 1e-13;
 
 /** Exponents are cut off here, where a current is beyond all sense but still a number. */
 const LARGEST_EXPONENT = 300;
@@ -118,7 +124,8 @@ export class CompiledCircuit {
     for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration += 1) {
       const round = this.#assemble(firm, offsets, junctions, laws);
       const solution = this.#shape.factor(round).volts(round.inflow);
-      if (this.#step(solution, offsets, junctions, laws))
+      const settledAmp = iteration < LATE_ITERATION ? SETTLED_AMP : LATE_SETTLED_AMP;
+      if (this.#step(solution, offsets, junctions, laws, settledAmp))
         return succeed(this.#report(values, solution, offsets, junctions, laws, iteration));
     }
     return fail('circuit-no-solution', `It did not settle in ${MOST_ITERATIONS} rounds.`);
@@ -206,6 +213,7 @@ export class CompiledCircuit {
     offsets: Float64Array,
     junctions: Float64Array,
     laws: readonly DiodeLaw[],
+    settledAmp: number,
   ): boolean {
     let isSettled = true;
     for (const [d, e] of this.#diodes.entries()) {
@@ -218,7 +226,7 @@ export class CompiledCircuit {
       junctions[d] = limitedStep(law, old, wanted);
       const moved = Math.abs(wanted - old);
       const slope = tangent(law, Math.max(old, wanted)).slopeS;
-      if (moved > SETTLED_VOLT && moved * slope > SETTLED_AMP) isSettled = false;
+      if (moved > SETTLED_VOLT && moved * slope > settledAmp) isSettled = false;
     }
     return isSettled;
   }

@@ -17,13 +17,16 @@ const hashed = (outputs: Readonly<Record<string, string>>): Readonly<Record<stri
     ]),
   );
 
-test.each(['lantern-cuff', 'lighthouse-cushion', 'night-walk-dog-coat', 'tide-pool-hanging'])(
-  'the demo plan %s',
-  (name) => {
-    const text = readFileSync(new URL(`../../../../demo/${name}.sashiko.json`, import.meta.url), 'utf8');
-    expect(hashed(writtenOutputs(expectOk(parsePlan(text))))).toMatchSnapshot();
-  },
-);
+test.each([
+  'lantern-cuff',
+  'lighthouse-cushion',
+  'night-walk-dog-coat',
+  'tide-pool-hanging',
+  'night-train-curtain',
+])('the demo plan %s', (name) => {
+  const text = readFileSync(new URL(`../../../../demo/${name}.sashiko.json`, import.meta.url), 'utf8');
+  expect(hashed(writtenOutputs(expectOk(parsePlan(text))))).toMatchSnapshot();
+});
 
 test.each([...plansToWrite()])('the random plan %s', (_name, plan) => {
   expect(hashed(writtenOutputs(plan))).toMatchSnapshot();

@@ -8,6 +8,7 @@ import type { Plan } from '@sashiko/core/plan/schema';
 import { remembered } from '@sashiko/core/units/remembered';
 import lanternCuff from '../../../../demo/lantern-cuff.sashiko.json?raw';
 import lighthouse from '../../../../demo/lighthouse-cushion.sashiko.json?raw';
+import nightTrain from '../../../../demo/night-train-curtain.sashiko.json?raw';
 import dogCoat from '../../../../demo/night-walk-dog-coat.sashiko.json?raw';
 import tidePool from '../../../../demo/tide-pool-hanging.sashiko.json?raw';
 import { database, type PlanRecord } from './database.ts';
@@ -61,7 +62,7 @@ export async function layOutDemo(now: number): Promise<void> {
   });
 }
 
-const DEMO = [lanternCuff, tidePool, dogCoat, lighthouse];
+const DEMO = [lanternCuff, tidePool, nightTrain, dogCoat, lighthouse];
 
 /** Whether a plan is one of those that come with Sashiko. */
 export function isDemo(planId: string): boolean {

@@ -39,6 +39,9 @@ vi.mock('../../../../demo/night-walk-dog-coat.sashiko.json?raw', async () => ({
 vi.mock('../../../../demo/tide-pool-hanging.sashiko.json?raw', async () => ({
   default: await demoText('tide-pool-hanging'),
 }));
+vi.mock('../../../../demo/night-train-curtain.sashiko.json?raw', async () => ({
+  default: await demoText('night-train-curtain'),
+}));
 vi.mock('../../../../demo/lantern-cuff.sashiko.json?raw', async () => ({
   default: await demoText('lantern-cuff'),
 }));
@@ -59,19 +62,20 @@ describe('the shelf', () => {
     expect((await listPlans()).map((entry) => entry.name)).toEqual([
       'Lighthouse cushion',
       'Night-walk dog coat',
+      'Night-train window curtain',
       'Tide-pool wall hanging, mistakes left in',
       'Lantern tea-light cuff for a jar',
     ]);
-    expect((await listPlans()).map(({ isOwn }) => isOwn)).toEqual([false, false, false, false]);
+    expect((await listPlans()).map(({ isOwn }) => isOwn)).toEqual([false, false, false, false, false]);
     const { history, revision } = await loadPlan('lantern-cuff');
     await savePlan(commitEdit(history, expectOk(renamePlan(history.plan, 'My cuff'))), revision, 2500);
     expect((await listPlans()).filter(({ isOwn }) => isOwn).map(({ name }) => name)).toEqual(['My cuff']);
     await setRemoved('lighthouse-cushion', 3000);
     await layOutDemo(4000);
-    expect(await listPlans()).toHaveLength(3);
+    expect(await listPlans()).toHaveLength(4);
     expect((await listPlans(true)).map((entry) => entry.id)).toEqual(['lighthouse-cushion']);
     await setRemoved('lighthouse-cushion', 0);
-    expect(await listPlans()).toHaveLength(4);
+    expect(await listPlans()).toHaveLength(5);
   });
 
   test('new, copy, rename', async () => {
@@ -265,7 +269,7 @@ describe('what lies in the store', () => {
     expect(JSON.parse((await rawText('odd')) ?? '')).toEqual(damaged[1]);
     const backup = expectOk(parseShelf(await backUpShelf(4)));
     expect(backup.plans.map(({ name }) => name)).toEqual(['Small lantern']);
-    expect(backup.unreadable).toHaveLength(3);
+    expect(backup.unreadable).toHaveLength(4);
   });
 });
 
