@@ -13,9 +13,12 @@ export function useKeyboard(planId: string, stage: StageId, onHelp: () => void):
       if (event.defaultPrevented || useViewStore.getState().dialogs > 0) return;
       const isTyping =
         target.closest(
-          'input:not([type="checkbox"]), textarea, [role="combobox"], [role="slider"], [role="radiogroup"]',
+          'input:not([type="checkbox"], [type="radio"]), textarea, [role="combobox"], [role="slider"]',
         ) !== null;
-      if (isTyping) return;
+      // Arrows choose among radio buttons, but nothing is typed there: undo and its like go on.
+      const isChoosing =
+        target.closest('[type="radio"], [role="radiogroup"]') !== null && !event.ctrlKey && !event.metaKey;
+      if (isTyping || isChoosing) return;
       if (event.key === '?') {
         onHelp();
         return;

@@ -45,7 +45,7 @@ export function WiringFields({ plan, ids }: { readonly plan: Plan; readonly ids:
               size="small"
               isSearched
               value={sameOf(parts.map(({ wired }) => pinKey(wired?.pin)))}
-              options={[{ value: SELF, label: 'whichever suits' }, ...pinsOf(plan, boards)]}
+              options={[{ value: SELF, label: 'any' }, ...pinsOf(plan, boards)]}
               onChange={(key) => {
                 const [partId = '', terminal = ''] = key.split('/');
                 commit(putOnPin(plan, ids, key === SELF ? null : { partId, terminal }));

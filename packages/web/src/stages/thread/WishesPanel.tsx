@@ -34,7 +34,7 @@ export function WishesPanel() {
             </strong>
             .{' '}
             {plan.wishes === null
-              ? 'Derived from the parts; drag from hole to hole to make it your own.'
+              ? 'Derived from the parts; drag from a pin or a holder to a part to say what it hangs on, from any hole to any other to make them your own.'
               : 'Your own wishes.'}
           </p>
         )}
