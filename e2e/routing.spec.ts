@@ -117,7 +117,17 @@ test('a home for the holder is looked for, shown and taken; the tray is accessib
   await expect(page.getByRole('button', { name: 'Shown' })).toHaveAttribute('aria-pressed', 'true');
   const axe = await new AxeBuilder({ page }).include('.tray').analyze();
   expect(axe.violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`)).toEqual([]);
-  await page.getByRole('button', { name: 'Move it there' }).first().click();
+  await page
+    .getByRole('button', { name: /Move it there/ })
+    .first()
+    .click();
+  await expect(page.getByText(/^Give holder another home, with the threads led anew/)).toBeVisible({
+    timeout: 60_000,
+  });
+  await expect(page.getByRole('row', { name: /^stops/ })).toBeVisible();
+  await page.getByRole('button', { name: /^Take/ }).click();
   await page.keyboard.press('Control+z');
-  await expect(page.getByText(/Undone: give holder another home/)).toBeVisible();
+  await expect(
+    page.getByText(/Undone: take the proposed threads|Undone: give holder another home/),
+  ).toBeVisible();
 });

@@ -3,6 +3,7 @@
 import type { Home } from '@sashiko/core/advice/homes';
 import type { WayOut } from '@sashiko/core/advice/ways-out';
 import { type RouteRequest, USUAL_REQUEST } from '@sashiko/core/router/route-request';
+import { remembered } from '@sashiko/core/units/remembered';
 import { create } from 'zustand';
 import type { RouteJobResult, RoutePatience } from '../workers/messages.ts';
 
@@ -74,10 +75,17 @@ export function shownWayOf({ waysOut }: RouteProposal): WayOut | undefined {
 }
 
 /** The threads to be drawn over the present ones: the way out that is looked at, or else the proposal, or the best so far. */
-export function shownProposalOf({
-  route,
-}: JobsState): Pick<RouteJobResult, 'plan' | 'problem' | 'solution'> | null {
+export function shownProposalOf({ route }: JobsState): ShownThreads | null {
   if (route.state === 'idle') return null;
-  if (route.state === 'working') return route.best;
-  return shownWayOf(route) ?? route.result;
+  if (route.state === 'working') return route.best === null ? null : threadsOf(route.best);
+  return shownWayOf(route) ?? threadsOf(route.result);
 }
+
+/** Threads as they are drawn: of the plan they were led on. */
+export type ShownThreads = Pick<WayOut, 'plan' | 'problem' | 'solution'>;
+
+/** The same object for the same result, so that nothing is drawn anew. */
+const threadsOf = remembered(
+  { name: 'threads of a proposal', under: (result: RouteJobResult) => result },
+  ({ base, problem, solution }): ShownThreads => ({ plan: base, problem, solution }),
+);

@@ -31,11 +31,18 @@ import type { TrialAnswer, TrialSetting } from '@sashiko/core/spacing/trials';
 export interface RouteJobResult {
   /** The plan the proposal was made for: it can only be taken into this one. */
   readonly plan: Plan;
+  /** What is done before the threads are led, such as a holder that moves; null when nothing is. */
+  readonly before: Edit | null;
+  /** The plan with that done: problem and solution are of this one. */
+  readonly base: Plan;
   readonly problem: PlanProblem;
   /** Keeps every rule; what could not is in `leftOut`. */
   readonly solution: RoutingSolution;
   readonly leftOut: readonly LeftOut[];
 }
+
+/** What a worker answers: where it was asked the plans are known. */
+export type RouteAnswer = Omit<RouteJobResult, 'plan' | 'before' | 'base'>;
 
 /** How long the router may look: as long as helps most plans, or so many seconds. */
 export type RoutePatience = 'usual' | 30 | 60;
@@ -71,13 +78,13 @@ export interface WorkerMessages {
       readonly patience: RoutePatience;
     },
     /** Without the plan, which is known where it was asked, and heavy with pictures. */
-    answer: Omit<RouteJobResult, 'plan'>,
+    answer: RouteAnswer,
   ];
   /** Routes a plan a little and forgets it: the first route after that is several times faster. */
   warm: [request: { readonly plan: Plan }, answer: { readonly isWarm: true }];
   /** What would do without the patches of a proposal. */
   waysOut: [
-    request: RouteJobResult & { readonly request: RouteRequest; readonly seed: number },
+    request: RouteAnswer & { readonly plan: Plan; readonly request: RouteRequest; readonly seed: number },
     answer: readonly WayOut[],
   ];
   /** Places for a holder or a board, best first. */

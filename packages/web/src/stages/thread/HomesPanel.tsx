@@ -11,6 +11,7 @@ import { currentPlan, usePlanStore } from '../../stores/plan-store.ts';
 import { INK } from '../../ui/ink.ts';
 import { OptionSelect } from '../../ui/OptionSelect.tsx';
 import { ask, Cancelled } from '../../workers/workshop.ts';
+import { startRoute } from './use-route-job.ts';
 
 /** A home for the power, or for the board: ranked places with reasons, shown on the cloth, to take. */
 export function HomesPanel({ plan }: { readonly plan: Plan }) {
@@ -109,10 +110,15 @@ export function HomesPanel({ plan }: { readonly plan: Plan }) {
                   <Button
                     size="small"
                     onClick={() => {
-                      if (commit(moveHome(plan, part.id, home))) setShown(null);
+                      const moved = moveHome(plan, part.id, home);
+                      if (!moved.ok) commit(moved);
+                      else {
+                        setShown(null);
+                        startRoute(useJobsStore.getState().request, 1, moved.value);
+                      }
                     }}
                   >
-                    Move it there
+                    Move it there, threads led anew
                   </Button>
                 </div>
               )}

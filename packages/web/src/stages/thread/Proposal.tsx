@@ -3,10 +3,13 @@ import { leftOutWords } from '@sashiko/core/advice/left-out-words';
 import { patchReasons } from '@sashiko/core/advice/patch-reasons';
 import { isWorse, type ThreadFigures, threadFigures } from '@sashiko/core/advice/thread-figures';
 import { wayOutEdit } from '@sashiko/core/advice/ways-out';
+import { type Result, succeed } from '@sashiko/core/errors/problem';
+import { type Edit, squashEdits } from '@sashiko/core/plan/edit';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { pinMoves, previewProposal, proposalEdit } from '@sashiko/core/router/proposal';
 import type { RoutedTrace } from '@sashiko/core/router/routing-problem';
 import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
+import { capital } from '@sashiko/core/units/words';
 import { Button, Checkbox } from 'antd';
 import { useMemo, useState } from 'react';
 import { type RouteProposal, shownWayOf } from '../../stores/jobs-store.ts';
@@ -28,7 +31,8 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
   const { plan } = job.result;
   const { unit } = plan.habits;
   const way = shownWayOf(job);
-  const shown = way ?? job.result;
+  const { base, before } = job.result;
+  const shown = way ?? { ...job.result, plan: base };
   const { problem, solution } = shown;
   const nets = useMemo(
     () => [
@@ -48,7 +52,7 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
   const patches = Object.values(preview.value.patches);
   const needed = neededPatches(patchReasons(shown.plan, problem, solution), patches);
   const leftOut = way === undefined ? job.result.leftOut : way.leftOut;
-  const isNoBetter = isWhole && now.missing === 0 && !isWorse(now, then);
+  const isNoBetter = before === null && isWhole && now.missing === 0 && !isWorse(now, then);
   // Threads that are there in another style are no answer to the style that was asked for.
   const isOtherStyle = isNoBetter && bringsStyle(plan, now, then);
   // What is no better, leaves something out or stops Check is offered, not urged.
@@ -56,6 +60,7 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
   const moved = pinMoves(shown.plan, problem, solution);
   return (
     <>
+      {before !== null && <p>{capital(before.label)}, with the threads led anew:</p>}
       <p>
         {isOtherStyle
           ? styleHeadline(now, then, unit)
@@ -110,8 +115,9 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
           type={isDoubtful ? 'default' : 'primary'}
           disabled={nets.every((net) => left.has(net)) && way === undefined}
           onClick={() => {
-            const edit = way === undefined ? proposalEdit(plan, problem, solution, options) : wayOutEdit(way);
-            if (commit(edit)) onLeave();
+            const threads =
+              way === undefined ? proposalEdit(base, problem, solution, options) : wayOutEdit(way);
+            if (commit(withBefore(before, threads))) onLeave();
           }}
         >
           {isWhole ? 'Take it' : 'Take these'}
@@ -121,6 +127,11 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
       </div>
     </>
   );
+}
+
+/** One edit of what is done first and the threads. */
+function withBefore(before: Edit | null, threads: Result<Edit>): Result<Edit> {
+  return before === null || !threads.ok ? threads : succeed(squashEdits(before, threads.value));
 }
 
 /** What the style that was asked for costs beside the threads that are there. */

@@ -8,16 +8,16 @@ import { clothPath } from '../../canvas/Ground.tsx';
 import { PartDrawing } from '../../canvas/PartDrawing.tsx';
 import { PatchDrawing } from '../../canvas/PatchDrawing.tsx';
 import { linePath } from '../../canvas/seen.ts';
+import type { ShownThreads } from '../../stores/jobs-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { INK } from '../../ui/ink.ts';
-import type { RouteJobResult } from '../../workers/messages.ts';
 
 /** The proposed threads over the present ones: gold, with the lights as they would be turned and the patches there would be. */
 export const ProposalOverlay = memo(function ProposalOverlay({
   result,
   scale,
 }: {
-  readonly result: Pick<RouteJobResult, 'plan' | 'problem' | 'solution'>;
+  readonly result: ShownThreads;
   readonly scale: number;
 }) {
   const face = useViewStore((state) => state.face);

@@ -40,9 +40,9 @@ export function RouteProgress() {
 }
 
 /** `So far 1713 mm of thread instead of 2157 mm, no patch.` */
-function inWords({ plan, problem, solution }: RouteJobResult): string {
+function inWords({ plan, base, problem, solution }: RouteJobResult): string {
   const patches = solution.patches?.length ?? 0;
-  const preview = previewProposal(plan, problem, solution);
+  const preview = previewProposal(base, problem, solution);
   const length = (mm: number): string => formatLength(mm, plan.habits.unit, 0);
   const now = threadInLinesMm(plan);
   const thread = preview.ok ? `${length(threadInLinesMm(preview.value))} of thread` : 'threads';

@@ -10,7 +10,7 @@ import { smallLantern } from '@sashiko/core/testing/plan-builder';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { proposalOf, shownProposalOf, useJobsStore } from '../../stores/jobs-store.ts';
 import { usePlanStore } from '../../stores/plan-store.ts';
-import type { FromWorker, RouteJobResult, ToWorker } from '../../workers/messages.ts';
+import type { FromWorker, RouteAnswer, ToWorker } from '../../workers/messages.ts';
 import { startRoute, startWaysOut } from './use-route-job.ts';
 
 /** Keeps what it is asked, and says what a test wants it to. */
@@ -51,7 +51,7 @@ const route = () => useJobsStore.getState().route;
 const worker = (): StandInWorker => StandInWorker.started.at(-1) as StandInWorker;
 const settled = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 0));
 
-function answerFor(plan: Plan): Omit<RouteJobResult, 'plan'> {
+function answerFor(plan: Plan): RouteAnswer {
   const problem = expectOk(routingProblemOf(plan, USUAL_REQUEST));
   return { problem, solution: solve(problem, 1, 20), leftOut: [] };
 }
@@ -149,7 +149,7 @@ describe('a proposal', () => {
     await settled();
     const proposal = proposalOf(useJobsStore.getState());
     if (proposal?.waysOut?.state !== 'found') throw new Error('no ways were found');
-    expect(shownProposalOf(useJobsStore.getState())).toBe(proposal.result);
+    expect(shownProposalOf(useJobsStore.getState())?.solution).toBe(proposal.result.solution);
     useJobsStore.getState().setRoute({ ...proposal, waysOut: { ...proposal.waysOut, shown: 'pins' } });
     expect(shownProposalOf(useJobsStore.getState())).toBe(proposal.waysOut.ways[0]);
   });

@@ -1,10 +1,11 @@
 /** Asks the worker for a proposal, for ways without its patches, or for threads pulled tight; the store holds how far it is. */
+import { applyEdit, type Edit } from '@sashiko/core/plan/edit';
 import type { RouteRequest } from '@sashiko/core/router/route-request';
 import { useEffect } from 'react';
 import { proposalOf, useJobsStore } from '../../stores/jobs-store.ts';
 import { currentPlan, usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
-import type { RouteJobResult } from '../../workers/messages.ts';
+import type { RouteAnswer, RouteJobResult } from '../../workers/messages.ts';
 import { ask, Cancelled } from '../../workers/workshop.ts';
 
 function tellFailure(error: unknown): void {
@@ -13,15 +14,16 @@ function tellFailure(error: unknown): void {
 }
 
 /** Starts routing the open plan. What was chosen stays chosen until the proposal is there. */
-export function startRoute(request: RouteRequest, seed: number): void {
+export function startRoute(request: RouteRequest, seed: number, before: Edit | null = null): void {
   const { setRoute, setPatience, patience } = useJobsStore.getState();
   // It was asked for this search; the next is one of the usual length again.
   setPatience('usual');
   const plan = currentPlan();
+  const base = before === null ? plan : applyEdit(plan, before);
   useViewStore.getState().putDown();
   let best: RouteJobResult | null = null;
-  const work = ask('route', { plan, request, seed, patience }, (share, found) => {
-    best = found === undefined ? best : { ...found, plan };
+  const work = ask('route', { plan: base, request, seed, patience }, (share, found) => {
+    best = found === undefined ? best : { ...found, plan, before, base };
     setRoute({ state: 'working', share, best, cancel: work.cancel, finish: work.finish });
   });
   setRoute({ state: 'working', share: 0, best, cancel: work.cancel, finish: work.finish });
@@ -29,7 +31,7 @@ export function startRoute(request: RouteRequest, seed: number): void {
     (result) =>
       setRoute(
         currentPlan() === plan
-          ? { state: 'proposal', result: { ...result, plan }, request, waysOut: null }
+          ? { state: 'proposal', result: { ...result, plan, before, base }, request, waysOut: null }
           : { state: 'idle' },
       ),
     (error: unknown) => {
@@ -37,6 +39,10 @@ export function startRoute(request: RouteRequest, seed: number): void {
       tellFailure(error);
     },
   );
+}
+
+function answerOf({ problem, solution, leftOut }: RouteJobResult): RouteAnswer {
+  return { problem, solution, leftOut };
 }
 
 /** Looks for what would do without the patches of the proposal that is shown. */
@@ -48,7 +54,7 @@ export function startWaysOut(seed: number): void {
     const now = useJobsStore.getState().route;
     return now.state === 'proposal' && now.result === result;
   };
-  const work = ask('waysOut', { ...result, request, seed }, (share) => {
+  const work = ask('waysOut', { ...answerOf(result), plan: result.base, request, seed }, (share) => {
     if (isStill()) setRoute({ ...route, waysOut: { state: 'working', share, cancel: work.cancel } });
   });
   setRoute({ ...route, waysOut: { state: 'working', share: 0, cancel: work.cancel } });
