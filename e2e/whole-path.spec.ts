@@ -48,7 +48,7 @@ test('from an empty cloth to a sewn plan, closed and found again', async ({ page
   await clickAt(page, 154.5, 50);
   await expect(page.locator('.tray')).toContainText('holder 1 to light 2');
   await page.getByRole('button', { name: 'Propose threads' }).click();
-  await expect(page.getByText('no crossings, all gaps kept')).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('no patch, all gaps kept')).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Take it' }).click();
   await expect(page.getByText('Runs on the cloth')).toBeVisible();
 

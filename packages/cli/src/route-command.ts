@@ -65,7 +65,7 @@ export function routeCommand(plan: Plan, { asJson, seed, out, seconds }: Command
       })
     : [
         isBetter || isInStyle
-          ? `${isInStyle ? 'In the style of the plan: ' : ''}${figures.runCount} runs, ${Math.round(solution.lengthMm)} mm along the cloth, ${reasons.length} patches, ${howItIs(leftOut.length, figures.stops)}.\n`
+          ? `${isInStyle ? 'In the style of the plan: ' : ''}${figures.runCount} runs, ${Math.round(solution.lengthMm)} mm along the cloth, ${figures.patchCount} patches${bridged(reasons.length - figures.patchCount)}, ${howItIs(leftOut.length, figures.stops)}.\n`
           : 'Nothing better was found than the threads that are there.\n',
         ...strongLines(solution.traces),
         ...reasons.map(({ text }) => `patch: ${text}\n`),
@@ -106,6 +106,11 @@ function strongLines(traces: readonly RoutedTrace[]): readonly string[] {
     : [
         `${many} ${many === 1 ? 'line' : 'lines'} sewn several times side by side: one thread would leave lights dark.\n`,
       ];
+}
+
+/** Crossings that go by wire or on the other face, by the habits. */
+function bridged(crossings: number): string {
+  return crossings > 0 ? `, ${crossings} crossed by wire or on the other face` : '';
 }
 
 function howItIs(leftOut: number, stops: number): string {

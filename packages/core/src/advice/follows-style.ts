@@ -20,12 +20,14 @@ interface SideForm {
  * and how supply lines are sewn. A plan without threads follows them.
  */
 export function followsStyle(plan: Plan): boolean {
-  const { strandStyle, feed, supplyLines, supplyStitchId } = plan.habits;
+  const { strandStyle, feed, supplyLines, supplyStitchId, supplyThreadId } = plan.habits;
   const forms = deriveNets(plan)
     .all.filter((net) => net.runIds.length > 0)
     .map((net) => formOf(plan, net));
   const supply = forms.flatMap(({ runs }) => runs).filter((run) => isSupplyLine(plan, run));
-  if (supply.some((run) => (run.lines ?? 1) !== supplyLines)) return false;
+  // More than the habit asks for is what the current asks for.
+  if (supply.some((run) => (run.lines ?? 1) < supplyLines)) return false;
+  if (supplyThreadId !== null && supply.some((run) => run.threadId !== supplyThreadId)) return false;
   if (supplyStitchId !== null && supply.some((run) => run.stitchId !== supplyStitchId)) return false;
   const isInStyle = forms.every((form) => {
     if (strandStyle === 'chain' && feed !== 'middle') return largestJunction(form) <= 2;

@@ -20,10 +20,16 @@ export const MIGRATIONS: readonly Migration[] = [
   { from: 4, apply: fromVersion4 },
   { from: 5, apply: fromVersion5 },
   { from: 6, apply: fromVersion6 },
-  { from: 7, apply: (raw) => raw },
+  { from: 7, apply: fromVersion7 },
 ];
 
-/** Version 8 knows what the maker decided of a part's wiring: nothing in files of before. Version 7 knows what is assumed otherwise than usual. */
+/** Version 8 knows what the maker decided of a part's wiring, and supply lines of another thread: nothing in files of before. */
+function fromVersion7(raw: Raw): Raw {
+  const { habits } = raw;
+  return { ...raw, habits: isRecord(habits) ? { supplyThreadId: null, ...habits } : habits };
+}
+
+/** Version 7 knows what is assumed otherwise than usual. */
 function fromVersion6(raw: Raw): Raw {
   const { habits } = raw;
   return { ...raw, habits: isRecord(habits) ? { assumptions: {}, ...habits } : habits };

@@ -409,6 +409,29 @@ function sizes({ widthMm, heightMm }: { readonly widthMm: number; readonly heigh
   return { widthMm, heightMm };
 }
 
+describe('files of version 7', () => {
+  test('open unchanged; what the maker decides of wiring comes back as it was', () => {
+    const file = new URL('../testing/boards/two-holders-two-lights.sashiko.json', import.meta.url);
+    const old = readFileSync(file, 'utf8');
+    const raw = JSON.parse(old) as { version: number; parts: Record<string, object>; habits: object };
+    const before = expectOk(parsePlan(old));
+    expect([raw.version, before.version]).toEqual([7, PLAN_VERSION]);
+    expect(before.parts).toEqual(raw.parts);
+    expect(before.habits).toEqual({ ...raw.habits, supplyThreadId: null });
+    const [light, holder] = ['sew-on-light', 'coin-cell-holder'].map((kindId) =>
+      Object.values(before.parts).find((part) => part.kindId === kindId),
+    );
+    const wired = { sourceId: holder?.id, bank: 'porch' };
+    const decided = JSON.parse(serializePlan(before)) as { parts: Record<string, object> };
+    Object.assign(decided.parts[light?.id ?? ''] as object, { wired });
+    const plan = expectOk(parsePlan(JSON.stringify(decided)));
+    expect(plan.parts[light?.id ?? '']?.wired).toEqual(wired);
+    expect(expectOk(parsePlan(serializePlan(plan)))).toEqual(plan);
+    Object.assign(decided.parts[light?.id ?? ''] as object, { wired: { sourceId: 'nobody' } });
+    expect(parsePlan(JSON.stringify(decided))).toMatchObject({ problem: { code: 'unknown-part' } });
+  });
+});
+
 describe('files of version 6', () => {
   const file = new URL('../testing/version-6/lantern-cuff.sashiko.json', import.meta.url);
   const old = readFileSync(file, 'utf8');
@@ -418,13 +441,19 @@ describe('files of version 6', () => {
     const plan = expectOk(parsePlan(old));
     expect([raw.version, plan.version]).toEqual([6, PLAN_VERSION]);
     expect([plan.parts, plan.runs]).toEqual([raw.parts, raw.runs]);
-    expect(plan.habits).toEqual({ ...raw.habits, assumptions: {} });
+    expect(plan.habits).toEqual({ ...raw.habits, assumptions: {}, supplyThreadId: null });
   });
 
   test('an assumption that is none, or out of its range, is refused with its spot', () => {
     const raw = JSON.parse(old) as { habits: object };
     const withAssumed = (assumptions: object) =>
-      parsePlan(JSON.stringify({ ...raw, version: PLAN_VERSION, habits: { ...raw.habits, assumptions } }));
+      parsePlan(
+        JSON.stringify({
+          ...raw,
+          version: PLAN_VERSION,
+          habits: { ...raw.habits, supplyThreadId: null, assumptions },
+        }),
+      );
     expect(withAssumed({ handWanderMm: 2 }).ok).toBe(true);
     expect(withAssumed({ handWanderMm: -2 })).toMatchObject({
       problem: { path: 'habits.assumptions.handWanderMm' },

@@ -212,6 +212,8 @@ export const HabitsSchema = v.strictObject({
   supplyLines: wholeBetween(1, 4),
   /** … and in this stitch; null: as the others. */
   supplyStitchId: v.nullable(recordId),
+  /** … and of this thread, wire or tape; null: as the others. */
+  supplyThreadId: v.nullable(recordId),
   /** The makers' rule of one stitch between lines, raised or lowered: a factor on the stitch length. */
   gapInStitches: between(0, 5),
   /** How thread is cut: one piece for a side, a new one at each part, or one side spliced wherever a length runs out. */
@@ -222,8 +224,11 @@ export const HabitsSchema = v.strictObject({
   sealing: v.picklist(['varnish', 'fabric-glue', 'hot-glue', 'none']),
   /** When parts are held down with ordinary thread, or that they are taped or glued. */
   holdDowns: v.picklist(['before', 'after', 'tape']),
-  /** Where lines would cross: they never do, or an insulating patch goes between. */
-  crossings: v.picklist(['never', 'patch']),
+  /**
+   * Where lines would cross: they never do, an insulating patch goes between, one of the two is insulated wire, or it is worked from the other
+   * face where the cloth and both stitches keep them apart (else a patch).
+   */
+  crossings: v.picklist(['never', 'patch', 'wire', 'other-face']),
   /** What goes over the threads when all is tested. */
   cover: v.picklist(['paint', 'layer', 'lining', 'none']),
   /** What the lines are marked with: ink that fades in air, washes out, goes with ironing, or chalk. */

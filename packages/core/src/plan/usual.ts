@@ -8,6 +8,7 @@ export const USUAL_ROUTING = {
   feed: 'any',
   supplyLines: 1,
   supplyStitchId: null,
+  supplyThreadId: null,
 } as const satisfies Partial<Habits>;
 
 /** How Sashiko has a piece sewn when nothing else is said (the schools are common practice, which one comes first is ours). */

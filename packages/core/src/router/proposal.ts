@@ -1,15 +1,22 @@
 /** A router's solution as an edit of the plan. */
+import { otherFace } from '../cloth/cloth.ts';
 import { type Result, succeed } from '../errors/problem.ts';
 import { distance } from '../geometry/point.ts';
 import { applyEdit, type Change, type Edit } from '../plan/edit.ts';
 import { putPart, putPatch, putRun, takeNumbers } from '../plan/edits/changes.ts';
 import { checkEdit } from '../plan/edits/check-edit.ts';
 import { patchIdOf } from '../plan/edits/patch-edits.ts';
-import { runIdOf, sewingByHabit } from '../plan/edits/run-edits.ts';
+import { runIdOf, sewingByHabit, stitchFor } from '../plan/edits/run-edits.ts';
+import { panelOf } from '../plan/panels.ts';
 import { holeOf, partOf } from '../plan/placed.ts';
 import type { HoleRef, Part, Run } from '../plan/records.ts';
+import type { RunSewing } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
+import { conductorOf } from '../spacing/bare-things.ts';
+import { FLAT, spacingRules } from '../spacing/clearance.ts';
 import { crossingsOf, patchFor } from '../spacing/patches.ts';
+import { keptApart } from '../thread/required-gap.ts';
+import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import type { Wish } from '../wishes/wish-list.ts';
 import { wishesOf } from '../wishes/wishes.ts';
 import { type PlanProblem, wishOfRun } from './problem-of-plan.ts';
@@ -54,10 +61,15 @@ export function proposalEdit(
     if (run !== undefined) runs.set(solution.traces.length - problem.kept.length + k, run);
   }
   const reused = new Set<string>();
+  const bridging = bridgesOf(plan, patches);
   for (const [n, { trace, i }] of fresh.entries()) {
     const [from, to] = [holeRef(problem, trace.from), holeRef(problem, trace.to)];
     const same = given.find((run) => !reused.has(run.id) && sameHole(run.from, from) && sameHole(run.to, to));
-    const sewing = strongly(isSupplyLine(plan, from, to) ? supply : usual, trace);
+    const sewing = bridged(
+      plan,
+      strongly(isSupplyLine(plan, from, to) ? supply : usual, trace),
+      bridging.get(i),
+    );
     const ends = { from, to, bends: trace.points.slice(1, -1) };
     const run: Run =
       same !== undefined && keepsSewing
@@ -84,7 +96,7 @@ export function proposalEdit(
   const next = patches.length > 0 ? applyEdit(plan, { label: '', changes }) : plan;
   for (const [k, { at, over, under }] of patches.entries()) {
     const [upper, lower] = [runs.get(over), runs.get(under)];
-    if (upper === undefined || lower === undefined) continue;
+    if (upper === undefined || lower === undefined || needsNoPatch(next, upper, lower)) continue;
     const [crossing] = [...crossingsOf(next, lower, upper)].sort(
       (a, b) => distance(a.at, at) - distance(b.at, at),
     );
@@ -98,6 +110,52 @@ export function proposalEdit(
       );
   }
   return checkEdit(plan, 'take the proposed threads', [numbers.change, ...changes]);
+}
+
+/** How the upper line of each crossing gets over by the habits, by its place among the traces: as wire, from the other face. */
+function bridgesOf(
+  { habits }: Plan,
+  patches: NonNullable<RoutingSolution['patches']>,
+): ReadonlyMap<number, 'wire' | 'other-face'> {
+  const { crossings } = habits;
+  return new Map(
+    crossings === 'wire' || crossings === 'other-face'
+      ? patches.map(({ over }) => [over, crossings] as const)
+      : [],
+  );
+}
+
+/** A sewing that gets over others: insulated wire, or worked from the other face. */
+function bridged<Sewing extends RunSewing>(
+  plan: Plan,
+  sewing: Sewing,
+  how: 'wire' | 'other-face' | undefined,
+): Sewing {
+  if (how === 'wire') {
+    const { lines: _lines, ...once } = sewing as Sewing & { readonly lines?: number };
+    return {
+      ...(once as unknown as Sewing),
+      threadId: WIRE_ID,
+      stitchId: stitchFor(plan, WIRE_ID),
+      strands: 1,
+    };
+  }
+  if (how === undefined) return sewing;
+  const face = otherFace(sewing.face ?? panelOf(plan).workedFace);
+  const [here, there] = [sewing, { ...sewing, face }].map((one) => conductorOf(plan, one));
+  const isApart =
+    here !== undefined && there !== undefined && keptApart(here, there, FLAT, spacingRules(plan));
+  return isApart ? { ...sewing, face } : sewing;
+}
+
+/** The insulated wire of `thread/thread-kinds.ts`. */
+const WIRE_ID = 'insulated-wire';
+
+/** Whether two lines may cross as they are sewn: one is insulated wire, or the cloth lies between them. */
+function needsNoPatch(plan: Plan, upper: Run, lower: Run): boolean {
+  if ([upper, lower].some(({ threadId }) => maybeThreadKind(threadId)?.form === 'wire')) return true;
+  const [a, b] = [conductorOf(plan, upper), conductorOf(plan, lower)];
+  return keptApart(a, b, FLAT, spacingRules(plan));
 }
 
 /** As many threads side by side as the house style or the current asks for: lines, and beyond four of those the thread double. */

@@ -1,17 +1,23 @@
 /** Lines that carry the whole current, and how the house style has them sewn. */
 import { hasElement } from '../parts/part-element.ts';
+import { stitchFor } from '../plan/edits/run-edits.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { HoleRef } from '../plan/records.ts';
 import type { RunSewing } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
+import { maybeThreadKind } from '../thread/thread-kinds.ts';
 
-/** How supply lines are sewn: as the others, unless the habits name a stitch of their own or more lines side by side. */
+/** How supply lines are sewn: as the others, unless the habits name a thread, wire or tape, a stitch or more lines side by side for them. */
 export function supplySewing<Sewing extends RunSewing>(plan: Plan, usual: Sewing): Sewing {
-  const { supplyLines, supplyStitchId } = plan.habits;
+  const { supplyLines, supplyStitchId, supplyThreadId } = plan.habits;
+  const threadId = supplyThreadId ?? usual.threadId;
+  const isSewn = (maybeThreadKind(threadId)?.form ?? 'thread') === 'thread';
   return {
     ...usual,
-    ...(supplyStitchId === null ? {} : { stitchId: supplyStitchId }),
-    ...(supplyLines > 1 ? { lines: supplyLines } : {}),
+    threadId,
+    stitchId: isSewn && supplyStitchId !== null ? supplyStitchId : stitchFor(plan, threadId),
+    // Wire and tape are laid once: another of them beside carries no more than it must.
+    ...(supplyLines > 1 && isSewn ? { lines: supplyLines } : {}),
   };
 }
 

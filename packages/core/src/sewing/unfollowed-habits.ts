@@ -59,7 +59,7 @@ function forNextLines(plan: Plan, pieces: readonly Piece[]): readonly Unfollowed
       text: `New lines are sewn in ${maybeStitchKind(habits.stitchId)?.title.toLowerCase() ?? habits.stitchId}; the ${sewn.length === 1 ? 'line that is there stays as it was' : `${sewn.length} lines that are there stay as they were`} drawn: change them on the Thread stage.`,
     });
   // Whoever draws by hand and asked for no style is not told of one.
-  const isAsked = (['strandStyle', 'feed', 'supplyLines', 'supplyStitchId'] as const).some(
+  const isAsked = (['strandStyle', 'feed', 'supplyLines', 'supplyStitchId', 'supplyThreadId'] as const).some(
     (field) => habits[field] !== DEFAULT_HABITS[field],
   );
   if (isAsked && sewn.length > 0 && !followsStyle(plan))

@@ -55,6 +55,8 @@ export const HABIT_CHOICES: readonly HabitChoice[] = [
   ),
   choice('crossings', 'Crossings', [
     ['patch', 'over a patch if need be'],
+    ['wire', 'one line as insulated wire'],
+    ['other-face', 'one line on the other face'],
     ['never', 'never: plan again'],
   ]),
   choice('switchSide', 'A switch goes into', [

@@ -94,7 +94,7 @@ export function removeBend(plan: Plan, runId: string, index: number): Result<Edi
 }
 
 /** Thread is sewn with the stitch of the habits, wire and tape are laid. */
-function stitchFor(plan: Plan, threadId: string): string {
+export function stitchFor(plan: Plan, threadId: string): string {
   return (maybeThreadKind(threadId)?.form ?? 'thread') === 'thread' ? plan.habits.stitchId : 'laid';
 }
 

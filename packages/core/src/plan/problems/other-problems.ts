@@ -10,7 +10,14 @@ import type { Plan } from '../schema.ts';
 import { misfiled, unknown } from './unknown.ts';
 
 /** What is wrong with the stitches and the thread that the habits name. */
-export function habitsProblem({ stitchId, supplyStitchId, threadId }: Plan['habits']): Problem | null {
+export function habitsProblem({
+  stitchId,
+  supplyStitchId,
+  supplyThreadId,
+  threadId,
+}: Plan['habits']): Problem | null {
+  if (supplyThreadId !== null && maybeThreadKind(supplyThreadId) === undefined)
+    return unknown('thread', supplyThreadId, 'habits.supplyThreadId');
   if (maybeStitchKind(stitchId) === undefined) return unknown('stitch', stitchId, 'habits.stitchId');
   if (supplyStitchId !== null && maybeStitchKind(supplyStitchId) === undefined)
     return unknown('stitch', supplyStitchId, 'habits.supplyStitchId');

@@ -65,6 +65,7 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
         {isOtherStyle
           ? styleHeadline(now, then, unit)
           : headline(leftOut.length, isNoBetter, needed.length, then.stops)}
+        {isWhole && bridgedWords((solution.patches ?? []).length - patches.length)}
       </p>
       {leftOut.length > 0 && (
         <ul className="left-out" aria-label="Threads that found no way">
@@ -158,8 +159,14 @@ function headline(leftOut: number, isNoBetter: boolean, patches: number, stops: 
   if (isNoBetter) return 'Nothing better was found than the threads that are there.';
   if (stops > 0)
     return `A proposal, drawn in gold, in which Check finds ${stops} ${stops === 1 ? 'stop' : 'stops'}: look at what is below before you take it.`;
-  if (patches === 0) return 'A proposal, drawn in gold: no crossings, all gaps kept.';
+  if (patches === 0) return 'A proposal, drawn in gold: no patch, all gaps kept.';
   return `A proposal, drawn in gold: all gaps kept, with ${patches} insulating ${patches === 1 ? 'patch' : 'patches'}, because nothing uncrossed was found.`;
+}
+
+/** Crossings that need no patch, by the habits of the plan. */
+function bridgedWords(crossings: number): string {
+  if (crossings <= 0) return '';
+  return ` ${crossings === 1 ? 'One crossing goes' : `${crossings} crossings go`} by insulated wire or on the other face, as your house style has it.`;
 }
 
 /** How many threads carry so much that they are sewn several times. */

@@ -2,6 +2,7 @@ import { partsThatAre } from '@sashiko/core/joining/sides';
 import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { SEWN_STITCHES } from '@sashiko/core/thread/stitch-kinds';
+import { THREAD_KINDS } from '@sashiko/core/thread/thread-kinds';
 import { Checkbox, Segmented } from 'antd';
 import { useJobsStore } from '../../stores/jobs-store.ts';
 import { usePlanStore } from '../../stores/plan-store.ts';
@@ -67,6 +68,17 @@ export function HouseStyle({ plan }: { readonly plan: Plan }) {
           { value: 3, label: 'sewn three times' },
         ]}
         onChange={(supplyLines) => change({ supplyLines }, 'change how supply lines are sewn')}
+      />
+      <Choice
+        label="They are of"
+        value={habits.supplyThreadId ?? ''}
+        options={[
+          { value: '', label: 'the thread of the others' },
+          ...THREAD_KINDS.map(({ id, title }) => ({ value: id, label: title })),
+        ]}
+        onChange={(id) =>
+          change({ supplyThreadId: id === '' ? null : id }, 'change what supply lines are of')
+        }
       />
       <Choice
         label="Their stitch"
