@@ -411,7 +411,7 @@ function sizes({ widthMm, heightMm }: { readonly widthMm: number; readonly heigh
 
 describe('files of version 7', () => {
   test('open unchanged; what the maker decides of wiring comes back as it was', () => {
-    const file = new URL('../testing/boards/two-holders-two-lights.sashiko.json', import.meta.url);
+    const file = new URL('../testing/version-7/lighthouse-cushion.sashiko.json', import.meta.url);
     const old = readFileSync(file, 'utf8');
     const raw = JSON.parse(old) as { version: number; parts: Record<string, object>; habits: object };
     const before = expectOk(parsePlan(old));
