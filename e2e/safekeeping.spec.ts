@@ -37,7 +37,7 @@ test('the whole shelf goes into one file and comes back, with a choice for what 
   await expect(page.getByRole('link', { name: 'Harbour cushion' })).toBeVisible();
   await bringBack(page, bytes);
   const dialog = page.getByRole('dialog', { name: 'Bring back a backup' });
-  await expect(dialog).toContainText('New: 1 plan. On the shelf just so: 2 plans.');
+  await expect(dialog).toContainText('New: 1 plan. On the shelf just so: 3 plans.');
   await expect(dialog).toContainText('“Lighthouse cushion”');
   await dialog.getByRole('button', { name: 'Bring back' }).click();
   await expect(page.getByText('Brought back: 2 plans and 0 described parts.')).toBeVisible();

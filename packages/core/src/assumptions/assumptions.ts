@@ -80,6 +80,15 @@ export const ASSUMPTIONS = {
     largest: 30,
     source: 'assumption: a hem’s turn and a stitch’s hold',
   },
+  leadSlackMm: {
+    title: 'What of a cable with a plug stays loose',
+    group: 'Spacing',
+    unit: 'mm',
+    usual: 20,
+    smallest: 0,
+    largest: 200,
+    source: 'common practice for the rule, assumption for the figure',
+  },
   holeEdgeMm: {
     title: 'From the middle of a hole over its metal to the cloth',
     group: 'Spacing',

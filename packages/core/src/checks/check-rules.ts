@@ -16,6 +16,7 @@ import { holeFull } from './rules/hole-full.ts';
 import { implant } from './rules/implant.ts';
 import { joinedTooMuch } from './rules/joined-too-much.ts';
 import { keepOut } from './rules/keep-out.ts';
+import { lead } from './rules/lead.ts';
 import { lightLoad } from './rules/light-load.ts';
 import { magnetSteel } from './rules/magnet-steel.ts';
 import { mixedKinds } from './rules/mixed-kinds.ts';
@@ -89,6 +90,7 @@ export const CHECK_RULES: readonly CheckRule[] = [
   keepOut,
   holdDown,
   reach,
+  lead,
   weight,
   threadStock,
   threadLong,

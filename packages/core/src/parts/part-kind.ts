@@ -156,6 +156,10 @@ export interface PartKind {
   readonly needsHole?: true;
   /** The cell that it is: it is bought as this part. */
   readonly isCellId?: string;
+  /** A cable with a plug that leaves its body here; it goes into the socket of its other half, and no thread between them is sewn. */
+  readonly lead?: { readonly at: Point; readonly cableMm: number };
+  /** Where the plug of its other half goes. */
+  readonly socket?: Point;
   /** The kind that is placed with it as its other half. */
   readonly mateId?: string;
   readonly options: readonly PartOption[];

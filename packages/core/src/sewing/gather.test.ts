@@ -192,7 +192,7 @@ describe('what the steps need is on the list', () => {
     expect(list(board()).filter((item) => /pack/i.test(item))).toHaveLength(2);
     const both = board().place('lithium-pack', 'pack', 200, 80);
     expect(list(both).filter((item) => /polymer pack/i.test(item))).toEqual([
-      '1 Lithium-polymer pack with plug',
+      '1 Lithium-polymer pack with plug, length of its cable 90 mm',
     ]);
   });
 

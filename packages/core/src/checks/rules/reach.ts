@@ -1,4 +1,5 @@
 import { areasFor } from '../../cloth/cloth.ts';
+import type { Point } from '../../geometry/point.ts';
 import { polygonContains } from '../../geometry/polygon.ts';
 import { placePoint } from '../../geometry/transform.ts';
 import { elementsOf, hasElement } from '../../parts/part-element.ts';
@@ -24,17 +25,16 @@ export const reach: CheckRule = {
 
 function checkPart({ plan }: CheckContext, part: Part): readonly Finding[] {
   const zones = areasFor(panelOf(plan), 'reach');
-  const what = zones.length === 0 ? null : whatIsHandled(plan, part);
-  if (what === null) return [];
-  const spot = handSpot(plan, part);
-  if (zones.some((zone) => polygonContains(zone, spot))) return [];
+  if (zones.length === 0) return [];
+  const missed = whatIsHandled(plan, part).find(({ at }) => !zones.some((zone) => polygonContains(zone, at)));
+  if (missed === undefined) return [];
   return [
     {
       key: `reach:${part.id}`,
       ruleId: 'reach',
       severity: 'mend',
-      at: spot,
-      message: `${what} of ${part.name} cannot be reached once the piece is closed.`,
+      at: missed.at,
+      message: `${missed.what} of ${part.name} cannot be reached once the piece is closed.`,
       step: 'Move it into a zone a hand can reach.',
       found: { value: 0, unit: 'zones' },
       wanted: { value: 1, unit: 'zones' },
@@ -44,16 +44,17 @@ function checkPart({ plan }: CheckContext, part: Part): readonly Finding[] {
   ];
 }
 
-function whatIsHandled(plan: Plan, part: Part): string | null {
+/** What a hand must get to, and where: slide or button, the cell, and the socket from which a pack is unplugged to be charged. */
+function whatIsHandled(plan: Plan, part: Part): ReadonlyArray<{ readonly what: string; readonly at: Point }> {
   const kind = kindOf(plan, part);
-  if (hasElement(kind, 'cell')) return 'The cell';
-  return elementsOf(kind, 'switch').some(({ closedBy }) => closedBy === 'hand' || closedBy === 'press')
-    ? 'The switch'
-    : null;
-}
-
-/** Where a hand goes: to the slide or button where there is one, else to the middle. */
-function handSpot(plan: Plan, part: Part) {
-  const spot = kindOf(plan, part).spots.find(({ id }) => ['slide', 'button', 'post'].includes(id));
-  return spot === undefined ? part.at : placePoint(poseOf(part), spot.at);
+  const hand = kind.spots.find(({ id }) => ['slide', 'button', 'post'].includes(id));
+  const at = hand === undefined ? part.at : placePoint(poseOf(part), hand.at);
+  const isSwitch = elementsOf(kind, 'switch').some(
+    ({ closedBy }) => closedBy === 'hand' || closedBy === 'press',
+  );
+  const what = hasElement(kind, 'cell') ? 'The cell' : isSwitch ? 'The switch' : null;
+  return [
+    ...(what === null ? [] : [{ what, at }]),
+    ...(kind.socket === undefined ? [] : [{ what: 'The socket', at: placePoint(poseOf(part), kind.socket) }]),
+  ];
 }

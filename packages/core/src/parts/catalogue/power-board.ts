@@ -34,6 +34,7 @@ export const powerBoard = plainPart({
     },
   ],
   massG: 4,
+  socket: { x: 0, y: -9 },
   mateId: 'lithium-pack',
   spots: [{ id: 'slide', title: 'slide', at: { x: 0, y: 5 }, radiusMm: 3 }],
 });

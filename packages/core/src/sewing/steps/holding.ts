@@ -2,9 +2,12 @@
 import { faceName } from '../../cloth/cloth.ts';
 import type { Hole } from '../../parts/part-kind.ts';
 import { kindOf } from '../../plan/kind-of.ts';
+import { leadsOf, wantedSlackMm } from '../../plan/leads.ts';
 import { holeKey } from '../../plan/placed.ts';
 import type { Part } from '../../plan/records.ts';
 import { runsByHole } from '../../plan/run-way.ts';
+import type { Plan } from '../../plan/schema.ts';
+import { formatLength } from '../../units/length.ts';
 import { SECONDS } from '../pace.ts';
 import { listed, signed } from '../sheet-names.ts';
 import { makeStep, type StepDraft } from '../step.ts';
@@ -26,13 +29,22 @@ export function placingSteps({ plan, names }: StepContext): readonly StepDraft[]
       makeStep({
         id: `place:${part.id}`,
         group: 'Hold down',
-        text: placing.replaceAll('{name}', names.part(part.id)),
+        text: [placing.replaceAll('{name}', names.part(part.id)), ...leadWords(plan, names, part)].join(' '),
         partIds: [part.id],
         work: { kind: 'prepare', seconds: SECONDS.place },
         faceUp: part.face,
       }),
     ];
   });
+}
+
+/** How the cable of a part is laid, where it has one. */
+function leadWords(plan: Plan, names: StepContext['names'], part: Part): readonly string[] {
+  const lead = leadsOf(plan).find(({ plug }) => plug.id === part.id);
+  if (lead?.into === null || lead === undefined) return [];
+  return [
+    `Its plug goes into the socket of ${names.part(lead.into.id)} last of all, when everything is tested: leave ${formatLength(wantedSlackMm(plan), plan.habits.unit, 0)} of the cable loose, and hold it down with two loose stitches of ordinary thread beside the socket, so that the weight of the pack never pulls at the plug.`,
+  ];
 }
 
 function holdStep({ plan, names }: StepContext, part: Part): readonly StepDraft[] {

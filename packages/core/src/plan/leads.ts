@@ -1,0 +1,41 @@
+/** Cables with a plug, and the sockets they go into: a pair is joined by its cable, never by thread. */
+import { distance, type Point } from '../geometry/point.ts';
+import { placePoint } from '../geometry/transform.ts';
+import { assumedIn } from './assumed.ts';
+import { kindOf } from './kind-of.ts';
+import { poseOf } from './placed.ts';
+import type { Part } from './records.ts';
+import type { Plan } from './schema.ts';
+
+export interface Lead {
+  readonly plug: Part;
+  /** The part with its socket; null where its other half is gone. */
+  readonly into: Part | null;
+  /** Where the cable leaves the body, and where its plug goes. */
+  readonly from: Point;
+  readonly to: Point | null;
+  readonly cableMm: number;
+  /** What is left of the cable on the straight way, mm; below `leadSlackMm` of the assumptions it pulls. Null without a socket. */
+  readonly slackMm: number | null;
+}
+
+/** Every cable with a plug, in plan order. O(parts). */
+export function leadsOf(plan: Plan): readonly Lead[] {
+  return Object.values(plan.parts).flatMap((plug): readonly Lead[] => {
+    const { lead } = kindOf(plan, plug);
+    if (lead === undefined) return [];
+    const mate = plug.mateId === undefined ? undefined : plan.parts[plug.mateId];
+    const socket = mate === undefined ? undefined : kindOf(plan, mate).socket;
+    const from = placePoint(poseOf(plug), lead.at);
+    const { cableMm } = lead;
+    if (mate === undefined || socket === undefined)
+      return [{ plug, into: null, from, to: null, cableMm, slackMm: null }];
+    const to = placePoint(poseOf(mate), socket);
+    return [{ plug, into: mate, from, to, cableMm, slackMm: cableMm - distance(from, to) }];
+  });
+}
+
+/** How much of a cable is left loose, mm. */
+export function wantedSlackMm(plan: Plan): number {
+  return assumedIn(plan).leadSlackMm;
+}
