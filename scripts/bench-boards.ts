@@ -1,17 +1,18 @@
 /**
  * `npm run bench -- boards [seconds] [plans] [first]`: plans round sew-on boards (`testing/board-plans.json`), each of which was laid without a
- * crossing: what is left out, stops of the drawing, patches, and the length beside that of its witness, after so many processor seconds each.
+ * crossing: what is left out, stops of all rules, patches, and the length beside that of its witness, after so many processor seconds each.
  */
 import { readFileSync } from 'node:fs';
+import { withStrongLines } from '@sashiko/core/advice/strong-lines';
 import { countFindings, openFindings } from '@sashiko/core/checks/check-plan';
 import { CHECK_RULES } from '@sashiko/core/checks/check-rules';
 import { CheckSession } from '@sashiko/core/checks/check-session';
 import { expectOk } from '@sashiko/core/errors/problem';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { cleanPart } from '@sashiko/core/router/clean-part';
+import { routePatiently } from '@sashiko/core/router/patient-route';
 import { routingProblemOf } from '@sashiko/core/router/problem-of-plan';
 import { previewProposal } from '@sashiko/core/router/proposal';
-import { route } from '@sashiko/core/router/route';
 import { USUAL_REQUEST } from '@sashiko/core/router/route-request';
 import { boardPlan, type WrittenBoardPlan } from '@sashiko/core/testing/board-plans';
 
@@ -32,18 +33,19 @@ interface Outcome {
 function routed(plan: Plan, witnessMm: number): Outcome {
   const problem = expectOk(routingProblemOf(plan, USUAL_REQUEST));
   const start = process.cpuUsage();
-  const spent = (): number => {
+  const spentS = (): number => {
     const { user, system } = process.cpuUsage(start);
-    return (user + system) / 1e6 / seconds;
+    return (user + system) / 1e6;
   };
-  const search = route(problem, { seed: 1, spent });
+  const search = routePatiently(problem, { seed: 1, seconds: spentS, usualS: seconds, mostS: seconds });
   let step = search.next();
   while (step.done !== true) step = search.next();
-  const { solution, leftOut } = cleanPart(problem, step.value);
+  const { solution: clean, leftOut } = cleanPart(problem, step.value);
+  const solution = withStrongLines(plan, problem, clean);
   const made = expectOk(previewProposal(plan, problem, solution));
   return {
     leftOut: leftOut.length,
-    stops: countFindings(openFindings(made, new CheckSession(CHECK_RULES, false).update(made))).stop,
+    stops: countFindings(openFindings(made, new CheckSession(CHECK_RULES).update(made))).stop,
     patches: Object.keys(made.patches).length,
     lengthMm: solution.lengthMm,
     ofWitness: solution.lengthMm / witnessMm,
