@@ -169,9 +169,11 @@ function partOf(problem: RoutingProblem, field: CircuitField, fields: readonly C
         own.has(a) ? [[placeOfPart.get(a) as number, placeOfPart.get(b) as number] as const] : [],
       ),
       exchanges: (problem.exchanges ?? []).flatMap(({ stops }) => {
-        const ours = stops.flatMap(({ net, stop, pads }) => {
+        const ours = stops.flatMap(({ net, stop, pads, free = pads }) => {
           const place = placeOfNet.get(net);
-          return place === undefined ? [] : [{ net: place, stop, pads: pads.map(choice) }];
+          return place === undefined
+            ? []
+            : [{ net: place, stop, pads: pads.map(choice), free: free.map(choice) }];
         });
         return ours.length > 0 ? [{ stops: ours }] : [];
       }),

@@ -20,7 +20,7 @@ import type { Plan } from '../plan/schema.ts';
 import { conductorOf } from '../spacing/bare-things.ts';
 import { FLAT, spacingRules } from '../spacing/clearance.ts';
 import { foldedMetal, keptApart, loopedHole, requiredGap } from '../thread/required-gap.ts';
-import { type PinUse, unfitness } from '../wishes/pin-row.ts';
+import { canServe, type PinUse, unfitness } from '../wishes/pin-row.ts';
 import type { Wish } from '../wishes/wish-list.ts';
 import { wishesOf } from '../wishes/wishes.ts';
 import { BODY_GAP_MM, bodyOf } from './body-shape.ts';
@@ -316,18 +316,20 @@ function exchangesOf(
     const held = new Set([...uses.filter((use) => !movable.includes(use)).map(({ pin }) => pin.id)]);
     const open = pins.filter((pin) => !held.has(pin.id) && !isSewnTo(pin));
     if (movable.length === 0 || open.length < 2) return [];
+    const padsOfPins = (some: readonly Hole[]): readonly PadChoice[] =>
+      some.flatMap(({ terminal }) => padsOf({ partId: board.id, terminal }));
+    const serving = new Set(movable.map(({ pin }) => pin.id));
     return [
       {
         stops: movable.map(({ wish, net, stop, pin }) => {
           const use = useOf(plan, wish, board, pin);
           const most = Math.max(READS_TOO, unfitness(pin, use));
-          return {
-            net,
-            stop,
-            pads: open
-              .filter((other) => unfitness(other, use) <= most)
-              .flatMap((other) => padsOf({ partId: board.id, terminal: other.terminal })),
-          };
+          const free = open.filter((other) => unfitness(other, use) <= most);
+          // In exchange a worse pin may be taken: who had it gets a better one.
+          const all = open.filter(
+            (other) => free.includes(other) || (serving.has(other.id) && canServe(other, use)),
+          );
+          return { net, stop, pads: padsOfPins(all), free: padsOfPins(free) };
         }),
       },
     ];

@@ -87,6 +87,8 @@ export interface PinExchange {
     readonly net: number;
     readonly stop: number;
     readonly pads: readonly PadChoice[];
+    /** Those of them it may take while they serve nobody; the others only in exchange. Missing: all. */
+    readonly free?: readonly PadChoice[];
   }>;
 }
 

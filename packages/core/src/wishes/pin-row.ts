@@ -173,3 +173,8 @@ export function unfitness(pin: Hole, use: PinUse): number {
   const missing = use === 'none' || can(use) ? 0 : use === 'analogue' ? 8 : 2;
   return (can('upload') ? 4 : 0) + missing + (use !== 'analogue' && can('analogue') ? 1 : 0);
 }
+
+/** Whether a pin can do what is asked at all: what must be read needs a pin that reads, what fades one that fades. */
+export function canServe(pin: Hole, use: PinUse): boolean {
+  return use === 'none' || pin.abilities?.includes(use) === true;
+}

@@ -59,6 +59,8 @@ export interface ExchangeableStop {
   /** Its place among the stops of the problem. */
   readonly problemStop: number;
   readonly pads: readonly number[];
+  /** Those it may take while nobody has them. */
+  readonly free: ReadonlySet<number>;
 }
 
 /** Prepares a problem. O(parts × turns × corners). */
@@ -159,13 +161,14 @@ export function prepareBoard(problem: RoutingProblem): Board {
     placeOfPad: Int32Array.from(problem.parts.flatMap((part) => part.pads.map((_, k) => k))),
     padIndex,
     exchanges: (problem.exchanges ?? []).map((group) =>
-      group.stops.map(({ net, stop, pads }) => {
+      group.stops.map(({ net, stop, pads, free = pads }) => {
         const [first] = problem.nets[net]?.stops[stop] ?? [];
         return {
           net,
           stop: first === undefined ? -1 : (stopOfPad[padIndex(first.part, first.pad)] as number),
           problemStop: stop,
           pads: pads.map(({ part, pad }) => padIndex(part, pad)),
+          free: new Set(free.map(({ part, pad }) => padIndex(part, pad))),
         };
       }),
     ),

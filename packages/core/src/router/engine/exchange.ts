@@ -24,7 +24,11 @@ export function pinSwap(board: Board, random: Random, isWanted: (pad: number) =>
   const from = padOf(board, one);
   if (from === to) return null;
   const other = group.find((stop) => padOf(board, stop) === to) ?? null;
-  if (other === null ? board.netOfPad[to] !== -1 : !other.pads.includes(from) || other.net === one.net)
+  if (
+    other === null
+      ? board.netOfPad[to] !== -1 || !one.free.has(to)
+      : !other.pads.includes(from) || other.net === one.net
+  )
     return null;
   return { one, from, other, to };
 }

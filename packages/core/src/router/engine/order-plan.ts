@@ -355,7 +355,7 @@ export class PlanState {
     const given = padOf(one);
     if (pad === undefined || pad === given) return;
     const other = group.find((stop) => padOf(stop) === pad);
-    if (other !== undefined && !other.pads.includes(given)) return;
+    if (other === undefined ? !one.free.has(pad) : !other.pads.includes(given)) return;
     // Two stops of one net would share an edge: exchanging them changes nothing but the order.
     if (other !== undefined && other.net === one.net) return;
     const serve = (at: Choice, by: number): void => {

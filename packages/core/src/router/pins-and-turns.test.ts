@@ -1,0 +1,81 @@
+/** Pins and turns chosen with the routing, held against every assignment and every turn of board and pack, each routed by itself. */
+import { expect, test } from 'vitest';
+import { expectOk } from '../errors/problem.ts';
+import { applyEdit } from '../plan/edit.ts';
+import { lockParts, turnPart } from '../plan/edits/part-edits.ts';
+import type { Plan } from '../plan/schema.ts';
+import { PlanBuilder } from '../testing/plan-builder.ts';
+import { putOnPin } from '../wishes/wiring-edits.ts';
+import { routingProblemOf } from './problem-of-plan.ts';
+import { route } from './route.ts';
+import { type RouteRequest, USUAL_REQUEST } from './route-request.ts';
+import type { RoutingSolution } from './routing-problem.ts';
+
+function routed(plan: Plan, request: RouteRequest, moves?: number): RoutingSolution {
+  const problem = expectOk(routingProblemOf(plan, request));
+  const search = route(problem, { seed: 1, ...(moves === undefined ? {} : { moves }) });
+  let step = search.next();
+  while (step.done !== true) step = search.next();
+  return step.value;
+}
+
+const isClean = ({ conflicts, patches = [] }: RoutingSolution): boolean =>
+  conflicts === 0 && patches.length === 0;
+
+/** Every way to give pins to so many lights, no pin to two. */
+function assignments(pins: readonly string[], count: number): ReadonlyArray<readonly string[]> {
+  if (count === 0) return [[]];
+  return pins.flatMap((pin) =>
+    assignments(
+      pins.filter((other) => other !== pin),
+      count - 1,
+    ).map((rest) => [pin, ...rest]),
+  );
+}
+
+test.each([
+  [
+    'lights on both sides',
+    [
+      [50, 70],
+      [230, 70],
+    ],
+  ],
+  [
+    'lights in a row above',
+    [
+      [90, 50],
+      [140, 50],
+      [190, 50],
+    ],
+  ],
+] as const)('%s: as short as the best of all pins and turns', (_name, places) => {
+  const build = new PlanBuilder('Oracle', 280, 280)
+    .place('board-small', 'board', 140, 150)
+    .place('power-board', 'pack', 140, 240);
+  for (const [i, [x, y]] of places.entries()) build.light(`l${i}`, x, y);
+  const { plan } = build;
+  const [board, pack] = [build.part('board').id, build.part('pack').id];
+  const lights = places.map((_, i) => build.part(`l${i}`).id);
+  let best = Number.POSITIVE_INFINITY;
+  for (const pins of assignments(['p0', 'p1', 'p2'], lights.length)) {
+    for (const boardDeg of [0, 90, 180, 270]) {
+      for (const packDeg of [0, 180]) {
+        let fixed = applyEdit(plan, expectOk(turnPart(plan, board, boardDeg)));
+        fixed = applyEdit(fixed, expectOk(turnPart(fixed, pack, packDeg)));
+        fixed = applyEdit(fixed, expectOk(lockParts(fixed, [board, pack], true)));
+        for (const [i, id] of lights.entries())
+          fixed = applyEdit(
+            fixed,
+            expectOk(putOnPin(fixed, [id], { partId: board, terminal: pins[i] as string })),
+          );
+        const solution = routed(fixed, USUAL_REQUEST, 40);
+        if (isClean(solution)) best = Math.min(best, solution.lengthMm);
+      }
+    }
+  }
+  const free = routed(plan, USUAL_REQUEST);
+  expect(isClean(free)).toBe(true);
+  expect(best).toBeLessThan(Number.POSITIVE_INFINITY);
+  expect(free.lengthMm).toBeLessThan(1.03 * best);
+});
