@@ -61,6 +61,7 @@ export function routeCommand(plan: Plan, { asJson, seed, out, seconds }: Command
         })),
         tightestGapMm: figures.tightestGapMm,
         dimmestLight: figures.dimmest,
+        darkLights: figures.dark,
         stops: figures.stops,
       })
     : [
@@ -68,6 +69,7 @@ export function routeCommand(plan: Plan, { asJson, seed, out, seconds }: Command
           ? `${isInStyle ? 'In the style of the plan: ' : ''}${figures.runCount} runs, ${Math.round(solution.lengthMm)} mm along the cloth, ${figures.patchCount} patches${bridged(reasons.length - figures.patchCount)}, ${howItIs(leftOut.length, figures.stops)}.\n`
           : 'Nothing better was found than the threads that are there.\n',
         ...strongLines(solution.traces),
+        ...darkLights(figures.dark),
         ...reasons.map(({ text }) => `patch: ${text}\n`),
         ...leftOut.map(
           (one) =>
@@ -111,6 +113,12 @@ function strongLines(traces: readonly RoutedTrace[]): readonly string[] {
 /** Crossings that go by wire or on the other face, by the habits. */
 function bridged(crossings: number): string {
   return crossings > 0 ? `, ${crossings} crossed by wire or on the other face` : '';
+}
+
+function darkLights(dark: number | null): readonly string[] {
+  return dark === null || dark === 0
+    ? []
+    : [`${dark} ${dark === 1 ? 'light stays' : 'lights stay'} dark with this thread: \`check\` says why.\n`];
 }
 
 function howItIs(leftOut: number, stops: number): string {

@@ -2,13 +2,14 @@
 import { countFindings, openFindings } from '../checks/check-plan.ts';
 import { CHECK_RULES } from '../checks/check-rules.ts';
 import { CheckSession } from '../checks/check-session.ts';
-import { willItLight } from '../circuit/will-it-light.ts';
+import { darkAmp, willItLight } from '../circuit/will-it-light.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { deriveNets } from '../joining/nets.ts';
 import { cutPieces } from '../pieces/pieces.ts';
 import type { Run } from '../plan/records.ts';
 import { copiesOf, runPath, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
+import { withContactsClosed } from '../power/contacts.ts';
 import { bareLine, clearanceOf } from '../spacing/clearance.ts';
 import { patchCovers } from '../spacing/patches.ts';
 import { wishDifference } from '../wishes/wish-difference.ts';
@@ -24,6 +25,8 @@ export interface ThreadFigures {
   readonly tightestGapMm: number | null;
   /** The current of the dimmest light as a share of the brightest; null with fewer than two lights, or none lit. */
   readonly dimmest: number | null;
+  /** Lights that stay dark with everything switched on, or get too few volts to work; null where nothing can be solved. */
+  readonly dark: number | null;
   /** Findings that stop the sewing. */
   readonly stops: number;
   /** Wishes that are not joined yet. */
@@ -52,7 +55,7 @@ export function threadFigures(plan: Plan): ThreadFigures {
       if (gap !== null && (tightest === null || gap.gapMm < tightest)) tightest = gap.gapMm;
     }
   }
-  const light = willItLight(plan);
+  const light = willItLight(withContactsClosed(plan));
   return {
     runCount: Object.keys(plan.runs).length,
     strandCount: cutPieces(plan).length,
@@ -60,6 +63,7 @@ export function threadFigures(plan: Plan): ThreadFigures {
     threadMm: threadInLinesMm(plan),
     tightestGapMm: tightest,
     dimmest: light.ok ? light.value.evenness : null,
+    dark: light.ok ? light.value.lights.filter(({ peakAmp }) => peakAmp < darkAmp(plan)).length : null,
     // By the drawing: proposals are compared while they are looked at, and currents take their time.
     stops: countFindings(openFindings(plan, new CheckSession(CHECK_RULES, false).update(plan))).stop,
     missing: wishDifference(plan).missing.length,
@@ -93,10 +97,12 @@ function offPatches(plan: Plan, run: Run): ReadonlyArray<readonly Point[]> {
 export const PATCH_MM = 150;
 const STRAND_MM = 40;
 
-/** Whether threads are worse than others: more left to join, more stops, more patches, or else more thread and pieces. */
+/** Whether threads are worse than others: more left to join, more stops, more lights that stay dark, more patches, or else more thread and pieces. */
 export function isWorse(one: ThreadFigures, other: ThreadFigures): boolean {
   if (one.missing !== other.missing) return one.missing > other.missing;
   if (one.stops !== other.stops) return one.stops > other.stops;
+  const [dark, otherDark] = [one.dark ?? 0, other.dark ?? 0];
+  if (dark !== otherDark) return dark > otherDark;
   if (one.patchCount !== other.patchCount) return one.patchCount > other.patchCount;
   return priceMm(one) > priceMm(other) + 0.5;
 }

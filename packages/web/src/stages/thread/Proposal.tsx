@@ -212,6 +212,7 @@ function Comparison({
       ({ tightestGapMm }) => (tightestGapMm === null ? '–' : formatLength(tightestGapMm, unit)),
     ],
     ['dimmest light', ({ dimmest }) => (dimmest === null ? '–' : `${Math.round(dimmest * 100)} %`)],
+    ['dark lights', ({ dark }) => (dark === null ? '–' : String(dark))],
     ['still to join', ({ missing }) => String(missing)],
     ['stops', ({ stops }) => String(stops)],
   ];
