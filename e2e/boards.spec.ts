@@ -2,7 +2,7 @@
 import { expect, type Page, test } from '@playwright/test';
 import { serializePlan } from '@sashiko/core/formats/plan-file';
 import { PlanBuilder } from '@sashiko/core/testing/plan-builder';
-import { canvas, choose, clickAt, goTo, place } from './worktable.ts';
+import { canvas, choose, clickAt, describeHolder, goTo, place } from './worktable.ts';
 
 async function openBare(page: Page): Promise<void> {
   await page.goto('/');
@@ -14,24 +14,6 @@ async function openBare(page: Page): Promise<void> {
   });
   await expect(canvas(page)).toBeVisible();
   await goTo(page, 'parts');
-}
-
-async function describeHolder(page: Page): Promise<void> {
-  await page.getByRole('button', { name: 'Describe a part' }).click();
-  const dialog = page.getByRole('dialog');
-  await dialog.getByLabel('What it is called').fill('Tin holder');
-  await choose(page, dialog.getByLabel('In the circuit it is'), 'a holder for cells');
-  for (const [hole, role] of [
-    [1, '+'],
-    [2, '−'],
-  ] as const) {
-    await dialog.getByRole('button', { name: 'One hole' }).click();
-    await dialog.getByLabel(`right of hole ${hole}`, { exact: true }).fill(String(hole * 20 - 30));
-    await dialog.getByLabel(`right of hole ${hole}`, { exact: true }).press('Enter');
-    await choose(page, dialog.getByLabel(`Role of hole ${hole}`, { exact: true }), role);
-  }
-  await dialog.getByRole('button', { name: 'Keep it' }).click();
-  await expect(dialog).toHaveCount(0);
 }
 
 async function bank(page: Page, places: ReadonlyArray<readonly [number, number]>): Promise<void> {

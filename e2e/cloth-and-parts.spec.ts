@@ -3,6 +3,7 @@ import {
   canvas,
   choose,
   clickAt,
+  describeHolder,
   downloadBytes,
   drag,
   goTo,
@@ -341,19 +342,7 @@ test('a holder for a coin cell is described; what is no part file is refused in 
   });
   await expect(dialog.locator('.notice')).toBeVisible();
   await expect(dialog.locator('.notice')).not.toContainText(/Invalid|Expected|\^/);
-  await dialog.getByLabel('What it is called').fill('Tin holder');
-  await choose(page, dialog.getByLabel('In the circuit it is'), 'a holder for cells');
-  for (const [hole, role] of [
-    [1, '+'],
-    [2, '−'],
-  ] as const) {
-    await dialog.getByRole('button', { name: 'One hole' }).click();
-    await dialog.getByLabel(`right of hole ${hole}`, { exact: true }).fill(String(hole * 10 - 15));
-    await dialog.getByLabel(`right of hole ${hole}`, { exact: true }).press('Enter');
-    await choose(page, dialog.getByLabel(`Role of hole ${hole}`, { exact: true }), role);
-  }
-  await dialog.getByRole('button', { name: 'Keep it' }).click();
-  await expect(dialog).toHaveCount(0);
+  await describeHolder(page);
   await place(page, 'Tin holder', 100, 100);
   await expect(canvas(page).getByRole('button', { name: /Tin holder|holder/ })).toHaveCount(1);
 });

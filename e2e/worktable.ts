@@ -84,3 +84,22 @@ export async function choose(page: Page, box: Locator, option: string | RegExp):
     await expect(lists).toHaveCount(0, { timeout: 2000 });
   }).toPass();
 }
+
+/** Describes a holder of two holes in the dialog for own parts, which is opened first where it is not. */
+export async function describeHolder(page: Page): Promise<void> {
+  const dialog = page.getByRole('dialog');
+  if ((await dialog.count()) === 0) await page.getByRole('button', { name: 'Describe a part' }).click();
+  await dialog.getByLabel('What it is called').fill('Tin holder');
+  await choose(page, dialog.getByLabel('In the circuit it is'), 'a holder for cells');
+  for (const [hole, role] of [
+    [1, '+'],
+    [2, '−'],
+  ] as const) {
+    await dialog.getByRole('button', { name: 'One hole' }).click();
+    await dialog.getByLabel(`right of hole ${hole}`, { exact: true }).fill(String(hole * 20 - 30));
+    await dialog.getByLabel(`right of hole ${hole}`, { exact: true }).press('Enter');
+    await choose(page, dialog.getByLabel(`Role of hole ${hole}`, { exact: true }), role);
+  }
+  await dialog.getByRole('button', { name: 'Keep it' }).click();
+  await expect(dialog).toHaveCount(0);
+}

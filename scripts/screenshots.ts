@@ -82,7 +82,7 @@ await shoot('own-part', '/plan/lantern-cuff/parts', async () => {
   await page.getByRole('button', { name: 'Spread them' }).click();
   await page.getByRole('button', { name: 'Name in order' }).click();
 });
-await shoot('parts', '/plan/night-walk-dog-coat/parts', async () => {
+await shoot('parts', '/plan/night-train-curtain/parts', async () => {
   await page.locator('svg.canvas [data-part]').nth(4).click();
 });
 await shoot('check', '/plan/tide-pool-hanging/check', async () => {
@@ -97,7 +97,7 @@ await shoot('paths', '/plan/tide-pool-hanging/check', async () => {
   await page.locator('.tray-tabs').getByText('Paths', { exact: true }).click();
   await page.locator('.tray .finding', { hasText: 'crab' }).click();
 });
-await shoot('wishes', '/plan/tide-pool-hanging/thread', async () => {
+await shoot('wishes', '/plan/night-train-curtain/thread', async () => {
   await page.locator('.tray-tabs').getByText('Wishes', { exact: true }).click();
 });
 await shoot('light', '/plan/lighthouse-cushion/light', async () => {
