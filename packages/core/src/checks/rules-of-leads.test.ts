@@ -2,8 +2,11 @@
 import { describe, expect, test } from 'vitest';
 import { expectOk } from '../errors/problem.ts';
 import { roundedBoxCurve } from '../geometry/curve.ts';
+import type { OwnHole, OwnPart } from '../parts/own-part-schema.ts';
 import { addMarkings } from '../plan/edits/cloth-edits.ts';
+import { keepOwnPart } from '../plan/edits/own-part-edits.ts';
 import { choosePartOptions, deleteParts } from '../plan/edits/part-edits.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import { leadsOf } from '../plan/leads.ts';
 import { sewingSheet } from '../sewing/sewing-sheet.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
@@ -71,5 +74,50 @@ describe('a pack with a plug', () => {
     expect(text).toContain('firm pouch of cloth for pack');
     expect(text).toMatch(/plug goes into the socket of .*board.* last of all/u);
     expect(text).toContain('leave 20 mm of the cable loose');
+  });
+
+  test('a switch in the cable is bought with it and told on the sheet', () => {
+    const build = withPack(80);
+    build.edit(choosePartOptions(build.plan, build.part('pack').id, { cableSwitch: 1 }));
+    const text = sewingSheet(build.plan)
+      .steps.map((step) => step.text)
+      .join('\n');
+    expect(text).toContain('The switch in its cable stays where a hand gets at it');
+  });
+
+  test('an own board with a socket and a charge port: the plug goes there, and a hand must reach both', () => {
+    const build = new PlanBuilder('Own', 400, 200);
+    const hole = (id: string, x: number, role: OwnHole['role']): OwnHole => ({
+      ...{ id, x, y: 0, diameterMm: 2, padMm: 4, role, label: '', joinedAs: '', abilities: [] },
+    });
+    const own: OwnPart = {
+      id: 'own-charger',
+      title: 'Charger',
+      outline: { form: 'box', widthMm: 60, heightMm: 20 },
+      massG: 5,
+      holes: [
+        hole('p', -12, 'plus'),
+        hole('m', -4, 'minus'),
+        hole('s', 8, 'socket'),
+        hole('c', 22, 'charge'),
+      ],
+      model: { kind: 'cell', cellId: 'lithium-polymer', count: 1, switched: true },
+    };
+    build
+      .edit(keepOwnPart(build.plan, own))
+      .place('own-charger', 'charger', 200, 100)
+      .place('lithium-pack', 'pack', 150, 140);
+    const [lead] = leadsOf(build.plan);
+    expect(lead?.into?.name).toBe('charger');
+    expect(lead?.to).toEqual({ x: 208, y: 100 });
+    expect(build.part('charger') && kindOf(build.plan, build.part('charger')).holes).toHaveLength(2);
+    build.edit(
+      addMarkings(build.plan, [
+        { use: 'reach', name: 'slit', closed: true, nodes: roundedBoxCurve(160, 80, 215, 120, 0) },
+      ]),
+    );
+    expect(found(build, 'reach').map(({ message }) => message)).toEqual([
+      'The charge port of charger cannot be reached once the piece is closed.',
+    ]);
   });
 });

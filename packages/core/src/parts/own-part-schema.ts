@@ -6,7 +6,7 @@ const placeMm = v.pipe(v.number(), v.finite(), v.minValue(-150), v.maxValue(150)
 const shortId = v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,40}$/));
 const words = (letters: number) => v.pipe(v.string(), v.trim(), v.maxLength(letters));
 
-/** The role a maker gives a hole in the form. `shows` is no hole: a spot that must show, such as a sensor or a window of an overlay. */
+/** The role a maker gives a hole in the form. `shows`, `socket` and `charge` are no holes: a spot that must show, such as a sensor or a window of an overlay; where the plug of a pack goes; where it is charged. */
 export const OWN_ROLES = [
   'plus',
   'minus',
@@ -21,6 +21,8 @@ export const OWN_ROLES = [
   'joined',
   'holding',
   'shows',
+  'socket',
+  'charge',
 ] as const;
 export type OwnRole = (typeof OWN_ROLES)[number];
 

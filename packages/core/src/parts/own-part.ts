@@ -68,6 +68,8 @@ function terminalOf(hole: OwnHole): string {
   switch (hole.role) {
     case 'holding':
     case 'shows':
+    case 'socket':
+    case 'charge':
       return '';
     case 'plus':
     case 'raw':
@@ -117,6 +119,8 @@ function holeOfOwn(hole: OwnHole): Hole {
   switch (hole.role) {
     case 'holding':
     case 'shows':
+    case 'socket':
+    case 'charge':
       return { ...form, sign: 'none', plated: false };
     case 'plus':
       return { ...form, sign: '+', plated: true, role: 'supply' };
@@ -214,6 +218,9 @@ const NOUNS: Readonly<Record<OwnModel['kind'], string>> = {
   board: 'board',
 };
 
+/** Roles of what is told like a hole and is none. */
+const NO_HOLES: ReadonlySet<OwnRole> = new Set(['shows', 'socket', 'charge']);
+
 /** The part kind that a sound description makes; the same object for the same description. */
 export const kindOfOwnPart = remembered(
   { name: 'kind of an own part', under: (part: OwnPart) => part },
@@ -221,8 +228,10 @@ export const kindOfOwnPart = remembered(
 );
 
 function makeKind(part: OwnPart): PartKind {
-  const holes = part.holes.filter((hole) => hole.role !== 'shows').map(holeOfOwn);
+  const holes = part.holes.filter((hole) => !NO_HOLES.has(hole.role)).map(holeOfOwn);
   const shown = part.holes.filter((hole) => hole.role === 'shows');
+  const charged = part.holes.filter((hole) => hole.role === 'charge');
+  const socket = part.holes.find((hole) => hole.role === 'socket');
   const { outline } = part;
   const shapes: readonly DrawnShape[] = [
     outline.form === 'round'
@@ -236,7 +245,8 @@ function makeKind(part: OwnPart): PartKind {
           cornerMm: 2,
         },
     ...(part.model.kind === 'light' ? [disc('lens', 0, 0, 2), disc('glow', 0, 0, 1)] : []),
-    ...shown.map(({ x, y, diameterMm }) => disc('slot', x, y, diameterMm / 2)),
+    ...[...shown, ...charged].map(({ x, y, diameterMm }) => disc('slot', x, y, diameterMm / 2)),
+    ...(socket === undefined ? [] : [disc('chip', socket.x, socket.y, socket.diameterMm / 2)]),
   ];
   return plainPart({
     id: part.id,
@@ -252,12 +262,21 @@ function makeKind(part: OwnPart): PartKind {
     shapes,
     elements: elementsOfOwn(part, holes),
     massG: part.massG,
-    spots: shown.map(({ id, label, x, y, diameterMm }) => ({
-      id,
-      title: label === '' ? id : label,
-      at: { x, y },
-      radiusMm: diameterMm / 2,
-    })),
+    spots: [
+      ...shown.map(({ id, label, x, y, diameterMm }) => ({
+        id,
+        title: label === '' ? id : label,
+        at: { x, y },
+        radiusMm: diameterMm / 2,
+      })),
+      ...charged.slice(0, 1).map(({ x, y, diameterMm }) => ({
+        id: 'charge',
+        title: 'charge port',
+        at: { x, y },
+        radiusMm: diameterMm / 2,
+      })),
+    ],
+    ...(socket === undefined ? {} : { socket: { x: socket.x, y: socket.y } }),
     ...(part.model.kind === 'board' ? { mostMaTogether: part.model.mostMa } : {}),
   });
 }

@@ -157,7 +157,7 @@ export interface PartKind {
   /** The cell that it is: it is bought as this part. */
   readonly isCellId?: string;
   /** A cable with a plug that leaves its body here; it goes into the socket of its other half, and no thread between them is sewn. */
-  readonly lead?: { readonly at: Point; readonly cableMm: number };
+  readonly lead?: { readonly at: Point; readonly cableMm: number; readonly hasSwitch: boolean };
   /** Where the plug of its other half goes. */
   readonly socket?: Point;
   /** The kind that is placed with it as its other half. */

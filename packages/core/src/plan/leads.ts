@@ -15,6 +15,8 @@ export interface Lead {
   readonly from: Point;
   readonly to: Point | null;
   readonly cableMm: number;
+  /** A switch sits in it. */
+  readonly hasSwitch: boolean;
   /** What is left of the cable on the straight way, mm; below `leadSlackMm` of the assumptions it pulls. Null without a socket. */
   readonly slackMm: number | null;
 }
@@ -24,15 +26,25 @@ export function leadsOf(plan: Plan): readonly Lead[] {
   return Object.values(plan.parts).flatMap((plug): readonly Lead[] => {
     const { lead } = kindOf(plan, plug);
     if (lead === undefined) return [];
-    const mate = plug.mateId === undefined ? undefined : plan.parts[plug.mateId];
+    const mate = intoOf(plan, plug);
     const socket = mate === undefined ? undefined : kindOf(plan, mate).socket;
     const from = placePoint(poseOf(plug), lead.at);
-    const { cableMm } = lead;
+    const { cableMm, hasSwitch } = lead;
     if (mate === undefined || socket === undefined)
-      return [{ plug, into: null, from, to: null, cableMm, slackMm: null }];
+      return [{ plug, into: null, from, to: null, cableMm, hasSwitch, slackMm: null }];
     const to = placePoint(poseOf(mate), socket);
-    return [{ plug, into: mate, from, to, cableMm, slackMm: cableMm - distance(from, to) }];
+    return [{ plug, into: mate, from, to, cableMm, hasSwitch, slackMm: cableMm - distance(from, to) }];
   });
+}
+
+/** The part a plug goes into: its other half, or else the nearest with a socket that is nobody's. */
+function intoOf(plan: Plan, plug: Part): Part | undefined {
+  const all = Object.values(plan.parts);
+  const mate = plug.mateId === undefined ? undefined : plan.parts[plug.mateId];
+  if (mate !== undefined && kindOf(plan, mate).socket !== undefined) return mate;
+  return all
+    .filter((part) => part.mateId === undefined && kindOf(plan, part).socket !== undefined)
+    .sort((a, b) => distance(a.at, plug.at) - distance(b.at, plug.at))[0];
 }
 
 /** How much of a cable is left loose, mm. */

@@ -3,6 +3,7 @@ import { expect, test } from 'vitest';
 import { expectOk } from '../errors/problem.ts';
 import { crosswise } from '../testing/crosswise.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
+import { problemsApart } from './apart.ts';
 import { routePatiently } from './patient-route.ts';
 import { type PlanProblem, routingProblemOf } from './problem-of-plan.ts';
 import { USUAL_REQUEST } from './route-request.ts';
@@ -56,4 +57,19 @@ test('told that it is enough, it hands out what there is', () => {
   const problem = expectOk(routingProblemOf(plan, USUAL_REQUEST));
   const { tookS } = searched(problem, 50, 60, (now) => now > 1);
   expect(tookS).toBeLessThan(3);
+});
+
+test('circuits that lie apart are done long before their time too', () => {
+  const { plan } = new PlanBuilder('Apart', 640, 150)
+    .holder(40, 75, 0, 'left')
+    .light('a', 120, 50)
+    .light('b', 120, 100)
+    .holder(600, 75, 0, 'right')
+    .light('c', 520, 50)
+    .light('d', 520, 100);
+  const problem = expectOk(routingProblemOf(plan, USUAL_REQUEST));
+  expect(problemsApart(problem)).toHaveLength(2);
+  const { solution, tookS } = searched(problem, 4, 60);
+  expect(solution.conflicts).toBe(0);
+  expect(tookS).toBeLessThan(4);
 });

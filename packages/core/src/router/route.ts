@@ -61,6 +61,8 @@ interface Turn {
 
 /** What of the budget first searches take together: the rest is for what is not clean by then. */
 const FIRST_SHARE = 0.7;
+/** So many searches of one problem at most. */
+const MOST_SEARCHES = 12;
 /** Less than this of a budget is not worth another search. */
 const LEAST_SPAN = 0.06;
 
@@ -81,7 +83,13 @@ function* routeApart(
       ...(moves === undefined ? {} : { moves: Math.ceil(moves * weight) }),
       ...(options.spent === undefined
         ? {}
-        : { spent: () => (turn.used - turn.from + spent() - begun) / turn.span }),
+        : {
+            spent: () => {
+              const now = spent();
+              // Whoever says that all is spent stops every turn at once: their own shares stand still then.
+              return now >= 1 ? 1 : (turn.used - turn.from + now - begun) / turn.span;
+            },
+          }),
     });
     turn.search = routeBoard(of.problem, engine);
     turn.isDone = false;
@@ -99,7 +107,9 @@ function* routeApart(
     const open = turns.filter(({ isDone }) => !isDone);
     if (open.length === 0) {
       const left = 1 - JOINING_SHARE - spent();
-      const again = turns.filter(({ best }) => best !== null && !isClean(best));
+      const again = turns.filter(
+        ({ best, seed: now }) => best !== null && !isClean(best) && now - seed < MOST_SEARCHES,
+      );
       if (options.spent === undefined || again.length === 0 || left / again.length < LEAST_SPAN) break;
       for (const turn of again) {
         Object.assign(turn, { seed: turn.seed + 1, from: turn.used, span: left / again.length, share: 0 });

@@ -85,9 +85,16 @@ export function gatherTotal(items: readonly GatherItem[]): GatherTotal {
 /** The options a part must be bought with: `100 Ω`, `pitch of the strand 50 mm`. */
 function boughtOptions(kind: PartKind, part: Part): readonly string[] {
   const values = filledOptions(kind.options, part.options ?? {});
-  return kind.options.flatMap(({ id, unit, title, isBought }) =>
-    isBought === true ? [`${unit === 'Ω' ? '' : `${title.toLowerCase()} `}${values[id]} ${unit}`] : [],
-  );
+  return kind.options.flatMap(({ id, unit, title, isBought, choices, usual }) => {
+    if (isBought !== true) return [];
+    const value = values[id];
+    // The usual one of several named choices needs no word.
+    if (choices !== undefined)
+      return value === usual
+        ? []
+        : [`${title.toLowerCase()} ${choices.find((choice) => choice.value === value)?.title ?? ''}`];
+    return [`${unit === 'Ω' ? '' : `${title.toLowerCase()} `}${value} ${unit}`];
+  });
 }
 
 /** An id of the plan file's form made of words. */

@@ -62,9 +62,10 @@ function usePlan(plan: Plan): void {
     throw new Error('it is not read back as it was written');
   const session = new CheckSession();
   const findings = session.update(plan);
+  // What the file itself calls a hole or a part may be said.
+  const own = text.includes('"NaN"') ? /undefined/ : /undefined|NaN/;
   for (const { message, step, at } of findings)
-    if (/undefined|NaN/.test(`${message} ${step} ${at.x} ${at.y}`))
-      throw new Error(`a finding says: ${message} ${step}`);
+    if (own.test(`${message} ${step} ${at.x} ${at.y}`)) throw new Error(`a finding says: ${message} ${step}`);
   for (const answer of [willItLight(plan), howLong(plan), planNetlist(plan)])
     if (!answer.ok) expectPlainLine(answer.problem);
   const sheet = sewingSheet(plan);

@@ -55,6 +55,9 @@ function whatIsHandled(plan: Plan, part: Part): ReadonlyArray<{ readonly what: s
   const what = hasElement(kind, 'cell') ? 'The cell' : isSwitch ? 'The switch' : null;
   return [
     ...(what === null ? [] : [{ what, at }]),
+    ...kind.spots
+      .filter(({ id }) => id === 'charge')
+      .map((spot) => ({ what: 'The charge port', at: placePoint(poseOf(part), spot.at) })),
     ...(kind.socket === undefined ? [] : [{ what: 'The socket', at: placePoint(poseOf(part), kind.socket) }]),
   ];
 }

@@ -12,8 +12,21 @@ export const lithiumPack = parametricPart(
       usual: 90,
       isBought: true,
     },
+    {
+      id: 'cableSwitch',
+      title: 'Its cable is',
+      unit: '',
+      smallest: 0,
+      largest: 1,
+      usual: 0,
+      isBought: true,
+      choices: [
+        { value: 0, title: 'plain' },
+        { value: 1, title: 'one with a switch in it' },
+      ],
+    },
   ],
-  ({ cableMm = 90 }) => ({
+  ({ cableMm = 90, cableSwitch = 0 }) => ({
     id: 'lithium-pack',
     title: 'Lithium-polymer pack with plug',
     noun: 'pack',
@@ -35,7 +48,7 @@ export const lithiumPack = parametricPart(
     isCellId: 'lithium-polymer',
     placing:
       'Make a firm pouch of cloth for {name} at its mark, with ordinary thread; the pack itself is never sewn through.',
-    lead: { at: { x: 18, y: 0 }, cableMm },
+    lead: { at: { x: 18, y: 0 }, cableMm, hasSwitch: cableSwitch === 1 },
     mateId: 'power-board',
   }),
 );

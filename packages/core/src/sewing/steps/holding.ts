@@ -44,6 +44,11 @@ function leadWords(plan: Plan, names: StepContext['names'], part: Part): readonl
   if (lead?.into === null || lead === undefined) return [];
   return [
     `Its plug goes into the socket of ${names.part(lead.into.id)} last of all, when everything is tested: leave ${formatLength(wantedSlackMm(plan), plan.habits.unit, 0)} of the cable loose, and hold it down with two loose stitches of ordinary thread beside the socket, so that the weight of the pack never pulls at the plug.`,
+    ...(lead.hasSwitch
+      ? [
+          'The switch in its cable stays where a hand gets at it: it is tacked down loosely, on the cable beside it.',
+        ]
+      : []),
   ];
 }
 

@@ -20,6 +20,8 @@ const ROLES: ReadonlyArray<{ readonly value: OwnRole; readonly label: string }> 
   { value: 'joined', label: 'joined' },
   { value: 'holding', label: 'no metal' },
   { value: 'shows', label: 'must show' },
+  { value: 'socket', label: 'for a plug' },
+  { value: 'charge', label: 'charges' },
 ];
 
 const ABILITIES = [
