@@ -69,7 +69,7 @@ test.each([
             fixed,
             expectOk(putOnPin(fixed, [id], { partId: board, terminal: pins[i] as string })),
           );
-        const solution = routed(fixed, USUAL_REQUEST, 40);
+        const solution = routed(fixed, USUAL_REQUEST, 24);
         if (isClean(solution)) best = Math.min(best, solution.lengthMm);
       }
     }
