@@ -47,7 +47,7 @@ test('the whole shelf goes into one file and comes back, with a choice for what 
   await page
     .getByLabel('Plan file')
     .setInputFiles({ name: 'any.json', mimeType: 'application/json', buffer: bytes });
-  await expect(dialog).toContainText('On the shelf just so: 3 plans.');
+  await expect(dialog).toContainText('On the shelf just so: 4 plans.');
   await dialog.getByText('Take the one of the backup in its place').click();
   await dialog.getByRole('button', { name: 'Bring back' }).click();
   await expect(page.getByRole('link', { name: 'Harbour cushion' })).toHaveCount(0);

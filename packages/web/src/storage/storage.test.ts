@@ -2,6 +2,8 @@ import 'fake-indexeddb/auto';
 import { expectOk } from '@sashiko/core/errors/problem';
 import { serializePlan } from '@sashiko/core/formats/plan-file';
 import { parseShelf } from '@sashiko/core/formats/shelf-file';
+import { ownPartProblem } from '@sashiko/core/parts/own-part';
+import type { OwnPart } from '@sashiko/core/parts/own-part-schema';
 import { applyEdit } from '@sashiko/core/plan/edit';
 import { layPicture, type PictureBytes } from '@sashiko/core/plan/edits/picture-edits';
 import { renamePlan } from '@sashiko/core/plan/edits/plan-edits';
@@ -273,6 +275,15 @@ describe('what lies in the store', () => {
   });
 });
 
+/** A described part without a fault. */
+function soundPart(): OwnPart {
+  const random = seededRandom(5);
+  for (;;) {
+    const part = randomOwnPart(random);
+    if (ownPartProblem(part, 'part') === null) return part;
+  }
+}
+
 describe('backups', () => {
   const shelfText = async (): Promise<string> => await backUpShelf(1_700_000_000_000);
 
@@ -283,7 +294,7 @@ describe('backups', () => {
     const pictured = applyEdit(plan, expectOk(layPicture(plan, bytes, laid)));
     await importPlan(serializePlan(pictured), 1);
     await setRemoved(await addPlan('Put away', 2), 3);
-    const part = randomOwnPart(seededRandom(5));
+    const part = soundPart();
     await storeOwnPart(part);
     const backup = expectOk(parseShelf(await shelfText()));
     expect(backup.savedAtMs).toBe(1_700_000_000_000);
