@@ -19,6 +19,7 @@ import { routingProblemOf } from '../router/problem-of-plan.ts';
 import { previewProposal } from '../router/proposal.ts';
 import { route } from '../router/route.ts';
 import { USUAL_REQUEST } from '../router/route-request.ts';
+import { bankTogether } from '../wishes/wiring-edits.ts';
 import { PlanBuilder } from './plan-builder.ts';
 
 /** Room beside every part for two lines and their gaps, mm. */
@@ -34,6 +35,9 @@ const LAYOUTS = ['row', 'arc', 'ring', 'letter', 'strewn'] as const;
 /** Sources that hold a board and its lights up. */
 const SOURCES = ['power-board', 'aaa-holder-2-boost'] as const;
 
+/** Plans from this seed on have banks. */
+const FIRST_WITH_BANKS = 101;
+
 export interface LaidPlan {
   /** Without threads, every part turned at random by quarters where it lay free. */
   readonly plan: Plan;
@@ -48,7 +52,7 @@ export interface WrittenBoardPlan {
   readonly name: string;
   readonly cloth: ReadonlyArray<readonly [x: number, y: number]>;
   readonly parts: ReadonlyArray<
-    readonly [kindId: string, name: string, x: number, y: number, turnDeg: number]
+    readonly [kindId: string, name: string, x: number, y: number, turnDeg: number, bank?: string]
   >;
   readonly witnessMm: number;
 }
@@ -59,7 +63,8 @@ export function writtenBoardPlan(seed: number, { plan, witnessMm }: LaidPlan): W
     name: plan.name,
     cloth: clothOutline(panelOf(plan)).map(({ x, y }) => [x, y] as const),
     parts: Object.values(plan.parts).map(
-      ({ kindId, name, at, turnDeg }) => [kindId, name, at.x, at.y, turnDeg] as const,
+      ({ kindId, name, at, turnDeg, wired }) =>
+        [kindId, name, at.x, at.y, turnDeg, ...(wired?.bank === undefined ? [] : [wired.bank])] as never,
     ),
     witnessMm: Math.round(witnessMm),
   };
@@ -72,7 +77,10 @@ export function boardPlan({ name, cloth, parts }: WrittenBoardPlan): Plan {
     build,
     cloth.map(([x, y]) => ({ x, y })),
   );
-  for (const [kindId, partName, x, y, turnDeg] of parts) build.place(kindId, partName, x, y, { turnDeg });
+  for (const [kindId, partName, x, y, turnDeg, bank] of parts) {
+    build.place(kindId, partName, x, y, { turnDeg });
+    if (bank !== undefined) build.edit(bankTogether(build.plan, [build.part(partName).id], bank));
+  }
   return build.plan;
 }
 
@@ -127,11 +135,13 @@ class Laying {
   readonly fields: readonly Field[];
   readonly #random: Random;
   readonly #shape: string;
+  readonly #banks: boolean;
   readonly #build: PlanBuilder;
 
   constructor(seed: number, random: Random, shape: 'rectangle' | 'mitten' | 'coat' | 'strip') {
     this.#random = random;
     this.#shape = shape;
+    this.#banks = seed >= FIRST_WITH_BANKS;
     const circuits = shape === 'rectangle' ? pick(random, [1, 1, 2, 3] as const) : 1;
     const widthMm =
       shape === 'strip' ? 700 : shape === 'mitten' ? 320 : shape === 'coat' ? 400 : 320 * circuits;
@@ -175,8 +185,19 @@ class Laying {
       if (layout === 'strewn') this.#lay(kindId, name, strewn);
       else this.#lay(kindId, name, (n) => (n === 0 ? placeOf(layout, i, count, field, middle) : null));
     }
+    // Lights in banks of neighbours.
+    if (this.#banks && !isAddressable && layout !== 'strewn') this.#bank(tail, pick(random, [2, 3] as const));
     for (let i = 0; i < sensors; i += 1) this.#lay(pick(random, SENSORS), `sensor${tail}-${i + 1}`, strewn);
     if (hasButton) this.#lay('push-switch', `button${tail}`, strewn);
+  }
+
+  /** Puts the lights of a circuit into so many banks, each of neighbours in their row. */
+  #bank(tail: string, banks: number): void {
+    const lights = Object.values(this.#build.plan.parts).filter(({ name }) => name.startsWith(`l${tail}-`));
+    for (const [i, { id }] of lights.entries()) {
+      const bank = `bank ${1 + Math.floor((banks * i) / lights.length)}${tail}`;
+      this.#build.edit(bankTogether(this.#build.plan, [id], bank));
+    }
   }
 
   /** What is left when all crosses nothing, without its threads, and lights turned at random; null where nothing much is. */
