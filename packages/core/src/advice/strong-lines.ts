@@ -14,6 +14,7 @@ import type { Plan } from '../plan/schema.ts';
 import type { PlanProblem } from '../router/problem-of-plan.ts';
 import { freshTraces, holeRef, linesAndStrands, previewProposal } from '../router/proposal.ts';
 import type { RoutedTrace, RoutingSolution } from '../router/routing-problem.ts';
+import { maybeThreadKind } from '../thread/thread-kinds.ts';
 
 /** What thicker lines mend. */
 const STARVED = CHECK_RULES.filter(({ id }) =>
@@ -24,6 +25,9 @@ const MOST_THREADS = 8;
 /** A round more thread goes where at least so much of the most is lost. */
 const AS_LOSSY = 0.5;
 const ROUNDS = 40;
+/** Threads are taken away again in so many looks at least, and so many times their lines where there are few. */
+const FEWEST_LOOKS = 30;
+const LOOKS_TIMES_RUNS = 6000;
 
 /**
  * The solution with `threads` for each trace that is better sewn several times; the same where nothing is starved, or where that mends
@@ -74,13 +78,18 @@ function starved(plan: Plan): number {
   return currentFindings(plan, STARVED).filter(({ severity }) => severity === 'stop').length;
 }
 
+function isSewn({ threadId }: Run): boolean {
+  return maybeThreadKind(threadId)?.form === 'thread';
+}
+
 /** Another line for the threads that lose most; null where none may have one more. */
 function strengthened(plan: Plan, isFresh: (run: Run) => boolean): Plan | null {
   const currents = currentsOf(plan);
   if (currents === null) return null;
   const { voltAtHole } = currents.apart;
   const losses = Object.values(plan.runs)
-    .filter((run) => isFresh(run) && copiesOf(run) < MOST_THREADS)
+    // Wire and tape are laid once: they lose next to nothing.
+    .filter((run) => isFresh(run) && isSewn(run) && copiesOf(run) < MOST_THREADS)
     .map((run) => ({ run, volt: Math.abs(voltAtHole(run.from) - voltAtHole(run.to)) }));
   const most = Math.max(0, ...losses.map(({ volt }) => volt));
   if (most <= 0) return null;
@@ -90,15 +99,17 @@ function strengthened(plan: Plan, isFresh: (run: Run) => boolean): Plan | null {
   );
 }
 
-/** One thread less wherever nothing is starved by that. */
+/** One thread less wherever nothing is starved by that, as far as there is time for: each look solves the circuit, which takes longer the more lines there are. */
 function slimmed(plan: Plan, isFresh: (run: Run) => boolean): Plan {
   const least = starved(plan);
+  let looks = Math.max(FEWEST_LOOKS, Math.floor(LOOKS_TIMES_RUNS / Object.keys(plan.runs).length));
   let slim = plan;
   for (const { id } of Object.values(plan.runs).filter((run) => isFresh(run) && copiesOf(run) > 1))
     for (;;) {
       const run = slim.runs[id] as Run;
       const fewer = copiesOf(run) - (run.strands > 1 ? 2 : 1);
-      const thinner = fewer < 1 ? null : withThreads(slim, [[run, fewer]]);
+      looks -= 1;
+      const thinner = fewer < 1 || looks < 0 ? null : withThreads(slim, [[run, fewer]]);
       if (thinner === null || starved(thinner) > least) break;
       slim = thinner;
     }

@@ -32,16 +32,16 @@ export function whyPin(pin: GivenPin, use: PinUse): string {
 }
 
 /** Why a group got its pin. */
-export function whyGroup(pin: GivenPin, { users, bank, split, decided }: PinGroup): string {
+export function whyGroup(pin: GivenPin, { users, bank, split }: PinGroup): string {
   const together =
     bank === null
-      ? users.length > 1 && decided === null
+      ? users.length > 1 && !pin.isDecided
         ? ' There are more lights than pins, so neighbours share one.'
         : ''
       : split > 1
         ? ` ${bank} takes ${split} pins: one does not give enough for all of it.`
         : ` ${bank} goes on and off together, so it shares a pin.`;
-  if (decided !== null) return `${pin.label}: you gave it this pin.${together}`;
+  if (pin.isDecided) return `${pin.label}: you gave it this pin.${together}`;
   if (pin.isSewn) return `${pin.label}: it is sewn there.${together}`;
   const upload = isForUpload(pin) ? ' It also carries the program while that is loaded.' : '';
   return `${pin.label}: pins and lights keep one order round the board, so that nothing need cross; only going on and off is asked for.${upload}${together}`;
