@@ -70,10 +70,10 @@ export function HouseStyle({ plan }: { readonly plan: Plan }) {
         onChange={(supplyLines) => change({ supplyLines }, 'change how supply lines are sewn')}
       />
       <Choice
-        label="They are of"
+        label="Made of"
         value={habits.supplyThreadId ?? ''}
         options={[
-          { value: '', label: 'the thread of the others' },
+          { value: '', label: 'as the others' },
           ...THREAD_KINDS.map(({ id, title }) => ({ value: id, label: title })),
         ]}
         onChange={(id) =>
