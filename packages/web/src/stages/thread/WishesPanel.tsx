@@ -68,13 +68,13 @@ export function WishesPanel() {
   );
 }
 
-/** What each source feeds, when there are several. */
+/** What each source feeds. */
 function Circuits({ plan }: { readonly plan: Plan }) {
   const circuits = wishedCircuits(plan);
-  if (circuits.length < 2) return null;
+  if (circuits.length === 0) return null;
   return (
     <section aria-label="Circuits">
-      <h2>{circuits.length} circuits</h2>
+      <h2>{circuits.length === 1 ? 'One circuit' : `${circuits.length} circuits`}</h2>
       <ul className="rows">
         {circuits.map((circuit) => (
           <li key={circuit.source.id}>
@@ -92,10 +92,12 @@ function Circuits({ plan }: { readonly plan: Plan }) {
           </li>
         ))}
       </ul>
-      <p className="quiet">
-        To give a part to another source, pull from a hole of that source to the part, or choose it on the
-        Parts stage.
-      </p>
+      {circuits.length > 1 && (
+        <p className="quiet">
+          To give a part to another source, pull from a hole of that source to the part, or choose it on the
+          Parts stage.
+        </p>
+      )}
     </section>
   );
 }
