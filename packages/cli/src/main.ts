@@ -13,11 +13,12 @@ interface Options {
   readonly touch?: string | number;
   readonly trials?: string | number;
   readonly seconds?: string | number;
+  readonly move?: string | number;
 }
 
 const finish =
   (name: string) =>
-  async (file: string, { json, out, seed, as, paper, charge, touch, trials, seconds }: Options) => {
+  async (file: string, { json, out, seed, as, paper, charge, touch, trials, seconds, move }: Options) => {
     const result = await runCommand(name, file, json === true, {
       ...(out === undefined ? {} : { out }),
       ...(seed === undefined ? {} : { seed: Number(seed) }),
@@ -27,6 +28,7 @@ const finish =
       ...(touch === undefined ? {} : { touch: String(touch) }),
       ...(trials === undefined ? {} : { trials: String(trials) }),
       ...(seconds === undefined ? {} : { seconds: String(seconds) }),
+      ...(move === undefined ? {} : { move: String(move) }),
     });
     process.stdout.write(result.output);
     process.stderr.write(result.error);
@@ -51,6 +53,7 @@ cli
   .option('--out <file>', 'Write the plan with them')
   .option('--seed <number>', 'Another seed, another proposal', { default: 1 })
   .option('--seconds <number>', 'Look for so many processor seconds, above 0 to 60')
+  .option('--move <mm>', 'Let holders, boards, sensors and switches be moved so far, 0 to 30')
   .option('--json', 'As JSON')
   .action(finish('route'));
 cli

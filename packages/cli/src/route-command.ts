@@ -1,17 +1,14 @@
 import { bringsStyle } from '@sashiko/core/advice/follows-style';
 import { leftOutWords } from '@sashiko/core/advice/left-out-words';
 import { patchReasons } from '@sashiko/core/advice/patch-reasons';
-import { withStrongLines } from '@sashiko/core/advice/strong-lines';
+import { type Effort, proposeThreads } from '@sashiko/core/advice/propose-threads';
 import { isWorse, threadFigures } from '@sashiko/core/advice/thread-figures';
 import { expectOk } from '@sashiko/core/errors/problem';
 import { serializePlan } from '@sashiko/core/formats/plan-file';
+import type { Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { cleanPart } from '@sashiko/core/router/clean-part';
-import { routePatiently } from '@sashiko/core/router/patient-route';
-import { type PlanProblem, routingProblemOf } from '@sashiko/core/router/problem-of-plan';
 import { previewProposal } from '@sashiko/core/router/proposal';
-import { route } from '@sashiko/core/router/route';
-import { USUAL_REQUEST } from '@sashiko/core/router/route-request';
+import { MOST_MOVED_MM, USUAL_REQUEST } from '@sashiko/core/router/route-request';
 import type { RoutedTrace } from '@sashiko/core/router/routing-problem';
 import type { CommandAnswer, CommandOptions } from './command.ts';
 import { toJson } from './to-json.ts';
@@ -24,27 +21,29 @@ const MOST_SECONDS = 60;
  * nothing better was found. With `--seconds` it looks for so long, else for as many moves as settle a plan of its size. Status 1
  * when a thread found no way.
  */
-export function routeCommand(plan: Plan, { asJson, seed, out, seconds }: CommandOptions): CommandAnswer {
-  const problem = expectOk(routingProblemOf(plan, USUAL_REQUEST));
-  const search =
-    seconds === undefined ? route(problem, { seed }) : searchFor(problem, seed, secondsOf(seconds));
+export function routeCommand(
+  plan: Plan,
+  { asJson, seed, out, seconds, move }: CommandOptions,
+): CommandAnswer {
+  const request = { ...USUAL_REQUEST, mayMoveMm: moveOf(move) };
+  const search = proposeThreads(plan, request, seed, effortOf(seconds));
   let step = search.next();
   while (step.done !== true) step = search.next();
-  const { solution: clean, leftOut } = cleanPart(problem, step.value);
-  const solution = withStrongLines(plan, problem, clean);
-  const proposed = expectOk(previewProposal(plan, problem, solution));
+  const { base, problem, solution, leftOut, moved } = expectOk(step.value);
+  const proposed = expectOk(previewProposal(base, problem, solution));
   const [before, after] = [threadFigures(plan), threadFigures(proposed)];
   const isBetter = isWorse(before, after);
   const isInStyle = !isBetter && bringsStyle(plan, before, after);
   const made = isBetter || isInStyle ? proposed : plan;
   const name = (part: number): string => plan.parts[problem.parts[part]?.id ?? '']?.name ?? '';
   const figures = threadFigures(made);
-  const reasons = patchReasons(plan, problem, solution);
+  const reasons = patchReasons(base, problem, solution);
   const output = asJson
     ? toJson({
         plan: plan.name,
         isBetter,
         isInStyle,
+        moved: movedParts(plan, made),
         lengthMm: solution.lengthMm,
         runs: figures.runCount,
         strands: figures.strandCount,
@@ -57,7 +56,7 @@ export function routeCommand(plan: Plan, { asJson, seed, out, seconds }: Command
           to: name(one.trace.to.part),
           place: one.at,
           reason: one.kind,
-          text: leftOutWords(plan, problem, one),
+          text: leftOutWords(base, problem, one),
         })),
         tightestGapMm: figures.tightestGapMm,
         dimmestLight: figures.dimmest,
@@ -68,21 +67,43 @@ export function routeCommand(plan: Plan, { asJson, seed, out, seconds }: Command
         isBetter || isInStyle
           ? `${isInStyle ? 'In the style of the plan: ' : ''}${figures.runCount} runs, ${Math.round(solution.lengthMm)} mm along the cloth, ${figures.patchCount} patches${bridged(reasons.length - figures.patchCount)}, ${howItIs(leftOut.length, figures.stops)}.\n`
           : 'Nothing better was found than the threads that are there.\n',
+        ...(moved === null || made === plan ? [] : [`Before: ${moved.label}.\n`]),
         ...strongLines(solution.traces),
         ...darkLights(figures.dark),
         ...reasons.map(({ text }) => `patch: ${text}\n`),
         ...leftOut.map(
           (one) =>
-            `left out: ${leftOutWords(plan, problem, one)} Near ${one.at.x.toFixed(0)}, ${one.at.y.toFixed(0)} mm.\n`,
+            `left out: ${leftOutWords(base, problem, one)} Near ${one.at.x.toFixed(0)}, ${one.at.y.toFixed(0)} mm.\n`,
         ),
       ].join('');
   const files = out === undefined ? [] : [{ path: out, data: serializePlan(made) }];
   return { output, files, ...(leftOut.length > 0 ? { status: 1 } : {}) };
 }
 
-function searchFor(problem: PlanProblem, seed: number, mostS: number): ReturnType<typeof route> {
-  return routePatiently(problem, { seed, seconds: processorSeconds(), usualS: mostS, mostS });
+function effortOf(seconds: string | undefined): Effort {
+  if (seconds === undefined) return 'by-moves';
+  const mostS = secondsOf(seconds);
+  return { seconds: processorSeconds(), usualS: mostS, mostS };
 }
+
+/** How far larger parts may be moved, as it was written. Throws RangeError for what is no such length. */
+function moveOf(written: string | undefined): number {
+  const mm = Number(written ?? 0);
+  if (!(mm >= 0 && mm <= MOST_MOVED_MM))
+    throw new RangeError(`--move is a number of mm from 0 to ${MOST_MOVED_MM}, not "${written}".`);
+  return mm;
+}
+
+/** What was moved, by name and how far. */
+function movedParts(plan: Plan, after: Plan): readonly { part: string; dxMm: number; dyMm: number }[] {
+  return Object.values(plan.parts).flatMap(({ id, name, at }) => {
+    const to = (after.parts[id] as Part).at;
+    const [dxMm, dyMm] = [snapped(to.x - at.x), snapped(to.y - at.y)];
+    return dxMm === 0 && dyMm === 0 ? [] : [{ part: name, dxMm, dyMm }];
+  });
+}
+
+const snapped = (mm: number): number => Math.round(1000 * mm) / 1000;
 
 /** How long to look, as it was written. Throws RangeError for what is no such time. */
 function secondsOf(written: string): number {

@@ -4,8 +4,8 @@ import { deriveNets } from '../joining/nets.ts';
 import { touchFinder } from '../meter/touching.ts';
 import type { Plan } from '../plan/schema.ts';
 import { contactsOf } from '../power/contacts.ts';
-import { powerWords } from '../power/source-words.ts';
-import { sourcesOf } from '../power/sources.ts';
+import { ownSwitchWords, powerWords } from '../power/source-words.ts';
+import { ownSwitches, sourcesOf } from '../power/sources.ts';
 import { listed, sheetNames } from '../sewing/sheet-names.ts';
 import { type BenchTest, OPEN_AT_LEAST_OHM } from './bench-test.ts';
 
@@ -132,17 +132,16 @@ function takeOut(plan: Plan): string {
 /** How a plan is turned on, as a cause: a switch that is off, a closure that is open; nothing where there is none. */
 function notOn(plan: Plan, test: BenchTest): readonly string[] {
   const names = sheetNames(plan);
-  const own = sourcesOf(plan).filter(({ cell }) => cell.switched);
+  const name = (partId: string): string => names.part(partId);
+  const own = sourcesOf(plan).filter((source) => ownSwitches(source).length > 0);
   const causes = [
     ...own
       .filter(({ part }) => test.voltsOf === 'light' || test.partIds.includes(part.id))
-      .map(({ part }) => part.id),
-    ...(test.voltsOf === 'light' ? contactsOf(plan).map(({ part }) => part.id) : []),
+      .flatMap((source) => ownSwitchWords(source, name)),
+    ...(test.voltsOf === 'light' ? contactsOf(plan).map(({ part }) => name(part.id)) : []),
   ];
   if (causes.length === 0) return [];
-  return [
-    `${listed([...new Set(causes)].map((id) => names.part(id)))} ${causes.length === 1 ? 'is' : 'are'} not on or not closed.`,
-  ];
+  return [`${listed([...new Set(causes)])} ${causes.length === 1 ? 'is' : 'are'} not on or not closed.`];
 }
 
 function endsOf(plan: Plan, test: BenchTest): string {

@@ -1,11 +1,13 @@
 /** Packs with a plug: no thread between plug and socket, a cable that reaches with slack, a socket within reach of a hand. */
 import { describe, expect, test } from 'vitest';
+import { solvePlan } from '../circuit/faded.ts';
+import { elementName } from '../circuit/plan-circuit.ts';
 import { expectOk } from '../errors/problem.ts';
 import { roundedBoxCurve } from '../geometry/curve.ts';
 import type { OwnHole, OwnPart } from '../parts/own-part-schema.ts';
 import { addMarkings } from '../plan/edits/cloth-edits.ts';
 import { keepOwnPart } from '../plan/edits/own-part-edits.ts';
-import { choosePartOptions, deleteParts } from '../plan/edits/part-edits.ts';
+import { choosePartOptions, deleteParts, flickSwitch } from '../plan/edits/part-edits.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { leadsOf } from '../plan/leads.ts';
 import { sewingSheet } from '../sewing/sewing-sheet.ts';
@@ -77,12 +79,32 @@ describe('a pack with a plug', () => {
   });
 
   test('a switch in the cable is bought with it and told on the sheet', () => {
-    const build = withPack(80);
+    const build = withPack(80).sew('board.plus-1', 'lamp.plus').sew('board.minus-1', 'lamp.minus');
     build.edit(choosePartOptions(build.plan, build.part('pack').id, { cableSwitch: 1 }));
     const text = sewingSheet(build.plan)
       .steps.map((step) => step.text)
       .join('\n');
     expect(text).toContain('The switch in its cable stays where a hand gets at it');
+    expect(text).toContain('turn the switch in the cable of pack on');
+  });
+
+  test('the switch in the cable opens the way of all the current, and a board without a slide of its own counts as switched', () => {
+    const build = withPack(80).sew('board.plus-1', 'lamp.plus').sew('board.minus-1', 'lamp.minus');
+    const pack = (): string => build.part('pack').id;
+    build.edit(choosePartOptions(build.plan, pack(), { cableSwitch: 1 }));
+    const given = (): number => {
+      const point = expectOk(solvePlan(build.plan));
+      return Math.abs(point.ampOf(elementName.cell(build.part('board').id)));
+    };
+    expect(build.part('pack').switchedOn).toBe(true);
+    const on = given();
+    expect(on).toBeGreaterThan(1e-3);
+    build.edit(flickSwitch(build.plan, pack(), false));
+    expect(given()).toBeLessThan(1e-6);
+    expect(build.part('board').switchedOn).toBe(true);
+    build.edit(choosePartOptions(build.plan, pack(), { cableSwitch: 0 }));
+    expect(build.part('pack').switchedOn).toBeUndefined();
+    expect(given()).toBeCloseTo(on, 3);
   });
 
   test('an own board with a socket and a charge port: the plug goes there, and a hand must reach both', () => {

@@ -6,6 +6,7 @@ import { elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Circuit, circuitsOf } from '../power/circuits.ts';
+import { ownSwitches } from '../power/sources.ts';
 import { runDown } from './discharge.ts';
 import { type Asked, solveFaded } from './faded.ts';
 import { elementName } from './plan-circuit.ts';
@@ -157,7 +158,7 @@ function* runTime(
       : [],
     stopAt: isLit ? ['dark', 'empty'] : [],
   });
-  const isSwitched = source.switched || circuit.mainContacts.length > 0;
+  const isSwitched = ownSwitches(circuit.source).length > 0 || circuit.mainContacts.length > 0;
   const standbyAmp = isSwitched ? 0 : Math.max(0, takenOf(rest));
   const endCharge = result.samples.at(-1)?.chargeLeft ?? 0;
   return {

@@ -6,6 +6,7 @@ import { maybeLightColour } from '../parts/light-colours.ts';
 import { elementsOf, hasElement } from '../parts/part-element.ts';
 import { assumedIn } from '../plan/assumed.ts';
 import { kindOf } from '../plan/kind-of.ts';
+import { cableSwitchInto } from '../plan/leads.ts';
 import { holeOf } from '../plan/placed.ts';
 import type { HoleRef, Part, Run } from '../plan/records.ts';
 import { loopsAt, runsByHole, sumRun } from '../plan/run-way.ts';
@@ -256,6 +257,13 @@ function partBuild(
   const kind = kindOf(plan, part);
   const node = (terminal: string): string => nodeOfTerminal(part.id, terminal);
   const isOn = ({ switches }: PlanState, partId = part.id): boolean => switches.get(partId) ?? true;
+  /** What the switches on the way of a cell hold back: those of the source itself. */
+  const switchOhm = ({ switched }: { readonly switched: boolean }) => {
+    const pack = cableSwitchInto(plan, part.id);
+    const ids = [...(switched ? [part.id] : []), ...(pack === null ? [] : [pack.id])];
+    return (state: PlanState): number =>
+      ids.reduce((sum, id) => sum + (isOn(state, id) ? assumed.switchOhm : OPEN_SWITCH_OHM), 0);
+  };
   const elements: PlanElement[] = [];
   const devices: Device[] = [];
   const placed = lightsOf(plan, part);
@@ -300,7 +308,7 @@ function partBuild(
         if (cellsOut) break;
         const build =
           element.kind === 'cell'
-            ? cellDevice(assumed, part.id, element, node, isOn)
+            ? cellDevice(assumed, part.id, element, node, switchOhm(element))
             : element.kind === 'load'
               ? loadDevice(
                   part.id,

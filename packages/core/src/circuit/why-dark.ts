@@ -12,6 +12,7 @@ import { holePoint } from '../plan/placed.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Circuit, circuitsOf } from '../power/circuits.ts';
+import { ownSwitches } from '../power/sources.ts';
 import { formatVolt } from '../units/electrical.ts';
 import { remembered } from '../units/remembered.ts';
 import { loadKey } from './devices/load.ts';
@@ -115,10 +116,13 @@ class ReasonFinder {
     if (fed === undefined) return this.#notFed(state, part);
     const source = fed.source.part;
     const off = [
-      source,
+      ...ownSwitches(fed.source),
       ...fed.contacts.flatMap(({ part: own, mate }) => (mate === null ? [own] : [own, mate])),
     ].find(({ switchedOn }) => switchedOn === false);
-    if (isDark && off !== undefined) return { cause: 'switch', text: `${off.name} is off.`, at: off.at };
+    if (isDark && off !== undefined) {
+      const what = off === fed.source.cableSwitch ? `The switch in the cable of ${off.name}` : off.name;
+      return { cause: 'switch', text: `${what} is off.`, at: off.at };
+    }
     if (this.#shorted.has(source.id))
       return {
         cause: 'short',

@@ -101,11 +101,16 @@ export function takesColour(part: WithElements): boolean {
   return elementsOf(part, 'light').some((light) => light.colourId === undefined);
 }
 
-/** Whether the part has something that is on or off: a switch, a switched holder, a closure. */
-export function takesSwitching(part: WithElements): boolean {
-  return part.elements.some(
-    (element) =>
-      element.kind === 'switch' || element.kind === 'half' || (element.kind === 'cell' && element.switched),
+/** Whether the part has something that is on or off: a switch, a switched holder, a closure, a cable with a switch in it. */
+export function takesSwitching(
+  part: WithElements & { readonly lead?: { readonly hasSwitch: boolean } },
+): boolean {
+  return (
+    part.lead?.hasSwitch === true ||
+    part.elements.some(
+      (element) =>
+        element.kind === 'switch' || element.kind === 'half' || (element.kind === 'cell' && element.switched),
+    )
   );
 }
 

@@ -21,8 +21,16 @@ export interface Lead {
   readonly slackMm: number | null;
 }
 
+/** What of a plan tells its cables. */
+type PlanParts = Pick<Plan, 'parts' | 'ownParts' | 'habits'>;
+
+/** The part whose cable with a switch in it goes into a part; null where there is none. O(parts). */
+export function cableSwitchInto(plan: PlanParts, partId: string): Part | null {
+  return leadsOf(plan).find(({ hasSwitch, into }) => hasSwitch && into?.id === partId)?.plug ?? null;
+}
+
 /** Every cable with a plug, in plan order. O(parts). */
-export function leadsOf(plan: Plan): readonly Lead[] {
+export function leadsOf(plan: PlanParts): readonly Lead[] {
   return Object.values(plan.parts).flatMap((plug): readonly Lead[] => {
     const { lead } = kindOf(plan, plug);
     if (lead === undefined) return [];
@@ -38,7 +46,7 @@ export function leadsOf(plan: Plan): readonly Lead[] {
 }
 
 /** The part a plug goes into: its other half, or else the nearest with a socket that is nobody's. */
-function intoOf(plan: Plan, plug: Part): Part | undefined {
+function intoOf(plan: PlanParts, plug: Part): Part | undefined {
   const all = Object.values(plan.parts);
   const mate = plug.mateId === undefined ? undefined : plan.parts[plug.mateId];
   if (mate !== undefined && kindOf(plan, mate).socket !== undefined) return mate;

@@ -1,6 +1,7 @@
 /** Where power comes from, and how a hand brings it in and out, in words. */
 import { capital } from '../units/words.ts';
-import type { Source } from './sources.ts';
+import type { Name } from './contact-words.ts';
+import { ownSwitches, type Source } from './sources.ts';
 
 /** `the coin cell`, `the 2 cells`, `the pack`. */
 export function cellWords({ cell, cellKind }: Source): string {
@@ -12,6 +13,13 @@ export function putInWords(source: Source, name: string, howLong = ''): string {
   return source.cellKind.isPlugged === true
     ? `Plug ${cellWords(source)} into ${name}${howLong}`
     : `Put ${cellWords(source)} into ${name}${howLong}, + to +`;
+}
+
+/** What turns a source on and off by itself, in words: `holder`, `the switch in the cable of pack`. */
+export function ownSwitchWords(source: Source, name: Name): readonly string[] {
+  return ownSwitches(source).map((part) =>
+    part === source.cableSwitch ? `the switch in the cable of ${name(part.id)}` : name(part.id),
+  );
 }
 
 /** What holds for all sources of a plan together, in words. */

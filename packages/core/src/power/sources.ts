@@ -3,6 +3,7 @@ import { type CellKind, maybeCell } from '../parts/cells.ts';
 import { elementsOf, type PartElement } from '../parts/part-element.ts';
 import { assumedIn } from '../plan/assumed.ts';
 import { kindOf } from '../plan/kind-of.ts';
+import { cableSwitchInto } from '../plan/leads.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { remembered } from '../units/remembered.ts';
@@ -11,6 +12,13 @@ export interface Source {
   readonly part: Part;
   readonly cell: Extract<PartElement, { kind: 'cell' }>;
   readonly cellKind: CellKind;
+  /** The pack with a switch in its cable, where one is plugged in here. */
+  readonly cableSwitch: Part | null;
+}
+
+/** The parts whose own switch turns a source on and off: the source itself, the cable of its pack. What is sewn comes beside. */
+export function ownSwitches({ part, cell, cableSwitch }: Source): readonly Part[] {
+  return [...(cell.switched ? [part] : []), ...(cableSwitch === null ? [] : [cableSwitch])];
 }
 
 /** Every source of a plan, in plan order. Remembered while the parts and what describes them are the same objects. */
@@ -24,7 +32,9 @@ export const sourcesOf = remembered(
     Object.values(plan.parts).flatMap((part) =>
       elementsOf(kindOf(plan, part), 'cell').flatMap((cell) => {
         const cellKind = maybeCell(cell.cellId, assumedIn(plan));
-        return cellKind === undefined ? [] : [{ part, cell, cellKind }];
+        if (cellKind === undefined) return [];
+        const cableSwitch = cellKind.isPlugged === true ? cableSwitchInto(plan, part.id) : null;
+        return [{ part, cell, cellKind, cableSwitch }];
       }),
     ),
 );

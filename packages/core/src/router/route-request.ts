@@ -25,7 +25,12 @@ export interface RouteRequest {
   readonly exchangePins: PinExchanging;
   /** Of several holes of one sign any may serve; else the one that is sewn now, or the first. */
   readonly anyEqualHole: boolean;
+  /** Holders, boards, sensors and switches may be moved so far, mm; 0 where they stay. */
+  readonly mayMoveMm: number;
 }
+
+/** Larger parts may be moved no farther than this without being asked about each, mm. */
+export const MOST_MOVED_MM = 30;
 
 /** One strand for each side as is shortest, parts turned and derived pins exchanged where it helps, everything led anew. */
 export const USUAL_REQUEST: RouteRequest = {
@@ -34,4 +39,5 @@ export const USUAL_REQUEST: RouteRequest = {
   scope: { kind: 'all' },
   exchangePins: 'derived',
   anyEqualHole: true,
+  mayMoveMm: 0,
 };

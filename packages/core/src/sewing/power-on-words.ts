@@ -7,7 +7,7 @@ import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Circuit, circuitsOf, mergedWith } from '../power/circuits.ts';
 import { closedState, closeWords, openWords } from '../power/contact-words.ts';
-import { cellWords, putInWords } from '../power/source-words.ts';
+import { cellWords, ownSwitchWords, putInWords } from '../power/source-words.ts';
 import type { Source } from '../power/sources.ts';
 import { doings, listed, type SheetNames, sheetNames } from './sheet-names.ts';
 import type { StepContext } from './steps/step-context.ts';
@@ -16,11 +16,11 @@ import type { StepContext } from './steps/step-context.ts';
 const MOST_NAMED = 6;
 
 /** What a hand does at a holder besides putting the cell in: its own switch, the eye that waits for the dark. */
-export function holderWords(names: SheetNames, { cell, part }: Source): readonly string[] {
-  const name = names.part(part.id);
+export function holderWords(names: SheetNames, source: Source): readonly string[] {
+  const name = (partId: string): string => names.part(partId);
   return [
-    ...(cell.switched ? [`turn ${name} on`] : []),
-    ...(cell.waitsForDark === true ? [`cover the light sensor of ${name}`] : []),
+    ...ownSwitchWords(source, name).map((one) => `turn ${one} on`),
+    ...(source.cell.waitsForDark === true ? [`cover the light sensor of ${name(source.part.id)}`] : []),
   ];
 }
 
@@ -29,7 +29,7 @@ export function onStates(names: SheetNames, { source, contacts }: Circuit): read
   const { cell, part } = source;
   const name = (partId: string): string => names.part(partId);
   return [
-    ...(cell.switched ? [`${name(part.id)} on`] : []),
+    ...ownSwitchWords(source, name).map((one) => `${one} on`),
     ...(cell.waitsForDark === true ? [`the light sensor of ${name(part.id)} covered`] : []),
     ...contacts.map((contact) => closedState(contact, name)),
   ];
@@ -122,7 +122,7 @@ export function offWords(names: SheetNames, circuit: Circuit): string {
 export function offWays(names: SheetNames, { source, mainContacts }: Circuit): readonly string[] {
   const name = (partId: string): string => names.part(partId);
   return [
-    ...(source.cell.switched ? [`turn ${name(source.part.id)} off`] : []),
+    ...ownSwitchWords(source, name).map((one) => `turn ${one} off`),
     ...mainContacts.map((contact) => openWords(contact, name)),
   ];
 }

@@ -1,16 +1,20 @@
 /** How much work one question may cost. */
 import type { Plan } from '@sashiko/core/plan/schema';
+import type { RouteRequest } from '@sashiko/core/router/route-request';
 import type { MessageName, RoutePatience } from './messages.ts';
 
 /** A proposal usually takes so long, s: more hardly helps (measured on the benchmark instances). */
 const ROUTE_S = 1.5;
 const ROUTE_S_PER_PART = 0.15;
+/** Where parts may move, the threads are led twice, and places tried between. */
+const MOVING_TIMES = 2.4;
 /** While something is left out and it gets better it goes on, but no longer than this, s. */
 const LONGEST_ROUTE_S = 60;
 
 /** Processor seconds that a proposal takes, as long as nothing is left out. */
-export function usualRouteS(plan: Plan, patience: RoutePatience): number {
-  const usual = ROUTE_S + ROUTE_S_PER_PART * Object.keys(plan.parts).length;
+export function usualRouteS(plan: Plan, { mayMoveMm }: RouteRequest, patience: RoutePatience): number {
+  const once = ROUTE_S + ROUTE_S_PER_PART * Object.keys(plan.parts).length;
+  const usual = mayMoveMm > 0 ? MOVING_TIMES * once : once;
   return Math.min(LONGEST_ROUTE_S, patience === 'usual' ? usual : Math.max(usual, patience));
 }
 

@@ -1,4 +1,5 @@
 import { newPlan } from '@sashiko/core/plan/new-plan';
+import { USUAL_REQUEST } from '@sashiko/core/router/route-request';
 import { gridPlan } from '@sashiko/core/testing/grid-plan';
 import { expect, test } from 'vitest';
 import { budgetMs, usualRouteS } from './budgets.ts';
@@ -59,9 +60,14 @@ test('beyond its budget it is refused in words, and a cancel ends it without any
 
 test('a proposal takes longer for more parts, and as long as was asked for, but a minute at most', () => {
   const [small, large] = [newPlan('a', 'A'), gridPlan(5, 8)];
-  expect(usualRouteS(large, 'usual')).toBeGreaterThan(usualRouteS(small, 'usual'));
-  expect(usualRouteS(small, 30)).toBe(30);
-  expect(usualRouteS(gridPlan(30, 30), 30)).toBe(60);
+  expect(usualRouteS(large, USUAL_REQUEST, 'usual')).toBeGreaterThan(
+    usualRouteS(small, USUAL_REQUEST, 'usual'),
+  );
+  expect(usualRouteS(small, USUAL_REQUEST, 30)).toBe(30);
+  expect(usualRouteS(gridPlan(30, 30), USUAL_REQUEST, 30)).toBe(60);
+  expect(usualRouteS(small, { ...USUAL_REQUEST, mayMoveMm: 10 }, 'usual')).toBeGreaterThan(
+    usualRouteS(small, USUAL_REQUEST, 'usual'),
+  );
   expect(budgetMs('route')).toBe(60_000);
   expect(budgetMs('sheet')).toBeGreaterThan(10_000);
 });

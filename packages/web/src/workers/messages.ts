@@ -2,6 +2,7 @@
 
 import type { CarryAdvice, ResistorAdvice } from '@sashiko/core/advice/advisers';
 import type { Home } from '@sashiko/core/advice/homes';
+import type { Proposed } from '@sashiko/core/advice/propose-threads';
 import type { RowAdvice } from '@sashiko/core/advice/row-advice';
 import type { WayOut } from '@sashiko/core/advice/ways-out';
 import type { WhatIf, WhatIfAnswer } from '@sashiko/core/advice/what-ifs';
@@ -42,7 +43,7 @@ export interface RouteJobResult {
 }
 
 /** What a worker answers: where it was asked the plans are known. */
-export type RouteAnswer = Omit<RouteJobResult, 'plan' | 'before' | 'base'>;
+export type RouteAnswer = Omit<Proposed, 'base'>;
 
 /** How long the router may look: as long as helps most plans, or so many seconds. */
 export type RoutePatience = 'usual' | 30 | 60;
@@ -84,7 +85,11 @@ export interface WorkerMessages {
   warm: [request: { readonly plan: Plan }, answer: { readonly isWarm: true }];
   /** What would do without the patches of a proposal. */
   waysOut: [
-    request: RouteAnswer & { readonly plan: Plan; readonly request: RouteRequest; readonly seed: number },
+    request: Omit<RouteAnswer, 'moved'> & {
+      readonly plan: Plan;
+      readonly request: RouteRequest;
+      readonly seed: number;
+    },
     answer: readonly WayOut[],
   ];
   /** Places for a holder or a board, best first. */

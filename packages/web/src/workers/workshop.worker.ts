@@ -2,8 +2,8 @@
 
 import { lightsCarried, resistorFor } from '@sashiko/core/advice/advisers';
 import { findHomes } from '@sashiko/core/advice/homes';
+import { type Proposed, proposeThreads } from '@sashiko/core/advice/propose-threads';
 import { rowAdvice } from '@sashiko/core/advice/row-advice';
-import { withStrongLines } from '@sashiko/core/advice/strong-lines';
 import { waysOut } from '@sashiko/core/advice/ways-out';
 import { makeSourceChoices, makeWhatIfs } from '@sashiko/core/advice/what-ifs';
 import { currentFindings } from '@sashiko/core/checks/check-session';
@@ -20,8 +20,6 @@ import { lightAnswer } from '@sashiko/core/circuit/will-it-light';
 import { describeProblem, describeToMaker, fail, type Result } from '@sashiko/core/errors/problem';
 import { findFits, fitTaskOf } from '@sashiko/core/plan/fit-finder';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { cleanPart } from '@sashiko/core/router/clean-part';
-import { routePatiently } from '@sashiko/core/router/patient-route';
 import { routingProblemOf } from '@sashiko/core/router/problem-of-plan';
 import { repairEdit } from '@sashiko/core/router/repair';
 import { route } from '@sashiko/core/router/route';
@@ -32,7 +30,7 @@ import { makeSheet } from '@sashiko/core/sewing/sewing-sheet';
 import { sewTrials } from '@sashiko/core/spacing/trials';
 import { usualRouteS } from './budgets.ts';
 import { Job, Refusal } from './job.ts';
-import type { FromWorker, MessageName, ToWorker, WorkerMessages } from './messages.ts';
+import type { FromWorker, MessageName, RouteAnswer, ToWorker, WorkerMessages } from './messages.ts';
 import { readPicture, straighten } from './picture-work.ts';
 
 /** More news than this would keep the page busy with drawing them. */
@@ -68,34 +66,23 @@ type Handlers = {
 /** Answers by name; null when the job was cancelled. */
 const handlers: Handlers = {
   async route({ plan, request, seed, patience }, job) {
-    const problem = routingProblemOf(plan, request);
-    if (!problem.ok) throw new Refusal(describeToMaker(problem.problem));
-    const search = routePatiently(problem.value, {
-      seed,
+    const search = proposeThreads(plan, request, seed, {
       seconds: () => job.spentMs / 1000,
-      usualS: usualRouteS(plan, patience),
+      usualS: usualRouteS(plan, request, patience),
       mostS: job.budgetMs / 1000,
       isEnough: () => job.isFinishing,
     });
     let shown: RoutingSolution | null = null;
     let nextNews = performance.now();
     for (let step = search.next(); ; step = search.next()) {
-      if (step.done === true) {
-        const { solution, leftOut } = cleanPart(problem.value, step.value);
-        return {
-          problem: problem.value,
-          solution: withStrongLines(plan, problem.value, solution),
-          leftOut,
-        };
-      }
+      if (step.done === true) return withoutBase(orRefuse(step.value));
       if (!job.wantsToBreathe) continue;
       const { best, share } = step.value;
       // The first there is to be seen does not wait.
       if (performance.now() >= nextNews || (shown === null && best !== null)) {
-        if (best !== null && best !== shown)
-          job.report(share, { problem: problem.value, solution: best, leftOut: [] });
+        if (best !== null && best.solution !== shown) job.report(share, withoutBase(best));
         else job.report(share);
-        shown = best;
+        shown = best?.solution ?? null;
         nextNews = performance.now() + NEWS_MS;
       }
       if (!(await job.breathe())) return null;
@@ -191,6 +178,11 @@ const handlers: Handlers = {
     return files === null ? null : orRefuse(files);
   },
 };
+
+/** The plan stays where it is known: with pictures it is heavy. */
+function withoutBase({ base: _, ...answer }: Proposed): RouteAnswer {
+  return answer;
+}
 
 /** A search as a generator of shares alone. */
 function* shares<T>(search: Generator<{ readonly share: number }, T>): Generator<number, T> {

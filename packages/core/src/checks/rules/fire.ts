@@ -1,6 +1,6 @@
 import { kindOf } from '../../plan/kind-of.ts';
 import { circuitsOf } from '../../power/circuits.ts';
-import { sourcesOf } from '../../power/sources.ts';
+import { ownSwitches, sourcesOf } from '../../power/sources.ts';
 import { burning } from '../burning.ts';
 import { cautionRule } from '../caution-rule.ts';
 import type { CheckRule } from '../check-rule.ts';
@@ -25,7 +25,7 @@ const judged = cautionRule({
       };
     if (facts.unattended !== true || sources.length === 0) return null;
     const always = circuitsOf(plan)
-      .filter(({ source, mainContacts }) => !source.cell.switched && mainContacts.length === 0)
+      .filter(({ source, mainContacts }) => ownSwitches(source).length === 0 && mainContacts.length === 0)
       .map(({ source }) => source.part);
     if (packs.length > 0)
       return {

@@ -3,6 +3,7 @@ import { elementsOf } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import type { Part } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
+import { ownSwitches, sourcesOf } from '../../power/sources.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
 
@@ -19,7 +20,8 @@ export const switchNone: CheckRule = {
 };
 
 function checkPart({ plan, sides }: CheckContext, holder: Part): readonly Finding[] {
-  if (!elementsOf(kindOf(plan, holder), 'cell').some((cell) => !cell.switched)) return [];
+  const own = sourcesOf(plan).filter(({ part }) => part.id === holder.id);
+  if (own.every((source) => ownSwitches(source).length > 0)) return [];
   const allOpen = deriveSides(plan, false);
   const alwaysOn = partsThatAre(plan, 'light').filter(
     (light) => isFed(plan, light, sides) && isFed(plan, light, allOpen),

@@ -16,13 +16,12 @@ export function cellDevice(
   partId: string,
   element: Extract<PartElement, { kind: 'cell' }>,
   node: (terminal: string) => string,
-  isOn: (state: PlanState) => boolean,
+  /** What the switches of its own hold back: its slide, one in its cable, Ω. */
+  switchOhm: (state: PlanState) => number,
 ): Build {
   const cellKind = maybeCell(element.cellId, assumed);
   if (cellKind === undefined) throw new RangeError(`planCircuit: no cell "${element.cellId}"`);
-  const { count, switched } = element;
-  const switchOhm = (state: PlanState): number =>
-    switched ? (isOn(state) ? assumed.switchOhm : OPEN_SWITCH_OHM) : 0;
+  const { count } = element;
   const [plus, minus, cell] = [node(element.plus), node(element.minus), word('V', partId)];
   if (element.boostV !== undefined)
     return boostDevice({

@@ -1,5 +1,5 @@
 import { fail, type Result } from '../../errors/problem.ts';
-import { hasElement } from '../../parts/part-element.ts';
+import { hasElement, takesSwitching } from '../../parts/part-element.ts';
 import { maybePartKind } from '../../parts/part-kinds.ts';
 import type { Edit } from '../edit.ts';
 import { kindOf } from '../kind-of.ts';
@@ -27,8 +27,7 @@ export function exchangeSource(plan: Plan, partId: string, kindId: string): Resu
     return offered[Math.min(alike.indexOf(old), offered.length - 1)]?.id;
   };
   const { options: _options, switchedOn: _switchedOn, mateId: _mateId, ...rest } = part;
-  const isSwitched = kind.elements.some((element) => element.kind === 'cell' && element.switched);
-  const changes = [putPart(plan, { ...rest, kindId, ...(isSwitched ? { switchedOn: true } : {}) })];
+  const changes = [putPart(plan, { ...rest, kindId, ...(takesSwitching(kind) ? { switchedOn: true } : {}) })];
   for (const run of Object.values(plan.runs)) {
     if (run.from.partId !== partId && run.to.partId !== partId) continue;
     const moved = (ref: HoleRef): HoleRef | undefined => {

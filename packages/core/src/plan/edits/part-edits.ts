@@ -3,7 +3,7 @@ import { fail, type Result } from '../../errors/problem.ts';
 import { add, type Point, snapToMicrometre } from '../../geometry/point.ts';
 import { normaliseDeg } from '../../geometry/transform.ts';
 import { maybeLightColour } from '../../parts/light-colours.ts';
-import { restsOn, takesColour, takesSwitching } from '../../parts/part-element.ts';
+import { hasElement, restsOn, takesColour, takesSwitching } from '../../parts/part-element.ts';
 import { filledOptions, type OptionValues } from '../../parts/part-kind.ts';
 import type { Change, Edit } from '../edit.ts';
 import { kindOf, maybeKindOf } from '../kind-of.ts';
@@ -203,7 +203,10 @@ export function flickSwitch(plan: Plan, partId: string, switchedOn: boolean): Re
   const mate = part.mateId === undefined ? undefined : plan.parts[part.mateId];
   return checkEdit(plan, `switch ${part.name} ${switchedOn ? 'on' : 'off'}`, [
     putPart(plan, { ...part, switchedOn }),
-    ...(mate?.switchedOn === undefined ? [] : [putPart(plan, { ...mate, switchedOn })]),
+    // The halves of a closure open and close together; a pack and its board each have a switch of their own.
+    ...(mate?.switchedOn === undefined || !hasElement(kindOf(plan, mate), 'half')
+      ? []
+      : [putPart(plan, { ...mate, switchedOn })]),
   ]);
 }
 
@@ -216,9 +219,15 @@ export function choosePartOptions(plan: Plan, partId: string, values: OptionValu
   const stored = Object.fromEntries(
     Object.entries(all).filter(([id, value]) => known.find((option) => option.id === id)?.usual !== value),
   );
-  const { options: _options, ...rest } = part;
+  const { options: _options, switchedOn, ...rest } = part;
+  const kind = maybeKindOf(plan, { kindId: part.kindId, options: stored });
   return checkEdit(plan, `change ${part.name}`, [
-    putPart(plan, Object.keys(stored).length === 0 ? rest : { ...rest, options: stored }),
+    putPart(plan, {
+      ...rest,
+      ...(Object.keys(stored).length === 0 ? {} : { options: stored }),
+      // An option may bring a switch with it, or take it away.
+      ...(kind !== undefined && takesSwitching(kind) ? { switchedOn: switchedOn ?? restsOn(kind) } : {}),
+    }),
   ]);
 }
 

@@ -66,7 +66,15 @@ export function ChosenPart({ plan, part }: ChosenPartProps) {
         />
       </Field>
       {part.switchedOn !== undefined && (
-        <Field label={elementsOf(kind, 'half').length > 0 ? 'It is' : 'Switch is'}>
+        <Field
+          label={
+            elementsOf(kind, 'half').length > 0
+              ? 'It is'
+              : kind.lead?.hasSwitch === true
+                ? 'Cable switch is'
+                : 'Switch is'
+          }
+        >
           <Segmented
             size="small"
             value={part.switchedOn ? 'on' : 'off'}

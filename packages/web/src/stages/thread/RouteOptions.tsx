@@ -1,5 +1,8 @@
+import { hasElement } from '@sashiko/core/parts/part-element';
+import { kindOf } from '@sashiko/core/plan/kind-of';
 import type { Plan } from '@sashiko/core/plan/schema';
 import type { Freedom } from '@sashiko/core/router/route-request';
+import { formatLength } from '@sashiko/core/units/length';
 import { Segmented } from 'antd';
 import { useJobsStore } from '../../stores/jobs-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
@@ -21,6 +24,16 @@ const FREEDOMS: ReadonlyArray<{ readonly value: Freedom; readonly label: string 
   { value: 'quarter', label: 'by quarter turns' },
   { value: 'eighth', label: 'by eighths' },
 ];
+
+/** How far holders, boards, sensors and switches may be moved for shorter or uncrossed threads. */
+const MOVES_MM = [0, 10, 20];
+
+function hasLargeParts(plan: Plan): boolean {
+  return Object.values(plan.parts).some((part) => {
+    const kind = kindOf(plan, part);
+    return !hasElement(kind, 'light') && !hasElement(kind, 'half');
+  });
+}
 
 /** What is led anew, how far lights may turn, and the house style. */
 export function RouteOptions({ plan }: { readonly plan: Plan }) {
@@ -57,6 +70,17 @@ export function RouteOptions({ plan }: { readonly plan: Plan }) {
         options={[...FREEDOMS]}
         onChange={(freedom) => setRequest({ freedom })}
       />
+      {hasLargeParts(plan) && (
+        <Choice
+          label="Other parts move"
+          value={String(request.mayMoveMm)}
+          options={MOVES_MM.map((mm) => ({
+            value: String(mm),
+            label: mm === 0 ? 'not at all' : `up to ${formatLength(mm, plan.habits.unit, 0)}`,
+          }))}
+          onChange={(mm) => setRequest({ mayMoveMm: Number(mm) })}
+        />
+      )}
       <Choice label="It may look for" value={patience} options={[...PATIENCE]} onChange={setPatience} />
       <details className="more">
         <summary>House style</summary>

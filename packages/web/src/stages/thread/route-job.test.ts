@@ -53,7 +53,7 @@ const settled = (): Promise<void> => new Promise((resolve) => setTimeout(resolve
 
 function answerFor(plan: Plan): RouteAnswer {
   const problem = expectOk(routingProblemOf(plan, USUAL_REQUEST));
-  return { problem, solution: solve(problem, 1, 20), leftOut: [] };
+  return { moved: null, problem, solution: solve(problem, 1, 20), leftOut: [] };
 }
 
 let plan: Plan;

@@ -1,5 +1,6 @@
 /** Asks the worker for a proposal, for ways without its patches, or for threads pulled tight; the store holds how far it is. */
-import { applyEdit, type Edit } from '@sashiko/core/plan/edit';
+import { applyEdit, type Edit, squashEdits } from '@sashiko/core/plan/edit';
+import type { Plan } from '@sashiko/core/plan/schema';
 import type { RouteRequest } from '@sashiko/core/router/route-request';
 import { useEffect } from 'react';
 import { proposalOf, useJobsStore } from '../../stores/jobs-store.ts';
@@ -23,7 +24,7 @@ export function startRoute(request: RouteRequest, seed: number, before: Edit | n
   useViewStore.getState().putDown();
   let best: RouteJobResult | null = null;
   const work = ask('route', { plan: base, request, seed, patience }, (share, found) => {
-    best = found === undefined ? best : { ...found, plan, before, base };
+    best = found === undefined ? best : resultOf(plan, before, found);
     setRoute({ state: 'working', share, best, cancel: work.cancel, finish: work.finish });
   });
   setRoute({ state: 'working', share: 0, best, cancel: work.cancel, finish: work.finish });
@@ -31,7 +32,7 @@ export function startRoute(request: RouteRequest, seed: number, before: Edit | n
     (result) =>
       setRoute(
         currentPlan() === plan
-          ? { state: 'proposal', result: { ...result, plan, before, base }, request, waysOut: null }
+          ? { state: 'proposal', result: resultOf(plan, before, result), request, waysOut: null }
           : { state: 'idle' },
       ),
     (error: unknown) => {
@@ -41,8 +42,10 @@ export function startRoute(request: RouteRequest, seed: number, before: Edit | n
   );
 }
 
-function answerOf({ problem, solution, leftOut }: RouteJobResult): RouteAnswer {
-  return { problem, solution, leftOut };
+/** An answer with the plan it is of: what the maker did before, and what the router moved, done first. */
+function resultOf(plan: Plan, asked: Edit | null, { moved, ...answer }: RouteAnswer): RouteJobResult {
+  const before = asked === null || moved === null ? (moved ?? asked) : squashEdits(asked, moved);
+  return { ...answer, plan, before, base: before === null ? plan : applyEdit(plan, before) };
 }
 
 /** Looks for what would do without the patches of the proposal that is shown. */
@@ -50,11 +53,12 @@ export function startWaysOut(seed: number): void {
   const { route, setRoute } = useJobsStore.getState();
   if (route.state !== 'proposal') return;
   const { result, request } = route;
+  const { problem, solution, leftOut } = result;
   const isStill = (): boolean => {
     const now = useJobsStore.getState().route;
     return now.state === 'proposal' && now.result === result;
   };
-  const work = ask('waysOut', { ...answerOf(result), plan: result.base, request, seed }, (share) => {
+  const work = ask('waysOut', { problem, solution, leftOut, plan: result.base, request, seed }, (share) => {
     if (isStill()) setRoute({ ...route, waysOut: { state: 'working', share, cancel: work.cancel } });
   });
   setRoute({ ...route, waysOut: { state: 'working', share: 0, cancel: work.cancel } });
