@@ -15,6 +15,8 @@ export interface CommandOptions {
   readonly trials?: string;
   /** Processor seconds that routing may take, as they are written. */
   readonly seconds?: string;
+  /** How parts and pins stand, as it is written. */
+  readonly state?: string;
   /** How far larger parts may be moved, mm, as it is written. */
   readonly move?: string;
 }

@@ -1,7 +1,7 @@
 import { readFile, stat, writeFile } from 'node:fs/promises';
 import { countFindings, openFindings } from '@sashiko/core/checks/check-plan';
 import { maybeCheckRule } from '@sashiko/core/checks/check-rules';
-import { CheckSession } from '@sashiko/core/checks/check-session';
+import { CheckSession, findingsAsSet } from '@sashiko/core/checks/check-session';
 import type { Finding } from '@sashiko/core/checks/finding';
 import { fixesFor } from '@sashiko/core/checks/fix';
 import { LONGEST_LINE, plainLine } from '@sashiko/core/errors/plain-line';
@@ -18,6 +18,7 @@ import { LARGEST_FILE_CHARACTERS, parsePlan } from '@sashiko/core/formats/plan-f
 import { LARGEST_SHELF_CHARACTERS } from '@sashiko/core/formats/shelf-file';
 import { planNetlist } from '@sashiko/core/formats/spice';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { planInState } from '@sashiko/core/power/operating-states';
 import type { Command, CommandAnswer, CommandOptions } from './command.ts';
 import { routeCommand } from './route-command.ts';
 import { sheetCommand } from './sheet-command.ts';
@@ -114,9 +115,11 @@ async function readText(file: string, mostCharacters: number): Promise<Result<st
   }
 }
 
-function check(plan: Plan, { asJson }: CommandOptions): CommandAnswer {
+function check(asIs: Plan, { asJson, state }: CommandOptions): CommandAnswer {
+  const plan = state === undefined ? asIs : planInState(asIs, state);
   const session = new CheckSession();
-  const findings = session.update(plan);
+  const inStates = session.update(plan);
+  const findings = state === undefined ? inStates : findingsAsSet(plan, state);
   const open = openFindings(plan, findings);
   const counts = countFindings(open);
   const isClear = counts.stop + counts.mend === 0;
@@ -124,6 +127,7 @@ function check(plan: Plan, { asJson }: CommandOptions): CommandAnswer {
     ? toJson({
         plan: plan.name,
         isClear,
+        state: state ?? null,
         findings: findings.map((finding) => findingRecord(plan, finding, session)),
       })
     : `${findings.map((finding) => findingLine(plan, finding)).join('')}${isClear ? 'Clear under the stated assumptions.\n' : ''}`;
@@ -147,6 +151,7 @@ function findingRecord(plan: Plan, finding: Finding, session: CheckSession): unk
     parts: partIds,
     runs: runIds,
     fixes: fixesFor(plan, finding, session).map((fix) => fix.id),
+    state: finding.state ?? null,
     accepted: plan.accepted[key]?.reason ?? null,
   };
 }

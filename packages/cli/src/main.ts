@@ -13,12 +13,19 @@ interface Options {
   readonly touch?: string | number;
   readonly trials?: string | number;
   readonly seconds?: string | number;
+  readonly state?: string;
   readonly move?: string | number;
 }
 
+const STATE_HELP =
+  'How parts and pins stand, the rest at rest: ID=on|off|pressed|near|dark,ID.PIN=high|low|read|floating';
+
 const finish =
   (name: string) =>
-  async (file: string, { json, out, seed, as, paper, charge, touch, trials, seconds, move }: Options) => {
+  async (
+    file: string,
+    { json, out, seed, as, paper, charge, touch, trials, seconds, move, state }: Options,
+  ) => {
     const result = await runCommand(name, file, json === true, {
       ...(out === undefined ? {} : { out }),
       ...(seed === undefined ? {} : { seed: Number(seed) }),
@@ -28,6 +35,7 @@ const finish =
       ...(touch === undefined ? {} : { touch: String(touch) }),
       ...(trials === undefined ? {} : { trials: String(trials) }),
       ...(seconds === undefined ? {} : { seconds: String(seconds) }),
+      ...(state === undefined ? {} : { state: String(state) }),
       ...(move === undefined ? {} : { move: String(move) }),
     });
     process.stdout.write(result.output);
@@ -39,9 +47,14 @@ cli
   .command('validate <file>', 'Say whether a plan, part, backup or SVG file can be read, and what it holds')
   .option('--json', 'As JSON')
   .action(finish('validate'));
-cli.command('check <file>', 'List findings').option('--json', 'As JSON').action(finish('check'));
+cli
+  .command('check <file>', 'List findings')
+  .option('--state <state>', STATE_HELP)
+  .option('--json', 'As JSON')
+  .action(finish('check'));
 cli
   .command('simulate <file>', 'Lights, sources, pins, threads, shorts, hours, and how sure all that is')
+  .option('--state <state>', STATE_HELP)
   .option('--charge <share>', 'Charge left in the cells, above 0 to 1')
   .option('--touch <ohm>', 'What touching threads let through, or "none"')
   .option('--trials <number>', 'Make the piece so many times over')

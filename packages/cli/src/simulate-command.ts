@@ -7,6 +7,7 @@ import { darkAmp, lightAnswer } from '@sashiko/core/circuit/will-it-light';
 import { expectOk } from '@sashiko/core/errors/problem';
 import { assumedIn } from '@sashiko/core/plan/assumed';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { planInState } from '@sashiko/core/power/operating-states';
 import { formatCurrent, formatHours, formatVolt } from '@sashiko/core/units/electrical';
 import type { CommandAnswer, CommandOptions } from './command.ts';
 import { toJson } from './to-json.ts';
@@ -15,7 +16,8 @@ import { toJson } from './to-json.ts';
 const MOST_TRIALS = 100_000;
 
 /** What a plan does with its power in: lights, sources, pins, threads, shorts, hours, and how sure all that is. */
-export function simulate(plan: Plan, options: CommandOptions): CommandAnswer {
+export function simulate(asIs: Plan, options: CommandOptions): CommandAnswer {
+  const plan = options.state === undefined ? asIs : planInState(asIs, options.state);
   const asked = {
     chargeLeft: chargeIn(options.charge),
     touchOhm: touchIn(options.touch, assumedIn(plan).touchOhm),
@@ -59,6 +61,7 @@ export function simulate(plan: Plan, options: CommandOptions): CommandAnswer {
   return {
     output: toJson({
       plan: plan.name,
+      state: options.state ?? null,
       charge: asked.chargeLeft,
       touchOhm: asked.touchOhm,
       lights: answer.lights.map((light) => ({

@@ -9,7 +9,7 @@ import { cutPieces } from '../pieces/pieces.ts';
 import type { Run } from '../plan/records.ts';
 import { copiesOf, runPath, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
-import { withContactsClosed } from '../power/contacts.ts';
+import { withContactsClosed } from '../power/operating-states.ts';
 import { bareLine, clearanceOf } from '../spacing/clearance.ts';
 import { patchCovers } from '../spacing/patches.ts';
 import { wishDifference } from '../wishes/wish-difference.ts';

@@ -143,6 +143,15 @@ export const ASSUMPTIONS = {
     largest: 100,
     source: 'assumption',
   },
+  pullUpOhm: {
+    title: 'The pull-up of a pin that is read',
+    group: 'Power',
+    unit: 'Ω',
+    usual: 35_000,
+    smallest: 1000,
+    largest: 1_000_000,
+    source: 'memory of typical chips: 20 to 50 kΩ',
+  },
   boostEfficiency: {
     title: 'What a holder that boosts hands on of what it takes',
     group: 'Power',

@@ -59,4 +59,6 @@ export interface CheckRule {
   checkWhole?(context: CheckContext): readonly Finding[];
   /** What only the solved circuit tells: asked anew after every edit, beside everything else. */
   checkCurrents?(context: CurrentContext): readonly Finding[];
+  /** What it says by current is asked in every operating state, not only with everything in use. */
+  readonly inStates?: true;
 }

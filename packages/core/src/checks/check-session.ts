@@ -11,8 +11,9 @@ import { type NearPair, PairBook } from '../spacing/near-pairs.ts';
 import { remembered } from '../units/remembered.ts';
 import type { CheckContext, CheckRule } from './check-rule.ts';
 import { CHECK_RULES } from './check-rules.ts';
-import { currentsOf } from './currents.ts';
+import { currentsAsSet, currentsOf } from './currents.ts';
 import type { Finding, PlacedFinding, Severity } from './finding.ts';
+import { stateFindings } from './state-findings.ts';
 
 const ORDER: readonly Severity[] = ['stop', 'mend', 'note'];
 
@@ -106,7 +107,10 @@ export class CheckSession {
   }
 }
 
-/** What only the solved circuit tells of a plan; nothing where it has no answer. Up to three solves. */
+/**
+ * What only the solved circuit tells of a plan, in use and in every other state that matters; nothing where it has no answer. Up to
+ * three solves, and one or two more for each state.
+ */
 export function currentFindings(
   plan: Plan,
   rules: readonly CheckRule[] = CHECK_RULES,
@@ -115,9 +119,23 @@ export function currentFindings(
   const currents = asking.length === 0 ? null : currentsOf(plan);
   if (currents === null) return [];
   const context = { plan, nets: deriveNets(plan), sides: deriveSides(plan), currents };
-  return asking
-    .flatMap((rule) => rule.checkCurrents?.(context) ?? [])
-    .map((finding) => placed(plan, finding));
+  const inUse = asking.flatMap((rule) => rule.checkCurrents?.(context) ?? []);
+  return [...inUse, ...stateFindings(context, asking, inUse)].map((finding) => placed(plan, finding));
+}
+
+/**
+ * The findings of a plan in the one state it is set to: of the drawing, and by current in that state alone. `words` name the state in
+ * what is found by current.
+ */
+export function findingsAsSet(plan: Plan, words: string): readonly PlacedFinding[] {
+  const drawn = new CheckSession(CHECK_RULES, false).update(plan);
+  const currents = currentsAsSet(plan, words);
+  if (currents === null) return drawn;
+  const context = { plan, nets: deriveNets(plan), sides: deriveSides(plan), currents };
+  const byCurrent = CHECK_RULES.flatMap((rule) => rule.checkCurrents?.(context) ?? []).map((finding) =>
+    placed(plan, { ...finding, state: words }),
+  );
+  return inOrder([...drawn, ...byCurrent]);
 }
 
 /** Worst first, then in the order of the rules, then by what they speak of. */

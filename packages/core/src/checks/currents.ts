@@ -1,20 +1,26 @@
 /** What the checks by current go by: the circuit solved with everything switched on, as it is meant and as it is drawn. */
-import { solvePlan } from '../circuit/faded.ts';
-import type { PlanPoint } from '../circuit/solve-plan.ts';
+import { solveFaded, solvePlan } from '../circuit/faded.ts';
+import { compileCircuit, type PlanPoint } from '../circuit/solve-plan.ts';
+import { NOMINAL, stateOf } from '../circuit/state.ts';
 import { touchesOf } from '../circuit/touches.ts';
 import type { Terminal } from '../joining/nets.ts';
 import type { PlacedLight } from '../joining/sides.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Circuit, circuitsOf } from '../power/circuits.ts';
-import { withContactsClosed } from '../power/contacts.ts';
+import { type Fed, fedIn } from '../power/fed.ts';
+import { type OperatingState, statesThatMatter, withContactsClosed } from '../power/operating-states.ts';
 import { remembered } from '../units/remembered.ts';
 
 /** Cells that are no longer fresh: a third of their charge is used (assumption). */
 const AGED_CHARGE = 0.7;
 
-/** The plan with everything on, solved. */
+/** A plan solved in one of its operating states. */
 export interface Currents {
+  readonly state: OperatingState;
+  /** What is fed in that state: all else is meant to be dark. */
+  readonly fed: Fed;
+  /** The plan with everything in use. */
   readonly on: Plan;
   /** With nothing touching that should not. */
   readonly apart: PlanPoint;
@@ -24,23 +30,62 @@ export interface Currents {
   readonly touching: PlanPoint | null;
 }
 
+/** The state with everything in use. */
+function inUse(plan: Plan): Pick<Currents, 'state' | 'fed'> {
+  const [state] = statesThatMatter(plan);
+  return { state, fed: fedIn(plan, state.switches) };
+}
+
+/**
+ * A plan solved just as it is set, for one who asks about that state alone; null where its circuit has no answer.
+ */
+export function currentsAsSet(plan: Plan, words: string): Currents | null {
+  const switches = new Map(
+    Object.values(plan.parts).flatMap(({ id, switchedOn }) =>
+      switchedOn === undefined ? [] : [[id, switchedOn] as const],
+    ),
+  );
+  const state: OperatingState = { id: 'asked', words, switches };
+  return solved(plan, { state, fed: fedIn(plan, switches) });
+}
+
 /** Solves a plan for its checks; null where its circuit has no answer. Up to three solves. */
 export const currentsOf = remembered(
   { name: 'currents of the checks', under: (plan: Plan) => plan },
   (plan): Currents | null => {
-    const on = withContactsClosed(plan);
-    const apart = solvePlan(on, { touchOhm: null });
-    if (!apart.ok) return null;
-    const aged = solvePlan(on, { touchOhm: null, chargeLeft: AGED_CHARGE });
-    const touching = touchesOf(plan).length === 0 ? apart : solvePlan(on);
-    return {
-      on,
-      apart: apart.value,
-      aged: aged.ok ? aged.value : null,
-      touching: touching.ok ? touching.value : null,
-    };
+    return solved(withContactsClosed(plan), inUse(plan));
   },
 );
+
+function solved(on: Plan, stood: Pick<Currents, 'state' | 'fed'>): Currents | null {
+  const apart = solvePlan(on, { touchOhm: null });
+  if (!apart.ok) return null;
+  const aged = solvePlan(on, { touchOhm: null, chargeLeft: AGED_CHARGE });
+  const touching = touchesOf(on).length === 0 ? apart : solvePlan(on);
+  return {
+    ...stood,
+    on,
+    apart: apart.value,
+    aged: aged.ok ? aged.value : null,
+    touching: touching.ok ? touching.value : null,
+  };
+}
+
+/** The circuit in a state, beginning from the one in use; null where that has no answer. Up to two solves. */
+export function currentsIn(inUse: Currents, state: OperatingState): Currents | null {
+  const { on } = inUse;
+  const asked = { ...stateOf(on), switches: state.switches };
+  const solve = (touchOhm: number | null): PlanPoint | null => {
+    const compiled = compileCircuit(on, { touchOhm });
+    if (!compiled.ok) return null;
+    const solved = solveFaded(compiled.value, NOMINAL, { ...asked, touchOhm }, inUse.apart);
+    return solved.ok ? solved.value : null;
+  };
+  const apart = solve(null);
+  if (apart === null) return null;
+  const touching = touchesOf(on).length === 0 ? apart : solve(asked.touchOhm);
+  return { state, fed: fedIn(on, state.switches), on, apart, aged: null, touching };
+}
 
 /** Lights that one source or one pin feeds. */
 export interface FedLights {

@@ -50,6 +50,8 @@ export interface Finding {
   readonly wanted: Measure | null;
   readonly partIds: readonly string[];
   readonly runIds: readonly string[];
+  /** The operating state it is found in, in words (`bell pressed`); missing: in use, or in every state. */
+  readonly state?: string;
 }
 
 /** A finding of a plan: it knows the panel it is pinned on. */

@@ -36,7 +36,10 @@ export const foughtPins = remembered(
       const kind = kindOf(plan, part);
       const place = (terminal: string, is: Place['is']): Place => ({ partId: part.id, terminal, is });
       return [
-        ...elementsOf(kind, 'pin').map(({ pin }) => place(pin, 'pin')),
+        // A pin that is read or floats gives way.
+        ...elementsOf(kind, 'pin')
+          .filter(({ pin }) => !apart.state.pins.has(`${part.id}.${pin}`))
+          .map(({ pin }) => place(pin, 'pin')),
         ...elementsOf(kind, 'cell').flatMap(({ plus, minus }) => [place(plus, '+'), place(minus, '−')]),
         ...elementsOf(kind, 'regulator').map(({ output }) => place(output, '+')),
       ];

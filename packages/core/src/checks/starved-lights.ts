@@ -19,7 +19,7 @@ export interface StarvedLights {
 export const STARVED_SHARE = 0.5;
 
 /** Every source or pin that feeds unlike lights unevenly. */
-export function starvedLights(plan: Plan, { apart }: Currents): readonly StarvedLights[] {
+export function starvedLights(plan: Plan, { apart, fed: now }: Currents): readonly StarvedLights[] {
   const ampOf = ({ id }: PlacedLight): number => apart.peakOf(elementName.light(id));
   return fedLights(plan).flatMap((fed): readonly StarvedLights[] => {
     const brightest = fed.lights.reduce<PlacedLight | null>(
@@ -29,7 +29,12 @@ export function starvedLights(plan: Plan, { apart }: Currents): readonly Starved
     if (brightest === null || ampOf(brightest) < darkAmp(plan)) return [];
     const look = lightLook(brightest);
     const dim = fed.lights
-      .filter((light) => lightLook(light) !== look && ampOf(light) < STARVED_SHARE * ampOf(brightest))
+      .filter(
+        (light) =>
+          lightLook(light) !== look &&
+          now.has(light.part, light.light) &&
+          ampOf(light) < STARVED_SHARE * ampOf(brightest),
+      )
       .sort((a, b) => ampOf(a) - ampOf(b));
     const [dimmest] = dim;
     return dimmest === undefined

@@ -319,7 +319,14 @@ function partBuild(
                 )
               : element.kind === 'regulator'
                 ? regulatorDevice(part.id, element, node)
-                : pinDevice(part.id, element, node, chip, sewn.has(`${part.id}.${element.pin}`));
+                : pinDevice(
+                    part.id,
+                    element,
+                    node,
+                    chip,
+                    sewn.has(`${part.id}.${element.pin}`),
+                    assumed.pullUpOhm,
+                  );
         if (element.kind === 'load') {
           loadCount += 1;
           chip ??= build.devices?.[0];

@@ -4,6 +4,7 @@ import { elementsOf } from '../parts/part-element.ts';
 import { assumedIn } from '../plan/assumed.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Plan } from '../plan/schema.ts';
+import { type PinStand, pinStands } from '../power/pin-stands.ts';
 import type { DeviceState } from './devices/standing.ts';
 
 /** How switches, pins, cells and devices stand while a plan is solved. */
@@ -12,6 +13,8 @@ export interface PlanState {
   readonly switches: ReadonlyMap<string, boolean>;
   /** By `part.pin`: the level a pin is driven to, 0 to 1. A pin that is not named is at 1. */
   readonly levels: ReadonlyMap<string, number>;
+  /** By `part.pin`: pins that are not driven. */
+  readonly pins: ReadonlyMap<string, Exclude<PinStand, 'driven'>>;
   /** Charge left in every cell, 1 fresh to 0 empty. */
   readonly chargeLeft: number;
   /** How converters, regulators, packs and boards stand; one that is not named as it starts. */
@@ -26,7 +29,7 @@ export function flashLevel(partId: string): string {
 }
 
 /** The state a plan describes: its switches and levels as they are set, every device as it starts. O(parts). */
-export function stateOf(plan: Pick<Plan, 'parts' | 'ownParts' | 'habits'>, chargeLeft = 1): PlanState {
+export function stateOf(plan: Plan, chargeLeft = 1): PlanState {
   const { flashShare, touchOhm } = assumedIn(plan);
   const switches = new Map<string, boolean>();
   const levels = new Map<string, number>();
@@ -37,7 +40,7 @@ export function stateOf(plan: Pick<Plan, 'parts' | 'ownParts' | 'habits'>, charg
     if (elementsOf(kindOf(plan, part), 'light').some(({ flashes }) => flashes === true))
       levels.set(flashLevel(id), flashShare);
   }
-  return { switches, levels, chargeLeft, devices: new Map(), touchOhm };
+  return { switches, levels, pins: pinStands(plan), chargeLeft, devices: new Map(), touchOhm };
 }
 
 /** The name of the level of an addressable light: 0 while a program keeps it dark. */

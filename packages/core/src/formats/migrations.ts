@@ -21,6 +21,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { from: 5, apply: fromVersion5 },
   { from: 6, apply: fromVersion6 },
   { from: 7, apply: fromVersion7 },
+  { from: 8, apply: (raw) => raw },
 ];
 
 /** Version 8 knows what the maker decided of a part's wiring, and supply lines of another thread: nothing in files of before. */

@@ -101,7 +101,7 @@ describe('every refusal is one plain line', () => {
       expect(result.ok).toBe(false);
       if (!result.ok) expectPlain(result.problem);
     }
-    const result = parsePlan(text.replace('"version": 8,', '"version": 8'));
+    const result = parsePlan(text.replace('"version": 9,', '"version": 9'));
     expect(result.ok ? '' : result.problem.detail).toMatch(/^Line 4, letter \d+ is where it goes wrong\.$/);
     for (const svg of ['', '<svg', '<svg><path d="M 0 0 &"/></svg>', '<svg></g>', 'plain words', text]) {
       const drawing = readSvg(svg);

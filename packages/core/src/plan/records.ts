@@ -136,6 +136,8 @@ export const PartSchema = v.strictObject({
   options: v.optional(v.record(optionId, v.pipe(v.number(), v.finite()))),
   /** Levels of its pins, 0 to 1, by terminal; a pin that is not named is at 1. */
   levels: v.optional(v.record(recordId, between(0, 1))),
+  /** How pins of it stand, where the maker says so; the others as what hangs on them asks for (`power/pin-stands.ts`). */
+  pins: v.optional(v.record(recordId, v.picklist(['driven', 'read', 'floating']))),
   /** A locked part is neither moved nor taken away. */
   locked: v.optional(v.literal(true)),
   /** Parts of one group are chosen and moved together. */

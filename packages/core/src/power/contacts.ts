@@ -1,5 +1,5 @@
 /** What opens and closes a way of the current: switches, buttons, magnets, closures, tails that are tied. */
-import { deriveNets, type Terminal } from '../joining/nets.ts';
+import type { Terminal } from '../joining/nets.ts';
 import { mateOf } from '../joining/sides.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';
@@ -63,35 +63,6 @@ export function withContacts(plan: Plan, isClosed: boolean): Plan {
     ]),
   );
   return { ...plan, parts };
-}
-
-/** The plan with everything on: how it is tested with the power in. Buttons that a board reads rest open. */
-export function withContactsClosed(plan: Plan): Plan {
-  const on = withContacts(plan, true);
-  const read = readButtons(plan);
-  if (read.length === 0) return on;
-  const parts = {
-    ...on.parts,
-    ...Object.fromEntries(read.map((part) => [part.id, { ...part, switchedOn: false }])),
-  };
-  return { ...on, parts };
-}
-
-/** Contacts pressed by hand that lie straight at a pin of a board: the pin reads them, they carry no supply. */
-export function readButtons(plan: Plan): readonly Part[] {
-  const pressed = contactsOf(plan).filter(({ closedBy }) => closedBy === 'press');
-  if (pressed.length === 0) return [];
-  const nets = deriveNets(plan);
-  const pinNets = new Set(
-    Object.values(plan.parts).flatMap((part) =>
-      elementsOf(kindOf(plan, part), 'pin').map(
-        ({ pin }) => nets.ofTerminal({ partId: part.id, terminal: pin }).id,
-      ),
-    ),
-  );
-  return pressed
-    .filter(({ a, b }) => [a, b].some((end) => pinNets.has(nets.ofTerminal(end).id)))
-    .map(({ part }) => part);
 }
 
 function placeOf(plan: Plan, part: Part): number {

@@ -8,7 +8,8 @@ import { deleteParts } from '../plan/edits/part-edits.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Plan } from '../plan/schema.ts';
 import { validatePlan } from '../plan/validate.ts';
-import { readButtons, withContactsClosed } from '../power/contacts.ts';
+import { withContactsClosed } from '../power/operating-states.ts';
+import { readContacts } from '../power/pin-stands.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { bankNames, bankTogether, feedFrom, putOnPin } from './wiring-edits.ts';
 import { wishDifference } from './wish-difference.ts';
@@ -364,7 +365,7 @@ describe('circuits, boards and pins', () => {
       .light('a', 320, 80);
     expect(build.part('button').switchedOn).toBe(false);
     build.sew('board.p1', 'button.a').sew('button.b', 'holder.minus');
-    expect(readButtons(build.plan).map(({ name }) => name)).toEqual(['button']);
+    expect(readContacts(build.plan).map(({ partId }) => build.plan.parts[partId]?.name)).toEqual(['button']);
     expect(withContactsClosed(build.plan).parts[build.part('button').id]?.switchedOn).toBe(false);
   });
 });

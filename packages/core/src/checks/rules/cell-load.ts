@@ -16,6 +16,7 @@ export const cellLoad: CheckRule = {
   help: 'The piece asks its cells for more than they give well: their volts sink, their hours shrink, a converter sinks below its volts or gives up, the protection of a pack opens. Use larger cells, fewer lights, or hold the current back. On a coin cell alone it is a note: it settles lower by itself.',
   example: 'Thirty white lights hang on a holder that lifts a single AAA cell to 5 V.',
   sees: [],
+  inStates: true,
   checkCurrents: ({ plan, currents }) => {
     const supplies = supplyStates(currents.on, currents.apart);
     const shorted = new Set(shortsOf(currents.on, currents.apart).map(({ partId }) => partId));

@@ -51,4 +51,4 @@ const judged = cautionRule({
 });
 
 /** By what the plan is for, and by what would flow. */
-export const fire: CheckRule = { ...judged, checkCurrents: burning };
+export const fire: CheckRule = { ...judged, checkCurrents: burning, inStates: true };

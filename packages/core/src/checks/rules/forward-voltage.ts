@@ -20,6 +20,7 @@ export const forwardVoltage: CheckRule = {
   help: 'A light stays dark below its own voltage, however fresh the cell: one 1.5 V cell lights nothing. Thread, resistors, pins and weak cells take their share too; all of that is counted. Use a supply of more volts, shorter or doubled lines, or a colour that wants less.',
   example: 'A white light is sewn to a holder for one AAA cell without boost.',
   sees: [],
+  inStates: true,
   checkCurrents: (context) => {
     const { plan, currents } = context;
     const blind = sourcesThatFail(context);
@@ -53,6 +54,7 @@ function judge(
   // What is set to stay off may stay dark; what hangs the wrong way round is told as reversed.
   if (pin !== undefined && (plan.parts[partId]?.levels?.[pin] ?? 1) === 0) return [];
   if (sides.of(netAt(nets, light.part, light.light.minus)) !== '-') return [];
+  if (!currents.fed.has(light.part, light.light)) return [];
   const ampAt = (point: PlanPoint): number => point.peakOf(elementName.light(light.id));
   const isDark = ampAt(currents.apart) < dark;
   if (!isDark && (currents.aged === null || ampAt(currents.aged) >= dark)) return [];
@@ -82,7 +84,7 @@ function addressable({ plan, currents }: CurrentContext, blind: ReadonlySet<stri
   return lightStates(currents.on, currents.apart).flatMap(
     ({ partId, isAddressable, amp, volt }): readonly Finding[] => {
       const part = plan.parts[partId];
-      if (!isAddressable || part === undefined || amp > 0) return [];
+      if (!isAddressable || part === undefined || amp > 0 || !currents.fed.hasAny(part)) return [];
       const fedBy = circuits.find(({ loads }) => loads.some(({ id }) => id === partId));
       if (fedBy === undefined || blind.has(fedBy.source.part.id)) return [];
       const leastV = elementsOf(kindOf(plan, part), 'load')[0]?.leastV ?? 0;

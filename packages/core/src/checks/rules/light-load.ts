@@ -17,6 +17,7 @@ export const lightLoad: CheckRule = {
   help: 'The computed current of a light, while it is on, is above what it is made for (20 mA where nothing else is said). It ages fast, and above twice that it burns out; a resistor before it holds the current back. On a coin cell alone it is a note: the cell itself gives way and settles lower within minutes.',
   example: 'A bare red light hangs straight on a lithium pack.',
   sees: [],
+  inStates: true,
   checkCurrents: ({ plan, currents }) => {
     const ratedA = assumedIn(plan).ratedMa / 1000;
     const ampOf = ({ id }: PlacedLight): number => currents.apart.peakOf(elementName.light(id));

@@ -12,6 +12,7 @@ export const pinFight: CheckRule = {
   example: 'The − thread of a row of lights is sewn on to P3.',
   counted: () => 'The pin is led to something that drives too; it must not be.',
   sees: [],
+  inStates: true,
   checkCurrents: ({ plan, currents }) =>
     foughtPins(currents).flatMap(({ partId, pin, by }): readonly Finding[] => {
       const part = plan.parts[partId];

@@ -15,6 +15,7 @@ export const pinLoad: CheckRule = {
   help: 'All lights of a pin together take more than the pin is made for (20 mA where nothing else is said). The chip gets warm and may die. Spread them over several pins, or give each a larger resistor.',
   example: 'Five bare lights hang on one pin of a small board.',
   sees: [],
+  inStates: true,
   checkCurrents: ({ plan, currents }) => {
     const fought = new Set(foughtPins(currents).map(({ partId, pin }) => `${partId}.${pin}`));
     return pinFigures(currents.on, currents.apart).flatMap(

@@ -1,7 +1,6 @@
 import { loadFigures } from '../../circuit/figures.ts';
 import { hasElement } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/kind-of.ts';
-import { circuitsOf } from '../../power/circuits.ts';
 import type { CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
 
@@ -13,13 +12,13 @@ export const voltageAtBoard: CheckRule = {
   help: 'A board, a sensor or a buzzer that gets fewer volts than it needs does not work; a board starts and resets over and over. Volts are lost in weak cells and in long thread: use a stronger supply, or sew its + and − in several lines.',
   example: 'A board hangs on a single 1.5 V cell without boost.',
   sees: [],
+  inStates: true,
   checkCurrents: ({ plan, currents }) => {
-    const fed = new Set(circuitsOf(plan).flatMap(({ loads }) => loads.map(({ id }) => id)));
     return loadFigures(currents.on, currents.apart).flatMap(
       ({ partId, volt, leastV, standing }): readonly Finding[] => {
         const part = plan.parts[partId];
-        // What nothing feeds is told as open.
-        if (part === undefined || standing === 'works' || !fed.has(partId)) return [];
+        // What nothing feeds is told as open, or switched off.
+        if (part === undefined || standing === 'works' || !currents.fed.hasAny(part)) return [];
         const isBoard = hasElement(kindOf(plan, part), 'pin');
         return [
           {

@@ -1,4 +1,4 @@
-/** A pin of a board: driven to its supply or to ground; while its board has reset it floats. Protection diodes lead from it to both. */
+/** A pin of a board: driven to its supply or to ground, read through a pull-up, or floating; while its board has reset it floats. Protection diodes lead from it to both. */
 import type { PartElement } from '../../parts/part-element.ts';
 import type { DiodeLaw } from '../circuit.ts';
 import type { PlanState } from '../state.ts';
@@ -14,9 +14,12 @@ export function pinDevice(
   node: (terminal: string) => string,
   chip: Device | undefined,
   isSewn: boolean,
+  pullUpOhm: number,
 ): Build {
   const [pin, supply, ground] = [node(element.pin), node(element.supply), node(element.ground)];
-  const isDriven = (state: PlanState): boolean => chip === undefined || standing(state, chip).mode === 'full';
+  const runs = (state: PlanState): boolean => chip === undefined || standing(state, chip).mode === 'full';
+  const standOf = ({ pins }: PlanState) => pins.get(`${partId}.${element.pin}`);
+  const isDriven = (state: PlanState): boolean => runs(state) && standOf(state) === undefined;
   const isHigh = ({ levels }: PlanState): boolean => (levels.get(`${partId}.${element.pin}`) ?? 1) > 0;
   const diode = (which: string, anode: string, cathode: string) => ({
     element: {
@@ -32,7 +35,11 @@ export function pinDevice(
     elements: [
       // Of the two ways out of a pin the one that it is driven to is there.
       resistor(pinName.up(partId, element.pin), supply, pin, (state) =>
-        isDriven(state) && isHigh(state) ? element.ohm : null,
+        isDriven(state) && isHigh(state)
+          ? element.ohm
+          : runs(state) && standOf(state) === 'read'
+            ? pullUpOhm
+            : null,
       ),
       resistor(pinName.down(partId, element.pin), pin, ground, (state) =>
         isDriven(state) && !isHigh(state) ? element.ohm : null,

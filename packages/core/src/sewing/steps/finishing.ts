@@ -6,7 +6,7 @@ import { assumedIn } from '../../plan/assumed.ts';
 import { panelOf } from '../../plan/panels.ts';
 import type { Habits } from '../../plan/records.ts';
 import { mergedWith } from '../../power/circuits.ts';
-import { withContactsClosed } from '../../power/contacts.ts';
+import { withContactsClosed } from '../../power/operating-states.ts';
 import { formatLength } from '../../units/length.ts';
 import { lower } from '../../units/words.ts';
 import { SECONDS } from '../pace.ts';
