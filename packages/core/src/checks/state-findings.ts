@@ -29,7 +29,8 @@ export function stateFindings(
     if (currents === null) continue;
     for (const rule of asking)
       for (const finding of rule.checkCurrents?.({ ...context, currents }) ?? []) {
-        if (WEIGHT[finding.severity] <= (known.get(finding.key) ?? 0)) continue;
+        // What is only worth knowing in use is not worth knowing in every state.
+        if (WEIGHT[finding.severity] <= (known.get(finding.key) ?? WEIGHT.note)) continue;
         const before = found.get(finding.key);
         if (before === undefined || WEIGHT[finding.severity] > WEIGHT[before.finding.severity])
           found.set(finding.key, { finding, state, states: (before?.states ?? 0) + 1 });

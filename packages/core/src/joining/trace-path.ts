@@ -2,10 +2,11 @@
 import { elementsOf } from '../parts/part-element.ts';
 import { holeName } from '../plan/hole-names.ts';
 import { kindOf } from '../plan/kind-of.ts';
+import { cableSwitchInto } from '../plan/leads.ts';
 import type { HoleRef, Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { deriveNets, holesOf, type Terminal, terminalKey, terminalOfHole } from './nets.ts';
-import { deriveSides, lightsIn, mateOf, netAt, type PlacedLight } from './sides.ts';
+import { deriveSides, lightsIn, mateOf, netAt } from './sides.ts';
 import { suppliesOf } from './supplies.ts';
 
 /** One step of the way: along a run, or through a part. */
@@ -16,8 +17,8 @@ export type PathStep =
 export interface LightPath {
   readonly lightId: string;
   readonly partId: string;
-  /** whole: from + through the light to −. lost: it ends somewhere. bypassed: its + and − are one thread. shorted: the supply is. */
-  readonly state: 'whole' | 'lost' | 'bypassed' | 'shorted' | 'reversed';
+  /** whole: from + through the light to −. open: it would be, but something on it is switched off. lost: it ends somewhere. bypassed: its + and − are one thread. shorted: the supply is. */
+  readonly state: 'whole' | 'open' | 'lost' | 'bypassed' | 'shorted' | 'reversed';
   readonly steps: readonly PathStep[];
   /** Where it is lost, bypassed or shorted, in words; null when it is whole. */
   readonly problem: string | null;
@@ -31,13 +32,70 @@ interface Edge {
 /** Every joint of a plan by the terminal it leaves: along runs, and through parts that let current through. */
 type Joints = ReadonlyMap<string, readonly Edge[]>;
 
-/** The way of every light of a plan, in plan order. O(lights × runs). */
-export function tracePaths(plan: Plan): readonly LightPath[] {
-  const joints = jointsOf(plan);
-  return lightsIn(plan).map((light) => traceLight(plan, joints, light));
+/** Something that glows between two terminals. */
+interface Glowing {
+  readonly id: string;
+  readonly part: Part;
+  readonly ends: { readonly plus: string; readonly minus: string };
 }
 
-function jointsOf(plan: Plan): Joints {
+/** The way of every light of a plan with everything closed, in plan order; addressable lights last. O(lights × runs). */
+export function tracePaths(plan: Plan): readonly LightPath[] {
+  const joints = jointsOf(plan);
+  return glowingIn(plan).map((light) => traceLight(plan, joints, light));
+}
+
+/** As `tracePaths`, with switches and closures as the maker left them: where only they part a way, it is `open`. */
+export function tracePathsAsSet(plan: Plan): readonly LightPath[] {
+  const asSet = jointsOf(plan, isOpen);
+  return tracePaths(plan).map((closed, i): LightPath => {
+    if (closed.state !== 'whole') return closed;
+    const now = traceLight(plan, asSet, glowingIn(plan)[i] as Glowing);
+    const used = now.state === 'whole' ? now : closed;
+    const source = sourceOf(plan, used);
+    const at =
+      now.state === 'whole'
+        ? offAt(plan, source)
+        : closed.steps
+            .flatMap((step) => (step.kind === 'part' ? [plan.parts[step.partId]] : []))
+            .find((part) => part !== undefined && isOpen(plan, part));
+    if (at === undefined) return used;
+    return { ...closed, state: 'open', problem: `Open at ${at.name}, as it stands now.` };
+  });
+}
+
+function glowingIn(plan: Plan): readonly Glowing[] {
+  return [
+    ...lightsIn(plan).map(({ id, part, light }) => ({ id, part, ends: light })),
+    ...Object.values(plan.parts).flatMap((part) =>
+      elementsOf(kindOf(plan, part), 'load')
+        .filter(({ glows }) => glows === true)
+        .map((ends) => ({ id: part.id, part, ends })),
+    ),
+  ];
+}
+
+/** Whether a contact of a part, or of it and its other half, is open as the maker left it. */
+function isOpen(plan: Plan, part: Part): boolean {
+  return part.switchedOn === false || mateOf(plan, part)?.switchedOn === false;
+}
+
+/** The part of the source that a whole way begins at. */
+function sourceOf(plan: Plan, { steps, partId }: LightPath): Part | undefined {
+  const [first] = steps;
+  const id = first?.kind === 'run' ? first.from.partId : (first?.partId ?? partId);
+  return plan.parts[id];
+}
+
+/** What of a source is off: its own slide, the switch in the cable of its pack. */
+function offAt(plan: Plan, source: Part | undefined): Part | undefined {
+  if (source === undefined) return undefined;
+  if (source.switchedOn === false) return source;
+  const pack = cableSwitchInto(plan, source.id);
+  return pack?.switchedOn === false ? pack : undefined;
+}
+
+function jointsOf(plan: Plan, isLeftOut: (plan: Plan, part: Part) => boolean = () => false): Joints {
   const joints = new Map<string, Edge[]>();
   const add = (from: Terminal, edge: Edge): void => {
     const known = joints.get(terminalKey(from));
@@ -50,6 +108,7 @@ function jointsOf(plan: Plan): Joints {
     add(b, { to: a, step: { kind: 'run', runId: run.id, from: run.to, to: run.from } });
   }
   for (const part of Object.values(plan.parts)) {
+    if (isLeftOut(plan, part)) continue;
     for (const [near, far, text, farPartId] of waysThrough(plan, part))
       add(
         { partId: part.id, terminal: near },
@@ -59,7 +118,7 @@ function jointsOf(plan: Plan): Joints {
   return joints;
 }
 
-function traceLight(plan: Plan, joints: Joints, { id, part, light }: PlacedLight): LightPath {
+function traceLight(plan: Plan, joints: Joints, { id, part, ends }: Glowing): LightPath {
   const nets = deriveNets(plan);
   const sides = deriveSides(plan);
   const answer = (
@@ -73,7 +132,7 @@ function traceLight(plan: Plan, joints: Joints, { id, part, light }: PlacedLight
     steps,
     problem,
   });
-  const [plus, minus] = [netAt(nets, part, light.plus), netAt(nets, part, light.minus)];
+  const [plus, minus] = [netAt(nets, part, ends.plus), netAt(nets, part, ends.minus)];
   if (plus === minus)
     return answer('bypassed', `The + and − of ${part.name} are on one thread: the current goes past it.`);
   const shorted = suppliesOf(plan, sides).find((supply) => sides.areJoined(supply.plus, supply.minus));
@@ -81,8 +140,8 @@ function traceLight(plan: Plan, joints: Joints, { id, part, light }: PlacedLight
     return answer('shorted', `The + and − of ${shorted.name} are joined: the current takes that way.`);
   if (sides.of(plus) === '-' && sides.of(minus) === '+')
     return answer('reversed', `${part.name} is the wrong way round: its + hangs on the − side.`);
-  const feed = walk(joints, { partId: part.id, terminal: light.plus }, supplyEnds(plan, '+'));
-  const back = walk(joints, { partId: part.id, terminal: light.minus }, supplyEnds(plan, '-'));
+  const feed = walk(joints, { partId: part.id, terminal: ends.plus }, supplyEnds(plan, '+'));
+  const back = walk(joints, { partId: part.id, terminal: ends.minus }, supplyEnds(plan, '-'));
   // Walked from the light to the holder, the current comes the other way.
   const forward = (feed.steps ?? []).map(turned).reverse();
   const backward = back.steps ?? [];

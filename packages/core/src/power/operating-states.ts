@@ -2,7 +2,11 @@
  * The states a piece is used in: switches and closures on or off, buttons pressed, a magnet near, dark for what waits for it, pins as a
  * program or a try has them. A state names what differs from rest; nothing is named twice.
  */
+import type { Result } from '../errors/problem.ts';
 import { elementsOf } from '../parts/part-element.ts';
+import type { Edit } from '../plan/edit.ts';
+import { putPart } from '../plan/edits/changes.ts';
+import { checkEdit } from '../plan/edits/check-edit.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -62,6 +66,66 @@ export function moversOf(plan: Plan): readonly Mover[] {
     }),
   ]);
   return [...contacts, ...own];
+}
+
+/** The mover that a part is: its own, or the one it works as a magnet; undefined where it moves nothing. */
+export function moverOf(plan: Plan, partId: string): Mover | undefined {
+  const movers = moversOf(plan);
+  const mateId = plan.parts[partId]?.mateId;
+  return (
+    movers.find(({ partIds }) => partIds.includes(partId)) ??
+    movers.find(
+      (mover) =>
+        mover.closedBy === 'magnet' &&
+        (mover.partId === mateId || plan.parts[mover.partId]?.mateId === partId),
+    )
+  );
+}
+
+/** Whether a mover stands closed as the maker left it. */
+export function isClosedNow(plan: Plan, { partIds }: Mover): boolean {
+  return partIds.every((id) => plan.parts[id]?.switchedOn ?? true);
+}
+
+/** The edit that puts movers so. */
+export function putMovers(
+  plan: Plan,
+  movers: readonly Mover[],
+  isClosed: boolean,
+  label?: string,
+): Result<Edit> {
+  const [first] = movers;
+  const ids = movers.flatMap(({ partIds }) => partIds);
+  const changes = ids.flatMap((id) => {
+    const part = plan.parts[id];
+    return part === undefined ? [] : [putPart(plan, { ...part, switchedOn: isClosed })];
+  });
+  const words =
+    label ?? (first === undefined ? 'leave it as it stands' : isClosed ? first.closed : first.open);
+  return checkEdit(plan, words, changes);
+}
+
+/** The edit that lets everything rest: buttons open, switches and closures closed. */
+export function putToRest(plan: Plan): Result<Edit> {
+  const movers = moversOf(plan);
+  const closed = putMovers(
+    plan,
+    movers.filter(({ closedBy }) => closedBy !== 'press'),
+    true,
+    'let it stand as it rests',
+  );
+  if (!closed.ok) return closed;
+  const open = putMovers(
+    plan,
+    movers.filter(({ closedBy }) => closedBy === 'press'),
+    false,
+  );
+  return open.ok
+    ? {
+        ok: true,
+        value: { label: closed.value.label, changes: [...closed.value.changes, ...open.value.changes] },
+      }
+    : open;
 }
 
 /** A state that Check judges. */

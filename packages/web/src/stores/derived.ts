@@ -3,7 +3,7 @@ import { benchTests } from '@sashiko/core/bench/bench-tests';
 import { openFindings } from '@sashiko/core/checks/check-plan';
 import { CHECK_RULES } from '@sashiko/core/checks/check-rules';
 import { CheckSession } from '@sashiko/core/checks/check-session';
-import { tracePaths } from '@sashiko/core/joining/trace-path';
+import { tracePathsAsSet } from '@sashiko/core/joining/trace-path';
 import { cutPieces } from '@sashiko/core/pieces/pieces';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { whatStaysOut } from '@sashiko/core/sewing/power-on-words';
@@ -26,7 +26,7 @@ export const findingsOf = oncePerPlan('findingsOf', (plan) => session.update(pla
 /** Without those the maker lives with. */
 export const openFindingsOf = oncePerPlan('openFindingsOf', (plan) => openFindings(plan, findingsOf(plan)));
 export const tightestOf = oncePerPlan('tightestOf', (plan) => tightestPlaces(plan, TIGHTEST));
-export const pathsOf = oncePerPlan('pathsOf', tracePaths);
+export const pathsOf = oncePerPlan('pathsOf', tracePathsAsSet);
 export const wishesIn = oncePerPlan('wishesIn', wishDifference);
 export const piecesOf = oncePerPlan('piecesOf', cutPieces);
 export const testsOf = oncePerPlan('testsOf', benchTests);

@@ -239,6 +239,23 @@ export function setLevel(plan: Plan, partId: string, pin: string, level: number)
   });
 }
 
+/** Says how a pin stands: driven, read or floating; null: as what hangs on it asks for. */
+export function standPin(
+  plan: Plan,
+  partId: string,
+  pin: string,
+  stand: NonNullable<Part['pins']>[string] | null,
+): Result<Edit> {
+  const part = plan.parts[partId];
+  if (part === undefined) return fail('unknown-part', '', `parts.${partId}`);
+  const { [pin]: _was, ...others } = part.pins ?? {};
+  const pins = stand === null ? others : { ...others, [pin]: stand };
+  const { pins: _pins, ...rest } = part;
+  return checkEdit(plan, `say how ${pin} of ${part.name} stands`, [
+    putPart(plan, Object.keys(pins).length === 0 ? rest : { ...rest, pins }),
+  ]);
+}
+
 /** Locks parts where they are, or lets them go. */
 export function lockParts(plan: Plan, partIds: readonly string[], locked: boolean): Result<Edit> {
   const changes: Change[] = [];

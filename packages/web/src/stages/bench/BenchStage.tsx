@@ -1,13 +1,20 @@
 import { type BenchTest, OPEN_READING } from '@sashiko/core/bench/bench-test';
 import { type Judgement, judgeReading } from '@sashiko/core/bench/judge-reading';
+import { darkAmp } from '@sashiko/core/circuit/will-it-light';
 import { writeReading } from '@sashiko/core/plan/edits/progress-edits';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { formatVolt } from '@sashiko/core/units/electrical';
 import { Button } from 'antd';
+import { useMemo, useState } from 'react';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { staysOutOf, testsOf } from '../../stores/derived.ts';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { NumberField } from '../../ui/NumberField.tsx';
+import { Row } from '../../ui/Row.tsx';
+import { clickPart } from '../click-part.ts';
+import { useLight } from '../light/use-light.ts';
+import { StatePanel, standNotes } from '../StatePanel.tsx';
 
 const GROUPS = [
   { kind: 'lights', title: 'Each light, before sewing' },
@@ -20,14 +27,17 @@ const GROUPS = [
 export function BenchStage() {
   const plan = useShownPlan();
   const tests = testsOf(plan);
+  const stands = useMemo(() => standNotes(plan), [plan]);
   return (
     <>
-      <ClothCanvas abilities={{ movesParts: false, drawsThread: false }} />
+      <ClothCanvas abilities={{ movesParts: false, drawsThread: false, onPart: clickPart }} notes={stands} />
       <aside className="tray" aria-label="Bench">
         <p>
           No power while you measure ohms. Write down what the meter shows; Sashiko says whether it is in
           order and where to look.
         </p>
+        <StatePanel plan={plan} />
+        <SeenNow plan={plan} />
         {tests.ok && tests.value.length === 0 && <p>Nothing to test yet: place lights and sew them first.</p>}
         {tests.ok ? (
           GROUPS.map(({ kind, title }) => {
@@ -53,6 +63,38 @@ export function BenchStage() {
           <p>The circuit could not be computed.</p>
         )}
       </aside>
+    </>
+  );
+}
+
+/** What is to be seen and measured with the power in, as switches, buttons and closures stand. */
+function SeenNow({ plan }: { readonly plan: Plan }) {
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <details className="more" onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary>What it shows like that, with the power in</summary>
+      {isOpen && <Seen plan={plan} />}
+    </details>
+  );
+}
+
+function Seen({ plan }: { readonly plan: Plan }) {
+  const { now, problem } = useLight(plan);
+  if (problem !== null) return <p role="alert">{problem}</p>;
+  if (now === null) return <p className="quiet">Reckoning …</p>;
+  const dark = darkAmp(plan);
+  return (
+    <>
+      {now.answer.lights.map(({ id, partId, amp, volt }) => (
+        <Row
+          key={id}
+          label={plan.parts[partId]?.name ?? id}
+          value={`${amp < dark ? 'dark' : 'lit'}, ${formatVolt(volt)}`}
+        />
+      ))}
+      {now.answer.supplies.map(({ partId, volt }) => (
+        <Row key={partId} label={`${plan.parts[partId]?.name ?? partId}, + to −`} value={formatVolt(volt)} />
+      ))}
     </>
   );
 }

@@ -1,11 +1,13 @@
 import type { Finding } from '@sashiko/core/checks/finding';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { Flags } from '../../canvas/Flags.tsx';
 import { useShownPlan } from '../../stores/plan-store.ts';
 import { useOpenFindings } from '../../stores/use-findings.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { clickPart } from '../click-part.ts';
 import { StageTray } from '../StageTray.tsx';
+import { standNotes } from '../StatePanel.tsx';
 import { showPlace } from '../show-place.ts';
 import { FindingsPanel } from './FindingsPanel.tsx';
 import { GapsPanel } from './GapsPanel.tsx';
@@ -14,6 +16,7 @@ import { PathsPanel } from './PathsPanel.tsx';
 import { RoomOverlay } from './RoomOverlay.tsx';
 
 const PANELS = ['Findings', 'Gaps', 'Paths'] as const;
+const NO_NOTES = {};
 type PanelName = (typeof PANELS)[number];
 
 /** What the checks find, how tight it is, and the way of the current. Parts can be dragged here too, to see findings go. */
@@ -24,6 +27,7 @@ export function CheckStage() {
   const [panel, setPanel] = useState<PanelName>('Findings');
   const [showsRoom, setShowsRoom] = useState(false);
   const [lightId, setLightId] = useState<string | null>(null);
+  const stands = useMemo(() => standNotes(plan), [plan]);
   const findings = useOpenFindings(plan);
   const choose = (finding: Finding): void => {
     const view = useViewStore.getState();
@@ -34,7 +38,12 @@ export function CheckStage() {
   return (
     <>
       <ClothCanvas
-        abilities={{ movesParts: true, drawsThread: false }}
+        abilities={
+          panel === 'Paths'
+            ? { movesParts: false, drawsThread: false, onPart: clickPart }
+            : { movesParts: true, drawsThread: false }
+        }
+        notes={panel === 'Paths' ? stands : NO_NOTES}
         overlay={(scale) => (
           <>
             {panel === 'Gaps' && showsRoom && <RoomOverlay plan={plan} face={face} />}

@@ -4,9 +4,11 @@ import type { Plan } from '@sashiko/core/plan/schema';
 import { capital } from '@sashiko/core/units/words';
 import { pathsOf } from '../../stores/derived.ts';
 import { useShownPlan } from '../../stores/plan-store.ts';
+import { StatePanel } from '../StatePanel.tsx';
 
 const STATE_WORDS: Readonly<Record<LightPath['state'], string>> = {
   whole: 'whole',
+  open: 'open, as it stands now',
   lost: 'lost on the way (not touching that should)',
   bypassed: 'bypassed (touching that should not)',
   shorted: 'shorted (touching that should not)',
@@ -25,6 +27,7 @@ export function PathsPanel({
   const paths = pathsOf(plan);
   return (
     <section aria-label="The way of the current">
+      <StatePanel plan={plan} />
       <h2>From + through each light back to −</h2>
       {paths.length === 0 && <p className="quiet">There is no light on the cloth yet.</p>}
       {paths.map((path) => {
@@ -37,8 +40,17 @@ export function PathsPanel({
               aria-pressed={isChosen}
               onClick={() => onChoose(isChosen ? null : path.lightId)}
             >
-              <span className={`mark ${path.state === 'whole' ? 'whole' : 'stop'}`} aria-hidden="true">
-                {path.state === 'whole' ? '✓' : path.state === 'lost' ? '…' : '✗'}
+              <span
+                className={`mark ${path.state === 'whole' ? 'whole' : path.state === 'open' ? 'open' : 'stop'}`}
+                aria-hidden="true"
+              >
+                {path.state === 'whole'
+                  ? '✓'
+                  : path.state === 'lost'
+                    ? '…'
+                    : path.state === 'open'
+                      ? '◦'
+                      : '✗'}
               </span>
               <strong>{plan.parts[path.partId]?.name}</strong>
               <span className="kind">{STATE_WORDS[path.state]}</span>

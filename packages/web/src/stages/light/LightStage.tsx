@@ -1,13 +1,14 @@
 import { darkAmp } from '@sashiko/core/circuit/will-it-light';
-import { flickSwitch } from '@sashiko/core/plan/edits/part-edits';
 import { formatCurrent, formatVolt } from '@sashiko/core/units/electrical';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { Glow } from '../../canvas/Glow.tsx';
-import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { AssumptionsPanel } from '../AssumptionsPanel.tsx';
+import { clickPart } from '../click-part.ts';
 import { StageTray } from '../StageTray.tsx';
+import { standNotes } from '../StatePanel.tsx';
 import { NowPanel } from './NowPanel.tsx';
 import { SumsPanel } from './SumsPanel.tsx';
 import { SurePanel } from './SurePanel.tsx';
@@ -16,6 +17,9 @@ import { VoltsOverlay } from './VoltsOverlay.tsx';
 import { WhatIfPanel } from './WhatIfPanel.tsx';
 
 const PANELS = ['Now', 'What if', 'Sure?', 'Sums', 'Assumed'] as const;
+/** What a click does here. */
+const CLICK_HINT = 'Click a switch, button or closure to put it the other way.';
+
 type PanelName = (typeof PANELS)[number];
 
 /** The room is dimmed: lights glow as bright as computed, and the numbers stand beside. */
@@ -27,24 +31,22 @@ export function LightStage() {
   const known = useLight(plan);
   const dark = darkAmp(plan);
   const lights = known.now?.answer.lights ?? [];
-  const flick = (partId: string): void => {
-    const part = currentPlan().parts[partId];
-    if (part?.switchedOn === undefined) useViewStore.getState().select({ partIds: [partId] });
-    else usePlanStore.getState().commit(flickSwitch(currentPlan(), partId, !part.switchedOn));
-  };
-  const hasSwitch = Object.values(plan.parts).some((part) => part.switchedOn !== undefined);
+  const stands = useMemo(() => standNotes(plan), [plan]);
   return (
     <>
       <ClothCanvas
         isDim
-        abilities={{ movesParts: false, drawsThread: false, onPart: flick }}
+        abilities={{ movesParts: false, drawsThread: false, onPart: clickPart }}
         litParts={new Set(lights.filter((light) => light.amp > dark).map((light) => light.partId))}
-        notes={Object.fromEntries(
-          lights.map(({ partId, amp, volt }) => [
-            partId,
-            showsVolts ? formatVolt(volt) : amp < dark ? 'dark' : formatCurrent(amp),
-          ]),
-        )}
+        notes={{
+          ...stands,
+          ...Object.fromEntries(
+            lights.map(({ partId, amp, volt }) => [
+              partId,
+              showsVolts ? formatVolt(volt) : amp < dark ? 'dark' : formatCurrent(amp),
+            ]),
+          ),
+        }}
         overlay={(scale) => (
           <>
             <Glow plan={plan} face={face} lights={lights} />
@@ -53,7 +55,7 @@ export function LightStage() {
             )}
           </>
         )}
-        hint={hasSwitch ? 'Click the switch to turn it on and off.' : null}
+        hint={Object.keys(stands).length > 0 ? CLICK_HINT : null}
       />
       <StageTray
         label="Light"

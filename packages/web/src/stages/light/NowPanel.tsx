@@ -10,6 +10,7 @@ import { Chart } from '../../ui/Chart.tsx';
 import { INK } from '../../ui/ink.ts';
 import { Row } from '../../ui/Row.tsx';
 import type { LightNow } from '../../workers/messages.ts';
+import { StatePanel } from '../StatePanel.tsx';
 import { HoursPanel } from './HoursPanel.tsx';
 import { LightsTable } from './LightsTable.tsx';
 import { ShortAlert } from './ShortAlert.tsx';
@@ -21,6 +22,7 @@ export function NowPanel({ plan, known }: { readonly plan: Plan; readonly known:
   return (
     <>
       {now !== null && <ShortAlert plan={plan} shorts={now.shorts} />}
+      <StatePanel plan={plan} />
       <HoursPanel plan={plan} />
       <section aria-busy={isDue}>
         <h2>Will it light</h2>
