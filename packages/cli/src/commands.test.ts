@@ -21,7 +21,7 @@ describe('exit status and output', () => {
   test('validate', async () => {
     expect(await runCommand('validate', good, false)).toEqual({
       status: 0,
-      output: 'Lighthouse cushion: a sound plan of version 8.\n',
+      output: 'Lighthouse cushion: a sound plan of version 9.\n',
       error: '',
     });
   });
@@ -134,8 +134,10 @@ describe('exit status and output', () => {
         'message',
         'parts',
         'place',
+        'places',
         'runs',
         'severity',
+        'state',
         'step',
         'touching',
         'wanted',
@@ -143,6 +145,25 @@ describe('exit status and output', () => {
     }
     const words = await runCommand('check', bad, false);
     expect(words.output.split('\n').filter((line) => line !== '')).toHaveLength(15);
+  });
+
+  test('check and simulate in a state: as it is written, the rest at rest; what cannot be is told', async () => {
+    const lit = async (state: string): Promise<number> => {
+      const { output } = await runCommand('simulate', good, true, { state });
+      return (JSON.parse(output) as { lights: { isLit: boolean }[] }).lights.filter(({ isLit }) => isLit)
+        .length;
+    };
+    const { parts } = JSON.parse(readFileSync(good, 'utf8')) as { parts: Record<string, { kindId: string }> };
+    const [gate] = Object.entries(parts).flatMap(([id, { kindId }]) =>
+      kindId === 'slide-switch' ? [id] : [],
+    );
+    expect(await lit(`${gate}=on`)).toBeGreaterThan(1);
+    expect(await lit(`${gate}=off`)).toBe(0);
+    const checked = await runCommand('check', good, true, { state: `${gate}=off` });
+    expect(JSON.parse(checked.output)).toMatchObject({ state: `${gate}=off`, isClear: true });
+    const refused = await runCommand('check', good, true, { state: 'p99=on' });
+    expect(refused).toMatchObject({ status: 2, output: '' });
+    expect(refused.error).toMatch(/--state names a part "p99"/);
   });
 
   test('simulate: currents in A add up to what the source gives', async () => {

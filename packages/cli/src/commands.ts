@@ -2,7 +2,7 @@ import { readFile, stat, writeFile } from 'node:fs/promises';
 import { countFindings, openFindings } from '@sashiko/core/checks/check-plan';
 import { maybeCheckRule } from '@sashiko/core/checks/check-rules';
 import { CheckSession, findingsAsSet } from '@sashiko/core/checks/check-session';
-import type { Finding } from '@sashiko/core/checks/finding';
+import { type Finding, placesOf } from '@sashiko/core/checks/finding';
 import { fixesFor } from '@sashiko/core/checks/fix';
 import { LONGEST_LINE, plainLine } from '@sashiko/core/errors/plain-line';
 import {
@@ -143,6 +143,7 @@ function findingRecord(plan: Plan, finding: Finding, session: CheckSession): unk
     severity,
     touching: maybeCheckRule(ruleId)?.touching ?? null,
     place: at,
+    places: placesOf(plan, finding),
     faces: faces ?? ['right', 'wrong'],
     message,
     step,

@@ -13,7 +13,7 @@ import { circuitsOf, mergedWith } from '../power/circuits.ts';
 import { closedState, openState } from '../power/contact-words.ts';
 import { contactsOf } from '../power/contacts.ts';
 import { withContactsClosed } from '../power/operating-states.ts';
-import { cellWords, powerWords } from '../power/source-words.ts';
+import { cellWords, powerWords, sourceEnds } from '../power/source-words.ts';
 import { sourcesOf } from '../power/sources.ts';
 import { apartClauses } from '../sewing/apart-words.ts';
 import { onStates } from '../sewing/power-on-words.ts';
@@ -238,7 +238,6 @@ function voltTests({ plan, names }: Bench, answer: LightAnswer): readonly BenchT
     const { source, lights, pinLights } = circuit;
     const put = `${cellWords(source)} ${source.cellKind.isPlugged === true ? 'plugged in' : 'in'}`;
     const on = listed([put, ...onStates(names, circuit)]);
-    const sourceName = names.part(source.part.id);
     const isSewn = [...circuit.plus, ...circuit.minus].some(({ runIds }) => runIds.length > 0);
     const supply = answer.supplies.find(({ partId }) => isSewn && partId === source.part.id);
     const ofSource =
@@ -247,7 +246,7 @@ function voltTests({ plan, names }: Bench, answer: LightAnswer): readonly BenchT
         : [
             test(
               `volts:${source.part.id}`,
-              `${on}: volts between + and − of ${sourceName}, red tip to +.`,
+              `${on}: volts ${sourceEnds(source, (id) => names.part(id))}, red tip to +.`,
               supply.volt,
               source.part.id,
               'source',

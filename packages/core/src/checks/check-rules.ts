@@ -1,8 +1,10 @@
 /** The rules, in the order findings are listed. A new rule is one file in `rules/` and one line here. */
 import type { CheckRule } from './check-rule.ts';
 import { boardGroundSwitch } from './rules/board-ground-switch.ts';
+import { cellClasp } from './rules/cell-clasp.ts';
 import { cellLoad } from './rules/cell-load.ts';
 import { chipLoad } from './rules/chip-load.ts';
+import { closureFace } from './rules/closure-face.ts';
 import { crossing } from './rules/crossing.ts';
 import { dataLevel } from './rules/data-level.ts';
 import { dataOrder } from './rules/data-order.ts';
@@ -18,6 +20,7 @@ import { joinedTooMuch } from './rules/joined-too-much.ts';
 import { keepOut } from './rules/keep-out.ts';
 import { lead } from './rules/lead.ts';
 import { lightLoad } from './rules/light-load.ts';
+import { magnetPole } from './rules/magnet-pole.ts';
 import { magnetSteel } from './rules/magnet-steel.ts';
 import { mixedKinds } from './rules/mixed-kinds.ts';
 import { open } from './rules/open.ts';
@@ -64,6 +67,9 @@ export const CHECK_RULES: readonly CheckRule[] = [
   open,
   dataOrder,
   switchBypassed,
+  closureFace,
+  magnetPole,
+  cellClasp,
   boardGroundSwitch,
   switchBoth,
   switchNone,

@@ -1,5 +1,6 @@
 import type { Face } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
+import type { Plan } from '../plan/schema.ts';
 
 /** stop: will not work or is unsafe; mend: will be weak, dim or fragile; note: worth knowing. */
 export type Severity = 'stop' | 'mend' | 'note';
@@ -50,8 +51,17 @@ export interface Finding {
   readonly wanted: Measure | null;
   readonly partIds: readonly string[];
   readonly runIds: readonly string[];
+  /** One cause that shows at every part it names. */
+  readonly each?: true;
   /** The operating state it is found in, in words (`bell pressed`); missing: in use, or in every state. */
   readonly state?: string;
+}
+
+/** Every place of a finding: where it is pinned, and the other parts it shows at. */
+export function placesOf({ parts }: Pick<Plan, 'parts'>, { at, each, partIds }: Finding): readonly Point[] {
+  if (each !== true) return [at];
+  const others = partIds.flatMap((id) => parts[id]?.at ?? []);
+  return [at, ...others.filter(({ x, y }) => x !== at.x || y !== at.y)];
 }
 
 /** A finding of a plan: it knows the panel it is pinned on. */

@@ -11,11 +11,15 @@ import { sewMissingFix } from './fixes/sew-missing.ts';
 import { splitPieceFix } from './fixes/split-piece.ts';
 import { swapHoleFix } from './fixes/swap-hole.ts';
 import { switchToPlusFix } from './fixes/switch-to-plus.ts';
+import { turnMagnetFix } from './fixes/turn-magnet.ts';
+import { turnOverFix } from './fixes/turn-over.ts';
 import { turnPartFix } from './fixes/turn-part.ts';
 import { unpickFix } from './fixes/unpick.ts';
 
 export const FIX_KINDS: readonly FixKind[] = [
   turnPartFix,
+  turnOverFix,
+  turnMagnetFix,
   swapHoleFix,
   moveAsideFix,
   changeStitchFix,

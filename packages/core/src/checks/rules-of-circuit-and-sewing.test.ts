@@ -310,13 +310,19 @@ describe('sewing', () => {
     expect(severities(build.plan, 'hold-down')).toEqual([]);
   });
 
-  test('magnet-steel: 25 mm apart (common practice for the rule, assumption for the figure)', () => {
-    const apart = (mm: number) =>
+  test('magnet-steel: 25 mm from rim to rim (common practice for the rule, assumption for the figure); brass is let alone', () => {
+    // A magnet of 5.5 mm and a snap of 6 mm from middle to rim.
+    const apart = (mm: number, options = {}) =>
       new PlanBuilder('Magnet', 300, 200)
         .place('magnet', 'magnet', 100, 100)
-        .place('snap-ball', 'snap', 100 + mm, 100).plan;
+        .place('snap-ball', 'snap', 100 + 5.5 + 6 + mm, 100, { options }).plan;
     expect(severities(apart(24.9), 'magnet-steel')).toEqual(['mend']);
     expect(severities(apart(25), 'magnet-steel')).toEqual([]);
+    expect(severities(apart(5, { metal: 1 }), 'magnet-steel')).toEqual([]);
+    const onBox = new PlanBuilder('On a box', 300, 200)
+      .place('aaa-holder-2', 'box', 100, 100)
+      .place('magnet', 'magnet', 120, 105);
+    expect(severities(onBox.plan, 'magnet-steel')).toEqual(['mend']);
   });
 
   test('only a stitch that keeps one face clear is told apart by face, and only on thick firm cloth', () => {

@@ -148,7 +148,7 @@ describe('open', () => {
       findingsOf(build.plan, 'open')
         .map((finding) => finding.key)
         .sort(),
-    ).toEqual(['open:p1:plus', 'open:p2:b', 'open:p3:plus', 'open:p4:plus']);
+    ).toEqual(['open:p1:plus', 'open:p2:b', 'open:p3:plus']);
     const loose = new PlanBuilder()
       .holder(50, 150)
       .light('a', 50, 50)
@@ -156,7 +156,7 @@ describe('open', () => {
       .sew('a.plus', 'b.plus', [[85, 30]]);
     expect(
       findingsOf(loose.plan, 'open').filter((finding) => finding.message.includes('leads to no holder')),
-    ).toHaveLength(2);
+    ).toHaveLength(1);
   });
 
   test('one of several equal holes is enough', () => {
@@ -223,7 +223,6 @@ describe('short-net', () => {
     expect(findings.map((finding) => finding.message)).toEqual([
       'The + and the − of holder are joined as soon as the switch is closed.',
       'Both ends of left are on the same thread.',
-      'Both ends of right are on the same thread.',
     ]);
     const direct = new PlanBuilder().holder(100, 100).sew('holder.plus', 'holder.minus', [[100, 60]]);
     expect(findingsOf(direct.plan, 'short-net')).toMatchObject([

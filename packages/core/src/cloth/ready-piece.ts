@@ -39,6 +39,8 @@ export interface ReadyPiece {
   /** The closed outline, clockwise as seen from the right side. */
   outline(sizes: Sizes): readonly CurveNode[];
   guides?(sizes: Sizes): readonly GuideLine[];
+  /** It closes by laying one end over the other: the under side of one meets the upper side of the other. */
+  closesByOverlap?(sizes: Sizes): boolean;
   /** What it takes besides the cloth, to gather for each kit. */
   needs?(sizes: Sizes): readonly { readonly id: string; readonly what: string }[];
 }

@@ -1,7 +1,7 @@
 import Flatbush from 'flatbush';
 import { remembered } from '../units/remembered.ts';
 import type { Point } from './point.ts';
-import { nearestOnSegment, pointToSegmentMm } from './segment.ts';
+import { closestOfSegments, nearestOnSegment, pointToSegmentMm } from './segment.ts';
 
 /** A closed outline: the last corner joins the first. */
 export type Polygon = readonly Point[];
@@ -132,4 +132,14 @@ export function boxAround(points: readonly Point[]): {
   if (points.length === 0) throw new RangeError('boxAround: there are no points');
   const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
   return { minX: Math.min(...xs), minY: Math.min(...ys), maxX: Math.max(...xs), maxY: Math.max(...ys) };
+}
+
+/** The distance between the rims of two polygons, mm; 0 where they overlap. O(edges × edges). */
+export function polygonsApartMm(one: Polygon, other: Polygon): number {
+  if (one.some((p) => polygonContains(other, p)) || other.some((p) => polygonContains(one, p))) return 0;
+  let least = Number.POSITIVE_INFINITY;
+  for (const [a, b] of polygonEdges(one))
+    for (const [c, d] of polygonEdges(other))
+      least = Math.min(least, closestOfSegments(a, b, c, d).distanceMm);
+  return least;
 }

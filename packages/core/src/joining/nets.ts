@@ -36,9 +36,10 @@ export function terminalKey({ partId, terminal }: Terminal): string {
   return `${partId}/${terminal}`;
 }
 
-/** The terminals of a part, in the order of its holes. */
+/** The terminals of a part, in the order of its holes, then those without a hole. */
 export function terminalsOf(plan: Plan, part: Part): readonly Terminal[] {
-  const names = new Set(kindOf(plan, part).holes.flatMap((hole) => (hole.plated ? [hole.terminal] : [])));
+  const { holes, inner = [] } = kindOf(plan, part);
+  const names = new Set([...holes.flatMap((hole) => (hole.plated ? [hole.terminal] : [])), ...inner]);
   return [...names].map((terminal) => ({ partId: part.id, terminal }));
 }
 
@@ -78,12 +79,13 @@ function sameTables<T>(
   b: Readonly<Record<string, T>>,
   same: (one: T, other: T) => boolean,
 ): boolean {
-  const keys = Object.keys(a);
-  if (keys.length !== Object.keys(b).length) return false;
-  for (const key of keys) {
-    const one = a[key] as T;
-    const other = b[key];
-    if (other === undefined || (one !== other && !same(one, other))) return false;
+  // In another order they are other nets: each goes by its first terminal.
+  const [keys, others] = [Object.keys(a), Object.keys(b)];
+  if (keys.length !== others.length) return false;
+  for (const [i, key] of keys.entries()) {
+    if (others[i] !== key) return false;
+    const [one, other] = [a[key] as T, b[key] as T];
+    if (one !== other && !same(one, other)) return false;
   }
   return true;
 }

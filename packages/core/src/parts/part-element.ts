@@ -153,7 +153,8 @@ export function neededTerminals(
   for (const hole of part.holes) {
     if (hole.role !== undefined && TELLING_ROLES.has(hole.role)) needed.add(hole.terminal);
   }
-  return [...needed];
+  // Where a terminal has no hole there is nothing to sew.
+  return [...needed].filter((terminal) => part.holes.some((hole) => hole.terminal === terminal));
 }
 
 /** Whether a part that switches is placed switched on: all but those that are closed only while they are pressed. */

@@ -104,6 +104,8 @@ export interface Spot {
   readonly title: string;
   readonly at: Point;
   readonly radiusMm: number;
+  /** It sees light: what shines on it from near is seen. */
+  readonly senses?: 'light';
 }
 
 /** A number a maker chooses for one part: the pitch of a strand, the way a leg folds. */
@@ -160,6 +162,10 @@ export interface PartKind {
   readonly lead?: { readonly at: Point; readonly cableMm: number; readonly hasSwitch: boolean };
   /** Where the plug of its other half goes. */
   readonly socket?: Point;
+  /** Terminals that have no hole: contacts inside, such as where a cell lies. */
+  readonly inner?: readonly string[];
+  /** Half of a clasp that holds a cell: on its + or its − face. */
+  readonly clasps?: '+' | '-';
   /** The kind that is placed with it as its other half. */
   readonly mateId?: string;
   readonly options: readonly PartOption[];

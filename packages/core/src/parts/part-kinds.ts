@@ -12,6 +12,8 @@ import { boardLong } from './catalogue/board-long.ts';
 import { boardRound } from './catalogue/board-round.ts';
 import { boardSmall } from './catalogue/board-small.ts';
 import { buzzer } from './catalogue/buzzer.ts';
+import { cellClaspMinus } from './catalogue/cell-clasp-minus.ts';
+import { cellClaspPlus } from './catalogue/cell-clasp-plus.ts';
 import { claspPlate } from './catalogue/clasp-plate.ts';
 import { claspStud } from './catalogue/clasp-stud.ts';
 import { coinCellHolder } from './catalogue/coin-cell-holder.ts';
@@ -73,6 +75,8 @@ export const PART_KINDS: readonly PartKind[] = [
   snapSocket,
   hookTab,
   loopTab,
+  cellClaspPlus,
+  cellClaspMinus,
   claspStud,
   claspPlate,
   threadTail,

@@ -1,12 +1,17 @@
 /** Sensor boards: three or four holes in a row and something that senses in the middle. */
-import { type DrawnShape, type Hole, type PartKind, plainPart } from './part-kind.ts';
+import { type DrawnShape, type Hole, type PartKind, plainPart, type Spot } from './part-kind.ts';
 import { box, boxOutline, eyelet } from './shapes.ts';
 
 type Words = Pick<PartKind, 'id' | 'title' | 'description'>;
 
 /** A sensor of our own with supply, ground and a line that tells; `ma` is what it takes (assumption); least 2 V: assumption. */
-export function sensorBoard(words: Words, ma: number, eye: readonly DrawnShape[]): PartKind {
-  return sensorWith(words, ma, eye, [
+export function sensorBoard(
+  words: Words,
+  ma: number,
+  eye: readonly DrawnShape[],
+  senses: Pick<Spot, 'senses'> = {},
+): PartKind {
+  return sensorWith(words, ma, eye, senses, [
     { ...eyelet('ground', { x: -8, y: 4.4 }, 'minus', '-', 1.8), role: 'ground', label: '−' },
     { ...eyelet('signal', { x: 0, y: 4.4 }, 'signal', 'none', 1.8), role: 'sense', label: 'S' },
     { ...eyelet('supply', { x: 8, y: 4.4 }, 'plus', '+', 1.8), role: 'supply', label: '+' },
@@ -15,7 +20,7 @@ export function sensorBoard(words: Words, ma: number, eye: readonly DrawnShape[]
 
 /** The same with the two lines of a bus instead: several share them, so that one board reads more sensors than it has pins. */
 export function busSensorBoard(words: Words, ma: number, eye: readonly DrawnShape[]): PartKind {
-  return sensorWith(words, ma, eye, [
+  return sensorWith(words, ma, eye, {}, [
     { ...eyelet('supply', { x: -9, y: 4.4 }, 'plus', '+', 1.8), role: 'supply', label: '+' },
     { ...eyelet('ground', { x: -3, y: 4.4 }, 'minus', '-', 1.8), role: 'ground', label: '−' },
     { ...eyelet('clock', { x: 3, y: 4.4 }, 'clock', 'none', 1.8), role: 'bus-clock', label: 'C' },
@@ -23,7 +28,13 @@ export function busSensorBoard(words: Words, ma: number, eye: readonly DrawnShap
   ]);
 }
 
-function sensorWith(words: Words, ma: number, eye: readonly DrawnShape[], holes: readonly Hole[]): PartKind {
+function sensorWith(
+  words: Words,
+  ma: number,
+  eye: readonly DrawnShape[],
+  senses: Pick<Spot, 'senses'>,
+  holes: readonly Hole[],
+): PartKind {
   return plainPart({
     ...words,
     noun: 'sensor',
@@ -34,6 +45,6 @@ function sensorWith(words: Words, ma: number, eye: readonly DrawnShape[], holes:
     shapes: [box('board', 0, 0, 24, 16, 4), ...eye],
     elements: [{ kind: 'load', plus: 'plus', minus: 'minus', volt: 3, ma, leastV: 2 }],
     massG: 1.2,
-    spots: [{ id: 'eye', title: 'sensor', at: { x: 0, y: -3.4 }, radiusMm: 2.5 }],
+    spots: [{ id: 'eye', title: 'sensor', at: { x: 0, y: -3.4 }, radiusMm: 2.5, ...senses }],
   });
 }

@@ -1,3 +1,4 @@
+import { maybeReadyPiece } from '../cloth/ready-pieces.ts';
 import type { Panel } from './records.ts';
 import type { Plan } from './schema.ts';
 
@@ -13,6 +14,13 @@ export function panelOf(plan: Pick<Plan, 'panels'>, of?: { readonly panelId: str
   }
   for (const id in plan.panels) return plan.panels[id] as Panel;
   throw new RangeError('panelOf: the plan has no panel');
+}
+
+/** Whether a piece of cloth closes by laying one of its ends over the other, such as a cuff. */
+export function closesByOverlap(plan: Pick<Plan, 'panels'>, of: { readonly panelId: string }): boolean {
+  const { shape } = panelOf(plan, of);
+  if (shape.kind !== 'ready') return false;
+  return maybeReadyPiece(shape.pieceId)?.closesByOverlap?.(shape.sizes) === true;
 }
 
 /** The plan with some of its only panel changed. */

@@ -64,6 +64,7 @@ describe('contacts in words', () => {
     );
     expect(kinds.map(({ id }) => id).sort()).toEqual(
       [
+        ...['cell-clasp-plus', 'cell-clasp-minus'],
         ...['slide-switch', 'push-switch', 'post-switch', 'in-line-switch', 'magnetic-switch'],
         ...['snap-ball', 'snap-socket', 'hook-tab', 'loop-tab', 'clasp-stud', 'clasp-plate', 'thread-tail'],
       ].sort(),

@@ -10,9 +10,17 @@ export function cellWords({ cell, cellKind }: Source): string {
 
 /** How the power goes in: `Put the coin cell into holder, + to +`, `Plug the pack into power board for a moment`. */
 export function putInWords(source: Source, name: string, howLong = ''): string {
+  if (source.isClasped) return `Lay ${cellWords(source)} on ${name}${howLong}, its + face to it`;
   return source.cellKind.isPlugged === true
     ? `Plug ${cellWords(source)} into ${name}${howLong}`
     : `Put ${cellWords(source)} into ${name}${howLong}, + to +`;
+}
+
+/** Where its volts are measured: `between + and − of holder`, `between plus clasp (+) and minus clasp (−)`. */
+export function sourceEnds({ part, isClasped }: Source, name: Name): string {
+  return isClasped && part.mateId !== undefined
+    ? `between ${name(part.id)} (+) and ${name(part.mateId)} (−)`
+    : `between + and − of ${name(part.id)}`;
 }
 
 /** What turns a source on and off by itself, in words: `holder`, `the switch in the cable of pack`. */
@@ -46,7 +54,8 @@ export function powerWords(sources: readonly Source[]): PowerWords | null {
     [...(laid.length > 0 ? [ofLaid] : []), ...(plugged.length > 0 ? [ofPlugged] : [])].join(' and ');
   return {
     takeOut: capital(joined(`take the ${laidNoun} out`, `unplug the ${packNoun}`)),
-    out: capital(joined(`${laidNoun} out`, `${packNoun} unplugged`)),
+    // Without their cell the magnets would pull together, and join + and −.
+    out: `${capital(joined(`${laidNoun} out`, `${packNoun} unplugged`))}${sources.some(({ isClasped }) => isClasped) ? ', the halves of its clasp apart' : ''}`,
     what: joined(laidNoun, packNoun),
     isPlural: laidCount + plugged.length > 1,
   };

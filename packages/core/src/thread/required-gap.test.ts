@@ -71,10 +71,11 @@ describe('judging a gap', () => {
     expect(judgeGap(gap, line, line, 'flat', () => firm)).toBe(verdict);
   });
 
-  test('below half of what is wanted is a stop even when envelopes are clear', () => {
+  test('where envelopes are clear it is no stop, however long the stitches (handbook section 3)', () => {
     const long = lineConductor(plated, runningStitch, 10, 'right', 'a', USUAL_ASSUMED);
     expect(touchingGapMm(long, long, 'flat', () => firm)).toBeLessThan(4.9);
-    expect(judgeGap(4.9, long, long, 'flat', () => firm)).toBe('stop');
-    expect(judgeGap(5.1, long, long, 'flat', () => firm)).toBe('mend');
+    expect(judgeGap(4.9, long, long, 'flat', () => firm)).toBe('mend');
+    const touching = touchingGapMm(long, long, 'flat', () => firm);
+    expect(judgeGap(touching - 0.01, long, long, 'flat', () => firm)).toBe('stop');
   });
 });

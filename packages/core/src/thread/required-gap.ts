@@ -132,7 +132,7 @@ export function requiredGap(
 }
 
 /**
- * How bad a gap is: `stop` where the envelopes overlap or less than half of the wanted gap is left, `mend`
+ * How bad a gap is: `stop` where the envelopes overlap, `mend`
  * below the wanted gap, null when it is clear.
  */
 export function judgeGap(
@@ -142,7 +142,6 @@ export function judgeGap(
   position: Position,
   rulesBetween: RulesBetween,
 ): 'stop' | 'mend' | null {
-  const wanted = requiredGap(a, b, position, rulesBetween);
-  if (gapMm < Math.max(touchingGapMm(a, b, position, rulesBetween), wanted / 2)) return 'stop';
-  return gapMm < wanted ? 'mend' : null;
+  if (gapMm < touchingGapMm(a, b, position, rulesBetween)) return 'stop';
+  return gapMm < requiredGap(a, b, position, rulesBetween) ? 'mend' : null;
 }

@@ -135,7 +135,7 @@ function contactOf(plan: Plan, part: Part): WishedContact | null {
     return { near: { partId: part.id, terminal: contact.a }, far: { partId: part.id, terminal: contact.b } };
   const [half] = elementsOf(kind, 'half');
   const mate = half === undefined ? null : mateOf(plan, part);
-  if (half === undefined || mate === null) return null;
+  if (half === undefined || mate === null || kind.clasps !== undefined) return null;
   const ids = Object.keys(plan.parts);
   if (ids.indexOf(mate.id) < ids.indexOf(part.id)) return null;
   return {

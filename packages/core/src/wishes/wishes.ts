@@ -5,6 +5,7 @@
 import { fail, type Result, succeed } from '../errors/problem.ts';
 import { distance } from '../geometry/point.ts';
 import { deriveNets, type Terminal } from '../joining/nets.ts';
+import { mateOf } from '../joining/sides.ts';
 import { consumersOf, elementsOf, hasElement } from '../parts/part-element.ts';
 import type { Hole } from '../parts/part-kind.ts';
 import { kindOf } from '../plan/kind-of.ts';
@@ -93,7 +94,8 @@ function wishForCircuit(
     ['+', plus.all, cell.plus],
     ['-', minus.all, cell.minus],
   ] as const) {
-    const power: Terminal = { partId: source.id, terminal };
+    const power = powerAt(plan, source, terminal);
+    if (power === null) continue;
     // A board with cells of its own is its own source: nothing is sewn from it to itself.
     const rest = ends.filter((end) => end.partId !== power.partId || end.terminal !== power.terminal);
     if (contact !== null && switched === side) {
@@ -103,6 +105,13 @@ function wishForCircuit(
     } else
       draft.add(side, `${name} to ${what}`, [power, ...rest], whySupply(plan, side, boards, isOneOfMany));
   }
+}
+
+/** Where a side of a source is sewn to: a hole of its own, or of the half that closes on its cell; null where that is missing. */
+function powerAt(plan: Plan, source: Part, terminal: string): Terminal | null {
+  if (kindOf(plan, source).inner?.includes(terminal) !== true) return { partId: source.id, terminal };
+  const mate = mateOf(plan, source);
+  return mate === null ? null : { partId: mate.id, terminal };
 }
 
 /** The board that a part hangs on: the one whose pin the maker gave it, else the nearest. */

@@ -1,5 +1,6 @@
 import { scale, subtract } from '../../geometry/point.ts';
 import { moveParts } from '../../plan/edits/part-edits.ts';
+import { reachMm } from '../../plan/placed.ts';
 import type { FixKind } from '../fix-kind.ts';
 import { sound } from './sound.ts';
 
@@ -13,10 +14,12 @@ export const movePartFix: FixKind = {
     const apart = subtract(b.at, a.at);
     const length = Math.hypot(apart.x, apart.y);
     const away = length < 1e-6 ? { x: 1, y: 0 } : scale(apart, 1 / length);
-    const mm = wanted.value - found.value + 0.5;
-    return [
+    // Rims that lie askew, or on each other, need more than what is missing between them.
+    const least = wanted.value - found.value + 0.5;
+    const onTop = Math.max(0, reachMm(plan, a) + reachMm(plan, b) - length);
+    return [least, least + onTop, 1.5 * least + onTop].flatMap((mm) => [
       ...sound(moveParts(plan, [b.id], scale(away, mm))),
       ...sound(moveParts(plan, [a.id], scale(away, -mm))),
-    ];
+    ]);
   },
 };

@@ -1,5 +1,5 @@
 import { normaliseDeg } from '../../geometry/transform.ts';
-import { consumersOf } from '../../parts/part-element.ts';
+import { consumersOf, elementsOf } from '../../parts/part-element.ts';
 import type { PartKind } from '../../parts/part-kind.ts';
 import { putPart, putRun } from '../../plan/edits/changes.ts';
 import { checkEdit } from '../../plan/edits/check-edit.ts';
@@ -34,10 +34,10 @@ function turnUnderThreads(plan: Plan, part: Part): ReturnType<typeof checkEdit> 
   ]);
 }
 
-/** Each + hole of a consumer with the − hole that takes its place when the part is turned by half a turn. */
+/** Each + hole of a light, board or holder with the − hole that takes its place when the part is turned by half a turn. */
 function oppositeHole(kind: PartKind): ReadonlyMap<string, string> {
   const pairs = new Map<string, string>();
-  for (const { plus, minus } of consumersOf(kind)) {
+  for (const { plus, minus } of [...consumersOf(kind), ...elementsOf(kind, 'cell')]) {
     const of = (terminal: string) => kind.holes.filter((hole) => hole.terminal === terminal);
     for (const hole of [...of(plus), ...of(minus)]) {
       const targets = of(hole.terminal === plus ? minus : plus);

@@ -7,10 +7,12 @@ import { forwardVolt } from '../../parts/light-colours.ts';
 import { elementsOf } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import { circuitsOf } from '../../power/circuits.ts';
+import { groupBy } from '../../units/group-by.ts';
 import type { CheckRule, CurrentContext } from '../check-rule.ts';
 import { type FedLights, fedLights } from '../currents.ts';
 import type { Finding } from '../finding.ts';
 import { starvedLights } from '../starved-lights.ts';
+import { manyWords } from '../words-for-many.ts';
 
 export const forwardVoltage: CheckRule = {
   id: 'forward-voltage',
@@ -28,7 +30,11 @@ export const forwardVoltage: CheckRule = {
     const diodes = fedLights(plan).flatMap((fed) =>
       blind.has(fed.circuit.source.part.id)
         ? []
-        : fed.lights.filter(({ id }) => !starved.has(id)).flatMap((light) => judge(context, fed, light)),
+        : judge(
+            context,
+            fed,
+            fed.lights.filter(({ id }) => !starved.has(id)),
+          ),
     );
     return [...diodes, ...addressable(context, blind)];
   },
@@ -44,64 +50,88 @@ function sourcesThatFail({ currents }: CurrentContext): ReadonlySet<string> {
   ]);
 }
 
+/** The lights of a source or pin that stay dark, and those that go dark as it ages: one cause each. */
 function judge(
   { plan, nets, sides, currents }: CurrentContext,
   { name, circuit, key }: FedLights,
-  light: PlacedLight,
+  lights: readonly PlacedLight[],
 ): readonly Finding[] {
   const dark = darkAmp(plan);
   const [partId, pin] = key.split('.') as [string, string | undefined];
   // What is set to stay off may stay dark; what hangs the wrong way round is told as reversed.
   if (pin !== undefined && (plan.parts[partId]?.levels?.[pin] ?? 1) === 0) return [];
-  if (sides.of(netAt(nets, light.part, light.light.minus)) !== '-') return [];
-  if (!currents.fed.has(light.part, light.light)) return [];
-  const ampAt = (point: PlanPoint): number => point.peakOf(elementName.light(light.id));
-  const isDark = ampAt(currents.apart) < dark;
-  if (!isDark && (currents.aged === null || ampAt(currents.aged) >= dark)) return [];
-  const { voltAt } = currents.apart.moments?.[0]?.point ?? currents.apart;
-  const volt = voltAt(light.part.id, light.light.plus) - voltAt(light.part.id, light.light.minus);
-  return [
+  const ampAt = (point: PlanPoint, { id }: PlacedLight): number => point.peakOf(elementName.light(id));
+  const meant = lights.filter(
+    ({ part, light }) => sides.of(netAt(nets, part, light.minus)) === '-' && currents.fed.has(part, light),
+  );
+  const isDark = (light: PlacedLight): boolean => ampAt(currents.apart, light) < dark;
+  const { aged } = currents;
+  const groups = [
+    { isNow: true, lights: meant.filter(isDark) },
     {
-      key: `forward-voltage:${light.id}`,
-      ruleId: 'forward-voltage',
-      severity: isDark ? 'stop' : 'mend',
-      at: light.part.at,
-      message: isDark
-        ? `${light.part.name} stays dark: it gets ${volt.toFixed(1)} V from ${name}.`
-        : `${light.part.name} goes dark as soon as the cell of ${circuit.source.part.name} ages.`,
-      step: 'Use a supply of more volts, or a red or amber light.',
-      found: { value: volt, unit: 'V' },
-      wanted: { value: forwardVolt(light.light.colourId ?? light.part.colourId ?? ''), unit: 'V' },
-      partIds: [light.part.id, circuit.source.part.id],
-      runIds: [],
+      isNow: false,
+      lights: meant.filter((light) => !isDark(light) && aged !== null && ampAt(aged, light) < dark),
     },
   ];
+  const { voltAt } = currents.apart.moments?.[0]?.point ?? currents.apart;
+  return groups.flatMap(({ isNow, lights: own }): readonly Finding[] => {
+    const [first] = own;
+    if (first === undefined) return [];
+    const volts = own.map(({ part, light }) => voltAt(part.id, light.plus) - voltAt(part.id, light.minus));
+    const volt = Math.min(...volts);
+    const parts = [...new Set(own.map(({ part }) => part))];
+    const isOne = parts.length === 1;
+    const who = manyWords(parts, 'lights');
+    return [
+      {
+        key: `forward-voltage:${key}${isNow ? '' : ':aged'}`,
+        ruleId: 'forward-voltage',
+        severity: isNow ? 'stop' : 'mend',
+        at: first.part.at,
+        message: isNow
+          ? `${who} ${isOne ? 'stays dark: it gets' : 'stay dark: they get'} ${volt.toFixed(1)} V from ${name}.`
+          : `${who} ${isOne ? 'goes' : 'go'} dark as soon as the cell of ${circuit.source.part.name} ages.`,
+        step: 'Use a supply of more volts, or a red or amber light.',
+        found: { value: volt, unit: 'V' },
+        wanted: {
+          value: Math.max(
+            ...own.map(({ light, part }) => forwardVolt(light.colourId ?? part.colourId ?? '')),
+          ),
+          unit: 'V',
+        },
+        partIds: [...parts.map(({ id }) => id), circuit.source.part.id],
+        runIds: [],
+        each: true,
+      },
+    ];
+  });
 }
 
-/** Addressable lights that get fewer volts than they work at, though their supply would have enough. */
+/** Addressable lights that get fewer volts than they work at, though their supply would have enough: one cause for each source. */
 function addressable({ plan, currents }: CurrentContext, blind: ReadonlySet<string>): readonly Finding[] {
   const circuits = circuitsOf(plan);
-  return lightStates(currents.on, currents.apart).flatMap(
-    ({ partId, isAddressable, amp, volt }): readonly Finding[] => {
-      const part = plan.parts[partId];
-      if (!isAddressable || part === undefined || amp > 0 || !currents.fed.hasAny(part)) return [];
-      const fedBy = circuits.find(({ loads }) => loads.some(({ id }) => id === partId));
-      if (fedBy === undefined || blind.has(fedBy.source.part.id)) return [];
-      const leastV = elementsOf(kindOf(plan, part), 'load')[0]?.leastV ?? 0;
-      return [
-        {
-          key: `forward-voltage:${partId}`,
-          ruleId: 'forward-voltage',
-          severity: 'stop',
-          at: part.at,
-          message: `${part.name} stays dark or shows wrong colours: it gets ${volt.toFixed(1)} V.`,
-          step: 'Use a supply of more volts, or sew its + and − in several lines.',
-          found: { value: volt, unit: 'V' },
-          wanted: { value: leastV, unit: 'V' },
-          partIds: [partId, fedBy.source.part.id],
-          runIds: [],
-        },
-      ];
-    },
-  );
+  const dark = lightStates(currents.on, currents.apart).flatMap(({ partId, isAddressable, amp, volt }) => {
+    const part = plan.parts[partId];
+    if (!isAddressable || part === undefined || amp > 0 || !currents.fed.hasAny(part)) return [];
+    const source = circuits.find(({ loads }) => loads.some(({ id }) => id === partId))?.source.part;
+    return source === undefined || blind.has(source.id) ? [] : [{ part, volt, source }];
+  });
+  return [...groupBy(dark, ({ source }) => source.id).values()].map((own): Finding => {
+    const [first] = own as [(typeof own)[number]];
+    const parts = own.map(({ part }) => part);
+    const volt = Math.min(...own.map((one) => one.volt));
+    return {
+      key: `forward-voltage:${first.source.id}:data`,
+      ruleId: 'forward-voltage',
+      severity: 'stop',
+      at: first.part.at,
+      message: `${manyWords(parts, 'lights')} ${own.length === 1 ? 'stays dark or shows wrong colours: it gets' : 'stay dark or show wrong colours: they get'} ${volt.toFixed(1)} V.`,
+      step: 'Use a supply of more volts, or sew its + and − in several lines.',
+      found: { value: volt, unit: 'V' },
+      wanted: { value: elementsOf(kindOf(plan, first.part), 'load')[0]?.leastV ?? 0, unit: 'V' },
+      partIds: [...parts.map(({ id }) => id), first.source.id],
+      runIds: [],
+      each: true,
+    };
+  });
 }

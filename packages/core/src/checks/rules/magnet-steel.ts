@@ -1,5 +1,6 @@
-import { distance } from '../../geometry/point.ts';
+import { polygonsApartMm } from '../../geometry/polygon.ts';
 import { kindOf } from '../../plan/kind-of.ts';
+import { placedOutline } from '../../plan/placed.ts';
 import type { CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
 
@@ -11,7 +12,7 @@ export const magnetSteel: CheckRule = {
   title: 'Magnet too near to steel',
   severity: 'mend',
   touching: null,
-  help: 'A magnet pulls at a steel holder or clip, folds the cloth between them and may never let go. Keep them at least 25 mm apart (assumption), as far as the piece allows.',
+  help: 'A magnet pulls at a steel holder or clip, folds the cloth between them and may never let go. Keep them at least 25 mm apart from rim to rim (assumption), as far as the piece allows. Snaps of brass are not pulled at.',
   example: 'The magnet of a magnetic switch sits 12 mm beside a steel cell holder.',
   sees: ['parts'],
   checkWhole({ plan }) {
@@ -21,16 +22,18 @@ export const magnetSteel: CheckRule = {
     const steel = parts.filter((part) => kindOf(plan, part).magnetism === 'steel');
     return magnets.flatMap((magnet) =>
       steel.flatMap((other): readonly Finding[] => {
-        const apartMm = distance(magnet.at, other.at);
-        // A magnet and the switch it works belong together.
-        if (apartMm >= MAGNET_STEEL_MM || magnet.mateId === other.id || other.mateId === magnet.id) return [];
+        // A magnet and the switch it works belong together; on two pieces of cloth nothing is known yet.
+        if (magnet.mateId === other.id || other.mateId === magnet.id) return [];
+        if (magnet.panelId !== other.panelId) return [];
+        const apartMm = polygonsApartMm(placedOutline(plan, magnet), placedOutline(plan, other));
+        if (apartMm >= MAGNET_STEEL_MM) return [];
         return [
           {
             key: `magnet-steel:${magnet.id}+${other.id}`,
             ruleId: 'magnet-steel',
             severity: 'mend',
             at: magnet.at,
-            message: `${magnet.name} is only ${apartMm.toFixed(0)} mm from ${other.name}, which is steel.`,
+            message: `${magnet.name} ${apartMm < 0.5 ? 'lies on' : `is only ${apartMm.toFixed(0)} mm from`} ${other.name}, which is steel.`,
             step: `Move one of them ${Math.ceil(MAGNET_STEEL_MM - apartMm)} mm or more away.`,
             found: { value: apartMm, unit: 'mm' },
             wanted: { value: MAGNET_STEEL_MM, unit: 'mm' },

@@ -11,6 +11,7 @@ import { remembered } from '../../units/remembered.ts';
 import { capital } from '../../units/words.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
+import { manyWords } from '../words-for-many.ts';
 import { isSeriesNet } from './series.ts';
 
 export const open: CheckRule = {
@@ -41,6 +42,24 @@ function checkPart(context: CheckContext, part: Part): readonly Finding[] {
   for (const terminal of neededOf(plan, part)) {
     const problem = whatIsMissing(context, part, terminal);
     if (problem === null) continue;
+    const alike = problem === LEADS_NOWHERE ? consumersOn(context, terminal) : [part];
+    // A thread that leads nowhere is one cause, whatever hangs on it.
+    if (alike[0] !== part) continue;
+    if (alike.length > 1) {
+      const hole = holesOf(plan, terminal)[0] as HoleRef;
+      const sign = kindOf(plan, part).holes.find(({ id }) => id === hole.holeId)?.sign === '-' ? '−' : '+';
+      findings.push({
+        ...finding(
+          `open:${part.id}:${terminal.terminal}`,
+          holePoint(plan, hole),
+          alike.map(({ id }) => id),
+          `The ${sign} of ${manyWords(alike, 'parts')} is sewn, but their thread leads to no holder.`,
+          stepFor(plan, part),
+        ),
+        each: true,
+      });
+      continue;
+    }
     const hole = holesOf(plan, terminal)[0] as HoleRef;
     const message = `${capital(holeName(plan, hole))} ${problem}.`;
     const key = `open:${part.id}:${terminal.terminal}`;
@@ -107,5 +126,18 @@ function whatIsMissing(context: CheckContext, part: Part, terminal: Terminal): s
     return null;
   // A light's thread that stays among lights leads nowhere, unless it is one of a series chain, which has its own rule.
   if (context.sides.of(net) !== 'neither' || isSeriesNet(context, net)) return null;
-  return 'is sewn, but its thread leads to no holder';
+  return LEADS_NOWHERE;
+}
+
+const LEADS_NOWHERE = 'is sewn, but its thread leads to no holder';
+
+/** Parts that need power and have an end on the same thread, in plan order. */
+function consumersOn({ plan, nets }: CheckContext, terminal: Terminal): readonly Part[] {
+  const { terminals } = nets.ofTerminal(terminal);
+  const parts = terminals.flatMap(({ partId, terminal: own }) => {
+    const part = plan.parts[partId] as Part;
+    const isEnd = consumersOf(kindOf(plan, part)).some(({ plus, minus }) => plus === own || minus === own);
+    return isEnd ? [part] : [];
+  });
+  return [...new Set(parts)];
 }

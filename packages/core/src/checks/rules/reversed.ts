@@ -2,8 +2,11 @@ import { netAt } from '../../joining/sides.ts';
 import { consumersOf } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import type { Part } from '../../plan/records.ts';
+import type { Plan } from '../../plan/schema.ts';
+import { type Source, sourcesOf } from '../../power/sources.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
+import { manyWords } from '../words-for-many.ts';
 
 export const reversed: CheckRule = {
   id: 'reversed',
@@ -14,37 +17,97 @@ export const reversed: CheckRule = {
   example: 'The − hole of one light of a row is sewn to the + thread.',
   counted: (found) =>
     `${found === 1 ? 'One side is' : 'Both sides are'} joined to the wrong sign; none should be.`,
-  sees: [],
-  checkPart,
+  sees: ['parts'],
+  checkWhole,
 };
 
-function checkPart({ plan, nets, sides }: CheckContext, part: Part): readonly Finding[] {
-  const [consumer] = consumersOf(kindOf(plan, part));
-  if (consumer === undefined) return [];
-  const plusSide = sides.of(netAt(nets, part, consumer.plus));
-  const minusSide = sides.of(netAt(nets, part, consumer.minus));
-  const wrong = (plusSide === '-' ? 1 : 0) + (minusSide === '+' ? 1 : 0);
-  if (wrong === 0) return [];
+/** How many of the two ends of a thing are on the side of the other sign. */
+interface Wrong {
+  readonly part: Part;
+  readonly plus: boolean;
+  readonly minus: boolean;
+}
+
+function checkWhole(context: CheckContext): readonly Finding[] {
+  const wrong = Object.values(context.plan.parts).flatMap((part) => wrongEnds(context, part));
+  // Where all that hangs on a source is the wrong way round, it is the source that is.
+  const turned = sourcesOf(context.plan)
+    .map((source) => ({ source, hung: hungOn(context, source) }))
+    .filter(
+      ({ hung }) =>
+        hung.length > 1 &&
+        hung.every((part) => wrong.some((one) => one.part === part && one.plus && one.minus)),
+    );
+  const told = new Set(turned.flatMap(({ hung }) => hung));
+  return [
+    ...turned.map(({ source, hung }) => sourceFinding(context, source.part, hung)),
+    ...wrong.filter(({ part }) => !told.has(part)).map((one) => finding(context, one)),
+  ];
+}
+
+function wrongEnds({ plan, nets, sides }: CheckContext, part: Part): readonly Wrong[] {
+  const ends = consumersOf(kindOf(plan, part)).map(({ plus, minus }) => ({
+    plus: sides.of(netAt(nets, part, plus)) === '-',
+    minus: sides.of(netAt(nets, part, minus)) === '+',
+  }));
+  const [worst] = ends.filter(({ plus, minus }) => plus || minus).sort((a, b) => count(b) - count(a));
+  return worst === undefined ? [] : [{ part, ...worst }];
+}
+
+const count = ({ plus, minus }: Omit<Wrong, 'part'>): number => (plus ? 1 : 0) + (minus ? 1 : 0);
+
+/** What has an end on the threads of a source, either way round. */
+function hungOn({ plan, nets, sides }: CheckContext, { part, cell }: Source): readonly Part[] {
+  const ends = [netAt(nets, part, cell.plus), netAt(nets, part, cell.minus)];
+  return Object.values(plan.parts).filter((other) =>
+    consumersOf(kindOf(plan, other)).some((one) =>
+      [one.plus, one.minus].every((terminal) =>
+        ends.some((end) => sides.areJoined(end, netAt(nets, other, terminal))),
+      ),
+    ),
+  );
+}
+
+function sourceFinding({ plan }: CheckContext, source: Part, hung: readonly Part[]): Finding {
+  return {
+    key: `reversed:${source.id}`,
+    ruleId: 'reversed',
+    severity: 'stop',
+    at: source.at,
+    message: `${source.name} is the wrong way round: its + is sewn to the − side of ${manyWords(hung, 'parts')}, its − to the + side.`,
+    step: 'Turn it by half a turn under its threads, or exchange the two.',
+    found: { value: 2, unit: 'sides' },
+    wanted: { value: 0, unit: 'sides' },
+    partIds: [source.id, ...hung.map(({ id }) => id)],
+    runIds: runsAt(plan, source),
+    each: true,
+  };
+}
+
+function finding({ plan }: CheckContext, wrong: Wrong): Finding {
+  const { part, plus } = wrong;
   const which =
-    wrong === 2
+    count(wrong) === 2
       ? 'its + is sewn to the − side and its − to the + side'
-      : plusSide === '-'
+      : plus
         ? 'its + is sewn to the − side'
         : 'its − is sewn to the + side';
-  return [
-    {
-      key: `reversed:${part.id}`,
-      ruleId: 'reversed',
-      severity: 'stop',
-      at: part.at,
-      message: `${part.name} is the wrong way round: ${which}.`,
-      step: 'Turn it by half a turn under its threads, or exchange the two.',
-      found: { value: wrong, unit: 'sides' },
-      wanted: { value: 0, unit: 'sides' },
-      partIds: [part.id],
-      runIds: Object.values(plan.runs).flatMap((run) =>
-        run.from.partId === part.id || run.to.partId === part.id ? [run.id] : [],
-      ),
-    },
-  ];
+  return {
+    key: `reversed:${part.id}`,
+    ruleId: 'reversed',
+    severity: 'stop',
+    at: part.at,
+    message: `${part.name} is the wrong way round: ${which}.`,
+    step: 'Turn it by half a turn under its threads, or exchange the two.',
+    found: { value: count(wrong), unit: 'sides' },
+    wanted: { value: 0, unit: 'sides' },
+    partIds: [part.id],
+    runIds: runsAt(plan, part),
+  };
+}
+
+function runsAt(plan: Plan, part: Part): readonly string[] {
+  return Object.values(plan.runs).flatMap((run) =>
+    run.from.partId === part.id || run.to.partId === part.id ? [run.id] : [],
+  );
 }

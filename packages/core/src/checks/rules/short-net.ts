@@ -1,3 +1,4 @@
+import type { Net } from '../../joining/nets.ts';
 import { netAt } from '../../joining/sides.ts';
 import { consumersOf, elementsOf } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/kind-of.ts';
@@ -25,6 +26,8 @@ function checkPart({ plan, nets, sides }: CheckContext, part: Part): readonly Fi
   const plus = netAt(nets, part, ends.plus);
   const minus = netAt(nets, part, ends.minus);
   if (plus === minus) {
+    // What hangs on a shorted thread besides its source, or besides the first, shows the same cause.
+    if (shortedOn(plan, plus)[0] !== part) return [];
     const what = cell === undefined ? 'Both ends of' : 'The + and the − of';
     return [finding(part, `${what} ${part.name} are on the same thread.`, plus.runIds)];
   }
@@ -33,6 +36,19 @@ function checkPart({ plan, nets, sides }: CheckContext, part: Part): readonly Fi
     return [finding(part, message, [...plus.runIds, ...minus.runIds])];
   }
   return [];
+}
+
+/** What has both ends on a net: sources first, in plan order. */
+function shortedOn(plan: CheckContext['plan'], net: Net): readonly Part[] {
+  const parts = [...new Set(net.terminals.map(({ partId }) => plan.parts[partId] as Part))].filter((part) => {
+    const kind = kindOf(plan, part);
+    const own = net.terminals.filter(({ partId }) => partId === part.id).map(({ terminal }) => terminal);
+    return [...elementsOf(kind, 'cell'), ...consumersOf(kind)].some(
+      ({ plus, minus }) => own.includes(plus) && own.includes(minus),
+    );
+  });
+  const isSource = (part: Part): boolean => elementsOf(kindOf(plan, part), 'cell').length > 0;
+  return [...parts.filter(isSource), ...parts.filter((part) => !isSource(part))];
 }
 
 function finding(part: Part, message: string, runIds: readonly string[]): Finding {

@@ -14,6 +14,8 @@ export const swallow = cautionRule({
     if (forWhom !== 'child' && forWhom !== 'small-child' && forWhom !== 'animal') return null;
     const parts = Object.values(plan.parts).filter((part) => {
       const kind = kindOf(plan, part);
+      // A cell that magnets hold has a rule of its own.
+      if (kind.clasps !== undefined) return false;
       return (
         kind.magnetism === 'magnet' || elementsOf(kind, 'cell').some(({ cellId }) => cellId === COIN_CELL_ID)
       );

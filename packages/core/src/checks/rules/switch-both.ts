@@ -1,7 +1,9 @@
 import { deriveSides, netAt } from '../../joining/sides.ts';
-import { elementsOf } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/kind-of.ts';
+import type { Part } from '../../plan/records.ts';
 import type { CheckRule } from '../check-rule.ts';
+import { glowingEnds } from '../glowing-parts.ts';
+import { manyWords } from '../words-for-many.ts';
 
 export const switchBoth: CheckRule = {
   id: 'switch-both',
@@ -13,26 +15,37 @@ export const switchBoth: CheckRule = {
   counted: () => 'Both sides are switched; one is enough.',
   sees: [],
   checkPart({ plan, nets, sides }, part) {
-    const lights = elementsOf(kindOf(plan, part), 'light');
-    const [light] = lights;
-    if (light === undefined) return [];
     const open = deriveSides(plan, false);
-    const plus = netAt(nets, part, light.plus);
-    const minus = netAt(nets, part, light.minus);
-    if (sides.of(plus) !== '+' || sides.of(minus) !== '-') return [];
-    if (open.of(plus) === '+' || open.of(minus) === '-') return [];
+    const isSwitchedBoth = (one: Part, ends: { readonly plus: string; readonly minus: string }): boolean => {
+      const [plus, minus] = [netAt(nets, one, ends.plus), netAt(nets, one, ends.minus)];
+      return (
+        sides.of(plus) === '+' && sides.of(minus) === '-' && open.of(plus) !== '+' && open.of(minus) !== '-'
+      );
+    };
+    const ends = glowingEnds(kindOf(plan, part)).find((one) => isSwitchedBoth(part, one));
+    if (ends === undefined) return [];
+    const [plus, minus] = [netAt(nets, part, ends.plus), netAt(nets, part, ends.minus)];
+    // Lights between the same two threads show one cause.
+    const alike = [...new Set(plus.terminals.map(({ partId }) => plan.parts[partId] as Part))].filter(
+      (other) =>
+        glowingEnds(kindOf(plan, other)).some(
+          (one) => netAt(nets, other, one.plus) === plus && netAt(nets, other, one.minus) === minus,
+        ),
+    );
+    if (alike[0] !== part) return [];
     return [
       {
         key: `switch-both:${part.id}`,
         ruleId: 'switch-both',
         severity: 'mend' as const,
         at: part.at,
-        message: `${part.name} is switched on both sides.`,
+        message: `${manyWords(alike, 'lights')} ${alike.length === 1 ? 'is' : 'are'} switched on both sides.`,
         step: 'Take the switch out of the − side and sew that line through.',
         found: { value: 2, unit: 'sides' as const },
         wanted: { value: 1, unit: 'sides' as const },
-        partIds: [part.id],
+        partIds: alike.map(({ id }) => id),
         runIds: [...plus.runIds, ...minus.runIds],
+        each: true as const,
       },
     ];
   },

@@ -1,11 +1,11 @@
-import { deriveSides, netAt, partsThatAre, type Sides } from '../../joining/sides.ts';
-import { elementsOf } from '../../parts/part-element.ts';
+import { deriveSides, netAt, type Sides } from '../../joining/sides.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import type { Part } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
 import { ownSwitches, sourcesOf } from '../../power/sources.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
+import { glowingEnds, glowingParts } from '../glowing-parts.ts';
 
 export const switchNone: CheckRule = {
   id: 'switch-none',
@@ -23,7 +23,7 @@ function checkPart({ plan, sides }: CheckContext, holder: Part): readonly Findin
   const own = sourcesOf(plan).filter(({ part }) => part.id === holder.id);
   if (own.every((source) => ownSwitches(source).length > 0)) return [];
   const allOpen = deriveSides(plan, false);
-  const alwaysOn = partsThatAre(plan, 'light').filter(
+  const alwaysOn = glowingParts(plan).filter(
     (light) => isFed(plan, light, sides) && isFed(plan, light, allOpen),
   );
   if (alwaysOn.length === 0) return [];
@@ -47,7 +47,7 @@ function checkPart({ plan, sides }: CheckContext, holder: Part): readonly Findin
 }
 
 function isFed(plan: Plan, part: Part, sides: Sides): boolean {
-  return elementsOf(kindOf(plan, part), 'light').some(
+  return glowingEnds(kindOf(plan, part)).some(
     (light) =>
       sides.of(netAt(sides.nets, part, light.plus)) === '+' &&
       sides.of(netAt(sides.nets, part, light.minus)) === '-',

@@ -1,7 +1,7 @@
-import { roundHalf } from '../closures.ts';
+import { magnetHalf } from '../closures.ts';
 import { disc } from '../shapes.ts';
 
-export const claspStud = roundHalf(
+export const claspStud = magnetHalf(
   {
     id: 'clasp-stud',
     mateId: 'clasp-plate',
@@ -11,9 +11,8 @@ export const claspStud = roundHalf(
       'Pulls itself shut. Keep it at least 25 mm from steel holders, and away from anyone with an implant.',
     source: 'dimensions and closed resistance 0.3 Ω: assumption, after typical 18 mm clasps (memory)',
     massG: 4,
-    magnetism: 'magnet',
     onOhm: 0.3,
   },
-  9,
   [disc('magnet', 0, 0, 5), disc('rim', 0, 0, 1.8)],
+  0,
 );

@@ -30,7 +30,7 @@ export const coinCellHolderLightSensing = plainPart({
   elements: [{ ...coinCell(true), chip: true, waitsForDark: true }],
   massG: 7,
   spots: [
-    { id: 'eye', title: 'light sensor', at: { x: 12.5, y: -6 }, radiusMm: 2 },
+    { id: 'eye', title: 'light sensor', at: { x: 12.5, y: -6 }, radiusMm: 2, senses: 'light' },
     { id: 'slide', title: 'slide', at: { x: 12.5, y: 3 }, radiusMm: 3 },
   ],
 });

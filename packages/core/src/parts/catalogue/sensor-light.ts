@@ -9,4 +9,5 @@ export const sensorLight = sensorBoard(
   },
   0.5,
   [disc('chip', 0, -3.4, 2.4), disc('glow', 0, -3.4, 1.4)],
+  { senses: 'light' },
 );

@@ -1,7 +1,7 @@
-import { roundHalf } from '../closures.ts';
+import { snapHalf } from '../closures.ts';
 import { disc } from '../shapes.ts';
 
-export const snapBall = roundHalf(
+export const snapBall = snapHalf(
   {
     id: 'snap-ball',
     mateId: 'snap-socket',
@@ -10,9 +10,7 @@ export const snapBall = roundHalf(
     description: 'Metal snap as a closure and a switch: all four holes are one conductor.',
     source: 'dimensions and closed resistance 0.2 Ω: assumption, after typical 12 mm snaps (memory)',
     massG: 0.8,
-    magnetism: 'steel',
     onOhm: 0.2,
   },
-  6,
   [disc('rim', 0, 0, 2.6), disc('metal', 0, 0, 1.8)],
 );

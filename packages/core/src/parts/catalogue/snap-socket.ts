@@ -1,7 +1,7 @@
-import { roundHalf } from '../closures.ts';
+import { snapHalf } from '../closures.ts';
 import { disc } from '../shapes.ts';
 
-export const snapSocket = roundHalf(
+export const snapSocket = snapHalf(
   {
     id: 'snap-socket',
     mateId: 'snap-ball',
@@ -10,9 +10,7 @@ export const snapSocket = roundHalf(
     description: 'The other half of the snap: it must face the ball when the piece is closed.',
     source: 'dimensions and closed resistance 0.2 Ω: assumption, after typical 12 mm snaps (memory)',
     massG: 0.8,
-    magnetism: 'steel',
     onOhm: 0.2,
   },
-  6,
   [disc('rim', 0, 0, 2.6), disc('slot', 0, 0, 1.6)],
 );

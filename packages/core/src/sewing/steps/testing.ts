@@ -14,7 +14,7 @@ import type { HoleRef, Part } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
 import { closeWords } from '../../power/contact-words.ts';
 import type { Contact } from '../../power/contacts.ts';
-import { putInWords } from '../../power/source-words.ts';
+import { putInWords, sourceEnds } from '../../power/source-words.ts';
 import { formatOhm, formatVolt } from '../../units/electrical.ts';
 import { lower } from '../../units/words.ts';
 import { acrossWords, proofWords } from '../apart-words.ts';
@@ -103,13 +103,18 @@ function supplyTest(context: StepContext, proof: ApartProof): readonly StepDraft
   const { source } = proof.circuit;
   const name = names.part(source.part.id);
   const first = isSupplyFirst(context) ? `${proofWords(proof, names, power.out)} Only then: ` : '';
-  const hands = [putInWords(source, name, ' for a moment'), ...holderWords(names, source)];
+  const clasp = proof.circuit.contacts.filter(({ part }) => source.isClasped && part.id === source.part.id);
+  const hands = [
+    putInWords(source, name, ' for a moment'),
+    ...holderWords(names, source),
+    ...clasp.map((contact) => closeWords(contact, (id) => names.part(id))),
+  ];
   const put = first === '' ? doings(hands) : lower(doings(hands));
   return [
     makeStep({
       id: `test:supply:${source.part.id}`,
       group: 'Test',
-      text: `${first}${put}: between ${plus} and ${minus} the meter should read volts, nearly as many as between + and − of ${name} itself, with the same sign. ${power.takeOut} again.`,
+      text: `${first}${put}: between ${plus} and ${minus} the meter should read volts, nearly as many as ${sourceEnds(source, (id) => names.part(id))} itself, with the same sign. ${power.takeOut} again.`,
       runIds: supply.flatMap((piece) => piece.runs.map(({ run }) => run.id)),
       work: reading,
     }),

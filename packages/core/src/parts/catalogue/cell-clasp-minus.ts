@@ -1,0 +1,3 @@
+import { cellClaspHalf } from '../cell-clasps.ts';
+
+export const cellClaspMinus = cellClaspHalf('-');
