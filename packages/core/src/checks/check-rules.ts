@@ -41,6 +41,7 @@ import { swallow } from './rules/swallow.ts';
 import { switchBoth } from './rules/switch-both.ts';
 import { switchBypassed } from './rules/switch-bypassed.ts';
 import { switchNone } from './rules/switch-none.ts';
+import { tail } from './rules/tail.ts';
 import { threadLong } from './rules/thread-long.ts';
 import { threadStock } from './rules/thread-stock.ts';
 import { turnSharp } from './rules/turn-sharp.ts';
@@ -98,6 +99,7 @@ export const CHECK_RULES: readonly CheckRule[] = [
   reach,
   lead,
   weight,
+  tail,
   threadStock,
   threadLong,
   swallow,

@@ -1,9 +1,11 @@
 /** The circuit that the stitches of a plan really make: every run a resistor, every sewn hole a contact. */
 
 import type { Assumed } from '../assumptions/assumptions.ts';
+import { joinedEnds } from '../joining/nets.ts';
 import { lightsOf, mateOf, type PlacedLight, partsThatAre } from '../joining/sides.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
 import { elementsOf, hasElement } from '../parts/part-element.ts';
+import { KNOT_OHM } from '../parts/part-kind.ts';
 import { assumedIn } from '../plan/assumed.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { cableSwitchInto } from '../plan/leads.ts';
@@ -107,6 +109,10 @@ export function planElements(
     all.push(...build.elements);
     devices.push(...build.devices);
   }
+  for (const [a, b] of joinedEnds(plan))
+    all.push(
+      lead(word('Rjoint', a.id), nodeOfTerminal(a.id, 'tail'), nodeOfTerminal(b.id, 'tail'), KNOT_OHM),
+    );
   for (const [key, runs] of runsByHole(plan)) {
     const [partId, holeId] = key.split('.') as [string, string];
     const ref = { partId, holeId };

@@ -111,11 +111,34 @@ function sameHole(a: HoleRef, b: HoleRef): boolean {
   return a === b || (a.partId === b.partId && a.holeId === b.holeId);
 }
 
+/** Pairs of free ends that are joined by hand for good, each once, in plan order. */
+export function joinedEnds(
+  plan: Pick<Plan, 'parts' | 'ownParts' | 'habits'>,
+): ReadonlyArray<readonly [Part, Part]> {
+  const seen = new Set<string>();
+  return Object.values(plan.parts).flatMap((part) => {
+    if (part.mateId === undefined || seen.has(part.id) || !isJoined(plan, part)) return [];
+    const mate = plan.parts[part.mateId];
+    if (mate === undefined || mate === part || !isJoined(plan, mate)) return [];
+    seen.add(mate.id);
+    return [[part, mate] as const];
+  });
+}
+
+function isJoined(plan: Pick<Plan, 'ownParts' | 'habits'>, part: Part): boolean {
+  return kindOf(plan, part).threadEnd?.use === 'joined';
+}
+
 function deriveAnew(plan: Plan): Nets {
   const sets = new UnionFind();
   for (const run of Object.values(plan.runs)) {
     sets.join(terminalKey(terminalOfHole(plan, run.from)), terminalKey(terminalOfHole(plan, run.to)));
   }
+  for (const [a, b] of joinedEnds(plan))
+    sets.join(
+      terminalKey({ partId: a.id, terminal: 'tail' }),
+      terminalKey({ partId: b.id, terminal: 'tail' }),
+    );
   const byRoot = new Map<string, { id: string; terminals: Terminal[]; runIds: string[] }>();
   for (const part of Object.values(plan.parts)) {
     for (const terminal of terminalsOf(plan, part)) {

@@ -5,7 +5,7 @@ import { kindOf } from '../plan/kind-of.ts';
 import { cableSwitchInto } from '../plan/leads.ts';
 import type { HoleRef, Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
-import { deriveNets, holesOf, type Terminal, terminalKey, terminalOfHole } from './nets.ts';
+import { deriveNets, holesOf, joinedEnds, type Terminal, terminalKey, terminalOfHole } from './nets.ts';
 import { deriveSides, lightsIn, mateOf, netAt } from './sides.ts';
 import { suppliesOf } from './supplies.ts';
 
@@ -106,6 +106,12 @@ function jointsOf(plan: Plan, isLeftOut: (plan: Plan, part: Part) => boolean = (
     const [a, b] = [terminalOfHole(plan, run.from), terminalOfHole(plan, run.to)];
     add(a, { to: b, step: { kind: 'run', runId: run.id, from: run.from, to: run.to } });
     add(b, { to: a, step: { kind: 'run', runId: run.id, from: run.to, to: run.from } });
+  }
+  for (const [a, b] of joinedEnds(plan)) {
+    const [one, other] = [a, b].map(({ id }) => ({ partId: id, terminal: 'tail' })) as [Terminal, Terminal];
+    const text = `where ${a.name} and ${b.name} are joined`;
+    add(one, { to: other, step: { kind: 'part', partId: a.id, text } });
+    add(other, { to: one, step: { kind: 'part', partId: b.id, text } });
   }
   for (const part of Object.values(plan.parts)) {
     if (isLeftOut(plan, part)) continue;

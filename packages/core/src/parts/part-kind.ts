@@ -127,6 +127,12 @@ export type OptionValues = Readonly<Record<string, number>>;
 export const DRAWERS = ['Lights', 'Power', 'Switches', 'Closures', 'Boards', 'Sensors', 'Other'] as const;
 export type Drawer = (typeof DRAWERS)[number];
 
+/** What a free end of thread is for: two are tied, as a switch; it waits for a part that comes later; two are joined by hand for good. */
+export type EndUse = 'tied' | 'later' | 'joined';
+
+/** A contact of two knotted ends, Ω (assumption). */
+export const KNOT_OHM = 3;
+
 export interface PartKind {
   readonly id: string;
   readonly title: string;
@@ -152,8 +158,8 @@ export interface PartKind {
   readonly isLoose?: true;
   /** How it comes to its place, where sewing through its holes does not say it; `{name}` stands for its name. */
   readonly placing?: string;
-  /** It is no part to buy but an end of thread that stays so long, mm. */
-  readonly threadEndMm?: number;
+  /** It is no part to buy but the end of a run that stays so long, mm, and what for. */
+  readonly threadEnd?: { readonly mm: number; readonly use: EndUse };
   /** Its place needs a hole in the cloth, made with an awl. */
   readonly needsHole?: true;
   /** The cell that it is: it is bought as this part. */

@@ -83,7 +83,7 @@ export function passesOf(runs: readonly PieceRun[]): readonly PieceRun[] {
 
 /** How long the thread stays at a place that is no hole but its end, mm; 0 at every hole. */
 export function threadEndMm(plan: Plan, ref: HoleRef): number {
-  return kindOf(plan, partOf(plan, ref.partId)).threadEndMm ?? 0;
+  return kindOf(plan, partOf(plan, ref.partId)).threadEnd?.mm ?? 0;
 }
 
 /** The tail that stays at the end of a piece, if one does. */

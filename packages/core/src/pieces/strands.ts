@@ -6,7 +6,7 @@ import { kindOf } from '../plan/kind-of.ts';
 import { holeKey, partOf } from '../plan/placed.ts';
 import type { HoleRef, Run } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
-import { isSewnBack, mannerOf, type PieceRun, threadEndMm } from './piece.ts';
+import { isSewnBack, mannerOf, type PieceRun } from './piece.ts';
 
 /**
  * Divides the runs of one net into unbroken strands: start at a holder if one is there, else at a loose end,
@@ -117,6 +117,8 @@ function sameThread(a: Run, b: Run): boolean {
 function goesOn(plan: Plan, before: Run, after: Run, at: HoleRef): boolean {
   const starts = (run: Run): boolean => run.startsPiece === true && holeKey(run.from) === holeKey(at);
   const ends = (run: Run): boolean => run.tail !== undefined && holeKey(run.to) === holeKey(at);
-  if (threadEndMm(plan, at) > 0) return false;
+  // An end that waited for a part goes on when the part is there; others stay ends.
+  const { threadEnd } = kindOf(plan, partOf(plan, at.partId));
+  if (threadEnd !== undefined && threadEnd.use !== 'later') return false;
   return !starts(before) && !starts(after) && !ends(before) && !ends(after);
 }

@@ -155,7 +155,7 @@ function partItems(plan: Plan): readonly Draft[] {
   for (const part of Object.values(plan.parts)) {
     const kind = kindOf(plan, part);
     // An end of thread is cut, not bought.
-    if (kind.threadEndMm !== undefined) continue;
+    if (kind.threadEnd !== undefined) continue;
     const options = boughtOptions(kind, part);
     const colour = maybeLightColour(part.colourId ?? '')?.title.toLowerCase();
     const title = [kind.title, colour, ...options].filter((word) => word !== undefined).join(', ');

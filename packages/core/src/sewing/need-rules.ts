@@ -128,6 +128,21 @@ export const NEED_RULES: readonly NeedRule[] = [
     },
   },
   {
+    id: 'joined',
+    kind: 'must',
+    why: 'two ends are joined when both lines are there',
+    *pairs({ plan, pieces }, steps) {
+      for (const id of startsWith(steps, 'join:')) {
+        const ends = new Set([id.slice(5), plan.parts[id.slice(5)]?.mateId]);
+        const own = pieces.filter(({ runs }) =>
+          runs.some(({ run }) => ends.has(run.from.partId) || ends.has(run.to.partId)),
+        );
+        yield* each(own.flatMap(sewingStepsOf), [id]);
+        yield* each([id], [...startsWith(steps, 'test:apart:', 'test:supply:', 'finish:cell:')]);
+      }
+    },
+  },
+  {
     id: 'marked',
     kind: 'must',
     why: 'holes and lines are marked before the needle goes in',

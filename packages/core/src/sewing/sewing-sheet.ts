@@ -12,6 +12,7 @@ import { listed } from './sheet-names.ts';
 import { type SewingStep, type StepDraft, withTurnings } from './step.ts';
 import { orderedSteps, type Unfollowed } from './step-order.ts';
 import { finishingSteps } from './steps/finishing.ts';
+import { joinSteps } from './steps/free-ends.ts';
 import { holdingSteps, placingSteps } from './steps/holding.ts';
 import { preparingSteps } from './steps/preparing.ts';
 import { pieceSteps } from './steps/sewing-a-piece.ts';
@@ -78,6 +79,7 @@ function usualParts(context: StepContext): ReadonlyArray<() => readonly StepDraf
       testOf(piece),
       ...(i === lastOfSide ? testsOf('one-side') : []),
     ]),
+    () => joinSteps(context),
     () => (isSupplyFirst(context) ? testsOf('supply') : []),
     () => (plan.habits.holdDowns === 'after' ? holdingSteps(context) : []),
     () => testsOf('apart'),

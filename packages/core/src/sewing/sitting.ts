@@ -1,4 +1,5 @@
 /** Work that is laid down and taken up again: where it is safe to stop, and what has a deadline. */
+import { kindOf } from '../plan/kind-of.ts';
 import { isTicked } from '../plan/progress.ts';
 import type { Plan } from '../plan/schema.ts';
 import { powerWords } from '../power/source-words.ts';
@@ -36,14 +37,32 @@ export function stopAdvice(plan: Plan, steps: readonly SewingStep[], stepId: str
       : before?.isCellIn === true
         ? ` ${power.takeOut} while the piece lies.`
         : ` The ${power.what} ${power.isPlural ? 'stay' : 'stays'} out while the piece lies.`;
+  const tails = hangingNow(plan, steps.slice(0, i));
   if (before === undefined || before.isSafeStop)
-    return { isSafe: true, text: `Safe to stop here: no thread hangs half sewn.${cell}`, after: null };
+    return {
+      isSafe: true,
+      text: `Safe to stop here: no thread hangs half sewn.${tails}${cell}`,
+      after: null,
+    };
   const after = steps.slice(i).find(({ isSafeStop }) => isSafeStop) ?? null;
   return {
     isSafe: false,
-    text: `A thread is half sewn. Better go on to the end of this piece; if you must stop, park the needle in the cloth, pin the thread aside.${cell}`,
+    text: `A thread is half sewn. Better go on to the end of this piece; if you must stop, park the needle in the cloth, pin the thread aside.${tails}${cell}`,
     after,
   };
+}
+
+/** What is done with long ends that hang by then, as a sentence; nothing where none does. */
+function hangingNow(plan: Plan, done: readonly SewingStep[]): string {
+  const sewn = new Set(
+    done.flatMap(({ id, partIds }) => (/^(start|sew|joint|finish):/.test(id) ? partIds : [])),
+  );
+  const tails = Object.values(plan.parts).filter(
+    (part) => sewn.has(part.id) && kindOf(plan, part).threadEnd !== undefined,
+  );
+  if (tails.length === 0) return '';
+  const isSwitch = tails.some((part) => kindOf(plan, part).threadEnd?.use === 'tied');
+  return ` A tape round ${tails.length === 1 ? 'the tail' : 'each tail'}${isSwitch ? ', and the ends of the switch apart' : ''}.`;
 }
 
 export interface MarksDeadline {

@@ -33,6 +33,8 @@ const MACHINE = new RegExp(
   `^Machine-sew ${NUMBER} mm \\([1-9]\\d* stitch(?:es)? of about [\\d.]+ mm\\) along the printed line from (.+?) to (.+?)(?:, once more, close beside the line that is there)?: .*bobbin tail of ${NUMBER} mm at the start and of ${NUMBER} mm at the end`,
 );
 const JOINT = /^By hand: thread .+? at (.+?) into a needle, .*? sew (\d+) tight loops?/;
+/** A tail of a machine line that stays a free end. */
+const FREE = /^At (.+) leave \d+ mm of the bobbin tail /;
 const LAY =
   /^Lay .+? from (.+?) to (.+?), (?:strip its two ends and join them there|join its two ends there)/;
 
@@ -99,6 +101,13 @@ export function replaySteps(texts: readonly string[]): Replay {
       if (!tails.has(joined[1] as string))
         throw new RangeError(`replaySteps: no tail hangs there at “${text}”`);
       tails.delete(joined[1] as string);
+      continue;
+    }
+    const free = FREE.exec(text);
+    if (free !== null) {
+      if (!tails.has(free[1] as string))
+        throw new RangeError(`replaySteps: no tail hangs there at “${text}”`);
+      tails.delete(free[1] as string);
       continue;
     }
     const laid = LAY.exec(text);

@@ -79,7 +79,7 @@ const WORDS: ReadonlyArray<
       ),
   ],
   [/\bclosed on\b|\bclose (?!beside).+ on\b/i, ({ named }) => named(isHalf).length > 0],
-  [/\b(?:tie|untie|tied to)\b/i, ({ kinds }) => kinds.some(({ threadEndMm }) => threadEndMm !== undefined)],
+  [/\b(?:tie|untie|tied to)\b/i, ({ kinds }) => kinds.some(({ threadEnd }) => threadEnd !== undefined)],
   [
     /\blight sensor of\b/i,
     ({ kinds }) =>

@@ -1,8 +1,10 @@
 /** Drawing a run: from hole to hole with bends between. Used by pointer and keyboard alike. */
 
 import type { Point } from '@sashiko/core/geometry/point';
+import type { EndUse } from '@sashiko/core/parts/part-kind';
 import { drawAlong } from '@sashiko/core/plan/edits/line-edits';
 import { drawRun } from '@sashiko/core/plan/edits/run-edits';
+import { drawTail } from '@sashiko/core/plan/edits/tail-edits';
 import { panelOf } from '@sashiko/core/plan/panels';
 import { holeKey, holePoint } from '@sashiko/core/plan/placed';
 import type { HoleRef } from '@sashiko/core/plan/records';
@@ -32,6 +34,19 @@ export function chooseHole(hole: HoleRef): void {
       ? drawRun(plan, { from, to: hole, bends, curved: way.curved && bends.length > 0 })
       : drawAlong(plan, from, hole, way.alongId);
   if (usePlanStore.getState().commit(edit)) setTool({ kind: 'hand' });
+}
+
+/** The run under way ends on bare cloth, at its last bend: its thread stays there as a tail. */
+export function endInTail(use: EndUse, lengthMm: number): void {
+  const { tool, setTool } = useViewStore.getState();
+  if (tool.kind !== 'draw') return;
+  const at = tool.bends.at(-1);
+  if (at === undefined) {
+    usePlanStore.getState().tell('Click where it should end first, then end it there.', 'problem');
+    return;
+  }
+  const draft = { from: tool.from, bends: tool.bends.slice(0, -1), at, lengthMm, use };
+  if (usePlanStore.getState().commit(drawTail(currentPlan(), draft))) setTool({ kind: 'hand' });
 }
 
 /** A hole was chosen to be wished joined: the first of two, or the second. */

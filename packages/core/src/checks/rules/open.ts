@@ -42,6 +42,8 @@ function checkPart(context: CheckContext, part: Part): readonly Finding[] {
   for (const terminal of neededOf(plan, part)) {
     const problem = whatIsMissing(context, part, terminal);
     if (problem === null) continue;
+    // What is sewn on later is no fault now.
+    if (problem === LEADS_NOWHERE && waitsForPart(context, terminal)) continue;
     const alike = problem === LEADS_NOWHERE ? consumersOn(context, terminal) : [part];
     // A thread that leads nowhere is one cause, whatever hangs on it.
     if (alike[0] !== part) continue;
@@ -130,6 +132,13 @@ function whatIsMissing(context: CheckContext, part: Part, terminal: Terminal): s
 }
 
 const LEADS_NOWHERE = 'is sewn, but its thread leads to no holder';
+
+/** Whether a free end on the thread of a terminal waits for a part to come. */
+function waitsForPart({ plan, nets }: CheckContext, terminal: Terminal): boolean {
+  return nets
+    .ofTerminal(terminal)
+    .terminals.some(({ partId }) => kindOf(plan, plan.parts[partId] as Part).threadEnd?.use === 'later');
+}
 
 /** Parts that need power and have an end on the same thread, in plan order. */
 function consumersOn({ plan, nets }: CheckContext, terminal: Terminal): readonly Part[] {

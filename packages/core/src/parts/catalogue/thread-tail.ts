@@ -1,14 +1,33 @@
-import { parametricPart } from '../part-kind.ts';
+import { KNOT_OHM, parametricPart } from '../part-kind.ts';
 import { disc, eyelet, stroke } from '../shapes.ts';
 
+/** What a free end of thread is for, by the value of its option. */
+const USES = ['tied', 'later', 'joined'] as const;
+
 export const threadTail = parametricPart(
-  [{ id: 'tailMm', title: 'Length of the tail', unit: 'mm', smallest: 30, largest: 400, usual: 120 }],
-  ({ tailMm = 120 }) => ({
+  [
+    { id: 'tailMm', title: 'Length of the tail', unit: 'mm', smallest: 20, largest: 600, usual: 120 },
+    {
+      id: 'use',
+      title: 'It is',
+      unit: '',
+      smallest: 0,
+      largest: 2,
+      usual: 0,
+      choices: [
+        { value: 0, title: 'tied to another: a switch' },
+        { value: 1, title: 'kept for a part that comes later' },
+        { value: 2, title: 'joined by hand to another end later' },
+      ],
+    },
+  ],
+  ({ tailMm = 120, use = 0 }) => ({
     id: 'thread-tail',
-    title: 'Long tail to tie',
+    title: 'Free end of a thread',
     noun: 'tail',
     drawer: 'Closures',
-    description: 'A thread end left long: two of them are the switch, tied to close and untied to open.',
+    description:
+      'The end of a run that stays long: two of them tied are a switch, one waits for a part that comes later, or for another end that it is joined to by hand. It is drawn with its thread.',
     source: 'common practice; knotted contact 3 Ω: assumption',
     outline: [
       { x: -3, y: -3 },
@@ -21,9 +40,9 @@ export const threadTail = parametricPart(
       disc('cloth', 0, 0, 2.6),
       stroke('wire', [0, 0], [Math.min(18, tailMm * 0.1), 3], [Math.min(30, tailMm * 0.18), -3]),
     ],
-    elements: [{ kind: 'half', terminal: 'tail', onOhm: 3, isTied: true }],
+    elements: use === 0 ? [{ kind: 'half', terminal: 'tail', onOhm: KNOT_OHM, isTied: true }] : [],
     massG: 0.1,
-    threadEndMm: tailMm,
-    mateId: 'thread-tail',
+    threadEnd: { mm: tailMm, use: USES[use] ?? 'tied' },
+    ...(use === 1 ? {} : { mateId: 'thread-tail' }),
   }),
 );

@@ -4,7 +4,7 @@
  */
 
 import { faceName, otherFace } from '../../cloth/cloth.ts';
-import type { Piece } from '../../pieces/piece.ts';
+import { type Piece, threadEndMm } from '../../pieces/piece.ts';
 import { assumedIn } from '../../plan/assumed.ts';
 import { panelOf } from '../../plan/panels.ts';
 import { loopFace, partOf } from '../../plan/placed.ts';
@@ -16,6 +16,7 @@ import { loopLengthMm } from '../../thread/thread-sums.ts';
 import { formatLength, formatLengthBare } from '../../units/length.ts';
 import { SECONDS } from '../pace.ts';
 import { makeStep, type StepDraft } from '../step.ts';
+import { whyLong } from './free-ends.ts';
 import { groupOf, loopWords, passStepId, type StepContext, workedFace } from './step-context.ts';
 
 /** How near to a hole a presser foot comes with the part on the cloth, mm (assumption). */
@@ -55,8 +56,8 @@ export function machineSteps(context: StepContext, piece: Piece): readonly StepD
   if (first === undefined) return [];
   return [
     ...piece.passes.map((_, i) => seam(context, piece, i)),
-    joint(context, piece, 'from', first.from),
-    joint(context, piece, 'to', first.to),
+    ...joint(context, piece, 'from', first.from),
+    ...joint(context, piece, 'to', first.to),
   ];
 }
 
@@ -74,9 +75,10 @@ function seam({ plan, names }: StepContext, piece: Piece, i: number): StepDraft 
   const each = formatLengthBare(sum.stitchCount === 0 ? 0 : sum.pathMm / sum.stitchCount, unit);
   const stitches = `${sum.stitchCount} ${sum.stitchCount === 1 ? 'stitch' : 'stitches'} of about ${each} ${unit}`;
   const say = (mm: number): string => formatLength(mm, unit, 0);
-  const tails = [piece.loops[2 * i] ?? 1, piece.loops[2 * i + 1] ?? 1].map((loops) =>
-    machineTailMm(plan, loops),
-  );
+  const tails = [from, to].map((hole, k) => {
+    const freeMm = threadEndMm(plan, hole);
+    return freeMm > 0 ? freeMm : machineTailMm(plan, piece.loops[2 * i + k] ?? 1);
+  });
   const corners =
     run.bends.length === 0
       ? ''
@@ -97,14 +99,32 @@ function seam({ plan, names }: StepContext, piece: Piece, i: number): StepDraft 
   });
 }
 
-function joint({ plan, names }: StepContext, piece: Piece, end: 'from' | 'to', at: HoleRef): StepDraft {
+/** How the bobbin tails of one end come to their hole; an end that stays free has none to come to. */
+function joint(
+  { plan, names }: StepContext,
+  piece: Piece,
+  end: 'from' | 'to',
+  at: HoleRef,
+): readonly StepDraft[] {
   const { unit } = plan.habits;
+  const freeMm = threadEndMm(plan, at);
+  if (freeMm > 0)
+    return [
+      makeStep({
+        id: `joint:${piece.id}:${end}`,
+        group: groupOf(piece),
+        text: `At ${names.hole(at)} leave ${formatLength(freeMm, unit, 0)} of the bobbin tail on the face it lies on, knot its tip and put a tape round it. ${whyLong({ plan, names }, at)}`,
+        partIds: [at.partId],
+        runIds: piece.runs.map(({ run }) => run.id),
+        work: { kind: 'sew', seconds: SECONDS.tape },
+      }),
+    ];
   const offset = end === 'from' ? 0 : 1;
   const loops = piece.loops.filter((_, i) => i % 2 === offset);
   const faceUp = loopFace(plan, partOf(plan, at.partId));
   const each = loops.length === 1 ? 'the bobbin tail' : `each of the ${loops.length} bobbin tails`;
   const counts = [...new Set(loops)].map((count) => loopWords(count)).join(', then ');
-  return makeStep({
+  const step = makeStep({
     id: `joint:${piece.id}:${end}`,
     group: groupOf(piece),
     text: `By hand: thread ${each} at ${names.hole(at)} into a needle, bring it up through the last ${formatLength(FOOT_MM, unit, 0)} in small stitches, sew ${counts} through the hole, and knot it. Do not trim it yet: it is tested first.`,
@@ -116,4 +136,5 @@ function joint({ plan, names }: StepContext, piece: Piece, end: 'from' | 'to', a
     },
     faceUp,
   });
+  return [step];
 }

@@ -14,6 +14,7 @@ import { formatLength, formatLengthBare, type LengthUnit } from '../../units/len
 import { lower } from '../../units/words.ts';
 import { SECONDS } from '../pace.ts';
 import { makeStep, type StepDraft, turnOver } from '../step.ts';
+import { whyLong } from './free-ends.ts';
 import { layingSteps } from './laying-a-piece.ts';
 import { machineSteps } from './machine-piece.ts';
 import { patchingSteps } from './patching.ts';
@@ -148,7 +149,7 @@ function switchGap(plan: Plan, at: HoleRef): string {
   const kind = kindOf(plan, part);
   if (hasElement(kind, 'switch'))
     return ' Stop here: do not sew across to its other hole, the switch closes that gap.';
-  if (kind.threadEndMm !== undefined) return '';
+  if (kind.threadEnd !== undefined) return '';
   return hasElement(kind, 'half') ? ' Stop here: the closure carries on when its halves meet.' : '';
 }
 
@@ -187,7 +188,7 @@ function ending({ plan, names }: StepContext, piece: Piece): readonly StepDraft[
       makeStep({
         ...common,
         id: `finish:${piece.id}`,
-        text: `Leave ${formatLength(endMm, unit, 0)} of the thread hanging at ${names.hole(last.to)} and knot its tip. It stays so long: two such ends are tied to switch on. Pin it aside, away from all other thread.`,
+        text: `Leave ${formatLength(endMm, unit, 0)} of the thread hanging at ${names.hole(last.to)} and knot its tip. ${whyLong({ plan, names }, last.to)} Put a tape round it, away from all other thread.`,
       }),
     ];
   if (tail === undefined)

@@ -24,6 +24,7 @@ import { copyParts } from './copy-parts.ts';
 import { PartOptionField } from './PartOptionField.tsx';
 import { PartPlace } from './PartPlace.tsx';
 import { PinLevels } from './PinLevels.tsx';
+import { TailMate } from './TailMate.tsx';
 import { ThreadsFollow } from './ThreadsFollow.tsx';
 import { WiringFields } from './WiringFields.tsx';
 
@@ -90,6 +91,7 @@ export function ChosenPart({ plan, part }: ChosenPartProps) {
           />
         </Field>
       )}
+      <TailMate plan={plan} part={part} />
       {mate !== undefined && (
         <p className="quiet">
           Belongs to{' '}

@@ -30,7 +30,10 @@ export function Drawer() {
     `${kind.title} ${kind.noun} ${kind.description} ${kind.drawer}`.toLowerCase().includes(words);
   const drawers = DRAWERS.map((drawer) => ({
     drawer,
-    kinds: PART_KINDS.filter((kind) => kind.drawer === drawer && matches(kind)),
+    kinds: PART_KINDS.filter(
+      // A free end comes with its thread.
+      (kind) => kind.drawer === drawer && kind.threadEnd === undefined && matches(kind),
+    ),
   })).filter(({ kinds }) => kinds.length > 0);
   return (
     <>

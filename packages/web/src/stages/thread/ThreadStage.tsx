@@ -10,6 +10,7 @@ import { useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { StageTray } from '../StageTray.tsx';
 import { ChosenRun } from './ChosenRun.tsx';
+import { EndInTail } from './EndInTail.tsx';
 import { NextRun } from './NextRun.tsx';
 import { PatchPanel } from './PatchPanel.tsx';
 import { ProposalOverlay } from './ProposalOverlay.tsx';
@@ -57,6 +58,7 @@ export function ThreadStage() {
         {panel === 'Sew' && (
           <>
             <RouteForMe plan={plan} />
+            <EndInTail plan={plan} />
             {run === undefined ? <NextRun plan={plan} /> : <ChosenRun key={run.id} plan={plan} run={run} />}
             <PatchPanel plan={plan} />
             <RunList plan={plan} />
@@ -102,7 +104,7 @@ function useHint(isWishing: boolean): string | null {
       : 'Drag from a hole to a hole that it should be joined with.';
   if (tool.kind === 'draw')
     return tool.way.alongId === null
-      ? 'Click for a bend, click a hole to end. Esc takes the last bend back.'
+      ? 'Click for a bend, click a hole to end, or end it on bare cloth in a tail. Esc takes the last bend back.'
       : 'Click the hole where the thread leaves the line. Esc steps back.';
   if (Object.keys(plan.parts).length < 2)
     return 'Place a holder and a light first (stage 2), then join their holes here.';
