@@ -5,6 +5,7 @@ import { lightsIn, partsThatAre } from '../joining/sides.ts';
 import { needsSpareCell } from '../meter/try-light.ts';
 import { COIN_CELL_ID } from '../parts/coin-holders.ts';
 import type { PartKind } from '../parts/part-kind.ts';
+import { clothHolesOf } from '../plan/cloth-holes.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { panelOf } from '../plan/panels.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -50,7 +51,7 @@ const mayFlash = (plan: Plan): boolean =>
   hasKind(plan, ({ holes }) => holes.some(({ role }) => role === 'data-in'));
 /** Holes that are made with an awl: for a post, or in cloth that a needle alone does not go through. */
 const needsHoles = (plan: Plan): boolean =>
-  hasKind(plan, ({ needsHole }) => needsHole === true) ||
+  Object.values(plan.parts).some((part) => clothHolesOf(plan, part).length > 0) ||
   Object.values(plan.works).some(({ title }) => /\b(drill|awl|punch|pierc)/i.test(title)) ||
   (isPierced(panelOf(plan).kindId) && Object.keys(plan.runs).length > 0);
 /** Wires that are joined under tape, or could be soldered. */

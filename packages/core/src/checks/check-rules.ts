@@ -19,6 +19,7 @@ import { implant } from './rules/implant.ts';
 import { joinedTooMuch } from './rules/joined-too-much.ts';
 import { keepOut } from './rules/keep-out.ts';
 import { lead } from './rules/lead.ts';
+import { legReach } from './rules/leg-reach.ts';
 import { lightLoad } from './rules/light-load.ts';
 import { magnetPole } from './rules/magnet-pole.ts';
 import { magnetSteel } from './rules/magnet-steel.ts';
@@ -95,6 +96,7 @@ export const CHECK_RULES: readonly CheckRule[] = [
   edge,
   opening,
   keepOut,
+  legReach,
   holdDown,
   reach,
   lead,

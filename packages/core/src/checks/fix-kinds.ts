@@ -1,6 +1,7 @@
 /** The fixes, in the order they are offered. A new fix is one file in `fixes/` and one line here. */
 import type { FixKind } from './fix-kind.ts';
 import { addPatchFix } from './fixes/add-patch.ts';
+import { bendLegsFix } from './fixes/bend-legs.ts';
 import { changeStitchFix } from './fixes/change-stitch.ts';
 import { enlargePatchFix } from './fixes/enlarge-patch.ts';
 import { holdDownFix } from './fixes/hold-down.ts';
@@ -19,6 +20,7 @@ import { unpickFix } from './fixes/unpick.ts';
 export const FIX_KINDS: readonly FixKind[] = [
   turnPartFix,
   turnOverFix,
+  bendLegsFix,
   turnMagnetFix,
   swapHoleFix,
   moveAsideFix,

@@ -3,16 +3,16 @@
 import { clothBox, markingsFor, shapeNodes } from '../cloth/cloth.ts';
 import { isPierced } from '../cloth/cloth-kinds.ts';
 import type { Point } from '../geometry/point.ts';
-import { placePoint } from '../geometry/transform.ts';
+import { clothHolesOf } from '../plan/cloth-holes.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { panelOf } from '../plan/panels.ts';
-import { holePoint, poseOf } from '../plan/placed.ts';
+import { holePoint } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { pathData } from './svg-export.ts';
 import { escapeMarkup, roundMm } from './svg-text.ts';
 
 /**
- * An SVG with the outline and openings in the group `cut`, and in the group `drill` what is made before sewing: posts of switches and,
+ * An SVG with the outline and openings in the group `cut`, and in the group `drill` what is made before sewing: for posts of switches, domes and legs, and,
  * in cloth that a needle alone does not go through, every hole at its diameter. Woven cloth has none of these.
  */
 export function cuttingSvg(plan: Plan): string {
@@ -29,12 +29,10 @@ export function cuttingSvg(plan: Plan): string {
           ),
         )
       : []),
-    // The post of a switch goes through any cloth.
-    ...(kindOf(plan, part).needsHole === true
-      ? kindOf(plan, part).spots.map(({ title, at, radiusMm }) =>
-          circle(`${part.name}, ${title}`, placePoint(poseOf(part), at), radiusMm),
-        )
-      : []),
+    // A post, a dome, and legs that go through need their hole in any cloth.
+    ...clothHolesOf(plan, part).map(({ what, at, diameterMm }) =>
+      circle(`${part.name}, ${what}`, at, diameterMm / 2),
+    ),
   ]);
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',

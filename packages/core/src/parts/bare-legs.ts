@@ -6,6 +6,7 @@ import {
   type DrawnShape,
   type Hole,
   type MetalLine,
+  type OptionValues,
   type PartKind,
   type PartOption,
   parametricPart,
@@ -14,6 +15,33 @@ import { disc, polar } from './shapes.ts';
 
 /** Leads of a bare light: 0.5 mm square wire, 2.54 mm apart where they leave the dome (memory of typical datasheets). */
 export const LEAD = { radiusMm: 0.35, halfSpacingMm: 1.27 } as const;
+
+/** A hole for a lead of 0.5 mm square: its diagonal and a little (geometry). */
+export const LEG_HOLE_MM = 0.8;
+
+/** What a dome wants of a hole beyond its own width, mm (assumption): its rim, half a millimetre wider all round, holds it. */
+const DOME_PLAY_MM = 0.2;
+/** How far the rim of the body stands out from the dome, mm (memory of typical datasheets). */
+const RIM_MM = 0.4;
+
+/** Leads as they are bought, mm: the + lead is the longer (memory of typical datasheets: 25 mm and 27 mm). */
+export const LEAD_BOUGHT_MM = { '+': 27, '-': 25 } as const;
+
+/** The hole that the dome of a light goes through, mm across; null where it lies on the cloth. */
+export function domeHoleMm(
+  kind: Pick<PartKind, 'spots' | 'options'>,
+  values: OptionValues = {},
+): number | null {
+  if ((values['dome'] ?? 0) !== 1 || !kind.options.some(({ id }) => id === 'dome')) return null;
+  const dome = kind.spots.find(({ id }) => id === 'lens');
+  return dome === undefined ? null : 2 * dome.radiusMm + DOME_PLAY_MM;
+}
+
+/** How far the near side of a curl lies from the rim of the body, mm; below 0 it lies under it. */
+export function clearOfRimMm(kind: Pick<PartKind, 'spots'>, hole: Hole): number {
+  const dome = kind.spots.find(({ id }) => id === 'lens')?.radiusMm ?? 0;
+  return Math.hypot(hole.at.x, hole.at.y) - hole.padRadiusMm - (dome + RIM_MM);
+}
 
 /** One leg of a bare light: which way it folds, how far its curl sits from the middle, how big the curl is. */
 export interface Leg {
@@ -117,6 +145,18 @@ export const LEG_OPTIONS: readonly PartOption[] = [
   },
   { id: 'plusFoldDeg', title: '+ leg folds to', unit: '°', smallest: -80, largest: 80, usual: 0 },
   { id: 'minusFoldDeg', title: '− leg folds to', unit: '°', smallest: 100, largest: 260, usual: 180 },
+  {
+    id: 'dome',
+    title: 'Its dome',
+    unit: '',
+    smallest: 0,
+    largest: 1,
+    usual: 0,
+    choices: [
+      { value: 0, title: 'lies on the cloth' },
+      { value: 1, title: 'shows through a hole to the other side' },
+    ],
+  },
 ];
 
 /**

@@ -1,9 +1,10 @@
 /** Reading a plan: where parts and holes really lie. Everything here is derived, nothing is stored. */
 
-import type { Face } from '../cloth/cloth.ts';
+import { type Face, otherFace } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygon.ts';
 import { type Pose, placePoint } from '../geometry/transform.ts';
+import { domeHoleMm } from '../parts/bare-legs.ts';
 import { type Hole, maybeHole } from '../parts/part-kind.ts';
 import { kindOf, type WithOwnParts } from './kind-of.ts';
 import { panelOf } from './panels.ts';
@@ -36,6 +37,11 @@ export function legsGoThrough(plan: Plan, part: Part): boolean {
 /** The face on which thread is looped to a part: its own, or the one its legs come out on. */
 export function loopFace(plan: Plan, part: Part): Face {
   return legsGoThrough(plan, part) ? panelOf(plan).workedFace : part.face;
+}
+
+/** The face a light shines on: its own, or the other where its dome shows through a hole. */
+export function shiningFace(plan: WithOwnParts, part: Part): Face {
+  return domeHoleMm(kindOf(plan, part), part.options) === null ? part.face : otherFace(part.face);
 }
 
 /** The hole a reference means. Throws RangeError when there is none. */

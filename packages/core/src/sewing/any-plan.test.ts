@@ -7,7 +7,6 @@ import { expectOk } from '../errors/problem.ts';
 import { deriveNets } from '../joining/nets.ts';
 import { cutPieces } from '../pieces/pieces.ts';
 import { applyEdit } from '../plan/edit.ts';
-import { chooseWorkedFace } from '../plan/edits/cloth-edits.ts';
 import { tickStep, writeReading } from '../plan/edits/progress-edits.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { panelOf } from '../plan/panels.ts';
@@ -107,16 +106,15 @@ describe.each(PLANS)('any plan, seed %d', (_seed, plan) => {
   });
 
   test('the pattern of the wrong side is the mirror image of the right side’s', () => {
-    const on = (face: 'right' | 'wrong'): Plan => applyEdit(plan, expectOk(chooseWorkedFace(plan, face)));
-    const circles = (of: Plan) =>
-      patternDrawing(of)
+    const circles = (face: 'right' | 'wrong') =>
+      patternDrawing(plan, face)
         .flatMap((item) => (item.kind === 'circle' && item.widthMm !== SIGN_MM ? [item] : []))
         .map(({ at, radiusMm }) => ({ ...at, radiusMm }));
-    const mirrored = circles(on('wrong')).map(({ x, y, radiusMm }) => ({
+    const mirrored = circles('wrong').map(({ x, y, radiusMm }) => ({
       ...asSeen(panelOf(plan), 'wrong', { x, y }),
       radiusMm,
     }));
-    for (const [i, circle] of circles(on('right')).entries()) {
+    for (const [i, circle] of circles('right').entries()) {
       expect(mirrored[i]?.x).toBeCloseTo(circle.x, 6);
       expect(mirrored[i]?.y).toBeCloseTo(circle.y, 6);
       expect(mirrored[i]?.radiusMm).toBe(circle.radiusMm);

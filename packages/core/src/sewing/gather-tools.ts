@@ -6,6 +6,7 @@ import { COIN_CELL_ID } from '../parts/coin-holders.ts';
 import { hasElement } from '../parts/part-element.ts';
 import type { PartKind } from '../parts/part-kind.ts';
 import type { Piece } from '../pieces/piece.ts';
+import { clothHolesOf } from '../plan/cloth-holes.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { panelOf } from '../plan/panels.ts';
 import { holeOf } from '../plan/placed.ts';
@@ -63,9 +64,18 @@ const TOOLS: readonly ToolRule[] = [
     what: 'Awl, and a board to work on',
     grows: 'shared',
     isNeeded: (plan) =>
-      anyKind(({ needsHole }) => needsHole === true)(plan) ||
+      Object.values(plan.parts).some((part) =>
+        clothHolesOf(plan, part).some(({ made }) => made === 'pierced'),
+      ) ||
       (isPierced(panelOf(plan).kindId) && Object.keys(plan.runs).length > 0) ||
       hasWork(/\b(awl|pierc|punch)/i)(plan),
+  },
+  {
+    id: 'punch',
+    what: 'Hole punch or small sharp scissors, for the domes',
+    grows: 'shared',
+    isNeeded: (plan) =>
+      Object.values(plan.parts).some((part) => clothHolesOf(plan, part).some(({ made }) => made === 'cut')),
   },
   {
     id: 'drill',

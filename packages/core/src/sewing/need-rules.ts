@@ -157,6 +157,19 @@ export const NEED_RULES: readonly NeedRule[] = [
     pairs: (_context, steps) => beforeItsPart(steps, 'prepare:try:'),
   },
   {
+    id: 'pierced',
+    kind: 'must',
+    why: 'holes in the cloth are made before legs go through them and are curled',
+    *pairs(_context, steps) {
+      for (const id of startsWith(steps, 'prepare:pierce:')) {
+        const partId = id.slice('prepare:pierce:'.length);
+        yield* each([MARK_STEP], [id]);
+        yield* each([id], [`prepare:curl:${partId}`]);
+      }
+      yield* beforeItsPart(steps, 'prepare:pierce:');
+    },
+  },
+  {
     id: 'curled',
     kind: 'must',
     why: 'legs are curled before they are sewn',

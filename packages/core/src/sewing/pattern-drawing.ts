@@ -15,6 +15,7 @@ import { boundsOf } from '../geometry/polygon.ts';
 import { placePointExactly } from '../geometry/transform.ts';
 import { deriveSides } from '../joining/sides.ts';
 import type { Hole } from '../parts/part-kind.ts';
+import { type ClothHole, clothHolesOf } from '../plan/cloth-holes.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { panelOf } from '../plan/panels.ts';
 import { holeKey, holePoint, placedOutline, poseOf } from '../plan/placed.ts';
@@ -95,6 +96,12 @@ export function patternDrawing(plan: Plan, face: Face = panelOf(plan).workedFace
         items.push(...signIn(spot, hole.sign));
       }
     }
+    const made = clothHolesOf(plan, part);
+    for (const { at, diameterMm } of made)
+      items.push(
+        { kind: 'circle', at: seen(at), radiusMm: diameterMm / 2, widthMm: 0.3 },
+        ...cross(seen(at), 0.8),
+      );
     const [left, top, right, bottom] = boundsOf(placedOutline(plan, part).map(seen));
     labels.push({
       lines: [
@@ -102,6 +109,7 @@ export function patternDrawing(plan: Plan, face: Face = panelOf(plan).workedFace
         ...(kindOf(plan, part).holes.every(({ form }) => form === 'end')
           ? []
           : [{ text: holeSizes(kindOf(plan, part).holes), sizeMm: 2.4, grey: 0.35 }]),
+        ...madeWords(made),
       ],
       left,
       top,
@@ -216,6 +224,16 @@ function drawnPatch(patch: Patch, seen: (p: Point) => Point): readonly DrawItem[
     { kind: 'line', points: corners, widthMm: 0.35, closed: true, dashMm: [3, 0.8] },
     { kind: 'text', at: { x, y: y + 3 }, text: 'patch', sizeMm: 2.6, anchor: 'middle' },
   ];
+}
+
+/** `pierce 0.8 mm`, `cut 5.2 mm`: what is made in the cloth, one line for each sort. */
+function madeWords(
+  made: readonly ClothHole[],
+): ReadonlyArray<{ text: string; sizeMm: number; grey: number }> {
+  const words = made.map(
+    (hole) => `${hole.made === 'cut' ? 'cut' : 'pierce'} ${Math.round(hole.diameterMm * 10) / 10} mm`,
+  );
+  return [...new Set(words)].map((text) => ({ text, sizeMm: 2.4, grey: 0.35 }));
 }
 
 /** `holes 2 mm`, or every size there is. */

@@ -111,7 +111,14 @@ const WORDS: ReadonlyArray<
   [
     /\bawl\b/i,
     ({ kinds, plan }) =>
-      kinds.some(({ needsHole }) => needsHole === true) || panelOf(plan).kindId === 'leather-like',
+      kinds.some(({ needsHole }) => needsHole === true) ||
+      panelOf(plan).kindId === 'leather-like' ||
+      // Legs that are curled on the other face go through the cloth.
+      Object.values(plan.parts).some(
+        (part) =>
+          part.face !== panelOf(plan).workedFace &&
+          kindOf(plan, part).holes.some(({ form }) => /curl$/.test(form)),
+      ),
   ],
   [
     /\bstrip\b/i,

@@ -3,6 +3,7 @@ import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
 import { lightsIn } from '@sashiko/core/joining/sides';
 import { maybeLightColour } from '@sashiko/core/parts/light-colours';
 import { panelOf } from '@sashiko/core/plan/panels';
+import { shiningFace } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { useId } from 'react';
@@ -40,7 +41,7 @@ export function Glow({ plan, face, lights }: GlowProps) {
         const at = asSeen(panelOf(plan), face, part.at);
         const colour = maybeLightColour(colourOf(plan, part, lightId))?.glow ?? INK.lamp;
         // Seen from the other face the cloth swallows most of it.
-        const through = part.face === face ? 1 : 0.35;
+        const through = shiningFace(plan, part) === face ? 1 : 0.35;
         return (
           <g key={lightId} opacity={through}>
             <radialGradient id={`${id}-${lightId}`}>

@@ -2,7 +2,7 @@ import { distance, type Point } from '../../geometry/point.ts';
 import { placePoint } from '../../geometry/transform.ts';
 import { elementsOf } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/kind-of.ts';
-import { poseOf } from '../../plan/placed.ts';
+import { poseOf, shiningFace } from '../../plan/placed.ts';
 import type { Part } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
 import type { CheckRule } from '../check-rule.ts';
@@ -27,14 +27,14 @@ export const selfSensing: CheckRule = {
           .filter((light) => light.id !== sensor.id && light.panelId === sensor.panelId)
           .flatMap((light): readonly Finding[] => {
             const apartMm = distance(eye, light.at);
-            if (light.face !== sensor.face || apartMm >= SEEN_WITHIN_MM) return [];
+            if (shiningFace(plan, light) !== sensor.face || apartMm >= SEEN_WITHIN_MM) return [];
             return [
               {
                 key: `self-sensing:${sensor.id}+${light.id}`,
                 ruleId: 'self-sensing',
                 severity: 'mend',
                 at: light.at,
-                faces: [light.face],
+                faces: [sensor.face],
                 message: `${light.name} shines on the light sensor of ${sensor.name}.`,
                 step: `Move it ${Math.ceil(SEEN_WITHIN_MM - apartMm)} mm or more away.`,
                 found: { value: apartMm, unit: 'mm' },

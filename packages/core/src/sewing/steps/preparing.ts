@@ -1,13 +1,18 @@
 /** Before the first stitch: work on the piece, marks, lights tried, legs curled. */
+
 import { faceName, otherFace } from '../../cloth/cloth.ts';
+import { isPierced } from '../../cloth/cloth-kinds.ts';
 import { trialFinder } from '../../meter/try-light.ts';
 import { leadLengthMm } from '../../parts/bare-legs.ts';
 import type { Hole, PartKind } from '../../parts/part-kind.ts';
+import { clothHolesOf } from '../../plan/cloth-holes.ts';
 import { MARK_STEP } from '../../plan/edits/progress-edits.ts';
 import { kindOf } from '../../plan/kind-of.ts';
+import { panelOf } from '../../plan/panels.ts';
 import { legsGoThrough } from '../../plan/placed.ts';
 import type { Habits, Part, Work } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
+import { formatLength } from '../../units/length.ts';
 import { capital } from '../../units/words.ts';
 import { SECONDS } from '../pace.ts';
 import { listed, signed } from '../sheet-names.ts';
@@ -57,6 +62,7 @@ export function preparingSteps(context: StepContext): readonly StepDraft[] {
         }),
       );
     }
+    steps.push(...pierceStep(plan, part, name));
     const curls = kind.holes.filter((hole) => hole.form.endsWith('curl'));
     if (curls.length === 0) continue;
     steps.push(
@@ -85,6 +91,37 @@ function markStep(plan: Plan): StepDraft {
   });
 }
 
+/** The holes that are made in the cloth at a part, with their size. The post of a switch is told where the switch is placed. */
+function pierceStep(plan: Plan, part: Part, name: string): readonly StepDraft[] {
+  const holes = clothHolesOf(plan, part).filter(() => kindOf(plan, part).needsHole !== true);
+  if (holes.length === 0) return [];
+  const size = (mm: number): string => formatLength(mm, plan.habits.unit, 1);
+  const pierced = holes.filter(({ made }) => made === 'pierced');
+  const cut = holes.filter(({ made }) => made === 'cut');
+  const hard = isPierced(panelOf(plan, part).kindId);
+  const words = [
+    ...(pierced.length === 0
+      ? []
+      : [
+          `${hard ? 'drill or punch' : 'with an awl pierce'} ${pierced.length} holes of ${size(pierced[0]?.diameterMm ?? 0)} at the mark of ${name}, one for each leg`,
+        ]),
+    ...cut.map(
+      ({ what, diameterMm }) =>
+        `${hard ? 'drill or punch' : 'cut'} a round hole of ${size(diameterMm)} for the ${what} of ${name} at its mark`,
+    ),
+  ];
+  return [
+    makeStep({
+      id: `prepare:pierce:${part.id}`,
+      group: 'Prepare',
+      text: `${capital(words.join('; '))}.`,
+      partIds: [part.id],
+      work: { kind: 'prepare', seconds: SECONDS.curlLeg },
+      faceUp: part.face,
+    }),
+  ];
+}
+
 /** Legs that are curled on the other face go through the cloth first: a loop does not. */
 function throughText(plan: Plan, part: Part, name: string): string {
   if (!legsGoThrough(plan, part)) return '';
@@ -96,7 +133,7 @@ function curlText(name: string, kind: PartKind, curls: readonly Hole[], told: Ha
   const which = (hole: Hole): string =>
     hole.sign === 'none' ? `leg ${hole.id}` : `the ${signed(hole.sign)}leg`;
   const cut = curls.map((hole) => `${which(hole)} to ${Math.ceil(leadLengthMm(kind, hole) - 0.05)} mm`);
-  const before = `Fold the legs of ${name} flat as the pattern shows, cut ${listed(cut)}`;
+  const before = `Bend each leg of ${name} once, flat as the pattern shows, cut ${listed(cut)}`;
   const plus = curls.find((hole) => hole.sign === '+');
   if (plus === undefined) return `${before}, and curl them into loops.`;
   if (told === 'ink') return `${before}, ink a mark beside the + leg, and curl them into loops.`;

@@ -11,9 +11,9 @@ import { LengthField } from '../../ui/LengthField.tsx';
 const USUAL_TAIL_MM = 120;
 
 const USES: ReadonlyArray<{ readonly value: EndUse; readonly label: string }> = [
-  { value: 'tied', label: 'tied to another: a switch' },
-  { value: 'later', label: 'kept for a part that comes later' },
-  { value: 'joined', label: 'joined by hand to another end later' },
+  { value: 'tied', label: 'tied: a switch' },
+  { value: 'later', label: 'kept for a later part' },
+  { value: 'joined', label: 'joined by hand later' },
 ];
 
 /** While a run is drawn: it may end on bare cloth, where its thread stays. */

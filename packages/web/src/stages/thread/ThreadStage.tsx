@@ -57,8 +57,8 @@ export function ThreadStage() {
       >
         {panel === 'Sew' && (
           <>
-            <RouteForMe plan={plan} />
             <EndInTail plan={plan} />
+            <RouteForMe plan={plan} />
             {run === undefined ? <NextRun plan={plan} /> : <ChosenRun key={run.id} plan={plan} run={run} />}
             <PatchPanel plan={plan} />
             <RunList plan={plan} />

@@ -1,0 +1,16 @@
+import { fileURLToPath } from 'node:url';
+import { chromium } from '@playwright/test';
+import { buildServer } from '../packages/server/src/build-server.ts';
+const server = await buildServer(fileURLToPath(new URL('../packages/web/dist', import.meta.url)));
+const address = await server.listen({ port: 0, host: '127.0.0.1' });
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+page.on('pageerror', (e) => console.log('ERR', e.message));
+await page.goto(address);
+await page.locator('.card').first().waitFor();
+const go = async (path: string) => { await page.goto(address + path); await page.locator('svg.canvas').waitFor(); await page.waitForTimeout(1200); };
+const shot = (n: string) => page.screenshot({ path: `/tmp/look-${n}.png` });
+const steps = (await import(process.argv[2] as string)).default;
+await steps({ page, go, shot });
+await browser.close();
+await server.close();
