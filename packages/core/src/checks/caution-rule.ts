@@ -18,11 +18,11 @@ export interface FactVerdict {
 
 /** A rule that gives one finding, where `judge` says so. */
 export function cautionRule(
-  caution: Pick<CheckRule, 'id' | 'title' | 'help' | 'example' | 'severity'> & {
+  caution: Pick<CheckRule, 'id' | 'title' | 'help' | 'example' | 'severity' | 'byHand'> & {
     readonly judge: (plan: Plan) => FactVerdict | null;
   },
 ): CheckRule {
-  const { id, title, help, example, severity, judge } = caution;
+  const { id, title, help, example, severity, byHand, judge } = caution;
   return {
     id,
     title,
@@ -30,6 +30,7 @@ export function cautionRule(
     touching: null,
     help: `${help} Local rules and qualified people come first.`,
     example,
+    ...(byHand === undefined ? {} : { byHand }),
     sees: ['facts', 'panels', 'habits', 'parts', 'runs'],
     checkWhole({ plan }) {
       const verdict = judge(plan);

@@ -49,6 +49,8 @@ export interface CheckRule {
   readonly help: string;
   /** A small case in which it fires, for its page. */
   readonly example: string;
+  /** What only the maker can do, as a sentence: of rules that no edit of the plan mends. */
+  readonly byHand?: string;
   /** What was counted and what is wanted, as a sentence: of rules whose findings count something. */
   counted?(found: number, wanted: number): string;
   readonly sees: readonly Facet[];

@@ -109,18 +109,21 @@ export class CheckSession {
 
 /**
  * What only the solved circuit tells of a plan, in use and in every other state that matters; nothing where it has no answer. Up to
- * three solves, and one or two more for each state.
+ * three solves, and one or two more for each state (`withStates` false: only in use).
  */
 export function currentFindings(
   plan: Plan,
   rules: readonly CheckRule[] = CHECK_RULES,
+  withStates = true,
 ): readonly PlacedFinding[] {
   const asking = rules.filter(({ checkCurrents }) => checkCurrents !== undefined);
   const currents = asking.length === 0 ? null : currentsOf(plan);
   if (currents === null) return [];
   const context = { plan, nets: deriveNets(plan), sides: deriveSides(plan), currents };
   const inUse = asking.flatMap((rule) => rule.checkCurrents?.(context) ?? []);
-  return [...inUse, ...stateFindings(context, asking, inUse)].map((finding) => placed(plan, finding));
+  return [...inUse, ...(withStates ? stateFindings(context, asking, inUse) : [])].map((finding) =>
+    placed(plan, finding),
+  );
 }
 
 /**

@@ -1,13 +1,23 @@
 /** The fixes, in the order they are offered. A new fix is one file in `fixes/` and one line here. */
 import type { FixKind } from './fix-kind.ts';
 import { addPatchFix } from './fixes/add-patch.ts';
+import { addResistorFix } from './fixes/add-resistor.ts';
 import { bendLegsFix } from './fixes/bend-legs.ts';
 import { changeStitchFix } from './fixes/change-stitch.ts';
+import { chooseOptionFix } from './fixes/choose-option.ts';
 import { enlargePatchFix } from './fixes/enlarge-patch.ts';
+import { exchangeEndsFix } from './fixes/exchange-ends.ts';
+import { exchangeKindFix } from './fixes/exchange-kind.ts';
+import { feedBothEndsFix } from './fixes/feed-both-ends.ts';
 import { holdDownFix } from './fixes/hold-down.ts';
+import { leadAnewFix } from './fixes/lead-anew.ts';
+import { letPinReadFix } from './fixes/let-pin-read.ts';
+import { moreLinesFix } from './fixes/more-lines.ts';
 import { moveAsideFix } from './fixes/move-aside.ts';
+import { moveIntoReachFix } from './fixes/move-into-reach.ts';
 import { movePartFix } from './fixes/move-part.ts';
 import { openRingFix } from './fixes/open-ring.ts';
+import { pairTailsFix } from './fixes/pair-tails.ts';
 import { sewMissingFix } from './fixes/sew-missing.ts';
 import { splitPieceFix } from './fixes/split-piece.ts';
 import { swapHoleFix } from './fixes/swap-hole.ts';
@@ -19,6 +29,10 @@ import { unpickFix } from './fixes/unpick.ts';
 
 export const FIX_KINDS: readonly FixKind[] = [
   turnPartFix,
+  exchangeEndsFix,
+  letPinReadFix,
+  chooseOptionFix,
+  pairTailsFix,
   turnOverFix,
   bendLegsFix,
   turnMagnetFix,
@@ -26,10 +40,16 @@ export const FIX_KINDS: readonly FixKind[] = [
   moveAsideFix,
   changeStitchFix,
   openRingFix,
+  leadAnewFix,
   unpickFix,
   sewMissingFix,
   switchToPlusFix,
   movePartFix,
+  moveIntoReachFix,
+  moreLinesFix,
+  feedBothEndsFix,
+  addResistorFix,
+  exchangeKindFix,
   splitPieceFix,
   holdDownFix,
   enlargePatchFix,

@@ -27,14 +27,25 @@ export function fixesFor(
   const stops = stopsIn(session.update(plan));
   const isOfCurrents = maybeCheckRule(finding.ruleId)?.checkCurrents !== undefined;
   const strong = isOfCurrents ? currentFindings(plan) : null;
+  let inUse: readonly Finding[] | null = null;
   const fixes: Fix[] = [];
   for (const kind of FIX_KINDS) {
     if (!kind.rules.includes(finding.ruleId)) continue;
     const edit = kind.propose(plan, finding).find((candidate) => {
       const after = session.update(applyEdit(plan, candidate));
       if (!addsNoStop(stops, after)) return false;
-      if (strong === null) return !after.some((one) => one.key === finding.key);
-      const now = currentFindings(applyEdit(plan, candidate));
+      if (strong === null) {
+        if (after.some((one) => one.key === finding.key)) return false;
+        if (kind.changesCircuit !== true) return true;
+        inUse ??= stopsIn(currentFindings(plan, CHECK_RULES, false));
+        return addsNoStop(inUse, currentFindings(applyEdit(plan, candidate), CHECK_RULES, false));
+      }
+      const next = applyEdit(plan, candidate);
+      // What does not help in use needs no look at every state.
+      const isInUse = finding.state === undefined;
+      if (isInUse && currentFindings(next, CHECK_RULES, false).some((one) => one.key === finding.key))
+        return false;
+      const now = currentFindings(next);
       return !now.some((one) => one.key === finding.key) && addsNoStop(stopsIn(strong), now);
     });
     if (edit !== undefined) fixes.push({ id: kind.id, label: edit.label, edit });

@@ -21,8 +21,17 @@ export const MIGRATIONS: readonly Migration[] = [
   { from: 5, apply: fromVersion5 },
   { from: 6, apply: fromVersion6 },
   { from: 7, apply: fromVersion7 },
-  { from: 8, apply: (raw) => raw },
+  { from: 8, apply: fromVersion8 },
 ];
+
+/** Version 9 knows how pins stand, what is rehearsed and which lines come first. */
+function fromVersion8(raw: Raw): Raw {
+  const { habits } = raw;
+  return {
+    ...raw,
+    habits: isRecord(habits) ? { rehearsal: 'none', lineOrder: 'by-side', ...habits } : habits,
+  };
+}
 
 /** Version 8 knows what the maker decided of a part's wiring, and supply lines of another thread: nothing in files of before. */
 function fromVersion7(raw: Raw): Raw {

@@ -232,7 +232,6 @@ describe('the demo plans', () => {
       'mend fire',
       'note cell-load',
       'note light-load',
-      'note thread-long',
     ]);
   });
 });
@@ -409,6 +408,28 @@ function sizes({ widthMm, heightMm }: { readonly widthMm: number; readonly heigh
   return { widthMm, heightMm };
 }
 
+/** Habits that came after version 7, as a plan has them that says nothing. */
+const LATER = { supplyThreadId: null, rehearsal: 'none', lineOrder: 'by-side' };
+
+describe('files of version 8', () => {
+  test('open unchanged; how a pin stands comes back as it was', () => {
+    const file = new URL('../testing/version-8/night-train-curtain.sashiko.json', import.meta.url);
+    const old = readFileSync(file, 'utf8');
+    const raw = JSON.parse(old) as { version: number; parts: object; runs: object; habits: object };
+    const plan = expectOk(parsePlan(old));
+    expect([raw.version, plan.version]).toEqual([8, PLAN_VERSION]);
+    expect([plan.parts, plan.runs]).toEqual([raw.parts, raw.runs]);
+    expect(plan.habits).toEqual({ ...LATER, ...raw.habits });
+    const [board] = Object.values(plan.parts).filter(({ kindId }) => kindId.startsWith('board-'));
+    if (board === undefined) throw new Error('no board');
+    const told = {
+      ...plan,
+      parts: { ...plan.parts, [board.id]: { ...board, pins: { p3: 'read' as const } } },
+    };
+    expect(expectOk(parsePlan(serializePlan(told)))).toEqual(told);
+  });
+});
+
 describe('files of version 7', () => {
   test('open unchanged; what the maker decides of wiring comes back as it was', () => {
     const file = new URL('../testing/version-7/lighthouse-cushion.sashiko.json', import.meta.url);
@@ -417,7 +438,12 @@ describe('files of version 7', () => {
     const before = expectOk(parsePlan(old));
     expect([raw.version, before.version]).toEqual([7, PLAN_VERSION]);
     expect(before.parts).toEqual(raw.parts);
-    expect(before.habits).toEqual({ ...raw.habits, supplyThreadId: null });
+    expect(before.habits).toEqual({
+      ...raw.habits,
+      supplyThreadId: null,
+      rehearsal: 'none',
+      lineOrder: 'by-side',
+    });
     const [light, holder] = ['sew-on-light', 'coin-cell-holder'].map((kindId) =>
       Object.values(before.parts).find((part) => part.kindId === kindId),
     );
@@ -441,7 +467,7 @@ describe('files of version 6', () => {
     const plan = expectOk(parsePlan(old));
     expect([raw.version, plan.version]).toEqual([6, PLAN_VERSION]);
     expect([plan.parts, plan.runs]).toEqual([raw.parts, raw.runs]);
-    expect(plan.habits).toEqual({ ...raw.habits, assumptions: {}, supplyThreadId: null });
+    expect(plan.habits).toEqual({ ...raw.habits, ...LATER, assumptions: {} });
   });
 
   test('an assumption that is none, or out of its range, is refused with its spot', () => {
@@ -451,7 +477,7 @@ describe('files of version 6', () => {
         JSON.stringify({
           ...raw,
           version: PLAN_VERSION,
-          habits: { ...raw.habits, supplyThreadId: null, assumptions },
+          habits: { ...raw.habits, ...LATER, assumptions },
         }),
       );
     expect(withAssumed({ handWanderMm: 2 }).ok).toBe(true);

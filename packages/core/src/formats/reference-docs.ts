@@ -1,6 +1,6 @@
 /** The pages of docs/ that are written from the code: errors, checks, the drawer, the plan file's schema. */
 import { ASSUMPTION_GROUPS, ASSUMPTION_LIST } from '../assumptions/assumptions.ts';
-import { CHECK_RULES } from '../checks/check-rules.ts';
+import { CHECK_RULES, maybeCheckRule } from '../checks/check-rules.ts';
 import { FIX_KINDS } from '../checks/fix-kinds.ts';
 import { CLOTH_KINDS } from '../cloth/cloth-kinds.ts';
 import { READY_PIECES } from '../cloth/ready-pieces.ts';
@@ -110,7 +110,9 @@ ${sections.join('\n')}`;
 /** The fixes that may be offered for a rule. */
 function fixesOf(ruleId: string): string {
   const ids = FIX_KINDS.filter((kind) => kind.rules.includes(ruleId)).map((kind) => `\`${kind.id}\``);
-  return ids.length === 0 ? '' : ` *Fixes that are tried:* ${ids.join(', ')}.`;
+  const byHand = maybeCheckRule(ruleId)?.byHand;
+  const hand = byHand === undefined ? '' : ` *By hand:* ${byHand}`;
+  return `${ids.length === 0 ? '' : ` *Fixes that are tried:* ${ids.join(', ')}.`}${hand}`;
 }
 
 function checksPage(): string {

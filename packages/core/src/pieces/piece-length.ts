@@ -77,17 +77,25 @@ export function addendsOf(
   ];
 }
 
+/** A piece may be longer than an arm by this share before it is worth another (common practice for the rule, assumption for the figure). */
+export const OVER_ARM_SHARE = 0.1;
+
+/** The longest piece that is not split, mm. */
+export function longestPieceMm({ habits }: Pick<Plan, 'habits'>): number {
+  return habits.longestPieceMm * (1 + OVER_ARM_SHARE);
+}
+
 /**
  * The lengths to cut for one piece: as few as keep each within an arm's length, about equally long, in whole centimetres.
  * Each splice takes a knot's length at both of its ends, and the stitches that are sewn over once more.
  */
 export function splicedLengths(plan: Plan, totalMm: number, run: Run): readonly number[] {
-  const { longestPieceMm, knotMm, spareMm } = plan.habits;
+  const { knotMm, spareMm } = plan.habits;
+  const mostMm = longestPieceMm(plan);
   const overMm = SPLICE_STITCHES * (run.stitchMm + run.gapMm) * run.strands;
   const extraMm = 2 * knotMm + spareMm + overMm;
   // Where a splice eats a whole length there is no point in splicing.
-  const count =
-    longestPieceMm > 2 * extraMm ? Math.ceil((totalMm - extraMm) / (longestPieceMm - extraMm)) : 1;
+  const count = mostMm > 2 * extraMm ? Math.ceil((totalMm - extraMm) / (mostMm - extraMm)) : 1;
   const whole = totalMm + (Math.max(1, count) - 1) * extraMm;
   return Array.from({ length: Math.max(1, count) }, () => Math.ceil(whole / Math.max(1, count) / 10) * 10);
 }

@@ -6,7 +6,7 @@ import { holeKey, partOf } from '../plan/placed.ts';
 import type { Run } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { holesAlong, mannerOf, type Piece, type PieceRun, passesOf } from './piece.ts';
-import { addendsOf, loopsAlong, rawLengthMm, splicedLengths } from './piece-length.ts';
+import { addendsOf, longestPieceMm, loopsAlong, rawLengthMm, splicedLengths } from './piece-length.ts';
 import { walkStrands } from './strands.ts';
 
 /** All pieces of a plan in the order they are sewn: the first side of the habits, the other, the rest. */
@@ -81,7 +81,7 @@ function splitAtArmsLength(plan: Plan, strand: readonly PieceRun[]): ReadonlyArr
   let current: PieceRun[] = [];
   for (const step of strand) {
     const longer = [...current, step];
-    if (current.length > 0 && rawLengthMm(plan, longer) > plan.habits.longestPieceMm) {
+    if (current.length > 0 && rawLengthMm(plan, longer) > longestPieceMm(plan)) {
       parts.push(current);
       current = [step];
     } else current = longer;
@@ -104,7 +104,7 @@ function pieceOf(
   const [along, through, loops] = addends.map((addend) => addend.mm) as [number, number, number];
   const manner = mannerOf(first.run);
   // Only what goes through the cloth on a needle tangles: a bobbin, a wire or a tape may be as long as it likes.
-  const isOverArm = manner === 'hand' && totalMm > plan.habits.longestPieceMm;
+  const isOverArm = manner === 'hand' && totalMm > longestPieceMm(plan);
   const isSpliced = plan.habits.pieces === 'spliced' && isOverArm;
   const lengthsMm = isSpliced ? splicedLengths(plan, totalMm, first.run) : [Math.ceil(totalMm / 10) * 10];
   return {
@@ -120,7 +120,7 @@ function pieceOf(
     netMm: along + through + loops,
     cutMm: lengthsMm.reduce((sum, mm) => sum + mm, 0),
     lengthsMm,
-    isLong: isOverArm && (!isSpliced || Math.max(...lengthsMm) - 10 > plan.habits.longestPieceMm),
+    isLong: isOverArm && (!isSpliced || Math.max(...lengthsMm) - 10 > longestPieceMm(plan)),
   };
 }
 

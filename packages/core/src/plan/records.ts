@@ -226,6 +226,10 @@ export const HabitsSchema = v.strictObject({
   sealing: v.picklist(['varnish', 'fabric-glue', 'hot-glue', 'none']),
   /** When parts are held down with ordinary thread, or that they are taped or glued. */
   holdDowns: v.picklist(['before', 'after', 'tape']),
+  /** What is tried before the first stitch: nothing, the parts on paper at life size, that and the circuit on clips. */
+  rehearsal: v.picklist(['none', 'paper', 'clips']),
+  /** Which lines come first: as each side asks, or all that a machine sews, parts being linked by hand later. */
+  lineOrder: v.picklist(['by-side', 'machine-first']),
   /**
    * Where lines would cross: they never do, an insulating patch goes between, one of the two is insulated wire, or it is worked from the other
    * face where the cloth and both stitches keep them apart (else a patch).

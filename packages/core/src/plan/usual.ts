@@ -17,6 +17,8 @@ export const USUAL_SEWING = {
   knots: 'knotted',
   sealing: 'varnish',
   holdDowns: 'before',
+  rehearsal: 'none',
+  lineOrder: 'by-side',
   crossings: 'patch',
   cover: 'none',
   marker: 'air',

@@ -90,6 +90,12 @@ const TOOLS: readonly ToolRule[] = [
     isNeeded: (plan) => hasWire(plan) || anyKind(({ shapes, holes }) => hasBaredWires(shapes, holes))(plan),
   },
   {
+    id: 'test-clips',
+    what: 'Clips on leads, to try the circuit on paper',
+    grows: 'shared',
+    isNeeded: (plan) => plan.habits.rehearsal === 'clips',
+  },
+  {
     id: 'clips',
     what: 'Clips or pins, to hold cloth and tails aside',
     grows: 'shared',

@@ -322,6 +322,31 @@ export const NEED_RULES: readonly NeedRule[] = [
     },
   },
   {
+    id: 'rehearsed',
+    kind: 'must',
+    why: 'it is tried on paper before anything is sewn or curled for good',
+    *pairs(_context, steps) {
+      const tried = startsWith(steps, 'prepare:paper', 'prepare:clips:');
+      yield* inRow([MARK_STEP, ...tried], () => true);
+      yield* each(tried, startsWith(steps, 'place:', 'hold:', 'tack:', 'start:', 'patch:', 'sew:'));
+      // A light on clips has been tried, and its legs are curled by then.
+      yield* each(startsWith(steps, 'prepare:try:', 'prepare:curl:'), startsWith(steps, 'prepare:clips:'));
+    },
+  },
+  {
+    id: 'machine-first',
+    kind: 'habit',
+    why: 'you sew machine lines first, and link parts by hand later',
+    *pairs({ plan, pieces }, steps) {
+      if (plan.habits.lineOrder !== 'machine-first') return;
+      const seams = pieces
+        .filter(({ manner }) => manner === 'machine')
+        .flatMap((piece) => piece.passes.map((_, i) => passStepId(piece, i)));
+      const byHand = pieces.filter(({ manner }) => manner === 'hand').flatMap(firstStepOf);
+      yield* each(seams, [...startsWith(steps, 'place:', 'hold:', 'tack:', 'joint:'), ...byHand]);
+    },
+  },
+  {
     id: 'power-first',
     kind: 'habit',
     why: 'you sew the power lines first, then the lights',

@@ -15,6 +15,7 @@ import { finishingSteps } from './steps/finishing.ts';
 import { joinSteps } from './steps/free-ends.ts';
 import { holdingSteps, placingSteps } from './steps/holding.ts';
 import { preparingSteps } from './steps/preparing.ts';
+import { rehearsingSteps } from './steps/rehearsing.ts';
 import { pieceSteps } from './steps/sewing-a-piece.ts';
 import { type StepContext, stepContext } from './steps/step-context.ts';
 import { isSupplyFirst, pieceTester, sourceTests } from './steps/testing.ts';
@@ -71,6 +72,7 @@ function usualParts(context: StepContext): ReadonlyArray<() => readonly StepDraf
   const finishing = finishingSteps(context);
   return [
     () => preparingSteps(context),
+    () => rehearsingSteps(context),
     () => placingSteps(context),
     () => (plan.habits.holdDowns === 'after' ? [] : holdingSteps(context)),
     () => testsOf('apart-early'),

@@ -98,9 +98,15 @@ export function replaySteps(texts: readonly string[]): Replay {
     }
     const joined = JOINT.exec(text);
     if (joined !== null) {
-      if (!tails.has(joined[1] as string))
-        throw new RangeError(`replaySteps: no tail hangs there at “${text}”`);
-      tails.delete(joined[1] as string);
+      // Several lines may end at one hole, each with tails of its own.
+      const [end, count] = [
+        joined[1] as string,
+        Number(/^By hand: thread each of the (\d+) /.exec(text)?.[1] ?? 1),
+      ];
+      const hang = (tails.get(end) ?? 0) - count;
+      if (hang < 0) throw new RangeError(`replaySteps: no tail hangs there at “${text}”`);
+      if (hang === 0) tails.delete(end);
+      else tails.set(end, hang);
       continue;
     }
     const free = FREE.exec(text);

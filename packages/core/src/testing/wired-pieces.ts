@@ -25,6 +25,8 @@ export const HABIT_VALUES = {
   knots: ['knotted', 'caught', 'each-hole'],
   sealing: ['varnish', 'fabric-glue', 'hot-glue', 'none'],
   holdDowns: ['before', 'after', 'tape'],
+  rehearsal: ['none', 'paper', 'clips'],
+  lineOrder: ['by-side', 'machine-first'],
   crossings: ['never', 'patch'],
   cover: ['paint', 'layer', 'lining', 'none'],
   marker: ['air', 'water', 'heat', 'chalk'],

@@ -63,6 +63,15 @@ export const HABIT_CHOICES: readonly HabitChoice[] = [
     ['+', 'the + side'],
     ['-', 'the − side'],
   ]),
+  choice('rehearsal', 'Before the first stitch', [
+    ['none', 'nothing is rehearsed'],
+    ['paper', 'parts are laid on the print'],
+    ['clips', 'that, and the circuit on clips'],
+  ]),
+  choice('lineOrder', 'Machine lines', [
+    ['by-side', 'come with their side'],
+    ['machine-first', 'first; parts are linked by hand later'],
+  ]),
   choice('holdDowns', 'Parts are held down', [
     ['before', 'before the circuit'],
     ['after', 'after the circuit'],

@@ -9,6 +9,8 @@ export const swallow = cautionRule({
   severity: 'stop',
   help: 'Coin cells and small magnets are deadly if swallowed. In a piece for a small child they are a stop: take other power, or a holder that only a tool opens, sewn in where no mouth gets at it, and say so. For older children and animals the holder must be closed with a tool, and magnets sewn in firmly. If one may have been swallowed, get medical help at once.',
   example: 'A soft toy with a coin cell, said to be for a small child.',
+  byHand:
+    'Only you know who may get at it: choose other power or another closure, or see that it opens with a tool alone.',
   judge: (plan) => {
     const { forWhom } = plan.facts;
     if (forWhom !== 'child' && forWhom !== 'small-child' && forWhom !== 'animal') return null;

@@ -1,4 +1,5 @@
 import { pointAlong } from '../../geometry/polyline.ts';
+import { longestPieceMm } from '../../pieces/piece-length.ts';
 import { assumedIn } from '../../plan/assumed.ts';
 import { runName } from '../../plan/edits/run-edits.ts';
 import { panelOf } from '../../plan/panels.ts';
@@ -13,21 +14,22 @@ export const threadLong: CheckRule = {
   title: 'Longer than an arm',
   severity: 'note',
   touching: null,
-  help: 'A piece of thread much longer than an arm tangles and frays as it is pulled through (common practice, no source: about 600 mm). Sashiko splits pieces at holes; this single run is too long by itself. Splice it on the way, or lead it over a part in between.',
+  help: 'A piece of thread much longer than an arm tangles and frays as it is pulled through (common practice, no source: about 600 mm). Sashiko splits pieces at holes, once they are a tenth longer; this single run is too long by itself. Splice it on the way, or lead it over a part in between.',
   example: 'A run goes from the collar to the hem, 800 mm without a part on the way.',
   sees: ['panels', 'habits', 'spools'],
   checkRun({ plan }, run) {
     if (run.prewired === true || maybeThreadKind(run.threadId)?.form !== 'thread') return [];
     // What is wound on a bobbin does not tangle.
     if (maybeStitchKind(run.stitchId)?.byMachine === true) return [];
-    const { knotMm, spareMm, longestPieceMm } = plan.habits;
+    const { knotMm, spareMm } = plan.habits;
+    const mostMm = longestPieceMm(plan);
     const loops = loopsAt(plan, run.from, run.threadId) + loopsAt(plan, run.to, run.threadId);
     const netMm =
       (sumRun(plan, run).threadMm + loops * loopLengthMm(panelOf(plan).thicknessMm, assumedIn(plan))) *
       copiesOf(run);
     const pieces = (run.splicesMm?.length ?? 0) + 1;
     const longMm = netMm / pieces + 2 * knotMm + spareMm;
-    if (longMm <= longestPieceMm) return [];
+    if (longMm <= mostMm) return [];
     return [
       {
         key: `thread-long:${run.id}`,
@@ -37,7 +39,7 @@ export const threadLong: CheckRule = {
         message: `The thread ${runName(plan, run)} takes a piece of ${Math.ceil(longMm / 10) * 10} mm.`,
         step: 'Splice it on the way, or lead it over a part in between.',
         found: { value: longMm, unit: 'mm' as const },
-        wanted: { value: longestPieceMm, unit: 'mm' as const },
+        wanted: { value: mostMm, unit: 'mm' as const },
         partIds: [],
         runIds: [run.id],
       },

@@ -11,6 +11,7 @@ export const threadStock: CheckRule = {
   touching: null,
   help: 'The pieces of this plan, with loops, knots and spare, need more thread than you said is left on the spool. Get more, or lead the lines closer.',
   example: 'The plan needs 3.2 m of steel thread, and 2.5 m are left.',
+  byHand: 'Only you can get more thread; *Pull tight* and *Route for me* may need less of it.',
   sees: ['parts', 'runs', 'patches', 'spools', 'habits', 'panels', 'kits'],
   checkWhole({ plan }) {
     const spools = Object.values(plan.spools).filter((spool) => spool.leftMm !== undefined);

@@ -15,6 +15,8 @@ export const weight: CheckRule = {
   touching: null,
   help: 'A heavy part drags thin cloth down and makes a piece hang or stand crooked when it sits high up. Put a patch of firm cloth behind it, or move it down and towards the middle.',
   example: 'A holder for two AAA cells sits at the upper edge of a light wall hanging.',
+  byHand:
+    'Only you can feel how it hangs: put firm cloth behind it, or find the heavy part a home lower down.',
   sees: ['panels', 'parts'],
   checkWhole,
 };

@@ -8,6 +8,8 @@ export const wet = cautionRule({
   severity: 'mend',
   help: 'Rain joins threads that lie side by side, and water in a holder eats its contacts. Cover the threads, give the holder a place that stays dry, and take the power out when the piece is soaked.',
   example: 'A coat with its threads uncovered, said to be rained on.',
+  byHand:
+    'Only you can keep it dry: cover the holder and the boards, and take the power out when it is soaked.',
   judge: (plan) => {
     if (plan.facts.rainedOn !== true || Object.keys(plan.runs).length === 0) return null;
     const holders = Object.values(plan.parts).filter((part) => hasElement(kindOf(plan, part), 'cell'));

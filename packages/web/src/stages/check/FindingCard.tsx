@@ -9,12 +9,15 @@ import { useEffect, useRef, useState } from 'react';
 import { currentPlan, type Preview, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { ask, Cancelled } from '../../workers/workshop.ts';
+import { FixAllButton } from './FixAllButton.tsx';
 import { foundAndWanted } from './measures.ts';
 
 interface FindingCardProps {
   readonly finding: Finding;
   readonly number: number;
   readonly isChosen: boolean;
+  /** How many findings of its rule there are, where it is chosen. */
+  readonly alike?: number;
   readonly onChoose: () => void;
   /** A fix is shown on the cloth, or no longer. */
   readonly onTry: (isTrying: boolean) => void;
@@ -27,7 +30,7 @@ const SEVERITY_WORDS = {
 } as const;
 
 /** One finding: what, where, why it matters; when it is chosen, what to do about it. */
-export function FindingCard({ finding, number, isChosen, onChoose, onTry }: FindingCardProps) {
+export function FindingCard({ finding, number, isChosen, alike = 0, onChoose, onTry }: FindingCardProps) {
   const { unit } = useShownPlan().habits;
   const rule = maybeCheckRule(finding.ruleId);
   const figures = foundAndWanted(finding, unit);
@@ -47,13 +50,17 @@ export function FindingCard({ finding, number, isChosen, onChoose, onTry }: Find
         {isChosen && <span className="detail">→ {finding.step}</span>}
         {isChosen && rule !== undefined && <span className="detail quiet">{rule.help}</span>}
       </button>
-      {isChosen && <Remedies key={finding.key} finding={finding} onTry={onTry} />}
+      {isChosen && <Remedies key={finding.key} finding={finding} alike={alike} onTry={onTry} />}
     </div>
   );
 }
 
 /** Fixes to try and take, and a way to live with the finding. They are looked for once the plan rests. */
-function Remedies({ finding, onTry }: Pick<FindingCardProps, 'finding' | 'onTry'>) {
+function Remedies({
+  finding,
+  alike,
+  onTry,
+}: Pick<FindingCardProps, 'finding' | 'onTry'> & { readonly alike: number }) {
   const plan = usePlanStore((state) => state.history?.plan ?? null);
   const [fixes, setFixes] = useState<readonly Fix[] | null>(null);
   const [reason, setReason] = useState('');
@@ -78,7 +85,11 @@ function Remedies({ finding, onTry }: Pick<FindingCardProps, 'finding' | 'onTry'
   return (
     <div className="remedies">
       {fixes === null && <p className="quiet">Looking for a fix …</p>}
-      {fixes?.length === 0 && <p className="quiet">No single edit mends it: it takes a hand.</p>}
+      {fixes?.length === 0 && (
+        <p className="quiet">
+          {maybeCheckRule(finding.ruleId)?.byHand ?? 'No single edit mends it: it takes a hand.'}
+        </p>
+      )}
       {fixes?.map((fix) => (
         <Button
           key={fix.id}
@@ -94,6 +105,9 @@ function Remedies({ finding, onTry }: Pick<FindingCardProps, 'finding' | 'onTry'
           {capital(fix.label)}
         </Button>
       ))}
+      {fixes !== null && fixes.length > 0 && alike > 1 && (
+        <FixAllButton ruleId={finding.ruleId} count={alike} />
+      )}
       <div className="accept">
         <Input
           size="small"

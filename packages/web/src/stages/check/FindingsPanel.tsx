@@ -1,11 +1,6 @@
 import { countFindings } from '@sashiko/core/checks/check-plan';
-import { maybeCheckRule } from '@sashiko/core/checks/check-rules';
 import type { Finding } from '@sashiko/core/checks/finding';
-import { fixAll } from '@sashiko/core/checks/fix';
-import { succeed } from '@sashiko/core/errors/problem';
-import { squashEdits } from '@sashiko/core/plan/edit';
 import { reopenFinding } from '@sashiko/core/plan/edits/patch-edits';
-import { Button } from 'antd';
 import { useState } from 'react';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useAreCurrentsDue, useFindings, useOpenFindings } from '../../stores/use-findings.ts';
@@ -46,7 +41,6 @@ export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Findi
           )}
           {counts.note > 0 && ` · ${counts.note} ${counts.note === 1 ? 'note' : 'notes'}`}
         </p>
-        {chosen !== undefined && alike > 1 && <FixAllButton ruleId={chosen.ruleId} count={alike} />}
       </section>
       <section>
         {findings.map((finding, i) => (
@@ -56,6 +50,7 @@ export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Findi
             number={i + 1}
             isChosen={spotlight?.key === finding.key}
             onChoose={() => onChoose(finding)}
+            alike={spotlight?.key === finding.key ? alike : 0}
             onTry={setTrying}
           />
         ))}
@@ -84,28 +79,5 @@ export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Findi
       )}
       <Assumptions />
     </>
-  );
-}
-
-/** Mends all findings of a kind that can be mended, as one step that can be undone. */
-function FixAllButton({ ruleId, count }: { readonly ruleId: string; readonly count: number }) {
-  const title = maybeCheckRule(ruleId)?.title ?? ruleId;
-  return (
-    <Button
-      size="small"
-      onClick={() => {
-        const { commit, tell } = usePlanStore.getState();
-        const edits = fixAll(currentPlan(), ruleId);
-        const [first, ...rest] = edits;
-        if (first === undefined) {
-          tell('No fix holds for any of them: mend them by hand.');
-          return;
-        }
-        const label = `mend ${edits.length} of “${title}”`;
-        commit(succeed({ ...rest.reduce(squashEdits, first), label }));
-      }}
-    >
-      Mend all {count} of this kind
-    </Button>
   );
 }
