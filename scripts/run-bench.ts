@@ -13,6 +13,7 @@ if (only === undefined) {
   run('tsx', 'scripts/bench-drag.ts');
 }
 if (only === undefined || only === 'light') run('tsx', 'scripts/bench-light.ts');
+if (only === undefined || only === 'states') run('tsx', 'scripts/bench-states.ts');
 if (only === undefined || only === 'boards') run('tsx', 'scripts/bench-boards.ts', ...process.argv.slice(3));
 if (only === undefined || only === 'sheet') run('tsx', 'scripts/bench-sheet.ts');
 if (only === undefined || only === 'router') run('tsx', 'scripts/bench-router.ts');

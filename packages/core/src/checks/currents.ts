@@ -78,7 +78,7 @@ export function currentsIn(inUse: Currents, state: OperatingState): Currents | n
   const solve = (touchOhm: number | null): PlanPoint | null => {
     const compiled = compileCircuit(on, { touchOhm });
     if (!compiled.ok) return null;
-    const solved = solveFaded(compiled.value, NOMINAL, { ...asked, touchOhm }, inUse.apart);
+    const solved = solveFaded(compiled.value, NOMINAL, { ...asked, touchOhm }, inUse.apart, true);
     return solved.ok ? solved.value : null;
   };
   const apart = solve(null);

@@ -4,6 +4,7 @@ import { lower } from '../units/words.ts';
 import type { CheckRule, CurrentContext } from './check-rule.ts';
 import { currentsIn } from './currents.ts';
 import type { Finding, Severity } from './finding.ts';
+import { type StateBounds, stateBounds } from './state-bounds.ts';
 
 const WEIGHT: Readonly<Record<Severity, number>> = { note: 1, mend: 2, stop: 3 };
 
@@ -15,6 +16,7 @@ export function stateFindings(
   context: CurrentContext,
   rules: readonly CheckRule[],
   inUse: readonly Finding[],
+  bounds: StateBounds = stateBounds(context.plan),
 ): readonly Finding[] {
   const asking = rules.filter(({ inStates }) => inStates === true);
   if (asking.length === 0) return [];
@@ -24,7 +26,7 @@ export function stateFindings(
     { readonly finding: Finding; readonly state: OperatingState; states: number }
   >();
   for (const state of statesThatMatter(context.plan)) {
-    if (state.words === null) continue;
+    if (state.words === null || !bounds.mayShow(state)) continue;
     const currents = currentsIn(context.currents, state);
     if (currents === null) continue;
     for (const rule of asking)

@@ -29,13 +29,15 @@ export function solveFaded(
   world: World,
   asked: PlanState,
   near?: PlanPoint,
+  keepsDevices = false,
 ): Result<PlanPoint> {
   const moments = momentsOf(asked);
   const [only] = moments;
-  if (moments.length === 1 && only !== undefined) return solveAt(compiled, world, asked, near);
+  if (moments.length === 1 && only !== undefined) return solveAt(compiled, world, asked, near, keepsDevices);
   const points: PlanPoint[] = [];
   for (const [i, { state }] of moments.entries()) {
-    const solved = solveAt(compiled, world, state, near?.moments?.[i]?.point ?? points.at(-1));
+    const from = near?.moments?.[i]?.point;
+    const solved = solveAt(compiled, world, state, from ?? points.at(-1), keepsDevices && from !== undefined);
     if (!solved.ok) return solved;
     points.push(solved.value);
   }

@@ -151,13 +151,15 @@ const LEFT_OUT_S = 1e-15;
 /**
  * Solves a compiled plan in a world and a state; where both are others than before, only values are filled in anew. Converters, regulators
  * and loads settle first; then what gives up for good is asked (a pack that trips, a board that resets), and where one does, all settle again.
- * Fails where no answer is found, and where they do not settle.
+ * Fails where no answer is found, and where they do not settle. `keepsDevices`: they stand at first as they do nearby, as when a switch is
+ * moved while the piece is in use.
  */
 export function solveAt(
   compiledPlan: CompiledPlan,
   world: World,
   asked: PlanState,
   near?: PlanPoint,
+  keepsDevices = false,
 ): Result<PlanPoint> {
   const all = compiledPlan.elements.devices;
   const latching = all.filter(({ latches }) => latches);
@@ -165,7 +167,7 @@ export function solveAt(
   const devices = new Map<string, DeviceState>();
   for (const device of all) {
     const known = near?.deviceAt(device.key);
-    devices.set(device.key, known === undefined ? device.start : device.resume(known));
+    devices.set(device.key, known === undefined ? device.start : keepsDevices ? known : device.resume(known));
   }
   let last = near?.point;
   for (let round = 1; round <= MOST_ROUNDS; round += 1) {

@@ -9,6 +9,8 @@ export interface SwitchedPiece {
   readonly switches: number;
   /** Buttons, each between a pin of a board and its −. */
   readonly buttons: number;
+  readonly lightKind?: string;
+  readonly colourId?: string;
 }
 
 /** Pins of the long board that may be read here. */
@@ -17,7 +19,13 @@ const PITCH_MM = 34;
 const ROW_MM = 70;
 
 /** Rows of lights on a holder, each with its switch, in wire, so that only what is meant to be joined is. */
-export function switchedPiece({ lights, switches, buttons }: SwitchedPiece): Plan {
+export function switchedPiece({
+  lights,
+  switches,
+  buttons,
+  lightKind = 'sew-on-light',
+  colourId = 'warm-white',
+}: SwitchedPiece): Plan {
   const each = Math.ceil(lights / switches);
   const build = new PlanBuilder('Switched piece', 300 + each * PITCH_MM, 200 + switches * ROW_MM + 400)
     .place('aaa-holder-2', 'holder', 60, 120)
@@ -32,7 +40,7 @@ export function switchedPiece({ lights, switches, buttons }: SwitchedPiece): Pla
       placed += 1;
       const name = `light ${placed}`;
       build
-        .light(name, 190 + i * PITCH_MM, y, 90)
+        .place(lightKind, name, 190 + i * PITCH_MM, y, { turnDeg: 90, colourId })
         .sew(`switch ${row + 1}.b`, `${name}.plus`)
         .sew('holder.minus-1', `${name}.minus`);
     }

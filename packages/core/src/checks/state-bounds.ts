@@ -1,0 +1,125 @@
+/**
+ * States that cannot show anything new need no solve. Opening the one way to something never raises what a source gives nor lowers the
+ * volts of what is still fed (Rayleigh's monotonicity law, textbook), so only lights and pins can come to more: at most to what the volts of
+ * their source without any load drive through them. And a button that a pin reads lets through no more than its pull-up.
+ */
+import { deriveNets } from '../joining/nets.ts';
+import { UnionFind } from '../joining/union-find.ts';
+import { cellAt } from '../parts/cells.ts';
+import { lightA, maybeLightColour } from '../parts/light-colours.ts';
+import { elementsOf } from '../parts/part-element.ts';
+import { assumedIn } from '../plan/assumed.ts';
+import { kindOf } from '../plan/kind-of.ts';
+import { sumRun } from '../plan/run-way.ts';
+import type { Plan } from '../plan/schema.ts';
+import { circuitsOf, mergedWith } from '../power/circuits.ts';
+import { contactsOf } from '../power/contacts.ts';
+import { moversOf, type OperatingState } from '../power/operating-states.ts';
+import { pinStands, readContacts } from '../power/pin-stands.ts';
+import { remembered } from '../units/remembered.ts';
+import { type FedLights, fedLights } from './currents.ts';
+
+/** What bounds the states of a plan. */
+export interface StateBounds {
+  /** Whether a state may show something by current that use does not. */
+  mayShow(state: OperatingState): boolean;
+}
+
+export const stateBounds = remembered(
+  { name: 'bounds of the states', under: (plan: Plan) => plan },
+  (plan): StateBounds => {
+    const opensSafely = isBounded(plan);
+    const harmless = readOnly(plan);
+    const restingOpen = new Set(
+      moversOf(plan).flatMap(({ restsOpen, partIds }) => (restsOpen ? partIds : [])),
+    );
+    return {
+      mayShow: ({ switches }) => {
+        const closed = [...switches].filter(([id, isClosed]) => isClosed && restingOpen.has(id));
+        return !opensSafely || closed.some(([id]) => !harmless.has(id));
+      },
+    };
+  },
+);
+
+/** Parts whose contact only leads a pin that is read, or floats, to a supply. */
+function readOnly(plan: Plan): ReadonlySet<string> {
+  const stands = pinStands(plan);
+  const read = new Map<string, boolean>();
+  for (const { partId, boardId, pin } of readContacts(plan))
+    read.set(partId, (read.get(partId) ?? true) && stands.has(`${boardId}.${pin}`));
+  const parts = new Set([...read].flatMap(([id, isRead]) => (isRead ? [id] : [])));
+  for (const { partId, partIds } of moversOf(plan))
+    if (parts.has(partId)) for (const id of partIds) parts.add(id);
+  return parts;
+}
+
+/** Whether no light and no pin can come to too much, however little else its source feeds. */
+function isBounded(plan: Plan): boolean {
+  const circuits = circuitsOf(plan);
+  // Of sources side by side one may give more where another is switched off.
+  if (circuits.some((circuit) => mergedWith(circuits, circuit).length > 0)) return false;
+  if (hasWayRound(plan)) return false;
+  const { ratedMa, skinWattPerCm } = assumedIn(plan);
+  const byBoard = new Map<string, number>();
+  /** All that a source may come to give, A: no thread carries more. */
+  const bySource = new Map<string, number>();
+  for (const fed of fedLights(plan)) {
+    const amps = fed.lights.map((light) => mostAmp(fed, light));
+    if (amps.some((amp) => amp > ratedMa / 1000)) return false;
+    const { id } = fed.circuit.source.part;
+    bySource.set(
+      id,
+      amps.reduce((all, amp) => all + amp, bySource.get(id) ?? 0),
+    );
+    const [partId = '', pin] = fed.key.split('.');
+    if (pin === undefined) continue;
+    const sum = amps.reduce((all, amp) => all + amp, 0);
+    const board = plan.parts[partId];
+    const hole =
+      board === undefined ? undefined : kindOf(plan, board).holes.find(({ terminal }) => terminal === pin);
+    if (hole?.mostMa !== undefined && sum > hole.mostMa / 1000) return false;
+    byBoard.set(partId, (byBoard.get(partId) ?? 0) + sum);
+  }
+  for (const { source, loads } of circuits) {
+    const own = loads.flatMap((part) => elementsOf(kindOf(plan, part), 'load').map(({ ma }) => ma / 1000));
+    const most = own.reduce((all, amp) => all + amp, bySource.get(source.part.id) ?? 0);
+    if (most ** 2 * worstOhmPerCm(plan) > skinWattPerCm) return false;
+  }
+  return [...byBoard].every(([partId, amp]) => {
+    const board = plan.parts[partId];
+    const mostMa = board === undefined ? undefined : kindOf(plan, board).mostMaTogether;
+    return mostMa === undefined || amp <= mostMa / 1000;
+  });
+}
+
+/** Of all threads the ohms of the one that has most of them, a centimetre. */
+function worstOhmPerCm(plan: Plan): number {
+  return Object.values(plan.runs).reduce((most, run) => {
+    const { ohm, pathMm } = sumRun(plan, run);
+    return pathMm === 0 ? most : Math.max(most, (10 * ohm) / pathMm);
+  }, 0);
+}
+
+/** Whether a contact lies beside another way: opening it moves current, and volts, to that. */
+function hasWayRound(plan: Plan): boolean {
+  const nets = deriveNets(plan);
+  const contacts = contactsOf(plan).map(
+    ({ a, b }) => [nets.ofTerminal(a).id, nets.ofTerminal(b).id] as const,
+  );
+  // Contacts that close a ring, however it is gone round, are those that join what is joined already.
+  const joined = new UnionFind();
+  return contacts.some(([a, b]) => {
+    if (joined.find(a) === joined.find(b)) return true;
+    joined.join(a, b);
+    return false;
+  });
+}
+
+/** The most that a light can take of its source, A. */
+function mostAmp({ circuit }: FedLights, { part, light }: FedLights['lights'][number]): number {
+  const { cell, cellKind } = circuit.source;
+  const colour = maybeLightColour(light.colourId ?? part.colourId ?? '');
+  const volt = cell.boostV ?? cellAt(cellKind, 1).volt * cell.count;
+  return colour === undefined ? Number.POSITIVE_INFINITY : lightA(colour, volt, light.seriesOhm);
+}
