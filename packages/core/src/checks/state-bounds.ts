@@ -16,8 +16,9 @@ import { circuitsOf, mergedWith } from '../power/circuits.ts';
 import { contactsOf } from '../power/contacts.ts';
 import { moversOf, type OperatingState } from '../power/operating-states.ts';
 import { pinStands, readContacts } from '../power/pin-stands.ts';
-import { remembered } from '../units/remembered.ts';
-import { type FedLights, fedLights } from './currents.ts';
+import { type FedLights, fedLights, isOnCoinCell } from './currents.ts';
+import { FAR_OVER } from './far-over.ts';
+import type { Finding, Severity } from './finding.ts';
 
 /** What bounds the states of a plan. */
 export interface StateBounds {
@@ -25,22 +26,25 @@ export interface StateBounds {
   mayShow(state: OperatingState): boolean;
 }
 
-export const stateBounds = remembered(
-  { name: 'bounds of the states', under: (plan: Plan) => plan },
-  (plan): StateBounds => {
-    const opensSafely = isBounded(plan);
-    const harmless = readOnly(plan);
-    const restingOpen = new Set(
-      moversOf(plan).flatMap(({ restsOpen, partIds }) => (restsOpen ? partIds : [])),
-    );
-    return {
-      mayShow: ({ switches }) => {
-        const closed = [...switches].filter(([id, isClosed]) => isClosed && restingOpen.has(id));
-        return !opensSafely || closed.some(([id]) => !harmless.has(id));
-      },
-    };
-  },
-);
+/** The bounds of a plan, with what is found in use: what is as bad as can be there is no worse in any state. O(parts + runs). */
+export function stateBounds(plan: Plan, inUse: readonly Finding[]): StateBounds {
+  const known = new Map(inUse.map(({ key, severity }) => [key, severity]));
+  const opensSafely = isBounded(plan, known);
+  const harmless = readOnly(plan);
+  const restingOpen = new Set(moversOf(plan).flatMap(({ restsOpen, partIds }) => (restsOpen ? partIds : [])));
+  return {
+    mayShow: ({ switches }) => {
+      const closed = [...switches].filter(([id, isClosed]) => isClosed && restingOpen.has(id));
+      return !opensSafely || closed.some(([id]) => !harmless.has(id));
+    },
+  };
+}
+
+/** From how much of what it is made for something is told worse than it is told in use. */
+function worseFrom(severity: Severity | undefined): number {
+  if (severity === 'stop') return Number.POSITIVE_INFINITY;
+  return severity === 'mend' ? FAR_OVER : 1;
+}
 
 /** Parts whose contact only leads a pin that is read, or floats, to a supply. */
 function readOnly(plan: Plan): ReadonlySet<string> {
@@ -55,7 +59,7 @@ function readOnly(plan: Plan): ReadonlySet<string> {
 }
 
 /** Whether no light and no pin can come to too much, however little else its source feeds. */
-function isBounded(plan: Plan): boolean {
+function isBounded(plan: Plan, known: ReadonlyMap<string, Severity>): boolean {
   const circuits = circuitsOf(plan);
   // Of sources side by side one may give more where another is switched off.
   if (circuits.some((circuit) => mergedWith(circuits, circuit).length > 0)) return false;
@@ -66,7 +70,11 @@ function isBounded(plan: Plan): boolean {
   const bySource = new Map<string, number>();
   for (const fed of fedLights(plan)) {
     const amps = fed.lights.map((light) => mostAmp(fed, light));
-    if (amps.some((amp) => amp > ratedMa / 1000)) return false;
+    // On a lone coin cell it is a note, and notes are not told of states.
+    const least = isOnCoinCell(fed.circuit)
+      ? Number.POSITIVE_INFINITY
+      : (worseFrom(known.get(`light-load:${fed.key}`)) * ratedMa) / 1000;
+    if (amps.some((amp) => amp > least)) return false;
     const { id } = fed.circuit.source.part;
     bySource.set(
       id,
@@ -78,7 +86,8 @@ function isBounded(plan: Plan): boolean {
     const board = plan.parts[partId];
     const hole =
       board === undefined ? undefined : kindOf(plan, board).holes.find(({ terminal }) => terminal === pin);
-    if (hole?.mostMa !== undefined && sum > hole.mostMa / 1000) return false;
+    const pinMost = worseFrom(known.get(`pin-load:${fed.key}`));
+    if (hole?.mostMa !== undefined && sum > (pinMost * hole.mostMa) / 1000) return false;
     byBoard.set(partId, (byBoard.get(partId) ?? 0) + sum);
   }
   for (const { source, loads } of circuits) {
@@ -89,7 +98,7 @@ function isBounded(plan: Plan): boolean {
   return [...byBoard].every(([partId, amp]) => {
     const board = plan.parts[partId];
     const mostMa = board === undefined ? undefined : kindOf(plan, board).mostMaTogether;
-    return mostMa === undefined || amp <= mostMa / 1000;
+    return mostMa === undefined || amp <= (worseFrom(known.get(`chip-load:${partId}`)) * mostMa) / 1000;
   });
 }
 

@@ -16,7 +16,7 @@ export function stateFindings(
   context: CurrentContext,
   rules: readonly CheckRule[],
   inUse: readonly Finding[],
-  bounds: StateBounds = stateBounds(context.plan),
+  bounds: StateBounds = stateBounds(context.plan, inUse),
 ): readonly Finding[] {
   const asking = rules.filter(({ inStates }) => inStates === true);
   if (asking.length === 0) return [];

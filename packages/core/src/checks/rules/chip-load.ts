@@ -3,11 +3,9 @@ import { elementsOf } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import { formatCurrent } from '../../units/electrical.ts';
 import type { CheckRule, CurrentContext } from '../check-rule.ts';
+import { FAR_OVER } from '../far-over.ts';
 import type { Finding } from '../finding.ts';
 import { foughtPins } from '../pin-groups.ts';
-
-/** From so many times its most on a chip is in danger at once. */
-const FAR_OVER = 2;
 
 export const chipLoad: CheckRule = {
   id: 'chip-load',

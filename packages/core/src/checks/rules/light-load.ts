@@ -4,10 +4,8 @@ import { assumedIn } from '../../plan/assumed.ts';
 import { formatCurrent } from '../../units/electrical.ts';
 import type { CheckRule } from '../check-rule.ts';
 import { type FedLights, fedLights, isOnCoinCell } from '../currents.ts';
+import { FAR_OVER } from '../far-over.ts';
 import type { Finding, Severity } from '../finding.ts';
-
-/** From so many times its rating on a light is no longer only worn out early. */
-const FAR_OVER = 2;
 
 export const lightLoad: CheckRule = {
   id: 'light-load',

@@ -1,11 +1,9 @@
 import { pinFigures } from '../../circuit/figures.ts';
 import { formatCurrent } from '../../units/electrical.ts';
 import type { CheckRule } from '../check-rule.ts';
+import { FAR_OVER } from '../far-over.ts';
 import type { Finding } from '../finding.ts';
 import { foughtPins } from '../pin-groups.ts';
-
-/** From so many times its most on a pin is in danger at once. */
-const FAR_OVER = 2;
 
 export const pinLoad: CheckRule = {
   id: 'pin-load',

@@ -21,6 +21,7 @@ import { useViewStore } from '../../stores/view-store.ts';
 import { Field } from '../../ui/Field.tsx';
 import { Colours } from './Colours.tsx';
 import { copyParts } from './copy-parts.ts';
+import { ExchangeField } from './ExchangeField.tsx';
 import { PartOptionField } from './PartOptionField.tsx';
 import { PartPlace } from './PartPlace.tsx';
 import { PinLevels } from './PinLevels.tsx';
@@ -91,6 +92,7 @@ export function ChosenPart({ plan, part }: ChosenPartProps) {
           />
         </Field>
       )}
+      <ExchangeField plan={plan} part={part} />
       <TailMate plan={plan} part={part} />
       {mate !== undefined && (
         <p className="quiet">

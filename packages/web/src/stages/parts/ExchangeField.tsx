@@ -1,0 +1,41 @@
+import { hasElement } from '@sashiko/core/parts/part-element';
+import type { PartKind } from '@sashiko/core/parts/part-kind';
+import { PART_KINDS } from '@sashiko/core/parts/part-kinds';
+import { exchangePart, mayExchange } from '@sashiko/core/plan/edits/exchange-edits';
+import { kindOf } from '@sashiko/core/plan/kind-of';
+import type { Part } from '@sashiko/core/plan/records';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { useMemo } from 'react';
+import { usePlanStore } from '../../stores/plan-store.ts';
+import { Choice } from '../../ui/Choice.tsx';
+
+/** Another kind of part in the place of this one: its threads go to the holes that do the same. */
+export function ExchangeField({ plan, part }: { readonly plan: Plan; readonly part: Part }) {
+  const commit = usePlanStore((state) => state.commit);
+  const kind = kindOf(plan, part);
+  const kinds = useMemo(
+    () => PART_KINDS.filter((other) => isLike(kind, other) && mayExchange(plan, part, other)),
+    [plan, part, kind],
+  );
+  if (kinds.length === 0 || part.locked === true) return null;
+  return (
+    <Choice
+      label="Exchange for"
+      value={part.kindId}
+      options={[
+        { value: part.kindId, label: 'as it is' },
+        ...kinds.map(({ id, title }) => ({ value: id, label: title })),
+      ]}
+      onChange={(kindId) => {
+        if (kindId !== part.kindId) commit(exchangePart(plan, part.id, kindId));
+      }}
+    />
+  );
+}
+
+/** Whether a kind is for the same thing: of the same drawer, or a source for a source. Halves stay with their halves. */
+function isLike(kind: PartKind, other: PartKind): boolean {
+  if (other.id === kind.id || other.threadEnd !== undefined || kind.threadEnd !== undefined) return false;
+  if (hasElement(kind, 'half') || hasElement(other, 'half')) return false;
+  return other.drawer === kind.drawer || (hasElement(kind, 'cell') && hasElement(other, 'cell'));
+}
