@@ -140,7 +140,10 @@ test('the board is exchanged for another kind, its threads with it', async ({ pa
   const chosen = page.getByRole('region', { name: 'Chosen: board' });
   await choose(page, chosen.getByLabel('Exchange for'), /^Long sew-on board/);
   await expect(chosen.getByRole('heading', { name: /^Long sew-on board/ })).toBeVisible();
+  await goTo(page, 'thread');
   await expect(canvas(page).locator('[data-run]')).toHaveCount(6);
+  await goTo(page, 'parts');
   await page.keyboard.press('Control+z');
+  await clickAt(page, 230, 150);
   await expect(chosen.getByRole('heading', { name: /^Small sew-on board/ })).toBeVisible();
 });

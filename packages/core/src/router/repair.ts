@@ -67,7 +67,11 @@ export function repairEdit(plan: Plan, partIds: readonly string[]): Result<Edit 
   return succeed(null);
 }
 
-function leadAnew(plan: Plan, runs: readonly Run[]): Result<Edit | null> {
+/**
+ * The edit that leads runs anew from and to the holes they join, in a window round them, past all that stays; null when nothing clean was
+ * found. Refused when nothing is wished.
+ */
+export function leadAnew(plan: Plan, runs: readonly Run[]): Result<Edit | null> {
   const problem = routingProblemOf(plan, {
     ...USUAL_REQUEST,
     freedom: 'fixed',

@@ -275,7 +275,10 @@ export class Realisation {
     for (const line of old) this.stamp(line, -1);
     before();
     const fresh = lead(budget, this.#prices(random() < this.#strictShare));
-    if (fresh !== null) {
+    // A line that only closed a ring with lines that stay is not needed to join anything: it is not given up for that.
+    const isWhole = fresh === null || fresh.length === indices.length;
+    if (fresh !== null && !isWhole) for (const line of fresh) this.stamp(line, -1);
+    if (fresh !== null && isWhole) {
       for (const [k, i] of indices.entries()) this.lines[i] = fresh[k] as GridLine;
       const measured = this.measure();
       const more = measured.cost - this.cost;
