@@ -102,12 +102,13 @@ test('a tail is drawn, named, and sewn on when the part comes; all is undone', a
   await goTo(page, 'thread');
   const plus = build.plan.parts[build.part('lamp').id];
   expect(plus?.name).toBe('lamp');
+  const tray = page.getByRole('complementary', { name: 'Thread' });
+  await expect(tray).toBeVisible();
   await canvas(page)
     .locator(`[data-hole="${build.part('lamp').id}.plus"]`)
     .first()
     .click({ force: true });
   await clickAt(page, 160, 100);
-  const tray = page.getByRole('complementary', { name: 'Thread' });
   await choose(page, tray.getByLabel('Its end is'), 'kept for a later part');
   await tray.getByRole('button', { name: 'End it here in a tail' }).click();
   await expect(canvas(page).locator('[data-run]')).toHaveCount(1);
