@@ -5,8 +5,8 @@ import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
 import { memo } from 'react';
 import { currentPlan } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
-import { PartDrawing, type PartLook } from './PartDrawing.tsx';
-import { RunDrawing, type RunLook } from './RunDrawing.tsx';
+import { PartByDetail, RunByDetail } from './ByDetail.tsx';
+import type { PartLook, RunLook } from './looks.ts';
 import { linePath } from './seen.ts';
 
 /** Adds a part to those that are chosen, or takes it out again. */
@@ -26,7 +26,7 @@ interface PartButtonProps extends PartLook {
 export const PartButton = memo(function PartButton({ unit, isFocusable, onPart, ...look }: PartButtonProps) {
   const { part, kind, isChosen } = look;
   const { id } = part;
-  const drawing = <PartDrawing {...look} />;
+  const drawing = <PartByDetail {...look} />;
   if (!isFocusable) return <g data-part={id}>{drawing}</g>;
   const where = `${formatLength(part.at.x, unit)} from the left, ${formatLength(part.at.y, unit)} from the top, turned ${Math.round(part.turnDeg)} degrees`;
   const act = (): void =>
@@ -70,7 +70,7 @@ export const RunButton = memo(function RunButton({ from, to, unit, isFocusable, 
   if (!isFocusable) {
     return (
       <g pointerEvents="none">
-        <RunDrawing {...look} />
+        <RunByDetail {...look} />
       </g>
     );
   }
@@ -93,7 +93,7 @@ export const RunButton = memo(function RunButton({ from, to, unit, isFocusable, 
         useViewStore.getState().select({ runId: run.id });
       }}
     >
-      <RunDrawing {...look} />
+      <RunByDetail {...look} />
       <path
         d={linePath(corners)}
         stroke="transparent"

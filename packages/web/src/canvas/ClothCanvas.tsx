@@ -4,16 +4,18 @@ import type { Point } from '@sashiko/core/geometry/point';
 import { panelOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatLength } from '@sashiko/core/units/length';
-import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { type ReactNode, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { type Camera, fitCamera, zoomAbout } from '../stores/camera.ts';
 import { usePlanStore, useShownPlan } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { INK } from '../ui/ink.ts';
 import { ClothDrawing } from './ClothDrawing.tsx';
 import { NodeHandles, PenLine, SizeHandles } from './ClothOverlay.tsx';
+import { type NearBounds, nearBounds, sameBounds } from './detail.ts';
 import { clothPath } from './Ground.tsx';
 import type { CanvasAbilities } from './gestures/gesture.ts';
-import { PartNames, PlacingGhosts, SnapMarks, TurnHandle } from './PartOverlay.tsx';
+import { PartNames } from './PartNames.tsx';
+import { PlacingGhosts, SnapMarks, TurnHandle } from './PartOverlay.tsx';
 import { Rulers } from './Rulers.tsx';
 import { BendHandles, DraftRun, HoleButtons } from './ThreadOverlay.tsx';
 import { chooseHole, wishHole } from './thread-tool.ts';
@@ -55,11 +57,20 @@ export function ClothCanvas({
   const box = clothBox(panelOf(plan));
   const { widthMm, heightMm } = box;
   const isDark = maybeClothColour(panelOf(plan).colourId)?.isDark === true || isDim;
-  const chosenParts = new Set([...selection.partIds, ...(spotlight?.partIds ?? [])]);
-  const chosenRuns = new Set([
-    ...(selection.runId === null ? [] : [selection.runId]),
-    ...(spotlight?.runIds ?? []),
-  ]);
+  const chosenParts = useMemo(
+    () => new Set([...selection.partIds, ...(spotlight?.partIds ?? [])]),
+    [selection, spotlight],
+  );
+  const chosenRuns = useMemo(
+    () => new Set([...(selection.runId === null ? [] : [selection.runId]), ...(spotlight?.runIds ?? [])]),
+    [selection, spotlight],
+  );
+  const { drawsThread, onPart } = abilities;
+  const hands = useMemo(
+    () => ({ takes: drawsThread ? ('runs' as const) : ('parts' as const), onPart }),
+    [drawsThread, onPart],
+  );
+  const near = useNearBounds(camera, size);
 
   return (
     <main ref={area} className={`cloth-area${isDim ? ' dim' : ''}`} data-testid="cloth-area">
@@ -87,10 +98,18 @@ export function ClothCanvas({
                   chosenParts={chosenParts}
                   chosenRuns={chosenRuns}
                   {...(litParts === undefined ? {} : { litParts })}
-                  hands={{ takes: abilities.drawsThread ? 'runs' : 'parts', onPart: abilities.onPart }}
+                  hands={hands}
+                  near={near}
                 />
               </g>
-              <PartNames plan={plan} face={face} scale={camera.scale} isDark={isDark} notes={notes} />
+              <PartNames
+                plan={plan}
+                face={face}
+                scale={camera.scale}
+                isDark={isDark}
+                chosen={chosenParts}
+                notes={notes}
+              />
               {overlay?.(camera.scale)}
               {abilities.drawsThread && (
                 <>
@@ -132,6 +151,17 @@ export function ClothCanvas({
       {children}
     </main>
   );
+}
+
+/** What is drawn near; the same object as long as nothing of it changes, so that a pan draws nothing anew. */
+function useNearBounds(
+  camera: Camera,
+  size: { readonly width: number; readonly height: number } | null,
+): NearBounds {
+  const kept = useRef<NearBounds>(null);
+  const now = nearBounds(camera, size?.width ?? 0, size?.height ?? 0);
+  if (!sameBounds(kept.current, now)) kept.current = now;
+  return kept.current;
 }
 
 /** Fits the piece into view when it is first seen, and when it or the window changes size, until the maker has moved the view: then it is the maker's. */

@@ -2,17 +2,20 @@
 
 import type { Face } from '@sashiko/core/cloth/cloth';
 import { maybeClothColour } from '@sashiko/core/cloth/cloth-kinds';
+import type { Point } from '@sashiko/core/geometry/point';
 import { deriveSides } from '@sashiko/core/joining/sides';
 import { kindOf } from '@sashiko/core/plan/kind-of';
 import type { Panel, Patch, Run } from '@sashiko/core/plan/records';
 import { sumRun } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
+import type { LineSum } from '@sashiko/core/thread/thread-sums';
+import { memo } from 'react';
+import { PartByDetail, RunByDetail } from './ByDetail.tsx';
 import { PartButton, RunButton } from './CanvasButtons.tsx';
+import { ALL_NEAR, detailOf, type NearBounds } from './detail.ts';
 import { Ground } from './Ground.tsx';
 import { HoleLoops } from './HoleLoops.tsx';
-import { PartDrawing } from './PartDrawing.tsx';
 import { PatchDrawing } from './PatchDrawing.tsx';
-import { RunDrawing } from './RunDrawing.tsx';
 import { tableTransform } from './seen.ts';
 
 /** What the worktable adds: parts and runs to take hold of. */
@@ -31,6 +34,8 @@ interface ClothDrawingProps {
   readonly litParts?: ReadonlySet<string>;
   readonly isDim?: boolean;
   readonly hands?: DrawingHands;
+  /** What is drawn with all its detail; everything, if it is not said. */
+  readonly near?: NearBounds;
 }
 
 const NONE: ReadonlySet<string> = new Set();
@@ -52,7 +57,7 @@ function runsInOrder(
 }
 
 /** The panels where they lie on the table, each with what is on it. */
-export function ClothDrawing(props: ClothDrawingProps) {
+export const ClothDrawing = memo(function ClothDrawing(props: ClothDrawingProps) {
   return (
     <g>
       {Object.values(props.plan.panels).map((panel) => (
@@ -62,11 +67,20 @@ export function ClothDrawing(props: ClothDrawingProps) {
       ))}
     </g>
   );
-}
+});
 
 /** Every part and run is remembered by its own record, so that a drag draws only what it moves. */
 function PanelDrawing(props: ClothDrawingProps & { readonly panel: Panel }) {
-  const { plan, face, chosenParts = NONE, chosenRuns = NONE, litParts = NONE, isDim = false, hands } = props;
+  const {
+    plan,
+    face,
+    chosenParts = NONE,
+    chosenRuns = NONE,
+    litParts = NONE,
+    isDim = false,
+    hands,
+    near = ALL_NEAR,
+  } = props;
   const cloth = props.panel;
   const isHere = ({ panelId }: { readonly panelId: string }): boolean => panelId === cloth.id;
   const backdrop = plan.backdrop !== null && isHere(plan.backdrop) ? plan.backdrop : null;
@@ -85,18 +99,20 @@ function PanelDrawing(props: ClothDrawingProps & { readonly panel: Panel }) {
       {runsInOrder(plan, isHere).map((run) => {
         if (typeof run === 'string')
           return <PatchDrawing key={run} patch={plan.patches[run] as Patch} cloth={cloth} face={face} />;
+        const sum = sumRun(plan, run);
         const look = {
           run,
-          sum: sumRun(plan, run),
+          sum,
           side: sides.of(sides.nets.ofRun(run.id)),
           cloth,
           face,
           isDark,
           isDim,
           isChosen: chosenRuns.has(run.id),
+          detail: detailOf(near, cloth, face, endsAndBends(run, sum)),
         };
         return hands === undefined ? (
-          <RunDrawing key={run.id} {...look} />
+          <RunByDetail key={run.id} {...look} />
         ) : (
           <RunButton
             key={run.id}
@@ -119,9 +135,10 @@ function PanelDrawing(props: ClothDrawingProps & { readonly panel: Panel }) {
             isChosen: chosenParts.has(part.id),
             isLit: litParts.has(part.id),
             isFaint: isDim && !litParts.has(part.id),
+            detail: detailOf(near, cloth, face, [part.at]),
           };
           return hands === undefined ? (
-            <PartDrawing key={part.id} {...look} />
+            <PartByDetail key={part.id} {...look} />
           ) : (
             <PartButton
               key={part.id}
@@ -132,7 +149,12 @@ function PanelDrawing(props: ClothDrawingProps & { readonly panel: Panel }) {
             />
           );
         })}
-      <HoleLoops plan={plan} panel={cloth} face={face} isDark={isDark} />
+      {near !== null && <HoleLoops plan={plan} panel={cloth} face={face} isDark={isDark} near={near} />}
     </g>
   );
+}
+
+function endsAndBends(run: Run, { spans }: LineSum): readonly Point[] {
+  const [first, last] = [spans[0], spans.at(-1)];
+  return first === undefined || last === undefined ? [] : [first.a, last.b, ...run.bends];
 }

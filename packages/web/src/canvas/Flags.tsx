@@ -3,6 +3,7 @@ import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
 import { panelOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { INK } from '../ui/ink.ts';
+import { gatherNear } from './labels.ts';
 
 interface FlagsProps {
   readonly plan: Plan;
@@ -15,12 +16,19 @@ interface FlagsProps {
 
 const FLAG_COLOURS = { stop: INK.madder, mend: INK.amber, note: INK.indigo } as const;
 
-/** Numbered flags where findings are: a square for stop, a disc for mend and note. */
+/** Flags nearer to one another than this would be drawn over each other, px. */
+const GATHERED_PX = 13;
+
+/** Numbered flags where findings are: a square for stop, a disc for mend and note. Where several fall on one spot the first stands for all, and says how many more. */
 export function Flags({ plan, face, scale, findings, chosenKey, onChoose }: FlagsProps) {
+  const places = findings.map((finding) => asSeen(panelOf(plan), face, finding.at));
+  const gathered = gatherNear(places, GATHERED_PX / scale, (i) => findings[i]?.key === chosenKey);
   return (
     <g>
       {findings.map((finding, i) => {
-        const at = asSeen(panelOf(plan), face, finding.at);
+        const at = places[i];
+        const more = gathered[i];
+        if (at === undefined || more === null || more === undefined) return null;
         const isChosen = finding.key === chosenKey;
         const r = (isChosen ? 13 : 11) / scale;
         const up = 20 / scale;
@@ -85,7 +93,21 @@ export function Flags({ plan, face, scale, findings, chosenKey, onChoose }: Flag
             >
               {i + 1}
             </text>
-            <title>{finding.message}</title>
+            {more > 0 && (
+              <text
+                x={at.x + 14 / scale}
+                y={at.y - up + 4.6 / scale}
+                fontSize={12 / scale}
+                fill={fill}
+                stroke={INK.white}
+                strokeWidth={3 / scale}
+                paintOrder="stroke"
+                fontWeight={700}
+              >
+                +{more}
+              </text>
+            )}
+            <title>{more === 0 ? finding.message : `${finding.message} And ${more} more here.`}</title>
           </g>
         );
       })}

@@ -1,12 +1,15 @@
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
+import { placePointExactly } from '@sashiko/core/geometry/transform';
 import { deriveSides } from '@sashiko/core/joining/sides';
+import type { PartKind } from '@sashiko/core/parts/part-kind';
 import { kindOf } from '@sashiko/core/plan/kind-of';
-import { holeOf, holePoint } from '@sashiko/core/plan/placed';
-import type { HoleRef, Panel } from '@sashiko/core/plan/records';
+import { poseOf } from '@sashiko/core/plan/placed';
+import type { Panel, Part } from '@sashiko/core/plan/records';
 import { loopsAt, runsByHole } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
 import { memo } from 'react';
+import { detailOf, type NearBounds } from './detail.ts';
 import { SIDE_THREAD } from './palette.ts';
 
 /** Beyond the metal, mm: where a loop goes down into the cloth. */
@@ -14,37 +17,40 @@ const BEYOND_MM = 1.4;
 /** Loops at a hole lie within this fan towards the rim of the part, radians; round a curled leg they go all round. */
 const FAN = Math.PI * 0.6;
 
-/** The oversewn loops at every hole that has thread: a fan towards the rim, or spokes round a loop or disc. */
+interface HoleLoopsProps {
+  readonly plan: Plan;
+  readonly panel: Panel;
+  readonly face: Face;
+  readonly isDark: boolean;
+  readonly near: NearBounds;
+}
+
+/** The loops at one hole. */
+interface LoopsHere {
+  readonly holeId: string;
+  readonly loops: number;
+  readonly colour: string;
+}
+
+/** The oversewn loops at every hole that has thread and is seen near: a fan towards the rim, or spokes round a loop or disc. */
 export const HoleLoops = memo(
-  function HoleLoops({
-    plan,
-    panel,
-    face,
-    isDark,
-  }: {
-    readonly plan: Plan;
-    readonly panel: Panel;
-    readonly face: Face;
-    readonly isDark: boolean;
-  }) {
-    const sides = deriveSides(plan);
-    const strokes = new Map<string, string[]>();
-    for (const [key, runs] of runsByHole(plan)) {
-      const run = runs.find(
-        (one) => one.prewired !== true && maybeThreadKind(one.threadId)?.form === 'thread',
-      );
-      if (run?.panelId !== panel.id) continue;
-      const ref = [run.from, run.to].find((end) => `${end.partId}.${end.holeId}` === key);
-      if (ref === undefined) continue;
-      const colour = SIDE_THREAD[sides.of(sides.nets.ofRun(run.id))][isDark ? 'onDark' : 'onLight'];
-      const path = loopsPath(plan, panel, ref, loopsAt(plan, ref, run.threadId), face);
-      strokes.set(colour, [...(strokes.get(colour) ?? []), path]);
-    }
+  function HoleLoops({ plan, panel, face, isDark, near }: HoleLoopsProps) {
     return (
       <g pointerEvents="none" strokeLinecap="round" fill="none">
-        {[...strokes].map(([colour, paths]) => (
-          <path key={colour} d={paths.join('')} stroke={colour} strokeWidth={0.45} opacity={0.9} />
-        ))}
+        {[...loopsByPart(plan, panel, isDark)].map(([partId, here]) => {
+          const part = plan.parts[partId];
+          if (part === undefined || detailOf(near, panel, face, [part.at]) === 'far') return null;
+          return (
+            <PartLoops
+              key={partId}
+              part={part}
+              kind={kindOf(plan, part)}
+              panel={panel}
+              face={face}
+              here={here}
+            />
+          );
+        })}
       </g>
     );
   },
@@ -54,16 +60,72 @@ export const HoleLoops = memo(
     before.plan.habits === after.plan.habits &&
     before.panel === after.panel &&
     before.face === after.face &&
+    before.near === after.near &&
     before.isDark === after.isDark,
 );
 
-function loopsPath(plan: Plan, panel: Panel, ref: HoleRef, loops: number, face: Face): string {
-  const part = plan.parts[ref.partId];
-  if (part === undefined) return '';
-  const hole = holeOf(plan, ref);
-  const at = asSeen(panel, face, holePoint(plan, ref));
+function loopsByPart(plan: Plan, panel: Panel, isDark: boolean): ReadonlyMap<string, readonly LoopsHere[]> {
+  const sides = deriveSides(plan);
+  const byPart = new Map<string, LoopsHere[]>();
+  for (const [key, runs] of runsByHole(plan)) {
+    const run = runs.find((one) => one.prewired !== true && maybeThreadKind(one.threadId)?.form === 'thread');
+    if (run?.panelId !== panel.id) continue;
+    const ref = [run.from, run.to].find((end) => `${end.partId}.${end.holeId}` === key);
+    if (ref === undefined) continue;
+    const colour = SIDE_THREAD[sides.of(sides.nets.ofRun(run.id))][isDark ? 'onDark' : 'onLight'];
+    const here = byPart.get(ref.partId) ?? [];
+    here.push({ holeId: ref.holeId, loops: loopsAt(plan, ref, run.threadId), colour });
+    byPart.set(ref.partId, here);
+  }
+  return byPart;
+}
+
+interface PartLoopsProps {
+  readonly part: Part;
+  readonly kind: PartKind;
+  readonly panel: Panel;
+  readonly face: Face;
+  readonly here: readonly LoopsHere[];
+}
+
+/** The loops of one part, so that a drag draws only those of what it moves. */
+const PartLoops = memo(
+  function PartLoops({ here, ...where }: PartLoopsProps) {
+    const colours = [...new Set(here.map(({ colour }) => colour))];
+    return colours.map((colour) => (
+      <path
+        key={colour}
+        d={here
+          .filter((one) => one.colour === colour)
+          .map((one) => loopsPath(where, one))
+          .join('')}
+        stroke={colour}
+        strokeWidth={0.45}
+        opacity={0.9}
+      />
+    ));
+  },
+  (before, after) =>
+    before.part === after.part &&
+    before.kind === after.kind &&
+    before.panel === after.panel &&
+    before.face === after.face &&
+    before.here.length === after.here.length &&
+    before.here.every((one, i) => {
+      const other = after.here[i];
+      return one.holeId === other?.holeId && one.loops === other.loops && one.colour === other.colour;
+    }),
+);
+
+function loopsPath(
+  { part, kind, panel, face }: Omit<PartLoopsProps, 'here'>,
+  { holeId, loops }: LoopsHere,
+): string {
+  const hole = kind.holes.find(({ id }) => id === holeId);
+  if (hole === undefined) return '';
+  const at = asSeen(panel, face, placePointExactly(poseOf(part), hole.at));
   const middle = asSeen(panel, face, part.at);
-  const goesRound = hole.form !== 'eyelet' || kindOf(plan, part).elements.some(({ kind }) => kind === 'half');
+  const goesRound = hole.form !== 'eyelet' || kind.elements.some((element) => element.kind === 'half');
   const outward = Math.atan2(at.y - middle.y, at.x - middle.x);
   const reach = hole.padRadiusMm + BEYOND_MM;
   const inner = hole.diameterMm / 2;

@@ -5,12 +5,16 @@ import type { Plan } from '@sashiko/core/plan/schema';
 import { openFindingsOf } from '../stores/derived.ts';
 import { useShownPlan } from '../stores/plan-store.ts';
 import { INK } from '../ui/ink.ts';
+import { gatherNear } from './labels.ts';
 
 interface LiveMarksProps {
   readonly plan: Plan;
   readonly face: Face;
   readonly scale: number;
 }
+
+/** Marks nearer to one another than this are one, px. */
+const GATHERED_PX = 8;
 
 /** What is merely not done yet is no warning while it is being done. */
 const UNFINISHED: ReadonlySet<string> = new Set(['open', 'switch-none']);
@@ -21,11 +25,19 @@ export function LiveMarks({ face, scale }: Omit<LiveMarksProps, 'plan'>) {
   const findings = openFindingsOf(plan).filter(
     (finding) => finding.severity !== 'note' && !UNFINISHED.has(finding.ruleId),
   );
+  // Stops come first, so that a stop is never under a lesser mark.
+  const gathered = gatherNear(
+    findings.map((finding) => asSeen(panelOf(plan), face, finding.at)),
+    GATHERED_PX / scale,
+    () => false,
+  );
   return (
     <g pointerEvents="none">
-      {findings.map((finding) => (
-        <LiveMark key={finding.key} finding={finding} plan={plan} face={face} scale={scale} />
-      ))}
+      {findings.map((finding, i) =>
+        gathered[i] === null ? null : (
+          <LiveMark key={finding.key} finding={finding} plan={plan} face={face} scale={scale} />
+        ),
+      )}
     </g>
   );
 }

@@ -7,19 +7,9 @@ import { poseOf } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/records';
 import { memo } from 'react';
 import { INK } from '../ui/ink.ts';
+import type { PartLook } from './looks.ts';
 import { MATERIAL, SIGN_INK } from './palette.ts';
 import { linePath, partTransform } from './seen.ts';
-
-/** A part as it looks. */
-export interface PartLook {
-  readonly part: Part;
-  readonly kind: PartKind;
-  readonly cloth: Cloth;
-  readonly face: Face;
-  readonly isChosen: boolean;
-  readonly isLit: boolean;
-  readonly isFaint?: boolean;
-}
 
 /** A part as it lies on the cloth, true to scale; parts on the far face show faintly. */
 export const PartDrawing = memo(function PartDrawing({

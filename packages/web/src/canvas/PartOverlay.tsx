@@ -1,91 +1,18 @@
 /** What is laid over the cloth while parts are placed: names, the handle to turn by, the part in hand. */
 
-import { asSeen, type Cloth, clothBox, type Face } from '@sashiko/core/cloth/cloth';
+import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
 import type { Point } from '@sashiko/core/geometry/point';
 import { boundsOf } from '@sashiko/core/geometry/polygon';
 import { placePointExactly } from '@sashiko/core/geometry/transform';
-import { hasElement } from '@sashiko/core/parts/part-element';
-import type { PartKind } from '@sashiko/core/parts/part-kind';
 import { kindOf, maybeKindOf } from '@sashiko/core/plan/kind-of';
 import { panelOf } from '@sashiko/core/plan/panels';
 import { poseOf } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { memo } from 'react';
 import { type Ghost, useViewStore } from '../stores/view-store.ts';
 import { INK } from '../ui/ink.ts';
 import { clampPlacing } from './clamp.ts';
 import { PartDrawing } from './PartDrawing.tsx';
-
-interface NamesProps {
-  readonly plan: Plan;
-  readonly face: Face;
-  readonly scale: number;
-  readonly isDark: boolean;
-  /** A word beside a part's name, such as the current of a light. */
-  readonly notes: Readonly<Record<string, string>> | undefined;
-}
-
-/** The parts' names, upright and never smaller than can be read. */
-export function PartNames({ plan, face, scale, isDark, notes }: NamesProps) {
-  const ink = isDark ? INK.cotton : INK.ink;
-  const halo = isDark ? INK.midnight : INK.cotton;
-  return (
-    <g
-      pointerEvents="none"
-      fontSize={13 / scale}
-      fill={ink}
-      stroke={halo}
-      strokeWidth={3 / scale}
-      paintOrder="stroke"
-      strokeLinejoin="round"
-    >
-      {Object.values(plan.parts).map((part) => (
-        <PartName
-          key={part.id}
-          part={part}
-          kind={kindOf(plan, part)}
-          cloth={panelOf(plan)}
-          face={face}
-          scale={scale}
-          note={notes?.[part.id]}
-        />
-      ))}
-    </g>
-  );
-}
-
-interface NameProps {
-  readonly part: Part;
-  readonly kind: PartKind;
-  readonly cloth: Cloth;
-  readonly face: Face;
-  readonly scale: number;
-  readonly note: string | undefined;
-}
-
-const PartName = memo(function PartName({ part, kind, cloth, face, scale, note }: NameProps) {
-  const pose = poseOf(part);
-  const [, , right, bottom] = boundsOf(
-    kind.outline.map((corner) => asSeen(cloth, face, placePointExactly(pose, corner))),
-  );
-  const at = asSeen(cloth, face, part.at);
-  // Threads run up and down past lights, so a light's name stands beside it, clear of them.
-  const isBeside = hasElement(kind, 'light') && right + 60 / scale < clothBox(cloth).right;
-  const where = isBeside
-    ? { x: right + 5 / scale, y: at.y + 4 / scale }
-    : { x: at.x, y: bottom + 14 / scale, textAnchor: 'middle' as const };
-  return (
-    <text {...where}>
-      {part.name}
-      {note !== undefined && (
-        <tspan fontWeight={700} dx={6 / scale}>
-          {note}
-        </tspan>
-      )}
-    </text>
-  );
-});
 
 /** A handle above the one chosen part; dragging it turns the part. */
 export function TurnHandle({

@@ -1,27 +1,14 @@
-import { asSeen, type Cloth, type Face, otherFace } from '@sashiko/core/cloth/cloth';
+import { asSeen, otherFace } from '@sashiko/core/cloth/cloth';
 import type { Point } from '@sashiko/core/geometry/point';
 import { pointAlong, polylineLengthMm } from '@sashiko/core/geometry/polyline';
-import type { Side } from '@sashiko/core/joining/sides';
 import { signMark } from '@sashiko/core/plan/hole-names';
-import type { Run } from '@sashiko/core/plan/records';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
 import type { LineSum } from '@sashiko/core/thread/thread-sums';
 import { memo } from 'react';
 import { INK } from '../ui/ink.ts';
+import type { RunLook } from './looks.ts';
 import { SIDE_THREAD } from './palette.ts';
 import { linePath, spansPath } from './seen.ts';
-
-/** A run as it looks. */
-export interface RunLook {
-  readonly run: Run;
-  readonly sum: LineSum;
-  readonly side: Side;
-  readonly cloth: Cloth;
-  readonly face: Face;
-  readonly isDark: boolean;
-  readonly isDim?: boolean;
-  readonly isChosen: boolean;
-}
 
 /** A sign stands beside the thread at least every so many mm. */
 const SIGN_EVERY_MM = 55;

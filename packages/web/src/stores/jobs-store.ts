@@ -2,6 +2,7 @@
 
 import type { Home } from '@sashiko/core/advice/homes';
 import type { WayOut } from '@sashiko/core/advice/ways-out';
+import { previewProposal } from '@sashiko/core/router/proposal';
 import { type RouteRequest, USUAL_REQUEST } from '@sashiko/core/router/route-request';
 import { remembered } from '@sashiko/core/units/remembered';
 import { create } from 'zustand';
@@ -78,14 +79,24 @@ export function shownWayOf({ waysOut }: RouteProposal): WayOut | undefined {
 export function shownProposalOf({ route }: JobsState): ShownThreads | null {
   if (route.state === 'idle') return null;
   if (route.state === 'working') return route.best === null ? null : threadsOf(route.best);
-  return shownWayOf(route) ?? threadsOf(route.result);
+  const way = shownWayOf(route);
+  return way === undefined ? threadsOf(route.result) : threadsOfWay(way);
 }
 
-/** Threads as they are drawn: of the plan they were led on. */
-export type ShownThreads = Pick<WayOut, 'plan' | 'problem' | 'solution'>;
+/** Threads as they are drawn: of the plan they were led on, with the plan as it would be. */
+export type ShownThreads = Pick<WayOut, 'plan' | 'problem' | 'solution'> & Pick<RouteJobResult, 'preview'>;
 
 /** The same object for the same result, so that nothing is drawn anew. */
 const threadsOf = remembered(
   { name: 'threads of a proposal', under: (result: RouteJobResult) => result },
-  ({ base, problem, solution }): ShownThreads => ({ plan: base, problem, solution }),
+  ({ base, problem, solution, preview }): ShownThreads => ({ plan: base, problem, solution, preview }),
+);
+
+/** The same for a way out: its plan is worked out when it is first looked at. */
+const threadsOfWay = remembered(
+  { name: 'threads of a way out', under: (way: WayOut) => way },
+  ({ plan, problem, solution }): ShownThreads => {
+    const preview = previewProposal(plan, problem, solution);
+    return { plan, problem, solution, preview: preview.ok ? preview.value : null };
+  },
 );

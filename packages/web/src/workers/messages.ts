@@ -2,8 +2,10 @@
 
 import type { CarryAdvice, ResistorAdvice } from '@sashiko/core/advice/advisers';
 import type { Home } from '@sashiko/core/advice/homes';
+import type { PatchReason } from '@sashiko/core/advice/patch-reasons';
 import type { Proposed } from '@sashiko/core/advice/propose-threads';
 import type { RowAdvice } from '@sashiko/core/advice/row-advice';
+import type { ThreadFigures } from '@sashiko/core/advice/thread-figures';
 import type { WayOut } from '@sashiko/core/advice/ways-out';
 import type { WhatIf, WhatIfAnswer } from '@sashiko/core/advice/what-ifs';
 import type { Finding, PlacedFinding } from '@sashiko/core/checks/finding';
@@ -20,6 +22,7 @@ import type { Point } from '@sashiko/core/geometry/point';
 import type { Edit } from '@sashiko/core/plan/edit';
 import type { PictureBytes } from '@sashiko/core/plan/edits/picture-edits';
 import type { Fit } from '@sashiko/core/plan/fit-finder';
+import type { Patch } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import type { LeftOut } from '@sashiko/core/router/clean-part';
 import type { PlanProblem } from '@sashiko/core/router/problem-of-plan';
@@ -40,10 +43,26 @@ export interface RouteJobResult {
   /** Keeps every rule; what could not is in `leftOut`. */
   readonly solution: RoutingSolution;
   readonly leftOut: readonly LeftOut[];
+  /** The plan as it would be with all of it taken; null where it does not fit. */
+  readonly preview: Plan | null;
 }
 
 /** What a worker answers: where it was asked the plans are known. */
-export type RouteAnswer = Omit<Proposed, 'base'>;
+export type RouteAnswer = Omit<Proposed, 'base'> & {
+  /** The threads as an edit of the plan with `moved` done; null where they do not fit. */
+  readonly threads: Edit | null;
+};
+
+/** A proposal, or a part of it, beside the threads that are there. */
+export interface ComparedThreads {
+  /** All of it as one edit of the plan. */
+  readonly edit: Edit;
+  readonly now: ThreadFigures;
+  readonly proposed: ThreadFigures;
+  /** The patches there would be, and why those of the proposal are needed. */
+  readonly patches: readonly Patch[];
+  readonly reasons: readonly PatchReason[];
+}
 
 /** How long the router may look: as long as helps most plans, or so many seconds. */
 export type RoutePatience = 'usual' | 30 | 60;
@@ -85,12 +104,24 @@ export interface WorkerMessages {
   warm: [request: { readonly plan: Plan }, answer: { readonly isWarm: true }];
   /** What would do without the patches of a proposal. */
   waysOut: [
-    request: Omit<RouteAnswer, 'moved'> & {
+    request: Omit<RouteAnswer, 'moved' | 'threads'> & {
       readonly plan: Plan;
       readonly request: RouteRequest;
       readonly seed: number;
     },
     answer: readonly WayOut[],
+  ];
+  /** Holds a proposal against the threads that are there. Null nets: all of them. */
+  compare: [
+    request: {
+      readonly plan: Plan;
+      /** Done first, one after the other. */
+      readonly before: readonly Edit[];
+      readonly problem: PlanProblem;
+      readonly solution: RoutingSolution;
+      readonly onlyNets: readonly number[] | null;
+    },
+    answer: ComparedThreads,
   ];
   /** Places for a holder or a board, best first. */
   homes: [

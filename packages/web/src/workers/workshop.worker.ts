@@ -2,8 +2,10 @@
 
 import { lightsCarried, resistorFor } from '@sashiko/core/advice/advisers';
 import { findHomes } from '@sashiko/core/advice/homes';
+import { patchReasons } from '@sashiko/core/advice/patch-reasons';
 import { type Proposed, proposeThreads } from '@sashiko/core/advice/propose-threads';
 import { rowAdvice } from '@sashiko/core/advice/row-advice';
+import { threadFigures as figuresOf } from '@sashiko/core/advice/thread-figures';
 import { waysOut } from '@sashiko/core/advice/ways-out';
 import { makeSourceChoices, makeWhatIfs } from '@sashiko/core/advice/what-ifs';
 import { currentFindings } from '@sashiko/core/checks/check-session';
@@ -18,9 +20,11 @@ import { touchesOf } from '@sashiko/core/circuit/touches';
 import { whyDark } from '@sashiko/core/circuit/why-dark';
 import { lightAnswer } from '@sashiko/core/circuit/will-it-light';
 import { describeProblem, describeToMaker, fail, type Result } from '@sashiko/core/errors/problem';
+import { applyEdit, squashEdits } from '@sashiko/core/plan/edit';
 import { findFits, fitTaskOf } from '@sashiko/core/plan/fit-finder';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { routingProblemOf } from '@sashiko/core/router/problem-of-plan';
+import { proposalEdit } from '@sashiko/core/router/proposal';
 import { repairEdit } from '@sashiko/core/router/repair';
 import { route } from '@sashiko/core/router/route';
 import { USUAL_REQUEST } from '@sashiko/core/router/route-request';
@@ -35,6 +39,8 @@ import { readPicture, straighten } from './picture-work.ts';
 
 /** More news than this would keep the page busy with drawing them. */
 const NEWS_MS = 150;
+/** News of a large plan take their time to make: the search gets so many times more. */
+const NEWS_TIMES = 10;
 
 /** Moves that are enough for the compiler to see what is hot. */
 const WARMING_MOVES = 60;
@@ -75,15 +81,17 @@ const handlers: Handlers = {
     let shown: RoutingSolution | null = null;
     let nextNews = performance.now();
     for (let step = search.next(); ; step = search.next()) {
-      if (step.done === true) return withoutBase(orRefuse(step.value));
+      if (step.done === true) return toSend(orRefuse(step.value));
       if (!job.wantsToBreathe) continue;
       const { best, share } = step.value;
       // The first there is to be seen does not wait.
       if (performance.now() >= nextNews || (shown === null && best !== null)) {
-        if (best !== null && best.solution !== shown) job.report(share, withoutBase(best));
+        const begun = performance.now();
+        if (best !== null && best.solution !== shown) job.report(share, toSend(best));
         else job.report(share);
         shown = best?.solution ?? null;
-        nextNews = performance.now() + NEWS_MS;
+        const now = performance.now();
+        nextNews = now + Math.max(NEWS_MS, NEWS_TIMES * (now - begun));
       }
       if (!(await job.breathe())) return null;
     }
@@ -97,6 +105,19 @@ const handlers: Handlers = {
     // What was found until then is the answer.
     const shouldStop = (): boolean => job.isFinishing || job.spentMs > 0.9 * job.budgetMs;
     return await job.run(waysOut(plan, request, { problem, solution, leftOut }, { seed, shouldStop }));
+  },
+  async compare({ plan, before, problem, solution, onlyNets }) {
+    const base = before.reduce(applyEdit, plan);
+    const options = onlyNets === null ? {} : { onlyNets: new Set(onlyNets) };
+    const threads = orRefuse(proposalEdit(base, problem, solution, options));
+    const after = applyEdit(base, threads);
+    return {
+      edit: [...before, threads].reduce(squashEdits),
+      now: figuresOf(plan),
+      proposed: figuresOf(after),
+      patches: Object.values(after.patches),
+      reasons: patchReasons(base, problem, solution),
+    };
   },
   async homes({ plan, partId, request }, job) {
     const homes = await job.run(findHomes(plan, partId, request, { seed: 1 }));
@@ -180,8 +201,9 @@ const handlers: Handlers = {
 };
 
 /** The plan stays where it is known: with pictures it is heavy. */
-function withoutBase({ base: _, ...answer }: Proposed): RouteAnswer {
-  return answer;
+function toSend({ base, ...answer }: Proposed): RouteAnswer {
+  const threads = proposalEdit(base, answer.problem, answer.solution);
+  return { ...answer, threads: threads.ok ? threads.value : null };
 }
 
 /** A search as a generator of shares alone. */

@@ -1,12 +1,9 @@
 import { bringsStyle } from '@sashiko/core/advice/follows-style';
 import { leftOutWords } from '@sashiko/core/advice/left-out-words';
-import { patchReasons } from '@sashiko/core/advice/patch-reasons';
-import { isWorse, type ThreadFigures, threadFigures } from '@sashiko/core/advice/thread-figures';
-import { wayOutEdit } from '@sashiko/core/advice/ways-out';
-import { type Result, succeed } from '@sashiko/core/errors/problem';
-import { type Edit, squashEdits } from '@sashiko/core/plan/edit';
+import { isWorse, type ThreadFigures } from '@sashiko/core/advice/thread-figures';
+import { succeed } from '@sashiko/core/errors/problem';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { pinMoves, previewProposal, proposalEdit } from '@sashiko/core/router/proposal';
+import { pinMoves } from '@sashiko/core/router/proposal';
 import type { RoutedTrace } from '@sashiko/core/router/routing-problem';
 import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
 import { capital } from '@sashiko/core/units/words';
@@ -16,6 +13,7 @@ import { type RouteProposal, shownWayOf } from '../../stores/jobs-store.ts';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { showPlace } from '../show-place.ts';
 import { NewPatches, neededPatches } from './NewPatches.tsx';
+import { useComparison } from './use-comparison.ts';
 import { WaysOut } from './WaysOut.tsx';
 
 interface ProposalProps {
@@ -44,13 +42,20 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
   );
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
   const isWhole = way !== undefined || !nets.some((net) => left.has(net));
-  const options = isWhole ? {} : { onlyNets: new Set(nets.filter((net) => !left.has(net))) };
-  const preview = previewProposal(shown.plan, problem, solution, options);
-  const now = useMemo(() => threadFigures(plan), [plan]);
-  const then = useMemo(() => (preview.ok ? threadFigures(preview.value) : null), [preview]);
-  if (!preview.ok || then === null) return <p>The proposal does not fit the plan any more.</p>;
-  const patches = Object.values(preview.value.patches);
-  const needed = neededPatches(patchReasons(shown.plan, problem, solution), patches);
+  const taken = useMemo(() => (isWhole ? null : nets.filter((net) => !left.has(net))), [isWhole, nets, left]);
+  const { compared, refusal, isDue } = useComparison(job, way, taken);
+  if (refusal !== null) return <p>{refusal}</p>;
+  if (compared === null)
+    return (
+      <>
+        <p aria-busy>A proposal, drawn in gold. It is held against the threads that are there…</p>
+        <div className="buttons">
+          <Button onClick={onLeave}>Leave it</Button>
+        </div>
+      </>
+    );
+  const { now, proposed: then, patches, edit } = compared;
+  const needed = neededPatches(compared.reasons, patches);
   const leftOut = way === undefined ? job.result.leftOut : way.leftOut;
   const isNoBetter = before === null && isWhole && now.missing === 0 && !isWorse(now, then);
   // Threads that are there in another style are no answer to the style that was asked for.
@@ -114,11 +119,9 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
       <div className="buttons">
         <Button
           type={isDoubtful ? 'default' : 'primary'}
-          disabled={nets.every((net) => left.has(net)) && way === undefined}
+          disabled={isDue || (nets.every((net) => left.has(net)) && way === undefined)}
           onClick={() => {
-            const threads =
-              way === undefined ? proposalEdit(base, problem, solution, options) : wayOutEdit(way);
-            if (commit(withBefore(before, threads))) onLeave();
+            if (commit(succeed(edit))) onLeave();
           }}
         >
           {isWhole ? 'Take it' : 'Take these'}
@@ -128,11 +131,6 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
       </div>
     </>
   );
-}
-
-/** One edit of what is done first and the threads. */
-function withBefore(before: Edit | null, threads: Result<Edit>): Result<Edit> {
-  return before === null || !threads.ok ? threads : succeed(squashEdits(before, threads.value));
 }
 
 /** What the style that was asked for costs beside the threads that are there. */

@@ -2,8 +2,7 @@ import { asSeen } from '@sashiko/core/cloth/cloth';
 import type { Point } from '@sashiko/core/geometry/point';
 import { kindOf } from '@sashiko/core/plan/kind-of';
 import { panelOf } from '@sashiko/core/plan/panels';
-import { previewProposal } from '@sashiko/core/router/proposal';
-import { memo, useMemo } from 'react';
+import { memo } from 'react';
 import { clothPath } from '../../canvas/Ground.tsx';
 import { PartDrawing } from '../../canvas/PartDrawing.tsx';
 import { PatchDrawing } from '../../canvas/PatchDrawing.tsx';
@@ -21,8 +20,7 @@ export const ProposalOverlay = memo(function ProposalOverlay({
   readonly scale: number;
 }) {
   const face = useViewStore((state) => state.face);
-  const { plan, problem, solution } = result;
-  const preview = useMemo(() => previewProposal(plan, problem, solution), [plan, problem, solution]);
+  const { plan, problem, solution, preview } = result;
   const seen = (p: Point): Point => asSeen(panelOf(plan), face, p);
   const overPatches = new Set(solution.patches?.map(({ over }) => over));
   const drawTraces = (isOver: boolean) =>
@@ -42,13 +40,13 @@ export const ProposalOverlay = memo(function ProposalOverlay({
     <g pointerEvents="none" fill="none" strokeLinejoin="round" strokeLinecap="round">
       <path d={clothPath(panelOf(plan), face)} fillRule="evenodd" fill={INK.dark} opacity={0.26} />
       {drawTraces(false)}
-      {preview.ok &&
-        Object.values(preview.value.patches)
+      {preview !== null &&
+        Object.values(preview.patches)
           .filter((patch) => patch !== plan.patches[patch.id])
           .map((patch) => <PatchDrawing key={patch.id} patch={patch} cloth={panelOf(plan)} face={face} />)}
       {drawTraces(true)}
-      {preview.ok &&
-        Object.values(preview.value.parts).map((part) => (
+      {preview !== null &&
+        Object.values(preview.parts).map((part) => (
           <g key={part.id} strokeWidth={1 / scale}>
             <PartDrawing
               part={part}

@@ -1,5 +1,4 @@
 import { threadInLinesMm } from '@sashiko/core/advice/thread-figures';
-import { previewProposal } from '@sashiko/core/router/proposal';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button, Progress } from 'antd';
 import { useMemo } from 'react';
@@ -40,12 +39,11 @@ export function RouteProgress() {
 }
 
 /** `So far 1713 mm of thread instead of 2157 mm, no patch.` */
-function inWords({ plan, base, problem, solution }: RouteJobResult): string {
+function inWords({ plan, preview, solution }: RouteJobResult): string {
   const patches = solution.patches?.length ?? 0;
-  const preview = previewProposal(base, problem, solution);
   const length = (mm: number): string => formatLength(mm, plan.habits.unit, 0);
   const now = threadInLinesMm(plan);
-  const thread = preview.ok ? `${length(threadInLinesMm(preview.value))} of thread` : 'threads';
+  const thread = preview !== null ? `${length(threadInLinesMm(preview))} of thread` : 'threads';
   const instead = now > 0 ? ` instead of ${length(now)}` : '';
   const still = solution.conflicts > 0 ? `, ${count(solution.conflicts, 'place')} still too close` : '';
   return `So far ${thread}${instead}, ${patches === 0 ? 'no patch' : count(patches, 'patch', 'patches')}${still}.`;

@@ -4,6 +4,7 @@ import { renamePlan } from '@sashiko/core/plan/edits/plan-edits';
 import { startHistory } from '@sashiko/core/plan/history';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { routingProblemOf } from '@sashiko/core/router/problem-of-plan';
+import { proposalEdit } from '@sashiko/core/router/proposal';
 import { USUAL_REQUEST } from '@sashiko/core/router/route-request';
 import { solve } from '@sashiko/core/testing/plain-routing-checker';
 import { smallLantern } from '@sashiko/core/testing/plan-builder';
@@ -53,7 +54,9 @@ const settled = (): Promise<void> => new Promise((resolve) => setTimeout(resolve
 
 function answerFor(plan: Plan): RouteAnswer {
   const problem = expectOk(routingProblemOf(plan, USUAL_REQUEST));
-  return { moved: null, problem, solution: solve(problem, 1, 20), leftOut: [] };
+  const solution = solve(problem, 1, 20);
+  const threads = expectOk(proposalEdit(plan, problem, solution));
+  return { moved: null, problem, solution, leftOut: [], threads };
 }
 
 let plan: Plan;
@@ -151,7 +154,9 @@ describe('a proposal', () => {
     if (proposal?.waysOut?.state !== 'found') throw new Error('no ways were found');
     expect(shownProposalOf(useJobsStore.getState())?.solution).toBe(proposal.result.solution);
     useJobsStore.getState().setRoute({ ...proposal, waysOut: { ...proposal.waysOut, shown: 'pins' } });
-    expect(shownProposalOf(useJobsStore.getState())).toBe(proposal.waysOut.ways[0]);
+    const looked = shownProposalOf(useJobsStore.getState());
+    expect(looked?.solution).toBe(proposal.waysOut.ways[0]?.solution);
+    expect(Object.keys(looked?.preview?.runs ?? {})).toHaveLength(answer.solution.traces.length);
   });
 });
 

@@ -43,9 +43,14 @@ export function startRoute(request: RouteRequest, seed: number, before: Edit | n
 }
 
 /** An answer with the plan it is of: what the maker did before, and what the router moved, done first. */
-function resultOf(plan: Plan, asked: Edit | null, { moved, ...answer }: RouteAnswer): RouteJobResult {
+function resultOf(
+  plan: Plan,
+  asked: Edit | null,
+  { moved, threads, ...answer }: RouteAnswer,
+): RouteJobResult {
   const before = asked === null || moved === null ? (moved ?? asked) : squashEdits(asked, moved);
-  return { ...answer, plan, before, base: before === null ? plan : applyEdit(plan, before) };
+  const base = before === null ? plan : applyEdit(plan, before);
+  return { ...answer, plan, before, base, preview: threads === null ? null : applyEdit(base, threads) };
 }
 
 /** Looks for what would do without the patches of the proposal that is shown. */

@@ -1,0 +1,127 @@
+import { asSeen, type Cloth, clothBox, type Face } from '@sashiko/core/cloth/cloth';
+import { boundsOf } from '@sashiko/core/geometry/polygon';
+import { placePointExactly } from '@sashiko/core/geometry/transform';
+import { hasElement } from '@sashiko/core/parts/part-element';
+import { kindOf } from '@sashiko/core/plan/kind-of';
+import { panelOf } from '@sashiko/core/plan/panels';
+import { poseOf } from '@sashiko/core/plan/placed';
+import type { Part } from '@sashiko/core/plan/records';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { memo } from 'react';
+import { INK } from '../ui/ink.ts';
+import { NEAR_FROM_SCALE } from './detail.ts';
+import { type LabelBox, placeLabels } from './labels.ts';
+
+interface NamesProps {
+  readonly plan: Plan;
+  readonly face: Face;
+  readonly scale: number;
+  readonly isDark: boolean;
+  /** Their names are drawn in any case. */
+  readonly chosen: ReadonlySet<string>;
+  /** A word beside a part's name, such as the current of a light. */
+  readonly notes: Readonly<Record<string, string>> | undefined;
+}
+
+const SIZE_PX = 13;
+/** The width of a letter of the type that ships, of its height, on average: measured over the names of the demo plans. */
+const LETTER = 0.56;
+
+/** The parts' names, upright and never smaller than can be read; where there is no room for one it is left out. */
+export const PartNames = memo(
+  function PartNames({ plan, face, scale, isDark, chosen, notes }: NamesProps) {
+    const ink = isDark ? INK.cotton : INK.ink;
+    const halo = isDark ? INK.midnight : INK.cotton;
+    const named = Object.values(plan.parts).map((part) => {
+      const note = notes?.[part.id];
+      const letters = part.name.length + (note === undefined ? 0 : note.length + 1);
+      const body = bodyBox(plan, part, panelOf(plan), face);
+      return { part, note, body, places: placesFor(plan, part, body, face, letters, scale) };
+    });
+    const at = placeLabels(
+      named.map(({ part, places }) => ({
+        boxes: places.map(({ box }) => box),
+        isKept: chosen.has(part.id),
+      })),
+      named.map(({ body }) => body),
+      scale >= NEAR_FROM_SCALE,
+    );
+    return (
+      <g
+        pointerEvents="none"
+        fontSize={SIZE_PX / scale}
+        fill={ink}
+        stroke={halo}
+        strokeWidth={3 / scale}
+        paintOrder="stroke"
+        strokeLinejoin="round"
+      >
+        {named.map(({ part, note, places }, i) => {
+          const place = places[at[i] ?? -1];
+          if (place === undefined) return null;
+          return (
+            <text key={part.id} x={place.x} y={place.y} textAnchor={place.anchor}>
+              {part.name}
+              {note !== undefined && (
+                <tspan fontWeight={700} dx={6 / scale}>
+                  {note}
+                </tspan>
+              )}
+            </text>
+          );
+        })}
+      </g>
+    );
+  },
+  (before, after) =>
+    before.plan.parts === after.plan.parts &&
+    before.plan.panels === after.plan.panels &&
+    before.plan.ownParts === after.plan.ownParts &&
+    before.face === after.face &&
+    before.scale === after.scale &&
+    before.isDark === after.isDark &&
+    before.chosen === after.chosen &&
+    before.notes === after.notes,
+);
+
+interface NamePlace {
+  readonly x: number;
+  readonly y: number;
+  readonly anchor: 'start' | 'middle' | 'end';
+  readonly box: LabelBox;
+}
+
+function bodyBox(plan: Plan, part: Part, cloth: Cloth, face: Face): LabelBox {
+  const pose = poseOf(part);
+  const [left, top, right, bottom] = boundsOf(
+    kindOf(plan, part).outline.map((corner) => asSeen(cloth, face, placePointExactly(pose, corner))),
+  );
+  return { left, top, right, bottom };
+}
+
+/** Where a name may stand, the best first. Threads run up and down past lights, so a light's name stands beside it, clear of them. */
+function placesFor(
+  plan: Plan,
+  part: Part,
+  body: LabelBox,
+  face: Face,
+  letters: number,
+  scale: number,
+): readonly NamePlace[] {
+  const cloth = panelOf(plan);
+  const middle = asSeen(cloth, face, part.at);
+  const width = (letters * SIZE_PX * LETTER) / scale;
+  const px = 1 / scale;
+  const place = (x: number, y: number, anchor: NamePlace['anchor']): NamePlace => {
+    const left = anchor === 'start' ? x : anchor === 'end' ? x - width : x - width / 2;
+    return { x, y, anchor, box: { left, top: y - 10 * px, right: left + width, bottom: y + 3 * px } };
+  };
+  const right = place(body.right + 5 * px, middle.y + 4 * px, 'start');
+  const left = place(body.left - 5 * px, middle.y + 4 * px, 'end');
+  const below = place(middle.x, body.bottom + 14 * px, 'middle');
+  const above = place(middle.x, body.top - 6 * px, 'middle');
+  const isBeside = hasElement(kindOf(plan, part), 'light') && body.right + 60 * px < clothBox(cloth).right;
+  // Beyond the left rim stand the ruler's numbers.
+  const beside = left.box.left >= clothBox(cloth).left ? [right, left] : [right];
+  return isBeside ? [...beside, below, above] : [below, above, ...beside];
+}
