@@ -1,12 +1,10 @@
 /** What is computed from the shown plan, once for all who ask. */
-import { benchTests } from '@sashiko/core/bench/bench-tests';
 import { openFindings } from '@sashiko/core/checks/check-plan';
 import { CHECK_RULES } from '@sashiko/core/checks/check-rules';
 import { CheckSession } from '@sashiko/core/checks/check-session';
 import { tracePathsAsSet } from '@sashiko/core/joining/trace-path';
 import { cutPieces } from '@sashiko/core/pieces/pieces';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { whatStaysOut } from '@sashiko/core/sewing/power-on-words';
 import { tightestPlaces } from '@sashiko/core/spacing/tightest';
 import { remembered } from '@sashiko/core/units/remembered';
 import { wishDifference } from '@sashiko/core/wishes/wish-difference';
@@ -29,5 +27,3 @@ export const tightestOf = oncePerPlan('tightestOf', (plan) => tightestPlaces(pla
 export const pathsOf = oncePerPlan('pathsOf', tracePathsAsSet);
 export const wishesIn = oncePerPlan('wishesIn', wishDifference);
 export const piecesOf = oncePerPlan('piecesOf', cutPieces);
-export const testsOf = oncePerPlan('testsOf', benchTests);
-export const staysOutOf = oncePerPlan('staysOutOf', whatStaysOut);

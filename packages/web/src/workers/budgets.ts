@@ -22,6 +22,7 @@ export function usualRouteS(plan: Plan, { mayMoveMm }: RouteRequest, patience: R
 const BUDGET_MS: Readonly<Record<Exclude<MessageName, 'route'>, number>> = {
   warm: 20_000,
   waysOut: 25_000,
+  bench: 60_000,
   compare: 60_000,
   homes: 240_000,
   tidy: 20_000,

@@ -8,6 +8,7 @@ import type { RowAdvice } from '@sashiko/core/advice/row-advice';
 import type { ThreadFigures } from '@sashiko/core/advice/thread-figures';
 import type { WayOut } from '@sashiko/core/advice/ways-out';
 import type { WhatIf, WhatIfAnswer } from '@sashiko/core/advice/what-ifs';
+import type { BenchTest } from '@sashiko/core/bench/bench-test';
 import type { Finding, PlacedFinding } from '@sashiko/core/checks/finding';
 import type { Fix } from '@sashiko/core/checks/fix';
 import type { LoadFigure, PinFigure, ThreadFigure } from '@sashiko/core/circuit/figures';
@@ -89,6 +90,13 @@ export interface LightSums {
   readonly rows: readonly RowAdvice[];
 }
 
+/** What is to be tested with a meter. */
+export interface BenchSheet {
+  readonly tests: readonly BenchTest[];
+  /** What stays out until something is put right, in words. */
+  readonly staysOut: readonly string[];
+}
+
 export interface WorkerMessages {
   route: [
     request: {
@@ -123,6 +131,8 @@ export interface WorkerMessages {
     },
     answer: ComparedThreads,
   ];
+  /** Tests in order, and what must not get power yet. */
+  bench: [request: { readonly plan: Plan }, answer: BenchSheet];
   /** Places for a holder or a board, best first. */
   homes: [
     request: { readonly plan: Plan; readonly partId: string; readonly request: RouteRequest },

@@ -8,6 +8,7 @@ import { rowAdvice } from '@sashiko/core/advice/row-advice';
 import { threadFigures as figuresOf } from '@sashiko/core/advice/thread-figures';
 import { waysOut } from '@sashiko/core/advice/ways-out';
 import { makeSourceChoices, makeWhatIfs } from '@sashiko/core/advice/what-ifs';
+import { benchTests } from '@sashiko/core/bench/bench-tests';
 import { currentFindings } from '@sashiko/core/checks/check-session';
 import { fixesFor } from '@sashiko/core/checks/fix';
 import { gapPrices } from '@sashiko/core/checks/gap-prices';
@@ -30,6 +31,7 @@ import { route } from '@sashiko/core/router/route';
 import { USUAL_REQUEST } from '@sashiko/core/router/route-request';
 import type { RoutingSolution } from '@sashiko/core/router/routing-problem';
 import { tidyEdit } from '@sashiko/core/router/tidy';
+import { whatStaysOut } from '@sashiko/core/sewing/power-on-words';
 import { makeSheet } from '@sashiko/core/sewing/sewing-sheet';
 import { sewTrials } from '@sashiko/core/spacing/trials';
 import { usualRouteS } from './budgets.ts';
@@ -118,6 +120,9 @@ const handlers: Handlers = {
       patches: Object.values(after.patches),
       reasons: patchReasons(base, problem, solution),
     };
+  },
+  async bench({ plan }) {
+    return { tests: orRefuse(benchTests(plan)), staysOut: whatStaysOut(plan) };
   },
   async homes({ plan, partId, request }, job) {
     const homes = await job.run(findHomes(plan, partId, request, { seed: 1 }));

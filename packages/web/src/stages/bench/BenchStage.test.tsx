@@ -2,21 +2,31 @@
 import { benchTests } from '@sashiko/core/bench/bench-tests';
 import { expectOk } from '@sashiko/core/errors/problem';
 import { startHistory } from '@sashiko/core/plan/history';
+import type { Plan } from '@sashiko/core/plan/schema';
 import { smallLantern } from '@sashiko/core/testing/plan-builder';
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
-import { afterEach, expect, test } from 'vitest';
+import { afterEach, expect, test, vi } from 'vitest';
 import { currentPlan, usePlanStore } from '../../stores/plan-store.ts';
 import { BenchStage } from './BenchStage.tsx';
+
+// The worker's answer, without the worker.
+vi.mock('../../workers/workshop.ts', () => ({
+  Cancelled: class extends Error {},
+  ask: (_: 'bench', { plan }: { readonly plan: Plan }) => ({
+    answer: Promise.resolve({ tests: expectOk(benchTests(plan)), staysOut: [] }),
+    cancel: () => {},
+  }),
+}));
 
 afterEach(cleanup);
 const { plan } = smallLantern();
 
-test('a reading is judged, goes into the log once with its time, and is not undone with the plan', () => {
+test('a reading is judged, goes into the log once with its time, and is not undone with the plan', async () => {
   usePlanStore.getState().open(startHistory(plan));
   render(<BenchStage />);
   const ohms = expectOk(benchTests(plan)).find(({ kind }) => kind === 'ohms');
   if (ohms === undefined) throw new Error('no test');
-  const field = screen.getByLabelText<HTMLInputElement>(`Reading: ${ohms.text}`);
+  const field = await screen.findByLabelText<HTMLInputElement>(`Reading: ${ohms.text}`);
   for (const text of ['9', '90', '900', '9000000']) fireEvent.change(field, { target: { value: text } });
   fireEvent.blur(field);
   expect(currentPlan().readings[ohms.id]).toMatchObject({ value: 9_000_000 });

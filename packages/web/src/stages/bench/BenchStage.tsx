@@ -7,14 +7,16 @@ import { formatVolt } from '@sashiko/core/units/electrical';
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
-import { staysOutOf, testsOf } from '../../stores/derived.ts';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { LongList } from '../../ui/LongList.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { Row } from '../../ui/Row.tsx';
+import type { BenchSheet } from '../../workers/messages.ts';
 import { clickPart } from '../click-part.ts';
 import { useLight } from '../light/use-light.ts';
 import { StatePanel, standNotes } from '../StatePanel.tsx';
+import { useBench } from './use-bench.ts';
 
 const GROUPS = [
   { kind: 'lights', title: 'Each light, before sewing' },
@@ -26,7 +28,7 @@ const GROUPS = [
 /** Tests in order, what the meter should show, and what it showed. */
 export function BenchStage() {
   const plan = useShownPlan();
-  const tests = testsOf(plan);
+  const { sheet, problem } = useBench(plan);
   const stands = useMemo(() => standNotes(plan), [plan]);
   return (
     <>
@@ -38,33 +40,38 @@ export function BenchStage() {
         </p>
         <StatePanel plan={plan} />
         <SeenNow plan={plan} />
-        {tests.ok && tests.value.length === 0 && <p>Nothing to test yet: place lights and sew them first.</p>}
-        {tests.ok ? (
-          GROUPS.map(({ kind, title }) => {
-            const group = tests.value.filter((test) => test.kind === kind);
-            const staysOut = kind === 'volts' ? staysOutOf(plan) : [];
-            if (group.length === 0 && staysOut.length === 0) return null;
-            return (
-              <section key={kind}>
-                <h2>{title}</h2>
-                {staysOut.map((text) => (
-                  <p key={text} className="verdict bad" role="alert">
-                    ✗ {text}
-                  </p>
-                ))}
-                {kind === 'volts' && group.length > 0 && <BeforePower plan={plan} tests={tests.value} />}
-                {group.map((test) => (
-                  <TestCard key={test.id} plan={plan} test={test} />
-                ))}
-              </section>
-            );
-          })
+        {problem !== null && <p role="alert">{problem}</p>}
+        {sheet === null ? (
+          problem === null && <p className="quiet">Reckoning …</p>
         ) : (
-          <p>The circuit could not be computed.</p>
+          <Tests plan={plan} sheet={sheet} />
         )}
       </aside>
     </>
   );
+}
+
+function Tests({ plan, sheet: { tests, staysOut } }: { readonly plan: Plan; readonly sheet: BenchSheet }) {
+  if (tests.length === 0) return <p>Nothing to test yet: place lights and sew them first.</p>;
+  return GROUPS.map(({ kind, title }) => {
+    const group = tests.filter((test) => test.kind === kind);
+    const out = kind === 'volts' ? staysOut : [];
+    if (group.length === 0 && out.length === 0) return null;
+    return (
+      <section key={kind}>
+        <h2>{title}</h2>
+        {out.map((text) => (
+          <p key={text} className="verdict bad" role="alert">
+            ✗ {text}
+          </p>
+        ))}
+        {kind === 'volts' && group.length > 0 && <BeforePower plan={plan} tests={tests} />}
+        <LongList items={group} keyOf={({ id }) => id} aboutPx={96} gapPx={8}>
+          {(test) => <TestCard key={test.id} plan={plan} test={test} />}
+        </LongList>
+      </section>
+    );
+  });
 }
 
 /** What is to be seen and measured with the power in, as switches, buttons and closures stand. */

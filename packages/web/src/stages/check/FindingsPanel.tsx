@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useAreCurrentsDue, useFindings, useOpenFindings } from '../../stores/use-findings.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { LongList } from '../../ui/LongList.tsx';
 import { Assumptions } from './Assumptions.tsx';
 import { FindingCard } from './FindingCard.tsx';
 
@@ -43,17 +44,25 @@ export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Findi
         </p>
       </section>
       <section>
-        {findings.map((finding, i) => (
-          <FindingCard
-            key={finding.key}
-            finding={finding}
-            number={i + 1}
-            isChosen={spotlight?.key === finding.key}
-            onChoose={() => onChoose(finding)}
-            alike={spotlight?.key === finding.key ? alike : 0}
-            onTry={setTrying}
-          />
-        ))}
+        <LongList
+          items={findings}
+          keyOf={({ key }) => key}
+          aboutPx={180}
+          gapPx={8}
+          shownKey={chosen?.key ?? null}
+        >
+          {(finding, i) => (
+            <FindingCard
+              key={finding.key}
+              finding={finding}
+              number={i + 1}
+              isChosen={spotlight?.key === finding.key}
+              onChoose={() => onChoose(finding)}
+              alike={spotlight?.key === finding.key ? alike : 0}
+              onTry={setTrying}
+            />
+          )}
+        </LongList>
       </section>
       {accepted.length > 0 && (
         <section aria-label="Accepted">

@@ -4,6 +4,7 @@ import { sumRun } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatLength } from '@sashiko/core/units/length';
 import { useViewStore } from '../../stores/view-store.ts';
+import { LongList } from '../../ui/LongList.tsx';
 
 /** All runs by side, to choose one without aiming at it. */
 export function RunList({ plan }: { readonly plan: Plan }) {
@@ -15,8 +16,8 @@ export function RunList({ plan }: { readonly plan: Plan }) {
   return (
     <section>
       <h2>Runs on the cloth</h2>
-      <ul className="steps">
-        {runs.map((run) => {
+      <LongList items={runs} keyOf={({ id }) => id} aboutPx={44} lines="steps" shownKey={chosen}>
+        {(run) => {
           const side = sides.of(sides.nets.ofRun(run.id));
           const isPlus = side === '+';
           return (
@@ -33,8 +34,8 @@ export function RunList({ plan }: { readonly plan: Plan }) {
               </button>
             </li>
           );
-        })}
-      </ul>
+        }}
+      </LongList>
     </section>
   );
 }

@@ -10,6 +10,7 @@ import { Button } from 'antd';
 import { wishesIn } from '../../stores/derived.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { LongList } from '../../ui/LongList.tsx';
 
 /** What should be joined, and how that differs from what is sewn. */
 export function WishesPanel() {
@@ -57,11 +58,9 @@ export function WishesPanel() {
             {missingOf.has(wish.id) ? `${missingOf.get(wish.id)} still to sew` : '✓ sewn through'}
           </p>
           {wish.why !== undefined && <p className="quiet">{wish.why}</p>}
-          <ul className="rows">
-            {wish.terminals.map((terminal) => (
-              <WishedHole key={`${terminal.partId}/${terminal.terminal}`} wish={wish} terminal={terminal} />
-            ))}
-          </ul>
+          <LongList items={wish.terminals} keyOf={terminalKey} aboutPx={33} lines="rows">
+            {(terminal) => <WishedHole key={terminalKey(terminal)} wish={wish} terminal={terminal} />}
+          </LongList>
         </section>
       ))}
     </>
@@ -104,6 +103,10 @@ function Circuits({ plan }: { readonly plan: Plan }) {
 
 function membersOf({ source, boards, consumers, buttons }: WishedCircuit): readonly string[] {
   return [source, ...boards, ...consumers, ...buttons].map(({ id }) => id);
+}
+
+function terminalKey({ partId, terminal }: Terminal): string {
+  return `${partId}/${terminal}`;
 }
 
 /** A wish by its sign and title. */

@@ -1,0 +1,90 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
+
+/** Shorter lists are drawn whole: they can be searched by the browser, and cost nothing. */
+export const DRAWN_WHOLE_UP_TO = 60;
+
+interface LongListProps<Item> {
+  readonly items: readonly Item[];
+  readonly keyOf: (item: Item) => string;
+  /** An item is about so high, px: where it is not in view it is taken to be. */
+  readonly aboutPx: number;
+  readonly gapPx?: number;
+  /** Of lists of lines: the class of the list, whose items are `li`. */
+  readonly lines?: string;
+  /** The item that has to be in view: brought there when it changes. */
+  readonly shownKey?: string | null;
+  /** An item; of a list of lines, its `li`. */
+  readonly children: (item: Item, i: number) => ReactNode;
+}
+
+/** A list in a tray that may be as long as it likes: of a long one, only what is in view is in the page. */
+export function LongList<Item>(props: LongListProps<Item>) {
+  const { items, children, lines } = props;
+  if (items.length > DRAWN_WHOLE_UP_TO) return <Windowed {...props} />;
+  const whole = items.map((item, i) => children(item, i));
+  return lines === undefined ? whole : <ul className={lines}>{whole}</ul>;
+}
+
+function Windowed<Item>({
+  items,
+  keyOf,
+  aboutPx,
+  gapPx = 0,
+  lines,
+  shownKey = null,
+  children,
+}: LongListProps<Item>) {
+  const list = useRef<HTMLDivElement>(null);
+  const [margin, setMargin] = useState(0);
+  const virtualizer = useVirtualizer({
+    count: items.length,
+    getScrollElement: () => scrollerOf(list.current),
+    estimateSize: () => aboutPx,
+    getItemKey: (i) => keyOf(items[i] as Item),
+    gap: gapPx,
+    overscan: 5,
+    scrollMargin: margin,
+  });
+  // What stands above the list may have grown or shrunk.
+  useLayoutEffect(() => {
+    const scroller = scrollerOf(list.current);
+    if (scroller === null || list.current === null) return;
+    const above =
+      list.current.getBoundingClientRect().top - scroller.getBoundingClientRect().top + scroller.scrollTop;
+    if (Math.abs(above - margin) > 1) setMargin(above);
+  });
+  const shown = shownKey === null ? -1 : items.findIndex((item) => keyOf(item) === shownKey);
+  useEffect(() => {
+    if (shown >= 0) virtualizer.scrollToIndex(shown, { align: 'auto' });
+  }, [shown, virtualizer]);
+  const inView = virtualizer.getVirtualItems();
+  const [first, last] = [inView[0], inView.at(-1)];
+  const Lines = lines === undefined ? 'div' : 'ul';
+  return (
+    <div
+      ref={list}
+      style={{
+        paddingTop: first === undefined ? 0 : first.start - margin,
+        paddingBottom: last === undefined ? 0 : virtualizer.getTotalSize() - (last.end - margin),
+      }}
+    >
+      <Lines className={lines} style={{ margin: 0, display: 'flex', flexDirection: 'column', gap: gapPx }}>
+        {inView.map(({ key, index }) =>
+          lines === undefined ? (
+            <div key={key} data-index={index} ref={virtualizer.measureElement}>
+              {children(items[index] as Item, index)}
+            </div>
+          ) : (
+            children(items[index] as Item, index)
+          ),
+        )}
+      </Lines>
+    </div>
+  );
+}
+
+/** The tray that scrolls round an element. */
+function scrollerOf(element: HTMLElement | null): HTMLElement | null {
+  return element?.closest<HTMLElement>('.tray-scroll, .tray') ?? null;
+}
