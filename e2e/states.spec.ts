@@ -1,20 +1,9 @@
 /** Operating states on the cloth, a wrong light mended by one click, a tail drawn and sewn on, a board exchanged for another; all undone. */
-import { expect, type Page, test } from '@playwright/test';
-import { serializePlan } from '@sashiko/core/formats/plan-file';
+import { expect, test } from '@playwright/test';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { insulated } from '@sashiko/core/testing/insulated';
 import { PlanBuilder } from '@sashiko/core/testing/plan-builder';
-import { canvas, choose, clickAt, goTo } from './worktable.ts';
-
-async function openPlan(page: Page, plan: Plan): Promise<void> {
-  await page.goto('/');
-  await page.getByLabel('Plan file').setInputFiles({
-    name: 'piece.sashiko.json',
-    mimeType: 'application/json',
-    buffer: Buffer.from(serializePlan(plan)),
-  });
-  await expect(canvas(page)).toBeVisible();
-}
+import { canvas, choose, clickAt, goTo, openPlan } from './worktable.ts';
 
 /** A board whose pin 0 drives although a button leads it to −, and a light on pin 1. */
 function bell(): Plan {

@@ -1,5 +1,7 @@
 /** Hands for the browser tests: places on the cloth in millimetres, stages, parts by name. */
 import { expect, type Locator, type Page } from '@playwright/test';
+import { serializePlan } from '../packages/core/src/formats/plan-file.ts';
+import type { Plan } from '../packages/core/src/plan/schema.ts';
 
 export type Stage = 'cloth' | 'parts' | 'thread' | 'check' | 'light' | 'sew' | 'bench';
 
@@ -8,6 +10,17 @@ export async function openDemo(page: Page, id: string, stage: Stage): Promise<vo
   await page.goto('/');
   await expect(page.locator('.card')).toHaveCount(5);
   await page.goto(`/plan/${id}/${stage}`);
+  await expect(canvas(page)).toBeVisible();
+}
+
+/** Reads a plan in on the shelf, which opens it. */
+export async function openPlan(page: Page, plan: Plan): Promise<void> {
+  await page.goto('/');
+  await page.getByLabel('Plan file').setInputFiles({
+    name: 'piece.sashiko.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(serializePlan(plan)),
+  });
   await expect(canvas(page)).toBeVisible();
 }
 

@@ -1,4 +1,4 @@
-/** `npm run bench`: all benchmarks; `npm run bench -- router`, `-- light`, `-- boards`, `-- sheet` or `-- hostile`: those of one matter alone. */
+/** `npm run bench`: all benchmarks; `npm run bench -- router`, `-- light`, `-- boards`, `-- sheet`, `-- screen` or `-- hostile`: those of one matter alone. */
 import { spawnSync } from 'node:child_process';
 
 const run = (command: string, ...args: string[]): void => {
@@ -11,6 +11,10 @@ if (only === undefined) {
   run('tsx', 'scripts/bench.ts');
   run('vite', 'build', 'packages/web', '--logLevel', 'error');
   run('tsx', 'scripts/bench-drag.ts');
+}
+if (only === undefined || only === 'screen') {
+  if (only !== undefined) run('vite', 'build', 'packages/web', '--logLevel', 'error');
+  run('tsx', 'scripts/bench-screen.ts');
 }
 if (only === undefined || only === 'light') run('tsx', 'scripts/bench-light.ts');
 if (only === undefined || only === 'states') run('tsx', 'scripts/bench-states.ts');

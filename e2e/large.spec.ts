@@ -1,0 +1,99 @@
+/** A plan of four hundred lights: what the page holds and what a step of a drag changes are counted, so that no machine is too slow for it. */
+import { expect, type Page, test } from '@playwright/test';
+import { gridPlan } from '../packages/core/src/testing/grid-plan.ts';
+import { canvas, goTo, openPlan, pixel } from './worktable.ts';
+
+const inCanvas = (page: Page): Promise<number> => canvas(page).locator('*').count();
+const inTray = (page: Page): Promise<number> => page.locator('.tray *').count();
+
+/** Changes of the page while the pointer makes so many steps, for each step. */
+async function changesPerStep(page: Page, x: number, y: number, steps: number): Promise<number> {
+  const [px, py] = await pixel(page, x, y);
+  await page.mouse.move(px, py);
+  await page.mouse.down();
+  await page.mouse.move(px + 12, py);
+  await page.evaluate(() => {
+    const counted = window as unknown as { changes: number };
+    counted.changes = 0;
+    new MutationObserver((all) => {
+      counted.changes += all.length;
+    }).observe(document.body, { subtree: true, childList: true, attributes: true, characterData: true });
+  });
+  for (let i = 0; i < steps; i += 1) {
+    await page.mouse.move(px + 12 + (i % 4), py);
+    await page.evaluate(() => new Promise(requestAnimationFrame));
+  }
+  const changes = await page.evaluate(() => (window as unknown as { changes: number }).changes);
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  return changes / steps;
+}
+
+const LIGHTS = 400;
+
+/** Elements that may be in the drawing and in the tray; Thread has a grip for every hole and run. */
+const MOST = {
+  parts: [5000, 1500],
+  thread: [8500, 600],
+  check: [5000, 600],
+  light: [5000, 3500],
+  sew: [5000, 7000],
+  bench: [5000, 1500],
+} as const;
+
+test('four hundred lights: every stage holds few elements, and a step of a drag changes few', async ({
+  page,
+}) => {
+  test.slow();
+  const plan = gridPlan(LIGHTS / 10, 10);
+  await openPlan(page, plan);
+  for (const [stage, [drawn, listed]] of Object.entries(MOST)) {
+    await goTo(page, stage as keyof typeof MOST);
+    await expect(canvas(page).locator('[data-part]')).toHaveCount(LIGHTS + 1);
+    await page.waitForTimeout(3000); // what fills later is counted too
+    expect(await inCanvas(page), `elements drawn in ${stage}`).toBeLessThan(drawn);
+    expect(await inTray(page), `elements listed in ${stage}`).toBeLessThan(listed);
+  }
+  await goTo(page, 'parts');
+  const light = Object.values(plan.parts).find(({ name }) => name === 'light 20.5');
+  if (light === undefined) throw new Error('no light');
+  const changes = await changesPerStep(page, light.at.x, light.at.y, 20);
+  // It moves.
+  expect(changes).toBeGreaterThan(5);
+  expect(changes).toBeLessThan(100);
+});
+
+test('near, only what is in view is drawn with its stitches, loops and signs', async ({ page }) => {
+  const plan = gridPlan(LIGHTS / 10, 10);
+  await openPlan(page, plan);
+  await goTo(page, 'parts');
+  // Titles of holes are of parts that are drawn near.
+  const near = canvas(page).locator('[data-part] title');
+  await expect(near).toHaveCount(0);
+  await page.mouse.move(...(await pixel(page, 240, 800)));
+  for (let i = 0; i < 12; i += 1) await page.mouse.wheel(0, -200);
+  await expect.poll(() => near.count()).toBeGreaterThan(10);
+  expect(await near.count()).toBeLessThan(LIGHTS);
+  // All are there for the keyboard, wherever they lie.
+  await expect(canvas(page).locator('[data-part][tabindex="0"]')).toHaveCount(LIGHTS + 1);
+});
+
+test('the first page asks for little', async ({ page }) => {
+  const sizes = new Map<string, number>();
+  page.on('response', (response) => {
+    const { pathname } = new URL(response.url());
+    const kind = /\.(js|css|woff2|ttf)$/.exec(pathname)?.[1];
+    if (kind === undefined) return;
+    sizes.set(`${kind} ${pathname}`, Number(response.headers()['content-length'] ?? 0));
+  });
+  await page.goto('/');
+  await expect(page.locator('.card')).toHaveCount(5);
+  const total = (wanted: RegExp): number =>
+    [...sizes].filter(([name]) => wanted.test(name)).reduce((sum, [, bytes]) => sum + bytes, 0);
+  expect(total(/^woff2/)).toBeGreaterThan(10_000);
+  expect(total(/^woff2/)).toBeLessThan(90_000);
+  expect(total(/^ttf/)).toBe(0);
+  // As they are sent, compressed: the shelf and, fetched ahead, the worktable.
+  expect(total(/^(?:js|css)/)).toBeGreaterThan(100_000);
+  expect(total(/^(?:js|css)/)).toBeLessThan(620_000);
+});
