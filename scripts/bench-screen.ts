@@ -9,7 +9,7 @@ import { gridPlan } from '@sashiko/core/testing/grid-plan';
 import { buildServer } from '../packages/server/src/build-server.ts';
 
 const LIGHTS = [10, 50, 200, 400] as const;
-const ROUNDS = 5;
+const ROUNDS = 3;
 const STEPS = 40;
 const STAGES = ['thread', 'check', 'light', 'sew', 'bench', 'parts'] as const;
 /** A stage has come to rest when nothing happens for so long, ms. */

@@ -8,7 +8,7 @@ import { keepOwnPart } from '@sashiko/core/plan/edits/own-part-edits';
 import { panelOf } from '@sashiko/core/plan/panels';
 import { Button, Input } from 'antd';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { roomiestPlace } from '../../canvas/clamp.ts';
 import { placeAt } from '../../canvas/place-tool.ts';
 import { listOwnParts } from '../../storage/own-parts.ts';
@@ -19,7 +19,7 @@ import { OwnPartEditor } from './OwnPartEditor.tsx';
 import { PartPicture } from './PartPicture.tsx';
 
 /** Everything that can be sewn on, by drawer; what the maker described comes first. */
-export function Drawer() {
+export const Drawer = memo(function Drawer() {
   const [search, setSearch] = useState('');
   const [colourId, setColourId] = useState('warm-white');
   const own = useOwnParts();
@@ -86,7 +86,7 @@ export function Drawer() {
       )}
     </>
   );
-}
+});
 
 /** The parts described in this plan, and those kept in this browser that it does not have. */
 function useOwnParts(): readonly OwnPart[] {

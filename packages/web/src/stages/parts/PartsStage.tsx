@@ -1,8 +1,9 @@
 import type { Part } from '@sashiko/core/plan/records';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { LiveMarks } from '../../canvas/LiveMarks.tsx';
 import { useShownPlan } from '../../stores/plan-store.ts';
+import { useCalmPlan } from '../../stores/use-calm-plan.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { StageTray } from '../StageTray.tsx';
 import { BalanceMark, BalancePanel } from './BalancePanel.tsx';
@@ -17,14 +18,9 @@ type PanelName = (typeof PANELS)[number];
 /** The drawer of parts, ways to lay them out, and what is known of the chosen ones. */
 export function PartsStage() {
   const plan = useShownPlan();
-  const selection = useViewStore((state) => state.selection);
   const tool = useViewStore((state) => state.tool);
   const face = useViewStore((state) => state.face);
   const [panel, setPanel] = useState<PanelName>('Drawer');
-  const chosen = selection.partIds
-    .map((id) => plan.parts[id])
-    .filter((part): part is Part => part !== undefined);
-  const only = chosen.length === 1 ? chosen[0] : undefined;
   const isEmpty = Object.keys(plan.parts).length === 0;
   const hint =
     tool.kind === 'place'
@@ -44,24 +40,41 @@ export function PartsStage() {
           </>
         )}
       />
-      <StageTray
-        label="Parts"
-        question="What to do with parts"
-        panels={PANELS}
-        open={panel}
-        onOpen={setPanel}
-        dock={
-          only !== undefined ? (
-            <ChosenPart key={only.id} plan={plan} part={only} />
-          ) : chosen.length > 1 ? (
-            <ChosenParts plan={plan} ids={selection.partIds} />
-          ) : null
-        }
-      >
-        {panel === 'Drawer' && <Drawer />}
-        {panel === 'Lay out' && <LayOutPanel />}
-        {panel === 'Weight' && <BalancePanel />}
-      </StageTray>
+      <PartsTray panel={panel} onPanel={setPanel} />
     </>
   );
 }
+
+/** It follows a drag at its own pace. */
+const PartsTray = memo(function PartsTray({
+  panel,
+  onPanel,
+}: {
+  readonly panel: PanelName;
+  readonly onPanel: (panel: PanelName) => void;
+}) {
+  const plan = useCalmPlan();
+  const { partIds } = useViewStore((state) => state.selection);
+  const chosen = partIds.map((id) => plan.parts[id]).filter((part): part is Part => part !== undefined);
+  const only = chosen.length === 1 ? chosen[0] : undefined;
+  return (
+    <StageTray
+      label="Parts"
+      question="What to do with parts"
+      panels={PANELS}
+      open={panel}
+      onOpen={onPanel}
+      dock={
+        only !== undefined ? (
+          <ChosenPart key={only.id} plan={plan} part={only} />
+        ) : chosen.length > 1 ? (
+          <ChosenParts plan={plan} ids={partIds} />
+        ) : null
+      }
+    >
+      {panel === 'Drawer' && <Drawer />}
+      {panel === 'Lay out' && <LayOutPanel />}
+      {panel === 'Weight' && <BalancePanel />}
+    </StageTray>
+  );
+});
