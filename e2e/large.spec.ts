@@ -88,6 +88,7 @@ test('the first page asks for little', async ({ page }) => {
   });
   await page.goto('/');
   await expect(page.locator('.card')).toHaveCount(5);
+  await page.evaluate(() => document.fonts.ready.then(() => true));
   const total = (wanted: RegExp): number =>
     [...sizes].filter(([name]) => wanted.test(name)).reduce((sum, [, bytes]) => sum + bytes, 0);
   expect(total(/^woff2/)).toBeGreaterThan(10_000);
