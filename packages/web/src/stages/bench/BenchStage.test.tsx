@@ -13,7 +13,10 @@ import { BenchStage } from './BenchStage.tsx';
 vi.mock('../../workers/workshop.ts', () => ({
   Cancelled: class extends Error {},
   ask: (_: 'bench', { plan }: { readonly plan: Plan }) => ({
-    answer: Promise.resolve({ tests: expectOk(benchTests(plan)), staysOut: [] }),
+    answer: Promise.resolve({
+      tests: expectOk(benchTests(plan)),
+      staysOut: Object.keys(plan.runs).length === 0 ? ['The pack stays out.'] : [],
+    }),
     cancel: () => {},
   }),
 }));
@@ -36,4 +39,12 @@ test('a reading is judged, goes into the log once with its time, and is not undo
   expect(usePlanStore.getState().history?.past).toEqual([]);
   usePlanStore.getState().undo();
   expect(currentPlan().readings[ohms.id]?.value).toBe(9_000_000);
+});
+
+test('what must not get power is said even where there is nothing to measure yet', async () => {
+  const bare = { ...plan, parts: {}, runs: {} };
+  expect(expectOk(benchTests(bare))).toEqual([]);
+  usePlanStore.getState().open(startHistory(bare));
+  render(<BenchStage />);
+  expect((await screen.findByRole('alert')).textContent).toContain('The pack stays out.');
 });

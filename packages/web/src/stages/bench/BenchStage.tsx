@@ -52,7 +52,9 @@ export function BenchStage() {
 }
 
 function Tests({ plan, sheet: { tests, staysOut } }: { readonly plan: Plan; readonly sheet: BenchSheet }) {
-  if (tests.length === 0) return <p>Nothing to test yet: place lights and sew them first.</p>;
+  // What must not get power is said even where there is nothing to measure yet.
+  if (tests.length === 0 && staysOut.length === 0)
+    return <p>Nothing to test yet: place lights and sew them first.</p>;
   return GROUPS.map(({ kind, title }) => {
     const group = tests.filter((test) => test.kind === kind);
     const out = kind === 'volts' ? staysOut : [];

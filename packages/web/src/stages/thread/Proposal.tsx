@@ -44,11 +44,14 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
   const isWhole = way !== undefined || !nets.some((net) => left.has(net));
   const taken = useMemo(() => (isWhole ? null : nets.filter((net) => !left.has(net))), [isWhole, nets, left]);
   const { compared, refusal, isDue } = useComparison(job, way, taken);
-  if (refusal !== null) return <p>{refusal}</p>;
   if (compared === null)
     return (
       <>
-        <p aria-busy>A proposal, drawn in gold. It is held against the threads that are there…</p>
+        {refusal === null ? (
+          <p aria-busy>A proposal, drawn in gold. It is held against the threads that are there…</p>
+        ) : (
+          <p role="alert">{refusal}</p>
+        )}
         <div className="buttons">
           <Button onClick={onLeave}>Leave it</Button>
         </div>
