@@ -13,7 +13,10 @@ export interface Comparison {
   readonly isDue: boolean;
 }
 
-const NOTHING_YET: Comparison = { compared: null, refusal: null, isDue: true };
+interface Known extends Omit<Comparison, 'isDue'> {
+  /** What it was asked about. */
+  readonly of: readonly unknown[];
+}
 
 /** Of the proposal or the way out that is looked at; as far as it is to be taken (null: whole). */
 export function useComparison(
@@ -21,22 +24,23 @@ export function useComparison(
   way: WayOut | undefined,
   onlyNets: readonly number[] | null,
 ): Comparison {
-  const [known, setKnown] = useState(NOTHING_YET);
+  const [{ of, ...known }, setKnown] = useState<Known>({ compared: null, refusal: null, of: [] });
   useEffect(() => {
-    setKnown((before) => ({ ...before, isDue: true }));
     const { plan, before } = result;
     const { problem, solution } = way ?? result;
     const first = [before, way?.before ?? null].filter((edit) => edit !== null);
     const job = ask('compare', { plan, before: first, problem, solution, onlyNets });
+    const about = [result, way, onlyNets];
     job.answer.then(
-      (compared) => setKnown({ compared, refusal: null, isDue: false }),
+      (compared) => setKnown({ compared, refusal: null, of: about }),
       (error: unknown) => {
         if (error instanceof Cancelled) return;
         const refusal = error instanceof Error ? error.message : String(error);
-        setKnown({ compared: null, refusal, isDue: false });
+        setKnown({ compared: null, refusal, of: about });
       },
     );
     return job.cancel;
   }, [result, way, onlyNets]);
-  return known;
+  // By what was asked, not by when: nothing older can be taken, not even in the frame before the question goes out.
+  return { ...known, isDue: of[0] !== result || of[1] !== way || of[2] !== onlyNets };
 }
