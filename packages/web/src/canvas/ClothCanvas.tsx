@@ -4,16 +4,16 @@ import type { Point } from '@sashiko/core/geometry/point';
 import { panelOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatLength } from '@sashiko/core/units/length';
-import { type ReactNode, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { type Camera, fitCamera, zoomAbout } from '../stores/camera.ts';
 import { usePlanStore, useShownPlan } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { INK } from '../ui/ink.ts';
 import { ClothDrawing } from './ClothDrawing.tsx';
 import { NodeHandles, PenLine, SizeHandles } from './ClothOverlay.tsx';
+import { useClothStore } from './cloth-store.ts';
 import { type NearBounds, nearBounds, sameBounds } from './detail.ts';
 import { clothPath } from './Ground.tsx';
-import type { CanvasAbilities } from './gestures/gesture.ts';
 import { PartNames } from './PartNames.tsx';
 import { PlacingGhosts, SnapMarks, TurnHandle } from './PartOverlay.tsx';
 import { Rulers } from './Rulers.tsx';
@@ -21,30 +21,11 @@ import { BendHandles, DraftRun, HoleButtons } from './ThreadOverlay.tsx';
 import { chooseHole, wishHole } from './thread-tool.ts';
 import { useCanvasPointer } from './use-canvas-pointer.ts';
 
-interface ClothCanvasProps {
-  readonly abilities: CanvasAbilities;
-  readonly isDim?: boolean;
-  readonly litParts?: ReadonlySet<string>;
-  /** A word beside each part's name. */
-  readonly notes?: Readonly<Record<string, string>>;
-  /** Drawn over the cloth, in millimetres as seen. */
-  readonly overlay?: (scale: number) => ReactNode;
-  readonly hint?: ReactNode;
-  readonly children?: ReactNode;
-}
-
 const NO_CAMERA: Camera = { scale: 1, originX: 0, originY: 0 };
 
 /** The piece on the table: true to scale, to pan and zoom, with what the stage lays over it. */
-export function ClothCanvas({
-  abilities,
-  isDim = false,
-  litParts,
-  notes,
-  overlay,
-  hint,
-  children,
-}: ClothCanvasProps) {
+export function ClothCanvas() {
+  const { abilities, isDim, litParts, notes, hint } = useClothStore((state) => state.asks);
   const plan = useShownPlan();
   const face = useViewStore((state) => state.face);
   const selection = useViewStore((state) => state.selection);
@@ -97,7 +78,7 @@ export function ClothCanvas({
                   isDim={isDim}
                   chosenParts={chosenParts}
                   chosenRuns={chosenRuns}
-                  {...(litParts === undefined ? {} : { litParts })}
+                  litParts={litParts}
                   hands={hands}
                   near={near}
                 />
@@ -110,7 +91,7 @@ export function ClothCanvas({
                 chosen={chosenParts}
                 notes={notes}
               />
-              {overlay?.(camera.scale)}
+              <g ref={useClothStore.getState().setOverlayHost} />
               {abilities.drawsThread && (
                 <>
                   <HoleButtons
@@ -147,8 +128,7 @@ export function ClothCanvas({
           </g>
         </svg>
       )}
-      {hint != null && <div className="canvas-hint">{hint}</div>}
-      {children}
+      {hint !== null && <div className="canvas-hint">{hint}</div>}
     </main>
   );
 }

@@ -21,6 +21,8 @@ export function useCanvasPointer(camera: Camera, abilities: CanvasAbilities) {
       pointer.leave();
     };
   }, [pointer]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what the pointer may do has changed: what it was doing is given up
+  useEffect(() => () => pointer.leave(), [pointer, abilities]);
   return {
     onPointerDown(event: PointerEvent) {
       event.currentTarget.setPointerCapture(event.pointerId);

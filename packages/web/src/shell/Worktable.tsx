@@ -3,6 +3,7 @@ import { panelOf } from '@sashiko/core/plan/panels';
 import { Button } from 'antd';
 import { type ComponentType, useCallback, useEffect, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
+import { ClothCanvas } from '../canvas/ClothCanvas.tsx';
 import { BenchStage } from '../stages/bench/BenchStage.tsx';
 import { CheckStage } from '../stages/check/CheckStage.tsx';
 import { ClothStage } from '../stages/cloth/ClothStage.tsx';
@@ -84,7 +85,8 @@ function Table({ planId, stage }: { readonly planId: string; readonly stage: Sta
     <div className="worktable" data-stage={stage}>
       <Ribbon planId={planId} stage={stage} />
       <TopBar plan={plan} onHelp={openHelp} />
-      <ErrorFence key={stage}>
+      <ErrorFence triedAgainWith={stage}>
+        <ClothCanvas />
         <Stage />
       </ErrorFence>
       <Tape />

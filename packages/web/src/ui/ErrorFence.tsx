@@ -11,6 +11,8 @@ interface ErrorFenceProps {
   readonly isWholePage?: boolean;
   /** Shown in place of what broke, where a few words would be too many. */
   readonly fallback?: ReactNode;
+  /** When it changes, what broke is tried again. */
+  readonly triedAgainWith?: string;
 }
 
 interface ErrorFenceState {
@@ -23,6 +25,11 @@ export class ErrorFence extends Component<ErrorFenceProps, ErrorFenceState> {
 
   static getDerivedStateFromError(error: unknown): ErrorFenceState {
     return { message: error instanceof Error ? error.message : String(error) };
+  }
+
+  override componentDidUpdate(before: ErrorFenceProps): void {
+    if (before.triedAgainWith !== this.props.triedAgainWith && this.state.message !== null)
+      this.setState({ message: null });
   }
 
   override render(): ReactNode {

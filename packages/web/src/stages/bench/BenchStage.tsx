@@ -6,7 +6,7 @@ import type { Plan } from '@sashiko/core/plan/schema';
 import { formatVolt } from '@sashiko/core/units/electrical';
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
-import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
+import { StageCloth } from '../../canvas/StageCloth.tsx';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { LongList } from '../../ui/LongList.tsx';
@@ -25,6 +25,8 @@ const GROUPS = [
   { kind: 'volts', title: 'With power' },
 ] as const;
 
+const PUTS_SWITCHES = { movesParts: false, drawsThread: false, onPart: clickPart };
+
 /** Tests in order, what the meter should show, and what it showed. */
 export function BenchStage() {
   const plan = useShownPlan();
@@ -32,7 +34,7 @@ export function BenchStage() {
   const stands = useMemo(() => standNotes(plan), [plan]);
   return (
     <>
-      <ClothCanvas abilities={{ movesParts: false, drawsThread: false, onPart: clickPart }} notes={stands} />
+      <StageCloth abilities={PUTS_SWITCHES} notes={stands} />
       <aside className="tray" aria-label="Bench">
         <p>
           No power while you measure ohms. Write down what the meter shows; Sashiko says whether it is in

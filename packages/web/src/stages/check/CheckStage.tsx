@@ -1,7 +1,7 @@
 import type { Finding } from '@sashiko/core/checks/finding';
 import { useMemo, useState } from 'react';
-import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { Flags } from '../../canvas/Flags.tsx';
+import { StageCloth } from '../../canvas/StageCloth.tsx';
 import { useShownPlan } from '../../stores/plan-store.ts';
 import { useOpenFindings } from '../../stores/use-findings.ts';
 import { useViewStore } from '../../stores/view-store.ts';
@@ -18,6 +18,9 @@ import { RoomOverlay } from './RoomOverlay.tsx';
 const PANELS = ['Findings', 'Gaps', 'Paths'] as const;
 const NO_NOTES = {};
 type PanelName = (typeof PANELS)[number];
+
+const MOVES_PARTS = { movesParts: true, drawsThread: false };
+const PUTS_SWITCHES = { movesParts: false, drawsThread: false, onPart: clickPart };
 
 /** What the checks find, how tight it is, and the way of the current. Parts can be dragged here too, to see findings go. */
 export function CheckStage() {
@@ -37,12 +40,8 @@ export function CheckStage() {
   };
   return (
     <>
-      <ClothCanvas
-        abilities={
-          panel === 'Paths'
-            ? { movesParts: false, drawsThread: false, onPart: clickPart }
-            : { movesParts: true, drawsThread: false }
-        }
+      <StageCloth
+        abilities={panel === 'Paths' ? PUTS_SWITCHES : MOVES_PARTS}
         notes={panel === 'Paths' ? stands : NO_NOTES}
         overlay={(scale) => (
           <>

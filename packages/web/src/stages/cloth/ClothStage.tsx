@@ -1,7 +1,7 @@
 import { stateFacts } from '@sashiko/core/plan/edits/plan-edits';
 import { Button } from 'antd';
 import { useState } from 'react';
-import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
+import { StageCloth } from '../../canvas/StageCloth.tsx';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { StageTray } from '../StageTray.tsx';
@@ -21,6 +21,8 @@ const PANELS = {
 
 type PanelName = keyof typeof PANELS;
 
+const SHAPES_CLOTH = { movesParts: false, drawsThread: false, shapesCloth: true };
+
 /** The piece: its outline, the lines and areas on it, its cloth, and what it is for. */
 export function ClothStage() {
   const [panel, setPanel] = useState<PanelName>('Piece');
@@ -28,10 +30,7 @@ export function ClothStage() {
   const { asked } = useShownPlan().facts;
   return (
     <>
-      <ClothCanvas
-        abilities={{ movesParts: false, drawsThread: false, shapesCloth: true }}
-        hint={useHint()}
-      />
+      <StageCloth abilities={SHAPES_CLOTH} hint={useHint()} />
       <StageTray
         label="Cloth"
         question="What of the cloth"

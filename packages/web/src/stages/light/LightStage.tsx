@@ -1,8 +1,8 @@
 import { darkAmp } from '@sashiko/core/circuit/will-it-light';
 import { formatCurrent, formatVolt } from '@sashiko/core/units/electrical';
 import { useMemo, useState } from 'react';
-import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { Glow } from '../../canvas/Glow.tsx';
+import { StageCloth } from '../../canvas/StageCloth.tsx';
 import { useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { AssumptionsPanel } from '../AssumptionsPanel.tsx';
@@ -17,10 +17,13 @@ import { VoltsOverlay } from './VoltsOverlay.tsx';
 import { WhatIfPanel } from './WhatIfPanel.tsx';
 
 const PANELS = ['Now', 'What if', 'Sure?', 'Sums', 'Assumed'] as const;
+const NO_LIGHTS: never[] = [];
 /** What a click does here. */
 const CLICK_HINT = 'Click a switch, button or closure to put it the other way.';
 
 type PanelName = (typeof PANELS)[number];
+
+const PUTS_SWITCHES = { movesParts: false, drawsThread: false, onPart: clickPart };
 
 /** The room is dimmed: lights glow as bright as computed, and the numbers stand beside. */
 export function LightStage() {
@@ -30,23 +33,26 @@ export function LightStage() {
   const [panel, setPanel] = useState<PanelName>('Now');
   const known = useLight(plan);
   const dark = darkAmp(plan);
-  const lights = known.now?.answer.lights ?? [];
+  const lights = known.now?.answer.lights ?? NO_LIGHTS;
   const stands = useMemo(() => standNotes(plan), [plan]);
+  const litParts = useMemo(
+    () => new Set(lights.filter((light) => light.amp > dark).map((light) => light.partId)),
+    [lights, dark],
+  );
+  const notes = useMemo(() => {
+    const words = lights.map(({ partId, amp, volt }) => [
+      partId,
+      showsVolts ? formatVolt(volt) : amp < dark ? 'dark' : formatCurrent(amp),
+    ]);
+    return { ...stands, ...Object.fromEntries(words) };
+  }, [stands, lights, dark, showsVolts]);
   return (
     <>
-      <ClothCanvas
+      <StageCloth
         isDim
-        abilities={{ movesParts: false, drawsThread: false, onPart: clickPart }}
-        litParts={new Set(lights.filter((light) => light.amp > dark).map((light) => light.partId))}
-        notes={{
-          ...stands,
-          ...Object.fromEntries(
-            lights.map(({ partId, amp, volt }) => [
-              partId,
-              showsVolts ? formatVolt(volt) : amp < dark ? 'dark' : formatCurrent(amp),
-            ]),
-          ),
-        }}
+        abilities={PUTS_SWITCHES}
+        litParts={litParts}
+        notes={notes}
         overlay={(scale) => (
           <>
             <Glow plan={plan} face={face} lights={lights} />

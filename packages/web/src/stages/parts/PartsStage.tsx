@@ -1,7 +1,7 @@
 import type { Part } from '@sashiko/core/plan/records';
 import { memo, useState } from 'react';
-import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { LiveMarks } from '../../canvas/LiveMarks.tsx';
+import { StageCloth } from '../../canvas/StageCloth.tsx';
 import { useShownPlan } from '../../stores/plan-store.ts';
 import { useCalmPlan } from '../../stores/use-calm-plan.ts';
 import { useViewStore } from '../../stores/view-store.ts';
@@ -14,6 +14,8 @@ import { LayOutPanel } from './LayOutPanel.tsx';
 
 const PANELS = ['Drawer', 'Lay out', 'Weight'] as const;
 type PanelName = (typeof PANELS)[number];
+
+const MOVES_PARTS = { movesParts: true, drawsThread: false };
 
 /** The drawer of parts, ways to lay them out, and what is known of the chosen ones. */
 export function PartsStage() {
@@ -30,8 +32,8 @@ export function PartsStage() {
         : null;
   return (
     <>
-      <ClothCanvas
-        abilities={{ movesParts: true, drawsThread: false }}
+      <StageCloth
+        abilities={MOVES_PARTS}
         hint={hint}
         overlay={(scale) => (
           <>

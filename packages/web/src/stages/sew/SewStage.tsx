@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
+import { StageCloth } from '../../canvas/StageCloth.tsx';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useSheet } from '../../stores/sheet-store.ts';
 import { StageTray } from '../StageTray.tsx';
@@ -15,6 +15,8 @@ import { StopsNotice } from './StopsNotice.tsx';
 const PANELS = ['Steps', 'Cut', 'Gather', 'Habits', 'Print', 'Mend'] as const;
 type PanelName = (typeof PANELS)[number];
 
+const LOOKS_ONLY = { movesParts: false, drawsThread: false };
+
 /** The sewing sheet beside the cloth: what to do, cut and gather, in the maker's habits; the prints; and what to do when it goes wrong. */
 export function SewStage() {
   const plan = useShownPlan();
@@ -24,7 +26,7 @@ export function SewStage() {
   if (!hasPlan) return null;
   return (
     <>
-      <ClothCanvas abilities={{ movesParts: false, drawsThread: false }} />
+      <StageCloth abilities={LOOKS_ONLY} />
       <StageTray label="Sew" question="Part of the sheet" panels={PANELS} open={panel} onOpen={setPanel}>
         <StopsNotice plan={plan} />
         {panel !== 'Habits' && panel !== 'Print' && <SheetProgress share={share} again={again} />}

@@ -1,10 +1,10 @@
 import type { Face } from '@sashiko/core/cloth/cloth';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { useState } from 'react';
-import { ClothCanvas } from '../../canvas/ClothCanvas.tsx';
 import { LiveMarks } from '../../canvas/LiveMarks.tsx';
 import { PlacingGhosts } from '../../canvas/PartOverlay.tsx';
 import { PieceEnds } from '../../canvas/PieceEnds.tsx';
+import { StageCloth } from '../../canvas/StageCloth.tsx';
 import { shownProposalOf, useJobsStore } from '../../stores/jobs-store.ts';
 import { useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
@@ -23,6 +23,11 @@ import { WishesPanel } from './WishesPanel.tsx';
 const PANELS = ['Sew', 'Wishes', 'Spools'] as const;
 type PanelName = (typeof PANELS)[number];
 
+const SEWS = { movesParts: false, drawsThread: true };
+const WISHES = { ...SEWS, wishes: true };
+/** While a proposal is looked at. */
+const LOOKS_ONLY = { movesParts: false, drawsThread: false };
+
 /** Threads drawn by hand or proposed, what should be joined, and what each is sewn with. */
 export function ThreadStage() {
   const plan = useShownPlan();
@@ -36,12 +41,8 @@ export function ThreadStage() {
   const hint = useHint(isWishing);
   return (
     <>
-      <ClothCanvas
-        abilities={{
-          movesParts: false,
-          drawsThread,
-          wishes: isWishing,
-        }}
+      <StageCloth
+        abilities={!drawsThread ? LOOKS_ONLY : isWishing ? WISHES : SEWS}
         hint={drawsThread ? hint : null}
         overlay={(scale) => <Overlay plan={plan} face={face} scale={scale} isWishing={isWishing} />}
       />

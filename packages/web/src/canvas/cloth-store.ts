@@ -1,0 +1,40 @@
+/** What the stage that is open asks of the cloth. The cloth itself stays when the stage changes. */
+import { create } from 'zustand';
+import type { CanvasAbilities } from './gestures/gesture.ts';
+
+export interface ClothAsks {
+  /** What the pointer may do. When it changes, what the pointer is doing is given up. */
+  readonly abilities: CanvasAbilities;
+  readonly isDim: boolean;
+  readonly litParts: ReadonlySet<string>;
+  /** A word beside each part's name. */
+  readonly notes: Readonly<Record<string, string>>;
+  /** What can be done now, in words under the cloth. */
+  readonly hint: string | null;
+}
+
+export const NOTHING_ASKED: ClothAsks = {
+  abilities: { movesParts: false, drawsThread: false },
+  isDim: false,
+  litParts: new Set(),
+  notes: {},
+  hint: null,
+};
+
+interface ClothState {
+  readonly asks: ClothAsks;
+  /** The group of the drawing that overlays are put into, in millimetres as seen. */
+  readonly overlayHost: SVGGElement | null;
+  ask(asks: ClothAsks): void;
+  setOverlayHost(host: SVGGElement | null): void;
+}
+
+export const useClothStore = create<ClothState>()((set, get) => ({
+  asks: NOTHING_ASKED,
+  overlayHost: null,
+  ask(asks) {
+    const now = get().asks;
+    if ((Object.keys(asks) as (keyof ClothAsks)[]).some((key) => now[key] !== asks[key])) set({ asks });
+  },
+  setOverlayHost: (overlayHost) => set({ overlayHost }),
+}));
