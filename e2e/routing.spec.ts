@@ -9,7 +9,7 @@ import { choose, clickAt, drag, goTo, openDemo } from './worktable.ts';
 async function paths(page: Page): Promise<readonly (string | null)[]> {
   await goTo(page, 'thread');
   return await page
-    .locator('svg.canvas [data-run] path')
+    .locator('.canvas [data-run] path')
     .evaluateAll((list) => list.map((path) => path.getAttribute('d')));
 }
 
@@ -86,7 +86,7 @@ test('a patch that is needed is drawn with its size and place, and a way without
   await page
     .getByLabel('Plan file')
     .setInputFiles({ name: 'crosswise.json', mimeType: 'application/json', buffer });
-  await expect(page.locator('svg.canvas')).toBeVisible();
+  await expect(page.locator('.canvas')).toBeVisible();
   await goTo(page, 'thread');
   await choose(page, page.getByLabel('Lights turn', { exact: true }), 'not at all');
   await page.getByRole('button', { name: 'Propose threads' }).click();
@@ -94,7 +94,7 @@ test('a patch that is needed is drawn with its size and place, and a way without
   await expect(patches).toContainText(/A patch of \d+ mm by \d+ mm, 11\d mm across, 11\d mm down/, {
     timeout: 60_000,
   });
-  const drawn = page.locator('svg.canvas polygon[data-patch]');
+  const drawn = page.locator('.canvas polygon[data-patch]');
   await expect(drawn).toHaveCount(1);
   await page.getByRole('button', { name: /What would do without/ }).click();
   const ways = page.getByRole('list', { name: 'Ways without a patch' });
@@ -102,7 +102,7 @@ test('a patch that is needed is drawn with its size and place, and a way without
   await expect(ways.getByText(/Move \w+ 20 mm .* No patch; \d+ mm of thread more/).first()).toBeVisible();
   await expect(drawn).toHaveCount(0);
   await page.getByRole('button', { name: 'Take it' }).click();
-  await expect(page.locator('svg.canvas [data-run]')).toHaveCount(2);
+  await expect(page.locator('.canvas [data-run]')).toHaveCount(2);
   await page.keyboard.press('Control+z');
   await expect(page.getByText(/Undone: take the proposed threads/)).toBeVisible();
 });

@@ -70,7 +70,7 @@ test('a run is couched, curved, turned round and slid aside; undone step by step
   await tray.getByRole('button', { name: 'Sew it the other way round' }).click();
   await expect(tray.getByText(/^From hole [ab] of switch to the \+ hole of holder/)).toBeVisible();
   await page
-    .locator('svg.canvas')
+    .locator('.canvas')
     .focus()
     .catch(() => {});
   await page.locator('body').press(']');

@@ -25,7 +25,7 @@ export async function openPlan(page: Page, plan: Plan): Promise<void> {
 }
 
 export function canvas(page: Page): Locator {
-  return page.locator('svg.canvas');
+  return page.locator('.canvas');
 }
 
 export async function goTo(page: Page, stage: Stage): Promise<void> {

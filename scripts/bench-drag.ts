@@ -24,7 +24,7 @@ async function open(page: Page, address: string, plan: Plan): Promise<number> {
     buffer: Buffer.from(serializePlan(plan)),
   };
   await page.getByLabel('Plan file').setInputFiles(file);
-  await page.locator('svg.canvas').waitFor();
+  await page.locator('.canvas').waitFor();
   const route = page.url();
   await page.goto(address);
   await page.locator('.card').first().waitFor();
@@ -34,7 +34,7 @@ async function open(page: Page, address: string, plan: Plan): Promise<number> {
     async ([planId, count]) => {
       const start = performance.now();
       document.querySelector<HTMLAnchorElement>(`a[href="/plan/${planId}/parts"]`)?.click();
-      while (document.querySelectorAll('svg.canvas [data-part]').length < Number(count))
+      while (document.querySelectorAll('.canvas [data-part]').length < Number(count))
         await new Promise((resolve) => requestAnimationFrame(resolve));
       return performance.now() - start;
     },
@@ -44,7 +44,7 @@ async function open(page: Page, address: string, plan: Plan): Promise<number> {
 
 /** Drags one part to and fro for two seconds and counts the frames. */
 async function drag(page: Page): Promise<Drag> {
-  const part = page.locator('svg.canvas [data-part]').nth(4);
+  const part = page.locator('.canvas [data-part]').nth(4);
   const box = await part.boundingBox();
   if (box === null) throw new Error('the part is not on screen');
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];

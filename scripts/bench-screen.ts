@@ -92,7 +92,7 @@ async function measure(page: Page, address: string, lights: number): Promise<Row
   const buffer = Buffer.from(serializePlan(gridPlan(Math.ceil(lights / 10), 10)));
   const open = await meter.cost(async () => {
     await page.getByLabel('Plan file').setInputFiles({ ...file, buffer });
-    await page.locator('svg.canvas').waitFor();
+    await page.locator('.canvas').waitFor();
     await rest();
   });
   const stages: number[] = [];
@@ -104,7 +104,7 @@ async function measure(page: Page, address: string, lights: number): Promise<Row
         await rest();
       }),
     );
-  const elements = await page.locator('svg.canvas *').count();
+  const elements = await page.locator('.canvas *').count();
   const box = await page
     .locator('[data-part]')
     .nth(Math.min(6, lights - 1))

@@ -33,7 +33,7 @@ async function shoot(
   if (!isWanted(name)) return;
   await page.goto(`${address}${path}`);
   await page
-    .locator(path === '/' ? '.card' : 'svg.canvas')
+    .locator(path === '/' ? '.card' : '.canvas')
     .first()
     .waitFor();
   await prepare(page);
@@ -43,7 +43,7 @@ async function shoot(
 
 /** The pixel of a place on the cloth, in mm. */
 async function spot(x: number, y: number): Promise<readonly [number, number]> {
-  const svg = page.locator('svg.canvas');
+  const svg = page.locator('.canvas');
   const box = await svg.boundingBox();
   const scale = Number(await svg.getAttribute('data-scale'));
   const [originX = 0, originY = 0] = ((await svg.getAttribute('data-origin')) ?? '').split(',').map(Number);
@@ -83,7 +83,7 @@ await shoot('own-part', '/plan/lantern-cuff/parts', async () => {
   await page.getByRole('button', { name: 'Name in order' }).click();
 });
 await shoot('parts', '/plan/night-train-curtain/parts', async () => {
-  await page.locator('svg.canvas [data-part]').nth(4).click();
+  await page.locator('.canvas [data-part]').nth(4).click();
 });
 await shoot('check', '/plan/tide-pool-hanging/check', async () => {
   await page.locator('.finding').first().click();
@@ -147,7 +147,7 @@ await server.close();
 /** The third page of a printed pattern; without pdftoppm the picture stays as it was, and that is said. */
 async function shootPattern(): Promise<void> {
   await page.goto(`${address}/plan/lighthouse-cushion/sew`);
-  await page.locator('svg.canvas').waitFor();
+  await page.locator('.canvas').waitFor();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Print 1:1', exact: true }).click(),

@@ -27,7 +27,12 @@ export const PartButton = memo(function PartButton({ unit, isFocusable, onPart, 
   const { part, kind, isChosen } = look;
   const { id } = part;
   const drawing = <PartByDetail {...look} />;
-  if (!isFocusable) return <g data-part={id}>{drawing}</g>;
+  if (!isFocusable)
+    return (
+      <g data-part={id} data-thing={id}>
+        {drawing}
+      </g>
+    );
   const where = `${formatLength(part.at.x, unit)} from the left, ${formatLength(part.at.y, unit)} from the top, turned ${Math.round(part.turnDeg)} degrees`;
   const act = (): void =>
     onPart === undefined
@@ -37,6 +42,7 @@ export const PartButton = memo(function PartButton({ unit, isFocusable, onPart, 
     // biome-ignore lint/a11y/useSemanticElements: a button cannot be drawn inside the cloth's SVG
     <g
       data-part={id}
+      data-thing={id}
       role="button"
       tabIndex={0}
       aria-pressed={isChosen}
@@ -69,7 +75,7 @@ export const RunButton = memo(function RunButton({ from, to, unit, isFocusable, 
   const { run, sum, cloth, face, isChosen } = look;
   if (!isFocusable) {
     return (
-      <g pointerEvents="none">
+      <g data-thing={run.id} pointerEvents="none">
         <RunByDetail {...look} />
       </g>
     );
@@ -82,6 +88,7 @@ export const RunButton = memo(function RunButton({ from, to, unit, isFocusable, 
     // biome-ignore lint/a11y/useSemanticElements: a button cannot be drawn inside the cloth's SVG
     <g
       data-run={run.id}
+      data-thing={run.id}
       role="button"
       tabIndex={0}
       aria-pressed={isChosen}

@@ -1,21 +1,31 @@
-import { asSeen, clothBox } from '@sashiko/core/cloth/cloth';
-import { maybeClothColour } from '@sashiko/core/cloth/cloth-kinds';
-import type { Point } from '@sashiko/core/geometry/point';
+import { asSeen, clothBox, type Face } from '@sashiko/core/cloth/cloth';
 import { panelOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatLength } from '@sashiko/core/units/length';
-import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import {
+  type ComponentProps,
+  type ReactNode,
+  type RefObject,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
 import { type Camera, fitCamera, zoomAbout } from '../stores/camera.ts';
 import { usePlanStore, useShownPlan } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { INK } from '../ui/ink.ts';
-import { ClothDrawing } from './ClothDrawing.tsx';
+import { ClothDrawing, MovingDrawing } from './ClothDrawing.tsx';
 import { NodeHandles, PenLine, SizeHandles } from './ClothOverlay.tsx';
 import { useClothStore } from './cloth-store.ts';
 import { type NearBounds, nearBounds, sameBounds } from './detail.ts';
 import { clothPath } from './Ground.tsx';
+import { moveWithCamera } from './move-with-camera.ts';
+import { useMoving, useRestingPlan } from './moving.ts';
 import { PartNames } from './PartNames.tsx';
 import { PlacingGhosts, SnapMarks, TurnHandle } from './PartOverlay.tsx';
+import { isDarkCloth, type PanelView } from './panel-items.ts';
 import { Rulers } from './Rulers.tsx';
 import { BendHandles, DraftRun, HoleButtons } from './ThreadOverlay.tsx';
 import { chooseHole, wishHole } from './thread-tool.ts';
@@ -23,21 +33,91 @@ import { useCanvasPointer } from './use-canvas-pointer.ts';
 
 const NO_CAMERA: Camera = { scale: 1, originX: 0, originY: 0 };
 
-/** The piece on the table: true to scale, to pan and zoom, with what the stage lays over it. */
+interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** The piece on the table: true to scale, to pan and zoom, with what the stage that is open lays over it. */
 export function ClothCanvas() {
-  const { abilities, isDim, litParts, notes, hint } = useClothStore((state) => state.asks);
-  const plan = useShownPlan();
+  const abilities = useClothStore((state) => state.asks.abilities);
+  const isDim = useClothStore((state) => state.asks.isDim);
+  const hint = useClothStore((state) => state.asks.hint);
+  const isHand = useViewStore((state) => state.tool.kind === 'hand');
+  const face = useViewStore((state) => state.face);
+  const area = useRef<HTMLElement>(null);
+  const plan = useRestingPlan();
+  const size = useFittedCamera(area, plan);
+  const pointerEvents = useCanvasPointer(abilities);
+  const { widthMm, heightMm } = clothBox(panelOf(plan));
+  const { unit } = plan.habits;
+  return (
+    <main ref={area} className={`cloth-area${isDim ? ' dim' : ''}`} data-testid="cloth-area">
+      {size !== null && (
+        // biome-ignore lint/a11y/useSemanticElements: the cloth is a drawing that holds buttons
+        <div
+          className="canvas"
+          role="group"
+          aria-label={`${plan.name}, ${face} side, ${formatLength(widthMm, unit, 0)} by ${formatLength(heightMm, unit, 0)}`}
+          style={{ cursor: isHand ? 'default' : 'crosshair' }}
+          {...pointerEvents}
+        >
+          <TableStitches width={size.width} height={size.height} isDim={isDim} />
+          <Turning face={face}>
+            <Layers plan={plan} size={size} />
+          </Turning>
+        </div>
+      )}
+      {hint !== null && <div className="canvas-hint">{hint}</div>}
+    </main>
+  );
+}
+
+/** A face that comes up turns; the one that is seen first lies there. */
+function Turning({ face, children }: { readonly face: Face; readonly children: ReactNode }) {
+  const [first] = useState(face);
+  const [hasTurned, setTurned] = useState(false);
+  if (!hasTurned && face !== first) setTurned(true);
+  return <div className={`whole-cloth${hasTurned ? ` turning-${face}` : ''}`}>{children}</div>;
+}
+
+/**
+ * What rests, and over it what moves, is named or can be taken hold of. They are layers of their own, so that a step of a drag draws
+ * nothing of the first, and both are moved as they are while the view is.
+ */
+function Layers({ plan, size }: { readonly plan: Plan; readonly size: Size }) {
+  const camera = useViewStore((state) => state.drawnCamera) ?? NO_CAMERA;
+  const layers = useRef<HTMLDivElement>(null);
+  useLayoutEffect(() => (layers.current === null ? undefined : moveWithCamera(layers.current)), []);
+  useHiddenThings(layers);
+  const near = useNearBounds(camera, size);
+  const place = `translate(${camera.originX} ${camera.originY}) scale(${camera.scale})`;
+  return (
+    <div ref={layers} className="layers">
+      {/* biome-ignore lint/a11y/noSvgWithoutTitle: the canvas it is a layer of has the name */}
+      <svg className="layer">
+        <Rulers camera={camera} box={clothBox(panelOf(plan))} unit={plan.habits.unit} />
+        <g transform={place}>
+          <Resting plan={plan} near={near} />
+        </g>
+      </svg>
+      {/* biome-ignore lint/a11y/noSvgWithoutTitle: the canvas it is a layer of has the name */}
+      <svg className="layer over">
+        <g transform={place}>
+          <Over plan={plan} near={near} scale={camera.scale} />
+        </g>
+      </svg>
+    </div>
+  );
+}
+
+/** How the cloth is looked at, for all that is drawn on it. */
+function usePanelView(near: NearBounds): PanelView {
   const face = useViewStore((state) => state.face);
   const selection = useViewStore((state) => state.selection);
   const spotlight = useViewStore((state) => state.spotlight);
-  const tool = useViewStore((state) => state.tool);
-  const area = useRef<HTMLElement>(null);
-  const [camera, size] = useFittedCamera(area, plan);
-  const marquee = useViewStore((state) => state.marquee);
-  const pointerEvents = useCanvasPointer(camera, abilities);
-  const box = clothBox(panelOf(plan));
-  const { widthMm, heightMm } = box;
-  const isDark = maybeClothColour(panelOf(plan).colourId)?.isDark === true || isDim;
+  const isDim = useClothStore((state) => state.asks.isDim);
+  const litParts = useClothStore((state) => state.asks.litParts);
   const chosenParts = useMemo(
     () => new Set([...selection.partIds, ...(spotlight?.partIds ?? [])]),
     [selection, spotlight],
@@ -46,112 +126,142 @@ export function ClothCanvas() {
     () => new Set([...(selection.runId === null ? [] : [selection.runId]), ...(spotlight?.runIds ?? [])]),
     [selection, spotlight],
   );
-  const { drawsThread, onPart } = abilities;
+  return { face, isDim, litParts, chosenParts, chosenRuns, near };
+}
+
+function Resting({ plan, near }: { readonly plan: Plan; readonly near: NearBounds }) {
+  const { drawsThread, onPart } = useClothStore((state) => state.asks.abilities);
+  const view = usePanelView(near);
   const hands = useMemo(
     () => ({ takes: drawsThread ? ('runs' as const) : ('parts' as const), onPart }),
     [drawsThread, onPart],
   );
-  const near = useNearBounds(camera, size);
-
   return (
-    <main ref={area} className={`cloth-area${isDim ? ' dim' : ''}`} data-testid="cloth-area">
-      {size !== null && (
-        // biome-ignore lint/a11y/useSemanticElements: the cloth is a drawing that holds buttons
-        <svg
-          className="canvas"
-          role="group"
-          aria-label={`${plan.name}, ${face} side, ${formatLength(widthMm, plan.habits.unit, 0)} by ${formatLength(heightMm, plan.habits.unit, 0)}`}
-          style={{ cursor: tool.kind === 'hand' ? 'default' : 'crosshair' }}
-          data-scale={camera.scale}
-          data-origin={`${camera.originX},${camera.originY}`}
-          {...pointerEvents}
-        >
-          <TableStitches width={size.width} height={size.height} isDim={isDim} />
-          <Rulers camera={camera} box={box} unit={plan.habits.unit} />
-          <g className={`turning-${face}`} style={{ transformOrigin: 'center' }}>
-            <g transform={`translate(${camera.originX} ${camera.originY}) scale(${camera.scale})`}>
-              <path data-ground d={clothPath(panelOf(plan), face)} fill="transparent" />
-              <g data-ground>
-                <ClothDrawing
-                  plan={plan}
-                  face={face}
-                  isDim={isDim}
-                  chosenParts={chosenParts}
-                  chosenRuns={chosenRuns}
-                  litParts={litParts}
-                  hands={hands}
-                  near={near}
-                />
-              </g>
-              <PartNames
-                plan={plan}
-                face={face}
-                scale={camera.scale}
-                isDark={isDark}
-                chosen={chosenParts}
-                notes={notes}
-              />
-              <g ref={useClothStore.getState().setOverlayHost} />
-              {abilities.drawsThread && (
-                <>
-                  <HoleButtons
-                    plan={plan}
-                    scale={camera.scale}
-                    onHole={abilities.wishes === true ? wishHole : chooseHole}
-                  />
-                  <BendHandles plan={plan} scale={camera.scale} />
-                  <DraftRun plan={plan} scale={camera.scale} />
-                </>
-              )}
-              {abilities.movesParts && (
-                <>
-                  <TurnHandle plan={plan} face={face} scale={camera.scale} />
-                  <PlacingGhosts plan={plan} face={face} />
-                  <SnapMarks plan={plan} face={face} scale={camera.scale} />
-                </>
-              )}
-              {abilities.shapesCloth === true && (
-                <>
-                  <SizeHandles plan={plan} face={face} scale={camera.scale} />
-                  <NodeHandles plan={plan} face={face} scale={camera.scale} />
-                  <PenLine plan={plan} face={face} scale={camera.scale} />
-                </>
-              )}
-              {marquee !== null && (
-                <MarqueeBox
-                  marquee={marquee}
-                  seen={(p) => asSeen(panelOf(plan), face, p)}
-                  scale={camera.scale}
-                />
-              )}
-            </g>
-          </g>
-        </svg>
-      )}
-      {hint !== null && <div className="canvas-hint">{hint}</div>}
-    </main>
+    <>
+      <path data-ground d={clothPath(panelOf(plan), view.face)} fill="transparent" />
+      <g data-ground>
+        <ClothDrawing plan={plan} hands={hands} {...view} />
+      </g>
+      <g ref={useClothStore.getState().setUnderlayHost} />
+    </>
   );
 }
 
+interface OverProps {
+  readonly plan: Plan;
+  readonly near: NearBounds;
+  readonly scale: number;
+}
+
+function Over({ plan, near, scale }: OverProps) {
+  const view = usePanelView(near);
+  const notes = useClothStore((state) => state.asks.notes);
+  const isDark = isDarkCloth(panelOf(plan), view.isDim);
+  const names = { face: view.face, scale, isDark, notes };
+  return (
+    <>
+      <Moved view={view} names={names} />
+      <PartNames plan={plan} chosen={view.chosenParts} {...names} />
+      <g ref={useClothStore.getState().setOverlayHost} />
+      <Handles scale={scale} />
+    </>
+  );
+}
+
+function Moved({
+  view,
+  names,
+}: {
+  readonly view: PanelView;
+  readonly names: Omit<ComponentProps<typeof PartNames>, 'plan' | 'chosen'>;
+}) {
+  const moving = useMoving();
+  if (moving === null) return null;
+  return (
+    <g className="moving">
+      <MovingDrawing moving={moving} view={view} />
+      <PartNames plan={moving.plan} only={moving.partIds} chosen={moving.partIds} {...names} />
+    </g>
+  );
+}
+
+/** What can be taken hold of besides parts and threads, by what the pointer may do. */
+function Handles({ scale }: { readonly scale: number }) {
+  const abilities = useClothStore((state) => state.asks.abilities);
+  return (
+    <>
+      {abilities.drawsThread && <ThreadHandles scale={scale} wishes={abilities.wishes === true} />}
+      {abilities.movesParts && <PartHandles scale={scale} />}
+      {abilities.shapesCloth === true && <ClothHandles scale={scale} />}
+      <MarqueeBox scale={scale} />
+    </>
+  );
+}
+
+function ThreadHandles({ scale, wishes }: { readonly scale: number; readonly wishes: boolean }) {
+  const plan = useShownPlan();
+  return (
+    <>
+      <HoleButtons plan={plan} scale={scale} onHole={wishes ? wishHole : chooseHole} />
+      <BendHandles plan={plan} scale={scale} />
+      <DraftRun plan={plan} scale={scale} />
+    </>
+  );
+}
+
+function PartHandles({ scale }: { readonly scale: number }) {
+  const plan = useShownPlan();
+  const face = useViewStore((state) => state.face);
+  return (
+    <>
+      <TurnHandle plan={plan} face={face} scale={scale} />
+      <PlacingGhosts plan={plan} face={face} />
+      <SnapMarks plan={plan} face={face} scale={scale} />
+    </>
+  );
+}
+
+function ClothHandles({ scale }: { readonly scale: number }) {
+  const plan = useShownPlan();
+  const face = useViewStore((state) => state.face);
+  return (
+    <>
+      <SizeHandles plan={plan} face={face} scale={scale} />
+      <NodeHandles plan={plan} face={face} scale={scale} />
+      <PenLine plan={plan} face={face} scale={scale} />
+    </>
+  );
+}
+
+/** While something moves, what is drawn of it among what rests is not seen. */
+function useHiddenThings(layers: RefObject<HTMLElement | null>): void {
+  const moving = useMoving();
+  const hidden = moving === null ? '' : [...moving.partIds, ...moving.runIds, ...moving.patchIds].join();
+  useLayoutEffect(() => {
+    if (hidden === '') return;
+    const selector = hidden.split(',').map((id) => `[data-thing="${id}"]`);
+    const drawn = [...(layers.current?.querySelectorAll(selector.join()) ?? [])];
+    const things = drawn.filter((thing) => thing.closest('.moving') === null);
+    for (const thing of things) thing.setAttribute('opacity', '0');
+    return () => {
+      for (const thing of things) thing.removeAttribute('opacity');
+    };
+  }, [hidden, layers]);
+}
+
 /** What is drawn near; the same object as long as nothing of it changes, so that a pan draws nothing anew. */
-function useNearBounds(
-  camera: Camera,
-  size: { readonly width: number; readonly height: number } | null,
-): NearBounds {
+function useNearBounds(camera: Camera, size: Size): NearBounds {
   const kept = useRef<NearBounds>(null);
-  const now = nearBounds(camera, size?.width ?? 0, size?.height ?? 0);
+  const now = nearBounds(camera, size.width, size.height);
   if (!sameBounds(kept.current, now)) kept.current = now;
   return kept.current;
 }
 
 /** Fits the piece into view when it is first seen, and when it or the window changes size, until the maker has moved the view: then it is the maker's. */
-function useFittedCamera(
-  area: React.RefObject<HTMLElement | null>,
-  plan: Plan,
-): readonly [Camera, { readonly width: number; readonly height: number } | null] {
-  const camera = useViewStore((state) => state.camera);
+function useFittedCamera(area: RefObject<HTMLElement | null>, plan: Plan): Size | null {
+  const hasCamera = useViewStore((state) => state.drawnCamera !== null);
   const setCamera = useViewStore((state) => state.setCamera);
-  const [size, setSize] = useState<{ readonly width: number; readonly height: number } | null>(null);
+  const [size, setSize] = useState<Size | null>(null);
   const { left, top, widthMm, heightMm } = clothBox(panelOf(plan));
   const isResting = usePlanStore((state) => state.preview === null);
   useLayoutEffect(() => {
@@ -186,7 +296,7 @@ function useFittedCamera(
     element.addEventListener('wheel', onWheel, { passive: false });
     return () => element.removeEventListener('wheel', onWheel);
   }, [area, setCamera]);
-  return [camera ?? NO_CAMERA, camera === null ? null : size];
+  return hasCamera ? size : null;
 }
 
 /** The seams of the table the cloth lies on: a quiet grid of long stitches. */
@@ -204,28 +314,26 @@ function TableStitches({
   for (let x = every / 3; x < width; x += every) lines.push(`M${x} 0V${height}`);
   for (let y = every / 3; y < height; y += every) lines.push(`M0 ${y}H${width}`);
   return (
-    <path
-      d={lines.join('')}
-      stroke={isDim ? INK.dusk : 'var(--line)'}
-      strokeWidth={1}
-      strokeDasharray="11 8"
-      opacity={0.6}
-      fill="none"
-    />
+    <svg className="layer" aria-hidden="true">
+      <path
+        d={lines.join('')}
+        stroke={isDim ? INK.dusk : 'var(--line)'}
+        strokeWidth={1}
+        strokeDasharray="11 8"
+        opacity={0.6}
+        fill="none"
+      />
+    </svg>
   );
 }
 
-function MarqueeBox({
-  marquee,
-  seen,
-  scale,
-}: {
-  readonly marquee: { readonly from: Point; readonly to: Point };
-  readonly seen: (p: Point) => Point;
-  readonly scale: number;
-}) {
-  const a = seen(marquee.from);
-  const b = seen(marquee.to);
+function MarqueeBox({ scale }: { readonly scale: number }) {
+  const marquee = useViewStore((state) => state.marquee);
+  const face = useViewStore((state) => state.face);
+  const plan = useRestingPlan();
+  if (marquee === null) return null;
+  const a = asSeen(panelOf(plan), face, marquee.from);
+  const b = asSeen(panelOf(plan), face, marquee.to);
   return (
     <rect
       x={Math.min(a.x, b.x)}

@@ -23,6 +23,8 @@ interface HoleLoopsProps {
   readonly face: Face;
   readonly isDark: boolean;
   readonly near: NearBounds;
+  /** Only the loops of these parts. */
+  readonly only?: ReadonlySet<string>;
 }
 
 /** The loops at one hole. */
@@ -34,10 +36,10 @@ interface LoopsHere {
 
 /** The oversewn loops at every hole that has thread and is seen near: a fan towards the rim, or spokes round a loop or disc. */
 export const HoleLoops = memo(
-  function HoleLoops({ plan, panel, face, isDark, near }: HoleLoopsProps) {
+  function HoleLoops({ plan, panel, face, isDark, near, only }: HoleLoopsProps) {
     return (
       <g pointerEvents="none" strokeLinecap="round" fill="none">
-        {[...loopsByPart(plan, panel, isDark)].map(([partId, here]) => {
+        {[...loopsByPart(plan, panel, isDark, only)].map(([partId, here]) => {
           const part = plan.parts[partId];
           if (part === undefined || detailOf(near, panel, face, [part.at]) === 'far') return null;
           return (
@@ -61,17 +63,23 @@ export const HoleLoops = memo(
     before.panel === after.panel &&
     before.face === after.face &&
     before.near === after.near &&
+    before.only === after.only &&
     before.isDark === after.isDark,
 );
 
-function loopsByPart(plan: Plan, panel: Panel, isDark: boolean): ReadonlyMap<string, readonly LoopsHere[]> {
+function loopsByPart(
+  plan: Plan,
+  panel: Panel,
+  isDark: boolean,
+  only: ReadonlySet<string> | undefined,
+): ReadonlyMap<string, readonly LoopsHere[]> {
   const sides = deriveSides(plan);
   const byPart = new Map<string, LoopsHere[]>();
   for (const [key, runs] of runsByHole(plan)) {
     const run = runs.find((one) => one.prewired !== true && maybeThreadKind(one.threadId)?.form === 'thread');
     if (run?.panelId !== panel.id) continue;
     const ref = [run.from, run.to].find((end) => `${end.partId}.${end.holeId}` === key);
-    if (ref === undefined) continue;
+    if (ref === undefined || only?.has(ref.partId) === false) continue;
     const colour = SIDE_THREAD[sides.of(sides.nets.ofRun(run.id))][isDark ? 'onDark' : 'onLight'];
     const here = byPart.get(ref.partId) ?? [];
     here.push({ holeId: ref.holeId, loops: loopsAt(plan, ref, run.threadId), colour });
@@ -92,18 +100,22 @@ interface PartLoopsProps {
 const PartLoops = memo(
   function PartLoops({ here, ...where }: PartLoopsProps) {
     const colours = [...new Set(here.map(({ colour }) => colour))];
-    return colours.map((colour) => (
-      <path
-        key={colour}
-        d={here
-          .filter((one) => one.colour === colour)
-          .map((one) => loopsPath(where, one))
-          .join('')}
-        stroke={colour}
-        strokeWidth={0.45}
-        opacity={0.9}
-      />
-    ));
+    return (
+      <g data-thing={where.part.id}>
+        {colours.map((colour) => (
+          <path
+            key={colour}
+            d={here
+              .filter((one) => one.colour === colour)
+              .map((one) => loopsPath(where, one))
+              .join('')}
+            stroke={colour}
+            strokeWidth={0.45}
+            opacity={0.9}
+          />
+        ))}
+      </g>
+    );
   },
   (before, after) =>
     before.part === after.part &&

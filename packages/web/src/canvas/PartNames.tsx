@@ -21,6 +21,8 @@ interface NamesProps {
   readonly chosen: ReadonlySet<string>;
   /** A word beside a part's name, such as the current of a light. */
   readonly notes: Readonly<Record<string, string>> | undefined;
+  /** Only the names of these parts. */
+  readonly only?: ReadonlySet<string>;
 }
 
 const SIZE_PX = 13;
@@ -29,10 +31,11 @@ const LETTER = 0.56;
 
 /** The parts' names, upright and never smaller than can be read; where there is no room for one it is left out. */
 export const PartNames = memo(
-  function PartNames({ plan, face, scale, isDark, chosen, notes }: NamesProps) {
+  function PartNames({ plan, face, scale, isDark, chosen, notes, only }: NamesProps) {
     const ink = isDark ? INK.cotton : INK.ink;
     const halo = isDark ? INK.midnight : INK.cotton;
-    const named = Object.values(plan.parts).map((part) => {
+    const parts = Object.values(plan.parts);
+    const named = (only === undefined ? parts : parts.filter(({ id }) => only.has(id))).map((part) => {
       const note = notes?.[part.id];
       const letters = part.name.length + (note === undefined ? 0 : note.length + 1);
       const body = bodyBox(plan, part, panelOf(plan), face);
@@ -60,7 +63,7 @@ export const PartNames = memo(
           const place = places[at[i] ?? -1];
           if (place === undefined) return null;
           return (
-            <text key={part.id} x={place.x} y={place.y} textAnchor={place.anchor}>
+            <text key={part.id} data-thing={part.id} x={place.x} y={place.y} textAnchor={place.anchor}>
               {part.name}
               {note !== undefined && (
                 <tspan fontWeight={700} dx={6 / scale}>
@@ -81,6 +84,7 @@ export const PartNames = memo(
     before.scale === after.scale &&
     before.isDark === after.isDark &&
     before.chosen === after.chosen &&
+    before.only === after.only &&
     before.notes === after.notes,
 );
 

@@ -60,7 +60,7 @@ export function TurnHandle({
 /** The part in hand, where it would be placed, and the parts a tray proposes. */
 export function PlacingGhosts({ plan, face }: { readonly plan: Plan; readonly face: Face }) {
   const tool = useViewStore((state) => state.tool);
-  const pointer = useViewStore((state) => state.pointer);
+  const pointer = useViewStore((state) => (state.tool.kind === 'place' ? state.pointer : null));
   const ghosts = useViewStore((state) => state.ghosts);
   const inHand: readonly Ghost[] =
     tool.kind === 'place' && pointer !== null

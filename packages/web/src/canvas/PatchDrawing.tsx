@@ -17,7 +17,7 @@ export const PatchDrawing = memo(function PatchDrawing({
   const corners = patchCorners(patch).map((p) => asSeen(cloth, face, p));
   const points = corners.map(({ x, y }) => `${x},${y}`).join(' ');
   return (
-    <g pointerEvents="none">
+    <g data-thing={patch.id} pointerEvents="none">
       <polygon
         data-patch={patch.id}
         points={points}

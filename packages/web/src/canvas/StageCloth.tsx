@@ -7,14 +7,22 @@ interface StageClothProps extends Partial<ClothAsks> {
   readonly abilities: ClothAsks['abilities'];
   /** Drawn over the cloth, in millimetres as seen. */
   readonly overlay?: (scale: number) => ReactNode;
+  /** Drawn on the cloth itself, under all names and signs. */
+  readonly underlay?: ReactNode;
 }
 
 /** What a stage asks of the cloth and lays over it, while the stage is open. */
-export function StageCloth({ overlay, ...asks }: StageClothProps) {
-  const host = useClothStore((state) => state.overlayHost);
-  const scale = useViewStore((state) => state.camera?.scale ?? 1);
+export function StageCloth({ overlay, underlay, ...asks }: StageClothProps) {
+  const over = useClothStore((state) => state.overlayHost);
+  const under = useClothStore((state) => state.underlayHost);
+  const scale = useViewStore((state) => state.drawnCamera?.scale ?? 1);
   const { ask } = useClothStore.getState();
   useLayoutEffect(() => ask({ ...NOTHING_ASKED, ...asks }));
   useLayoutEffect(() => () => ask(NOTHING_ASKED), [ask]);
-  return host === null || overlay === undefined ? null : createPortal(overlay(scale), host);
+  return (
+    <>
+      {under !== null && underlay !== undefined && createPortal(underlay, under)}
+      {over !== null && overlay !== undefined && createPortal(overlay(scale), over)}
+    </>
+  );
 }

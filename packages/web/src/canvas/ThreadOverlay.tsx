@@ -31,7 +31,7 @@ interface OverlayProps {
 /** The run under way, stitches and all. */
 export function DraftRun({ plan, scale }: OverlayProps) {
   const tool = useViewStore((state) => state.tool);
-  const pointer = useViewStore((state) => state.pointer);
+  const pointer = useViewStore((state) => (state.tool.kind === 'draw' ? state.pointer : null));
   const face = useViewStore((state) => state.face);
   if (tool.kind !== 'draw') return null;
   const target = pointer === null ? null : nearestHole(plan, pointer, CATCH_PX / scale);

@@ -25,16 +25,20 @@ interface ClothState {
   readonly asks: ClothAsks;
   /** The group of the drawing that overlays are put into, in millimetres as seen. */
   readonly overlayHost: SVGGElement | null;
+  readonly underlayHost: SVGGElement | null;
   ask(asks: ClothAsks): void;
   setOverlayHost(host: SVGGElement | null): void;
+  setUnderlayHost(host: SVGGElement | null): void;
 }
 
 export const useClothStore = create<ClothState>()((set, get) => ({
   asks: NOTHING_ASKED,
   overlayHost: null,
+  underlayHost: null,
   ask(asks) {
     const now = get().asks;
     if ((Object.keys(asks) as (keyof ClothAsks)[]).some((key) => now[key] !== asks[key])) set({ asks });
   },
   setOverlayHost: (overlayHost) => set({ overlayHost }),
+  setUnderlayHost: (underlayHost) => set({ underlayHost }),
 }));

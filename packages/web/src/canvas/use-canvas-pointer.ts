@@ -5,7 +5,13 @@ import { useViewStore } from '../stores/view-store.ts';
 import type { CanvasAbilities, Press } from './gestures/gesture.ts';
 import { Pointer, type PointerFacts } from './pointer.ts';
 
-export function useCanvasPointer(camera: Camera, abilities: CanvasAbilities) {
+const NO_CAMERA: Camera = { scale: 1, originX: 0, originY: 0 };
+
+function cameraNow(): Camera {
+  return useViewStore.getState().camera ?? NO_CAMERA;
+}
+
+export function useCanvasPointer(abilities: CanvasAbilities) {
   const [pointer] = useState(() => new Pointer());
   useEffect(() => {
     // Escape takes back what the pointer is doing, before any other meaning of the key.
@@ -26,10 +32,10 @@ export function useCanvasPointer(camera: Camera, abilities: CanvasAbilities) {
   return {
     onPointerDown(event: PointerEvent) {
       event.currentTarget.setPointerCapture(event.pointerId);
-      pointer.down(factsOf(event), marksOf(event.target as Element), camera, abilities);
+      pointer.down(factsOf(event), marksOf(event.target as Element), cameraNow(), abilities);
     },
-    onPointerMove: (event: PointerEvent) => pointer.move(factsOf(event), camera),
-    onPointerUp: (event: PointerEvent) => pointer.up(factsOf(event), camera),
+    onPointerMove: (event: PointerEvent) => pointer.move(factsOf(event), cameraNow()),
+    onPointerUp: (event: PointerEvent) => pointer.up(factsOf(event), cameraNow()),
     onPointerCancel: (event: PointerEvent) => pointer.lost(event.pointerId),
     onLostPointerCapture: (event: PointerEvent) => pointer.lost(event.pointerId),
     onPointerLeave: () => useViewStore.getState().setPointer(null),

@@ -1,6 +1,7 @@
 import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
 import { formatOhm } from '@sashiko/core/units/electrical';
-import { formatLength, formatLengthBare, MM_PER_INCH } from '@sashiko/core/units/length';
+import { formatLength, formatLengthBare, type LengthUnit, MM_PER_INCH } from '@sashiko/core/units/length';
+import { useLayoutEffect, useRef } from 'react';
 import { CATCH_PX } from '../canvas/gestures/gesture.ts';
 import {
   draftPath,
@@ -18,8 +19,7 @@ import { useViewStore } from '../stores/view-store.ts';
 /** The strip below the cloth: where the pointer is, what is being measured, the gap to the nearest other thread. */
 export function Tape() {
   const plan = useShownPlan();
-  const pointer = useViewStore((state) => state.pointer);
-  const camera = useViewStore((state) => state.camera);
+  const camera = useViewStore((state) => state.drawnCamera);
   const { unit } = plan.habits;
   const measure = useLiveMeasure();
   return (
@@ -27,12 +27,7 @@ export function Tape() {
       <TapeTicks />
       <div className="tape-words">
         <span>
-          pointer{' '}
-          <span className="figure">
-            {pointer === null
-              ? '–'
-              : `${formatLengthBare(pointer.x, unit)}, ${formatLength(pointer.y, unit)}`}
-          </span>
+          pointer <PointerWords unit={unit} />
         </span>
         {measure !== null && <MeasureWords measure={measure} />}
         <span className="grow" />
@@ -81,6 +76,24 @@ export function Tape() {
   );
 }
 
+/** Where the pointer is. It is written straight into the page: it changes with every move. */
+function PointerWords({ unit }: { readonly unit: LengthUnit }) {
+  const words = useRef<HTMLSpanElement>(null);
+  useLayoutEffect(() => {
+    const write = (): void => {
+      const { pointer } = useViewStore.getState();
+      if (words.current !== null)
+        words.current.textContent =
+          pointer === null ? '–' : `${formatLengthBare(pointer.x, unit)}, ${formatLength(pointer.y, unit)}`;
+    };
+    write();
+    return useViewStore.subscribe((state, before) => {
+      if (state.pointer !== before.pointer) write();
+    });
+  }, [unit]);
+  return <span ref={words} className="figure" />;
+}
+
 function MeasureWords({ measure }: { readonly measure: LiveMeasure }) {
   const { unit } = useShownPlan().habits;
   const { sum, gap, what } = measure;
@@ -109,9 +122,9 @@ function MeasureWords({ measure }: { readonly measure: LiveMeasure }) {
 function useLiveMeasure(): LiveMeasure | null {
   const plan = useShownPlan();
   const tool = useViewStore((state) => state.tool);
-  const pointer = useViewStore((state) => state.pointer);
+  const pointer = useViewStore((state) => (state.tool.kind === 'draw' ? state.pointer : null));
   const selection = useViewStore((state) => state.selection);
-  const scale = useViewStore((state) => state.camera?.scale ?? 1);
+  const scale = useViewStore((state) => state.drawnCamera?.scale ?? 1);
   if (tool.kind === 'draw') {
     if (plan.parts[tool.from.partId] === undefined) return null;
     const target = pointer === null ? null : nearestHole(plan, pointer, CATCH_PX / scale);
@@ -124,7 +137,7 @@ function useLiveMeasure(): LiveMeasure | null {
 
 /** A tape measure's ticks at the cloth's scale, counted from the left of the window. */
 function TapeTicks() {
-  const scale = useViewStore((state) => state.camera?.scale ?? 1);
+  const scale = useViewStore((state) => state.drawnCamera?.scale ?? 1);
   const { unit } = useShownPlan().habits;
   const base = unit === 'in' ? MM_PER_INCH : 10;
   const step = ([1, 2, 5, 10, 20].find((factor) => base * factor * scale >= 34) ?? 50) * base;

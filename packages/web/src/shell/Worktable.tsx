@@ -106,7 +106,12 @@ function useOpenPlan(planId: string): string | null {
       ({ history, revision }) => {
         if (isGone) return;
         useViewStore.getState().putDown();
-        useViewStore.setState({ camera: null, face: panelOf(history.plan).workedFace, chargeLeft: 1 });
+        useViewStore.setState({
+          camera: null,
+          drawnCamera: null,
+          face: panelOf(history.plan).workedFace,
+          chargeLeft: 1,
+        });
         const left = takeUnsaved(planId);
         usePlanStore.getState().open(left?.history ?? history);
         stop = startAutosave(left?.revision ?? revision, left !== undefined);

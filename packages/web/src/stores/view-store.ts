@@ -69,6 +69,8 @@ interface ViewState {
   readonly camera: Camera | null;
   /** The last camera that showed the whole piece: while it is the camera, nobody has moved the view by hand. */
   readonly fittedCamera: Camera | null;
+  /** The camera that the cloth is drawn for. While the view is being moved, the drawing is moved as it is, and drawn anew when that rests. */
+  readonly drawnCamera: Camera | null;
   readonly tool: Tool;
   readonly selection: Selection;
   /** Where the pointer is on the right side, or null when it is off the cloth. */
@@ -101,6 +103,7 @@ interface ViewState {
   setNight(isNight: boolean): void;
   setCamera(camera: Camera | null): void;
   setFittedCamera(camera: Camera): void;
+  setDrawnCamera(camera: Camera): void;
   setTool(tool: Tool): void;
   select(selection: Partial<Selection>): void;
   setPointer(pointer: Point | null): void;
@@ -123,6 +126,7 @@ export const useViewStore = create<ViewState>()((set) => ({
   isNight: false,
   camera: null,
   fittedCamera: null,
+  drawnCamera: null,
   tool: { kind: 'hand' },
   selection: NOTHING,
   pointer: null,
@@ -143,7 +147,8 @@ export const useViewStore = create<ViewState>()((set) => ({
   setTheme: (theme) => set({ theme }),
   setNight: (isNight) => set({ isNight }),
   setCamera: (camera) => set({ camera }),
-  setFittedCamera: (camera) => set({ camera, fittedCamera: camera }),
+  setFittedCamera: (camera) => set({ camera, fittedCamera: camera, drawnCamera: camera }),
+  setDrawnCamera: (drawnCamera) => set({ drawnCamera }),
   setTool: (tool) => set({ tool }),
   select: (selection) => set({ selection: { ...NOTHING, ...selection } }),
   setPointer: (pointer) => set({ pointer }),

@@ -53,9 +53,9 @@ export function LightStage() {
         abilities={PUTS_SWITCHES}
         litParts={litParts}
         notes={notes}
+        underlay={<Glow plan={plan} face={face} lights={lights} />}
         overlay={(scale) => (
           <>
-            <Glow plan={plan} face={face} lights={lights} />
             {showsVolts && known.now !== null && (
               <VoltsOverlay plan={plan} face={face} scale={scale} threads={known.now.threads} />
             )}

@@ -1,0 +1,95 @@
+/** The one list of what is drawn on a panel, in the order in which it lies: threads, patches under those that cross, parts. */
+import type { Face } from '@sashiko/core/cloth/cloth';
+import { maybeClothColour } from '@sashiko/core/cloth/cloth-kinds';
+import type { Point } from '@sashiko/core/geometry/point';
+import { deriveSides } from '@sashiko/core/joining/sides';
+import { kindOf } from '@sashiko/core/plan/kind-of';
+import type { Panel, Patch, Run } from '@sashiko/core/plan/records';
+import { sumRun } from '@sashiko/core/plan/run-way';
+import type { Plan } from '@sashiko/core/plan/schema';
+import type { LineSum } from '@sashiko/core/thread/thread-sums';
+import { detailOf, type NearBounds } from './detail.ts';
+import type { PartLook, RunLook } from './looks.ts';
+
+/** How a panel is looked at. */
+export interface PanelView {
+  readonly face: Face;
+  readonly isDim: boolean;
+  readonly chosenParts: ReadonlySet<string>;
+  readonly chosenRuns: ReadonlySet<string>;
+  readonly litParts: ReadonlySet<string>;
+  readonly near: NearBounds;
+}
+
+/** Which things of a plan are drawn. */
+export interface Which {
+  readonly partIds: ReadonlySet<string>;
+  readonly runIds: ReadonlySet<string>;
+  readonly patchIds: ReadonlySet<string>;
+}
+
+export type PanelItem =
+  | { readonly kind: 'run'; readonly id: string; readonly look: RunLook }
+  | { readonly kind: 'patch'; readonly id: string; readonly patch: Patch }
+  | { readonly kind: 'part'; readonly id: string; readonly look: PartLook };
+
+/** Whether a panel's cloth is dark to draw on. */
+export function isDarkCloth(panel: Panel, isDim: boolean): boolean {
+  return maybeClothColour(panel.colourId)?.isDark === true || isDim;
+}
+
+/** What is drawn on a panel; only what is asked for, if that is said. */
+export function panelItems(plan: Plan, panel: Panel, view: PanelView, only?: Which): readonly PanelItem[] {
+  const { face, isDim, chosenParts, chosenRuns, litParts, near } = view;
+  const sides = deriveSides(plan);
+  const isDark = isDarkCloth(panel, isDim);
+  const runItem = (run: Run): PanelItem => {
+    const sum = sumRun(plan, run);
+    const side = sides.of(sides.nets.ofRun(run.id));
+    const isChosen = chosenRuns.has(run.id);
+    const detail = detailOf(near, panel, face, endsAndBends(run, sum));
+    return {
+      kind: 'run',
+      id: run.id,
+      look: { run, sum, side, cloth: panel, face, isDark, isDim, isChosen, detail },
+    };
+  };
+  const here = <T extends { readonly id: string; readonly panelId: string }>(
+    table: Readonly<Record<string, T>>,
+    ids: ReadonlySet<string> | undefined,
+  ): readonly T[] =>
+    (ids === undefined ? Object.values(table) : [...ids].flatMap((id) => table[id] ?? [])).filter(
+      ({ panelId }) => panelId === panel.id,
+    );
+  const runs = here(plan.runs, only?.runIds);
+  const patches = here(plan.patches, only?.patchIds);
+  const over = new Set(patches.map((patch) => patch.overRunId));
+  return [
+    ...runs.filter((run) => !over.has(run.id)).map(runItem),
+    ...patches.map((patch): PanelItem => ({ kind: 'patch', id: patch.id, patch })),
+    ...runs.filter((run) => over.has(run.id)).map(runItem),
+    ...here(plan.parts, only?.partIds).map((part): PanelItem => {
+      const isLit = litParts.has(part.id);
+      const detail = detailOf(near, panel, face, [part.at]);
+      return {
+        kind: 'part',
+        id: part.id,
+        look: {
+          part,
+          kind: kindOf(plan, part),
+          cloth: panel,
+          face,
+          isChosen: chosenParts.has(part.id),
+          isLit,
+          isFaint: isDim && !isLit,
+          detail,
+        },
+      };
+    }),
+  ];
+}
+
+function endsAndBends(run: Run, { spans }: LineSum): readonly Point[] {
+  const [first, last] = [spans[0], spans.at(-1)];
+  return first === undefined || last === undefined ? [] : [first.a, last.b, ...run.bends];
+}
