@@ -1,6 +1,7 @@
 /**
- * `npm run bench -- screen`: what the built application costs the main thread of a real browser, in processor time (the browser's thread
- * ticks): a frame while a light is dragged, a frame of panning and zooming, a change of stage, opening a plan. The longest task is wall time.
+ * `npm run bench -- screen [ROUNDS] [LIGHTS,…]`: what the built application costs the main thread of a real browser, in processor time (the
+ * browser's thread ticks): a frame while a light is dragged and while the view is panned and zoomed, a change of stage, opening from the
+ * shelf; the longest task of a tour with routing, taking and printing (wall time: tasks are not told otherwise); and the heap.
  */
 import { fileURLToPath } from 'node:url';
 import { type CDPSession, chromium, type Page } from '@playwright/test';
@@ -8,14 +9,29 @@ import { serializePlan } from '@sashiko/core/formats/plan-file';
 import { gridPlan } from '@sashiko/core/testing/grid-plan';
 import { buildServer } from '../packages/server/src/build-server.ts';
 
-const LIGHTS = [10, 50, 200, 400] as const;
-const ROUNDS = 3;
+const ROUNDS = Number(process.argv[2] ?? 5);
+const LIGHTS = (process.argv[3] ?? '10,50,200,400').split(',').map(Number);
 const STEPS = 40;
-const STAGES = ['thread', 'check', 'light', 'sew', 'bench', 'parts'] as const;
+const STAGES = ['thread', 'check', 'light', 'sew', 'bench', 'cloth', 'parts'] as const;
 /** A stage has come to rest when nothing happens for so long, ms. */
 const REST_MS = 1500;
+/** So often a plan is opened and closed to see whether the heap grows. */
+const OPENINGS = 10;
 
-type Row = Readonly<Record<'drag' | 'pan' | 'stage' | 'open' | 'longest' | 'heapMb' | 'elements', number>>;
+const MEASURES = {
+  hover: 1,
+  drag: 1,
+  pan: 1,
+  stage: 0,
+  settled: 0,
+  open: 0,
+  longest: 0,
+  heapMb: 1,
+  heapGrowth: 2,
+  elements: 0,
+} as const;
+type Measure = keyof typeof MEASURES;
+type Row = Readonly<Record<Measure, number>>;
 
 const sorted = (values: readonly number[]): readonly number[] => [...values].sort((a, b) => a - b);
 const median = (values: readonly number[]): number =>
@@ -58,12 +74,19 @@ class Meter {
   }
 
   async heapMb(): Promise<number> {
-    await this.#session.send('HeapProfiler.collectGarbage');
+    // What is freed by one collection may hold what the next one frees.
+    for (let i = 0; i < 3; i += 1) await this.#session.send('HeapProfiler.collectGarbage');
     return (await this.read('JSHeapUsedSize')) / 1e6;
   }
 
   longest(): Promise<number> {
     return this.#page.evaluate(() => (window as unknown as { longest: number }).longest);
+  }
+
+  async nextFrame(): Promise<void> {
+    await this.#page.evaluate(
+      () => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))),
+    );
   }
 
   /** What a pointer does in a frame, frame after frame. */
@@ -73,44 +96,75 @@ class Meter {
       costs.push(
         await this.cost(async () => {
           await step(i);
-          await this.#page.evaluate(
-            () => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))),
-          );
+          await this.nextFrame();
         }),
       );
     return p95(costs);
   }
 }
 
+/** Threads proposed and taken, a light moved, the sheet printed, every stage seen: as a maker would, without the waiting. */
+async function use(page: Page, goTo: (stage: string) => Promise<void>): Promise<void> {
+  await goTo('thread');
+  await page.getByRole('button', { name: 'Propose threads' }).click();
+  await page
+    .getByRole('button', { name: 'Stop: keep the best so far' })
+    .click({ timeout: 5000 })
+    .catch(() => undefined);
+  await page.getByRole('button', { name: 'Take it' }).click({ timeout: 120_000 });
+  for (const stage of STAGES) await goTo(stage);
+  await goTo('sew');
+  await page.locator('.tray-tabs').getByText('Print', { exact: true }).click();
+  const saved = page.waitForEvent('download', { timeout: 120_000 });
+  await page.getByRole('button', { name: 'Sewing sheet', exact: true }).click();
+  await (await saved).cancel();
+}
+
 async function measure(page: Page, address: string, lights: number): Promise<Row> {
   const meter = await Meter.of(page);
   const rest = (): Promise<void> => page.waitForTimeout(REST_MS);
-  await page.goto(address);
-  await page.locator('.card').first().waitFor();
-  await rest();
-  const file = { name: 'grid.sashiko.json', mimeType: 'application/json' };
-  const buffer = Buffer.from(serializePlan(gridPlan(Math.ceil(lights / 10), 10)));
-  const open = await meter.cost(async () => {
-    await page.getByLabel('Plan file').setInputFiles({ ...file, buffer });
+  const goTo = async (stage: string): Promise<void> => {
+    await page.locator(`nav a[href$="/${stage}"]`).first().click();
+    await page.locator(`.worktable[data-stage="${stage}"]`).waitFor();
+    await page.locator('.tray').waitFor();
+    await meter.nextFrame();
+  };
+  const shelf = async (): Promise<void> => {
+    await page.getByRole('link', { name: 'Back to the shelf' }).click();
+    await page.locator('.card').first().waitFor();
+    await rest();
+  };
+  const open = async (): Promise<void> => {
+    await page.getByRole('link', { name: 'Grid' }).click();
     await page.locator('.canvas').waitFor();
     await rest();
-  });
-  const stages: number[] = [];
-  for (const stage of STAGES)
-    stages.push(
-      await meter.cost(async () => {
-        await page.locator(`nav a[href$="/${stage}"]`).first().click();
-        await page.locator(`.worktable[data-stage="${stage}"]`).waitFor();
-        await rest();
-      }),
-    );
+  };
+  await page.goto(address);
+  await page.locator('.card').first().waitFor();
+  const file = { name: 'grid.sashiko.json', mimeType: 'application/json' };
+  const buffer = Buffer.from(serializePlan(gridPlan(Math.ceil(lights / 10), 10)));
+  await page.getByLabel('Plan file').setInputFiles({ ...file, buffer });
+  await page.locator('.canvas').waitFor();
+  await rest();
+  await shelf();
+  const opened = await meter.cost(open);
+
+  const usable: number[] = [];
+  const settled: number[] = [];
+  for (const stage of STAGES) {
+    const first = await meter.cost(() => goTo(stage));
+    usable.push(first);
+    settled.push(first + (await meter.cost(rest)));
+  }
   const elements = await page.locator('.canvas *').count();
+
   const box = await page
-    .locator('[data-part]')
+    .locator('.canvas [data-part]')
     .nth(Math.min(6, lights - 1))
     .boundingBox();
   if (box === null) throw new Error('no light in view');
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  const hover = await meter.frames((i) => page.mouse.move(x + 60 + (i % 9), y + 40 + (i % 3)));
   await page.mouse.move(x, y);
   await page.mouse.down();
   await page.mouse.move(x + 8, y);
@@ -119,13 +173,25 @@ async function measure(page: Page, address: string, lights: number): Promise<Row
   await page.mouse.up();
   await page.mouse.move(600, 700);
   const pan = await meter.frames((i) => page.mouse.wheel(0, i % 2 === 0 ? -40 : 40));
+  await rest();
+
+  const heapMb = await meter.heapMb();
+  for (let i = 0; i < OPENINGS; i += 1) {
+    await shelf();
+    await open();
+  }
+  const heapGrowth = (await meter.heapMb()) / heapMb;
+  await use(page, goTo);
   return {
+    hover,
     drag,
     pan,
-    stage: Math.max(...stages),
-    open,
+    stage: Math.max(...usable),
+    settled: Math.max(...settled),
+    open: opened,
     longest: await meter.longest(),
-    heapMb: await meter.heapMb(),
+    heapMb,
+    heapGrowth,
     elements,
   };
 }
@@ -136,7 +202,8 @@ const browser = await chromium.launch({
   executablePath: process.env['SASHIKO_CHROMIUM'] ?? '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu'],
 });
-console.log('lights   drag p95   pan p95   stage, dearest   open   longest task   heap MB   elements drawn');
+const names = Object.keys(MEASURES) as Measure[];
+console.log(['lights', ...names].map((name) => name.padStart(11)).join(''));
 for (const lights of LIGHTS) {
   const rows: Row[] = [];
   for (let round = 0; round < ROUNDS; round += 1) {
@@ -144,13 +211,8 @@ for (const lights of LIGHTS) {
     rows.push(await measure(await context.newPage(), address, lights));
     await context.close();
   }
-  const of = (name: keyof Row, width: number, digits = 0): string =>
-    median(rows.map((row) => row[name]))
-      .toFixed(digits)
-      .padStart(width);
-  console.log(
-    `${String(lights).padStart(6)}${of('drag', 11, 1)}${of('pan', 10, 1)}${of('stage', 17)}${of('open', 7)}${of('longest', 15)}${of('heapMb', 10)}${of('elements', 17)}`,
-  );
+  const figures = names.map((name) => median(rows.map((row) => row[name])).toFixed(MEASURES[name]));
+  console.log([String(lights), ...figures].map((figure) => figure.padStart(11)).join(''));
 }
 await browser.close();
 await server.close();

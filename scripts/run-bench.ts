@@ -14,7 +14,7 @@ if (only === undefined) {
 }
 if (only === undefined || only === 'screen') {
   if (only !== undefined) run('vite', 'build', 'packages/web', '--logLevel', 'error');
-  run('tsx', 'scripts/bench-screen.ts');
+  run('tsx', 'scripts/bench-screen.ts', ...process.argv.slice(3));
 }
 if (only === undefined || only === 'light') run('tsx', 'scripts/bench-light.ts');
 if (only === undefined || only === 'states') run('tsx', 'scripts/bench-states.ts');

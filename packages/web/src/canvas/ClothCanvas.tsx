@@ -89,11 +89,11 @@ function Layers({ plan, size }: { readonly plan: Plan; readonly size: Size }) {
   const camera = useViewStore((state) => state.drawnCamera) ?? NO_CAMERA;
   const layers = useRef<HTMLDivElement>(null);
   useLayoutEffect(() => (layers.current === null ? undefined : moveWithCamera(layers.current)), []);
-  useHiddenThings(layers);
   const near = useNearBounds(camera, size);
   const place = `translate(${camera.originX} ${camera.originY}) scale(${camera.scale})`;
   return (
     <div ref={layers} className="layers">
+      <HideWhatMoves layers={layers} />
       {/* biome-ignore lint/a11y/noSvgWithoutTitle: the canvas it is a layer of has the name */}
       <svg className="layer">
         <Rulers camera={camera} box={clothBox(panelOf(plan))} unit={plan.habits.unit} />
@@ -101,10 +101,17 @@ function Layers({ plan, size }: { readonly plan: Plan; readonly size: Size }) {
           <Resting plan={plan} near={near} />
         </g>
       </svg>
+      <svg className="layer" aria-hidden="true">
+        <g transform={place}>
+          <Names plan={plan} near={near} scale={camera.scale} />
+        </g>
+      </svg>
       {/* biome-ignore lint/a11y/noSvgWithoutTitle: the canvas it is a layer of has the name */}
       <svg className="layer over">
         <g transform={place}>
-          <Over plan={plan} near={near} scale={camera.scale} />
+          <Moved plan={plan} near={near} scale={camera.scale} />
+          <g ref={useClothStore.getState().setOverlayHost} />
+          <Handles scale={camera.scale} />
         </g>
       </svg>
     </div>
@@ -147,40 +154,36 @@ function Resting({ plan, near }: { readonly plan: Plan; readonly near: NearBound
   );
 }
 
-interface OverProps {
+interface LayerProps {
   readonly plan: Plan;
   readonly near: NearBounds;
   readonly scale: number;
 }
 
-function Over({ plan, near, scale }: OverProps) {
-  const view = usePanelView(near);
+/** How the names of a plan's parts are written. */
+function useNameLook(
+  plan: Plan,
+  view: PanelView,
+  scale: number,
+): Omit<ComponentProps<typeof PartNames>, 'plan' | 'chosen'> {
   const notes = useClothStore((state) => state.asks.notes);
-  const isDark = isDarkCloth(panelOf(plan), view.isDim);
-  const names = { face: view.face, scale, isDark, notes };
-  return (
-    <>
-      <Moved view={view} names={names} />
-      <PartNames plan={plan} chosen={view.chosenParts} {...names} />
-      <g ref={useClothStore.getState().setOverlayHost} />
-      <Handles scale={scale} />
-    </>
-  );
+  return { face: view.face, scale, isDark: isDarkCloth(panelOf(plan), view.isDim), notes };
 }
 
-function Moved({
-  view,
-  names,
-}: {
-  readonly view: PanelView;
-  readonly names: Omit<ComponentProps<typeof PartNames>, 'plan' | 'chosen'>;
-}) {
+function Names({ plan, near, scale }: LayerProps) {
+  const view = usePanelView(near);
+  return <PartNames plan={plan} chosen={view.chosenParts} {...useNameLook(plan, view, scale)} />;
+}
+
+function Moved({ plan, near, scale }: LayerProps) {
+  const view = usePanelView(near);
+  const look = useNameLook(plan, view, scale);
   const moving = useMoving();
   if (moving === null) return null;
   return (
     <g className="moving">
       <MovingDrawing moving={moving} view={view} />
-      <PartNames plan={moving.plan} only={moving.partIds} chosen={moving.partIds} {...names} />
+      <PartNames plan={moving.plan} only={moving.partIds} chosen={moving.partIds} {...look} />
     </g>
   );
 }
@@ -210,11 +213,11 @@ function ThreadHandles({ scale, wishes }: { readonly scale: number; readonly wis
 }
 
 function PartHandles({ scale }: { readonly scale: number }) {
-  const plan = useShownPlan();
+  const plan = useRestingPlan();
   const face = useViewStore((state) => state.face);
   return (
     <>
-      <TurnHandle plan={plan} face={face} scale={scale} />
+      <TurnHandle face={face} scale={scale} />
       <PlacingGhosts plan={plan} face={face} />
       <SnapMarks plan={plan} face={face} scale={scale} />
     </>
@@ -234,7 +237,7 @@ function ClothHandles({ scale }: { readonly scale: number }) {
 }
 
 /** While something moves, what is drawn of it among what rests is not seen. */
-function useHiddenThings(layers: RefObject<HTMLElement | null>): void {
+function HideWhatMoves({ layers }: { readonly layers: RefObject<HTMLElement | null> }) {
   const moving = useMoving();
   const hidden = moving === null ? '' : [...moving.partIds, ...moving.runIds, ...moving.patchIds].join();
   useLayoutEffect(() => {
@@ -247,6 +250,7 @@ function useHiddenThings(layers: RefObject<HTMLElement | null>): void {
       for (const thing of things) thing.removeAttribute('opacity');
     };
   }, [hidden, layers]);
+  return null;
 }
 
 /** What is drawn near; the same object as long as nothing of it changes, so that a pan draws nothing anew. */

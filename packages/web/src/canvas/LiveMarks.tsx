@@ -2,8 +2,8 @@ import type { Finding } from '@sashiko/core/checks/finding';
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
 import { panelOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { openFindingsOf } from '../stores/derived.ts';
-import { useShownPlan } from '../stores/plan-store.ts';
+import { useCommittedPlan } from '../stores/plan-store.ts';
+import { useOpenFindings } from '../stores/use-findings.ts';
 import { INK } from '../ui/ink.ts';
 import { gatherNear } from './labels.ts';
 
@@ -21,8 +21,8 @@ const UNFINISHED: ReadonlySet<string> = new Set(['open', 'switch-none']);
 
 /** Small warnings where something that is being placed or sewn goes wrong; the Check stage says what. */
 export function LiveMarks({ face, scale }: Omit<LiveMarksProps, 'plan'>) {
-  const plan = useShownPlan();
-  const findings = openFindingsOf(plan).filter(
+  const plan = useCommittedPlan();
+  const findings = useOpenFindings().filter(
     (finding) => finding.severity !== 'note' && !UNFINISHED.has(finding.ruleId),
   );
   // Stops come first, so that a stop is never under a lesser mark.

@@ -9,21 +9,15 @@ import { panelOf } from '@sashiko/core/plan/panels';
 import { poseOf } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { useShownPlan } from '../stores/plan-store.ts';
 import { type Ghost, useViewStore } from '../stores/view-store.ts';
 import { INK } from '../ui/ink.ts';
 import { clampPlacing } from './clamp.ts';
 import { PartDrawing } from './PartDrawing.tsx';
 
 /** A handle above the one chosen part; dragging it turns the part. */
-export function TurnHandle({
-  plan,
-  face,
-  scale,
-}: {
-  readonly plan: Plan;
-  readonly face: Face;
-  readonly scale: number;
-}) {
+export function TurnHandle({ face, scale }: { readonly face: Face; readonly scale: number }) {
+  const plan = useShownPlan();
   const { partIds } = useViewStore((state) => state.selection);
   const part = partIds.length === 1 ? plan.parts[partIds[0] as string] : undefined;
   if (part === undefined || part.locked === true) return null;

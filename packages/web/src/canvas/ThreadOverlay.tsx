@@ -11,7 +11,7 @@ import { panelOf } from '@sashiko/core/plan/panels';
 import { holeKey, holePoint } from '@sashiko/core/plan/placed';
 import type { HoleRef } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
-import type { KeyboardEvent } from 'react';
+import { type KeyboardEvent, memo } from 'react';
 import { usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { INK } from '../ui/ink.ts';
@@ -151,12 +151,12 @@ export function BendHandles({ plan, scale }: OverlayProps) {
   );
 }
 
+interface HoleButtonsProps extends OverlayProps {
+  readonly onHole?: (hole: HoleRef) => void;
+}
+
 /** Every metal hole as a button, for the keyboard and for screen readers. */
-export function HoleButtons({
-  plan,
-  scale,
-  onHole = chooseHole,
-}: OverlayProps & { readonly onHole?: (hole: HoleRef) => void }) {
+export const HoleButtons = memo(function HoleButtons({ plan, scale, onHole = chooseHole }: HoleButtonsProps) {
   const face = useViewStore((state) => state.face);
   return (
     <g>
@@ -182,5 +182,15 @@ export function HoleButtons({
         }),
       )}
     </g>
+  );
+}, sameHoles);
+
+function sameHoles(before: HoleButtonsProps, after: HoleButtonsProps): boolean {
+  return (
+    before.plan.parts === after.plan.parts &&
+    before.plan.panels === after.plan.panels &&
+    before.plan.ownParts === after.plan.ownParts &&
+    before.scale === after.scale &&
+    before.onHole === after.onHole
   );
 }

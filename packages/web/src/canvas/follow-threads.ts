@@ -38,7 +38,7 @@ export function followingThreads(
       const { plan, move } = next;
       next = null;
       try {
-        const { edit } = await ask('repair', { plan: applyEdit(plan, move), partIds }).answer;
+        const { edit } = await ask('repair', { plan, edits: [move], partIds }).answer;
         preview.layOver(edit === null ? NOTHING : threadsOnly(edit));
       } catch {
         // A drag goes on without its threads.

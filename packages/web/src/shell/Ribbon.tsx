@@ -1,9 +1,10 @@
 import { countFindings } from '@sashiko/core/checks/check-plan';
 import type { Finding } from '@sashiko/core/checks/finding';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { memo } from 'react';
 import { Link } from 'react-router';
 import { STAGES, type StageId } from '../stages/stages.ts';
-import { useShownPlan } from '../stores/plan-store.ts';
+import { useCommittedPlan } from '../stores/plan-store.ts';
 import { useStepCount } from '../stores/sheet-store.ts';
 import { useOpenFindings } from '../stores/use-findings.ts';
 import { StageIcon } from './StageIcon.tsx';
@@ -58,9 +59,9 @@ function badgeOf(
 
 /** The seven stages, each with its progress or its count of findings. */
 export function Ribbon({ planId, stage }: { readonly planId: string; readonly stage: StageId }) {
-  const plan = useShownPlan();
+  const plan = useCommittedPlan();
   const steps = useStepCount(plan.id);
-  const findings = useOpenFindings(plan);
+  const findings = useOpenFindings();
   return (
     <nav className="ribbon" aria-label="Stages">
       <Link className="home" to="/" aria-label="Back to the shelf" title="Back to the shelf">
@@ -69,19 +70,42 @@ export function Ribbon({ planId, stage }: { readonly planId: string; readonly st
       {STAGES.map(({ id, title }) => {
         const badge = badgeOf(plan, id, steps, findings);
         return (
-          <Link key={id} to={`/plan/${planId}/${id}`} aria-current={id === stage ? 'page' : undefined}>
-            <StageIcon stage={id} />
-            {title}
-            {badge !== null && (
-              <span className={`badge ${badge.kind}`}>
-                <span aria-hidden="true">{badge.text}</span>
-                <span className="visually-hidden">{badge.words}</span>
-              </span>
-            )}
-          </Link>
+          <StageLink
+            key={id}
+            id={id}
+            title={title}
+            to={`/plan/${planId}/${id}`}
+            isOpen={id === stage}
+            text={badge?.text ?? ''}
+            kind={badge?.kind ?? 'plain'}
+            words={badge?.words ?? ''}
+          />
         );
       })}
       <span className="tail" />
     </nav>
   );
 }
+
+interface StageLinkProps extends Badge {
+  readonly id: StageId;
+  readonly title: string;
+  readonly to: string;
+  readonly isOpen: boolean;
+}
+
+/** A stage, drawn anew only when its badge says something else. */
+const StageLink = memo(function StageLink({ id, title, to, isOpen, text, kind, words }: StageLinkProps) {
+  return (
+    <Link to={to} aria-current={isOpen ? 'page' : undefined}>
+      <StageIcon stage={id} />
+      {title}
+      {text !== '' && (
+        <span className={`badge ${kind}`}>
+          <span aria-hidden="true">{text}</span>
+          <span className="visually-hidden">{words}</span>
+        </span>
+      )}
+    </Link>
+  );
+});

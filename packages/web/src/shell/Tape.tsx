@@ -13,15 +13,14 @@ import {
 import { nearestHole } from '../canvas/nearest-hole.ts';
 import { fitPiece, zoomBy } from '../canvas/zoom.ts';
 import { LIFE_SIZE } from '../stores/camera.ts';
-import { currentPlan, usePlanStore, useShownPlan } from '../stores/plan-store.ts';
+import { currentPlan, useCommittedPlan, usePlanStore } from '../stores/plan-store.ts';
+import { useCalmPlan } from '../stores/use-calm-plan.ts';
 import { useViewStore } from '../stores/view-store.ts';
 
 /** The strip below the cloth: where the pointer is, what is being measured, the gap to the nearest other thread. */
 export function Tape() {
-  const plan = useShownPlan();
+  const { unit } = useCommittedPlan().habits;
   const camera = useViewStore((state) => state.drawnCamera);
-  const { unit } = plan.habits;
-  const measure = useLiveMeasure();
   return (
     <footer className="tape">
       <TapeTicks />
@@ -29,7 +28,7 @@ export function Tape() {
         <span>
           pointer <PointerWords unit={unit} />
         </span>
-        {measure !== null && <MeasureWords measure={measure} />}
+        <MeasureWords />
         <span className="grow" />
         <span>
           {(['mm', 'in'] as const).map((choice) => (
@@ -76,6 +75,9 @@ export function Tape() {
   );
 }
 
+/** Numbers that change faster than this cannot be read, ms. */
+const WORDS_MS = 80;
+
 /** Where the pointer is. It is written straight into the page: it changes with every move. */
 function PointerWords({ unit }: { readonly unit: LengthUnit }) {
   const words = useRef<HTMLSpanElement>(null);
@@ -87,15 +89,29 @@ function PointerWords({ unit }: { readonly unit: LengthUnit }) {
           pointer === null ? '–' : `${formatLengthBare(pointer.x, unit)}, ${formatLength(pointer.y, unit)}`;
     };
     write();
-    return useViewStore.subscribe((state, before) => {
-      if (state.pointer !== before.pointer) write();
+    let written = 0;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const unsubscribe = useViewStore.subscribe((state, before) => {
+      if (state.pointer === before.pointer) return;
+      clearTimeout(timer);
+      const now = performance.now();
+      if (now - written > WORDS_MS) {
+        written = now;
+        write();
+      } else timer = setTimeout(write, WORDS_MS);
     });
+    return () => {
+      unsubscribe();
+      clearTimeout(timer);
+    };
   }, [unit]);
-  return <span ref={words} className="figure" />;
+  return <span ref={words} className="figure pointer" />;
 }
 
-function MeasureWords({ measure }: { readonly measure: LiveMeasure }) {
-  const { unit } = useShownPlan().habits;
+function MeasureWords() {
+  const { unit } = useCommittedPlan().habits;
+  const measure = useLiveMeasure();
+  if (measure === null) return null;
   const { sum, gap, what } = measure;
   return (
     <>
@@ -120,7 +136,7 @@ function MeasureWords({ measure }: { readonly measure: LiveMeasure }) {
 }
 
 function useLiveMeasure(): LiveMeasure | null {
-  const plan = useShownPlan();
+  const plan = useCalmPlan();
   const tool = useViewStore((state) => state.tool);
   const pointer = useViewStore((state) => (state.tool.kind === 'draw' ? state.pointer : null));
   const selection = useViewStore((state) => state.selection);
@@ -135,25 +151,23 @@ function useLiveMeasure(): LiveMeasure | null {
   return null;
 }
 
-/** A tape measure's ticks at the cloth's scale, counted from the left of the window. */
+/** A screen wider than this has bare tape at its end. */
+const TAPE_PX = 2600;
+
+/** A tape measure's ticks at the cloth's scale; the numbers stand at the rulers of the piece. */
 function TapeTicks() {
   const scale = useViewStore((state) => state.drawnCamera?.scale ?? 1);
-  const { unit } = useShownPlan().habits;
+  const { unit } = useCommittedPlan().habits;
   const base = unit === 'in' ? MM_PER_INCH : 10;
   const step = ([1, 2, 5, 10, 20].find((factor) => base * factor * scale >= 34) ?? 50) * base;
-  const count = Math.ceil(1400 / (step * scale)) * 10;
+  const count = Math.ceil(TAPE_PX / (step * scale)) * 10;
+  const ticks = Array.from(
+    { length: count },
+    (_, i) => `M${((i * step * scale) / 10 + 2).toFixed(1)} 0v${i % 10 === 0 ? 15 : i % 5 === 0 ? 10 : 6}`,
+  );
   return (
-    <svg aria-hidden="true" stroke="currentColor" fill="currentColor">
-      {Array.from({ length: count }, (_, i) => (i * step * scale) / 10 + 2).map((x, i) => (
-        <g key={x}>
-          <path d={`M${x} 0v${i % 10 === 0 ? 15 : i % 5 === 0 ? 10 : 6}`} strokeWidth={1} opacity={0.75} />
-          {i % 10 === 0 && (
-            <text x={x + 4} y={24} fontSize={13} stroke="none">
-              {formatLengthBare((i * step) / 10, unit, 0)}
-            </text>
-          )}
-        </g>
-      ))}
+    <svg aria-hidden="true" stroke="currentColor">
+      <path d={ticks.join('')} strokeWidth={1} opacity={0.75} />
     </svg>
   );
 }

@@ -19,6 +19,7 @@ import { startAutosave, takeUnsaved } from '../stores/autosave.ts';
 import { followCurrents } from '../stores/currents-store.ts';
 import { useJobsStore } from '../stores/jobs-store.ts';
 import { usePlanStore } from '../stores/plan-store.ts';
+import { followPreview } from '../stores/preview-findings.ts';
 import { useShelfStore } from '../stores/shelf-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { download } from '../ui/download.ts';
@@ -68,6 +69,7 @@ function Table({ planId, stage }: { readonly planId: string; readonly stage: Sta
   useKeyboard(planId, stage, openHelp);
   usePageTheme(stage === 'light');
   useEffect(followCurrents, []);
+  useEffect(followPreview, []);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a tool, choice or preview of one stage means nothing in the next
   useEffect(
     () => () => {

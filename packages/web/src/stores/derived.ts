@@ -1,5 +1,4 @@
 /** What is computed from the shown plan, once for all who ask. */
-import { openFindings } from '@sashiko/core/checks/check-plan';
 import { CHECK_RULES } from '@sashiko/core/checks/check-rules';
 import { CheckSession } from '@sashiko/core/checks/check-session';
 import { tracePathsAsSet } from '@sashiko/core/joining/trace-path';
@@ -21,8 +20,6 @@ const session = new CheckSession(CHECK_RULES, false);
 const TIGHTEST = 12;
 
 export const findingsOf = oncePerPlan('findingsOf', (plan) => session.update(plan));
-/** Without those the maker lives with. */
-export const openFindingsOf = oncePerPlan('openFindingsOf', (plan) => openFindings(plan, findingsOf(plan)));
 export const tightestOf = oncePerPlan('tightestOf', (plan) => tightestPlaces(plan, TIGHTEST));
 export const pathsOf = oncePerPlan('pathsOf', tracePathsAsSet);
 export const wishesIn = oncePerPlan('wishesIn', wishDifference);

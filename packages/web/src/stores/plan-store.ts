@@ -11,6 +11,8 @@ interface PlanState {
   readonly history: History | null;
   /** The plan as it would be if what is under way ended now: shown by one owner at a time. */
   readonly preview: Plan | null;
+  /** What the preview is made of, one after the other, from the plan as it is committed. */
+  readonly previewEdits: readonly Edit[];
   /** Who shows, or is about to show, something that is not committed. */
   readonly previewOwner: Preview | null;
   readonly saveState: SaveState;
@@ -31,6 +33,8 @@ interface PlanState {
   setSaveState(saveState: SaveState): void;
 }
 
+const NO_EDITS: readonly Edit[] = [];
+
 /** Edits of one gesture that come farther apart than this are two: a nudge now is not part of the one an hour ago. */
 const ONE_GESTURE_MS = 2000;
 
@@ -50,6 +54,9 @@ function gestureNamer(): (gesture: string) => string {
 
 const namedGesture = gestureNamer();
 
+/** A gesture that has not moved for so long has paused, ms. */
+export const PAUSE_MS = 60;
+
 /** What its owner holds to show edits that are not committed. Once it has ended it shows nothing any more. */
 export interface Preview {
   /** Shows an edit of the committed plan, in place of the last; a refused one leaves the last. */
@@ -64,6 +71,7 @@ class OwnedPreview implements Preview {
   hasEnded = false;
   #edit: Edit | null = null;
   #over: Edit | null = null;
+  #due: ReturnType<typeof setTimeout> | null = null;
   readonly #onEnd: () => void;
 
   constructor(onEnd: () => void) {
@@ -78,28 +86,32 @@ class OwnedPreview implements Preview {
 
   layOver(edit: Edit): void {
     this.#over = edit;
-    this.#draw();
+    // It is drawn with the next step of the gesture; if that pauses, by itself.
+    this.#due ??= setTimeout(() => this.#draw(), PAUSE_MS);
   }
 
   end(): void {
     if (this.hasEnded) return;
     this.hasEnded = true;
     if (usePlanStore.getState().previewOwner === this)
-      usePlanStore.setState({ preview: null, previewOwner: null });
+      usePlanStore.setState({ preview: null, previewEdits: NO_EDITS, previewOwner: null });
     this.#onEnd();
   }
 
   #draw(): void {
+    if (this.#due !== null) clearTimeout(this.#due);
+    this.#due = null;
     const { history } = usePlanStore.getState();
     if (history === null || this.hasEnded || this.#edit === null) return;
-    const first = applyEdit(history.plan, this.#edit);
-    usePlanStore.setState({ preview: this.#over === null ? first : applyEdit(first, this.#over) });
+    const previewEdits = this.#over === null ? [this.#edit] : [this.#edit, this.#over];
+    usePlanStore.setState({ preview: previewEdits.reduce(applyEdit, history.plan), previewEdits });
   }
 }
 
 export const usePlanStore = create<PlanState>()((set, get) => ({
   history: null,
   preview: null,
+  previewEdits: NO_EDITS,
   previewOwner: null,
   saveState: 'saved',
   notice: null,
@@ -163,6 +175,14 @@ export function useShownPlan(): Plan {
     const plan = state.preview ?? state.history?.plan;
     if (plan === undefined) throw new Error('useShownPlan: no plan is open');
     return plan;
+  });
+}
+
+/** The plan as it is committed, whatever is under way. Throws when no plan is open. */
+export function useCommittedPlan(): Plan {
+  return usePlanStore(({ history }) => {
+    if (history === null) throw new Error('useCommittedPlan: no plan is open');
+    return history.plan;
   });
 }
 

@@ -21,14 +21,18 @@ afterEach(() => {
   vi.useRealTimers();
 });
 
-test('while a gesture is under way it follows now and then, to what is shown in the end', () => {
+test('while a gesture is under way it follows when that pauses, to what is shown then', () => {
   let renders = 0;
   const { result } = renderHook(() => {
     renders += 1;
     return useCalmPlan();
   });
   const before = renders;
-  for (let i = 0; i < 20; i += 1) act(() => usePlanStore.setState({ preview: named(`step ${i}`) }));
+  for (let i = 0; i < 20; i += 1)
+    act(() => {
+      usePlanStore.setState({ preview: named(`step ${i}`) });
+      vi.advanceTimersByTime(16);
+    });
   expect(result.current).toBe(plan);
   expect(renders).toBe(before);
   act(() => vi.advanceTimersByTime(200));

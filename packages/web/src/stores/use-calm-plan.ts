@@ -2,8 +2,8 @@ import type { Plan } from '@sashiko/core/plan/schema';
 import { useLayoutEffect, useState } from 'react';
 import { usePlanStore } from './plan-store.ts';
 
-/** Figures that change under a drag are read no faster than this, ms. */
-const CALM_MS = 150;
+/** A gesture that stays for so long has paused: now its figures can be read, ms. */
+const PAUSE_MS = 100;
 
 function shownNow(): Plan | null {
   const { preview, history } = usePlanStore.getState();
@@ -11,7 +11,7 @@ function shownNow(): Plan | null {
 }
 
 /**
- * The plan to draw, for fields and lists beside the cloth: while a gesture is under way it follows a few times a second, so that
+ * The plan to draw, for fields and lists beside the cloth: while a gesture is under way it follows whenever that pauses, so that
  * forms never delay the pointer. At rest it is the plan itself. Throws when no plan is open.
  */
 export function useCalmPlan(): Plan {
@@ -27,7 +27,10 @@ export function useCalmPlan(): Plan {
     const stop = usePlanStore.subscribe((state, before) => {
       if (state.preview === before.preview && state.history === before.history) return;
       if (state.preview === null) follow();
-      else timer ??= setTimeout(follow, CALM_MS);
+      else {
+        if (timer !== null) clearTimeout(timer);
+        timer = setTimeout(follow, PAUSE_MS);
+      }
     });
     return () => {
       stop();

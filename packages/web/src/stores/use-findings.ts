@@ -1,4 +1,4 @@
-/** All findings of a plan: those of the drawing at once, those by current as soon as the worker has them. */
+/** All findings: those of the drawing at once, those by current as soon as the worker has them. */
 import { openFindings } from '@sashiko/core/checks/check-plan';
 import { inOrder } from '@sashiko/core/checks/check-session';
 import type { PlacedFinding } from '@sashiko/core/checks/finding';
@@ -6,10 +6,23 @@ import type { Plan } from '@sashiko/core/plan/schema';
 import { useMemo } from 'react';
 import { useCurrentsStore } from './currents-store.ts';
 import { findingsOf } from './derived.ts';
+import { useCommittedPlan } from './plan-store.ts';
+import { usePreviewFindings } from './preview-findings.ts';
 
-/** While the worker is at it, what it found before stays, of parts and threads that are still there. */
-export function useFindings(plan: Plan): readonly PlacedFinding[] {
-  const drawn = findingsOf(plan);
+/** Of the plan as it is committed. While the worker is at the currents, what it found before stays, of parts and threads that are still there. */
+export function useRestingFindings(): readonly PlacedFinding[] {
+  const plan = useCommittedPlan();
+  return useWithCurrents(plan, findingsOf(plan));
+}
+
+/** Of the plan as it is shown: while a gesture is under way, the latest that the worker found. */
+export function useFindings(): readonly PlacedFinding[] {
+  const plan = useCommittedPlan();
+  const underWay = usePreviewFindings((state) => state.findings);
+  return useWithCurrents(plan, underWay ?? findingsOf(plan));
+}
+
+function useWithCurrents(plan: Plan, drawn: readonly PlacedFinding[]): readonly PlacedFinding[] {
   const byCurrent = useCurrentsStore((state) => state.findings);
   return useMemo(
     () =>
@@ -27,9 +40,18 @@ export function useFindings(plan: Plan): readonly PlacedFinding[] {
   );
 }
 
-/** Without those the maker lives with. */
-export function useOpenFindings(plan: Plan): readonly PlacedFinding[] {
-  const findings = useFindings(plan);
+/** Those of the plan as it is shown that the maker does not live with. */
+export function useOpenFindings(): readonly PlacedFinding[] {
+  return useOpen(useFindings());
+}
+
+/** Those of the plan as it is committed that the maker does not live with. */
+export function useRestingOpenFindings(): readonly PlacedFinding[] {
+  return useOpen(useRestingFindings());
+}
+
+function useOpen(findings: readonly PlacedFinding[]): readonly PlacedFinding[] {
+  const plan = useCommittedPlan();
   return useMemo(() => openFindings(plan, findings) as readonly PlacedFinding[], [plan, findings]);
 }
 

@@ -32,6 +32,7 @@ const BUDGET_MS: Readonly<Record<Exclude<MessageName, 'route'>, number>> = {
   findFits: 240_000,
   trials: 240_000,
   gapPrices: 120_000,
+  findings: 30_000,
   currents: 30_000,
   fixes: 60_000,
   lightNow: 30_000,

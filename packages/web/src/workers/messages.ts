@@ -139,9 +139,9 @@ export interface WorkerMessages {
     answer: readonly Home[],
   ];
   tidy: [request: { readonly plan: Plan }, answer: { readonly edit: Edit | null }];
-  /** Leads the threads about parts anew that a move has broken. */
+  /** Leads the threads about parts anew that edits of the plan have broken, such as a move. */
   repair: [
-    request: { readonly plan: Plan; readonly partIds: readonly string[] },
+    request: { readonly plan: Plan; readonly edits: readonly Edit[]; readonly partIds: readonly string[] },
     answer: { readonly edit: Edit | null },
   ];
   /** Reads a picture file and makes it small enough to keep. */
@@ -171,6 +171,11 @@ export interface WorkerMessages {
   gapPrices: [
     request: { readonly plan: Plan },
     answer: ReadonlyArray<readonly [gap: number, findings: number]>,
+  ];
+  /** What the checks of the drawing find once edits of the plan are made; null when it is what they found before. */
+  findings: [
+    request: { readonly plan: Plan; readonly edits: readonly Edit[] },
+    answer: { readonly findings: readonly PlacedFinding[] | null },
   ];
   /** What only the solved circuit tells. */
   currents: [request: { readonly plan: Plan }, answer: readonly PlacedFinding[]];

@@ -9,7 +9,8 @@ import { threadFigures as figuresOf } from '@sashiko/core/advice/thread-figures'
 import { waysOut } from '@sashiko/core/advice/ways-out';
 import { makeSourceChoices, makeWhatIfs } from '@sashiko/core/advice/what-ifs';
 import { benchTests } from '@sashiko/core/bench/bench-tests';
-import { currentFindings } from '@sashiko/core/checks/check-session';
+import { CHECK_RULES } from '@sashiko/core/checks/check-rules';
+import { CheckSession, currentFindings } from '@sashiko/core/checks/check-session';
 import { fixesFor } from '@sashiko/core/checks/fix';
 import { gapPrices } from '@sashiko/core/checks/gap-prices';
 import { solvePlan } from '@sashiko/core/circuit/faded';
@@ -63,6 +64,11 @@ function touching(isTouching: boolean): { readonly touchOhm?: null } {
 const jobs = new Map<number, Job>();
 const post = (message: FromWorker, transfer: Transferable[] = []): void =>
   self.postMessage(message, { transfer });
+
+/** The checks of the drawing follow a gesture from step to step. */
+const session = new CheckSession(CHECK_RULES, false);
+/** What they found last, in letters. */
+let said = '';
 
 type Handlers = {
   readonly [Name in MessageName]: (
@@ -131,8 +137,8 @@ const handlers: Handlers = {
   async tidy({ plan }) {
     return { edit: orRefuse(tidyEdit(plan)) };
   },
-  async repair({ plan, partIds }) {
-    return { edit: orRefuse(repairEdit(plan, partIds)) };
+  async repair({ plan, edits, partIds }) {
+    return { edit: orRefuse(repairEdit(edits.reduce(applyEdit, plan), partIds)) };
   },
   readPicture,
   straighten,
@@ -146,6 +152,13 @@ const handlers: Handlers = {
   },
   async gapPrices({ plan }, job) {
     return await job.run(gapPrices(plan));
+  },
+  async findings({ plan, edits }) {
+    const findings = session.update(edits.reduce(applyEdit, plan));
+    const words = JSON.stringify(findings);
+    if (words === said) return { findings: null };
+    said = words;
+    return { findings };
   },
   async currents({ plan }) {
     return currentFindings(plan);

@@ -2,7 +2,7 @@ import type { Finding } from '@sashiko/core/checks/finding';
 import { useMemo, useState } from 'react';
 import { Flags } from '../../canvas/Flags.tsx';
 import { StageCloth } from '../../canvas/StageCloth.tsx';
-import { useShownPlan } from '../../stores/plan-store.ts';
+import { useCalmPlan } from '../../stores/use-calm-plan.ts';
 import { useOpenFindings } from '../../stores/use-findings.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { clickPart } from '../click-part.ts';
@@ -24,14 +24,14 @@ const PUTS_SWITCHES = { movesParts: false, drawsThread: false, onPart: clickPart
 
 /** What the checks find, how tight it is, and the way of the current. Parts can be dragged here too, to see findings go. */
 export function CheckStage() {
-  const plan = useShownPlan();
+  const plan = useCalmPlan();
   const face = useViewStore((state) => state.face);
   const spotlight = useViewStore((state) => state.spotlight);
   const [panel, setPanel] = useState<PanelName>('Findings');
   const [showsRoom, setShowsRoom] = useState(false);
   const [lightId, setLightId] = useState<string | null>(null);
   const stands = useMemo(() => standNotes(plan), [plan]);
-  const findings = useOpenFindings(plan);
+  const findings = useOpenFindings();
   const choose = (finding: Finding): void => {
     const view = useViewStore.getState();
     view.select({});

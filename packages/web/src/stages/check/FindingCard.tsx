@@ -6,7 +6,7 @@ import { acceptFinding } from '@sashiko/core/plan/edits/patch-edits';
 import { capital } from '@sashiko/core/units/words';
 import { Button, Input } from 'antd';
 import { useEffect, useRef, useState } from 'react';
-import { currentPlan, type Preview, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { currentPlan, type Preview, useCommittedPlan, usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { ask, Cancelled } from '../../workers/workshop.ts';
 import { FixAllButton } from './FixAllButton.tsx';
@@ -31,7 +31,7 @@ const SEVERITY_WORDS = {
 
 /** One finding: what, where, why it matters; when it is chosen, what to do about it. */
 export function FindingCard({ finding, number, isChosen, alike = 0, onChoose, onTry }: FindingCardProps) {
-  const { unit } = useShownPlan().habits;
+  const { unit } = useCommittedPlan().habits;
   const rule = maybeCheckRule(finding.ruleId);
   const figures = foundAndWanted(finding, unit);
   return (

@@ -2,8 +2,13 @@ import { countFindings } from '@sashiko/core/checks/check-plan';
 import type { Finding } from '@sashiko/core/checks/finding';
 import { reopenFinding } from '@sashiko/core/plan/edits/patch-edits';
 import { useState } from 'react';
-import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
-import { useAreCurrentsDue, useFindings, useOpenFindings } from '../../stores/use-findings.ts';
+import { currentPlan, useCommittedPlan, usePlanStore } from '../../stores/plan-store.ts';
+import {
+  useAreCurrentsDue,
+  useFindings,
+  useOpenFindings,
+  useRestingOpenFindings,
+} from '../../stores/use-findings.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { LongList } from '../../ui/LongList.tsx';
 import { Assumptions } from './Assumptions.tsx';
@@ -11,16 +16,16 @@ import { FindingCard } from './FindingCard.tsx';
 
 /** Everything that was found, worst first; what the maker lives with is below. */
 export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Finding) => void }) {
-  const shown = useShownPlan();
-  const resting = usePlanStore((state) => state.history?.plan ?? shown);
+  const plan = useCommittedPlan();
   const [isTrying, setTrying] = useState(false);
   const spotlight = useViewStore((state) => state.spotlight);
   // While a fix is tried the list stays, so that its button does not vanish under the pointer; the count follows.
-  const plan = isTrying ? resting : shown;
-  const findings = useOpenFindings(plan);
-  const areCurrentsDue = useAreCurrentsDue(resting);
-  const accepted = useFindings(plan).filter((finding) => Object.hasOwn(plan.accepted, finding.key));
-  const counts = countFindings(useOpenFindings(shown));
+  const resting = useRestingOpenFindings();
+  const shown = useOpenFindings();
+  const findings = isTrying ? resting : shown;
+  const areCurrentsDue = useAreCurrentsDue(plan);
+  const accepted = useFindings().filter((finding) => Object.hasOwn(plan.accepted, finding.key));
+  const counts = countFindings(shown);
   const chosen = findings.find((finding) => finding.key === spotlight?.key);
   const alike = chosen === undefined ? 0 : findings.filter((one) => one.ruleId === chosen.ruleId).length;
   return (

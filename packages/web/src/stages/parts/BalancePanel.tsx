@@ -1,16 +1,16 @@
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
 import { kindOf } from '@sashiko/core/plan/kind-of';
 import { panelOf } from '@sashiko/core/plan/panels';
-import type { Plan } from '@sashiko/core/plan/schema';
 import { balanceOf, TIPS_FROM_G } from '@sashiko/core/plan/weight';
 import { useShownPlan } from '../../stores/plan-store.ts';
+import { useCalmPlan } from '../../stores/use-calm-plan.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { INK } from '../../ui/ink.ts';
 import { Row } from '../../ui/Row.tsx';
 
 /** What the parts weigh and where they pull. */
 export function BalancePanel() {
-  const plan = useShownPlan();
+  const plan = useCalmPlan();
   const balance = balanceOf(plan);
   const parts = Object.values(plan.parts)
     .map((part) => ({ part, massG: kindOf(plan, part).massG }))
@@ -65,15 +65,8 @@ function balanceWords(balance: ReturnType<typeof balanceOf>): string {
 }
 
 /** The centre of the parts' weight on the cloth. */
-export function BalanceMark({
-  plan,
-  face,
-  scale,
-}: {
-  readonly plan: Plan;
-  readonly face: Face;
-  readonly scale: number;
-}) {
+export function BalanceMark({ face, scale }: { readonly face: Face; readonly scale: number }) {
+  const plan = useShownPlan();
   const { centre, sumG } = balanceOf(plan);
   if (centre === null) return null;
   const at = asSeen(panelOf(plan), face, centre);

@@ -12,7 +12,7 @@ import { memo, useState } from 'react';
 import { roomiestPlace } from '../../canvas/clamp.ts';
 import { placeAt } from '../../canvas/place-tool.ts';
 import { listOwnParts } from '../../storage/own-parts.ts';
-import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { currentPlan, useCommittedPlan, usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { Colours } from './Colours.tsx';
 import { OwnPartEditor } from './OwnPartEditor.tsx';
@@ -90,7 +90,7 @@ export const Drawer = memo(function Drawer() {
 
 /** The parts described in this plan, and those kept in this browser that it does not have. */
 function useOwnParts(): readonly OwnPart[] {
-  const { ownParts } = useShownPlan();
+  const { ownParts } = useCommittedPlan();
   const kept = useLiveQuery(listOwnParts, []) ?? [];
   const here = Object.values(ownParts);
   return [...here, ...kept.filter((part) => !Object.hasOwn(ownParts, part.id))];
@@ -104,9 +104,8 @@ interface PartCardProps {
 }
 
 function PartCard({ kind, colourId, own, onEdit }: PartCardProps) {
-  const tool = useViewStore((state) => state.tool);
-  const setTool = useViewStore((state) => state.setTool);
-  const held = tool.kind === 'place' ? tool.kindId : null;
+  const isHeld = useViewStore(({ tool }) => tool.kind === 'place' && tool.kindId === kind.id);
+  const { setTool } = useViewStore.getState();
   const take = (): void => {
     // A part of this browser comes into the plan with its description when it is first taken.
     const isForeign = own !== undefined && currentPlan().ownParts[own.id] === undefined;
@@ -119,7 +118,7 @@ function PartCard({ kind, colourId, own, onEdit }: PartCardProps) {
         type="button"
         className="part-card"
         title={kind.description}
-        aria-pressed={held === kind.id}
+        aria-pressed={isHeld}
         onPointerDown={(event) => {
           // Let go of the pointer, so that it can be dragged over to the cloth.
           event.currentTarget.releasePointerCapture(event.pointerId);

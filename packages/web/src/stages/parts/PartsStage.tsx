@@ -2,7 +2,7 @@ import type { Part } from '@sashiko/core/plan/records';
 import { memo, useState } from 'react';
 import { LiveMarks } from '../../canvas/LiveMarks.tsx';
 import { StageCloth } from '../../canvas/StageCloth.tsx';
-import { useShownPlan } from '../../stores/plan-store.ts';
+import { usePlanStore } from '../../stores/plan-store.ts';
 import { useCalmPlan } from '../../stores/use-calm-plan.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { StageTray } from '../StageTray.tsx';
@@ -19,11 +19,10 @@ const MOVES_PARTS = { movesParts: true, drawsThread: false };
 
 /** The drawer of parts, ways to lay them out, and what is known of the chosen ones. */
 export function PartsStage() {
-  const plan = useShownPlan();
+  const isEmpty = usePlanStore(({ history }) => Object.keys(history?.plan.parts ?? {}).length === 0);
   const tool = useViewStore((state) => state.tool);
   const face = useViewStore((state) => state.face);
   const [panel, setPanel] = useState<PanelName>('Drawer');
-  const isEmpty = Object.keys(plan.parts).length === 0;
   const hint =
     tool.kind === 'place'
       ? 'Click where it goes; hold Shift to place several. Esc puts it back.'
@@ -38,7 +37,7 @@ export function PartsStage() {
         overlay={(scale) => (
           <>
             <LiveMarks face={face} scale={scale} />
-            {panel === 'Weight' && <BalanceMark plan={plan} face={face} scale={scale} />}
+            {panel === 'Weight' && <BalanceMark face={face} scale={scale} />}
           </>
         )}
       />

@@ -1,12 +1,12 @@
 import type { Face } from '@sashiko/core/cloth/cloth';
-import type { Plan } from '@sashiko/core/plan/schema';
 import { useState } from 'react';
 import { LiveMarks } from '../../canvas/LiveMarks.tsx';
 import { PlacingGhosts } from '../../canvas/PartOverlay.tsx';
 import { PieceEnds } from '../../canvas/PieceEnds.tsx';
 import { StageCloth } from '../../canvas/StageCloth.tsx';
 import { shownProposalOf, useJobsStore } from '../../stores/jobs-store.ts';
-import { useShownPlan } from '../../stores/plan-store.ts';
+import { useCommittedPlan, useShownPlan } from '../../stores/plan-store.ts';
+import { useCalmPlan } from '../../stores/use-calm-plan.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { StageTray } from '../StageTray.tsx';
 import { ChosenRun } from './ChosenRun.tsx';
@@ -30,7 +30,7 @@ const LOOKS_ONLY = { movesParts: false, drawsThread: false };
 
 /** Threads drawn by hand or proposed, what should be joined, and what each is sewn with. */
 export function ThreadStage() {
-  const plan = useShownPlan();
+  const plan = useCalmPlan();
   const tool = useViewStore((state) => state.tool);
   const face = useViewStore((state) => state.face);
   const selection = useViewStore((state) => state.selection);
@@ -44,7 +44,7 @@ export function ThreadStage() {
       <StageCloth
         abilities={!drawsThread ? LOOKS_ONLY : isWishing ? WISHES : SEWS}
         hint={drawsThread ? hint : null}
-        overlay={(scale) => <Overlay plan={plan} face={face} scale={scale} isWishing={isWishing} />}
+        overlay={(scale) => <Overlay face={face} scale={scale} isWishing={isWishing} />}
       />
       <StageTray
         label="Thread"
@@ -74,16 +74,15 @@ export function ThreadStage() {
 
 /** Proposed threads, wishes, or what helps in drawing. It alone follows a proposal while that improves. */
 function Overlay({
-  plan,
   face,
   scale,
   isWishing,
 }: {
-  readonly plan: Plan;
   readonly face: Face;
   readonly scale: number;
   readonly isWishing: boolean;
 }) {
+  const plan = useShownPlan();
   const shown = useJobsStore(shownProposalOf);
   if (shown !== null) return <ProposalOverlay result={shown} scale={scale} />;
   if (isWishing) return <WishesOverlay plan={plan} face={face} scale={scale} />;
@@ -97,7 +96,7 @@ function Overlay({
 }
 
 function useHint(isWishing: boolean): string | null {
-  const plan = useShownPlan();
+  const plan = useCommittedPlan();
   const tool = useViewStore((state) => state.tool);
   if (isWishing)
     return tool.kind === 'wish'
