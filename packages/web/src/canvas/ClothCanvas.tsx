@@ -6,6 +6,7 @@ import {
   type ComponentProps,
   type ReactNode,
   type RefObject,
+  useDeferredValue,
   useEffect,
   useLayoutEffect,
   useMemo,
@@ -15,6 +16,7 @@ import {
 import { type Camera, fitCamera, zoomAbout } from '../stores/camera.ts';
 import { usePlanStore, useShownPlan } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
+import { Filled } from '../ui/Filled.tsx';
 import { INK } from '../ui/ink.ts';
 import { ClothDrawing, MovingDrawing } from './ClothDrawing.tsx';
 import { NodeHandles, PenLine, SizeHandles } from './ClothOverlay.tsx';
@@ -136,13 +138,20 @@ function usePanelView(near: NearBounds): PanelView {
   return { face, isDim, litParts, chosenParts, chosenRuns, near };
 }
 
+/** What a stage asks of all that is drawn may come a moment after the stage: it is drawn in slices, and the pointer goes by what was asked. */
 function Resting({ plan, near }: { readonly plan: Plan; readonly near: NearBounds }) {
   const { drawsThread, onPart } = useClothStore((state) => state.asks.abilities);
-  const view = usePanelView(near);
-  const hands = useMemo(
-    () => ({ takes: drawsThread ? ('runs' as const) : ('parts' as const), onPart }),
-    [drawsThread, onPart],
+  const now = usePanelView(near);
+  const asked = useMemo(
+    () => ({
+      hands: { takes: drawsThread ? ('runs' as const) : ('parts' as const), onPart },
+      isDim: now.isDim,
+      litParts: now.litParts,
+    }),
+    [drawsThread, onPart, now.isDim, now.litParts],
   );
+  const { hands, ...looks } = useDeferredValue(asked);
+  const view = { ...now, ...looks };
   return (
     <>
       <path data-ground d={clothPath(panelOf(plan), view.face)} fill="transparent" />
@@ -205,7 +214,9 @@ function ThreadHandles({ scale, wishes }: { readonly scale: number; readonly wis
   const plan = useShownPlan();
   return (
     <>
-      <HoleButtons plan={plan} scale={scale} onHole={wishes ? wishHole : chooseHole} />
+      <Filled>
+        <HoleButtons plan={plan} scale={scale} onHole={wishes ? wishHole : chooseHole} />
+      </Filled>
       <BendHandles plan={plan} scale={scale} />
       <DraftRun plan={plan} scale={scale} />
     </>

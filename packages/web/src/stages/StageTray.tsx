@@ -1,5 +1,6 @@
 import { Segmented } from 'antd';
 import type { ReactNode } from 'react';
+import { Filled } from '../ui/Filled.tsx';
 
 /** The tray beside the drawing of a stage: its panels by name, and the one that is open. */
 export function StageTray<Name extends string>({
@@ -33,7 +34,9 @@ export function StageTray<Name extends string>({
           onChange={onOpen}
         />
       </nav>
-      <div className="tray-scroll">{children}</div>
+      <div className="tray-scroll">
+        <Filled key={open}>{children}</Filled>
+      </div>
       {dock !== null && <div className="tray-dock">{dock}</div>}
     </aside>
   );

@@ -10,6 +10,7 @@ import { Table, type TableColumnsType } from 'antd';
 import { useMemo } from 'react';
 import { useViewStore } from '../../stores/view-store.ts';
 import { CsvButton } from '../../ui/CsvButton.tsx';
+import { DRAWN_WHOLE_UP_TO } from '../../ui/LongList.tsx';
 import { showPlace } from '../show-place.ts';
 
 interface LightsTableProps {
@@ -17,6 +18,9 @@ interface LightsTableProps {
   readonly lights: readonly LightState[];
   readonly reasons: readonly DarkReason[];
 }
+
+/** A long table draws what is in view, px. */
+const WINDOWED = { virtual: true, scroll: { x: 270, y: 420 } };
 
 interface LightRow {
   readonly key: string;
@@ -80,6 +84,7 @@ export function LightsTable({ plan, lights, reasons }: LightsTableProps) {
         className="light-rows"
         size="small"
         pagination={false}
+        {...(rows.length > DRAWN_WHOLE_UP_TO ? WINDOWED : {})}
         columns={columns}
         dataSource={rows}
         expandable={{
