@@ -13,6 +13,7 @@ export default defineConfig({
   fullyParallel: true,
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   outputDir: 'test-results/e2e',
+  snapshotPathTemplate: 'e2e/stored/{arg}{ext}',
   use: {
     baseURL: `http://localhost:${PORT}`,
     viewport: { width: 1280, height: 800 },

@@ -1,4 +1,4 @@
-/** `npm run bench`: all benchmarks; `npm run bench -- router`, `-- light`, `-- boards`, `-- sheet`, `-- screen` or `-- hostile`: those of one matter alone. */
+/** `npm run bench`: all benchmarks; `npm run bench -- router`, `-- light`, `-- boards`, `-- sheet`, `-- screen`, `-- edits`, `-- states` or `-- hostile`: those of one matter alone. */
 import { spawnSync } from 'node:child_process';
 
 const run = (command: string, ...args: string[]): void => {
@@ -16,6 +16,7 @@ if (only === undefined || only === 'screen') {
   if (only !== undefined) run('vite', 'build', 'packages/web', '--logLevel', 'error');
   run('tsx', 'scripts/bench-screen.ts', ...process.argv.slice(3));
 }
+if (only === undefined || only === 'edits') run('tsx', 'scripts/bench-edits.ts');
 if (only === undefined || only === 'light') run('tsx', 'scripts/bench-light.ts');
 if (only === undefined || only === 'states') run('tsx', 'scripts/bench-states.ts');
 if (only === undefined || only === 'boards') run('tsx', 'scripts/bench-boards.ts', ...process.argv.slice(3));

@@ -176,7 +176,8 @@ function useNameLook(
   scale: number,
 ): Omit<ComponentProps<typeof PartNames>, 'plan' | 'chosen'> {
   const notes = useClothStore((state) => state.asks.notes);
-  return { face: view.face, scale, isDark: isDarkCloth(panelOf(plan), view.isDim), notes };
+  const hidden = useViewStore((state) => state.hiddenNames);
+  return { hidden, face: view.face, scale, isDark: isDarkCloth(panelOf(plan), view.isDim), notes };
 }
 
 function Names({ plan, near, scale }: LayerProps) {

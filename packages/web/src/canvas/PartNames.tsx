@@ -8,6 +8,7 @@ import { poseOf } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { memo } from 'react';
+import { type NameKind, nameKindOf } from '../stores/name-kinds.ts';
 import { INK } from '../ui/ink.ts';
 import { NEAR_FROM_SCALE } from './detail.ts';
 import { type LabelBox, placeLabels } from './labels.ts';
@@ -21,6 +22,8 @@ interface NamesProps {
   readonly chosen: ReadonlySet<string>;
   /** A word beside a part's name, such as the current of a light. */
   readonly notes: Readonly<Record<string, string>> | undefined;
+  /** Kinds of parts whose names are left out. */
+  readonly hidden?: ReadonlySet<NameKind>;
   /** Only the names of these parts. */
   readonly only?: ReadonlySet<string>;
 }
@@ -31,11 +34,14 @@ const LETTER = 0.56;
 
 /** The parts' names, upright and never smaller than can be read; where there is no room for one it is left out. */
 export const PartNames = memo(
-  function PartNames({ plan, face, scale, isDark, chosen, notes, only }: NamesProps) {
+  function PartNames({ plan, face, scale, isDark, chosen, notes, hidden, only }: NamesProps) {
     const ink = isDark ? INK.cotton : INK.ink;
     const halo = isDark ? INK.midnight : INK.cotton;
     const parts = Object.values(plan.parts);
-    const named = (only === undefined ? parts : parts.filter(({ id }) => only.has(id))).map((part) => {
+    const isWritten = (part: Part): boolean =>
+      only?.has(part.id) !== false &&
+      (chosen.has(part.id) || hidden?.has(nameKindOf(kindOf(plan, part))) !== true);
+    const named = parts.filter(isWritten).map((part) => {
       const note = notes?.[part.id];
       const letters = part.name.length + (note === undefined ? 0 : note.length + 1);
       const body = bodyBox(plan, part, panelOf(plan), face);
@@ -85,6 +91,7 @@ export const PartNames = memo(
     before.isDark === after.isDark &&
     before.chosen === after.chosen &&
     before.only === after.only &&
+    before.hidden === after.hidden &&
     before.notes === after.notes,
 );
 

@@ -1,6 +1,5 @@
 /** Sees to it that the application opens without a network from the first visit on. */
 import { useOfflineStore } from '../stores/offline-store.ts';
-import { usePlanStore } from '../stores/plan-store.ts';
 
 /** The page is left in peace for so long after it was loaded. */
 const REST_MS = 1500;
@@ -17,12 +16,7 @@ export function keepOffline(): void {
 }
 
 function tellOfUpdate(): void {
-  if (useOfflineStore.getState().isUpdateWaiting) return;
   useOfflineStore.setState({ isUpdateWaiting: true });
-  const { history, notice, tell } = usePlanStore.getState();
-  // Over a plan it is said once, and not over a word that is there; on the shelf it stays.
-  if (history !== null && notice === null)
-    tell('A newer Sashiko has been fetched. It is used from the next start.');
 }
 
 async function register(): Promise<void> {

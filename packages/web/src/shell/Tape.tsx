@@ -16,6 +16,7 @@ import { LIFE_SIZE } from '../stores/camera.ts';
 import { currentPlan, useCommittedPlan, usePlanStore } from '../stores/plan-store.ts';
 import { useCalmPlan } from '../stores/use-calm-plan.ts';
 import { useViewStore } from '../stores/view-store.ts';
+import { NamesButton } from './NamesButton.tsx';
 
 /** The strip below the cloth: where the pointer is, what is being measured, the gap to the nearest other thread. */
 export function Tape() {
@@ -30,6 +31,7 @@ export function Tape() {
         </span>
         <MeasureWords />
         <span className="grow" />
+        <NamesButton />
         <span>
           {(['mm', 'in'] as const).map((choice) => (
             <button

@@ -1,29 +1,26 @@
 import { PLAN_FILE_ENDING } from '@sashiko/core/formats/plan-file';
 import { panelOf } from '@sashiko/core/plan/panels';
 import { Button } from 'antd';
-import { type ComponentType, useCallback, useEffect, useState } from 'react';
+import { type ComponentType, lazy, Suspense, useCallback, useEffect, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { ClothCanvas } from '../canvas/ClothCanvas.tsx';
-import { BenchStage } from '../stages/bench/BenchStage.tsx';
-import { CheckStage } from '../stages/check/CheckStage.tsx';
-import { ClothStage } from '../stages/cloth/ClothStage.tsx';
-import { LightStage } from '../stages/light/LightStage.tsx';
-import { PartsStage } from '../stages/parts/PartsStage.tsx';
-import { AtTheTable } from '../stages/sew/AtTheTable.tsx';
-import { SewStage } from '../stages/sew/SewStage.tsx';
 import { isStageId, type StageId } from '../stages/stages.ts';
-import { ThreadStage } from '../stages/thread/ThreadStage.tsx';
-import { isDemo, loadPlan, rawText } from '../storage/repository.ts';
-import { askToKeep } from '../storage/safekeeping.ts';
+import { askToKeep } from '../storage/keeping.ts';
+import { loadPlan } from '../storage/repository.ts';
+import { forgetLook, isDemo, rawText } from '../storage/shelf.ts';
 import { startAutosave, takeUnsaved } from '../stores/autosave.ts';
 import { followCurrents } from '../stores/currents-store.ts';
 import { useJobsStore } from '../stores/jobs-store.ts';
+import { useMakerStore } from '../stores/maker-store.ts';
+import { useOfflineStore } from '../stores/offline-store.ts';
 import { usePlanStore } from '../stores/plan-store.ts';
 import { followPreview } from '../stores/preview-findings.ts';
 import { useShelfStore } from '../stores/shelf-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
+import { BrokenView } from '../ui/BrokenView.tsx';
 import { download } from '../ui/download.ts';
 import { ErrorFence } from '../ui/ErrorFence.tsx';
+import { LibraryLook } from '../ui/LibraryLook.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { usePageTheme } from '../ui/use-page-theme.ts';
 import { endJobs } from '../workers/workshop.ts';
@@ -33,18 +30,56 @@ import { Tape } from './Tape.tsx';
 import { TopBar } from './TopBar.tsx';
 import { useKeyboard } from './use-keyboard.ts';
 
-const STAGE_VIEWS: Readonly<Record<StageId, ComponentType>> = {
-  cloth: ClothStage,
-  parts: PartsStage,
-  thread: ThreadStage,
-  check: CheckStage,
-  light: LightStage,
-  sew: SewStage,
-  bench: BenchStage,
-};
+/** Each stage comes when it is first opened, or a moment after the table was laid. */
+const LOAD_STAGE = {
+  cloth: async () => ({ default: (await import('../stages/cloth/ClothStage.tsx')).ClothStage }),
+  parts: async () => ({ default: (await import('../stages/parts/PartsStage.tsx')).PartsStage }),
+  thread: async () => ({ default: (await import('../stages/thread/ThreadStage.tsx')).ThreadStage }),
+  check: async () => ({ default: (await import('../stages/check/CheckStage.tsx')).CheckStage }),
+  light: async () => ({ default: (await import('../stages/light/LightStage.tsx')).LightStage }),
+  sew: async () => ({ default: (await import('../stages/sew/SewStage.tsx')).SewStage }),
+  bench: async () => ({ default: (await import('../stages/bench/BenchStage.tsx')).BenchStage }),
+} as const satisfies Readonly<Record<StageId, () => Promise<{ readonly default: ComponentType }>>>;
 
-/** One plan on the table. */
+const STAGE_VIEWS: Readonly<Record<StageId, ComponentType>> = {
+  cloth: lazy(LOAD_STAGE.cloth),
+  parts: lazy(LOAD_STAGE.parts),
+  thread: lazy(LOAD_STAGE.thread),
+  check: lazy(LOAD_STAGE.check),
+  light: lazy(LOAD_STAGE.light),
+  sew: lazy(LOAD_STAGE.sew),
+  bench: lazy(LOAD_STAGE.bench),
+};
+const AtTheTable = lazy(async () => ({
+  default: (await import('../stages/sew/AtTheTable.tsx')).AtTheTable,
+}));
+
+/** The table has been looked at for so long before the other stages are fetched, ms. */
+const AHEAD_MS = 600;
+
+function fetchStagesAhead(): () => void {
+  const timer = setTimeout(() => {
+    for (const load of Object.values(LOAD_STAGE)) void load().catch(() => undefined);
+  }, AHEAD_MS);
+  return () => clearTimeout(timer);
+}
+
+/** One plan on the table, in the look of the application. */
 export function Worktable() {
+  useEffect(() => {
+    useMakerStore
+      .getState()
+      .load()
+      .catch(() => undefined);
+  }, []);
+  return (
+    <LibraryLook>
+      <OpenPlan />
+    </LibraryLook>
+  );
+}
+
+function OpenPlan() {
   const { planId = '', stage, view } = useParams();
   const problem = useOpenPlan(planId);
   const isOpen = usePlanStore((state) => state.history?.plan.id === planId);
@@ -52,9 +87,14 @@ export function Worktable() {
   if (problem !== null) return <CannotOpen planId={planId} message={problem} />;
   if (!isOpen) return <p className="visually-hidden">Opening the plan …</p>;
   return (
-    <ErrorFence key={planId} isWholePage>
+    <ErrorFence
+      key={planId}
+      fallback={(message, again) => <BrokenView message={message} again={again} isWholePage />}
+    >
       {stage === 'sew' && view === 'table' ? (
-        <AtTheTable planId={planId} />
+        <Suspense fallback={null}>
+          <AtTheTable planId={planId} />
+        </Suspense>
       ) : (
         <Table planId={planId} stage={stage} />
       )}
@@ -70,6 +110,8 @@ function Table({ planId, stage }: { readonly planId: string; readonly stage: Sta
   usePageTheme(stage === 'light');
   useEffect(followCurrents, []);
   useEffect(followPreview, []);
+  useEffect(tellOfUpdate, []);
+  useEffect(fetchStagesAhead, []);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a tool, choice or preview of one stage means nothing in the next
   useEffect(
     () => () => {
@@ -87,15 +129,29 @@ function Table({ planId, stage }: { readonly planId: string; readonly stage: Sta
     <div className="worktable" data-stage={stage}>
       <Ribbon planId={planId} stage={stage} />
       <TopBar plan={plan} onHelp={openHelp} />
-      <ErrorFence triedAgainWith={stage}>
+      <ErrorFence
+        triedAgainWith={stage}
+        fallback={(message, again) => <BrokenView message={message} again={again} />}
+      >
         <ClothCanvas />
-        <Stage />
+        <Suspense fallback={<aside className="tray" aria-busy="true" />}>
+          <Stage />
+        </Suspense>
       </ErrorFence>
       <Tape />
       <Notice />
       <KeyHelp isOpen={isHelpOpen} onClose={() => setHelpOpen(false)} />
     </div>
   );
+}
+
+/** Over a plan a newer version is spoken of once, and not over a word that is there; on the shelf it stays. */
+function tellOfUpdate(): () => void {
+  return useOfflineStore.subscribe(({ isUpdateWaiting }, before) => {
+    const { notice, tell } = usePlanStore.getState();
+    if (isUpdateWaiting && !before.isUpdateWaiting && notice === null)
+      tell('A newer Sashiko has been fetched. It is used from the next start.');
+  });
 }
 
 /** Opens a plan and keeps it saved while it is open; a problem in words, or null. */
@@ -121,6 +177,7 @@ function useOpenPlan(planId: string): string | null {
       },
       (error: unknown) => {
         if (!isGone) setProblem(error instanceof Error ? error.message : String(error));
+        void forgetLook(planId).catch(() => undefined);
       },
     );
     return () => {

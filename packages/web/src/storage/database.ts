@@ -59,6 +59,17 @@ export interface StoredOwnPart {
   readonly part: OwnPart;
 }
 
+/** How a plan looks on the shelf, kept so that the shelf need not read plans to show them. */
+export interface Look {
+  readonly id: string;
+  /** Of the record it was made of: another has another look. */
+  readonly revision: number;
+  /** A small drawing, as an SVG file; null where the plan cannot be read. */
+  readonly svg: string | null;
+  /** What lies on the cloth, in a few words; or why it cannot be read. */
+  readonly words: string;
+}
+
 /** A plan as it was kept before pictures and steps had rows of their own. */
 interface RecordOfVersion2 {
   readonly plan: Plan;
@@ -73,6 +84,7 @@ class SashikoDatabase extends Dexie {
   readonly log!: Table<LogRow, [planId: string, number: number]>;
   readonly facts!: EntityTable<Fact, 'key'>;
   readonly ownParts!: EntityTable<StoredOwnPart, 'id'>;
+  readonly looks!: EntityTable<Look, 'id'>;
 
   constructor(options: DexieOptions = {}) {
     super('sashiko', options);
@@ -104,6 +116,7 @@ class SashikoDatabase extends Dexie {
         }
       });
     this.version(4).stores({ log: '[planId+number], planId' });
+    this.version(5).stores({ looks: 'id' });
   }
 }
 

@@ -1,18 +1,14 @@
-/** The shelf's plans: everything that reads or writes the browser's store goes through here. */
+/** The shelf's plans, read and written whole. What the shelf needs to be seen is in `shelf.ts`, and smaller. */
 import { describeProblem, type Result } from '@sashiko/core/errors/problem';
 import { parsePlan, planFromValue } from '@sashiko/core/formats/plan-file';
 import { type History, startHistory } from '@sashiko/core/plan/history';
 import { maybeParseHouseStyle } from '@sashiko/core/plan/house-style';
 import { newPlan } from '@sashiko/core/plan/new-plan';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { remembered } from '@sashiko/core/units/remembered';
-import lanternCuff from '../../../../demo/lantern-cuff.sashiko.json?raw';
-import lighthouse from '../../../../demo/lighthouse-cushion.sashiko.json?raw';
-import nightTrain from '../../../../demo/night-train-curtain.sashiko.json?raw';
-import dogCoat from '../../../../demo/night-walk-dog-coat.sashiko.json?raw';
-import tidePool from '../../../../demo/tide-pool-hanging.sashiko.json?raw';
-import { database, type PlanRecord } from './database.ts';
+import { database } from './database.ts';
+import { HOUSE_STYLE, readFact } from './facts.ts';
 import { rememberRows, rowsOf, stepsOf, wholePlan } from './history-rows.ts';
+import { dropRows, planTables, rowsBeside, wholeRecord } from './shelf.ts';
 
 /** A fresh id: the dice are thrown here, outside the core. */
 function freshId(): string {
@@ -20,9 +16,6 @@ function freshId(): string {
 }
 
 const NOTHING_STORED = { pictureIds: [], past: [], future: [], nextStep: 0, logged: 0 };
-
-/** The tables in which a plan lies. */
-const planTables = () => [database.plans, database.pictures, database.log, database.steps];
 
 /** Puts a plan on the shelf, with nothing to undo, in place of one of the same id. */
 export async function putPlan(plan: Plan, now: number): Promise<void> {
@@ -43,87 +36,6 @@ export async function putPlan(plan: Plan, now: number): Promise<void> {
   });
 }
 
-async function dropRows(planId: string): Promise<void> {
-  await database.pictures.where('planId').equals(planId).delete();
-  await database.log.where('planId').equals(planId).delete();
-  await database.steps.where('planId').equals(planId).delete();
-}
-
-/** Lays the demo plans on the shelf, once per browser. */
-export async function layOutDemo(now: number): Promise<void> {
-  const tables = [...planTables(), database.facts];
-  await database.transaction('rw', tables, async () => {
-    if ((await database.facts.get('demo')) !== undefined) return;
-    for (const [i, text] of DEMO.entries()) {
-      const result = parsePlan(text);
-      if (result.ok) await putPlan(result.value, now + i);
-    }
-    await database.facts.put({ key: 'demo', value: 'laid out' });
-  });
-}
-
-const DEMO = [lanternCuff, tidePool, nightTrain, dogCoat, lighthouse];
-
-/** Whether a plan is one of those that come with Sashiko. */
-export function isDemo(planId: string): boolean {
-  return DEMO.some((text) => text.includes(`"id": ${JSON.stringify(planId)}`));
-}
-
-/** A stored plan's text as it is, readable or not, so that it can be taken out; undefined when there is none. */
-export async function rawText(id: string): Promise<string | undefined> {
-  const entry = await database.plans.get(id);
-  if (entry === undefined) return undefined;
-  return JSON.stringify(wholePlan(entry, await beside(id)) ?? entry, null, 2);
-}
-
-/** What of a plan lies in rows of its own. */
-async function beside(planId: string) {
-  const [pictures, log] = await Promise.all([
-    database.pictures.where('planId').equals(planId).toArray(),
-    database.log.where('planId').equals(planId).sortBy('number'),
-  ]);
-  return { pictures, log };
-}
-
-/** The plan of a record as a value that may be anything, with all that lies in rows of its own. */
-export async function wholeRecord(record: PlanRecord): Promise<unknown> {
-  return wholePlan(record, await beside(record.id));
-}
-
-/** A plan as the shelf shows it; whatever its record looks like, it has a name and a date. */
-export interface ShelfEntry {
-  readonly id: string;
-  readonly name: string;
-  readonly changedAt: number;
-  /** The maker's: not one of those that come with Sashiko, or one that was changed. */
-  readonly isOwn: boolean;
-  /** Without its pictures, to be drawn small; or why it cannot be read. */
-  readonly plan: Result<Plan>;
-}
-
-const entryOf = remembered({ name: 'shelf entry', under: (record: PlanRecord) => record }, readEntry);
-
-function readEntry(record: PlanRecord): ShelfEntry {
-  const { id, name, changedAt, plan, revision } = record as Readonly<Record<keyof PlanRecord, unknown>>;
-  const isPlan = typeof plan === 'object' && plan !== null;
-  return {
-    id: String(id),
-    name: typeof name === 'string' && name !== '' ? name : 'A plan whose name is lost',
-    changedAt: typeof changedAt === 'number' && Number.isFinite(changedAt) ? changedAt : 0,
-    isOwn: revision !== 1 || !isDemo(String(id)),
-    plan: planFromValue(isPlan ? { ...plan, images: {}, backdrop: null } : plan),
-  };
-}
-
-/** All plans that are on the shelf (or taken off it), latest first. */
-export async function listPlans(removed = false): Promise<readonly ShelfEntry[]> {
-  const records = await database.plans.toArray();
-  return records
-    .filter(({ removedAt }) => removedAt > 0 === removed)
-    .map(entryOf)
-    .sort((a, b) => b.changedAt - a.changedAt);
-}
-
 /** The plan of a record with its pictures, or why it cannot be read. Undefined when there is none. */
 export async function readPlan(id: string): Promise<Result<Plan> | undefined> {
   const record = await database.plans.get(id);
@@ -136,7 +48,11 @@ export async function loadPlan(
   id: string,
 ): Promise<{ readonly history: History; readonly revision: number }> {
   const [record, rows, steps] = await database.transaction('r', planTables(), () =>
-    Promise.all([database.plans.get(id), beside(id), database.steps.where('planId').equals(id).toArray()]),
+    Promise.all([
+      database.plans.get(id),
+      rowsBeside(id),
+      database.steps.where('planId').equals(id).toArray(),
+    ]),
   );
   if (record === undefined || record.removedAt > 0)
     throw new Error('This plan is not on the shelf of this browser.');
@@ -211,34 +127,6 @@ export async function addCopy(plan: Plan, name: string, now: number): Promise<st
   return copy.id;
 }
 
-/** Gives a plan on the shelf another name. */
-export async function renameStored(id: string, name: string, now: number): Promise<void> {
-  await database.plans
-    .where('id')
-    .equals(id)
-    .modify((entry) => {
-      Object.assign(entry, {
-        name,
-        plan: { ...entry.plan, name },
-        revision: entry.revision + 1,
-        changedAt: now,
-      });
-    });
-}
-
-/** Takes a plan off the shelf, or puts it back (`removedAt` 0). Nothing is deleted yet. */
-export async function setRemoved(id: string, removedAt: number): Promise<void> {
-  await database.plans.update(id, { removedAt });
-}
-
-/** Deletes a removed plan for good. */
-export async function deleteForGood(id: string): Promise<void> {
-  await database.transaction('rw', planTables(), async () => {
-    await database.plans.delete(id);
-    await dropRows(id);
-  });
-}
-
 /** A file's plan on the shelf, or an Error in plain words. Keeps both when the shelf has one of the same id. */
 export async function importPlan(text: string, now: number): Promise<string> {
   const result = parsePlan(text);
@@ -247,17 +135,4 @@ export async function importPlan(text: string, now: number): Promise<string> {
   if (taken !== undefined) return await addCopy(result.value, result.value.name, now);
   await putPlan(result.value, now);
   return result.value.id;
-}
-
-/** Under which facts the maker's habits and pace are kept. */
-export const HOUSE_STYLE = 'house-style';
-export const PACE = 'pace';
-
-/** Reads or writes a small fact about this browser. */
-export async function readFact(key: string): Promise<string | undefined> {
-  return (await database.facts.get(key))?.value;
-}
-
-export async function writeFact(key: string, value: string): Promise<void> {
-  await database.facts.put({ key, value });
 }

@@ -1,4 +1,4 @@
-/** That nothing of the shelf is lost: keeping for good, backups of everything, and when one is due. */
+/** Backups of the whole shelf: made, compared with what is there, brought back. */
 import type { Result } from '@sashiko/core/errors/problem';
 import { planFromValue, serializePlan } from '@sashiko/core/formats/plan-file';
 import { type ShelfBackup, serializeShelf } from '@sashiko/core/formats/shelf-file';
@@ -6,30 +6,8 @@ import type { OwnPart } from '@sashiko/core/parts/own-part-schema';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { database } from './database.ts';
 import { freshOwnPartId, listOwnParts, storeOwnPart } from './own-parts.ts';
-import { addCopy, putPlan, readFact, wholeRecord, writeFact } from './repository.ts';
-
-/** Under which facts it is kept when the shelf was last backed up, and what the browser said to keeping it for good. */
-export const BACKED_UP = 'backed-up';
-const ASKED = 'asked-to-keep';
-
-/** Whether the browser keeps the shelf until it is told otherwise; null where it cannot say. */
-export async function isKeptForGood(): Promise<boolean | null> {
-  try {
-    return (await navigator.storage?.persisted?.()) ?? null;
-  } catch {
-    return null;
-  }
-}
-
-/** Asks the browser, once, to keep the shelf for good: what it says in words, or null when it was asked before. */
-export async function askToKeep(): Promise<string | null> {
-  if ((await readFact(ASKED)) !== undefined) return null;
-  const isKept = (await navigator.storage?.persist?.().catch(() => false)) ?? false;
-  await writeFact(ASKED, isKept ? 'yes' : 'no');
-  return isKept
-    ? 'This browser keeps your plans until you delete them yourself.'
-    : 'This browser may clear your plans when its disk is full: now and then, back up the shelf to a file.';
-}
+import { addCopy, putPlan } from './repository.ts';
+import { wholeRecord } from './shelf.ts';
 
 /** The whole shelf as the text of a backup: plans on it and off it, described parts, and records that cannot be read as they are. */
 export async function backUpShelf(now: number): Promise<string> {
@@ -101,21 +79,4 @@ export async function restoreShelf(
   for (const part of doubleParts)
     await storeOwnPart(choice === 'take-backup' ? part : { ...part, id: freshOwnPartId() });
   return { plans: fresh.length + doubles.length, parts: freshParts.length + doubleParts.length };
-}
-
-const DAY_MS = 24 * 60 * 60 * 1000;
-/** After so many days with changes that are in no backup, one is due (assumption). */
-const DAYS_WITHOUT = 7;
-
-/** What has changed since the last backup; null while none is due. */
-export function backupDue(
-  changedAts: readonly number[],
-  lastBackupAt: number | null,
-  now: number,
-): { readonly changed: number; readonly days: number } | null {
-  const changed = changedAts.filter((at) => at > (lastBackupAt ?? 0));
-  if (changed.length === 0) return null;
-  const since = lastBackupAt ?? Math.min(...changed);
-  const days = Math.floor((now - since) / DAY_MS);
-  return days < DAYS_WITHOUT ? null : { changed: changed.length, days };
 }

@@ -4,7 +4,7 @@ import type { Habits } from '@sashiko/core/plan/records';
 import { learnPace, maybeParsePace, type Pace, UNKNOWN_PACE } from '@sashiko/core/sewing/pace';
 import type { StepWork } from '@sashiko/core/sewing/step';
 import { create } from 'zustand';
-import { HOUSE_STYLE, PACE, readFact, writeFact } from '../storage/repository.ts';
+import { HOUSE_STYLE, PACE, readFact, writeFact } from '../storage/facts.ts';
 
 interface MakerState {
   readonly houseStyle: Habits | null;

@@ -6,6 +6,7 @@ import type { SnapGuide } from '@sashiko/core/plan/arrange/snapping';
 import type { HoleRef, Part } from '@sashiko/core/plan/records';
 import { create } from 'zustand';
 import type { Camera } from './camera.ts';
+import type { NameKind } from './name-kinds.ts';
 
 /** How the next run goes from hole to hole: straight between its bends, smooth through them, or along a line of the cloth. */
 export interface DrawingWay {
@@ -71,6 +72,8 @@ interface ViewState {
   readonly fittedCamera: Camera | null;
   /** The camera that the cloth is drawn for. While the view is being moved, the drawing is moved as it is, and drawn anew when that rests. */
   readonly drawnCamera: Camera | null;
+  /** Kinds of parts whose names are left out, unless they are chosen. */
+  readonly hiddenNames: ReadonlySet<NameKind>;
   readonly tool: Tool;
   readonly selection: Selection;
   /** Where the pointer is on the right side, or null when it is off the cloth. */
@@ -104,6 +107,7 @@ interface ViewState {
   setCamera(camera: Camera | null): void;
   setFittedCamera(camera: Camera): void;
   setDrawnCamera(camera: Camera): void;
+  hideNames(kinds: ReadonlySet<NameKind>): void;
   setTool(tool: Tool): void;
   select(selection: Partial<Selection>): void;
   setPointer(pointer: Point | null): void;
@@ -127,6 +131,7 @@ export const useViewStore = create<ViewState>()((set) => ({
   camera: null,
   fittedCamera: null,
   drawnCamera: null,
+  hiddenNames: new Set(),
   tool: { kind: 'hand' },
   selection: NOTHING,
   pointer: null,
@@ -149,6 +154,7 @@ export const useViewStore = create<ViewState>()((set) => ({
   setCamera: (camera) => set({ camera }),
   setFittedCamera: (camera) => set({ camera, fittedCamera: camera, drawnCamera: camera }),
   setDrawnCamera: (drawnCamera) => set({ drawnCamera }),
+  hideNames: (hiddenNames) => set({ hiddenNames }),
   setTool: (tool) => set({ tool }),
   select: (selection) => set({ selection: { ...NOTHING, ...selection } }),
   setPointer: (pointer) => set({ pointer }),

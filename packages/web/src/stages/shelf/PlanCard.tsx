@@ -1,11 +1,6 @@
-import { clothBox } from '@sashiko/core/cloth/cloth';
-import { panelOf } from '@sashiko/core/plan/panels';
-import type { Plan } from '@sashiko/core/plan/schema';
 import { memo } from 'react';
 import { Link } from 'react-router';
-import { ClothDrawing } from '../../canvas/ClothDrawing.tsx';
-import type { ShelfEntry } from '../../storage/repository.ts';
-import { ErrorFence } from '../../ui/ErrorFence.tsx';
+import type { ShelfEntry } from '../../storage/shelf.ts';
 
 interface PlanCardProps {
   readonly entry: ShelfEntry;
@@ -13,13 +8,6 @@ interface PlanCardProps {
   readonly onRename: () => void;
   readonly onRemove: () => void;
   readonly onExport: () => void;
-}
-
-/** What lies on a plan's cloth, in a few words. */
-function contents(plan: Plan): string {
-  const lights = Object.values(plan.parts).filter((part) => part.colourId !== undefined).length;
-  const runs = Object.keys(plan.runs).length;
-  return `${lights} ${lights === 1 ? 'light' : 'lights'}, ${runs} ${runs === 1 ? 'run' : 'runs'}`;
 }
 
 const DATE = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
@@ -32,27 +20,33 @@ export const PlanCard = memo(function PlanCard({
   onRemove,
   onExport,
 }: PlanCardProps) {
-  const { plan } = entry;
+  const { look } = entry;
+  const isReadable = look?.svg != null;
+  const words =
+    look === null
+      ? ''
+      : isReadable
+        ? look.words
+        : 'cannot be read: open it to see why, or export it as it is';
   return (
     <li className="card">
       <Link to={`/plan/${entry.id}/parts`} className="picture" aria-hidden="true" tabIndex={-1}>
-        {plan.ok && (
-          <ErrorFence fallback={null}>
-            <svg viewBox={viewBoxOf(plan.value)} aria-hidden="true">
-              <ClothDrawing plan={plan.value} face="right" />
-            </svg>
-          </ErrorFence>
+        {look?.svg != null && look.svg !== '' && (
+          // As a picture: nothing in it can run or reach out, whatever a plan holds.
+          <img src={`data:image/svg+xml,${encodeURIComponent(look.svg)}`} alt="" />
         )}
       </Link>
       <div className="words">
         <Link to={`/plan/${entry.id}/parts`}>{entry.name}</Link>
         <p className="quiet">
-          {plan.ok ? contents(plan.value) : 'cannot be read: open it to see why, or export it as it is'}
-          {entry.changedAt > 0 && ` · ${DATE.format(entry.changedAt)}`}
+          {[
+            ...(words === '' ? [] : [words]),
+            ...(entry.changedAt > 0 ? [DATE.format(entry.changedAt)] : []),
+          ].join(' · ')}
         </p>
       </div>
       <div className="actions">
-        {plan.ok && (
+        {(look === null || isReadable) && (
           <>
             <button type="button" onClick={onCopy} aria-label={`Copy ${entry.name}`}>
               Copy
@@ -72,10 +66,3 @@ export const PlanCard = memo(function PlanCard({
     </li>
   );
 });
-
-/** The piece with some table round it. */
-function viewBoxOf(plan: Plan): string {
-  const { left, top, widthMm, heightMm } = clothBox(panelOf(plan));
-  const room = Math.max(widthMm, heightMm) * 0.04;
-  return `${left - room} ${top - room} ${widthMm + 2 * room} ${heightMm + 2 * room}`;
-}

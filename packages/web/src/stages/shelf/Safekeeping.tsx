@@ -1,37 +1,12 @@
-import { SHELF_FILE_ENDING, type ShelfBackup } from '@sashiko/core/formats/shelf-file';
-import { Button } from 'antd';
+import type { ShelfBackup } from '@sashiko/core/formats/shelf-file';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { readFact, writeFact } from '../../storage/repository.ts';
-import { BACKED_UP, backUpShelf, isKeptForGood } from '../../storage/safekeeping.ts';
+import { isKeptForGood, lastBackup } from '../../storage/keeping.ts';
 import { useOfflineStore } from '../../stores/offline-store.ts';
 import { useShelfStore } from '../../stores/shelf-store.ts';
-import { download } from '../../ui/download.ts';
-import { FileButton } from '../../ui/FileButton.tsx';
-import { readBackup } from './read-backup.ts';
+import { FileAsk } from '../../ui/FileAsk.tsx';
 
+const work = () => import('./shelf-work.ts');
 const DATE = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
-
-/** Saves the whole shelf as one file and remembers when; what goes wrong is told. */
-export async function saveBackup(now: number): Promise<void> {
-  const { tell } = useShelfStore.getState();
-  try {
-    const day = new Date(now).toISOString().slice(0, 10);
-    download(`shelf-${day}${SHELF_FILE_ENDING}`, 'application/json', await backUpShelf(now));
-    await writeFact(BACKED_UP, String(now));
-    tell('The shelf was backed up to one file: keep it somewhere else than on this machine.');
-  } catch (error) {
-    tell(
-      `The shelf could not be backed up. ${error instanceof Error ? error.message : ''}`.trim(),
-      'problem',
-    );
-  }
-}
-
-/** When the shelf was last backed up, or null. */
-export async function lastBackup(): Promise<number | null> {
-  const at = Number((await readFact(BACKED_UP)) ?? Number.NaN);
-  return Number.isFinite(at) ? at : null;
-}
 
 /** How safe the shelf is here, and the way out and back in for all of it. */
 export function Safekeeping({ onBackup }: { readonly onBackup: (backup: ShelfBackup) => void }) {
@@ -40,7 +15,7 @@ export function Safekeeping({ onBackup }: { readonly onBackup: (backup: ShelfBac
   const backedUpAt = useLiveQuery(lastBackup) ?? null;
   const { isKept: isOffline, isUpdateWaiting } = useOfflineStore();
   const take = async (file: File): Promise<void> => {
-    const read = await readBackup(file);
+    const read = await (await work()).readBackup(file);
     if (read !== null) onBackup(read);
   };
   return (
@@ -62,15 +37,20 @@ export function Safekeeping({ onBackup }: { readonly onBackup: (backup: ShelfBac
           open it again.
         </p>
       )}
-      <Button onClick={() => void saveBackup(Date.now())}>Back up the shelf</Button>{' '}
-      <FileButton
-        label="Backup file"
-        accept=".json,application/json"
-        size="middle"
-        onFile={(file) => void take(file)}
+      <button
+        type="button"
+        className="button"
+        onClick={() => void work().then(({ saveBackup }) => saveBackup(Date.now()))}
       >
-        Bring back a backup
-      </FileButton>
+        Back up the shelf
+      </button>{' '}
+      <FileAsk label="Backup file" accept=".json,application/json" onFile={(file) => void take(file)}>
+        {(ask) => (
+          <button type="button" className="button" onClick={ask}>
+            Bring back a backup
+          </button>
+        )}
+      </FileAsk>
     </section>
   );
 }

@@ -1,35 +1,27 @@
-import { describeProblem } from '@sashiko/core/errors/problem';
-import { LARGEST_FILE_CHARACTERS, PLAN_FILE_ENDING, serializePlan } from '@sashiko/core/formats/plan-file';
-import { looksLikeShelf, type ShelfBackup } from '@sashiko/core/formats/shelf-file';
-import { tidyName } from '@sashiko/core/plan/edits/cloth-edits';
-import { Button, Input } from 'antd';
+import type { ShelfBackup } from '@sashiko/core/formats/shelf-file';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import {
-  addCopy,
-  addPlan,
-  deleteForGood,
-  importPlan,
-  layOutDemo,
-  listPlans,
-  rawText,
-  readPlan,
-  renameStored,
-  type ShelfEntry,
-  setRemoved,
-} from '../../storage/repository.ts';
-import { backupDue } from '../../storage/safekeeping.ts';
+import { LAID_OUT, readFact } from '../../storage/facts.ts';
+import { backupDue, lastBackup } from '../../storage/keeping.ts';
+import { deleteForGood, listPlans, type ShelfEntry, setRemoved } from '../../storage/shelf.ts';
 import { useShelfStore } from '../../stores/shelf-store.ts';
-import { Dialog } from '../../ui/Dialog.tsx';
-import { download, fileName } from '../../ui/download.ts';
-import { FileButton } from '../../ui/FileButton.tsx';
-import { readTextFile } from '../../ui/read-file.ts';
+import { FileAsk } from '../../ui/FileAsk.tsx';
 import { usePageTheme } from '../../ui/use-page-theme.ts';
 import { PlanCard } from './PlanCard.tsx';
-import { RestoreDialog } from './RestoreDialog.tsx';
-import { readBackup } from './read-backup.ts';
-import { lastBackup, Safekeeping, saveBackup } from './Safekeeping.tsx';
+import { Safekeeping } from './Safekeeping.tsx';
+import { useLooks } from './use-looks.ts';
+
+/** What a plan is comes with the first thing that is done with one: to look at the shelf it is not needed. */
+const work = () => import('./shelf-work.ts');
+const Renaming = lazy(async () => ({ default: (await import('./dialogs.tsx')).Renaming }));
+const Restoring = lazy(async () => ({ default: (await import('./dialogs.tsx')).Restoring }));
+
+async function layOutOnce(): Promise<void> {
+  if ((await readFact(LAID_OUT)) !== undefined) return;
+  const { layOutDemo } = await import('../../storage/demo-plans.ts');
+  await layOutDemo(Date.now());
+}
 
 /** All plans of this browser. */
 export function Shelf() {
@@ -47,47 +39,26 @@ export function Shelf() {
     tell(`That could not be kept. ${error instanceof Error ? error.message : String(error)}`, 'problem');
   useEffect(() => {
     document.title = 'Sashiko';
-    layOutDemo(Date.now()).catch(() =>
+    layOutOnce().catch(() =>
       tell(
         'This browser has no room left for plans: save those you need as files, and delete others.',
         'problem',
       ),
     );
   }, [tell]);
+  useLooks(plans);
 
   const takeFile = async (file: File): Promise<void> => {
-    hush();
-    const refuse = (why: string): void =>
-      tell(`“${file.name}” was not taken in. ${why} Nothing was changed.`, 'problem');
-    const beginning = await file
-      .slice(0, 300)
-      .text()
-      .catch(() => '');
-    if (looksLikeShelf(beginning)) {
-      setBackup(await readBackup(file));
-      return;
-    }
-    const text = await readTextFile(file, LARGEST_FILE_CHARACTERS);
-    if (!text.ok) {
-      refuse(describeProblem(text.problem));
-      return;
-    }
-    try {
-      const id = await importPlan(text.value, Date.now());
-      void navigate(`/plan/${id}/parts`);
-    } catch (error) {
-      refuse(error instanceof Error ? error.message : String(error));
-    }
+    const taken = await (await work()).takeFile(file);
+    if (taken === null) return;
+    if ('backup' in taken) setBackup(taken.backup);
+    else void navigate(`/plan/${taken.planId}/parts`);
   };
-  const copy = async ({ id, name }: ShelfEntry): Promise<void> => {
-    const plan = await readPlan(id);
-    if (plan?.ok === true) await addCopy(plan.value, `${name.slice(0, 110)}, copy`, Date.now());
-  };
-  const exportOne = async ({ id, name }: ShelfEntry): Promise<void> => {
-    const plan = await readPlan(id);
-    // What cannot be read is taken out as it lies there.
-    const text = plan?.ok === true ? serializePlan(plan.value) : await rawText(id);
-    if (text !== undefined) download(fileName(name, PLAN_FILE_ENDING), 'application/json', text);
+  const copy = async (entry: ShelfEntry): Promise<void> => (await work()).copyPlan(entry);
+  const exportOne = async (entry: ShelfEntry): Promise<void> => (await work()).exportPlan(entry);
+  const begin = async (): Promise<void> => {
+    const id = await (await work()).addPlan('New plan', Date.now());
+    void navigate(`/plan/${id}/cloth`);
   };
   const remove = async (entry: ShelfEntry): Promise<void> => {
     await setRemoved(entry.id, Date.now());
@@ -119,30 +90,28 @@ export function Shelf() {
             will work.
           </p>
         </div>
-        <Input.Search
+        <input
+          type="search"
+          className="search"
           aria-label="Search plans"
           placeholder="Search"
-          allowClear
-          style={{ width: 180 }}
           value={search}
           onChange={(event) => setSearch(event.target.value)}
         />
-        <FileButton
+        <FileAsk
           label="Plan file"
           accept=".json,application/json"
-          size="middle"
-          onFile={(file) => void takeFile(file)}
+          onFile={(file) => void takeFile(file).catch(report)}
         >
-          Import a plan file
-        </FileButton>
-        <Button
-          type="primary"
-          onClick={() => {
-            addPlan('New plan', Date.now()).then((id) => navigate(`/plan/${id}/cloth`), report);
-          }}
-        >
+          {(ask) => (
+            <button type="button" className="button" onClick={ask}>
+              Import a plan file
+            </button>
+          )}
+        </FileAsk>
+        <button type="button" className="button loud" onClick={() => void begin().catch(report)}>
           New plan
-        </Button>
+        </button>
       </header>
       {isForThisPage && (
         <div className="problem" role="status">
@@ -164,15 +133,16 @@ export function Shelf() {
       {justRemoved !== null && (
         <div className="problem word" role="status">
           <span>“{justRemoved.name}” was taken off the shelf.</span>
-          <Button
-            size="small"
+          <button
+            type="button"
+            className="button small"
             onClick={() => {
               void setRemoved(justRemoved.id, 0);
               setJustRemoved(null);
             }}
           >
             Undo
-          </Button>
+          </button>
         </div>
       )}
       <ul className="plans">
@@ -202,26 +172,33 @@ export function Shelf() {
             {removed.map((entry) => (
               <li key={entry.id}>
                 {entry.name}{' '}
-                <Button
-                  size="small"
+                <button
+                  type="button"
+                  className="button small"
                   onClick={() => {
                     void setRemoved(entry.id, 0);
                     setJustRemoved(null);
                   }}
                 >
                   Put back
-                </Button>{' '}
-                <Button size="small" danger onClick={() => void deleteForGood(entry.id)}>
+                </button>{' '}
+                <button
+                  type="button"
+                  className="button small danger"
+                  onClick={() => void deleteForGood(entry.id)}
+                >
                   Delete for good
-                </Button>
+                </button>
               </li>
             ))}
           </ul>
         </>
       )}
       <Safekeeping onBackup={setBackup} />
-      {backup !== null && <RestoreDialog backup={backup} onClose={() => setBackup(null)} />}
-      {renaming !== null && <RenameDialog entry={renaming} onClose={() => setRenaming(null)} />}
+      <Suspense fallback={null}>
+        {backup !== null && <Restoring backup={backup} onClose={() => setBackup(null)} />}
+        {renaming !== null && <Renaming entry={renaming} onClose={() => setRenaming(null)} />}
+      </Suspense>
     </main>
   );
 }
@@ -243,41 +220,16 @@ function BackupReminder({ plans }: { readonly plans: readonly ShelfEntry[] }) {
           : `since the last backup, ${due.days} days ago`}
         .
       </span>
-      <Button size="small" onClick={() => void saveBackup(Date.now())}>
+      <button
+        type="button"
+        className="button small"
+        onClick={() => void work().then(({ saveBackup }) => saveBackup(Date.now()))}
+      >
         Back up the shelf
-      </Button>
+      </button>
       <button type="button" className="linkish" aria-label="Not now" onClick={() => setHushed(true)}>
         ✕
       </button>
     </div>
-  );
-}
-
-function RenameDialog({ entry, onClose }: { readonly entry: ShelfEntry; readonly onClose: () => void }) {
-  const [text, setText] = useState(entry.name);
-  const name = tidyName(text);
-  const take = (): void => {
-    if (!name.ok) return;
-    void renameStored(entry.id, name.value, Date.now()).then(onClose);
-  };
-  return (
-    <Dialog
-      title="Rename"
-      open
-      onCancel={onClose}
-      onOk={take}
-      okText="Rename"
-      okButtonProps={{ disabled: !name.ok }}
-    >
-      <Input
-        aria-label="Name"
-        autoFocus
-        value={text}
-        status={name.ok ? '' : 'error'}
-        onChange={(event) => setText(event.target.value)}
-        onPressEnter={take}
-      />
-      {!name.ok && <p className="plus">{describeProblem(name.problem)}</p>}
-    </Dialog>
   );
 }

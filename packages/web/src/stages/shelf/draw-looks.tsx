@@ -1,0 +1,68 @@
+/** Small drawings of plans for the shelf, made once after each save and kept. */
+import { clothBox } from '@sashiko/core/cloth/cloth';
+import { describeProblem, type Result } from '@sashiko/core/errors/problem';
+import { planFromValue } from '@sashiko/core/formats/plan-file';
+import { panelOf } from '@sashiko/core/plan/panels';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { counted } from '@sashiko/core/units/words';
+import { flushSync } from 'react-dom';
+import { createRoot } from 'react-dom/client';
+import { ClothDrawing } from '../../canvas/ClothDrawing.tsx';
+import { ALL_NEAR, NEAR_FROM_SCALE } from '../../canvas/detail.ts';
+import { database, type Look, type PlanRecord } from '../../storage/database.ts';
+import { revisionOf } from '../../storage/shelf.ts';
+import { ErrorFence } from '../../ui/ErrorFence.tsx';
+
+/** A card of the shelf is about so wide, px. */
+const CARD_PX = 280;
+
+/** Draws and keeps the looks of plans; between two of them the page has time for other things. */
+export async function drawLooks(ids: readonly string[]): Promise<void> {
+  for (const id of ids) {
+    const record = await database.plans.get(id);
+    if (record !== undefined) await database.looks.put(lookOf(record));
+    await new Promise((done) => setTimeout(done));
+  }
+}
+
+/** How a stored plan looks on the shelf, whatever its record holds. */
+export function lookOf(record: PlanRecord): Look {
+  const stored: unknown = record.plan;
+  const isPlan = typeof stored === 'object' && stored !== null;
+  const plan: Result<Plan> = planFromValue(isPlan ? { ...stored, images: {}, backdrop: null } : stored);
+  const kept = { id: String(record.id), revision: revisionOf(record) };
+  if (!plan.ok) return { ...kept, svg: null, words: describeProblem(plan.problem) };
+  return { ...kept, svg: drawingOf(plan.value), words: contents(plan.value) };
+}
+
+/** What lies on a plan's cloth, in a few words. */
+function contents(plan: Plan): string {
+  const lights = Object.values(plan.parts).filter((part) => part.colourId !== undefined).length;
+  return `${counted(lights, 'light')}, ${counted(Object.keys(plan.runs).length, 'run')}`;
+}
+
+/** The piece with some table round it, as an SVG file; empty where it cannot be drawn. */
+export function drawingOf(plan: Plan): string {
+  const { left, top, widthMm, heightMm } = clothBox(panelOf(plan));
+  const room = Math.max(widthMm, heightMm) * 0.04;
+  const box = `${left - room} ${top - room} ${widthMm + 2 * room} ${heightMm + 2 * room}`;
+  const host = document.createElement('div');
+  const root = createRoot(host);
+  flushSync(() =>
+    root.render(
+      <ErrorFence fallback={() => null}>
+        <svg xmlns="http://www.w3.org/2000/svg" viewBox={box} fontFamily="sans-serif" aria-hidden="true">
+          <ClothDrawing
+            plan={plan}
+            face="right"
+            near={CARD_PX / widthMm < NEAR_FROM_SCALE ? null : ALL_NEAR}
+          />
+        </svg>
+      </ErrorFence>,
+    ),
+  );
+  const svg = host.firstElementChild;
+  const text = svg === null ? '' : new XMLSerializer().serializeToString(svg);
+  root.unmount();
+  return text;
+}

@@ -1,0 +1,91 @@
+/** What is done with plans on the shelf. It needs the whole of what a plan is, so it is fetched when it is asked for. */
+import { describeProblem } from '@sashiko/core/errors/problem';
+import { LARGEST_FILE_CHARACTERS, PLAN_FILE_ENDING, serializePlan } from '@sashiko/core/formats/plan-file';
+import {
+  LARGEST_SHELF_CHARACTERS,
+  looksLikeShelf,
+  parseShelf,
+  SHELF_FILE_ENDING,
+  type ShelfBackup,
+} from '@sashiko/core/formats/shelf-file';
+import { writeFact } from '../../storage/facts.ts';
+import { BACKED_UP } from '../../storage/keeping.ts';
+import { addCopy, importPlan, readPlan } from '../../storage/repository.ts';
+import { backUpShelf } from '../../storage/safekeeping.ts';
+import { rawText, type ShelfEntry } from '../../storage/shelf.ts';
+import { useShelfStore } from '../../stores/shelf-store.ts';
+import { download, fileName } from '../../ui/download.ts';
+import { readTextFile } from '../../ui/read-file.ts';
+
+export { addPlan } from '../../storage/repository.ts';
+
+/** What a file brought: a plan that lies on the shelf now, a backup to choose from, or nothing, and why was told. */
+export type TakenIn = { readonly planId: string } | { readonly backup: ShelfBackup } | null;
+
+/** Takes in a plan file, or reads a backup. */
+export async function takeFile(file: File): Promise<TakenIn> {
+  const { tell, hush } = useShelfStore.getState();
+  hush();
+  const refuse = (why: string): null => {
+    tell(`“${file.name}” was not taken in. ${why} Nothing was changed.`, 'problem');
+    return null;
+  };
+  const beginning = await file
+    .slice(0, 300)
+    .text()
+    .catch(() => '');
+  if (looksLikeShelf(beginning)) {
+    const backup = await readBackup(file);
+    return backup === null ? null : { backup };
+  }
+  const text = await readTextFile(file, LARGEST_FILE_CHARACTERS);
+  if (!text.ok) return refuse(describeProblem(text.problem));
+  try {
+    return { planId: await importPlan(text.value, Date.now()) };
+  } catch (error) {
+    return refuse(error instanceof Error ? error.message : String(error));
+  }
+}
+
+/** Reads a backup file; null, and told why, when it is none. */
+export async function readBackup(file: File): Promise<ShelfBackup | null> {
+  const { tell, hush } = useShelfStore.getState();
+  hush();
+  const text = await readTextFile(file, LARGEST_SHELF_CHARACTERS);
+  const read = text.ok ? parseShelf(text.value) : text;
+  if (read.ok) return read.value;
+  tell(
+    `“${file.name}” was not brought back. ${describeProblem(read.problem)} Nothing was changed.`,
+    'problem',
+  );
+  return null;
+}
+
+/** Puts a copy of a plan beside it. */
+export async function copyPlan({ id, name }: ShelfEntry): Promise<void> {
+  const plan = await readPlan(id);
+  if (plan?.ok === true) await addCopy(plan.value, `${name.slice(0, 110)}, copy`, Date.now());
+}
+
+/** Saves a plan as a file; what cannot be read is taken out as it lies there. */
+export async function exportPlan({ id, name }: ShelfEntry): Promise<void> {
+  const plan = await readPlan(id);
+  const text = plan?.ok === true ? serializePlan(plan.value) : await rawText(id);
+  if (text !== undefined) download(fileName(name, PLAN_FILE_ENDING), 'application/json', text);
+}
+
+/** Saves the whole shelf as one file and remembers when; what goes wrong is told. */
+export async function saveBackup(now: number): Promise<void> {
+  const { tell } = useShelfStore.getState();
+  try {
+    const day = new Date(now).toISOString().slice(0, 10);
+    download(`shelf-${day}${SHELF_FILE_ENDING}`, 'application/json', await backUpShelf(now));
+    await writeFact(BACKED_UP, String(now));
+    tell('The shelf was backed up to one file: keep it somewhere else than on this machine.');
+  } catch (error) {
+    tell(
+      `The shelf could not be backed up. ${error instanceof Error ? error.message : ''}`.trim(),
+      'problem',
+    );
+  }
+}

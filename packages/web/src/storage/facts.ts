@@ -1,0 +1,17 @@
+/** Small facts about this browser: its theme, the maker's habits and pace, when the shelf was backed up. */
+import { database } from './database.ts';
+
+/** Under which facts the maker's habits and pace are kept. */
+export const HOUSE_STYLE = 'house-style';
+export const PACE = 'pace';
+/** That the demo plans were laid out. */
+export const LAID_OUT = 'demo';
+
+/** Reads a fact; undefined where it is not kept. */
+export async function readFact(key: string): Promise<string | undefined> {
+  return (await database.facts.get(key))?.value;
+}
+
+export async function writeFact(key: string, value: string): Promise<void> {
+  await database.facts.put({ key, value });
+}
