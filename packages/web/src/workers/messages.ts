@@ -207,7 +207,10 @@ export interface WorkerMessages {
   /** The sewing sheet of a plan. */
   sheet: [request: { readonly plan: Plan }, answer: SewingSheet];
   /** What can be printed: the writers themselves stay in the worker. */
-  printList: [request: null, answer: ReadonlyArray<Pick<PrintKind, 'id' | 'title' | 'help'>>];
+  printList: [
+    request: Readonly<Record<string, never>>,
+    answer: ReadonlyArray<Pick<PrintKind, 'id' | 'title' | 'help'>>,
+  ];
   /** One of the prints of `formats/print-kinds.ts`, as files. */
   print: [
     request: {

@@ -13,10 +13,10 @@ import { LongList } from '../../ui/LongList.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { Row } from '../../ui/Row.tsx';
 import type { BenchSheet } from '../../workers/messages.ts';
+import { useAnswer } from '../../workers/use-answer.ts';
 import { clickPart } from '../click-part.ts';
 import { useLight } from '../light/use-light.ts';
 import { StatePanel, standNotes } from '../StatePanel.tsx';
-import { useBench } from './use-bench.ts';
 
 const GROUPS = [
   { kind: 'lights', title: 'Each light, before sewing' },
@@ -30,7 +30,7 @@ const PUTS_SWITCHES = { movesParts: false, drawsThread: false, onPart: clickPart
 /** Tests in order, what the meter should show, and what it showed. */
 export function BenchStage() {
   const plan = useShownPlan();
-  const { sheet, problem } = useBench(plan);
+  const { answer: sheet, problem } = useAnswer('bench', { plan });
   const stands = useMemo(() => standNotes(plan), [plan]);
   return (
     <>
@@ -90,7 +90,7 @@ function SeenNow({ plan }: { readonly plan: Plan }) {
 }
 
 function Seen({ plan }: { readonly plan: Plan }) {
-  const { now, problem } = useLight(plan);
+  const { answer: now, problem } = useLight(plan);
   if (problem !== null) return <p role="alert">{problem}</p>;
   if (now === null) return <p className="quiet">Reckoning …</p>;
   const dark = darkAmp(plan);

@@ -8,7 +8,7 @@ import { Button, Input } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { currentPlan, type Preview, useCommittedPlan, usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
-import { ask, Cancelled } from '../../workers/workshop.ts';
+import { useAnswer } from '../../workers/use-answer.ts';
 import { FixAllButton } from './FixAllButton.tsx';
 import { foundAndWanted } from './measures.ts';
 
@@ -62,17 +62,9 @@ function Remedies({
   onTry,
 }: Pick<FindingCardProps, 'finding' | 'onTry'> & { readonly alike: number }) {
   const plan = usePlanStore((state) => state.history?.plan ?? null);
-  const [fixes, setFixes] = useState<readonly Fix[] | null>(null);
+  const looked = useAnswer('fixes', plan === null ? null : { plan, finding });
+  const fixes = looked.isDue ? null : (looked.answer ?? []);
   const [reason, setReason] = useState('');
-  useEffect(() => {
-    if (plan === null) return;
-    setFixes(null);
-    const job = ask('fixes', { plan, finding });
-    job.answer.then(setFixes, (error: unknown) => {
-      if (!(error instanceof Cancelled)) setFixes([]);
-    });
-    return job.cancel;
-  }, [plan, finding]);
   const { commit } = usePlanStore.getState();
   const shown = useRef<Preview | null>(null);
   const leave = (): void => shown.current?.end();

@@ -2,25 +2,18 @@ import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
 import { panelOf } from '@sashiko/core/plan/panels';
 import { rulesOnPanel } from '@sashiko/core/spacing/clearance';
 import { Slider } from 'antd';
-import { useEffect, useState } from 'react';
-import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
-import { ask } from '../../workers/workshop.ts';
+import { useCommittedPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { useAnswer } from '../../workers/use-answer.ts';
 
 const MOST_STITCHES = 3;
 
 /** The makers' rule raised or lowered, and how many findings each setting would bring. */
 export function WantedGap() {
   const plan = useShownPlan();
-  const resting = usePlanStore((state) => state.history?.plan ?? null);
+  const resting = useCommittedPlan();
   const commit = usePlanStore((state) => state.commit);
-  const [prices, setPrices] = useState<ReadonlyArray<readonly [number, number]>>([]);
+  const prices = useAnswer('gapPrices', { plan: resting }).answer ?? [];
   const gap = plan.habits.gapInStitches;
-  useEffect(() => {
-    if (resting === null) return;
-    const job = ask('gapPrices', { plan: resting });
-    job.answer.then(setPrices).catch(() => {});
-    return () => job.cancel();
-  }, [resting]);
   const rules = rulesOnPanel(plan, panelOf(plan));
   const most = Math.max(1, ...prices.map(([, count]) => count));
   return (

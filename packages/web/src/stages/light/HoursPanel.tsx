@@ -2,53 +2,29 @@ import { eveningsOf, goodHours, type RunTime } from '@sashiko/core/circuit/how-l
 import { assumedIn } from '@sashiko/core/plan/assumed';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatCurrent, formatHours } from '@sashiko/core/units/electrical';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useViewStore } from '../../stores/view-store.ts';
 import { Chart } from '../../ui/Chart.tsx';
 import { CsvButton } from '../../ui/CsvButton.tsx';
 import { INK } from '../../ui/ink.ts';
 import { Row } from '../../ui/Row.tsx';
-import { ask, Cancelled } from '../../workers/workshop.ts';
-
-/** The answer of the worker for a plan: waiting, failed in words, or how long each source lasts (none where no current flows). */
-type RunTimeAnswer =
-  | { readonly kind: 'waiting' }
-  | { readonly kind: 'failed'; readonly message: string }
-  | { readonly kind: 'known'; readonly times: readonly RunTime[] };
-
-/** Asks the worker how long the plan lights on fresh cells; answers for older plans are dropped. */
-function useRunTime(plan: Plan): RunTimeAnswer {
-  const isTouching = useViewStore((state) => state.isTouching);
-  const [answer, setAnswer] = useState<RunTimeAnswer>({ kind: 'waiting' });
-  useEffect(() => {
-    setAnswer({ kind: 'waiting' });
-    const job = ask('howLong', { plan, isTouching });
-    job.answer.then(
-      ({ times }) => setAnswer({ kind: 'known', times }),
-      (error: unknown) => {
-        if (!(error instanceof Cancelled)) {
-          setAnswer({ kind: 'failed', message: error instanceof Error ? error.message : String(error) });
-        }
-      },
-    );
-    return job.cancel;
-  }, [plan, isTouching]);
-  return answer;
-}
+import { useAnswer } from '../../workers/use-answer.ts';
 
 /** How long it lights: the hours of good light first, then the dim tail, for each source. */
 export function HoursPanel({ plan }: { readonly plan: Plan }) {
-  const answer = useRunTime(plan);
+  const isTouching = useViewStore((state) => state.isTouching);
+  const { answer, problem, isDue } = useAnswer('howLong', { plan, isTouching });
+  // Hours of another plan would be taken for those of this one.
+  const times = isDue ? undefined : answer?.times;
   return (
-    <section aria-busy={answer.kind === 'waiting'}>
+    <section aria-busy={isDue}>
       <h2>How long, at most</h2>
-      {answer.kind === 'waiting' && <p className="quiet">Reckoning …</p>}
-      {answer.kind === 'failed' && <p>{answer.message}</p>}
-      {answer.kind === 'known' && answer.times.length === 0 && <p>No current flows, so nothing runs down.</p>}
-      {answer.kind === 'known' &&
-        answer.times.map((time) => (
-          <Hours key={time.partId} plan={plan} time={time} isAlone={answer.times.length === 1} />
-        ))}
+      {isDue && <p className="quiet">Reckoning …</p>}
+      {!isDue && problem !== null && <p>{problem}</p>}
+      {times?.length === 0 && <p>No current flows, so nothing runs down.</p>}
+      {times?.map((time) => (
+        <Hours key={time.partId} plan={plan} time={time} isAlone={times.length === 1} />
+      ))}
       <p className="quiet">On fresh cells. Real ones give less: old, cold or cheap ones much less.</p>
     </section>
   );

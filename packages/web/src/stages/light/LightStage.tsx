@@ -33,7 +33,7 @@ export function LightStage() {
   const [panel, setPanel] = useState<PanelName>('Now');
   const known = useLight(plan);
   const dark = darkAmp(plan);
-  const lights = known.now?.answer.lights ?? NO_LIGHTS;
+  const lights = known.answer?.answer.lights ?? NO_LIGHTS;
   const stands = useMemo(() => standNotes(plan), [plan]);
   const litParts = useMemo(
     () => new Set(lights.filter((light) => light.amp > dark).map((light) => light.partId)),
@@ -56,8 +56,8 @@ export function LightStage() {
         underlay={<Glow plan={plan} face={face} lights={lights} />}
         overlay={(scale) => (
           <>
-            {showsVolts && known.now !== null && (
-              <VoltsOverlay plan={plan} face={face} scale={scale} threads={known.now.threads} />
+            {showsVolts && known.answer !== null && (
+              <VoltsOverlay plan={plan} face={face} scale={scale} threads={known.answer.threads} />
             )}
           </>
         )}

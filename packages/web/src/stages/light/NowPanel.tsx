@@ -10,15 +10,15 @@ import { Chart } from '../../ui/Chart.tsx';
 import { INK } from '../../ui/ink.ts';
 import { Row } from '../../ui/Row.tsx';
 import type { LightNow } from '../../workers/messages.ts';
+import type { Known } from '../../workers/use-answer.ts';
 import { StatePanel } from '../StatePanel.tsx';
 import { HoursPanel } from './HoursPanel.tsx';
 import { LightsTable } from './LightsTable.tsx';
 import { ShortAlert } from './ShortAlert.tsx';
-import type { KnownLight } from './use-light.ts';
 
 /** What it does now: shorts before all else, hours of good light, every light and why it is dark, what sources, boards and pins give. */
-export function NowPanel({ plan, known }: { readonly plan: Plan; readonly known: KnownLight }) {
-  const { now, problem, isDue } = known;
+export function NowPanel({ plan, known }: { readonly plan: Plan; readonly known: Known<LightNow> }) {
+  const { answer: now, problem, isDue } = known;
   return (
     <>
       {now !== null && <ShortAlert plan={plan} shorts={now.shorts} />}

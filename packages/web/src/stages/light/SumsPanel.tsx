@@ -1,17 +1,17 @@
-import type { WhatIf } from '@sashiko/core/advice/what-ifs';
 import { lightsIn } from '@sashiko/core/joining/sides';
 import { assumedIn } from '@sashiko/core/plan/assumed';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatCurrent, formatHours, formatOhm } from '@sashiko/core/units/electrical';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { Choice } from '../../ui/Choice.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { Row } from '../../ui/Row.tsx';
 import type { LightSums } from '../../workers/messages.ts';
-import { ask, Cancelled } from '../../workers/workshop.ts';
+import { useAnswer } from '../../workers/use-answer.ts';
 
 const USUAL_MA = 10;
+const NO_SUMS: LightSums = { resistor: null, carried: [], rows: [] };
 
 /** What a maker would work out on paper: the resistor, how many lights a source carries, where to feed a row. */
 export function SumsPanel({ plan }: { readonly plan: Plan }) {
@@ -19,7 +19,8 @@ export function SumsPanel({ plan }: { readonly plan: Plan }) {
   const [chosen, setChosen] = useState<string | null>(null);
   const [wantedMa, setWantedMa] = useState(USUAL_MA);
   const lightId = lights.some(({ id }) => id === chosen) ? chosen : (lights[0]?.id ?? null);
-  const sums = useSums(plan, lightId, wantedMa / 1000);
+  const { answer, problem } = useAnswer('sums', { plan, lightId, wantedAmp: wantedMa / 1000 });
+  const sums = problem === null ? answer : NO_SUMS;
   if (lights.length === 0) return <p>There is no light on the cloth yet.</p>;
   return (
     <>
@@ -107,7 +108,8 @@ export function SumsPanel({ plan }: { readonly plan: Plan }) {
 /** Which source of the drawer lasts for a wanted evening: the hours of each, and whether they are enough. */
 function CellForEvening({ plan }: { readonly plan: Plan }) {
   const [wantedHours, setWantedHours] = useState(assumedIn(plan).eveningHours);
-  const choices = useSourceChoices(plan);
+  const known = useAnswer('sourceChoices', { plan });
+  const choices = known.isDue ? null : (known.answer ?? []);
   if (choices?.length === 0) return null;
   return (
     <section aria-busy={choices === null}>
@@ -149,21 +151,6 @@ function CellForEvening({ plan }: { readonly plan: Plan }) {
   );
 }
 
-function useSourceChoices(plan: Plan): readonly WhatIf[] | null {
-  const [known, setKnown] = useState<{ readonly of: Plan; readonly choices: readonly WhatIf[] } | null>(null);
-  useEffect(() => {
-    const job = ask('sourceChoices', { plan });
-    job.answer.then(
-      (choices) => setKnown({ of: plan, choices }),
-      (error: unknown) => {
-        if (!(error instanceof Cancelled)) setKnown({ of: plan, choices: [] });
-      },
-    );
-    return job.cancel;
-  }, [plan]);
-  return known?.of === plan ? known.choices : null;
-}
-
 function Resistor({ sums, wantedMa }: { readonly sums: LightSums; readonly wantedMa: number }) {
   const { resistor } = sums;
   if (resistor === null) return <p>Nothing feeds it, so no resistor can be worked out.</p>;
@@ -189,16 +176,4 @@ function Resistor({ sums, wantedMa }: { readonly sums: LightSums; readonly wante
       )}
     </>
   );
-}
-
-function useSums(plan: Plan, lightId: string | null, wantedAmp: number): LightSums | null {
-  const [sums, setSums] = useState<LightSums | null>(null);
-  useEffect(() => {
-    const job = ask('sums', { plan, lightId, wantedAmp });
-    job.answer.then(setSums, (error: unknown) => {
-      if (!(error instanceof Cancelled)) setSums({ resistor: null, carried: [], rows: [] });
-    });
-    return job.cancel;
-  }, [plan, lightId, wantedAmp]);
-  return sums;
 }

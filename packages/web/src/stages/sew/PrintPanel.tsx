@@ -2,17 +2,15 @@ import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { PAPERS } from '@sashiko/core/sewing/papers';
 import { Button } from 'antd';
-import { useEffect, useState } from 'react';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { printFiles } from '../../ui/print-files.ts';
-import type { WorkerMessages } from '../../workers/messages.ts';
-import { ask } from '../../workers/workshop.ts';
+import { useAnswer } from '../../workers/use-answer.ts';
 
 /** Everything that can be printed or taken out. */
 export function PrintPanel({ plan }: { readonly plan: Plan }) {
   const commit = usePlanStore((state) => state.commit);
-  const prints = usePrintList();
+  const prints = useAnswer('printList', {}).answer ?? [];
   return (
     <>
       <Choice
@@ -31,14 +29,4 @@ export function PrintPanel({ plan }: { readonly plan: Plan }) {
       ))}
     </>
   );
-}
-
-function usePrintList(): WorkerMessages['printList'][1] {
-  const [prints, setPrints] = useState<WorkerMessages['printList'][1]>([]);
-  useEffect(() => {
-    const job = ask('printList', null);
-    job.answer.then(setPrints, () => undefined);
-    return () => job.cancel();
-  }, []);
-  return prints;
 }

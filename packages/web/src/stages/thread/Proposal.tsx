@@ -43,7 +43,7 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
   const isWhole = way !== undefined || !nets.some((net) => left.has(net));
   const taken = useMemo(() => (isWhole ? null : nets.filter((net) => !left.has(net))), [isWhole, nets, left]);
-  const { compared, refusal, isDue } = useComparison(job, way, taken);
+  const { answer: compared, problem: refusal, isDue } = useComparison(job, way, taken);
   if (compared === null)
     return (
       <>
