@@ -7,7 +7,7 @@ import { smallLantern } from '@sashiko/core/testing/plan-builder';
 import { beforeEach, expect, test, vi } from 'vitest';
 import { PAUSE_MS, usePlanStore } from '../stores/plan-store.ts';
 import { ask } from '../workers/workshop.ts';
-import { followingThreads } from './follow-threads.ts';
+import { followingThreads, withRepair } from './follow-threads.ts';
 
 vi.mock('../workers/workshop.ts', () => ({ ask: vi.fn() }));
 const asked = vi.mocked(ask);
@@ -78,4 +78,22 @@ test('an answer that comes after its drag was given up does not land on the next
   answers[0]?.();
   await settle();
   expect(shownRuns()).toBe(Object.keys(plan.runs).length);
+});
+
+test('where the part is let go at the place the worker answered for, that is the repair', async () => {
+  const preview = usePlanStore.getState().startPreview();
+  const follow = followingThreads(preview, ['p3']);
+  const place = expectOk(moveParts(plan, ['p3'], { x: 7, y: 0 }));
+  preview.show({ ok: true, value: place });
+  follow(plan, place);
+  answers[0]?.();
+  await settle();
+  preview.end();
+  const same = expectOk(moveParts(plan, ['p3'], { x: 7, y: 0 }));
+  const repaired = expectOk(withRepair(plan, { ok: true, value: same }, ['p3']));
+  expect(repaired.label).toBe(same.label);
+  expect(repaired.changes).toHaveLength(same.changes.length + repair.changes.length);
+  // Elsewhere it is led anew: nothing is broken there, so the move stands alone.
+  const other = expectOk(moveParts(plan, ['p3'], { x: 1, y: 0 }));
+  expect(expectOk(withRepair(plan, { ok: true, value: other }, ['p3'])).changes).toEqual(other.changes);
 });

@@ -1,0 +1,85 @@
+import { expectOk } from '@sashiko/core/errors/problem';
+import type { Edit } from '@sashiko/core/plan/edit';
+import { moveParts } from '@sashiko/core/plan/edits/part-edits';
+import { startHistory } from '@sashiko/core/plan/history';
+import { smallLantern } from '@sashiko/core/testing/plan-builder';
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { ask } from '../workers/workshop.ts';
+import { PAUSE_MS, usePlanStore } from './plan-store.ts';
+import { followPreview, usePreviewFindings } from './preview-findings.ts';
+
+vi.mock('../workers/workshop.ts', () => ({ ask: vi.fn() }));
+const asked = vi.mocked(ask);
+const { plan } = smallLantern();
+const to = (x: number): Edit => expectOk(moveParts(plan, ['p3'], { x, y: 0 }));
+const found = (): unknown => usePreviewFindings.getState().findings;
+
+/** The questions that are waited for, with what they asked about. */
+let questions: { readonly edits: readonly Edit[]; answer(findings: unknown): Promise<void> }[] = [];
+let stop: () => void = () => {};
+
+beforeEach(() => {
+  vi.useFakeTimers();
+  questions = [];
+  asked.mockReset();
+  asked.mockImplementation(((_name: string, { edits }: { readonly edits: readonly Edit[] }) => {
+    let resolve: (answer: unknown) => void = () => {};
+    const promise = new Promise((done) => {
+      resolve = done;
+    });
+    const answer = async (findings: unknown): Promise<void> => {
+      resolve({ findings });
+      await vi.advanceTimersByTimeAsync(0);
+    };
+    questions.push({ edits, answer });
+    return { answer: promise, cancel: () => {}, finish: () => {} };
+  }) as unknown as typeof ask);
+  usePlanStore.getState().open(startHistory(plan));
+  stop = followPreview();
+});
+afterEach(() => {
+  stop();
+  vi.useRealTimers();
+});
+
+test('what is found comes with the next step of a gesture, or when that pauses, and goes with the gesture', async () => {
+  const preview = usePlanStore.getState().startPreview();
+  preview.show({ ok: true, value: to(1) });
+  expect(questions.map(({ edits }) => edits)).toEqual([[to(1)]]);
+  await questions[0]?.answer(['one']);
+  expect(found()).toBeNull();
+  preview.show({ ok: true, value: to(2) });
+  expect(found()).toEqual(['one']);
+  await vi.advanceTimersByTimeAsync(200);
+  await questions[1]?.answer(['two']);
+  await vi.advanceTimersByTimeAsync(PAUSE_MS);
+  expect(found()).toEqual(['two']);
+  preview.end();
+  expect(found()).toBeNull();
+});
+
+test('while one answer is waited for, only the latest place is asked for next', async () => {
+  const preview = usePlanStore.getState().startPreview();
+  for (const x of [1, 2, 3]) preview.show({ ok: true, value: to(x) });
+  expect(questions).toHaveLength(1);
+  await questions[0]?.answer(null);
+  await vi.advanceTimersByTimeAsync(200);
+  expect(questions.map(({ edits }) => edits)).toEqual([[to(1)], [to(3)]]);
+  preview.end();
+});
+
+test('findings that are as before stay, and those of a gesture that is over are not shown', async () => {
+  const preview = usePlanStore.getState().startPreview();
+  preview.show({ ok: true, value: to(1) });
+  await questions[0]?.answer(['one']);
+  await vi.advanceTimersByTimeAsync(200);
+  preview.show({ ok: true, value: to(2) });
+  await questions[1]?.answer(null);
+  await vi.advanceTimersByTimeAsync(200);
+  expect(found()).toEqual(['one']);
+  preview.show({ ok: true, value: to(3) });
+  preview.end();
+  await questions[2]?.answer(['late']);
+  await vi.advanceTimersByTimeAsync(200);
+  expect(found()).toBeNull();
+});
