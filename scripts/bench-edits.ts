@@ -6,48 +6,24 @@
 import { CHECK_RULES } from '@sashiko/core/checks/check-rules';
 import { CheckSession } from '@sashiko/core/checks/check-session';
 import { expectOk } from '@sashiko/core/errors/problem';
-import { closestOfSegments } from '@sashiko/core/geometry/segment';
 import { deriveNets } from '@sashiko/core/joining/nets';
 import { deriveSides } from '@sashiko/core/joining/sides';
 import { applyEdit } from '@sashiko/core/plan/edit';
 import { moveParts } from '@sashiko/core/plan/edits/part-edits';
 import { sumRun } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { bareSegments } from '@sashiko/core/spacing/bare-things';
-import { measureGap, spacingRules } from '@sashiko/core/spacing/clearance';
 import { tightestPlaces } from '@sashiko/core/spacing/tightest';
 import { gridPlan } from '@sashiko/core/testing/grid-plan';
 import { wishDifference } from '@sashiko/core/wishes/wish-difference';
 import { movingIn } from '../packages/web/src/canvas/moving.ts';
+import { cpuMs, median, plainScan } from './measuring.ts';
 
 const STEPS = 60;
-
-function cpuMs(work: () => unknown): number {
-  const before = process.cpuUsage();
-  work();
-  const { user, system } = process.cpuUsage(before);
-  return (user + system) / 1000;
-}
-
-const median = (times: readonly number[]): number =>
-  [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)] ?? Number.NaN;
-
-/** Every pair of bare things, no index: the obvious way to find gaps and crossings. */
-function plainScan(plan: Plan): void {
-  const segments = bareSegments(plan);
-  const rules = spacingRules(plan);
-  for (const [i, one] of segments.entries())
-    for (let k = i + 1; k < segments.length; k += 1) {
-      const other = segments[k] as (typeof segments)[number];
-      if (one.owner.netId !== other.owner.netId)
-        measureGap(plan, one.owner, closestOfSegments(one.a, one.b, other.a, other.b), other.owner, rules);
-    }
-}
 
 /** A large piece whose lights are so far apart that its threads have about so many stitches. */
 function pieceOf(lights: number, stitches: number): Plan {
   const rows = Math.ceil(lights / 10);
-  const pitches = [40, 60, 90, 130, 180, 240, 320, 420];
+  const pitches = [40, 60, 90, 130, 180, 240, 320, 420, 560, 740];
   const plans = pitches.map((pitch) => gridPlan(rows, 10, pitch));
   return plans.find((plan) => stitchesOf(plan) >= stitches) ?? (plans.at(-1) as Plan);
 }

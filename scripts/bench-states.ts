@@ -16,19 +16,10 @@ import { moveParts } from '@sashiko/core/plan/edits/part-edits';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { statesThatMatter } from '@sashiko/core/power/operating-states';
 import { switchedPiece } from '@sashiko/core/testing/switched-piece';
+import { cpuMs, median } from './measuring.ts';
 
 const STEPS = 60;
 const asking = CHECK_RULES.filter(({ checkCurrents }) => checkCurrents !== undefined);
-
-function cpuMs(work: () => unknown): number {
-  const before = process.cpuUsage();
-  work();
-  const { user, system } = process.cpuUsage(before);
-  return (user + system) / 1000;
-}
-
-const median = (times: readonly number[]): number =>
-  [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)] ?? Number.NaN;
 
 /** Every state solved by itself, as a plan of its own. */
 function plainly(plan: Plan): void {

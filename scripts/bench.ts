@@ -9,43 +9,16 @@ import { emptyNetwork, inject, link, linkToKnown, solveNetwork } from '@sashiko/
 import { planCircuit } from '@sashiko/core/circuit/plan-circuit';
 import { solveDc } from '@sashiko/core/circuit/solve-dc';
 import { expectOk } from '@sashiko/core/errors/problem';
-import { closestOfSegments } from '@sashiko/core/geometry/segment';
 import { applyEdit } from '@sashiko/core/plan/edit';
 import { moveParts } from '@sashiko/core/plan/edits/part-edits';
 import { sumRun } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { bareSegments } from '@sashiko/core/spacing/bare-things';
-import { measureGap, spacingRules } from '@sashiko/core/spacing/clearance';
 import { gridPlan } from '@sashiko/core/testing/grid-plan';
 import { Bench } from 'tinybench';
+import { plainScan } from './measuring.ts';
 
 /** A fresh copy, so that nothing is remembered from the last round. */
 const afresh = (plan: Plan): Plan => ({ ...plan, parts: { ...plan.parts }, runs: { ...plan.runs } });
-
-/** Every pair of bare things, no index: the obvious way to find gaps and crossings. */
-function plainScan(plan: Plan): number {
-  const segments = bareSegments(plan);
-  const rulesBetween = spacingRules(plan);
-  let found = 0;
-  for (let i = 0; i < segments.length; i += 1) {
-    for (let k = i + 1; k < segments.length; k += 1) {
-      const one = segments[i] as (typeof segments)[number];
-      const other = segments[k] as (typeof segments)[number];
-      if (one.owner.netId === other.owner.netId) continue;
-      if (
-        measureGap(
-          plan,
-          one.owner,
-          closestOfSegments(one.a, one.b, other.a, other.b),
-          other.owner,
-          rulesBetween,
-        ).verdict !== null
-      )
-        found += 1;
-    }
-  }
-  return found;
-}
 
 /** Plain Gaussian elimination with partial pivoting on a full matrix. */
 function solveDense(matrix: Float64Array[], right: Float64Array): void {
