@@ -53,6 +53,8 @@ export const PartButton = memo(function PartButton({ unit, isFocusable, onPart, 
       }}
       onKeyDown={(event) => {
         if (event.key !== 'Enter' && event.key !== ' ') return;
+        // Held on what is chosen already, Space pulls the view.
+        if (event.key === ' ' && isChosen && !event.shiftKey && onPart === undefined) return;
         event.preventDefault();
         if (event.shiftKey && onPart === undefined) addToChoice(id);
         else act();

@@ -13,7 +13,7 @@ import {
   useRef,
   useState,
 } from 'react';
-import { type Camera, fitCamera, zoomAbout } from '../stores/camera.ts';
+import { type Camera, fitCamera, pan, zoomAbout } from '../stores/camera.ts';
 import { usePlanStore, useShownPlan } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { Filled } from '../ui/Filled.tsx';
@@ -45,7 +45,9 @@ export function ClothCanvas() {
   const abilities = useClothStore((state) => state.asks.abilities);
   const isDim = useClothStore((state) => state.asks.isDim);
   const hint = useClothStore((state) => state.asks.hint);
-  const isHand = useViewStore((state) => state.tool.kind === 'hand');
+  const cursor = useViewStore(({ isPulling, tool }) =>
+    isPulling ? 'grab' : tool.kind === 'hand' ? 'default' : 'crosshair',
+  );
   const face = useViewStore((state) => state.face);
   const area = useRef<HTMLElement>(null);
   const plan = useRestingPlan();
@@ -61,7 +63,7 @@ export function ClothCanvas() {
           className="canvas"
           role="group"
           aria-label={`${plan.name}, ${face} side, ${formatLength(widthMm, unit, 0)} by ${formatLength(heightMm, unit, 0)}`}
-          style={{ cursor: isHand ? 'default' : 'crosshair' }}
+          style={{ cursor }}
           {...pointerEvents}
         >
           <TableStitches width={size.width} height={size.height} isDim={isDim} />
@@ -307,7 +309,11 @@ function useFittedCamera(area: RefObject<HTMLElement | null>, plan: Plan): Size 
       if (now === null) return;
       const box = element.getBoundingClientRect();
       const at = { px: event.clientX - box.left, py: event.clientY - box.top };
-      setCamera(zoomAbout(now, at, Math.exp(-event.deltaY * 0.0015)));
+      // Sideways, and with Shift, the wheel moves along; else it zooms.
+      const { deltaX, deltaY, shiftKey } = event;
+      if (shiftKey || Math.abs(deltaX) > Math.abs(deltaY))
+        setCamera(pan(now, -deltaX, shiftKey ? -deltaY : 0));
+      else setCamera(zoomAbout(now, at, Math.exp(-deltaY * 0.0015)));
     };
     element.addEventListener('wheel', onWheel, { passive: false });
     return () => element.removeEventListener('wheel', onWheel);

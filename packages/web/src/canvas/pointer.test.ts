@@ -35,6 +35,14 @@ test('each kind of gesture has a name of its own', () => {
   expect(new Set(GESTURES.map(({ id }) => id)).size).toBe(GESTURES.length);
 });
 
+test('with Space held a pull moves the view, whatever lies there', () => {
+  view().setPulling(true);
+  gestureFrom(PARTS, { part: left.id }, left.at, away(left.at, 10)).end();
+  view().setPulling(false);
+  expect(currentPlan()).toBe(lantern.plan);
+  expect(view().camera?.originX).toBeCloseTo(LIFE.originX + 10 * LIFE.scale, 6);
+});
+
 describe('a part that is pulled', () => {
   const pull = (x = 10) =>
     gestureFrom(PARTS, { part: left.id, ground: '' }, left.at, away(left.at, x), { alt: true });

@@ -9,7 +9,8 @@ const MORE = [
     words: 'Go from part to part, hole to hole, bend to bend; choose, start or end a run',
   },
   { keys: 'Shift Enter, Shift click', words: 'Choose several parts' },
-  { keys: 'Wheel, drag the table', words: 'Zoom and pan' },
+  { keys: 'Wheel, drag the table', words: 'Zoom and pan (sideways or with Shift, the wheel pans)' },
+  { keys: 'Space and drag, middle button', words: 'Pan, whatever lies there' },
   { keys: '?', words: 'This list' },
 ] as const;
 

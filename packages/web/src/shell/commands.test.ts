@@ -33,6 +33,13 @@ beforeEach(() => {
   view().setCamera({ scale: 2, originX: 10, originY: 10 });
 });
 
+test('Ctrl A chooses all parts, where parts can be moved', () => {
+  expect(press('a', 'light', { ctrlKey: true })).toBe(false);
+  expect(press('a', 'parts')).toBe(false);
+  expect(press('a', 'parts', { ctrlKey: true })).toBe(true);
+  expect(view().selection.partIds).toEqual(Object.keys(currentPlan().parts));
+});
+
 describe('moving and turning', () => {
   test('arrows nudge by 1 mm, with Shift 5, with Alt a tenth; a held key is one step back', () => {
     view().select({ partIds: ['p3'] });

@@ -87,6 +87,16 @@ export const COMMANDS: readonly Command[] = [
     },
   },
   {
+    keys: 'Ctrl A',
+    words: 'Choose all parts (Parts and Check)',
+    act(event, stage) {
+      if (!control(event) || event.key.toLowerCase() !== 'a' || (stage !== 'parts' && stage !== 'check'))
+        return false;
+      useViewStore.getState().select({ partIds: Object.keys(currentPlan().parts) });
+      return true;
+    },
+  },
+  {
     keys: 'R, Shift R',
     words: 'Turn the chosen part by 15° (Shift: the other way)',
     act(event) {

@@ -29,9 +29,24 @@ export function useKeyboard(planId: string, stage: StageId, onHelp: () => void):
         void navigate(`/plan/${planId}/${next.id}`);
         return;
       }
+      if (event.key === ' ' && target.closest('button, summary, [role="checkbox"]') === null) {
+        useViewStore.getState().setPulling(true);
+        event.preventDefault();
+        return;
+      }
       if (COMMANDS.some((command) => command.act(event, stage))) event.preventDefault();
     };
+    const letGo = (event: Event): void => {
+      if (event.type === 'blur' || (event as KeyboardEvent).key === ' ')
+        useViewStore.getState().setPulling(false);
+    };
     window.addEventListener('keydown', onKeyDown);
-    return () => window.removeEventListener('keydown', onKeyDown);
+    window.addEventListener('keyup', letGo);
+    window.addEventListener('blur', letGo);
+    return () => {
+      window.removeEventListener('keydown', onKeyDown);
+      window.removeEventListener('keyup', letGo);
+      window.removeEventListener('blur', letGo);
+    };
   }, [planId, stage, onHelp, navigate]);
 }

@@ -74,6 +74,8 @@ interface ViewState {
   readonly drawnCamera: Camera | null;
   /** Kinds of parts whose names are left out, unless they are chosen. */
   readonly hiddenNames: ReadonlySet<NameKind>;
+  /** While Space is held, the pointer pulls the view, whatever lies there. */
+  readonly isPulling: boolean;
   readonly tool: Tool;
   readonly selection: Selection;
   /** Where the pointer is on the right side, or null when it is off the cloth. */
@@ -107,6 +109,7 @@ interface ViewState {
   setCamera(camera: Camera | null): void;
   setFittedCamera(camera: Camera): void;
   setDrawnCamera(camera: Camera): void;
+  setPulling(isPulling: boolean): void;
   hideNames(kinds: ReadonlySet<NameKind>): void;
   setTool(tool: Tool): void;
   select(selection: Partial<Selection>): void;
@@ -132,6 +135,7 @@ export const useViewStore = create<ViewState>()((set) => ({
   fittedCamera: null,
   drawnCamera: null,
   hiddenNames: new Set(),
+  isPulling: false,
   tool: { kind: 'hand' },
   selection: NOTHING,
   pointer: null,
@@ -154,6 +158,7 @@ export const useViewStore = create<ViewState>()((set) => ({
   setCamera: (camera) => set({ camera }),
   setFittedCamera: (camera) => set({ camera, fittedCamera: camera, drawnCamera: camera }),
   setDrawnCamera: (drawnCamera) => set({ drawnCamera }),
+  setPulling: (isPulling) => set({ isPulling }),
   hideNames: (hiddenNames) => set({ hiddenNames }),
   setTool: (tool) => set({ tool }),
   select: (selection) => set({ selection: { ...NOTHING, ...selection } }),

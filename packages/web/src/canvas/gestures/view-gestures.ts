@@ -16,11 +16,13 @@ export function panning(from: ScreenPoint, click?: (now: Moment) => void): Gestu
   };
 }
 
-/** The middle button, or Shift and Alt held, pulls the view whatever lies there. */
+/** The middle button, or Space, or Shift and Alt held, pulls the view whatever lies there. */
 export const pullView: GestureKind = {
   id: 'pull-view',
   begin: ({ button, shift, alt, screen }) =>
-    button === 1 || (button === 0 && shift && alt) ? panning(screen) : null,
+    button === 1 || (button === 0 && ((shift && alt) || useViewStore.getState().isPulling))
+      ? panning(screen)
+      : null,
 };
 
 /** What is left over: a pull moves the view, a click lays down what was chosen. */
