@@ -147,12 +147,14 @@ export function inOrder(
   rules: readonly CheckRule[] = CHECK_RULES,
 ): readonly PlacedFinding[] {
   const place = new Map(rules.map(({ id }, i) => [id, i]));
-  return findings.toSorted(
-    (a, b) =>
-      ORDER.indexOf(a.severity) - ORDER.indexOf(b.severity) ||
-      (place.get(a.ruleId) ?? 0) - (place.get(b.ruleId) ?? 0) ||
-      (sortKey(a) < sortKey(b) ? -1 : 1),
-  );
+  return findings
+    .map((finding) => ({
+      finding,
+      rank: ORDER.indexOf(finding.severity) * rules.length + (place.get(finding.ruleId) ?? 0),
+      key: sortKey(finding),
+    }))
+    .sort((a, b) => a.rank - b.rank || (a.key < b.key ? -1 : 1))
+    .map(({ finding }) => finding);
 }
 
 function put(findings: Map<string, readonly Finding[]>, id: string, found: readonly Finding[]): void {
