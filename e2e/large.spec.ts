@@ -8,15 +8,47 @@ import { canvas, goTo, openPlan, pixel } from './worktable.ts';
 const inCanvas = (page: Page): Promise<number> => canvas(page).locator('*').count();
 const inTray = (page: Page): Promise<number> => page.locator('.tray *').count();
 
-/** Changes of the page while the pointer makes so many steps, for each step. */
-async function changesPerStep(page: Page, x: number, y: number, steps: number): Promise<number> {
+/** What the page counts of itself: components drawn anew, and questions to the workers. As text, because the names of compiled code are not known in the page. */
+const COUNTING = `
+  window.drawn = 0;
+  window.asked = 0;
+  const isDrawn = (fiber, before) =>
+    before === null || fiber.memoizedProps !== before.memoizedProps || fiber.memoizedState !== before.memoizedState;
+  const walk = (first) => {
+    for (let fiber = first; fiber; fiber = fiber.sibling) {
+      const before = fiber.alternate;
+      if (typeof fiber.type !== 'string' && fiber.type !== null && isDrawn(fiber, before)) window.drawn += 1;
+      if (fiber.child && (before === null || fiber.child !== before.child)) walk(fiber.child);
+    }
+  };
+  window.__REACT_DEVTOOLS_GLOBAL_HOOK__ = {
+    supportsFiber: true,
+    inject: () => 1,
+    onCommitFiberRoot: (_, root) => walk(root.current),
+    onCommitFiberUnmount() {},
+    onPostCommitFiberRoot() {},
+  };
+  const { postMessage } = Worker.prototype;
+  Worker.prototype.postMessage = function (...message) {
+    window.asked += 1;
+    return postMessage.apply(this, message);
+  };`;
+
+interface Counted {
+  changes: number;
+  drawn: number;
+  asked: number;
+}
+
+/** Changes of the page, components drawn anew and questions to the workers while the pointer makes so many steps, for each step. */
+async function countsPerStep(page: Page, x: number, y: number, steps: number): Promise<Counted> {
   const [px, py] = await pixel(page, x, y);
   await page.mouse.move(px, py);
   await page.mouse.down();
   await page.mouse.move(px + 12, py);
   await page.evaluate(() => {
-    const counted = window as unknown as { changes: number };
-    counted.changes = 0;
+    const counted = window as unknown as Counted;
+    Object.assign(counted, { changes: 0, drawn: 0, asked: 0 });
     new MutationObserver((all) => {
       counted.changes += all.length;
     }).observe(document.body, { subtree: true, childList: true, attributes: true, characterData: true });
@@ -25,10 +57,13 @@ async function changesPerStep(page: Page, x: number, y: number, steps: number): 
     await page.mouse.move(px + 12 + (i % 4), py);
     await page.evaluate(() => new Promise(requestAnimationFrame));
   }
-  const changes = await page.evaluate(() => (window as unknown as { changes: number }).changes);
+  const { changes, drawn, asked } = await page.evaluate(() => {
+    const counted = window as unknown as Counted;
+    return { changes: counted.changes, drawn: counted.drawn, asked: counted.asked };
+  });
   await page.keyboard.press('Escape');
   await page.mouse.up();
-  return changes / steps;
+  return { changes: changes / steps, drawn: drawn / steps, asked: asked / steps };
 }
 
 const LIGHTS = 400;
@@ -47,6 +82,7 @@ test('four hundred lights: every stage holds few elements, and a step of a drag 
   page,
 }) => {
   test.slow();
+  await page.addInitScript(COUNTING);
   const plan = gridPlan(LIGHTS / 10, 10);
   await openPlan(page, plan);
   for (const [stage, [drawn, listed]] of Object.entries(MOST)) {
@@ -59,10 +95,15 @@ test('four hundred lights: every stage holds few elements, and a step of a drag 
   await goTo(page, 'parts');
   const light = Object.values(plan.parts).find(({ name }) => name === 'light 20.5');
   if (light === undefined) throw new Error('no light');
-  const changes = await changesPerStep(page, light.at.x, light.at.y, 20);
+  const { changes, drawn, asked } = await countsPerStep(page, light.at.x, light.at.y, 20);
   // It moves, and nothing else does.
   expect(changes).toBeGreaterThan(1);
   expect(changes).toBeLessThan(20);
+  expect(drawn).toBeGreaterThan(1);
+  expect(drawn).toBeLessThan(60);
+  // The checks follow in a worker, one question at a time; larger plans lead no threads anew on the way.
+  expect(asked).toBeGreaterThan(0);
+  expect(asked).toBeLessThan(1.5);
 });
 
 test('a view that is moved is drawn anew when it rests, not on the way', async ({ page }) => {

@@ -8,6 +8,8 @@ import { choose, clickAt, drag, goTo, openDemo } from './worktable.ts';
 /** How every thread is drawn, to see whether it was led anew. */
 async function paths(page: Page): Promise<readonly (string | null)[]> {
   await goTo(page, 'thread');
+  // The threads can be taken hold of a moment after the stage is there.
+  await expect(page.locator('.canvas [data-run]').first()).toBeAttached();
   return await page
     .locator('.canvas [data-run] path')
     .evaluateAll((list) => list.map((path) => path.getAttribute('d')));

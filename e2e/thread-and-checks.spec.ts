@@ -9,13 +9,13 @@ test('a finding is mended by a fix that is previewed, taken and undone', async (
   await tray.getByRole('button', { name: /Wrong way round/ }).click();
   const fix = tray.getByRole('button', { name: 'Turn mussel round under its threads' });
   await fix.hover();
-  await expect(tray.getByText('6 to put right')).toBeVisible();
+  await expect(tray.getByText('4 to put right')).toBeVisible();
   await page.mouse.move(300, 300);
-  await expect(tray.getByText('7 to put right')).toBeVisible();
+  await expect(tray.getByText('5 to put right')).toBeVisible();
   await fix.click();
-  await expect(tray.getByText('6 to put right')).toBeVisible();
+  await expect(tray.getByText('4 to put right')).toBeVisible();
   await page.keyboard.press('Control+z');
-  await expect(tray.getByText('7 to put right')).toBeVisible();
+  await expect(tray.getByText('5 to put right')).toBeVisible();
 });
 
 test('all of a kind are mended at once, and a finding is lived with for a reason', async ({ page }) => {

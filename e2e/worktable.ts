@@ -11,6 +11,7 @@ export async function openDemo(page: Page, id: string, stage: Stage): Promise<vo
   await expect(page.locator('.card')).toHaveCount(5);
   await page.goto(`/plan/${id}/${stage}`);
   await expect(canvas(page)).toBeVisible();
+  await stageIsThere(page);
 }
 
 /** Reads a plan in on the shelf, which opens it. */
@@ -22,6 +23,12 @@ export async function openPlan(page: Page, plan: Plan): Promise<void> {
     buffer: Buffer.from(serializePlan(plan)),
   });
   await expect(canvas(page)).toBeVisible();
+  await stageIsThere(page);
+}
+
+/** Until its stage is there the cloth is looked at only. */
+async function stageIsThere(page: Page): Promise<void> {
+  await expect(page.locator('.tray:not([aria-busy])').first()).toBeVisible();
 }
 
 export function canvas(page: Page): Locator {
@@ -31,6 +38,7 @@ export function canvas(page: Page): Locator {
 export async function goTo(page: Page, stage: Stage): Promise<void> {
   await page.getByRole('navigation', { name: 'Stages' }).locator(`a[href$="/${stage}"]`).click();
   await expect(page.locator(`.worktable[data-stage="${stage}"]`)).toBeVisible();
+  await stageIsThere(page);
 }
 
 /** The pixel of a place on the cloth, in mm as seen on the face that is up. */

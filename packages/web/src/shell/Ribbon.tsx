@@ -1,12 +1,12 @@
 import { countFindings } from '@sashiko/core/checks/check-plan';
-import type { Finding } from '@sashiko/core/checks/finding';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { counted } from '@sashiko/core/units/words';
 import { memo } from 'react';
 import { Link } from 'react-router';
 import { STAGES, type StageId } from '../stages/stages.ts';
 import { useCommittedPlan } from '../stores/plan-store.ts';
 import { useStepCount } from '../stores/sheet-store.ts';
-import { useOpenFindings } from '../stores/use-findings.ts';
+import { type Sorted, useOpenFindings, useSorted } from '../stores/use-findings.ts';
 import { StageIcon } from './StageIcon.tsx';
 
 interface Badge {
@@ -19,7 +19,7 @@ function badgeOf(
   plan: Plan,
   stage: StageId,
   steps: number | null,
-  findings: readonly Finding[],
+  { wrong, threadsLeft }: Sorted,
 ): Badge | null {
   const count = (number: number, noun: string): Badge | null =>
     number === 0
@@ -32,12 +32,15 @@ function badgeOf(
       return count(Object.keys(plan.runs).length, 'run');
     case 'check': {
       if (Object.keys(plan.parts).length === 0) return null;
-      const counts = countFindings(findings);
+      const counts = countFindings(wrong);
       if (counts.stop > 0)
         return { text: String(counts.stop), kind: 'stop', words: `${counts.stop} to put right` };
       if (counts.mend > 0)
         return { text: String(counts.mend), kind: 'mend', words: `${counts.mend} to mend` };
-      return { text: '✓', kind: 'done', words: 'clear' };
+      // What is not sewn yet is no mistake.
+      return threadsLeft > 0
+        ? { text: '…', kind: 'plain', words: `${counted(threadsLeft, 'thread')} to lead` }
+        : { text: '✓', kind: 'done', words: 'clear' };
     }
     case 'sew': {
       const done = Object.keys(plan.ticks).length;
@@ -61,14 +64,14 @@ function badgeOf(
 export function Ribbon({ planId, stage }: { readonly planId: string; readonly stage: StageId }) {
   const plan = useCommittedPlan();
   const steps = useStepCount(plan.id);
-  const findings = useOpenFindings();
+  const sorted = useSorted(useOpenFindings());
   return (
     <nav className="ribbon" aria-label="Stages">
       <Link className="home" to="/" aria-label="Back to the shelf" title="Back to the shelf">
         <img src="/icon.svg" alt="" width={42} height={42} />
       </Link>
       {STAGES.map(({ id, title }) => {
-        const badge = badgeOf(plan, id, steps, findings);
+        const badge = badgeOf(plan, id, steps, sorted);
         return (
           <StageLink
             key={id}

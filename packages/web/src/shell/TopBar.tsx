@@ -35,9 +35,7 @@ export function TopBar({ plan, onHelp }: { readonly plan: Plan; readonly onHelp:
       <Flip />
       <div className="top-actions">
         <Button onClick={() => exportPlan(plan)}>Export</Button>
-        <Button type="primary" onClick={() => void printFiles(plan, 'pattern', '1:1 pattern')}>
-          Print 1:1
-        </Button>
+        <Button onClick={() => void printFiles(plan, 'pattern', '1:1 pattern')}>Print 1:1</Button>
         <ThemeButton />
         <button type="button" className="icon-button" aria-label="Keys" title="Keys (?)" onClick={onHelp}>
           ?

@@ -1,18 +1,22 @@
+import type { NextAct } from '@sashiko/core/advice/what-next';
 import { Segmented } from 'antd';
 import type { ReactNode } from 'react';
 import { Filled } from '../ui/Filled.tsx';
+import { type StageId, titleOf } from './stages.ts';
+import { WhatNext } from './WhatNext.tsx';
 
 /** The tray beside the drawing of a stage: its panels by name, and the one that is open. */
 export function StageTray<Name extends string>({
-  label,
+  stage,
   question,
   panels,
   open,
   onOpen,
   dock = null,
+  onNext,
   children,
 }: {
-  readonly label: string;
+  readonly stage: StageId;
   /** Names the choice of panels for those who do not see it. */
   readonly question: string;
   readonly panels: readonly Name[];
@@ -20,10 +24,13 @@ export function StageTray<Name extends string>({
   readonly onOpen: (name: Name) => void;
   /** What stays in sight below the panel, whichever is open. */
   readonly dock?: ReactNode;
+  /** What the button of what comes next does here. */
+  readonly onNext?: (act: NextAct) => void;
   readonly children: ReactNode;
 }) {
   return (
-    <aside className="tray docked" aria-label={label}>
+    <aside className="tray docked" aria-label={titleOf(stage)}>
+      <WhatNext stage={stage} onNext={onNext} />
       <nav className="tray-tabs">
         <Segmented
           aria-label={question}

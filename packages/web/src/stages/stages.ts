@@ -11,6 +11,11 @@ export const STAGES = [
 
 export type StageId = (typeof STAGES)[number]['id'];
 
+/** What a stage is called. */
+export function titleOf(id: StageId): string {
+  return STAGES.find((stage) => stage.id === id)?.title ?? id;
+}
+
 export function isStageId(text: string | undefined): text is StageId {
   return STAGES.some((stage) => stage.id === text);
 }

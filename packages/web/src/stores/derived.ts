@@ -1,4 +1,5 @@
 /** What is computed from the shown plan, once for all who ask. */
+import { threadsLeft } from '@sashiko/core/advice/what-next';
 import { CHECK_RULES } from '@sashiko/core/checks/check-rules';
 import { CheckSession } from '@sashiko/core/checks/check-session';
 import { tracePathsAsSet } from '@sashiko/core/joining/trace-path';
@@ -23,4 +24,6 @@ export const findingsOf = oncePerPlan('findingsOf', (plan) => session.update(pla
 export const tightestOf = oncePerPlan('tightestOf', (plan) => tightestPlaces(plan, TIGHTEST));
 export const pathsOf = oncePerPlan('pathsOf', tracePathsAsSet);
 export const wishesIn = oncePerPlan('wishesIn', wishDifference);
+/** How many threads are still to be led. */
+export const threadsLeftIn = oncePerPlan('threadsLeftIn', threadsLeft);
 export const piecesOf = oncePerPlan('piecesOf', cutPieces);

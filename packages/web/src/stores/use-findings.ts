@@ -1,11 +1,12 @@
 /** All findings: those of the drawing at once, those by current as soon as the worker has them. */
+import { isLeftToDo } from '@sashiko/core/advice/what-next';
 import { openFindings } from '@sashiko/core/checks/check-plan';
 import { inOrder } from '@sashiko/core/checks/check-session';
 import type { PlacedFinding } from '@sashiko/core/checks/finding';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { useMemo } from 'react';
 import { useCurrentsStore } from './currents-store.ts';
-import { findingsOf } from './derived.ts';
+import { findingsOf, threadsLeftIn } from './derived.ts';
 import { useCommittedPlan } from './plan-store.ts';
 import { usePreviewFindings } from './preview-findings.ts';
 
@@ -53,6 +54,27 @@ export function useRestingOpenFindings(): readonly PlacedFinding[] {
 function useOpen(findings: readonly PlacedFinding[]): readonly PlacedFinding[] {
   const plan = useCommittedPlan();
   return useMemo(() => openFindings(plan, findings) as readonly PlacedFinding[], [plan, findings]);
+}
+
+/** Findings by what they are: mistakes, and what is merely not sewn yet, which is counted apart. */
+export interface Sorted {
+  readonly wrong: readonly PlacedFinding[];
+  readonly notYet: readonly PlacedFinding[];
+  /** How many threads are still to be led. */
+  readonly threadsLeft: number;
+}
+
+/** Sorts findings of the plan as it is committed. */
+export function useSorted(findings: readonly PlacedFinding[]): Sorted {
+  const plan = useCommittedPlan();
+  return useMemo(() => {
+    const left = threadsLeftIn(plan);
+    return {
+      wrong: findings.filter((finding) => !isLeftToDo(finding, left)),
+      notYet: findings.filter((finding) => isLeftToDo(finding, left)),
+      threadsLeft: left,
+    };
+  }, [plan, findings]);
 }
 
 /** Whether the currents of a plan are still being worked out. */

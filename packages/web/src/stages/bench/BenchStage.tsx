@@ -17,6 +17,8 @@ import { useAnswer } from '../../workers/use-answer.ts';
 import { clickPart } from '../click-part.ts';
 import { useLight } from '../light/use-light.ts';
 import { StatePanel, standNotes } from '../StatePanel.tsx';
+import { titleOf } from '../stages.ts';
+import { WhatNext } from '../WhatNext.tsx';
 
 const GROUPS = [
   { kind: 'lights', title: 'Each light, before sewing' },
@@ -35,7 +37,8 @@ export function BenchStage() {
   return (
     <>
       <StageCloth abilities={PUTS_SWITCHES} notes={stands} />
-      <aside className="tray" aria-label="Bench">
+      <aside className="tray" aria-label={titleOf('bench')}>
+        <WhatNext stage="bench" />
         <p>
           No power while you measure ohms. Write down what the meter shows; Sashiko says whether it is in
           order and where to look.

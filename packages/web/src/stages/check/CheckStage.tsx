@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { Flags } from '../../canvas/Flags.tsx';
 import { StageCloth } from '../../canvas/StageCloth.tsx';
 import { useCalmPlan } from '../../stores/use-calm-plan.ts';
-import { useOpenFindings } from '../../stores/use-findings.ts';
+import { useOpenFindings, useSorted } from '../../stores/use-findings.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { clickPart } from '../click-part.ts';
 import { StageTray } from '../StageTray.tsx';
@@ -31,7 +31,7 @@ export function CheckStage() {
   const [showsRoom, setShowsRoom] = useState(false);
   const [lightId, setLightId] = useState<string | null>(null);
   const stands = useMemo(() => standNotes(plan), [plan]);
-  const findings = useOpenFindings();
+  const { wrong: findings } = useSorted(useOpenFindings());
   const choose = (finding: Finding): void => {
     const view = useViewStore.getState();
     view.select({});
@@ -61,9 +61,10 @@ export function CheckStage() {
         )}
       />
       <StageTray
-        label="Check"
+        stage="check"
         question="What to check"
         panels={PANELS}
+        onNext={() => setPanel('Findings')}
         open={panel}
         onOpen={(name) => {
           setPanel(name);

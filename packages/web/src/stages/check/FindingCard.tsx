@@ -16,6 +16,8 @@ interface FindingCardProps {
   readonly finding: Finding;
   readonly number: number;
   readonly isChosen: boolean;
+  /** It says what is left to do, not what is wrong. */
+  readonly isNotYet?: boolean;
   /** How many findings of its rule there are, where it is chosen. */
   readonly alike?: number;
   readonly onChoose: () => void;
@@ -30,21 +32,29 @@ const SEVERITY_WORDS = {
 } as const;
 
 /** One finding: what, where, why it matters; when it is chosen, what to do about it. */
-export function FindingCard({ finding, number, isChosen, alike = 0, onChoose, onTry }: FindingCardProps) {
+export function FindingCard({
+  finding,
+  number,
+  isChosen,
+  isNotYet = false,
+  alike = 0,
+  onChoose,
+  onTry,
+}: FindingCardProps) {
   const { unit } = useCommittedPlan().habits;
   const rule = maybeCheckRule(finding.ruleId);
   const figures = foundAndWanted(finding, unit);
   return (
     <div className={`finding-card${isChosen ? ' chosen' : ''}`}>
       <button type="button" className="finding" aria-pressed={isChosen} onClick={onChoose}>
-        <span className={`mark ${finding.severity}`} aria-hidden="true">
+        <span className={`mark ${isNotYet ? 'note' : finding.severity}`} aria-hidden="true">
           {number}
         </span>
         <strong>{rule?.title}</strong>
         <span className="detail">{finding.message}</span>
         <span className="kind">
-          {SEVERITY_WORDS[finding.severity]}
-          {rule?.touching == null ? '' : ` · ${rule.touching}`}
+          {isNotYet ? 'left to do' : SEVERITY_WORDS[finding.severity]}
+          {isNotYet || rule?.touching == null ? '' : ` · ${rule.touching}`}
         </span>
         {figures !== null && <span className="detail figure">{figures}</span>}
         {isChosen && <span className="detail">→ {finding.step}</span>}

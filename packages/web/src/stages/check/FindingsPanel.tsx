@@ -1,6 +1,7 @@
 import { countFindings } from '@sashiko/core/checks/check-plan';
 import type { Finding } from '@sashiko/core/checks/finding';
 import { reopenFinding } from '@sashiko/core/plan/edits/patch-edits';
+import { counted } from '@sashiko/core/units/words';
 import { useState } from 'react';
 import { currentPlan, useCommittedPlan, usePlanStore } from '../../stores/plan-store.ts';
 import {
@@ -8,6 +9,7 @@ import {
   useFindings,
   useOpenFindings,
   useRestingOpenFindings,
+  useSorted,
 } from '../../stores/use-findings.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { LongList } from '../../ui/LongList.tsx';
@@ -22,12 +24,14 @@ export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Findi
   // While a fix is tried the list stays, so that its button does not vanish under the pointer; the count follows.
   const resting = useRestingOpenFindings();
   const shown = useOpenFindings();
-  const findings = isTrying ? resting : shown;
+  const { wrong: findings, notYet } = useSorted(isTrying ? resting : shown);
   const areCurrentsDue = useAreCurrentsDue(plan);
   const accepted = useFindings().filter((finding) => Object.hasOwn(plan.accepted, finding.key));
-  const counts = countFindings(shown);
-  const chosen = findings.find((finding) => finding.key === spotlight?.key);
-  const alike = chosen === undefined ? 0 : findings.filter((one) => one.ruleId === chosen.ruleId).length;
+  const now = useSorted(shown);
+  const counts = countFindings(now.wrong);
+  const all = [...findings, ...notYet];
+  const chosen = all.find((finding) => finding.key === spotlight?.key);
+  const alike = chosen === undefined ? 0 : all.filter((one) => one.ruleId === chosen.ruleId).length;
   return (
     <>
       <section aria-live="polite">
@@ -37,7 +41,7 @@ export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Findi
             'There is nothing on the cloth to check yet.'
           ) : counts.stop + counts.mend === 0 ? (
             <strong>
-              ✓ Clear, under the assumptions below
+              {now.threadsLeft > 0 ? '✓ Nothing wrong so far' : '✓ Clear'}, under the assumptions below
               {areCurrentsDue ? '; the currents are being worked out' : ''}.
             </strong>
           ) : (
@@ -45,6 +49,7 @@ export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Findi
               {counts.stop} to put right, {counts.mend} to mend
             </strong>
           )}
+          {now.threadsLeft > 0 && ` · ${counted(now.threadsLeft, 'thread')} to lead yet`}
           {counts.note > 0 && ` · ${counts.note} ${counts.note === 1 ? 'note' : 'notes'}`}
         </p>
       </section>
@@ -69,6 +74,31 @@ export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Findi
           )}
         </LongList>
       </section>
+      {notYet.length > 0 && (
+        <section aria-label="Not sewn yet">
+          <h2>Not sewn yet</h2>
+          <LongList
+            items={notYet}
+            keyOf={({ key }) => key}
+            aboutPx={150}
+            gapPx={8}
+            shownKey={spotlight?.key ?? null}
+          >
+            {(finding, i) => (
+              <FindingCard
+                key={finding.key}
+                finding={finding}
+                number={findings.length + i + 1}
+                isChosen={spotlight?.key === finding.key}
+                isNotYet
+                alike={spotlight?.key === finding.key ? alike : 0}
+                onChoose={() => onChoose(finding)}
+                onTry={setTrying}
+              />
+            )}
+          </LongList>
+        </section>
+      )}
       {accepted.length > 0 && (
         <section aria-label="Accepted">
           <h2>You live with</h2>

@@ -32,7 +32,7 @@ export function ClothStage() {
     <>
       <StageCloth abilities={SHAPES_CLOTH} hint={useHint()} />
       <StageTray
-        label="Cloth"
+        stage="cloth"
         question="What of the cloth"
         panels={Object.keys(PANELS) as PanelName[]}
         open={panel}

@@ -64,7 +64,7 @@ export function LightStage() {
         hint={Object.keys(stands).length > 0 ? CLICK_HINT : null}
       />
       <StageTray
-        label="Light"
+        stage="light"
         question="What to ask of the light"
         panels={PANELS}
         open={panel}

@@ -60,7 +60,7 @@ const PartsTray = memo(function PartsTray({
   const only = chosen.length === 1 ? chosen[0] : undefined;
   return (
     <StageTray
-      label="Parts"
+      stage="parts"
       question="What to do with parts"
       panels={PANELS}
       open={panel}

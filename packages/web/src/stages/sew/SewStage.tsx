@@ -27,7 +27,7 @@ export function SewStage() {
   return (
     <>
       <StageCloth abilities={LOOKS_ONLY} />
-      <StageTray label="Sew" question="Part of the sheet" panels={PANELS} open={panel} onOpen={setPanel}>
+      <StageTray stage="sew" question="Part of the sheet" panels={PANELS} open={panel} onOpen={setPanel}>
         <StopsNotice plan={plan} />
         {panel !== 'Habits' && panel !== 'Print' && <SheetProgress share={share} again={again} />}
         {panel === 'Habits' && <HabitsPanel plan={plan} unfollowed={sheet?.unfollowed ?? []} />}

@@ -96,9 +96,7 @@ export function StepsPanel({ plan, sheet }: { readonly plan: Plan; readonly shee
         <span className="quiet">{left === 0 ? 'nothing left to do' : `${formatWorkTime(left)} left`}</span>
       </div>
       <div className="buttons">
-        <Button type="primary" onClick={() => void navigate(`/plan/${plan.id}/sew/table`)}>
-          At the table
-        </Button>
+        <Button onClick={() => void navigate(`/plan/${plan.id}/sew/table`)}>At the table</Button>
         {plan.stepOrder.length > 0 && (
           <Button onClick={() => commit(orderSteps(plan, []))}>Usual order</Button>
         )}

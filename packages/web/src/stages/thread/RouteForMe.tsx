@@ -34,9 +34,7 @@ export function RouteForMe({ plan }: { readonly plan: Plan }) {
           <>
             <RouteOptions plan={plan} />
             <div className="buttons">
-              <Button type="primary" onClick={() => start(1)}>
-                Propose threads
-              </Button>
+              <Button onClick={() => start(1)}>Propose threads</Button>
               {hasRuns && <Button onClick={startTidy}>Pull tight</Button>}
             </div>
           </>

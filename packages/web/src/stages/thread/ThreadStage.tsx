@@ -17,6 +17,7 @@ import { ProposalOverlay } from './ProposalOverlay.tsx';
 import { RouteForMe } from './RouteForMe.tsx';
 import { RunList } from './RunList.tsx';
 import { SpoolsPanel } from './SpoolsPanel.tsx';
+import { startRoute } from './use-route-job.ts';
 import { WishesOverlay } from './WishesOverlay.tsx';
 import { WishesPanel } from './WishesPanel.tsx';
 
@@ -47,9 +48,13 @@ export function ThreadStage() {
         overlay={(scale) => <Overlay face={face} scale={scale} isWishing={isWishing} />}
       />
       <StageTray
-        label="Thread"
+        stage="thread"
         question="What of the thread"
         panels={PANELS}
+        onNext={() => {
+          setPanel('Sew');
+          startRoute(useJobsStore.getState().request, 1);
+        }}
         open={panel}
         onOpen={(name) => {
           setPanel(name);

@@ -1,0 +1,88 @@
+import { type NextAct, type NextThing, type WorkPlace, whatNext } from '@sashiko/core/advice/what-next';
+import { Button } from 'antd';
+import { useMemo } from 'react';
+import { useNavigate } from 'react-router';
+import { useJobsStore } from '../stores/jobs-store.ts';
+import { useCommittedPlan } from '../stores/plan-store.ts';
+import { useStepCount } from '../stores/sheet-store.ts';
+import { useRestingOpenFindings } from '../stores/use-findings.ts';
+import { useViewStore } from '../stores/view-store.ts';
+import { showPlace } from './show-place.ts';
+
+/** What is done, what comes next and why, with the button that does it or goes there: the loudest one of the stage. */
+export function WhatNext({
+  stage,
+  onNext,
+}: {
+  readonly stage: WorkPlace;
+  /** What the stage does when the button is pressed and the maker is there already. */
+  readonly onNext?: ((act: NextAct) => void) | undefined;
+}) {
+  const plan = useCommittedPlan();
+  const findings = useRestingOpenFindings();
+  const steps = useStepCount(plan.id);
+  const isDeciding = useJobsStore(({ route }) => route.state !== 'idle');
+  const thing = useMemo(
+    () =>
+      whatNext(plan, stage, findings, {
+        ticked: Object.keys(plan.ticks).length,
+        steps,
+        readings: Object.keys(plan.readings).length,
+      }),
+    [plan, stage, findings, steps],
+  );
+  const go = useGoing(plan.id, stage, thing, onNext);
+  // While a proposal is made or looked at, that is what comes next, and it has buttons of its own.
+  if (stage === 'thread' && isDeciding) return null;
+  return (
+    <section className="what-next" aria-label="What next">
+      <p>
+        <span className="quiet">{thing.done}.</span> {thing.next !== null && <strong>{thing.next}.</strong>}{' '}
+        {thing.why}
+      </p>
+      {go !== null && (
+        <Button type="primary" size="small" onClick={go.act}>
+          {go.words}
+        </Button>
+      )}
+    </section>
+  );
+}
+
+const GO_WORDS: Readonly<Record<WorkPlace, string>> = {
+  cloth: 'Go to the cloth',
+  parts: 'Go to the parts',
+  thread: 'Go to the threads',
+  check: 'See what it is',
+  light: 'See the light',
+  sew: 'Go to the sewing',
+  bench: 'Go to the bench',
+};
+
+/** What the button does; null where the maker is there already and does it by hand. */
+function useGoing(
+  planId: string,
+  stage: WorkPlace,
+  { next, place, act, finding }: NextThing,
+  onNext: ((act: NextAct) => void) | undefined,
+): { readonly words: string; readonly act: () => void } | null {
+  const navigate = useNavigate();
+  if (next === null) return null;
+  const to = (path: string): void => void navigate(`/plan/${planId}/${path}`);
+  if (act === 'at-the-table') return { words: 'Sew step by step', act: () => to('sew/table') };
+  if (stage !== place) return { words: GO_WORDS[place], act: () => to(place) };
+  if (act === 'propose' && onNext !== undefined)
+    return { words: 'Have them proposed', act: () => onNext(act) };
+  if (act === 'show-finding' && finding !== undefined)
+    return {
+      words: 'Show it',
+      act: () => {
+        onNext?.(act);
+        const view = useViewStore.getState();
+        view.select({});
+        view.setSpotlight({ key: finding.key, partIds: finding.partIds, runIds: finding.runIds });
+        showPlace(finding.at);
+      },
+    };
+  return null;
+}
