@@ -5,6 +5,7 @@ import { startHistory } from '@sashiko/core/plan/history';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { smallLantern } from '@sashiko/core/testing/plan-builder';
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { MemoryRouter } from 'react-router';
 import { afterEach, expect, test, vi } from 'vitest';
 import { currentPlan, usePlanStore } from '../../stores/plan-store.ts';
 import { BenchStage } from './BenchStage.tsx';
@@ -26,7 +27,7 @@ const { plan } = smallLantern();
 
 test('a reading is judged, goes into the log once with its time, and is not undone with the plan', async () => {
   usePlanStore.getState().open(startHistory(plan));
-  render(<BenchStage />);
+  render(<BenchStage />, { wrapper: MemoryRouter });
   const ohms = expectOk(benchTests(plan)).find(({ kind }) => kind === 'ohms');
   if (ohms === undefined) throw new Error('no test');
   const field = await screen.findByLabelText<HTMLInputElement>(`Reading: ${ohms.text}`);
@@ -45,6 +46,6 @@ test('what must not get power is said even where there is nothing to measure yet
   const bare = { ...plan, parts: {}, runs: {} };
   expect(expectOk(benchTests(bare))).toEqual([]);
   usePlanStore.getState().open(startHistory(bare));
-  render(<BenchStage />);
+  render(<BenchStage />, { wrapper: MemoryRouter });
   expect((await screen.findByRole('alert')).textContent).toContain('The pack stays out.');
 });
