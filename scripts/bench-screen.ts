@@ -107,9 +107,10 @@ class Meter {
 async function use(page: Page, goTo: (stage: string) => Promise<void>): Promise<void> {
   await goTo('thread');
   await page.getByRole('button', { name: 'Propose threads' }).click();
+  // As soon as there is something to keep, it is kept; a small plan is done before that.
   await page
     .getByRole('button', { name: 'Stop: keep the best so far' })
-    .click({ timeout: 5000 })
+    .click({ timeout: 90_000 })
     .catch(() => undefined);
   await page.getByRole('button', { name: 'Take it' }).click({ timeout: 120_000 });
   for (const stage of STAGES) await goTo(stage);
