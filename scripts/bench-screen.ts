@@ -108,11 +108,10 @@ async function use(page: Page, goTo: (stage: string) => Promise<void>): Promise<
   await goTo('thread');
   await page.getByRole('button', { name: 'Propose threads' }).click();
   // As soon as there is something to keep, it is kept; a small plan is done before that.
-  await page
-    .getByRole('button', { name: 'Stop: keep the best so far' })
-    .click({ timeout: 90_000 })
-    .catch(() => undefined);
-  await page.getByRole('button', { name: 'Take it' }).click({ timeout: 120_000 });
+  const take = page.getByRole('button', { name: 'Take it' });
+  const enough = page.getByRole('button', { name: 'Stop: keep the best so far' }).click({ timeout: 90_000 });
+  await Promise.race([take.waitFor({ timeout: 120_000 }), enough.catch(() => new Promise(() => {}))]);
+  await take.click({ timeout: 30_000 });
   for (const stage of STAGES) await goTo(stage);
   await goTo('sew');
   await page.locator('.tray-tabs').getByText('Print', { exact: true }).click();
