@@ -20,8 +20,14 @@ export function NamesButton() {
         />
       }
     >
-      <button type="button" aria-haspopup="dialog">
-        names{hidden.size === 0 ? '' : hidden.size === all.length ? ': none' : ': some'}
+      <button
+        type="button"
+        aria-haspopup="dialog"
+        aria-label="Names on the cloth"
+        title="Names on the cloth"
+        className={hidden.size === 0 ? '' : 'struck'}
+      >
+        Aa
       </button>
     </Popover>
   );

@@ -118,14 +118,14 @@ function MeasureWords() {
   return (
     <>
       {sum !== null && (
-        <span>
+        <span className="measured">
           {what} <span className="figure">{formatLength(sum.pathMm, unit)}</span>,{' '}
           <span className="figure">{sum.stitchCount}</span> stitches,{' '}
           <span className="figure">{formatOhm(sum.ohm)}</span>
         </span>
       )}
       {gap !== null && (
-        <span data-testid="tape-gap">
+        <span className="measured" data-testid="tape-gap">
           nearest other {gap.other.hole === null ? 'thread' : 'hole'}{' '}
           <span className={gap.verdict === null ? 'good' : 'bad'}>
             {gap.verdict === null ? '✓' : '✗'} {formatLength(gap.gapMm, unit)}
