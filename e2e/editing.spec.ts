@@ -242,6 +242,23 @@ test('several parts are chosen with a box or with Shift, moved and copied togeth
   await expect(canvas(page).locator('[data-part]')).toHaveCount(8);
 });
 
+test('Space pulls the view over the cloth, and still ticks a box beside it', async ({ page }) => {
+  await openDemo(page, 'lighthouse-cushion', 'light');
+  const box = page.getByRole('complementary', { name: 'Light' }).getByRole('checkbox').first();
+  await box.focus();
+  const was = await box.isChecked();
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('complementary', { name: 'Light' }).getByRole('checkbox').first()).toBeChecked({
+    checked: !was,
+  });
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+  const origin = (await canvas(page).getAttribute('data-origin')) ?? '';
+  await page.keyboard.down('Space');
+  await drag(page, [150, 132], [170, 140]);
+  await page.keyboard.up('Space');
+  await expect(canvas(page)).not.toHaveAttribute('data-origin', origin);
+});
+
 test('two fingers zoom and pan, and move no part', async ({ page, context }) => {
   await openDemo(page, 'lighthouse-cushion', 'parts');
   const scale = async (): Promise<number> => Number(await canvas(page).getAttribute('data-scale'));

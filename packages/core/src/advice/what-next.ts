@@ -36,7 +36,7 @@ export interface Progress {
 }
 
 /** Rules that find what is merely not done yet: while something is left to sew, that is no mistake. */
-const UNFINISHED: ReadonlySet<string> = new Set(['open', 'switch-none']);
+export const UNFINISHED: ReadonlySet<string> = new Set(['open', 'switch-none']);
 
 /** Whether a finding says what is left to do, not what is wrong. Something that is joined nowhere is left to do as long as threads are. */
 export function isLeftToDo(finding: Pick<Finding, 'ruleId'>, threadsLeft: number): boolean {

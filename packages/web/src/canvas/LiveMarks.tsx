@@ -1,3 +1,4 @@
+import { UNFINISHED } from '@sashiko/core/advice/what-next';
 import type { Finding } from '@sashiko/core/checks/finding';
 import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
 import { panelOf } from '@sashiko/core/plan/panels';
@@ -15,9 +16,6 @@ interface LiveMarksProps {
 
 /** Marks nearer to one another than this are one, px. */
 const GATHERED_PX = 8;
-
-/** What is merely not done yet is no warning while it is being done. */
-const UNFINISHED: ReadonlySet<string> = new Set(['open', 'switch-none']);
 
 /** Small warnings where something that is being placed or sewn goes wrong; the Check stage says what. */
 export function LiveMarks({ face, scale }: Omit<LiveMarksProps, 'plan'>) {

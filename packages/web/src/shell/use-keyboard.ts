@@ -29,7 +29,9 @@ export function useKeyboard(planId: string, stage: StageId, onHelp: () => void):
         void navigate(`/plan/${planId}/${next.id}`);
         return;
       }
-      if (event.key === ' ' && target.closest('button, summary, [role="checkbox"]') === null) {
+      // Only over the cloth: boxes, links and buttons have a use for Space of their own.
+      const isOnCloth = target === document.body || target.closest('.cloth-area') !== null;
+      if (event.key === ' ' && isOnCloth) {
         useViewStore.getState().setPulling(true);
         event.preventDefault();
         return;

@@ -51,7 +51,7 @@ function AskForFacts({ onAnswer }: { readonly onAnswer: () => void }) {
     <section className="ask" aria-label="What the piece is for">
       <p>Whom is this piece for, and will it be worn, washed, rained on? The cautions follow from it.</p>
       <div className="buttons">
-        <Button size="small" type="primary" onClick={onAnswer}>
+        <Button size="small" onClick={onAnswer}>
           Say it
         </Button>
         <Button size="small" onClick={() => usePlanStore.getState().commit(stateFacts(currentPlan(), {}))}>
