@@ -27,6 +27,7 @@ import { moveWithCamera } from './move-with-camera.ts';
 import { useMoving, useRestingPlan } from './moving.ts';
 import { PartNames } from './PartNames.tsx';
 import { PlacingGhosts, SnapMarks, TurnHandle } from './PartOverlay.tsx';
+import { DIMMED_ROOM } from './palette.ts';
 import { isDarkCloth, type PanelView } from './panel-items.ts';
 import { Rulers } from './Rulers.tsx';
 import { BendHandles, DraftRun, HoleButtons } from './ThreadOverlay.tsx';
@@ -157,7 +158,7 @@ function Resting({ plan, near }: { readonly plan: Plan; readonly near: NearBound
   return (
     <>
       <path data-ground d={clothPath(panelOf(plan), view.face)} fill="transparent" />
-      <g data-ground>
+      <g data-ground style={now.isDim ? DIMMED_ROOM : undefined}>
         <ClothDrawing plan={plan} hands={hands} {...view} />
       </g>
       <g ref={useClothStore.getState().setUnderlayHost} />
@@ -179,7 +180,7 @@ function useNameLook(
 ): Omit<ComponentProps<typeof PartNames>, 'plan' | 'chosen'> {
   const notes = useClothStore((state) => state.asks.notes);
   const hidden = useViewStore((state) => state.hiddenNames);
-  return { hidden, face: view.face, scale, isDark: isDarkCloth(panelOf(plan), view.isDim), notes };
+  return { hidden, face: view.face, scale, isDark: isDarkCloth(panelOf(plan)) || view.isDim, notes };
 }
 
 function Names({ plan, near, scale }: LayerProps) {
@@ -193,7 +194,7 @@ function Moved({ plan, near, scale }: LayerProps) {
   const moving = useMoving();
   if (moving === null) return null;
   return (
-    <g className="moving">
+    <g className="moving" style={view.isDim ? DIMMED_ROOM : undefined}>
       <MovingDrawing moving={moving} view={view} />
       <PartNames plan={moving.plan} only={moving.partIds} chosen={moving.partIds} {...look} />
     </g>

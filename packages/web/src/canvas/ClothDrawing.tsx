@@ -4,6 +4,7 @@ import type { Face } from '@sashiko/core/cloth/cloth';
 import type { Panel } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { memo } from 'react';
+import { useArriving } from '../ui/use-arriving.ts';
 import { PartByDetail, RunByDetail } from './ByDetail.tsx';
 import { PartButton, RunButton } from './CanvasButtons.tsx';
 import { ALL_NEAR, type NearBounds } from './detail.ts';
@@ -73,7 +74,8 @@ function PanelDrawing({
 }) {
   const { face, isDim, near } = view;
   const backdrop = plan.backdrop !== null && plan.backdrop.panelId === panel.id ? plan.backdrop : null;
-  const isDark = isDarkCloth(panel, isDim);
+  const isDark = isDarkCloth(panel);
+  const items = panelItems(plan, panel, view);
   return (
     <g>
       <Ground
@@ -81,33 +83,54 @@ function PanelDrawing({
         backdrop={backdrop}
         image={backdrop === null ? undefined : plan.images[backdrop.imageId]}
         face={face}
-        isDark={isDark}
+        isDark={isDark || isDim}
         isDim={isDim}
       />
-      {panelItems(plan, panel, view).map((item) =>
-        hands === undefined || item.kind === 'patch' ? (
-          <ItemDrawing key={item.id} item={item} panel={panel} face={face} />
-        ) : item.kind === 'run' ? (
-          <RunButton
-            key={item.id}
-            {...item.look}
-            from={plan.parts[item.look.run.from.partId]?.name ?? ''}
-            to={plan.parts[item.look.run.to.partId]?.name ?? ''}
-            unit={plan.habits.unit}
-            isFocusable={hands.takes === 'runs'}
-          />
-        ) : (
-          <PartButton
-            key={item.id}
-            {...item.look}
-            unit={plan.habits.unit}
-            isFocusable={hands.takes === 'parts'}
-            onPart={hands.onPart}
-          />
-        ),
+      {hands === undefined ? (
+        items.map((item) => <ItemDrawing key={item.id} item={item} panel={panel} face={face} />)
+      ) : (
+        <ItemsInHand items={items} plan={plan} panel={panel} face={face} hands={hands} />
       )}
       {near !== null && <HoleLoops plan={plan} panel={panel} face={face} isDark={isDark} near={near} />}
     </g>
+  );
+}
+
+/** On the worktable parts and threads are buttons, and come in slices where they are many. */
+function ItemsInHand({
+  items,
+  plan,
+  panel,
+  face,
+  hands,
+}: {
+  readonly items: readonly PanelItem[];
+  readonly plan: Plan;
+  readonly panel: Panel;
+  readonly face: Face;
+  readonly hands: DrawingHands;
+}) {
+  return useArriving(items).map((item) =>
+    item.kind === 'patch' ? (
+      <ItemDrawing key={item.id} item={item} panel={panel} face={face} />
+    ) : item.kind === 'run' ? (
+      <RunButton
+        key={item.id}
+        {...item.look}
+        from={plan.parts[item.look.run.from.partId]?.name ?? ''}
+        to={plan.parts[item.look.run.to.partId]?.name ?? ''}
+        unit={plan.habits.unit}
+        isFocusable={hands.takes === 'runs'}
+      />
+    ) : (
+      <PartButton
+        key={item.id}
+        {...item.look}
+        unit={plan.habits.unit}
+        isFocusable={hands.takes === 'parts'}
+        onPart={hands.onPart}
+      />
+    ),
   );
 }
 
@@ -133,7 +156,7 @@ function ItemDrawing({
 /** What moves, drawn over the rest: only looked at, as long as it moves. */
 export function MovingDrawing({ moving, view }: { readonly moving: Moving; readonly view: PanelView }) {
   const { plan } = moving;
-  const { face, isDim, near } = view;
+  const { face, near } = view;
   return (
     <g pointerEvents="none">
       {Object.values(plan.panels).map((panel) => (
@@ -146,7 +169,7 @@ export function MovingDrawing({ moving, view }: { readonly moving: Moving; reado
               plan={plan}
               panel={panel}
               face={face}
-              isDark={isDarkCloth(panel, isDim)}
+              isDark={isDarkCloth(panel)}
               near={near}
               only={moving.partIds}
             />

@@ -10,7 +10,7 @@ import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
 import { memo } from 'react';
 import { INK } from '../ui/ink.ts';
 import type { PartLook, RunLook } from './looks.ts';
-import { MATERIAL, SIDE_THREAD, SIGN_INK } from './palette.ts';
+import { choiceInk, MATERIAL, SEEN_OF_THREAD, SIGN_INK, seenOf, threadInk } from './palette.ts';
 import { linePath } from './seen.ts';
 
 const SIGNS: readonly Sign[] = ['+', '-', 'none'];
@@ -19,15 +19,7 @@ const SIGNS: readonly Sign[] = ['+', '-', 'none'];
 const THREAD_PX = 1.3;
 
 /** A part from far: its body, its light, and one stroke of holes for each sign. */
-export const FarPart = memo(function FarPart({
-  part,
-  kind,
-  cloth,
-  face,
-  isChosen,
-  isLit,
-  isFaint = false,
-}: PartLook) {
+export const FarPart = memo(function FarPart({ part, kind, cloth, face, isChosen, isLit }: PartLook) {
   const pose = poseOf(part);
   const seen = (p: Point): Point => asSeen(cloth, face, placePointExactly(pose, p));
   const outline = linePath(kind.outline.map(seen), true);
@@ -35,7 +27,7 @@ export const FarPart = memo(function FarPart({
   const body = MATERIAL[kind.shapes[0]?.material ?? 'board'];
   const middle = seen({ x: 0, y: 0 });
   return (
-    <g opacity={(part.face === face ? 1 : 0.55) * (isFaint ? 0.6 : 1)} strokeLinecap="round">
+    <g style={{ opacity: seenOf(part.face === face ? 1 : 0.55, isLit) }} strokeLinecap="round">
       <path
         d={outline}
         fill={body.fill === 'none' ? INK.paper : body.fill}
@@ -71,16 +63,7 @@ export const FarPart = memo(function FarPart({
 });
 
 /** A thread from far: one line, + whole and − in long dashes. */
-export const FarRun = memo(function FarRun({
-  run,
-  sum,
-  side,
-  cloth,
-  face,
-  isDark,
-  isChosen,
-  isDim = false,
-}: RunLook) {
+export const FarRun = memo(function FarRun({ run, sum, side, cloth, face, isDark, isChosen }: RunLook) {
   const [first] = sum.spans;
   const points = first === undefined ? [] : cornersOf([first.a, ...sum.spans.map((span) => span.b)]);
   const data = linePath(points.map((p) => asSeen(cloth, face, p)));
@@ -90,12 +73,14 @@ export const FarRun = memo(function FarRun({
     <path
       d={data}
       fill="none"
-      stroke={SIDE_THREAD[side][isDark ? 'onDark' : 'onLight']}
       strokeWidth={isThread ? THREAD_PX : 2 * THREAD_PX}
       strokeDasharray={side === '-' ? '7 3' : undefined}
       strokeLinejoin="round"
       vectorEffect="non-scaling-stroke"
-      opacity={(isDim ? 0.7 : 1) * (isBehind ? 0.6 : 1)}
+      style={{
+        stroke: threadInk(side, isDark),
+        opacity: isBehind ? `calc(0.6 * ${SEEN_OF_THREAD})` : SEEN_OF_THREAD,
+      }}
     />
   );
   if (!isChosen) return line;
@@ -104,7 +89,7 @@ export const FarRun = memo(function FarRun({
       <path
         d={data}
         fill="none"
-        stroke={isDark ? INK.lamp : INK.indigo}
+        style={{ stroke: choiceInk(isDark) }}
         strokeWidth={8}
         strokeLinejoin="round"
         vectorEffect="non-scaling-stroke"

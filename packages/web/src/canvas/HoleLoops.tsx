@@ -10,7 +10,7 @@ import type { Plan } from '@sashiko/core/plan/schema';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
 import { memo } from 'react';
 import { detailOf, type NearBounds } from './detail.ts';
-import { SIDE_THREAD } from './palette.ts';
+import { threadInk } from './palette.ts';
 
 /** Beyond the metal, mm: where a loop goes down into the cloth. */
 const BEYOND_MM = 1.4;
@@ -80,7 +80,7 @@ function loopsByPart(
     if (run?.panelId !== panel.id) continue;
     const ref = [run.from, run.to].find((end) => `${end.partId}.${end.holeId}` === key);
     if (ref === undefined || only?.has(ref.partId) === false) continue;
-    const colour = SIDE_THREAD[sides.of(sides.nets.ofRun(run.id))][isDark ? 'onDark' : 'onLight'];
+    const colour = threadInk(sides.of(sides.nets.ofRun(run.id)), isDark);
     const here = byPart.get(ref.partId) ?? [];
     here.push({ holeId: ref.holeId, loops: loopsAt(plan, ref, run.threadId), colour });
     byPart.set(ref.partId, here);
@@ -109,7 +109,7 @@ const PartLoops = memo(
               .filter((one) => one.colour === colour)
               .map((one) => loopsPath(where, one))
               .join('')}
-            stroke={colour}
+            style={{ stroke: colour }}
             strokeWidth={0.45}
             opacity={0.9}
           />

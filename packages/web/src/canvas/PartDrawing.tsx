@@ -8,23 +8,15 @@ import type { Part } from '@sashiko/core/plan/records';
 import { memo } from 'react';
 import { INK } from '../ui/ink.ts';
 import type { PartLook } from './looks.ts';
-import { MATERIAL, SIGN_INK } from './palette.ts';
+import { MATERIAL, SIGN_INK, seenOf } from './palette.ts';
 import { linePath, partTransform } from './seen.ts';
 
 /** A part as it lies on the cloth, true to scale; parts on the far face show faintly. */
-export const PartDrawing = memo(function PartDrawing({
-  part,
-  kind,
-  cloth,
-  face,
-  isChosen,
-  isLit,
-  isFaint = false,
-}: PartLook) {
+export const PartDrawing = memo(function PartDrawing({ part, kind, cloth, face, isChosen, isLit }: PartLook) {
   const glow = maybeLightColour(part.colourId ?? '')?.glow;
   const isFar = part.face !== face;
   return (
-    <g opacity={(isFar ? 0.55 : 1) * (isFaint ? 0.6 : 1)}>
+    <g style={{ opacity: seenOf(isFar ? 0.55 : 1, isLit) }}>
       <g transform={partTransform(cloth, face, part)}>
         {isChosen && (
           <path

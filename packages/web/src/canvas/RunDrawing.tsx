@@ -7,7 +7,7 @@ import type { LineSum } from '@sashiko/core/thread/thread-sums';
 import { memo } from 'react';
 import { INK } from '../ui/ink.ts';
 import type { RunLook } from './looks.ts';
-import { SIDE_THREAD } from './palette.ts';
+import { choiceInk, SEEN_OF_THREAD, SIDE_THREAD, threadInk } from './palette.ts';
 import { linePath, spansPath } from './seen.ts';
 
 /** A sign stands beside the thread at least every so many mm. */
@@ -21,20 +21,19 @@ export const RunDrawing = memo(function RunDrawing({
   cloth,
   face,
   isDark,
-  isDim = false,
   isChosen,
 }: RunLook) {
   const form = maybeThreadKind(run.threadId)?.form ?? 'thread';
-  const colour = SIDE_THREAD[side][isDark ? 'onDark' : 'onLight'];
+  const colour = threadInk(side, isDark);
   const near = spansPath(cloth, face, sum.spans, face);
   const far = spansPath(cloth, face, sum.spans, otherFace(face));
   const corners = pathOf(sum).map((p) => asSeen(cloth, face, p));
   return (
-    <g strokeLinecap="round" fill="none" opacity={isDim ? 0.7 : 1}>
+    <g strokeLinecap="round" fill="none" style={{ opacity: SEEN_OF_THREAD }}>
       {isChosen && (
         <path
           d={linePath(corners)}
-          stroke={isDark ? INK.lamp : INK.indigo}
+          style={{ stroke: choiceInk(isDark) }}
           strokeWidth={4}
           opacity={isDark ? 0.45 : 0.28}
           strokeLinejoin="round"
@@ -45,14 +44,14 @@ export const RunDrawing = memo(function RunDrawing({
         <>
           <path
             d={far}
-            stroke={colour}
+            style={{ stroke: colour }}
             strokeWidth={0.6}
             strokeDasharray="1 1.1"
             strokeLinecap="butt"
             opacity={isDark ? 0.75 : 0.6}
           />
           <path d={near} stroke={INK.cotton} strokeWidth={2.5} />
-          <path d={near} stroke={colour} strokeWidth={1.4} />
+          <path d={near} style={{ stroke: colour }} strokeWidth={1.4} />
         </>
       )}
       {(side === '+' || side === '-') && (
@@ -76,13 +75,13 @@ function LaidLine({
   return form === 'wire' ? (
     <>
       <path d={data} stroke={INK.graphite} strokeWidth={1.5} strokeLinejoin="round" />
-      <path d={data} stroke={colour} strokeWidth={0.7} strokeLinejoin="round" />
+      <path d={data} style={{ stroke: colour }} strokeWidth={0.7} strokeLinejoin="round" />
     </>
   ) : (
     <>
       <path d={data} stroke={INK.twine} strokeWidth={5.4} strokeLinecap="butt" />
       <path d={data} stroke={INK.hemp} strokeWidth={4.8} strokeLinecap="butt" />
-      <path d={data} stroke={colour} strokeWidth={0.8} strokeDasharray="2 2" />
+      <path d={data} style={{ stroke: colour }} strokeWidth={0.8} strokeDasharray="2 2" />
     </>
   );
 }

@@ -14,7 +14,6 @@ export interface PartLook {
   readonly face: Face;
   readonly isChosen: boolean;
   readonly isLit: boolean;
-  readonly isFaint?: boolean;
   /** Near, if it is not said. */
   readonly detail?: Detail;
 }
@@ -27,7 +26,6 @@ export interface RunLook {
   readonly cloth: Cloth;
   readonly face: Face;
   readonly isDark: boolean;
-  readonly isDim?: boolean;
   readonly isChosen: boolean;
   /** Near, if it is not said. */
   readonly detail?: Detail;

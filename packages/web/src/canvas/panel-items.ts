@@ -34,15 +34,15 @@ export type PanelItem =
   | { readonly kind: 'part'; readonly id: string; readonly look: PartLook };
 
 /** Whether a panel's cloth is dark to draw on. */
-export function isDarkCloth(panel: Panel, isDim: boolean): boolean {
-  return maybeClothColour(panel.colourId)?.isDark === true || isDim;
+export function isDarkCloth(panel: Panel): boolean {
+  return maybeClothColour(panel.colourId)?.isDark === true;
 }
 
 /** What is drawn on a panel; only what is asked for, if that is said. */
 export function panelItems(plan: Plan, panel: Panel, view: PanelView, only?: Which): readonly PanelItem[] {
-  const { face, isDim, chosenParts, chosenRuns, litParts, near } = view;
+  const { face, chosenParts, chosenRuns, litParts, near } = view;
   const sides = deriveSides(plan);
-  const isDark = isDarkCloth(panel, isDim);
+  const isDark = isDarkCloth(panel);
   const runItem = (run: Run): PanelItem => {
     const sum = sumRun(plan, run);
     const side = sides.of(sides.nets.ofRun(run.id));
@@ -51,7 +51,7 @@ export function panelItems(plan: Plan, panel: Panel, view: PanelView, only?: Whi
     return {
       kind: 'run',
       id: run.id,
-      look: { run, sum, side, cloth: panel, face, isDark, isDim, isChosen, detail },
+      look: { run, sum, side, cloth: panel, face, isDark, isChosen, detail },
     };
   };
   const here = <T extends { readonly id: string; readonly panelId: string }>(
@@ -69,7 +69,6 @@ export function panelItems(plan: Plan, panel: Panel, view: PanelView, only?: Whi
     ...patches.map((patch): PanelItem => ({ kind: 'patch', id: patch.id, patch })),
     ...runs.filter((run) => over.has(run.id)).map(runItem),
     ...here(plan.parts, only?.partIds).map((part): PanelItem => {
-      const isLit = litParts.has(part.id);
       const detail = detailOf(near, panel, face, [part.at]);
       return {
         kind: 'part',
@@ -80,8 +79,7 @@ export function panelItems(plan: Plan, panel: Panel, view: PanelView, only?: Whi
           cloth: panel,
           face,
           isChosen: chosenParts.has(part.id),
-          isLit,
-          isFaint: isDim && !isLit,
+          isLit: litParts.has(part.id),
           detail,
         },
       };

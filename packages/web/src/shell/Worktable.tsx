@@ -72,8 +72,9 @@ export function Worktable() {
       .load()
       .catch(() => undefined);
   }, []);
+  const { stage } = useParams();
   return (
-    <LibraryLook>
+    <LibraryLook isNight={stage === 'light'}>
       <OpenPlan />
     </LibraryLook>
   );

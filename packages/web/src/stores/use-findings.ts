@@ -4,7 +4,7 @@ import { openFindings } from '@sashiko/core/checks/check-plan';
 import { inOrder } from '@sashiko/core/checks/check-session';
 import type { PlacedFinding } from '@sashiko/core/checks/finding';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import { useCurrentsStore } from './currents-store.ts';
 import { findingsOf, threadsLeftIn } from './derived.ts';
 import { useCommittedPlan } from './plan-store.ts';
@@ -16,9 +16,9 @@ export function useRestingFindings(): readonly PlacedFinding[] {
   return useWithCurrents(plan, findingsOf(plan));
 }
 
-/** Of the plan as it is shown: while a gesture is under way, the latest that the worker found. */
+/** Of the plan as it is shown: while a gesture is under way, the latest that the worker found. They come a moment after the plan. */
 export function useFindings(): readonly PlacedFinding[] {
-  const plan = useCommittedPlan();
+  const plan = useDeferredValue(useCommittedPlan());
   const underWay = usePreviewFindings((state) => state.findings);
   return useWithCurrents(plan, underWay ?? findingsOf(plan));
 }

@@ -66,7 +66,6 @@ interface ViewState {
   readonly face: Face;
   readonly theme: 'light' | 'dark';
   /** Whether the room is dimmed for the moment, whatever the theme. */
-  readonly isNight: boolean;
   readonly camera: Camera | null;
   /** The last camera that showed the whole piece: while it is the camera, nobody has moved the view by hand. */
   readonly fittedCamera: Camera | null;
@@ -105,7 +104,6 @@ interface ViewState {
   openDialog(): () => void;
   setFace(face: Face): void;
   setTheme(theme: 'light' | 'dark'): void;
-  setNight(isNight: boolean): void;
   setCamera(camera: Camera | null): void;
   setFittedCamera(camera: Camera): void;
   setDrawnCamera(camera: Camera): void;
@@ -130,7 +128,6 @@ interface ViewState {
 export const useViewStore = create<ViewState>()((set) => ({
   face: 'right',
   theme: 'light',
-  isNight: false,
   camera: null,
   fittedCamera: null,
   drawnCamera: null,
@@ -154,7 +151,6 @@ export const useViewStore = create<ViewState>()((set) => ({
   },
   setFace: (face) => set({ face }),
   setTheme: (theme) => set({ theme }),
-  setNight: (isNight) => set({ isNight }),
   setCamera: (camera) => set({ camera }),
   setFittedCamera: (camera) => set({ camera, fittedCamera: camera, drawnCamera: camera }),
   setDrawnCamera: (drawnCamera) => set({ drawnCamera }),

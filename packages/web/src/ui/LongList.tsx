@@ -1,5 +1,5 @@
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { elementScroll, useVirtualizer, type Virtualizer } from '@tanstack/react-virtual';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 
 /** Shorter lists are drawn whole: they can be searched by the browser, and cost nothing. */
 export const DRAWN_WHOLE_UP_TO = 60;
@@ -45,14 +45,20 @@ function Windowed<Item>({
     gap: gapPx,
     overscan: 5,
     scrollMargin: margin,
+    initialRect: ABOUT_A_TRAY,
+    observeElementRect: observeSize,
+    scrollToFn: scrollWhereNeeded,
   });
-  // What stands above the list may have grown or shrunk.
-  useLayoutEffect(() => {
-    const scroller = scrollerOf(list.current);
-    if (scroller === null || list.current === null) return;
-    const above =
-      list.current.getBoundingClientRect().top - scroller.getBoundingClientRect().top + scroller.scrollTop;
-    if (Math.abs(above - margin) > 1) setMargin(above);
+  // What stands above the list may have grown or shrunk. It is asked for once the page is laid out, when it costs nothing.
+  useEffect(() => {
+    const frame = requestAnimationFrame(() => {
+      const scroller = scrollerOf(list.current);
+      if (scroller === null || list.current === null) return;
+      const above =
+        list.current.getBoundingClientRect().top - scroller.getBoundingClientRect().top + scroller.scrollTop;
+      if (Math.abs(above - margin) > 1) setMargin(above);
+    });
+    return () => cancelAnimationFrame(frame);
   });
   const shown = shownKey === null ? -1 : items.findIndex((item) => keyOf(item) === shownKey);
   useEffect(() => {
@@ -82,6 +88,31 @@ function Windowed<Item>({
       </Lines>
     </div>
   );
+}
+
+/** Until the tray is measured it is taken to be so large: rather a few lines too many. */
+const ABOUT_A_TRAY = { width: 400, height: 900 };
+
+/** Tells the size when it is known anyway. Asking for it at once would lay the whole page out once more. */
+function observeSize(
+  { scrollElement }: Virtualizer<HTMLElement, Element>,
+  tell: (rect: { readonly width: number; readonly height: number }) => void,
+): (() => void) | undefined {
+  if (scrollElement === null) return;
+  const observer = new ResizeObserver(([entry]) => {
+    if (entry !== undefined) tell({ width: entry.contentRect.width, height: entry.contentRect.height });
+  });
+  observer.observe(scrollElement);
+  return () => observer.disconnect();
+}
+
+/** A list that is there already is not scrolled there. */
+function scrollWhereNeeded(
+  offset: number,
+  options: { readonly adjustments?: number; readonly behavior?: ScrollBehavior },
+  list: Virtualizer<HTMLElement, Element>,
+): void {
+  if (offset + (options.adjustments ?? 0) !== list.scrollOffset) elementScroll(offset, options, list);
 }
 
 /** The tray that scrolls round an element. */

@@ -1,6 +1,9 @@
 /** The look of the component library, by its tokens: cotton and indigo, nothing of its default. */
 import { type ThemeConfig, theme } from 'antd';
 
+/** The rules are made by the build (`library-styles.ts`); the page sets what varies in them. */
+const madeByTheBuild = { hashed: false, zeroRuntime: true } as const;
+
 const shared = {
   fontFamily: "'Source Sans 3', system-ui, sans-serif",
   fontSize: 15,
@@ -14,6 +17,7 @@ const shared = {
 };
 
 export const LIGHT_THEME: ThemeConfig = {
+  ...madeByTheBuild,
   algorithm: theme.defaultAlgorithm,
   token: {
     ...shared,
@@ -45,6 +49,7 @@ export const LIGHT_THEME: ThemeConfig = {
 };
 
 export const DARK_THEME: ThemeConfig = {
+  ...madeByTheBuild,
   algorithm: theme.darkAlgorithm,
   token: {
     ...shared,

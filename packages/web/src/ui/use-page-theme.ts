@@ -5,7 +5,6 @@ import { useViewStore } from '../stores/view-store.ts';
 export function usePageTheme(isNight = false): void {
   const theme = useViewStore((state) => state.theme);
   useLayoutEffect(() => {
-    useViewStore.getState().setNight(isNight);
     document.documentElement.dataset['theme'] = isNight ? 'dark' : theme;
   }, [theme, isNight]);
 }

@@ -103,7 +103,7 @@ interface PartCardProps {
   readonly onEdit?: () => void;
 }
 
-function PartCard({ kind, colourId, own, onEdit }: PartCardProps) {
+const PartCard = memo(function PartCard({ kind, colourId, own, onEdit }: PartCardProps) {
   const isHeld = useViewStore(({ tool }) => tool.kind === 'place' && tool.kindId === kind.id);
   const { setTool } = useViewStore.getState();
   const take = (): void => {
@@ -141,4 +141,4 @@ function PartCard({ kind, colourId, own, onEdit }: PartCardProps) {
       )}
     </div>
   );
-}
+});

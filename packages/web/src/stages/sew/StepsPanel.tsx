@@ -21,11 +21,14 @@ import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useMakerStore } from '../../stores/maker-store.ts';
 import { usePlanStore } from '../../stores/plan-store.ts';
+import { useArriving } from '../../ui/use-arriving.ts';
 import { SittingNote } from './SittingNote.tsx';
 import { StepRow } from './StepRow.tsx';
 
 /** Longer sheets open only the section the maker is at. */
 const ALL_OPEN_UP_TO = 150;
+/** A row of a step has a handle, a box and a picture. */
+const ROWS_AT_ONCE = 25;
 
 interface Section {
   readonly title: string;
@@ -125,24 +128,39 @@ export function StepsPanel({ plan, sheet }: { readonly plan: Plan; readonly shee
                 <h2>{section.title}</h2>
                 <span className="quiet">{section.steps.length}</span>
               </summary>
-              {isOpen[i] === true && (
-                <ol className="steps">
-                  {section.steps.map((step, k) => (
-                    <StepRow
-                      key={step.id}
-                      step={step}
-                      number={section.from + k + 1}
-                      isDone={isTicked(plan, step.id)}
-                      isOutOfRange={isOut(range, section.from + k, step.id === dragged)}
-                    />
-                  ))}
-                </ol>
-              )}
+              {isOpen[i] === true && <Rows section={section} plan={plan} range={range} dragged={dragged} />}
             </details>
           ))}
         </SortableContext>
       </DndContext>
     </>
+  );
+}
+
+/** The steps of a section; of a long one some at once and the rest a moment later. */
+function Rows({
+  section,
+  plan,
+  range,
+  dragged,
+}: {
+  readonly section: Section;
+  readonly plan: Plan;
+  readonly range: StepRange | undefined;
+  readonly dragged: string | null;
+}) {
+  return (
+    <ol className="steps">
+      {useArriving(section.steps, ROWS_AT_ONCE).map((step, k) => (
+        <StepRow
+          key={step.id}
+          step={step}
+          number={section.from + k + 1}
+          isDone={isTicked(plan, step.id)}
+          isOutOfRange={isOut(range, section.from + k, step.id === dragged)}
+        />
+      ))}
+    </ol>
   );
 }
 

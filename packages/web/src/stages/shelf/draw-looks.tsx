@@ -5,7 +5,7 @@ import { planFromValue } from '@sashiko/core/formats/plan-file';
 import { panelOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { counted } from '@sashiko/core/units/words';
-import { flushSync } from 'react-dom';
+import { startTransition, useEffect } from 'react';
 import { createRoot } from 'react-dom/client';
 import { ClothDrawing } from '../../canvas/ClothDrawing.tsx';
 import { ALL_NEAR, NEAR_FROM_SCALE } from '../../canvas/detail.ts';
@@ -17,22 +17,23 @@ import { ErrorFence } from '../../ui/ErrorFence.tsx';
 const CARD_PX = 280;
 
 /** Draws and keeps the looks of plans; between two of them the page has time for other things. */
-export async function drawLooks(ids: readonly string[]): Promise<void> {
+export async function drawLooks(ids: readonly string[], isEnough = () => false): Promise<void> {
   for (const id of ids) {
+    if (isEnough()) return;
     const record = await database.plans.get(id);
-    if (record !== undefined) await database.looks.put(lookOf(record));
+    if (record !== undefined) await database.looks.put(await lookOf(record));
     await new Promise((done) => setTimeout(done));
   }
 }
 
 /** How a stored plan looks on the shelf, whatever its record holds. */
-export function lookOf(record: PlanRecord): Look {
+export async function lookOf(record: PlanRecord): Promise<Look> {
   const stored: unknown = record.plan;
   const isPlan = typeof stored === 'object' && stored !== null;
   const plan: Result<Plan> = planFromValue(isPlan ? { ...stored, images: {}, backdrop: null } : stored);
   const kept = { id: String(record.id), revision: revisionOf(record) };
   if (!plan.ok) return { ...kept, svg: null, words: describeProblem(plan.problem) };
-  return { ...kept, svg: drawingOf(plan.value), words: contents(plan.value) };
+  return { ...kept, svg: await drawingOf(plan.value), words: contents(plan.value) };
 }
 
 /** What lies on a plan's cloth, in a few words. */
@@ -42,15 +43,16 @@ function contents(plan: Plan): string {
 }
 
 /** The piece with some table round it, as an SVG file; empty where it cannot be drawn. */
-export function drawingOf(plan: Plan): string {
+export async function drawingOf(plan: Plan): Promise<string> {
   const { left, top, widthMm, heightMm } = clothBox(panelOf(plan));
   const room = Math.max(widthMm, heightMm) * 0.04;
   const box = `${left - room} ${top - room} ${widthMm + 2 * room} ${heightMm + 2 * room}`;
   const host = document.createElement('div');
   const root = createRoot(host);
-  flushSync(() =>
-    root.render(
-      <ErrorFence fallback={() => null}>
+  await new Promise<void>((done) => {
+    const drawing = (
+      <ErrorFence fallback={() => <Drawn tell={done} />}>
+        <Drawn tell={done} />
         <svg xmlns="http://www.w3.org/2000/svg" viewBox={box} fontFamily="sans-serif" aria-hidden="true">
           <ClothDrawing
             plan={plan}
@@ -58,11 +60,19 @@ export function drawingOf(plan: Plan): string {
             near={CARD_PX / widthMm < NEAR_FROM_SCALE ? null : ALL_NEAR}
           />
         </svg>
-      </ErrorFence>,
-    ),
-  );
-  const svg = host.firstElementChild;
+      </ErrorFence>
+    );
+    // In slices, between which the page answers.
+    startTransition(() => root.render(drawing));
+  });
+  const svg = host.querySelector('svg');
   const text = svg === null ? '' : new XMLSerializer().serializeToString(svg);
   root.unmount();
   return text;
+}
+
+/** Tells when what it stands beside is drawn. */
+function Drawn({ tell }: { readonly tell: () => void }) {
+  useEffect(tell, [tell]);
+  return null;
 }

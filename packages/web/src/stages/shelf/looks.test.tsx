@@ -34,7 +34,7 @@ test('a plan has no look until it is drawn, keeps it, and has none again once it
 test('damaged records have a look that says why, and are not asked for again', async () => {
   for (const stored of [null, 7, { format: 'sashiko-plan', version: 99 }]) {
     const record = { id: 'torn', name: 'Torn', plan: stored, changedAt: 3, removedAt: 0 };
-    expect(lookOf(record as unknown as PlanRecord)).toMatchObject({
+    expect(await lookOf(record as unknown as PlanRecord)).toMatchObject({
       svg: null,
       words: expect.stringMatching(/\w{4}/),
     });
@@ -44,17 +44,17 @@ test('damaged records have a look that says why, and are not asked for again', a
   }
 });
 
-test('what a maker wrote is never markup in a drawing', () => {
+test('what a maker wrote is never markup in a drawing', async () => {
   const nasty = '</title><script>alert(1)</script>';
   const [part] = Object.values(plan.parts);
   if (part === undefined) throw new Error('no part');
-  const drawn = drawingOf({ ...plan, parts: { ...plan.parts, [part.id]: { ...part, name: nasty } } });
+  const drawn = await drawingOf({ ...plan, parts: { ...plan.parts, [part.id]: { ...part, name: nasty } } });
   expect(drawn).not.toContain('<script');
 });
 
-test('a large piece is drawn from far: a few strokes for each part', () => {
+test('a large piece is drawn from far: a few strokes for each part', async () => {
   const large = gridPlan(40, 10);
-  const strokes = drawingOf(large).split('<path').length;
+  const strokes = (await drawingOf(large)).split('<path').length;
   expect(strokes).toBeLessThan(8 * Object.keys(large.parts).length);
   expect(strokes).toBeGreaterThan(2 * Object.keys(large.parts).length);
 });

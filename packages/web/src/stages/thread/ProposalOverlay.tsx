@@ -3,13 +3,15 @@ import type { Point } from '@sashiko/core/geometry/point';
 import { kindOf } from '@sashiko/core/plan/kind-of';
 import { panelOf } from '@sashiko/core/plan/panels';
 import { memo } from 'react';
+import { PartByDetail } from '../../canvas/ByDetail.tsx';
+import { NEAR_FROM_SCALE } from '../../canvas/detail.ts';
 import { clothPath } from '../../canvas/Ground.tsx';
-import { PartDrawing } from '../../canvas/PartDrawing.tsx';
 import { PatchDrawing } from '../../canvas/PatchDrawing.tsx';
 import { linePath } from '../../canvas/seen.ts';
 import type { ShownThreads } from '../../stores/jobs-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { INK } from '../../ui/ink.ts';
+import { useArriving } from '../../ui/use-arriving.ts';
 
 /** The proposed threads over the present ones: gold, with the lights as they would be turned and the patches there would be. */
 export const ProposalOverlay = memo(function ProposalOverlay({
@@ -21,65 +23,65 @@ export const ProposalOverlay = memo(function ProposalOverlay({
 }) {
   const face = useViewStore((state) => state.face);
   const { plan, problem, solution, preview } = result;
-  const seen = (p: Point): Point => asSeen(panelOf(plan), face, p);
+  const panel = panelOf(plan);
+  const seen = (p: Point): Point => asSeen(panel, face, p);
   const overPatches = new Set(solution.patches?.map(({ over }) => over));
-  const drawTraces = (isOver: boolean) =>
-    solution.traces.map((trace, i) => {
-      if (overPatches.has(i) !== isOver) return null;
-      const data = linePath(trace.points.map(seen));
-      return (
-        <ProposedLine
-          key={data}
-          data={data}
-          isKept={i >= solution.traces.length - problem.kept.length}
-          isPlus={problem.nets[trace.net]?.title.startsWith('+') === true}
-        />
-      );
-    });
+  const firstKept = solution.traces.length - problem.kept.length;
+  const lines = solution.traces.map((trace, i) => ({
+    data: linePath(trace.points.map(seen)),
+    isOver: overPatches.has(i),
+    isKept: i >= firstKept,
+    isPlus: problem.nets[trace.net]?.title.startsWith('+') === true,
+  }));
+  const parts = useArriving(Object.values(preview?.parts ?? {}));
   return (
     <g pointerEvents="none" fill="none" strokeLinejoin="round" strokeLinecap="round">
-      <path d={clothPath(panelOf(plan), face)} fillRule="evenodd" fill={INK.dark} opacity={0.26} />
-      {drawTraces(false)}
+      <path d={clothPath(panel, face)} fillRule="evenodd" fill={INK.dark} opacity={0.26} />
+      <ProposedLines lines={lines.filter(({ isOver }) => !isOver)} />
       {preview !== null &&
         Object.values(preview.patches)
           .filter((patch) => patch !== plan.patches[patch.id])
-          .map((patch) => <PatchDrawing key={patch.id} patch={patch} cloth={panelOf(plan)} face={face} />)}
-      {drawTraces(true)}
-      {preview !== null &&
-        Object.values(preview.parts).map((part) => (
-          <g key={part.id} strokeWidth={1 / scale}>
-            <PartDrawing
-              part={part}
-              kind={kindOf(plan, part)}
-              cloth={panelOf(plan)}
-              face={face}
-              isChosen={part !== plan.parts[part.id]}
-              isLit={false}
-            />
-          </g>
+          .map((patch) => <PatchDrawing key={patch.id} patch={patch} cloth={panel} face={face} />)}
+      <ProposedLines lines={lines.filter(({ isOver }) => isOver)} />
+      <g strokeWidth={1 / scale}>
+        {parts.map((part) => (
+          <PartByDetail
+            key={part.id}
+            part={part}
+            kind={kindOf(plan, part)}
+            cloth={panel}
+            face={face}
+            isChosen={part !== plan.parts[part.id]}
+            isLit={false}
+            detail={scale < NEAR_FROM_SCALE ? 'far' : 'near'}
+          />
         ))}
+      </g>
     </g>
   );
 });
 
-function ProposedLine({
-  data,
-  isKept,
-  isPlus,
-}: {
+interface Line {
   readonly data: string;
   readonly isKept: boolean;
   readonly isPlus: boolean;
-}) {
+}
+
+/** All that look alike are one path. */
+function ProposedLines({ lines }: { readonly lines: readonly Line[] }) {
+  const path = (which: (line: Line) => boolean): string =>
+    lines
+      .filter(which)
+      .map(({ data }) => data)
+      .join('');
   return (
-    <g>
-      <path d={data} stroke={isKept ? INK.ash : INK.candle} strokeWidth={isKept ? 2.2 : 3.4} />
-      <path
-        d={data}
-        stroke={isPlus ? INK.rust : INK.night}
-        strokeWidth={1.3}
-        strokeDasharray={isPlus ? '4 3' : '4 2 1 2'}
-      />
-    </g>
+    <>
+      <path d={path(({ isKept }) => isKept)} stroke={INK.ash} strokeWidth={2.2} />
+      <path d={path(({ isKept }) => !isKept)} stroke={INK.candle} strokeWidth={3.4} />
+      <g strokeWidth={1.3}>
+        <path d={path(({ isPlus }) => isPlus)} stroke={INK.rust} strokeDasharray="4 3" />
+        <path d={path(({ isPlus }) => !isPlus)} stroke={INK.night} strokeDasharray="4 2 1 2" />
+      </g>
+    </>
   );
 }

@@ -1,5 +1,6 @@
 import type { Face } from '@sashiko/core/cloth/cloth';
-import { useState } from 'react';
+import { useDeferredValue, useState } from 'react';
+import { NEAR_FROM_SCALE } from '../../canvas/detail.ts';
 import { LiveMarks } from '../../canvas/LiveMarks.tsx';
 import { PlacingGhosts } from '../../canvas/PartOverlay.tsx';
 import { PieceEnds } from '../../canvas/PieceEnds.tsx';
@@ -88,12 +89,12 @@ function Overlay({
   readonly isWishing: boolean;
 }) {
   const plan = useShownPlan();
-  const shown = useJobsStore(shownProposalOf);
+  const shown = useDeferredValue(useJobsStore(shownProposalOf));
   if (shown !== null) return <ProposalOverlay result={shown} scale={scale} />;
   if (isWishing) return <WishesOverlay plan={plan} face={face} scale={scale} />;
   return (
     <>
-      <PieceEnds plan={plan} face={face} />
+      {scale >= NEAR_FROM_SCALE && <PieceEnds plan={plan} face={face} />}
       <PlacingGhosts plan={plan} face={face} />
       <LiveMarks face={face} scale={scale} />
     </>

@@ -1,0 +1,41 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { expect, test } from 'vitest';
+import { libraryRules, STYLED } from '../../library-styles.ts';
+
+const SOURCE = join(import.meta.dirname, '..');
+
+test('every component of the library that is used has its rules in the sheet the build makes', () => {
+  const files = readdirSync(SOURCE, { recursive: true, encoding: 'utf8' }).filter((file) =>
+    /\.tsx$/.test(file),
+  );
+  const used = new Set(
+    files
+      .flatMap((file) => [
+        ...readFileSync(join(SOURCE, file), 'utf8').matchAll(/import \{([^}]*)\} from 'antd'/g),
+      ])
+      .flatMap(([, names = '']) => names.split(','))
+      .map((name) => name.trim())
+      // Types are no components, and neither is what hands the theme down.
+      .filter((name) => /^[A-Z]/.test(name) && name !== 'ConfigProvider'),
+  );
+  expect([...used].sort()).toEqual(Object.keys(STYLED).sort());
+});
+
+test('the sheet holds for any theme: its colours are variables', () => {
+  const rules = libraryRules();
+  for (const name of [
+    'btn',
+    'input',
+    'checkbox',
+    'modal',
+    'table',
+    'select',
+    'slider',
+    'popover',
+    'segmented',
+  ])
+    expect(rules).toContain(`.ant-${name}{`);
+  expect(rules).toContain('var(--ant-color-text)');
+  expect(rules).not.toMatch(/css-dev-only|:where\(\.css-/);
+});
