@@ -33,6 +33,8 @@ export interface Progress {
   /** All steps; null while that is not known. */
   readonly steps: number | null;
   readonly readings: number;
+  /** How many threads are still to be led, where that is known already. */
+  readonly left?: number;
 }
 
 /** Rules that find what is merely not done yet: while something is left to sew, that is no mistake. */
@@ -56,7 +58,7 @@ export function whatNext(
   plan: Plan,
   from: WorkPlace,
   findings: readonly Finding[],
-  { ticked, steps, readings }: Progress,
+  { ticked, steps, readings, left = threadsLeft(plan) }: Progress,
 ): NextThing {
   const lights = glowingParts(plan).length;
   const sources = partsThatAre(plan, 'cell').length;
@@ -78,7 +80,6 @@ export function whatNext(
       place: 'parts',
       act: null,
     };
-  const left = threadsLeft(plan);
   const wrong = findings.filter((finding) => !isLeftToDo(finding, left));
   const about = (severity: Severity, next: string): NextThing | null => {
     const alike = wrong.filter((finding) => finding.severity === severity);

@@ -6,7 +6,7 @@ import { Link } from 'react-router';
 import { STAGES, type StageId } from '../stages/stages.ts';
 import { useCommittedPlan } from '../stores/plan-store.ts';
 import { useStepCount } from '../stores/sheet-store.ts';
-import { type Sorted, useOpenFindings, useSorted } from '../stores/use-findings.ts';
+import { type Sorted, useOpenFindings, useSorted, useThreadsLeft } from '../stores/use-findings.ts';
 import { StageIcon } from './StageIcon.tsx';
 
 interface Badge {
@@ -20,6 +20,7 @@ function badgeOf(
   stage: StageId,
   steps: number | null,
   { wrong, threadsLeft }: Sorted,
+  isLookedAt: boolean,
 ): Badge | null {
   const count = (number: number, noun: string): Badge | null =>
     number === 0
@@ -31,7 +32,7 @@ function badgeOf(
     case 'thread':
       return count(Object.keys(plan.runs).length, 'run');
     case 'check': {
-      if (Object.keys(plan.parts).length === 0) return null;
+      if (Object.keys(plan.parts).length === 0 || !isLookedAt) return null;
       const counts = countFindings(wrong);
       if (counts.stop > 0)
         return { text: String(counts.stop), kind: 'stop', words: `${counts.stop} to put right` };
@@ -65,13 +66,14 @@ export function Ribbon({ planId, stage }: { readonly planId: string; readonly st
   const plan = useCommittedPlan();
   const steps = useStepCount(plan.id);
   const sorted = useSorted(useOpenFindings());
+  const isLookedAt = useThreadsLeft() !== null;
   return (
     <nav className="ribbon" aria-label="Stages">
       <Link className="home" to="/" aria-label="Back to the shelf" title="Back to the shelf">
         <img src="/icon.svg" alt="" width={42} height={42} />
       </Link>
       {STAGES.map(({ id, title }) => {
-        const badge = badgeOf(plan, id, steps, sorted);
+        const badge = badgeOf(plan, id, steps, sorted, isLookedAt);
         return (
           <StageLink
             key={id}

@@ -10,11 +10,11 @@ import { loadPlan } from '../storage/repository.ts';
 import { forgetLook, isDemo, rawText } from '../storage/shelf.ts';
 import { startAutosave, takeUnsaved } from '../stores/autosave.ts';
 import { followCurrents } from '../stores/currents-store.ts';
+import { followFindings } from '../stores/drawn-findings.ts';
 import { useJobsStore } from '../stores/jobs-store.ts';
 import { useMakerStore } from '../stores/maker-store.ts';
 import { useOfflineStore } from '../stores/offline-store.ts';
 import { usePlanStore } from '../stores/plan-store.ts';
-import { followPreview } from '../stores/preview-findings.ts';
 import { useShelfStore } from '../stores/shelf-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { BrokenView } from '../ui/BrokenView.tsx';
@@ -110,7 +110,7 @@ function Table({ planId, stage }: { readonly planId: string; readonly stage: Sta
   useKeyboard(planId, stage, openHelp);
   usePageTheme(stage === 'light');
   useEffect(followCurrents, []);
-  useEffect(followPreview, []);
+  useEffect(followFindings, []);
   useEffect(tellOfUpdate, []);
   useEffect(fetchStagesAhead, []);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a tool, choice or preview of one stage means nothing in the next

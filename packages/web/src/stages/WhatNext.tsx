@@ -1,7 +1,9 @@
 import { type NextAct, type NextThing, type WorkPlace, whatNext } from '@sashiko/core/advice/what-next';
+import type { Plan } from '@sashiko/core/plan/schema';
 import { Button } from 'antd';
 import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
+import { useDrawnFindings } from '../stores/drawn-findings.ts';
 import { useJobsStore } from '../stores/jobs-store.ts';
 import { useCommittedPlan } from '../stores/plan-store.ts';
 import { useStepCount } from '../stores/sheet-store.ts';
@@ -19,19 +21,10 @@ export function WhatNext({
   readonly onNext?: ((act: NextAct) => void) | undefined;
 }) {
   const plan = useCommittedPlan();
-  const findings = useRestingOpenFindings();
-  const steps = useStepCount(plan.id);
+  const thing = useNextThing(plan, stage);
   const isDeciding = useJobsStore(({ route }) => route.state !== 'idle');
-  const thing = useMemo(
-    () =>
-      whatNext(plan, stage, findings, {
-        ticked: Object.keys(plan.ticks).length,
-        steps,
-        readings: Object.keys(plan.readings).length,
-      }),
-    [plan, stage, findings, steps],
-  );
   const go = useGoing(plan.id, stage, thing, onNext);
+  if (thing === null) return <section className="what-next" aria-label="What next" aria-busy="true" />;
   // While a proposal is made or looked at, that is what comes next, and it has buttons of its own.
   if (stage === 'thread' && isDeciding) return null;
   return (
@@ -49,6 +42,26 @@ export function WhatNext({
   );
 }
 
+/** What comes next; while the plan is looked at after an edit, what came next before. Null before it is looked at for the first time. */
+function useNextThing(plan: Plan, stage: WorkPlace): NextThing | null {
+  const lookedAt = useDrawnFindings((state) => state.plan);
+  const left = useDrawnFindings((state) => state.threadsLeft);
+  const findings = useRestingOpenFindings();
+  const steps = useStepCount(plan.id);
+  return useMemo(
+    () =>
+      lookedAt === null
+        ? null
+        : whatNext(lookedAt, stage, findings, {
+            ticked: Object.keys(lookedAt.ticks).length,
+            steps,
+            readings: Object.keys(lookedAt.readings).length,
+            left,
+          }),
+    [lookedAt, stage, findings, steps, left],
+  );
+}
+
 const GO_WORDS: Readonly<Record<WorkPlace, string>> = {
   cloth: 'Go to the cloth',
   parts: 'Go to the parts',
@@ -63,11 +76,12 @@ const GO_WORDS: Readonly<Record<WorkPlace, string>> = {
 function useGoing(
   planId: string,
   stage: WorkPlace,
-  { next, place, act, finding }: NextThing,
+  thing: NextThing | null,
   onNext: ((act: NextAct) => void) | undefined,
 ): { readonly words: string; readonly act: () => void } | null {
   const navigate = useNavigate();
-  if (next === null) return null;
+  if (thing === null || thing.next === null) return null;
+  const { place, act, finding } = thing;
   const to = (path: string): void => void navigate(`/plan/${planId}/${path}`);
   if (act === 'at-the-table') return { words: 'Sew step by step', act: () => to('sew/table') };
   if (stage !== place) return { words: GO_WORDS[place], act: () => to(place) };

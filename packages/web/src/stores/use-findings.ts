@@ -1,44 +1,33 @@
-/** All findings: those of the drawing at once, those by current as soon as the worker has them. */
+/** All findings, those of the drawing and those by current, as soon as the workers have them. */
 import { isLeftToDo } from '@sashiko/core/advice/what-next';
 import { openFindings } from '@sashiko/core/checks/check-plan';
 import { inOrder } from '@sashiko/core/checks/check-session';
 import type { PlacedFinding } from '@sashiko/core/checks/finding';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { useDeferredValue, useMemo } from 'react';
+import { useMemo } from 'react';
 import { useCurrentsStore } from './currents-store.ts';
-import { findingsOf, threadsLeftIn } from './derived.ts';
+import { useDrawnFindings } from './drawn-findings.ts';
 import { useCommittedPlan } from './plan-store.ts';
-import { usePreviewFindings } from './preview-findings.ts';
 
-/** Of the plan as it is committed. While the worker is at the currents, what it found before stays, of parts and threads that are still there. */
+/** Of the plan as it is committed. While the workers are at it, what they found before stays, of parts and threads that are still there. */
 export function useRestingFindings(): readonly PlacedFinding[] {
-  const plan = useCommittedPlan();
-  return useWithCurrents(plan, findingsOf(plan));
+  return useWithCurrents(useDrawnFindings((state) => state.resting));
 }
 
-/** Of the plan as it is shown: while a gesture is under way, the latest that the worker found. They come a moment after the plan. */
+/** Of the plan as it is shown: while a gesture is under way, the latest that was found. */
 export function useFindings(): readonly PlacedFinding[] {
-  const plan = useDeferredValue(useCommittedPlan());
-  const underWay = usePreviewFindings((state) => state.findings);
-  return useWithCurrents(plan, underWay ?? findingsOf(plan));
+  return useWithCurrents(useDrawnFindings((state) => state.underWay ?? state.resting));
 }
 
-function useWithCurrents(plan: Plan, drawn: readonly PlacedFinding[]): readonly PlacedFinding[] {
+function useWithCurrents(drawn: readonly PlacedFinding[]): readonly PlacedFinding[] {
+  const { parts, runs } = useCommittedPlan();
   const byCurrent = useCurrentsStore((state) => state.findings);
-  return useMemo(
-    () =>
-      byCurrent.length === 0
-        ? drawn
-        : inOrder([
-            ...drawn,
-            ...byCurrent.filter(
-              ({ partIds, runIds }) =>
-                partIds.every((id) => plan.parts[id] !== undefined) &&
-                runIds.every((id) => plan.runs[id] !== undefined),
-            ),
-          ]),
-    [plan, drawn, byCurrent],
-  );
+  return useMemo(() => {
+    const isThere = ({ partIds, runIds }: PlacedFinding): boolean =>
+      partIds.every((id) => parts[id] !== undefined) && runIds.every((id) => runs[id] !== undefined);
+    const all = byCurrent.length === 0 ? drawn : inOrder([...drawn, ...byCurrent]);
+    return all.every(isThere) ? all : all.filter(isThere);
+  }, [parts, runs, drawn, byCurrent]);
 }
 
 /** Those of the plan as it is shown that the maker does not live with. */
@@ -66,15 +55,20 @@ export interface Sorted {
 
 /** Sorts findings of the plan as it is committed. */
 export function useSorted(findings: readonly PlacedFinding[]): Sorted {
-  const plan = useCommittedPlan();
-  return useMemo(() => {
-    const left = threadsLeftIn(plan);
-    return {
-      wrong: findings.filter((finding) => !isLeftToDo(finding, left)),
-      notYet: findings.filter((finding) => isLeftToDo(finding, left)),
-      threadsLeft: left,
-    };
-  }, [plan, findings]);
+  const threadsLeft = useDrawnFindings((state) => state.threadsLeft);
+  return useMemo(
+    () => ({
+      wrong: findings.filter((finding) => !isLeftToDo(finding, threadsLeft)),
+      notYet: findings.filter((finding) => isLeftToDo(finding, threadsLeft)),
+      threadsLeft,
+    }),
+    [threadsLeft, findings],
+  );
+}
+
+/** How many threads of the plan are still to be led; null before it has been looked at for the first time. */
+export function useThreadsLeft(): number | null {
+  return useDrawnFindings(({ plan, threadsLeft }) => (plan === null ? null : threadsLeft));
 }
 
 /** Whether the currents of a plan are still being worked out. */

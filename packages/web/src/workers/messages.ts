@@ -172,10 +172,10 @@ export interface WorkerMessages {
     request: { readonly plan: Plan },
     answer: ReadonlyArray<readonly [gap: number, findings: number]>,
   ];
-  /** What the checks of the drawing find once edits of the plan are made; null when it is what they found before. */
+  /** What the checks of the drawing find once edits of the plan are made, null when it is what they found before; and how many threads are left to lead. */
   findings: [
     request: { readonly plan: Plan; readonly edits: readonly Edit[] },
-    answer: { readonly findings: readonly PlacedFinding[] | null },
+    answer: { readonly findings: readonly PlacedFinding[] | null; readonly threadsLeft: number },
   ];
   /** What only the solved circuit tells. */
   currents: [request: { readonly plan: Plan }, answer: readonly PlacedFinding[]];

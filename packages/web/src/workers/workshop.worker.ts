@@ -8,6 +8,7 @@ import { rowAdvice } from '@sashiko/core/advice/row-advice';
 import { threadFigures as figuresOf } from '@sashiko/core/advice/thread-figures';
 import { waysOut } from '@sashiko/core/advice/ways-out';
 import { makeSourceChoices, makeWhatIfs } from '@sashiko/core/advice/what-ifs';
+import { threadsLeft } from '@sashiko/core/advice/what-next';
 import { benchTests } from '@sashiko/core/bench/bench-tests';
 import { CHECK_RULES } from '@sashiko/core/checks/check-rules';
 import { CheckSession, currentFindings } from '@sashiko/core/checks/check-session';
@@ -155,10 +156,15 @@ const handlers: Handlers = {
   },
   async findings({ plan, edits }) {
     const findings = session.update(edits.reduce(applyEdit, plan));
+    // While a gesture is under way nobody counts what is left to lead.
+    if (edits.length === 0) {
+      said = '';
+      return { findings, threadsLeft: threadsLeft(plan) };
+    }
     const words = JSON.stringify(findings);
-    if (words === said) return { findings: null };
+    if (words === said) return { findings: null, threadsLeft: 0 };
     said = words;
-    return { findings };
+    return { findings, threadsLeft: 0 };
   },
   async currents({ plan }) {
     return currentFindings(plan);

@@ -10,6 +10,7 @@ import {
   useOpenFindings,
   useRestingOpenFindings,
   useSorted,
+  useThreadsLeft,
 } from '../../stores/use-findings.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { LongList } from '../../ui/LongList.tsx';
@@ -19,6 +20,7 @@ import { FindingCard } from './FindingCard.tsx';
 /** Everything that was found, worst first; what the maker lives with is below. */
 export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Finding) => void }) {
   const plan = useCommittedPlan();
+  const isLookedAt = useThreadsLeft() !== null;
   const [isTrying, setTrying] = useState(false);
   const spotlight = useViewStore((state) => state.spotlight);
   // While a fix is tried the list stays, so that its button does not vanish under the pointer; the count follows.
@@ -39,6 +41,8 @@ export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Findi
         <p>
           {Object.keys(plan.parts).length === 0 ? (
             'There is nothing on the cloth to check yet.'
+          ) : !isLookedAt ? (
+            'Looking …'
           ) : counts.stop + counts.mend === 0 ? (
             <strong>
               {now.threadsLeft > 0 ? '✓ Nothing wrong so far' : '✓ Clear'}, under the assumptions below

@@ -1,10 +1,10 @@
 import type { Plan } from '@sashiko/core/plan/schema';
 import { stopWarnings } from '@sashiko/core/sewing/stop-warnings';
-import { findingsOf } from '../../stores/derived.ts';
+import { useRestingFindings } from '../../stores/use-findings.ts';
 
 /** What stands in bold at the head of the sheet: stops to put right, and those the maker lives with. */
 export function StopsNotice({ plan }: { readonly plan: Plan }) {
-  const { open, accepted } = stopWarnings(plan, findingsOf(plan));
+  const { open, accepted } = stopWarnings(plan, useRestingFindings());
   if (open.length + accepted.length === 0) return null;
   return (
     <div>

@@ -5,20 +5,21 @@ import { startHistory } from '@sashiko/core/plan/history';
 import { smallLantern } from '@sashiko/core/testing/plan-builder';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { ask } from '../workers/workshop.ts';
+import { followFindings, useDrawnFindings } from './drawn-findings.ts';
 import { PAUSE_MS, usePlanStore } from './plan-store.ts';
-import { followPreview, usePreviewFindings } from './preview-findings.ts';
 
 vi.mock('../workers/workshop.ts', () => ({ ask: vi.fn() }));
 const asked = vi.mocked(ask);
 const { plan } = smallLantern();
 const to = (x: number): Edit => expectOk(moveParts(plan, ['p3'], { x, y: 0 }));
-const found = (): unknown => usePreviewFindings.getState().findings;
+const found = (): unknown => useDrawnFindings.getState().underWay;
+const resting = (): unknown => useDrawnFindings.getState().resting;
 
 /** The questions that are waited for, with what they asked about. */
 let questions: { readonly edits: readonly Edit[]; answer(findings: unknown): Promise<void> }[] = [];
 let stop: () => void = () => {};
 
-beforeEach(() => {
+beforeEach(async () => {
   vi.useFakeTimers();
   questions = [];
   asked.mockReset();
@@ -28,14 +29,16 @@ beforeEach(() => {
       resolve = done;
     });
     const answer = async (findings: unknown): Promise<void> => {
-      resolve({ findings });
+      resolve({ findings, threadsLeft: 2 });
       await vi.advanceTimersByTimeAsync(0);
     };
     questions.push({ edits, answer });
     return { answer: promise, cancel: () => {}, finish: () => {} };
   }) as unknown as typeof ask);
   usePlanStore.getState().open(startHistory(plan));
-  stop = followPreview();
+  stop = followFindings();
+  await questions[0]?.answer(['at first']);
+  questions = [];
 });
 afterEach(() => {
   stop();
@@ -82,4 +85,39 @@ test('findings that are as before stay, and those of a gesture that is over are 
   await questions[2]?.answer(['late']);
   await vi.advanceTimersByTimeAsync(200);
   expect(found()).toBeNull();
+});
+
+test('the plan is looked at when it is opened and after each edit; until then what was found before stays', async () => {
+  expect(resting()).toEqual(['at first']);
+  expect(useDrawnFindings.getState()).toMatchObject({ plan, threadsLeft: 2 });
+  usePlanStore.getState().commit({ ok: true, value: to(4) });
+  expect(questions.map(({ edits }) => edits)).toEqual([[]]);
+  expect(resting()).toEqual(['at first']);
+  await questions[0]?.answer(['moved']);
+  expect(resting()).toEqual(['moved']);
+  expect(useDrawnFindings.getState().plan).toBe(usePlanStore.getState().history?.plan);
+});
+
+test('of edits that follow each other faster than they are looked at, the last one counts', async () => {
+  for (const x of [1, 2, 3]) usePlanStore.getState().commit({ ok: true, value: to(x) });
+  expect(questions).toHaveLength(1);
+  await questions[0]?.answer(['old']);
+  expect(resting()).toEqual(['at first']);
+  expect(questions).toHaveLength(2);
+  await questions[1]?.answer(['new']);
+  expect(resting()).toEqual(['new']);
+});
+
+test('what is let go of shows what was found there last, until the plan is looked at', async () => {
+  const preview = usePlanStore.getState().startPreview();
+  preview.show({ ok: true, value: to(1) });
+  await questions[0]?.answer(['there']);
+  usePlanStore.getState().commit({ ok: true, value: to(1) });
+  expect(found()).toBeNull();
+  expect(resting()).toEqual(['there']);
+  await vi.advanceTimersByTimeAsync(200);
+  await questions[1]?.answer(['at rest']);
+  expect(resting()).toEqual(['at rest']);
+  stop();
+  expect(useDrawnFindings.getState()).toMatchObject({ plan: null, resting: [] });
 });

@@ -1,0 +1,106 @@
+/**
+ * What the checks of the drawing find: in the plan as it is committed, and while a gesture is under way in what it would become. A worker
+ * looks, always at the latest, so that neither pointer nor page wait for it.
+ */
+import type { PlacedFinding } from '@sashiko/core/checks/finding';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { create } from 'zustand';
+import { ask } from '../workers/workshop.ts';
+import { PAUSE_MS, usePlanStore } from './plan-store.ts';
+
+interface DrawnFindingsState {
+  /** The committed plan that was looked at last; null before the first. */
+  readonly plan: Plan | null;
+  /** What was found in it. */
+  readonly resting: readonly PlacedFinding[];
+  /** How many of its threads are still to be led. */
+  readonly threadsLeft: number;
+  /** The latest of the gesture that is under way; null when there is none, or nothing came yet. */
+  readonly underWay: readonly PlacedFinding[] | null;
+}
+
+const NOTHING: DrawnFindingsState = { plan: null, resting: [], threadsLeft: 0, underWay: null };
+
+export const useDrawnFindings = create<DrawnFindingsState>()(() => NOTHING);
+
+/** Between two looks at a gesture, ms: what is counted need not follow every step. */
+const PACE_MS = 60;
+
+/** Keeps them up to date until it is called off. */
+export function followFindings(): () => void {
+  let isBusy = false;
+  let isDue = false;
+  /** What came of a gesture and is not shown yet. */
+  let found: readonly PlacedFinding[] | null = null;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const tell = (): void => {
+    clearTimeout(timer);
+    if (found === null) return;
+    useDrawnFindings.setState({ underWay: found });
+    found = null;
+  };
+  const lookUnderWay = async (): Promise<void> => {
+    const { history, previewEdits, previewOwner } = usePlanStore.getState();
+    if (history === null) return;
+    const { findings } = await ask('findings', { plan: history.plan, edits: previewEdits }).answer;
+    const now = usePlanStore.getState();
+    // They are shown with the next step of the gesture; if that pauses, by themselves.
+    if (findings !== null && now.previewOwner === previewOwner && now.preview !== null) {
+      found = findings;
+      clearTimeout(timer);
+      timer = setTimeout(tell, PAUSE_MS);
+    }
+  };
+  const lookAt = async (plan: Plan): Promise<void> => {
+    const { findings, threadsLeft } = await ask('findings', { plan, edits: [] }).answer;
+    if (usePlanStore.getState().history?.plan === plan)
+      useDrawnFindings.setState({ plan, threadsLeft, ...(findings === null ? {} : { resting: findings }) });
+  };
+  const look = async (): Promise<void> => {
+    isBusy = true;
+    while (isDue) {
+      isDue = false;
+      const { history, previewEdits } = usePlanStore.getState();
+      try {
+        if (previewEdits.length > 0) {
+          await lookUnderWay();
+          await new Promise((done) => setTimeout(done, PACE_MS));
+        } else if (history !== null && history.plan !== useDrawnFindings.getState().plan)
+          await lookAt(history.plan);
+      } catch {
+        // The plan was closed, or the worker has given up: it is looked at anew with the next edit.
+      }
+    }
+    isBusy = false;
+  };
+  const lookAgain = (): void => {
+    isDue = true;
+    if (!isBusy) void look();
+  };
+  /** What was found last where the gesture that has just ended left its things. */
+  let last: readonly PlacedFinding[] | null = null;
+  const unsubscribe = usePlanStore.subscribe(({ history, preview }, before) => {
+    const isCommitted = history !== null && history.plan !== before.history?.plan;
+    if (preview === before.preview && !isCommitted) return;
+    if (preview !== null) tell();
+    else if (before.preview !== null) {
+      last = found ?? useDrawnFindings.getState().underWay;
+      found = null;
+      clearTimeout(timer);
+      useDrawnFindings.setState({ underWay: null });
+      queueMicrotask(() => {
+        last = null;
+      });
+    }
+    // Where things are left for good, that stays until the whole plan has been looked at.
+    if (isCommitted && last !== null) useDrawnFindings.setState({ resting: last });
+    lookAgain();
+  });
+  lookAgain();
+  return () => {
+    unsubscribe();
+    clearTimeout(timer);
+    isDue = false;
+    useDrawnFindings.setState(NOTHING);
+  };
+}
