@@ -3,18 +3,16 @@
  * that opens it, where that browser keeps anything. No text of the maker's is ever markup, and the file may fetch nothing.
  */
 
-import { signMark } from '../plan/hole-names.ts';
-import { isTicked } from '../plan/progress.ts';
 import type { Plan } from '../plan/schema.ts';
+import { cutList } from '../sewing/cut-list.ts';
 import { amountWords, GATHER_GROUPS } from '../sewing/gather.ts';
 import { expectedSeconds, formatWorkTime, type Pace, UNKNOWN_PACE } from '../sewing/pace.ts';
+import { isTickDone, type Round, type RoundTick, roundsOf } from '../sewing/rounds.ts';
 import type { SewingSheet } from '../sewing/sewing-sheet.ts';
 import { keptTogether } from '../sewing/sheet-names.ts';
-import { artistFor, cutNote, isDrawn, NO_WARNINGS, TOO_MANY_DRAWINGS } from '../sewing/sheet-pages.ts';
+import { artistFor, drawingOf, NO_WARNINGS, TOO_MANY_DRAWINGS } from '../sewing/sheet-pages.ts';
 import { printedStops, type StopWarnings } from '../sewing/stop-warnings.ts';
 import { labelLines } from '../sewing/wash-label.ts';
-import { maybeThreadKind } from '../thread/thread-kinds.ts';
-import { formatLength } from '../units/length.ts';
 import { drawingSvgElement } from './drawing-svg.ts';
 import { escapeMarkup } from './svg-text.ts';
 
@@ -29,6 +27,8 @@ label{display:grid;grid-template-columns:auto 1fr;gap:.6rem;align-items:start}
 input[type=checkbox]{width:1.4rem;height:1.4rem;margin:.1rem 0}
 .step{background:#fffdf8;border:1px solid #d8cdb8;border-radius:10px;padding:.7rem}
 .step svg{display:block;width:calc(100% - 2rem);max-width:26rem;margin:.5rem 0 0 2rem;background:#fff;border:1px solid #d8cdb8}
+.ticks{margin:.3rem 0 0 2rem;display:grid;grid-template-columns:repeat(auto-fill,minmax(11rem,1fr))}
+p.words{margin:0 0 0 2rem}
 .done .words{text-decoration:line-through;color:#5a5f6e}.chance{font-weight:700}
 button{font:inherit;min-height:3rem;padding:0 .7rem;border-radius:10px;border:2px solid #31457a;background:#fffdf8;color:#1d2a4d}
 button:focus-visible,input:focus-visible{outline:3px dashed #31457a;outline-offset:2px}
@@ -44,13 +44,13 @@ const SCRIPT = `
 var key='sashiko:'+document.body.dataset.plan,boxes=[].slice.call(document.querySelectorAll('[data-step]')),kept={};
 try{kept=JSON.parse(localStorage.getItem(key)||'{}')||{}}catch(e){kept={}}
 var steps=[].slice.call(document.querySelectorAll('.step')),now=0,count=document.getElementById('count');
-function show(){boxes.forEach(function(b){b.closest('.step').classList.toggle('done',b.checked)});
-steps.forEach(function(s,i){s.classList.toggle('now',i===now)});
-count.textContent=boxes.filter(function(b){return b.checked}).length+' of '+boxes.length+' done'}
+function all(s){return !s.querySelector('input:not(:checked)')}
+function show(){steps.forEach(function(s,i){s.classList.toggle('now',i===now);s.classList.toggle('done',all(s))});
+count.textContent=steps.filter(all).length+' of '+steps.length+' done'}
 function keep(){try{localStorage.setItem(key,JSON.stringify(kept))}catch(e){document.getElementById('kept').textContent='This browser does not keep ticks for a file: they last until the page is closed.'}}
 boxes.forEach(function(b){if(Object.prototype.hasOwnProperty.call(kept,b.dataset.step))b.checked=kept[b.dataset.step]===true;
 b.addEventListener('change',function(){kept[b.dataset.step]=b.checked;keep();show()})});
-function open(){now=Math.max(0,steps.findIndex(function(s){return !s.querySelector('input').checked}))}
+function open(){now=Math.max(0,steps.findIndex(function(s){return !all(s)}))}
 function move(by){now=Math.min(steps.length-1,Math.max(0,now+by));show()}
 document.getElementById('one').addEventListener('click',function(){var on=document.body.classList.toggle('one');this.setAttribute('aria-pressed',on);if(on)open();show()});
 document.getElementById('back').addEventListener('click',function(){move(-1)});
@@ -80,7 +80,7 @@ export function sheetHtml(plan: Plan, sheet: SewingSheet, options: SheetHtmlOpti
 </head>
 <body data-plan="${escapeMarkup(plan.id)}">
 <h1>${escapeMarkup(plan.name)}</h1>
-<p>${sheet.steps.length} steps, ${formatWorkTime(seconds)} in all. <span id="count" role="status"></span></p>
+<p>${roundsOf(sheet.steps).length} steps, ${formatWorkTime(seconds)} in all. <span id="count" role="status"></span></p>
 <p id="kept"></p>
 <div class="lists">
 ${warningLists(warnings)}
@@ -139,31 +139,39 @@ function gatherLists(plan: Plan, sheet: SewingSheet): string {
 }
 
 function cutLines(plan: Plan, sheet: SewingSheet): readonly string[] {
-  const { unit } = plan.habits;
-  return sheet.pieces.map((piece, i) => {
-    const side = piece.side === '+' || piece.side === '-' ? `, ${signMark(piece.side)} side` : '';
-    const lengths = piece.lengthsMm.map((mm) => formatLength(mm, unit, 0)).join(' + ');
-    return escapeMarkup(
-      `Piece ${i + 1}${side}: ${lengths} of ${maybeThreadKind(piece.threadId)?.title ?? piece.threadId}${cutNote(piece)}; ${formatLength(piece.netMm, unit, 0)} of it stay in the cloth`,
-    );
-  });
+  return cutList(plan, sheet.pieces).map(({ title, length, inCloth }) =>
+    escapeMarkup(`${title}: ${length}; ${inCloth} of it stay in the cloth`),
+  );
 }
 
 function stepList(plan: Plan, sheet: SewingSheet): string {
   const artist = artistFor(plan, sheet);
   let group = '';
-  const steps = sheet.steps
-    .map((step, i) => {
-      const heading = step.group === group ? '' : `<h2>${escapeMarkup(step.group)}</h2>\n`;
-      group = step.group;
-      const drawing = isDrawn(step)
-        ? (artist?.draw(step, DRAWING_MM.width, DRAWING_MM.height) ?? null)
-        : null;
+  const steps = roundsOf(sheet.steps)
+    .map((round, i) => {
+      const heading = round.group === group ? '' : `<h2>${escapeMarkup(round.group)}</h2>\n`;
+      group = round.group;
+      const drawing =
+        artist === null ? null : drawingOf(artist, [round], DRAWING_MM.width, DRAWING_MM.height);
       const picture = drawing === null ? '' : drawingSvgElement(drawing, drawing.description, false);
-      const chance = step.lastChance === null ? '' : `<p class="chance">${escapeMarkup(step.lastChance)}</p>`;
-      const checked = isTicked(plan, step.id) ? ' checked' : '';
-      return `${heading}<div class="step">${chance}<label><input type="checkbox" data-step="${escapeMarkup(step.id)}"${checked}><span class="words">${i + 1}. ${escapeMarkup(keptTogether(step.text))}</span></label>${picture}</div>`;
+      const chance =
+        round.lastChance === null ? '' : `<p class="chance">${escapeMarkup(round.lastChance)}</p>`;
+      const words = `${i + 1}. ${escapeMarkup(keptTogether(round.text))}`;
+      return `${heading}<div class="step">${chance}${stepBoxes(plan, round, words)}${picture}</div>`;
     })
     .join('\n');
   return artist === null ? `<p>${TOO_MANY_DRAWINGS}</p>\n${steps}` : steps;
+}
+
+/** The words of a round with its box, or with a box for each thing it is done to. */
+function stepBoxes(plan: Plan, { ticks }: Round, words: string): string {
+  const box = (tick: RoundTick): string =>
+    `<input type="checkbox" data-step="${escapeMarkup(tick.steps.map(({ id }) => id).join(' '))}"${isTickDone(plan, tick) ? ' checked' : ''}>`;
+  const [first] = ticks;
+  if (first !== undefined && ticks.length === 1)
+    return `<label>${box(first)}<span class="words">${words}</span></label>`;
+  const rows = ticks.map(
+    (tick) => `<li><label>${box(tick)}<span>${escapeMarkup(tick.words)}</span></label></li>`,
+  );
+  return `<p class="words">${words}</p><ul class="ticks">${rows.join('')}</ul>`;
 }

@@ -102,7 +102,7 @@ describe('no power before + and − are proved apart', () => {
       let { steps } = sewingSheet(plan);
       for (let drag = 0; drag < 12 && steps.length > 1; drag += 1) {
         const step = steps[randomIndex(random, steps.length)] as SewingStep;
-        const order = movedOrder(steps, step.id, randomIndex(random, steps.length));
+        const order = movedOrder(steps, [step.id], randomIndex(random, steps.length));
         if (!order.ok) continue;
         plan = { ...plan, stepOrder: order.value };
         steps = sewingSheet(plan).steps;

@@ -175,10 +175,10 @@ describe('moving a step', () => {
     for (let i = 0; i < 60; i += 1) {
       const now = sewingSheet(current).steps;
       const step = now[randomIndex(random, now.length)] as SewingStep;
-      const range = maybeStepRange(now, step.id);
+      const range = maybeStepRange(now, [step.id]);
       if (range === undefined) throw new Error('the step is there');
       const to = range.first + randomIndex(random, range.last - range.first + 1);
-      const order = expectOk(movedOrder(now, step.id, to));
+      const order = expectOk(movedOrder(now, [step.id], to));
       current = applyEdit(current, expectOk(orderSteps(current, order)));
       const after = sewingSheet(current).steps;
       expect(after.map(({ id }) => id)).toEqual(order);
@@ -188,19 +188,19 @@ describe('moving a step', () => {
 
   test('is refused with the step in its way and the reason', () => {
     const sew = steps.find(({ id }) => id.startsWith('sew:')) as SewingStep;
-    expect(movedOrder(steps, sew.id, 0)).toMatchObject({
+    expect(movedOrder(steps, [sew.id], 0)).toMatchObject({
       ok: false,
       problem: { code: 'step-order', detail: expect.stringMatching(/comes after “.*” because /) },
     });
-    expect(movedOrder(steps, 'prepare:mark', steps.length - 1)).toMatchObject({
+    expect(movedOrder(steps, ['prepare:mark'], steps.length - 1)).toMatchObject({
       ok: false,
       problem: { detail: expect.stringMatching(/comes before “.*” because holes and lines are marked/) },
     });
-    expect(movedOrder(steps, 'sew:r99', 0)).toMatchObject({ problem: { code: 'step-unknown' } });
+    expect(movedOrder(steps, ['sew:r99'], 0)).toMatchObject({ problem: { code: 'step-unknown' } });
   });
 
   test('steps that come later take their usual place, those that go are forgotten', () => {
-    const order = expectOk(movedOrder(steps, 'prepare:try:p4', 0));
+    const order = expectOk(movedOrder(steps, ['prepare:try:p4'], 0));
     const kept = applyEdit(plan, expectOk(orderSteps(plan, ['gone:p77', ...order])));
     const more = new PlanBuilder();
     more.plan = kept;

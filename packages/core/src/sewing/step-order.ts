@@ -5,6 +5,7 @@
 import FlatQueue from 'flatqueue';
 import { fail, type Result, succeed } from '../errors/problem.ts';
 import { NEED_RULES, type NeedRule } from './need-rules.ts';
+import { listed } from './sheet-names.ts';
 import type { Need, SewingStep, StepDraft } from './step.ts';
 import type { StepContext } from './steps/step-context.ts';
 
@@ -151,12 +152,16 @@ export interface StepRange {
   readonly lastWhy: { readonly step: SewingStep; readonly why: string } | null;
 }
 
-/** The places a step can be dragged to, or undefined when there is no such step. */
-export function maybeStepRange(steps: readonly SewingStep[], stepId: string): StepRange | undefined {
-  const own = steps.find(({ id }) => id === stepId);
-  if (own === undefined) return undefined;
-  const others = steps.filter((step) => step !== own);
-  const before = own.needs.filter(({ kind }) => kind === 'must');
+/** The places steps that go together can be dragged to, in the list without them; undefined when one of them is not there. */
+export function maybeStepRange(
+  steps: readonly SewingStep[],
+  stepIds: readonly string[],
+): StepRange | undefined {
+  const moved = new Set(stepIds);
+  const own = steps.filter(({ id }) => moved.has(id));
+  if (own.length !== moved.size || own.length === 0) return undefined;
+  const others = steps.filter(({ id }) => !moved.has(id));
+  const before = own.flatMap(({ needs }) => needs).filter(({ kind }) => kind === 'must');
   const place = new Map(others.map(({ id }, i) => [id, i]));
   let first = 0;
   let firstWhy: StepRange['firstWhy'] = null;
@@ -168,26 +173,44 @@ export function maybeStepRange(steps: readonly SewingStep[], stepId: string): St
     }
   }
   for (const [i, step] of others.entries()) {
-    const need = step.needs.find(({ stepId: id, kind }) => id === stepId && kind === 'must');
+    const need = step.needs.find(({ stepId: id, kind }) => moved.has(id) && kind === 'must');
     if (need !== undefined) return { first, last: i, firstWhy, lastWhy: { step, why: need.why } };
   }
   return { first, last: others.length, firstWhy, lastWhy: null };
 }
 
-/** The ids in order after a step is moved to place `to` of the list without it; refused, with the reason, where it cannot go. */
+/** The ids in order after steps are moved, together, to place `to` of the list without them; refused, with the reason, where they cannot go. */
 export function movedOrder(
   steps: readonly SewingStep[],
-  stepId: string,
+  stepIds: readonly string[],
   to: number,
 ): Result<readonly string[]> {
-  const range = maybeStepRange(steps, stepId);
-  if (range === undefined) return fail('step-unknown', `(${stepId})`);
+  const range = maybeStepRange(steps, stepIds);
+  if (range === undefined) return fail('step-unknown', `(${listed(stepIds)})`);
   const { firstWhy, lastWhy } = range;
   if (to < range.first && firstWhy !== null)
     return fail('step-order', `It comes after “${firstWhy.step.text}” because ${firstWhy.why}.`);
   if (to > range.last && lastWhy !== null)
     return fail('step-order', `It comes before “${lastWhy.step.text}” because ${lastWhy.why}.`);
-  const ids = steps.map(({ id }) => id).filter((id) => id !== stepId);
-  ids.splice(Math.max(0, Math.min(to, ids.length)), 0, stepId);
-  return succeed(ids);
+  const moved = new Set(stepIds);
+  const ids = steps.map(({ id }) => id);
+  const others = ids.filter((id) => !moved.has(id));
+  others.splice(Math.max(0, Math.min(to, others.length)), 0, ...ids.filter((id) => moved.has(id)));
+  return succeed(others);
+}
+
+/** The place, in the list without the moved steps, of those that take the place of others: before them going up, after them going down. */
+export function placeAmong(
+  steps: readonly SewingStep[],
+  stepIds: readonly string[],
+  overIds: readonly string[],
+): number {
+  const [moved, over] = [new Set(stepIds), new Set(overIds)];
+  const isDown = steps.findIndex(({ id }) => moved.has(id)) < steps.findIndex(({ id }) => over.has(id));
+  const others = steps.filter(({ id }) => !moved.has(id));
+  const [first, last] = [
+    others.findIndex(({ id }) => over.has(id)),
+    others.findLastIndex(({ id }) => over.has(id)),
+  ];
+  return isDown ? last + 1 : first;
 }

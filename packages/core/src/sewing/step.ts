@@ -41,6 +41,16 @@ export interface StepDraft {
   /** The face that lies up when it begins, and when it ends; null where it does not matter. */
   readonly faceUp: Face | null;
   readonly faceAfter: Face | null;
+  /** How it is said where the same work comes to several things in a round; nothing for work that comes once. */
+  readonly round?: InRound;
+}
+
+/** One of several equal pieces of work. */
+export interface InRound {
+  /** The words for all of them: of `each`. */
+  readonly text: string;
+  /** What this one is done to, to stand beside its tick. */
+  readonly thing: string;
 }
 
 /** Why a step comes after another. A `must` holds whatever the maker wants, a `habit` until the maker moves the step. */

@@ -5,7 +5,7 @@ import { memo } from 'react';
 import { Link } from 'react-router';
 import { STAGES, type StageId } from '../stages/stages.ts';
 import { useCommittedPlan } from '../stores/plan-store.ts';
-import { useStepCount } from '../stores/sheet-store.ts';
+import { useWorkDone, type WorkDone } from '../stores/sheet-store.ts';
 import { type Sorted, useOpenFindings, useSorted, useThreadsLeft } from '../stores/use-findings.ts';
 import { StageIcon } from './StageIcon.tsx';
 
@@ -18,7 +18,7 @@ interface Badge {
 function badgeOf(
   plan: Plan,
   stage: StageId,
-  steps: number | null,
+  { done, all }: WorkDone,
   { wrong, threadsLeft }: Sorted,
   isLookedAt: boolean,
 ): Badge | null {
@@ -44,14 +44,13 @@ function badgeOf(
         : { text: '✓', kind: 'done', words: 'clear' };
     }
     case 'sew': {
-      const done = Object.keys(plan.ticks).length;
       if (done === 0) return null;
-      return steps !== null && done >= steps
+      return all !== null && done >= all
         ? { text: '✓', kind: 'done', words: 'all done' }
         : {
             text: String(done),
             kind: 'plain',
-            words: `${done} ${steps === null ? '' : `of ${steps} `}steps done`,
+            words: `${done} ${all === null ? '' : `of ${all} `}steps done`,
           };
     }
     case 'bench':
@@ -64,7 +63,7 @@ function badgeOf(
 /** The seven stages, each with its progress or its count of findings. */
 export function Ribbon({ planId, stage }: { readonly planId: string; readonly stage: StageId }) {
   const plan = useCommittedPlan();
-  const steps = useStepCount(plan.id);
+  const work = useWorkDone(plan);
   const sorted = useSorted(useOpenFindings());
   const isLookedAt = useThreadsLeft() !== null;
   return (
@@ -73,7 +72,7 @@ export function Ribbon({ planId, stage }: { readonly planId: string; readonly st
         <img src="/icon.svg" alt="" width={42} height={42} />
       </Link>
       {STAGES.map(({ id, title }) => {
-        const badge = badgeOf(plan, id, steps, sorted, isLookedAt);
+        const badge = badgeOf(plan, id, work, sorted, isLookedAt);
         return (
           <StageLink
             key={id}

@@ -6,7 +6,7 @@ import { useNavigate } from 'react-router';
 import { useDrawnFindings } from '../stores/drawn-findings.ts';
 import { useJobsStore } from '../stores/jobs-store.ts';
 import { useCommittedPlan } from '../stores/plan-store.ts';
-import { useStepCount } from '../stores/sheet-store.ts';
+import { useWorkDone } from '../stores/sheet-store.ts';
 import { useRestingOpenFindings } from '../stores/use-findings.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { showPlace } from './show-place.ts';
@@ -47,18 +47,18 @@ function useNextThing(plan: Plan, stage: WorkPlace): NextThing | null {
   const lookedAt = useDrawnFindings((state) => state.plan);
   const left = useDrawnFindings((state) => state.threadsLeft);
   const findings = useRestingOpenFindings();
-  const steps = useStepCount(plan.id);
+  const { done, all } = useWorkDone(plan);
   return useMemo(
     () =>
       lookedAt === null
         ? null
         : whatNext(lookedAt, stage, findings, {
-            ticked: Object.keys(lookedAt.ticks).length,
-            steps,
+            ticked: done,
+            steps: all,
             readings: Object.keys(lookedAt.readings).length,
             left,
           }),
-    [lookedAt, stage, findings, steps, left],
+    [lookedAt, stage, findings, done, all, left],
   );
 }
 

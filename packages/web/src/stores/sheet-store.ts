@@ -1,7 +1,9 @@
 /** The sewing sheet of the open plan, worked out in the worker whenever something it rests on changes. */
 import { type FieldName, isLog, type Plan, type TableName } from '@sashiko/core/plan/schema';
+import { isRoundDone, roundsOf } from '@sashiko/core/sewing/rounds';
 import type { SewingSheet } from '@sashiko/core/sewing/sewing-sheet';
-import { useEffect } from 'react';
+import { remembered } from '@sashiko/core/units/remembered';
+import { useEffect, useMemo } from 'react';
 import { create } from 'zustand';
 import { ask, Cancelled } from '../workers/workshop.ts';
 import { usePlanStore } from './plan-store.ts';
@@ -75,7 +77,26 @@ export function useSheet(plan: Plan): SheetWork {
   };
 }
 
-/** How many steps the sheet of a plan has, as far as it was worked out. */
-export function useStepCount(planId: string): number | null {
-  return useSheetStore((state) => (state.planId === planId ? (state.sheet?.steps.length ?? null) : null));
+const roundsIn = remembered({ name: 'rounds', under: (sheet: SewingSheet) => sheet }, ({ steps }) =>
+  roundsOf(steps),
+);
+
+/** How far the piece that is made has come, in steps as the sheet numbers them. */
+export interface WorkDone {
+  readonly done: number;
+  /** Null before the sheet was worked out; then what is done are ticks. */
+  readonly all: number | null;
+}
+
+/** How much of the sheet of a plan is done. */
+export function useWorkDone(plan: Plan): WorkDone {
+  const sheet = useSheetStore((state) => (state.planId === plan.id ? state.sheet : null));
+  return useMemo(() => {
+    if (sheet === null) return { done: Object.keys(plan.ticks).length, all: null };
+    const rounds = roundsIn(sheet);
+    return {
+      done: rounds.filter((round) => isRoundDone({ ticks: plan.ticks }, round)).length,
+      all: rounds.length,
+    };
+  }, [sheet, plan.ticks]);
 }

@@ -44,20 +44,33 @@ export function tickStep(
   done: boolean,
   nowMs: number | null = null,
 ): Result<Edit> {
-  const changes: Change[] = [
-    {
-      table: 'ticks',
-      id: stepId,
-      before: plan.ticks[stepId] ?? null,
-      after: done ? { stepId, atMs: nowMs } : null,
-    },
-  ];
-  const markedAtMs = stepId === MARK_STEP ? (done ? nowMs : null) : plan.sitting.markedAtMs;
+  return tickSteps(plan, [stepId], done, nowMs);
+}
+
+/** As `tickStep`, of several steps that are done with one tick. */
+export function tickSteps(
+  plan: Plan,
+  stepIds: readonly string[],
+  done: boolean,
+  nowMs: number | null = null,
+): Result<Edit> {
+  const changes = stepIds.map((stepId): Change => {
+    const after = done ? { stepId, atMs: nowMs } : null;
+    return { table: 'ticks', id: stepId, before: plan.ticks[stepId] ?? null, after };
+  });
+  const markedAtMs = stepIds.includes(MARK_STEP) ? (done ? nowMs : null) : plan.sitting.markedAtMs;
   const after: Sitting = { markedAtMs, paused: done ? null : plan.sitting.paused };
   if (after.markedAtMs !== plan.sitting.markedAtMs || after.paused !== plan.sitting.paused)
     changes.push({ field: 'sitting', before: plan.sitting, after });
-  if (isTicked(plan, stepId) !== done)
-    changes.push(logged(plan, nowMs, [{ what: done ? 'tick' : 'untick', of: stepId }]));
+  const changed = stepIds.filter((id) => isTicked(plan, id) !== done);
+  if (changed.length > 0)
+    changes.push(
+      logged(
+        plan,
+        nowMs,
+        changed.map((of) => ({ what: done ? ('tick' as const) : ('untick' as const), of })),
+      ),
+    );
   return checkEdit(plan, done ? 'tick a step' : 'take back a tick', changes);
 }
 

@@ -62,6 +62,14 @@ function sealStep({ plan, names }: StepContext, piece: Piece): StepDraft {
     id: `seal:${piece.id}`,
     group: 'Seal',
     text: `${SEALS[sealing](`${which}${where}`)}${trim}.${stays}`,
+    ...(long.length === 0 && where !== ''
+      ? {
+          round: {
+            text: `${SEALS[sealing]('both ends of each thread')}; then trim its tails to ${formatLength(assumedIn(plan).tailMm, unit, 1)}.`,
+            thing: ends.map((ref) => names.hole(ref).replace(/^the /, '')).join(' to '),
+          },
+        }
+      : {}),
     partIds: last === undefined ? [] : [last.to.partId],
     runIds: piece.runs.map(({ run }) => run.id),
     work: { kind: 'finish', seconds: SECONDS.seal },

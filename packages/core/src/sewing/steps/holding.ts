@@ -73,13 +73,17 @@ function holdStep({ plan, names }: StepContext, part: Part): readonly StepDraft[
     return count === 1 ? `the ${word}` : `${count} ${word}s`;
   });
   const face = faceName(part.face);
+  const text = (name: string): string =>
+    isTaped
+      ? `Tape or glue ${name} to the ${face} of the cloth in its place; keep the glue off holes and metal.`
+      : `Sew ${name} down on the ${face} with ordinary thread through ${listed(holes)}, where no conductive thread goes.`;
+  const name = names.part(part.id);
   return [
     makeStep({
       id: `hold:${part.id}`,
       group: 'Hold down',
-      text: isTaped
-        ? `Tape or glue ${names.part(part.id)} to the ${face} of the cloth in its place; keep the glue off holes and metal.`
-        : `Sew ${names.part(part.id)} down on the ${face} with ordinary thread through ${listed(holes)}, where no conductive thread goes.`,
+      text: text(name),
+      round: { text: text('each'), thing: name },
       partIds: [part.id],
       work: { kind: 'prepare', seconds: isTaped ? SECONDS.tape : SECONDS.holdHole * free.length },
       faceUp: part.face,
@@ -94,11 +98,15 @@ function freeHole({ plated, sign, form }: Hole): string {
 
 function tackStep({ names }: StepContext, part: Part): readonly StepDraft[] {
   if (part.tackedDown !== true) return [];
+  const text = (name: string): string =>
+    `Tack ${name} down with ordinary thread over its body, on its free side.`;
+  const name = names.part(part.id);
   return [
     makeStep({
       id: `tack:${part.id}`,
       group: 'Hold down',
-      text: `Tack ${names.part(part.id)} down with ordinary thread over its body, on its free side.`,
+      text: text(name),
+      round: { text: text('each'), thing: name },
       partIds: [part.id],
       work: { kind: 'prepare', seconds: SECONDS.tack },
       faceUp: part.face,

@@ -57,6 +57,7 @@ export function preparingSteps(context: StepContext): readonly StepDraft[] {
           id: `prepare:try:${part.id}`,
           group: 'Prepare',
           text: trial,
+          round: { text: tryWords(plan, part, 'each', trials) ?? trial, thing: name },
           partIds: [part.id],
           work: { kind: 'prepare', seconds: SECONDS.tryLight },
         }),
@@ -69,7 +70,8 @@ export function preparingSteps(context: StepContext): readonly StepDraft[] {
       makeStep({
         id: `prepare:curl:${part.id}`,
         group: 'Prepare',
-        text: `${throughText(plan, part, name)}${curlText(name, kind, curls, plan.habits.legSign)}`,
+        text: legsText(plan, part, curls, name),
+        round: { text: legsText(plan, part, curls, null), thing: name },
         partIds: [part.id],
         work: { kind: 'prepare', seconds: SECONDS.curlLeg * curls.length },
         ...(legsGoThrough(plan, part)
@@ -93,8 +95,24 @@ function markStep(plan: Plan): StepDraft {
 
 /** The holes that are made in the cloth at a part, with their size. The post of a switch is told where the switch is placed. */
 function pierceStep(plan: Plan, part: Part, name: string): readonly StepDraft[] {
+  const text = pierceText(plan, part, name);
+  if (text === null) return [];
+  return [
+    makeStep({
+      id: `prepare:pierce:${part.id}`,
+      group: 'Prepare',
+      text,
+      round: { text: pierceText(plan, part, 'each') ?? text, thing: name },
+      partIds: [part.id],
+      work: { kind: 'prepare', seconds: SECONDS.curlLeg },
+      faceUp: part.face,
+    }),
+  ];
+}
+
+function pierceText(plan: Plan, part: Part, name: string): string | null {
   const holes = clothHolesOf(plan, part).filter(() => kindOf(plan, part).needsHole !== true);
-  if (holes.length === 0) return [];
+  if (holes.length === 0) return null;
   const size = (mm: number): string => formatLength(mm, plan.habits.unit, 1);
   const pierced = holes.filter(({ made }) => made === 'pierced');
   const cut = holes.filter(({ made }) => made === 'cut');
@@ -110,16 +128,12 @@ function pierceStep(plan: Plan, part: Part, name: string): readonly StepDraft[] 
         `${hard ? 'drill or punch' : 'cut'} a round hole of ${size(diameterMm)} for the ${what} of ${name} at its mark`,
     ),
   ];
-  return [
-    makeStep({
-      id: `prepare:pierce:${part.id}`,
-      group: 'Prepare',
-      text: `${capital(words.join('; '))}.`,
-      partIds: [part.id],
-      work: { kind: 'prepare', seconds: SECONDS.curlLeg },
-      faceUp: part.face,
-    }),
-  ];
+  return `${capital(words.join('; '))}.`;
+}
+
+/** What is done with the legs of a part, from the straight ones to the loops; without a name, of each of several. */
+function legsText(plan: Plan, part: Part, curls: readonly Hole[], name: string | null): string {
+  return `${throughText(plan, part, name ?? 'each')}${curlText(name, kindOf(plan, part), curls, plan.habits.legSign)}`;
 }
 
 /** Legs that are curled on the other face go through the cloth first: a loop does not. */
@@ -129,11 +143,16 @@ function throughText(plan: Plan, part: Part, name: string): string {
 }
 
 /** How to cut and curl the legs of a part: what each is cut to, and how + is told from −. */
-function curlText(name: string, kind: PartKind, curls: readonly Hole[], told: Habits['legSign']): string {
+function curlText(
+  name: string | null,
+  kind: PartKind,
+  curls: readonly Hole[],
+  told: Habits['legSign'],
+): string {
   const which = (hole: Hole): string =>
     hole.sign === 'none' ? `leg ${hole.id}` : `the ${signed(hole.sign)}leg`;
   const cut = curls.map((hole) => `${which(hole)} to ${Math.ceil(leadLengthMm(kind, hole) - 0.05)} mm`);
-  const before = `Bend each leg of ${name} once, flat as the pattern shows, cut ${listed(cut)}`;
+  const before = `Bend each leg${name === null ? '' : ` of ${name}`} once, flat as the pattern shows, cut ${listed(cut)}`;
   const plus = curls.find((hole) => hole.sign === '+');
   if (plus === undefined) return `${before}, and curl them into loops.`;
   if (told === 'ink') return `${before}, ink a mark beside the + leg, and curl them into loops.`;

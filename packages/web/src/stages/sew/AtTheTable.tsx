@@ -1,13 +1,21 @@
-import { pauseWork, resumeWork, tickStep } from '@sashiko/core/plan/edits/progress-edits';
-import { isTicked } from '@sashiko/core/plan/progress';
+import { pauseWork, resumeWork, tickSteps } from '@sashiko/core/plan/edits/progress-edits';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { expectedSeconds, formatWorkTime } from '@sashiko/core/sewing/pace';
+import {
+  isRoundDone,
+  isTickDone,
+  nextTick,
+  type Round,
+  roundIndexOf,
+  roundsOf,
+  workOf,
+} from '@sashiko/core/sewing/rounds';
 import { missingBefore, type SewingSheet } from '@sashiko/core/sewing/sewing-sheet';
 import { keptTogether } from '@sashiko/core/sewing/sheet-names';
-import { marksDeadline, nextStep, stopAdvice } from '@sashiko/core/sewing/sitting';
+import { marksDeadline, stopAdvice } from '@sashiko/core/sewing/sitting';
 import type { SewingStep } from '@sashiko/core/sewing/step';
 import { Button } from 'antd';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useMakerStore } from '../../stores/maker-store.ts';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
@@ -55,63 +63,82 @@ function Sitting({
   const navigate = useNavigate();
   const commit = usePlanStore((state) => state.commit);
   const learn = useMakerStore((state) => state.learn);
-  const [shownId, setShownId] = useState<string | null>(
-    () => plan.sitting.paused?.stepId ?? nextStep(plan, steps)?.id ?? null,
-  );
-  const shownAt = steps.findIndex(({ id }) => id === shownId);
-  const index =
-    shownAt === -1
-      ? Math.max(
-          0,
-          steps.findIndex(({ id }) => !isTicked(plan, id)),
-        )
-      : shownAt;
-  const step = steps[index];
+  const rounds = useMemo(() => roundsOf(steps), [steps]);
+  const [shownId, setShownId] = useState<string | null>(() => plan.sitting.paused?.stepId ?? null);
+  const shownAt = shownId === null ? -1 : roundIndexOf(rounds, shownId);
+  const nextAt = rounds.findIndex((one) => !isRoundDone(plan, one));
+  const index = shownAt === -1 ? Math.max(0, nextAt) : shownAt;
+  const round = rounds[index];
+  const next = round === undefined ? undefined : nextTick(plan, round);
   const since = useRef({ id: '', at: 0 });
   const isPaused = plan.sitting.paused !== null;
   useEffect(() => {
     // Time runs from when a step is first shown until it is ticked; a pause starts it anew.
-    since.current = { id: step?.id ?? '', at: isPaused ? 0 : Date.now() };
-  }, [step?.id, isPaused]);
+    since.current = { id: next?.steps[0]?.id ?? '', at: isPaused ? 0 : Date.now() };
+  }, [next?.steps[0]?.id, isPaused]);
   const go = (by: number): void => {
-    const to = steps[Math.min(steps.length - 1, Math.max(0, index + by))];
+    const to = rounds[Math.min(rounds.length - 1, Math.max(0, index + by))];
     if (to !== undefined) setShownId(to.id);
   };
   const tick = (done: boolean): void => {
-    if (step === undefined || isPaused) return;
+    if (round === undefined || isPaused) return;
     const now = Date.now();
     const { id, at } = since.current;
-    if (!commit(tickStep(plan, step.id, done, now))) return;
-    if (done && id === step.id && at > 0) learn(step.work, (now - at) / 1000);
-    if (done) go(1);
+    // One thing after the other; what was done after all is taken back together.
+    const ticked = done ? next?.steps : round.ticks.flatMap((one) => one.steps);
+    if (ticked === undefined) {
+      go(1);
+      return;
+    }
+    const ids = ticked.map((one) => one.id);
+    if (!commit(tickSteps(plan, ids, done, now))) return;
+    if (done && id === ids[0] && at > 0) learn(workOf(ticked), (now - at) / 1000);
+    const isLast = round.ticks.every((one) => one.steps === ticked || isTickDone(plan, one));
+    if (done && isLast) go(1);
+    else setShownId(round.id);
   };
   const keys = useRef({ go, tick });
   keys.current = { go, tick };
   useTableKeys(keys, () => void navigate(`/plan/${planId}/sew`));
   const swipe = useSwipe((by) => go(by));
-  if (step === undefined) return <p>There is nothing on this sheet yet.</p>;
+  if (round === undefined) return <p>There is nothing on this sheet yet.</p>;
   return (
     <>
-      <Head plan={plan} steps={steps} index={index} onLeave={() => void navigate(`/plan/${planId}/sew`)} />
+      <Head
+        plan={plan}
+        steps={steps}
+        rounds={rounds}
+        index={index}
+        onLeave={() => void navigate(`/plan/${planId}/sew`)}
+      />
       {isPaused ? (
         <Paused plan={plan} />
       ) : (
         <article className="table-step" aria-live="polite" {...swipe}>
-          <StepBody plan={plan} steps={steps} step={step} index={index} />
+          <StepBody plan={plan} steps={steps} rounds={rounds} round={round} index={index} />
         </article>
       )}
       <Foot
         plan={plan}
         steps={steps}
-        step={step}
+        rounds={rounds}
+        round={round}
         index={index}
         isPaused={isPaused}
         onGo={go}
         onTick={tick}
-        onPause={() => commit(isPaused ? resumeWork(plan, Date.now()) : pauseWork(plan, step.id, Date.now()))}
+        onPause={() =>
+          commit(isPaused ? resumeWork(plan, Date.now()) : pauseWork(plan, stepAt(plan, round), Date.now()))
+        }
       />
     </>
   );
+}
+
+/** The step of a round that the work is at: the first that is not done, or its last. */
+function stepAt(plan: Plan, round: Round): string {
+  const tick = nextTick(plan, round) ?? round.ticks.at(-1);
+  return tick?.steps[0]?.id ?? round.id;
 }
 
 const MINUTE_MS = 60_000;
@@ -119,26 +146,28 @@ const MINUTE_MS = 60_000;
 function Head({
   plan,
   steps,
+  rounds,
   index,
   onLeave,
 }: {
   readonly plan: Plan;
   readonly steps: readonly SewingStep[];
+  readonly rounds: readonly Round[];
   readonly index: number;
   readonly onLeave: () => void;
 }) {
   const now = useNow(MINUTE_MS);
   const deadline = marksDeadline(plan, steps, now);
-  const done = steps.filter(({ id }) => isTicked(plan, id)).length;
+  const done = rounds.filter((round) => isRoundDone(plan, round)).length;
   return (
     <header className="table-head">
       <button type="button" className="linkish" onClick={onLeave}>
         ← {plan.name}
       </button>
       <span>
-        Step <strong className="figure">{index + 1}</strong> of {steps.length}, {done} done
+        Step <strong className="figure">{index + 1}</strong> of {rounds.length}, {done} done
       </span>
-      <progress max={steps.length} value={done} aria-label="Steps done" />
+      <progress max={rounds.length} value={done} aria-label="Steps done" />
       <StopsNotice plan={plan} />
       {deadline !== null && <p>{deadline.text}</p>}
     </header>
@@ -161,29 +190,43 @@ function Paused({ plan }: { readonly plan: Plan }) {
 function StepBody({
   plan,
   steps,
-  step,
+  rounds,
+  round,
   index,
 }: {
   readonly plan: Plan;
   readonly steps: readonly SewingStep[];
-  readonly step: SewingStep;
+  readonly rounds: readonly Round[];
+  readonly round: Round;
   readonly index: number;
 }) {
   const pace = useMakerStore((state) => state.pace);
-  const missing = missingBefore(plan, steps, step);
-  const isDone = isTicked(plan, step.id);
-  const numbers = missing.map((one) => steps.indexOf(one) + 1);
+  const missing = missingBefore(plan, steps, round);
+  const isDone = isRoundDone(plan, round);
+  const next = nextTick(plan, round);
+  const numbers = [...new Set(missing.map(({ id }) => roundIndexOf(rounds, id) + 1))];
   return (
     <>
       <h1>
-        {step.group}
+        {round.group}
         {isDone && <span className="least"> done</span>}
       </h1>
-      {step.lastChance !== null && <p className="last-chance">{step.lastChance}</p>}
+      {round.lastChance !== null && <p className="last-chance">{round.lastChance}</p>}
       <p className="words">
         <span className="figure">{index + 1}. </span>
-        {keptTogether(step.text)}
+        {keptTogether(round.text)}
       </p>
+      {round.ticks.length > 1 && (
+        <ol className="table-ticks">
+          {round.ticks.map((tick) => (
+            <li key={tick.words} aria-current={tick === next ? 'step' : undefined}>
+              <span aria-hidden="true">{isTickDone(plan, tick) ? '✓' : tick === next ? '▸' : '·'}</span>{' '}
+              {tick.words}
+              {isTickDone(plan, tick) && <span className="visually-hidden"> done</span>}
+            </li>
+          ))}
+        </ol>
+      )}
       {missing.length > 0 && (
         <p className="quiet">
           ! Not ticked yet: {numbers.length === 1 ? 'step' : 'steps'} {numbers.slice(0, 8).join(', ')}
@@ -191,8 +234,8 @@ function StepBody({
           one.
         </p>
       )}
-      <StepPicture plan={plan} step={step} widthMm={110} heightMm={62} />
-      <p className="quiet">{formatWorkTime(expectedSeconds(step.work, pace))}</p>
+      <StepPicture plan={plan} step={round} widthMm={110} heightMm={62} />
+      <p className="quiet">{formatWorkTime(expectedSeconds(round.work, pace))}</p>
     </>
   );
 }
@@ -200,7 +243,8 @@ function StepBody({
 interface FootProps {
   readonly plan: Plan;
   readonly steps: readonly SewingStep[];
-  readonly step: SewingStep;
+  readonly rounds: readonly Round[];
+  readonly round: Round;
   readonly index: number;
   readonly isPaused: boolean;
   readonly onGo: (by: number) => void;
@@ -208,10 +252,11 @@ interface FootProps {
   readonly onPause: () => void;
 }
 
-function Foot({ plan, steps, step, index, isPaused, onGo, onTick, onPause }: FootProps) {
-  const isDone = isTicked(plan, step.id);
-  const advice = stopAdvice(plan, steps, step.id);
-  const aloud = useReadAloud(`${step.text} ${step.lastChance ?? ''}`);
+function Foot({ plan, steps, rounds, round, index, isPaused, onGo, onTick, onPause }: FootProps) {
+  const isDone = isRoundDone(plan, round);
+  const next = nextTick(plan, round);
+  const advice = stopAdvice(plan, steps, stepAt(plan, round));
+  const aloud = useReadAloud(`${round.text} ${next?.words ?? ''} ${round.lastChance ?? ''}`);
   const wake = useWakeLock();
   return (
     <footer className="table-foot">
@@ -220,9 +265,9 @@ function Foot({ plan, steps, step, index, isPaused, onGo, onTick, onPause }: Foo
           Back
         </Button>
         <Button size="large" type="primary" disabled={isPaused} onClick={() => onTick(!isDone)}>
-          {isDone ? 'Not done after all' : 'Done'}
+          {isDone ? 'Not done after all' : round.ticks.length > 1 ? `Done: ${next?.words ?? ''}` : 'Done'}
         </Button>
-        <Button size="large" disabled={index === steps.length - 1} onClick={() => onGo(1)}>
+        <Button size="large" disabled={index === rounds.length - 1} onClick={() => onGo(1)}>
           Next
         </Button>
       </div>
@@ -243,7 +288,7 @@ function Foot({ plan, steps, step, index, isPaused, onGo, onTick, onPause }: Foo
       <p className="quiet">
         {advice.isSafe ? '✓ ' : '! '}
         {advice.text}
-        {advice.after !== null && ` Safe again after step ${steps.indexOf(advice.after) + 1}.`}
+        {advice.after !== null && ` Safe again after step ${roundIndexOf(rounds, advice.after.id) + 1}.`}
       </p>
       <p className="quiet">
         Space: done, and on. Arrow keys or a swipe: look further or back. Esc: back to the cloth.

@@ -1,9 +1,11 @@
 import { pauseWork, resumeWork } from '@sashiko/core/plan/edits/progress-edits';
 import { isTicked } from '@sashiko/core/plan/progress';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { roundIndexOf, roundsOf } from '@sashiko/core/sewing/rounds';
 import { marksDeadline, nextStep, stopAdvice } from '@sashiko/core/sewing/sitting';
 import type { SewingStep } from '@sashiko/core/sewing/step';
 import { Button } from 'antd';
+import { useMemo } from 'react';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { useNow } from '../../ui/use-now.ts';
 
@@ -13,13 +15,14 @@ const MINUTE_MS = 60_000;
 export function SittingNote({ plan, steps }: { readonly plan: Plan; readonly steps: readonly SewingStep[] }) {
   const commit = usePlanStore((state) => state.commit);
   const now = useNow(MINUTE_MS);
+  const rounds = useMemo(() => roundsOf(steps), [steps]);
   const next = nextStep(plan, steps);
   const { paused } = plan.sitting;
   const deadline = marksDeadline(plan, steps, now);
   const isBegun = steps.some(({ id }) => isTicked(plan, id));
   if (!isBegun && paused === null) return null;
   const advice = stopAdvice(plan, steps, next?.id ?? null);
-  const number = (step: SewingStep | null): number => (step === null ? 0 : steps.indexOf(step) + 1);
+  const number = (step: SewingStep): number => roundIndexOf(rounds, step.id) + 1;
   return (
     <section className="sitting" aria-label="Where the work stands">
       {deadline !== null && <p className={deadline.leftMs < 0 ? 'plus' : ''}>{deadline.text}</p>}

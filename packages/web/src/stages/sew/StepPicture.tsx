@@ -1,6 +1,6 @@
 import type { Plan } from '@sashiko/core/plan/schema';
+import type { Round } from '@sashiko/core/sewing/rounds';
 import type { DrawItem } from '@sashiko/core/sewing/sheet-drawing';
-import type { SewingStep } from '@sashiko/core/sewing/step';
 import { StepArtist } from '@sashiko/core/sewing/step-drawing';
 import { remembered } from '@sashiko/core/units/remembered';
 import { INK } from '../../ui/ink.ts';
@@ -18,7 +18,7 @@ export function StepPicture({
   heightMm,
 }: {
   readonly plan: Plan;
-  readonly step: SewingStep;
+  readonly step: Pick<Round, 'id' | 'partIds' | 'runIds'>;
   readonly widthMm: number;
   readonly heightMm: number;
 }) {

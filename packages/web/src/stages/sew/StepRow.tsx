@@ -1,57 +1,67 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { tickStep } from '@sashiko/core/plan/edits/progress-edits';
+import { tickSteps } from '@sashiko/core/plan/edits/progress-edits';
+import type { Round, RoundTick } from '@sashiko/core/sewing/rounds';
 import { keptTogether } from '@sashiko/core/sewing/sheet-names';
-import type { SewingStep } from '@sashiko/core/sewing/step';
 import { memo } from 'react';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { StepPicture } from './StepPicture.tsx';
 
 interface StepRowProps {
-  readonly step: SewingStep;
+  readonly round: Round;
   readonly number: number;
-  readonly isDone: boolean;
+  /** For each of its ticks, in order, `x` where it is set. */
+  readonly ticked: string;
   /** Something is being dragged that cannot come here. */
   readonly isOutOfRange: boolean;
 }
 
-/** One step: its box, its words, a handle to drag it by; chosen, its drawing and why it stands where it does. */
-export const StepRow = memo(function StepRow({ step, number, isDone, isOutOfRange }: StepRowProps) {
-  const commit = usePlanStore((state) => state.commit);
+/** One step: its box or boxes, its words, a handle to drag it by; chosen, its drawing and why it stands where it does. */
+export const StepRow = memo(function StepRow({ round, number, ticked, isOutOfRange }: StepRowProps) {
   const setSpotlight = useViewStore((state) => state.setSpotlight);
-  const isChosen = useViewStore((state) => state.spotlight?.key === step.id);
+  const isChosen = useViewStore((state) => state.spotlight?.key === round.id);
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } =
-    useSortable({ id: step.id });
+    useSortable({ id: round.id });
   const look = [isChosen ? 'chosen' : '', isOutOfRange ? 'out' : '', isDragging ? 'dragged' : ''];
+  const isDone = !ticked.includes('-');
   return (
     <li
       ref={setNodeRef}
       className={look.filter((word) => word !== '').join(' ')}
       style={{ transform: CSS.Translate.toString(transform), transition: transition ?? undefined }}
     >
-      <input
-        type="checkbox"
-        checked={isDone}
+      <Box
+        steps={round.ticks.flatMap(({ steps }) => steps)}
+        isDone={isDone}
         aria-label={`Step ${number} done`}
-        onChange={(event) => commit(tickStep(currentPlan(), step.id, event.target.checked, Date.now()))}
       />
       <div>
-        {step.lastChance !== null && <p className="last-chance">{step.lastChance}</p>}
+        {round.lastChance !== null && <p className="last-chance">{round.lastChance}</p>}
         <button
           type="button"
           className="linkish"
           onClick={() =>
-            setSpotlight(isChosen ? null : { key: step.id, partIds: step.partIds, runIds: step.runIds })
+            setSpotlight(isChosen ? null : { key: round.id, partIds: round.partIds, runIds: round.runIds })
           }
         >
           <span className="figure">{number}. </span>
-          <span className={isDone ? 'done' : ''}>{keptTogether(step.text)}</span>
+          <span className={isDone ? 'done' : ''}>{keptTogether(round.text)}</span>
         </button>
+        {round.ticks.length > 1 && (
+          <ul className="round-ticks">
+            {round.ticks.map((tick, i) => (
+              <li key={tick.words}>
+                <Box id={`tick ${tick.steps[0]?.id}`} steps={tick.steps} isDone={ticked[i] === 'x'} />{' '}
+                <label htmlFor={`tick ${tick.steps[0]?.id}`}>{tick.words}</label>
+              </li>
+            ))}
+          </ul>
+        )}
         {isChosen && (
           <>
-            <OwnPicture step={step} />
-            <Reasons step={step} />
+            <OwnPicture round={round} />
+            <Reasons round={round} />
           </>
         )}
       </div>
@@ -69,13 +79,37 @@ export const StepRow = memo(function StepRow({ step, number, isDone, isOutOfRang
   );
 });
 
-function OwnPicture({ step }: { readonly step: SewingStep }) {
-  return <StepPicture plan={useShownPlan()} step={step} widthMm={76} heightMm={44} />;
+/** Ticks all of some steps, or takes their ticks back. Its words are beside it, or it has a name that is only heard. */
+function Box({
+  steps,
+  isDone,
+  ...named
+}: {
+  readonly steps: RoundTick['steps'];
+  readonly isDone: boolean;
+  readonly id?: string;
+  readonly 'aria-label'?: string;
+}) {
+  const ids = steps.map(({ id }) => id);
+  return (
+    <input
+      type="checkbox"
+      checked={isDone}
+      onChange={(event) =>
+        usePlanStore.getState().commit(tickSteps(currentPlan(), ids, event.target.checked, Date.now()))
+      }
+      {...named}
+    />
+  );
+}
+
+function OwnPicture({ round }: { readonly round: Round }) {
+  return <StepPicture plan={useShownPlan()} step={round} widthMm={76} heightMm={44} />;
 }
 
 /** Why the step comes where it does, each reason once. */
-function Reasons({ step }: { readonly step: SewingStep }) {
-  const reasons = [...new Map(step.needs.map(({ why, kind }) => [why, kind])).entries()];
+function Reasons({ round }: { readonly round: Round }) {
+  const reasons = [...new Map(round.needs.map(({ why, kind }) => [why, kind])).entries()];
   if (reasons.length === 0) return null;
   return (
     <ul className="reasons">

@@ -12,10 +12,9 @@ import { orderSteps } from '@sashiko/core/plan/edits/sewing-edits';
 import { isTicked } from '@sashiko/core/plan/progress';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { expectedSeconds, formatWorkTime } from '@sashiko/core/sewing/pace';
+import { isRoundDone, isTickDone, type Round, roundsOf } from '@sashiko/core/sewing/rounds';
 import type { SewingSheet } from '@sashiko/core/sewing/sewing-sheet';
-import { nextStep } from '@sashiko/core/sewing/sitting';
-import type { SewingStep } from '@sashiko/core/sewing/step';
-import { maybeStepRange, movedOrder, type StepRange } from '@sashiko/core/sewing/step-order';
+import { maybeStepRange, movedOrder, placeAmong } from '@sashiko/core/sewing/step-order';
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -33,23 +32,23 @@ const ROWS_AT_ONCE = 25;
 interface Section {
   readonly title: string;
   readonly from: number;
-  readonly steps: readonly SewingStep[];
+  readonly rounds: readonly Round[];
 }
 
 /** Steps under their headings: a heading comes again where the work comes back to it. */
-function sectionsOf(steps: readonly SewingStep[]): readonly Section[] {
-  const sections: { title: string; from: number; steps: SewingStep[] }[] = [];
-  for (const [i, step] of steps.entries()) {
+function sectionsOf(rounds: readonly Round[]): readonly Section[] {
+  const sections: { title: string; from: number; rounds: Round[] }[] = [];
+  for (const [i, round] of rounds.entries()) {
     const last = sections.at(-1);
-    if (last?.title === step.group) last.steps.push(step);
-    else sections.push({ title: step.group, from: i, steps: [step] });
+    if (last?.title === round.group) last.rounds.push(round);
+    else sections.push({ title: round.group, from: i, rounds: [round] });
   }
   return sections;
 }
 
 /** Sections are known by their first step. */
-function sectionKey({ title, steps }: Section): string {
-  return `${title} ${steps[0]?.id ?? ''}`;
+function sectionKey({ title, rounds }: Section): string {
+  return `${title} ${rounds[0]?.id ?? ''}`;
 }
 
 /** All steps in order, to tick, to look at, to drag. */
@@ -59,32 +58,41 @@ export function StepsPanel({ plan, sheet }: { readonly plan: Plan; readonly shee
   const pace = useMakerStore((state) => state.pace);
   const navigate = useNavigate();
   const [dragged, setDragged] = useState<string | null>(null);
-  const sections = useMemo(() => sectionsOf(steps), [steps]);
-  const next = nextStep(plan, steps);
+  const rounds = useMemo(() => roundsOf(steps), [steps]);
+  const sections = useMemo(() => sectionsOf(rounds), [rounds]);
+  const next = rounds.find((round) => !isRoundDone(plan, round));
   const [opened, setOpened] = useState<ReadonlyMap<string, boolean>>(new Map());
   // Sections that are closed are not drawn at all: a sheet of two hundred parts has over a thousand steps.
   const isOpen = sections.map(
     (section) =>
       opened.get(sectionKey(section)) ??
-      (steps.length <= ALL_OPEN_UP_TO || section.steps.some((step) => step === next)),
+      (rounds.length <= ALL_OPEN_UP_TO || section.rounds.some((round) => round === next)),
   );
   const shown = sections.flatMap((section, i) =>
-    isOpen[i] === true ? section.steps.map(({ id }) => id) : [],
+    isOpen[i] === true ? section.rounds.map(({ id }) => id) : [],
   );
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
-  const range = dragged === null ? undefined : maybeStepRange(steps, dragged);
-  const done = steps.filter((step) => isTicked(plan, step.id)).length;
+  const idsOf = (roundId: string): readonly string[] =>
+    rounds.find(({ id }) => id === roundId)?.ticks.flatMap((tick) => tick.steps.map(({ id }) => id)) ?? [];
+  const own = dragged === null ? [] : idsOf(dragged);
+  const range = dragged === null ? undefined : maybeStepRange(steps, own);
+  const isOut = (round: Round): boolean => {
+    if (range === undefined || round.id === dragged) return false;
+    const to = placeAmong(steps, own, idsOf(round.id));
+    return to < range.first || to > range.last;
+  };
+  const done = rounds.filter((round) => isRoundDone(plan, round)).length;
   const left = steps
     .filter((step) => !isTicked(plan, step.id))
     .reduce((sum, step) => sum + expectedSeconds(step.work, pace), 0);
   const drop = ({ active, over }: DragEndEvent): void => {
     setDragged(null);
     if (over === null || over.id === active.id) return;
-    const to = steps.findIndex(({ id }) => id === over.id);
-    const order = movedOrder(steps, String(active.id), to);
+    const moved = idsOf(String(active.id));
+    const order = movedOrder(steps, moved, placeAmong(steps, moved, idsOf(String(over.id))));
     commit(order.ok ? orderSteps(plan, order.value) : order);
   };
   return (
@@ -92,7 +100,7 @@ export function StepsPanel({ plan, sheet }: { readonly plan: Plan; readonly shee
       <div className="row">
         <span>
           <span className="figure">
-            {done} of {steps.length}
+            {done} of {rounds.length}
           </span>{' '}
           done
         </span>
@@ -126,9 +134,9 @@ export function StepsPanel({ plan, sheet }: { readonly plan: Plan; readonly shee
             >
               <summary>
                 <h2>{section.title}</h2>
-                <span className="quiet">{section.steps.length}</span>
+                <span className="quiet">{section.rounds.length}</span>
               </summary>
-              {isOpen[i] === true && <Rows section={section} plan={plan} range={range} dragged={dragged} />}
+              {isOpen[i] === true && <Rows section={section} plan={plan} isOut={isOut} />}
             </details>
           ))}
         </SortableContext>
@@ -141,23 +149,22 @@ export function StepsPanel({ plan, sheet }: { readonly plan: Plan; readonly shee
 function Rows({
   section,
   plan,
-  range,
-  dragged,
+  isOut,
 }: {
   readonly section: Section;
   readonly plan: Plan;
-  readonly range: StepRange | undefined;
-  readonly dragged: string | null;
+  /** Whether the step that is being dragged cannot take the place of this one. */
+  readonly isOut: (round: Round) => boolean;
 }) {
   return (
     <ol className="steps">
-      {useArriving(section.steps, ROWS_AT_ONCE).map((step, k) => (
+      {useArriving(section.rounds, ROWS_AT_ONCE).map((round, k) => (
         <StepRow
-          key={step.id}
-          step={step}
+          key={round.id}
+          round={round}
           number={section.from + k + 1}
-          isDone={isTicked(plan, step.id)}
-          isOutOfRange={isOut(range, section.from + k, step.id === dragged)}
+          ticked={round.ticks.map((tick) => (isTickDone(plan, tick) ? 'x' : '-')).join('')}
+          isOutOfRange={isOut(round)}
         />
       ))}
     </ol>
@@ -182,9 +189,4 @@ function Cautions({ sheet }: { readonly sheet: SewingSheet }) {
       )}
     </section>
   );
-}
-
-/** Whether the step that is being dragged cannot take the place of this one. */
-function isOut(range: StepRange | undefined, index: number, isDragged: boolean): boolean {
-  return range !== undefined && !isDragged && (index < range.first || index > range.last);
 }
