@@ -220,7 +220,7 @@ function StepBody({
         <ol className="table-ticks">
           {round.ticks.map((tick) => (
             <li key={tick.words} aria-current={tick === next ? 'step' : undefined}>
-              <span aria-hidden="true">{isTickDone(plan, tick) ? '✓' : tick === next ? '▸' : '·'}</span>{' '}
+              <span aria-hidden="true">{isTickDone(plan, tick) ? '✓' : tick === next ? '→' : '·'}</span>{' '}
               {tick.words}
               {isTickDone(plan, tick) && <span className="visually-hidden"> done</span>}
             </li>
