@@ -7,6 +7,7 @@ import {
   downloadBytes,
   drag,
   goTo,
+  openChosen,
   openDemo,
   pixel,
   place,
@@ -214,12 +215,14 @@ test('facts are asked once, may be skipped, and bring their cautions', async ({ 
 test('lights are spread along a drawn line with an anchor, seen before they are placed', async ({ page }) => {
   await openDemo(page, 'tide-pool-hanging', 'parts');
   await panel(page, 'Lay out').click();
+  await page.getByText('Line of the cloth', { exact: true }).click();
   await choose(page, page.getByLabel('Line to spread along'), /^pool, /);
   await page.getByLabel('How many').fill('9');
   await page.getByRole('button', { name: 'Anchor at the start' }).click();
   await expect(page.getByLabel('Anchor 1, along the line')).toHaveValue('0');
   await page.getByRole('button', { name: 'Place 9' }).click();
   await expect(page.getByRole('button', { name: 'Undo: spread 9 parts along a line' })).toBeVisible();
+  await page.getByRole('button', { name: 'Chosen: 9 parts' }).click();
   await expect(page.getByText('9 parts chosen')).toBeVisible();
   await page.getByRole('button', { name: 'Number them' }).click();
   await expect(canvas(page).getByRole('button', { name: /^light 9, Sew-on light/ })).toHaveCount(1);
@@ -245,6 +248,7 @@ test('a mirrored light turns the other way, and follows', async ({ page }) => {
   await newPlan(page, 'Owl');
   await goTo(page, 'parts');
   await place(page, 'Sew-on light with resistor', 60, 80);
+  await openChosen(page);
   await page.getByLabel('Turned by', { exact: true }).fill('30');
   await page.getByLabel('Turned by', { exact: true }).press('Enter');
   await page.getByRole('button', { name: 'Mirror', exact: true }).click();

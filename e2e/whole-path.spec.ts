@@ -1,5 +1,15 @@
 import { expect, test } from '@playwright/test';
-import { canvas, clickAt, downloadBytes, drag, goTo, pixel, place, waitUntilSaved } from './worktable.ts';
+import {
+  canvas,
+  clickAt,
+  downloadBytes,
+  drag,
+  goTo,
+  openChosen,
+  pixel,
+  place,
+  waitUntilSaved,
+} from './worktable.ts';
 
 test('from an empty cloth to a sewn plan, closed and found again', async ({ page }) => {
   const problems: string[] = [];
@@ -24,6 +34,7 @@ test('from an empty cloth to a sewn plan, closed and found again', async ({ page
   // Parts: placed by click, dragged, turned, nudged.
   await goTo(page, 'parts');
   await place(page, 'Coin-cell holder', 120, 150);
+  await openChosen(page);
   await page.getByLabel('Turned by', { exact: true }).fill('180');
   await page.getByLabel('Turned by', { exact: true }).press('Enter');
   await place(page, 'Slide switch', 40, 110);
@@ -36,6 +47,7 @@ test('from an empty cloth to a sewn plan, closed and found again', async ({ page
   await page.keyboard.press('ArrowLeft');
   await page.keyboard.press('Escape');
   await place(page, 'Sew-on light with resistor', 160, 50);
+  await openChosen(page);
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('light 2');
 
   // Thread: one run by hand, with a bend and the live gap, then the rest proposed.

@@ -74,8 +74,15 @@ export async function drag(
 
 /** Takes a part from the drawer and places it. */
 export async function place(page: Page, card: string, x: number, y: number): Promise<void> {
+  const back = page.getByRole('button', { name: 'Back to the drawer' });
+  if (await back.isVisible()) await back.click();
   await page.getByRole('button', { name: card, exact: true }).click();
   await clickAt(page, x, y);
+}
+
+/** Opens what is known of the parts that were just placed. */
+export async function openChosen(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /^Chosen: / }).click();
 }
 
 export async function waitUntilSaved(page: Page): Promise<void> {

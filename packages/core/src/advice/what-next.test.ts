@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { checkPlan, openFindings } from '../checks/check-plan.ts';
 import type { Plan } from '../plan/schema.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
-import { isLeftToDo, threadsLeft, type WorkPlace, whatNext } from './what-next.ts';
+import { isLeftToDo, leftIn, leftWords, threadsLeft, type WorkPlace, whatNext } from './what-next.ts';
 
 const UNTOUCHED = { ticked: 0, steps: 12, readings: 0 };
 const ask = (plan: Plan, from: WorkPlace = 'parts', progress = UNTOUCHED) =>
@@ -34,9 +34,24 @@ describe('what comes next, from an empty cloth to a piece that is measured', () 
   test('what is merely not sewn yet is no mistake while threads are left, and is one when none is', () => {
     const open = checkPlan(build.plan).filter(({ ruleId }) => ruleId === 'open');
     expect(open.length).toBeGreaterThan(0);
-    expect(open.every((finding) => isLeftToDo(finding, 1))).toBe(true);
-    expect(open.some((finding) => isLeftToDo(finding, 0))).toBe(false);
-    expect(isLeftToDo({ ruleId: 'crossing' }, 3)).toBe(false);
+    expect(open.every((finding) => isLeftToDo(finding, { threads: 1, missing: null }))).toBe(true);
+    expect(open.some((finding) => isLeftToDo(finding, { threads: 0, missing: null }))).toBe(false);
+    expect(isLeftToDo({ ruleId: 'crossing' }, { threads: 3, missing: 'power' })).toBe(false);
+  });
+
+  test('one light alone, or one holder, is no mistake', () => {
+    for (const alone of [
+      new PlanBuilder('One light').light('lamp', 60, 60).plan,
+      new PlanBuilder('One holder').holder(60, 60).plan,
+    ]) {
+      const left = leftIn(alone);
+      const found = checkPlan(alone).filter(({ severity }) => severity !== 'note');
+      expect(found.length).toBeGreaterThan(0);
+      expect(found.every((finding) => isLeftToDo(finding, left))).toBe(true);
+      expect(leftWords(left)).toMatch(/^no (light|power) yet$/);
+    }
+    expect(leftWords({ threads: 2, missing: null })).toBe('2 threads to lead');
+    expect(leftWords({ threads: 0, missing: null })).toBeNull();
   });
 
   test('then the light, the sewing and the bench, each once', () => {

@@ -12,7 +12,7 @@ import { wishDifference } from '../wishes/wish-difference.ts';
 export type WorkPlace = 'cloth' | 'parts' | 'thread' | 'check' | 'light' | 'sew' | 'bench';
 
 /** What does it at once, where something can. */
-export type NextAct = 'propose' | 'show-finding' | 'at-the-table';
+export type NextAct = 'lights' | 'power' | 'propose' | 'show-finding' | 'at-the-table';
 
 export interface NextThing {
   /** What is there already, in a few words: `5 lights, no power yet`. */
@@ -33,16 +33,36 @@ export interface Progress {
   /** All steps; null while that is not known. */
   readonly steps: number | null;
   readonly readings: number;
-  /** How many threads are still to be led, where that is known already. */
-  readonly left?: number;
+  /** What is left to do, where that is known already. */
+  readonly left?: Left;
 }
 
 /** Rules that find what is merely not done yet: while something is left to sew, that is no mistake. */
 export const UNFINISHED: ReadonlySet<string> = new Set(['open', 'switch-none']);
 
-/** Whether a finding says what is left to do, not what is wrong. Something that is joined nowhere is left to do as long as threads are. */
-export function isLeftToDo(finding: Pick<Finding, 'ruleId'>, threadsLeft: number): boolean {
-  return threadsLeft > 0 && UNFINISHED.has(finding.ruleId);
+/** What is left to do before a plan is whole. */
+export interface Left {
+  /** How many threads are still to be led. */
+  readonly threads: number;
+  /** What is not on the cloth yet, without which no thread can be led. */
+  readonly missing: 'light' | 'power' | null;
+}
+
+export function leftIn(plan: Plan): Left {
+  const missing =
+    glowingParts(plan).length === 0 ? 'light' : partsThatAre(plan, 'cell').length === 0 ? 'power' : null;
+  return { threads: threadsLeft(plan), missing };
+}
+
+/** What is left to do in a few words: `3 threads to lead`; null when nothing is. */
+export function leftWords({ threads, missing }: Left): string | null {
+  if (missing !== null) return `no ${missing} yet`;
+  return threads > 0 ? `${counted(threads, 'thread')} to lead` : null;
+}
+
+/** Whether a finding says what is left to do, not what is wrong. Something that is joined nowhere is left to do as long as anything else is. */
+export function isLeftToDo(finding: Pick<Finding, 'ruleId'>, left: Left): boolean {
+  return UNFINISHED.has(finding.ruleId) && leftWords(left) !== null;
 }
 
 /** How many threads are still to be led for all that is wished joined: one less than the pieces each wish is in. */
@@ -58,7 +78,7 @@ export function whatNext(
   plan: Plan,
   from: WorkPlace,
   findings: readonly Finding[],
-  { ticked, steps, readings, left = threadsLeft(plan) }: Progress,
+  { ticked, steps, readings, left = leftIn(plan) }: Progress,
 ): NextThing {
   const lights = glowingParts(plan).length;
   const sources = partsThatAre(plan, 'cell').length;
@@ -70,7 +90,7 @@ export function whatNext(
       next: 'Place a light',
       why: 'All else follows from where the light is to be.',
       place: 'parts',
-      act: null,
+      act: 'lights',
     };
   if (sources === 0)
     return {
@@ -78,7 +98,7 @@ export function whatNext(
       next: 'Choose a holder',
       why: 'Without a cell nothing lights.',
       place: 'parts',
-      act: null,
+      act: 'power',
     };
   const wrong = findings.filter((finding) => !isLeftToDo(finding, left));
   const about = (severity: Severity, next: string): NextThing | null => {
@@ -97,13 +117,13 @@ export function whatNext(
   // What is wrong is not sewn on to; what is only weak can wait until all is joined.
   const stop = about('stop', 'Put right what is wrong');
   if (stop !== null) return stop;
-  if (left > 0)
+  if (left.threads > 0)
     return {
       done: `${lightWords}, ${runs === 0 ? 'no thread yet' : counted(runs, 'thread')}`,
       next:
         runs === 0
           ? 'Lead the threads'
-          : `Lead the ${counted(left, 'thread')} that ${left === 1 ? 'is' : 'are'} left`,
+          : `Lead the ${counted(left.threads, 'thread')} that ${left.threads === 1 ? 'is' : 'are'} left`,
       why: 'Draw them from hole to hole, or have them proposed.',
       place: 'thread',
       act: 'propose',

@@ -26,7 +26,7 @@ export function placeAt(p: Point, again: boolean): void {
       : placePair(plan, placing, mateOffset(plan, kind, kind.mateId, at));
   if (!usePlanStore.getState().commit(edit)) return;
   if (!again) view.setTool({ kind: 'hand' });
-  view.select({ partIds: [id] });
+  view.select({ partIds: [id], isJustPlaced: true });
 }
 
 /** Where the other half of a pair goes: to the right of the first, or to the left where the cloth ends. */

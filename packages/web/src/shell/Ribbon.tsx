@@ -1,12 +1,11 @@
 import { countFindings } from '@sashiko/core/checks/check-plan';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { counted } from '@sashiko/core/units/words';
 import { memo } from 'react';
 import { Link } from 'react-router';
 import { STAGES, type StageId } from '../stages/stages.ts';
 import { useCommittedPlan } from '../stores/plan-store.ts';
 import { useWorkDone, type WorkDone } from '../stores/sheet-store.ts';
-import { type Sorted, useOpenFindings, useSorted, useThreadsLeft } from '../stores/use-findings.ts';
+import { type Sorted, useIsLookedAt, useOpenFindings, useSorted } from '../stores/use-findings.ts';
 import { StageIcon } from './StageIcon.tsx';
 
 interface Badge {
@@ -19,7 +18,7 @@ function badgeOf(
   plan: Plan,
   stage: StageId,
   { done, all }: WorkDone,
-  { wrong, threadsLeft }: Sorted,
+  { wrong, left }: Sorted,
   isLookedAt: boolean,
 ): Badge | null {
   const count = (number: number, noun: string): Badge | null =>
@@ -39,8 +38,8 @@ function badgeOf(
       if (counts.mend > 0)
         return { text: String(counts.mend), kind: 'mend', words: `${counts.mend} to mend` };
       // What is not sewn yet is no mistake.
-      return threadsLeft > 0
-        ? { text: '…', kind: 'plain', words: `${counted(threadsLeft, 'thread')} to lead` }
+      return left !== null
+        ? { text: '…', kind: 'plain', words: left }
         : { text: '✓', kind: 'done', words: 'clear' };
     }
     case 'sew': {
@@ -65,7 +64,7 @@ export function Ribbon({ planId, stage }: { readonly planId: string; readonly st
   const plan = useCommittedPlan();
   const work = useWorkDone(plan);
   const sorted = useSorted(useOpenFindings());
-  const isLookedAt = useThreadsLeft() !== null;
+  const isLookedAt = useIsLookedAt();
   return (
     <nav className="ribbon" aria-label="Stages">
       <Link className="home" to="/" aria-label="Back to the shelf" title="Back to the shelf">

@@ -5,6 +5,14 @@ import { Filled } from '../ui/Filled.tsx';
 import { type StageId, titleOf } from './stages.ts';
 import { WhatNext } from './WhatNext.tsx';
 
+/** What has the tray to itself. */
+export interface Alone {
+  /** Where the way back leads, in words. */
+  readonly back: string;
+  readonly onBack: () => void;
+  readonly children: ReactNode;
+}
+
 /** The tray beside the drawing of a stage: its panels by name, and the one that is open. */
 export function StageTray<Name extends string>({
   stage,
@@ -12,6 +20,7 @@ export function StageTray<Name extends string>({
   panels,
   open,
   onOpen,
+  alone = null,
   dock = null,
   onNext,
   children,
@@ -22,6 +31,8 @@ export function StageTray<Name extends string>({
   readonly panels: readonly Name[];
   readonly open: Name;
   readonly onOpen: (name: Name) => void;
+  /** What has the tray to itself, with a way back to the panels. */
+  readonly alone?: Alone | null;
   /** What stays in sight below the panel, whichever is open. */
   readonly dock?: ReactNode;
   /** What the button of what comes next does here. */
@@ -32,18 +43,26 @@ export function StageTray<Name extends string>({
     <aside className="tray docked" aria-label={titleOf(stage)}>
       <WhatNext stage={stage} onNext={onNext} />
       <nav className="tray-tabs">
-        <Segmented
-          aria-label={question}
-          block
-          size="small"
-          value={open}
-          options={[...panels]}
-          onChange={onOpen}
-        />
+        {alone === null ? (
+          <Segmented
+            aria-label={question}
+            block
+            size="small"
+            value={open}
+            options={[...panels]}
+            onChange={onOpen}
+          />
+        ) : (
+          <button type="button" className="tray-back" onClick={alone.onBack}>
+            <span aria-hidden="true">←</span> {alone.back}
+          </button>
+        )}
       </nav>
-      <div className="tray-scroll">
+      {/* The panel stays as it was left, with what was searched and typed in it. */}
+      <div className="tray-scroll" hidden={alone !== null}>
         <Filled key={open}>{children}</Filled>
       </div>
+      {alone !== null && <div className="tray-scroll">{alone.children}</div>}
       {dock !== null && <div className="tray-dock">{dock}</div>}
     </aside>
   );

@@ -29,7 +29,7 @@ beforeEach(async () => {
       resolve = done;
     });
     const answer = async (findings: unknown): Promise<void> => {
-      resolve({ findings, threadsLeft: 2 });
+      resolve({ findings, left: { threads: 2, missing: null } });
       await vi.advanceTimersByTimeAsync(0);
     };
     questions.push({ edits, answer });
@@ -89,7 +89,7 @@ test('findings that are as before stay, and those of a gesture that is over are 
 
 test('the plan is looked at when it is opened and after each edit; until then what was found before stays', async () => {
   expect(resting()).toEqual(['at first']);
-  expect(useDrawnFindings.getState()).toMatchObject({ plan, threadsLeft: 2 });
+  expect(useDrawnFindings.getState()).toMatchObject({ plan, left: { threads: 2, missing: null } });
   usePlanStore.getState().commit({ ok: true, value: to(4) });
   expect(questions.map(({ edits }) => edits)).toEqual([[]]);
   expect(resting()).toEqual(['at first']);

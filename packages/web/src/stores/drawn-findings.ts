@@ -2,6 +2,7 @@
  * What the checks of the drawing find: in the plan as it is committed, and while a gesture is under way in what it would become. A worker
  * looks, always at the latest, so that neither pointer nor page wait for it.
  */
+import type { Left } from '@sashiko/core/advice/what-next';
 import type { PlacedFinding } from '@sashiko/core/checks/finding';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { create } from 'zustand';
@@ -13,13 +14,18 @@ interface DrawnFindingsState {
   readonly plan: Plan | null;
   /** What was found in it. */
   readonly resting: readonly PlacedFinding[];
-  /** How many of its threads are still to be led. */
-  readonly threadsLeft: number;
+  /** What of it is left to do. */
+  readonly left: Left;
   /** The latest of the gesture that is under way; null when there is none, or nothing came yet. */
   readonly underWay: readonly PlacedFinding[] | null;
 }
 
-const NOTHING: DrawnFindingsState = { plan: null, resting: [], threadsLeft: 0, underWay: null };
+const NOTHING: DrawnFindingsState = {
+  plan: null,
+  resting: [],
+  left: { threads: 0, missing: null },
+  underWay: null,
+};
 
 export const useDrawnFindings = create<DrawnFindingsState>()(() => NOTHING);
 
@@ -52,9 +58,9 @@ export function followFindings(): () => void {
     }
   };
   const lookAt = async (plan: Plan): Promise<void> => {
-    const { findings, threadsLeft } = await ask('findings', { plan, edits: [] }).answer;
+    const { findings, left } = await ask('findings', { plan, edits: [] }).answer;
     if (usePlanStore.getState().history?.plan === plan)
-      useDrawnFindings.setState({ plan, threadsLeft, ...(findings === null ? {} : { resting: findings }) });
+      useDrawnFindings.setState({ plan, left, ...(findings === null ? {} : { resting: findings }) });
   };
   const look = async (): Promise<void> => {
     isBusy = true;

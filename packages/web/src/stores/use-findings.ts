@@ -1,5 +1,5 @@
 /** All findings, those of the drawing and those by current, as soon as the workers have them. */
-import { isLeftToDo } from '@sashiko/core/advice/what-next';
+import { isLeftToDo, leftWords } from '@sashiko/core/advice/what-next';
 import { openFindings } from '@sashiko/core/checks/check-plan';
 import { inOrder } from '@sashiko/core/checks/check-session';
 import type { PlacedFinding } from '@sashiko/core/checks/finding';
@@ -49,26 +49,26 @@ function useOpen(findings: readonly PlacedFinding[]): readonly PlacedFinding[] {
 export interface Sorted {
   readonly wrong: readonly PlacedFinding[];
   readonly notYet: readonly PlacedFinding[];
-  /** How many threads are still to be led. */
-  readonly threadsLeft: number;
+  /** What is left to do, in words; null when nothing is. */
+  readonly left: string | null;
 }
 
 /** Sorts findings of the plan as it is committed. */
 export function useSorted(findings: readonly PlacedFinding[]): Sorted {
-  const threadsLeft = useDrawnFindings((state) => state.threadsLeft);
+  const left = useDrawnFindings((state) => state.left);
   return useMemo(
     () => ({
-      wrong: findings.filter((finding) => !isLeftToDo(finding, threadsLeft)),
-      notYet: findings.filter((finding) => isLeftToDo(finding, threadsLeft)),
-      threadsLeft,
+      wrong: findings.filter((finding) => !isLeftToDo(finding, left)),
+      notYet: findings.filter((finding) => isLeftToDo(finding, left)),
+      left: leftWords(left),
     }),
-    [threadsLeft, findings],
+    [left, findings],
   );
 }
 
-/** How many threads of the plan are still to be led; null before it has been looked at for the first time. */
-export function useThreadsLeft(): number | null {
-  return useDrawnFindings(({ plan, threadsLeft }) => (plan === null ? null : threadsLeft));
+/** Whether the plan has been looked at since it was opened. */
+export function useIsLookedAt(): boolean {
+  return useDrawnFindings(({ plan }) => plan !== null);
 }
 
 /** Whether the currents of a plan are still being worked out. */

@@ -52,9 +52,18 @@ export interface Selection {
   /** A line or area of the cloth, or `outline`. */
   readonly markingId: string | null;
   readonly node: number | null;
+  /** The parts have just been placed: more may be, before anything is said of these. */
+  readonly isJustPlaced: boolean;
 }
 
-export const NOTHING: Selection = { partIds: [], runId: null, bend: null, markingId: null, node: null };
+export const NOTHING: Selection = {
+  partIds: [],
+  runId: null,
+  bend: null,
+  markingId: null,
+  node: null,
+  isJustPlaced: false,
+};
 
 /** A part as it would lie. */
 export type Ghost = Pick<Part, 'kindId' | 'at' | 'turnDeg' | 'face'> &

@@ -8,6 +8,7 @@ import type { RowAdvice } from '@sashiko/core/advice/row-advice';
 import type { ThreadFigures } from '@sashiko/core/advice/thread-figures';
 import type { WayOut } from '@sashiko/core/advice/ways-out';
 import type { WhatIf, WhatIfAnswer } from '@sashiko/core/advice/what-ifs';
+import type { Left } from '@sashiko/core/advice/what-next';
 import type { BenchTest } from '@sashiko/core/bench/bench-test';
 import type { Finding, PlacedFinding } from '@sashiko/core/checks/finding';
 import type { Fix } from '@sashiko/core/checks/fix';
@@ -172,10 +173,10 @@ export interface WorkerMessages {
     request: { readonly plan: Plan },
     answer: ReadonlyArray<readonly [gap: number, findings: number]>,
   ];
-  /** What the checks of the drawing find once edits of the plan are made, null when it is what they found before; and how many threads are left to lead. */
+  /** What the checks of the drawing find once edits of the plan are made, null when it is what they found before; and what is left to do. */
   findings: [
     request: { readonly plan: Plan; readonly edits: readonly Edit[] },
-    answer: { readonly findings: readonly PlacedFinding[] | null; readonly threadsLeft: number },
+    answer: { readonly findings: readonly PlacedFinding[] | null; readonly left: Left },
   ];
   /** What only the solved circuit tells. */
   currents: [request: { readonly plan: Plan }, answer: readonly PlacedFinding[]];

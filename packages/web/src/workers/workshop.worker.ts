@@ -8,7 +8,7 @@ import { rowAdvice } from '@sashiko/core/advice/row-advice';
 import { threadFigures as figuresOf } from '@sashiko/core/advice/thread-figures';
 import { waysOut } from '@sashiko/core/advice/ways-out';
 import { makeSourceChoices, makeWhatIfs } from '@sashiko/core/advice/what-ifs';
-import { threadsLeft } from '@sashiko/core/advice/what-next';
+import { type Left, leftIn } from '@sashiko/core/advice/what-next';
 import { benchTests } from '@sashiko/core/bench/bench-tests';
 import { CHECK_RULES } from '@sashiko/core/checks/check-rules';
 import { CheckSession, currentFindings } from '@sashiko/core/checks/check-session';
@@ -70,6 +70,7 @@ const post = (message: FromWorker, transfer: Transferable[] = []): void =>
 const session = new CheckSession(CHECK_RULES, false);
 /** What they found last, in letters. */
 let said = '';
+const NOTHING_LEFT: Left = { threads: 0, missing: null };
 
 type Handlers = {
   readonly [Name in MessageName]: (
@@ -156,15 +157,15 @@ const handlers: Handlers = {
   },
   async findings({ plan, edits }) {
     const findings = session.update(edits.reduce(applyEdit, plan));
-    // While a gesture is under way nobody counts what is left to lead.
+    // While a gesture is under way nobody counts what is left to do.
     if (edits.length === 0) {
       said = '';
-      return { findings, threadsLeft: threadsLeft(plan) };
+      return { findings, left: leftIn(plan) };
     }
     const words = JSON.stringify(findings);
-    if (words === said) return { findings: null, threadsLeft: 0 };
+    if (words === said) return { findings: null, left: NOTHING_LEFT };
     said = words;
-    return { findings, threadsLeft: 0 };
+    return { findings, left: NOTHING_LEFT };
   },
   async currents({ plan }) {
     return currentFindings(plan);

@@ -2,7 +2,7 @@
 
 import { clothGuides, clothOutline, curvePoints } from '../../cloth/cloth.ts';
 import { flattenCurve, ovalCurve } from '../../geometry/curve.ts';
-import type { Point } from '../../geometry/point.ts';
+import { distance, type Point } from '../../geometry/point.ts';
 import { polylineLengthMm, walkable } from '../../geometry/polyline.ts';
 import { panelOf } from '../panels.ts';
 import type { Plan } from '../schema.ts';
@@ -53,4 +53,41 @@ export function ringLine(middle: Point, radiusMm: number): Line {
 export function setIn(at: Point, directionDeg: number, insetMm: number): Point {
   const angle = (directionDeg * Math.PI) / 180;
   return { x: at.x - Math.sin(angle) * insetMm, y: at.y + Math.cos(angle) * insetMm };
+}
+
+/** A straight line between two places. */
+export function straightLine(from: Point, to: Point): Line {
+  return { points: [from, to], closed: false };
+}
+
+/** An arc is drawn in straight pieces of about so many degrees. */
+const ARC_STEP_DEG = 3;
+
+/**
+ * The arc of a circle from one place to another that rises so far above the straight line between them, mm; seen from above, walking from
+ * `from` to `to`, it bows to the left (upwards, when it goes to the right), with a negative rise to the right. Radius by the sagitta
+ * (r = (c²/4 + s²) / 2s, elementary geometry). Without a rise it is straight.
+ */
+export function arcLine(from: Point, to: Point, riseMm: number): Line {
+  const chord = distance(from, to);
+  if (chord === 0 || Math.abs(riseMm) < 1e-6) return straightLine(from, to);
+  const radius = (chord * chord) / 4 / (2 * riseMm) + riseMm / 2;
+  const middle = { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 };
+  // Across the chord, to the left of the walk; y points down.
+  const across = { x: (to.y - from.y) / chord, y: -(to.x - from.x) / chord };
+  const centre = {
+    x: middle.x + across.x * (riseMm - radius),
+    y: middle.y + across.y * (riseMm - radius),
+  };
+  const start = Math.atan2(from.y - centre.y, from.x - centre.x);
+  // The angle at the centre, more than half round where the rise is more than half the chord.
+  const sweep = 4 * Math.atan2(2 * riseMm, chord);
+  // An even number, so that the top is one of the points.
+  const steps = 2 * Math.max(1, Math.ceil(Math.abs(sweep) / ((2 * ARC_STEP_DEG * Math.PI) / 180)));
+  const reach = Math.abs(radius);
+  const points = Array.from({ length: steps + 1 }, (_, i) => {
+    const angle = start + (sweep * i) / steps;
+    return { x: centre.x + reach * Math.cos(angle), y: centre.y + reach * Math.sin(angle) };
+  });
+  return { points: [from, ...points.slice(1, -1), to], closed: false };
 }

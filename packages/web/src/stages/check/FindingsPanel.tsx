@@ -1,16 +1,15 @@
 import { countFindings } from '@sashiko/core/checks/check-plan';
 import type { Finding } from '@sashiko/core/checks/finding';
 import { reopenFinding } from '@sashiko/core/plan/edits/patch-edits';
-import { counted } from '@sashiko/core/units/words';
 import { useState } from 'react';
 import { currentPlan, useCommittedPlan, usePlanStore } from '../../stores/plan-store.ts';
 import {
   useAreCurrentsDue,
   useFindings,
+  useIsLookedAt,
   useOpenFindings,
   useRestingOpenFindings,
   useSorted,
-  useThreadsLeft,
 } from '../../stores/use-findings.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { LongList } from '../../ui/LongList.tsx';
@@ -20,7 +19,7 @@ import { FindingCard } from './FindingCard.tsx';
 /** Everything that was found, worst first; what the maker lives with is below. */
 export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Finding) => void }) {
   const plan = useCommittedPlan();
-  const isLookedAt = useThreadsLeft() !== null;
+  const isLookedAt = useIsLookedAt();
   const [isTrying, setTrying] = useState(false);
   const spotlight = useViewStore((state) => state.spotlight);
   // While a fix is tried the list stays, so that its button does not vanish under the pointer; the count follows.
@@ -45,7 +44,7 @@ export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Findi
             'Looking …'
           ) : counts.stop + counts.mend === 0 ? (
             <strong>
-              {now.threadsLeft > 0 ? '✓ Nothing wrong so far' : '✓ Clear'}, under the assumptions below
+              {now.left !== null ? '✓ Nothing wrong so far' : '✓ Clear'}, under the assumptions below
               {areCurrentsDue ? '; the currents are being worked out' : ''}.
             </strong>
           ) : (
@@ -53,7 +52,7 @@ export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Findi
               {counts.stop} to put right, {counts.mend} to mend
             </strong>
           )}
-          {now.threadsLeft > 0 && ` · ${counted(now.threadsLeft, 'thread')} to lead yet`}
+          {now.left !== null && ` · ${now.left}`}
           {counts.note > 0 && ` · ${counts.note} ${counts.note === 1 ? 'note' : 'notes'}`}
         </p>
       </section>

@@ -1,14 +1,15 @@
+import { type CardFacts, cardFacts } from '@sashiko/core/advice/card-facts';
 import { clothOutline } from '@sashiko/core/cloth/cloth';
 import { kindOfOwnPart } from '@sashiko/core/parts/own-part';
 import type { OwnPart } from '@sashiko/core/parts/own-part-schema';
 import { takesColour } from '@sashiko/core/parts/part-element';
-import { DRAWERS, type PartKind } from '@sashiko/core/parts/part-kind';
+import { DRAWERS, type Drawer as DrawerName, type PartKind } from '@sashiko/core/parts/part-kind';
 import { PART_KINDS } from '@sashiko/core/parts/part-kinds';
 import { keepOwnPart } from '@sashiko/core/plan/edits/own-part-edits';
 import { panelOf } from '@sashiko/core/plan/panels';
 import { Button, Input } from 'antd';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { memo, useState } from 'react';
+import { memo, useDeferredValue, useEffect, useRef, useState } from 'react';
 import { roomiestPlace } from '../../canvas/clamp.ts';
 import { placeAt } from '../../canvas/place-tool.ts';
 import { listOwnParts } from '../../storage/own-parts.ts';
@@ -18,12 +19,27 @@ import { Colours } from './Colours.tsx';
 import { OwnPartEditor } from './OwnPartEditor.tsx';
 import { PartPicture } from './PartPicture.tsx';
 
+/** A drawer that is to be shown; asked for anew it is another one. */
+export interface WantedDrawer {
+  readonly drawer: DrawerName;
+}
+
 /** Everything that can be sewn on, by drawer; what the maker described comes first. */
-export const Drawer = memo(function Drawer() {
+export const Drawer = memo(function Drawer({ wanted }: { readonly wanted: WantedDrawer | null }) {
   const [search, setSearch] = useState('');
+  const sections = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (wanted === null) return;
+    setSearch('');
+    const section = sections.current?.querySelector(`[data-drawer="${wanted.drawer}"]`);
+    section?.scrollIntoView({ block: 'start' });
+    section?.querySelector<HTMLElement>('.part-card')?.focus({ preventScroll: true });
+  }, [wanted]);
   const [colourId, setColourId] = useState('warm-white');
   const own = useOwnParts();
   const [edited, setEdited] = useState<OwnPart | 'new' | null>(null);
+  const plan = useDeferredValue(useCommittedPlan());
+  const factsOf = (kind: PartKind): CardFacts => cardFacts(plan, kind, colourId);
   const words = search.trim().toLowerCase();
   const matches = (kind: PartKind): boolean =>
     words === '' ||
@@ -36,7 +52,7 @@ export const Drawer = memo(function Drawer() {
     ),
   })).filter(({ kinds }) => kinds.length > 0);
   return (
-    <>
+    <div ref={sections} className="drawers">
       <Input
         allowClear
         size="small"
@@ -46,11 +62,11 @@ export const Drawer = memo(function Drawer() {
         onChange={(event) => setSearch(event.target.value)}
       />
       {drawers.map(({ drawer, kinds }) => (
-        <section key={drawer}>
+        <section key={drawer} data-drawer={drawer}>
           <h2>{drawer}</h2>
           <div className="drawer">
-            {kinds.map((kind) => (
-              <PartCard key={kind.id} kind={kind} colourId={colourId} />
+            {byFit(kinds, factsOf).map(({ kind, facts }) => (
+              <PartCard key={kind.id} kind={kind} colourId={colourId} power={facts.power} fit={facts.fit} />
             ))}
           </div>
           {drawer === 'Lights' && (
@@ -69,8 +85,10 @@ export const Drawer = memo(function Drawer() {
                   key={part.id}
                   kind={kindOfOwnPart(part)}
                   colourId={colourId}
+                  power={factsOf(kindOfOwnPart(part)).power}
+                  fit={factsOf(kindOfOwnPart(part)).fit}
                   own={part}
-                  onEdit={() => setEdited(part)}
+                  onEdit={setEdited}
                 />
               ))}
           </div>
@@ -84,9 +102,17 @@ export const Drawer = memo(function Drawer() {
       {edited !== null && (
         <OwnPartEditor part={edited === 'new' ? null : edited} onDone={() => setEdited(null)} />
       )}
-    </>
+    </div>
   );
 });
+
+/** What goes with the plan first; else in the order of the drawer. */
+function byFit(
+  kinds: readonly PartKind[],
+  factsOf: (kind: PartKind) => CardFacts,
+): ReadonlyArray<{ readonly kind: PartKind; readonly facts: CardFacts }> {
+  return kinds.map((kind) => ({ kind, facts: factsOf(kind) })).sort((a, b) => a.facts.rank - b.facts.rank);
+}
 
 /** The parts described in this plan, and those kept in this browser that it does not have. */
 function useOwnParts(): readonly OwnPart[] {
@@ -99,11 +125,14 @@ function useOwnParts(): readonly OwnPart[] {
 interface PartCardProps {
   readonly kind: PartKind;
   readonly colourId: string;
+  /** What power it gives, and how it goes with the plan, in words. */
+  readonly power: string | null;
+  readonly fit: string | null;
   readonly own?: OwnPart;
-  readonly onEdit?: () => void;
+  readonly onEdit?: (own: OwnPart) => void;
 }
 
-const PartCard = memo(function PartCard({ kind, colourId, own, onEdit }: PartCardProps) {
+const PartCard = memo(function PartCard({ kind, colourId, power, fit, own, onEdit }: PartCardProps) {
   const isHeld = useViewStore(({ tool }) => tool.kind === 'place' && tool.kindId === kind.id);
   const { setTool } = useViewStore.getState();
   const take = (): void => {
@@ -118,6 +147,8 @@ const PartCard = memo(function PartCard({ kind, colourId, own, onEdit }: PartCar
         type="button"
         className="part-card"
         title={kind.description}
+        aria-label={kind.title}
+        aria-description={[power, fit].filter((words) => words !== null).join(', ')}
         aria-pressed={isHeld}
         onPointerDown={(event) => {
           // Let go of the pointer, so that it can be dragged over to the cloth.
@@ -133,9 +164,16 @@ const PartCard = memo(function PartCard({ kind, colourId, own, onEdit }: PartCar
       >
         <PartPicture kind={kind} colourId={takesColour(kind) ? colourId : undefined} />
         {kind.title}
+        {power !== null && <span className="card-fact">{power}</span>}
+        {fit !== null && <span className="card-fact">{fit}</span>}
       </button>
-      {onEdit !== undefined && (
-        <button type="button" className="linkish quiet" onClick={onEdit} aria-label={`Change ${kind.title}`}>
+      {onEdit !== undefined && own !== undefined && (
+        <button
+          type="button"
+          className="linkish quiet"
+          onClick={() => onEdit(own)}
+          aria-label={`Change ${kind.title}`}
+        >
           change
         </button>
       )}

@@ -4,16 +4,23 @@ import { LiveMarks } from '../../canvas/LiveMarks.tsx';
 import { StageCloth } from '../../canvas/StageCloth.tsx';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { useCalmPlan } from '../../stores/use-calm-plan.ts';
-import { useViewStore } from '../../stores/view-store.ts';
+import { type Selection, useViewStore } from '../../stores/view-store.ts';
 import { StageTray } from '../StageTray.tsx';
 import { BalanceMark, BalancePanel } from './BalancePanel.tsx';
 import { ChosenPart } from './ChosenPart.tsx';
 import { ChosenParts } from './ChosenParts.tsx';
-import { Drawer } from './Drawer.tsx';
+import { Drawer, type WantedDrawer } from './Drawer.tsx';
 import { LayOutPanel } from './LayOutPanel.tsx';
 
 const PANELS = ['Drawer', 'Lay out', 'Weight'] as const;
 type PanelName = (typeof PANELS)[number];
+
+/** Where the way back from a chosen part leads. */
+const BACK: Readonly<Record<PanelName, string>> = {
+  Drawer: 'Back to the drawer',
+  'Lay out': 'Back to laying out',
+  Weight: 'Back to the weight',
+};
 
 const MOVES_PARTS = { movesParts: true, drawsThread: false };
 
@@ -55,9 +62,15 @@ const PartsTray = memo(function PartsTray({
   readonly onPanel: (panel: PanelName) => void;
 }) {
   const plan = useCalmPlan();
-  const { partIds } = useViewStore((state) => state.selection);
+  const selection = useViewStore((state) => state.selection);
+  const { partIds } = selection;
+  // Whoever has just placed a part places the next; whoever goes back has looked at what is chosen.
+  const [asked, setAsked] = useState<{ readonly of: Selection; readonly isOpen: boolean } | null>(null);
+  const [wanted, setWanted] = useState<WantedDrawer | null>(null);
   const chosen = partIds.map((id) => plan.parts[id]).filter((part): part is Part => part !== undefined);
   const only = chosen.length === 1 ? chosen[0] : undefined;
+  const isOpen = asked?.of === selection ? asked.isOpen : !selection.isJustPlaced;
+  const words = only === undefined ? `${chosen.length} parts` : only.name;
   return (
     <StageTray
       stage="parts"
@@ -65,15 +78,38 @@ const PartsTray = memo(function PartsTray({
       panels={PANELS}
       open={panel}
       onOpen={onPanel}
+      onNext={(act) => {
+        onPanel('Drawer');
+        setAsked({ of: selection, isOpen: false });
+        setWanted({ drawer: act === 'power' ? 'Power' : 'Lights' });
+      }}
+      alone={
+        chosen.length > 0 && isOpen
+          ? {
+              back: BACK[panel],
+              onBack: () => setAsked({ of: selection, isOpen: false }),
+              children:
+                only === undefined ? (
+                  <ChosenParts plan={plan} ids={partIds} />
+                ) : (
+                  <ChosenPart key={only.id} plan={plan} part={only} />
+                ),
+            }
+          : null
+      }
       dock={
-        only !== undefined ? (
-          <ChosenPart key={only.id} plan={plan} part={only} />
-        ) : chosen.length > 1 ? (
-          <ChosenParts plan={plan} ids={partIds} />
+        chosen.length > 0 && !isOpen ? (
+          <button
+            type="button"
+            className="tray-chosen"
+            onClick={() => setAsked({ of: selection, isOpen: true })}
+          >
+            <span className="quiet">Chosen:</span> {words} <span aria-hidden="true">→</span>
+          </button>
         ) : null
       }
     >
-      {panel === 'Drawer' && <Drawer />}
+      {panel === 'Drawer' && <Drawer wanted={wanted} />}
       {panel === 'Lay out' && <LayOutPanel />}
       {panel === 'Weight' && <BalancePanel />}
     </StageTray>

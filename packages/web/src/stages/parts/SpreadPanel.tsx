@@ -1,12 +1,9 @@
-import { clothBox } from '@sashiko/core/cloth/cloth';
 import { describeToMaker } from '@sashiko/core/errors/problem';
 import { nearestAlong, walkable } from '@sashiko/core/geometry/polyline';
 import { takesColour } from '@sashiko/core/parts/part-element';
 import { maybePartKind, PART_KINDS } from '@sashiko/core/parts/part-kinds';
-import { type Line, ringLine } from '@sashiko/core/plan/arrange/lines';
 import { type Spread, type SpreadTurn, spreadParts, spreadPoses } from '@sashiko/core/plan/arrange/spread';
 import { partIdOf } from '@sashiko/core/plan/edits/part-edits';
-import { panelOf } from '@sashiko/core/plan/panels';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button } from 'antd';
 import { useState } from 'react';
@@ -17,7 +14,9 @@ import { Field } from '../../ui/Field.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { OptionSelect } from '../../ui/OptionSelect.tsx';
-import { LineSelect, useLine } from './LineSelect.tsx';
+import { Colours } from './Colours.tsx';
+import { type LineWay, lineOf, usualWay } from './line-ways.ts';
+import { WayFields } from './WayFields.tsx';
 
 const TURNS: ReadonlyArray<{ readonly value: SpreadTurn; readonly label: string }> = [
   { value: 'plus-right', label: '+ inside' },
@@ -30,20 +29,18 @@ const TURNS: ReadonlyArray<{ readonly value: SpreadTurn; readonly label: string 
 export function SpreadPanel() {
   const plan = useShownPlan();
   const { unit } = plan.habits;
-  const [lineId, setLineId] = useState<string | null>(null);
-  const [ringMm, setRingMm] = useState(50);
+  const [way, setWay] = useState<LineWay>(() => {
+    const drawn = usualWay(plan, 'drawn');
+    return lineOf(plan, drawn) === undefined ? usualWay(plan, 'arc') : drawn;
+  });
   const [kindId, setKindId] = useState('sew-on-light');
+  const [colourId, setColourId] = useState('warm-white');
   const [count, setCount] = useState(6);
   const [insetMm, setInsetMm] = useState(0);
   const [turn, setTurn] = useState<SpreadTurn>('plus-right');
   const [anchorsMm, setAnchorsMm] = useState<readonly number[]>([]);
-  const [isShown, setShown] = useState(false);
-  const chosen = useLine(lineId === 'ring' ? null : lineId);
-  const box = clothBox(panelOf(plan));
-  const line: Line | undefined =
-    lineId === 'ring'
-      ? ringLine({ x: box.left + box.widthMm / 2, y: box.top + box.heightMm / 2 }, ringMm)
-      : chosen;
+  const [isShown, setShown] = useState(true);
+  const line = lineOf(plan, way);
   const kind = maybePartKind(kindId);
   const spread: Spread | null =
     line === undefined || kind === undefined
@@ -54,7 +51,7 @@ export function SpreadPanel() {
           anchorsMm,
           turn,
           insetMm,
-          placing: { kindId, ...(takesColour(kind) ? { colourId: 'warm-white' } : {}) },
+          placing: { kindId, ...(takesColour(kind) ? { colourId } : {}) },
         };
   const poses = spread === null ? null : spreadPoses(spread);
   useGhosts(
@@ -69,36 +66,20 @@ export function SpreadPanel() {
     const first = currentPlan().nextNumber;
     if (!usePlanStore.getState().commit(spreadParts(currentPlan(), spread))) return;
     setShown(false);
-    useViewStore.getState().select({ partIds: Array.from({ length: count }, (_, i) => partIdOf(first + i)) });
+    const partIds = Array.from({ length: count }, (_, i) => partIdOf(first + i));
+    useViewStore.getState().select({ partIds, isJustPlaced: true });
   };
   return (
     <section aria-label="Spread along a line">
       <h2>Spread along a line</h2>
-      <div className="field wide">
-        <LineSelect
-          label="Line to spread along"
-          value={lineId === 'ring' ? null : lineId}
-          onChange={(id) => {
-            setLineId(id);
-            setAnchorsMm([]);
-            setShown(true);
-          }}
-        />
-        <Button
-          size="small"
-          type={lineId === 'ring' ? 'primary' : 'default'}
-          onClick={() => {
-            setLineId('ring');
-            setAnchorsMm([]);
-            setShown(true);
-          }}
-        >
-          Ring
-        </Button>
-      </div>
-      {lineId === 'ring' && (
-        <LengthField label="Radius of the ring" valueMm={ringMm} unit={unit} onChange={setRingMm} />
-      )}
+      <WayFields
+        way={way}
+        onChange={(next) => {
+          setWay(next);
+          setAnchorsMm([]);
+          setShown(true);
+        }}
+      />
       <OptionSelect
         aria-label="Part to spread"
         value={kindId}
@@ -106,6 +87,9 @@ export function SpreadPanel() {
         options={PART_KINDS.map((one) => ({ value: one.id, label: one.title }))}
         onChange={setKindId}
       />
+      {kind !== undefined && takesColour(kind) && (
+        <Colours label="Colour of the spread lights" value={colourId} onChange={setColourId} />
+      )}
       <Field label="How many">
         <NumberField
           min={1}
@@ -166,6 +150,7 @@ export function SpreadPanel() {
       {poses?.ok === true && poses.value.length > 1 && (
         <p className="quiet">{`About ${formatLength(spaceOf(poses.value), unit)} from middle to middle.`}</p>
       )}
+      {line === undefined && <p className="quiet">Choose the line they go along: then they can be placed.</p>}
       <div className="buttons">
         <Button size="small" type="primary" disabled={poses?.ok !== true} onClick={take}>
           Place {count}

@@ -1,0 +1,191 @@
+import { expect, type Locator, type Page, test } from '@playwright/test';
+import { canvas, choose, pixel } from './worktable.ts';
+
+/** A maker whose clicks, drags, keys and filled fields are counted. */
+class Maker {
+  readonly page: Page;
+  actions = 0;
+
+  constructor(page: Page) {
+    this.page = page;
+  }
+
+  async press(what: Locator): Promise<void> {
+    this.actions += 1;
+    await what.click();
+  }
+
+  button(name: string | RegExp): Promise<void> {
+    return this.press(this.page.getByRole('button', { name, exact: typeof name === 'string' }));
+  }
+
+  tab(name: string): Promise<void> {
+    return this.press(this.page.locator('.tray-tabs').getByText(name, { exact: true }));
+  }
+
+  async stage(name: string): Promise<void> {
+    await this.press(this.page.locator(`nav[aria-label="Stages"] a[href$="/${name.toLowerCase()}"]`));
+    await this.page.locator('.tray:not([aria-busy])').waitFor();
+  }
+
+  async at(xMm: number, yMm: number): Promise<void> {
+    this.actions += 1;
+    await this.page.mouse.click(...(await pixel(this.page, xMm, yMm)));
+  }
+
+  async fill(label: string, value: string): Promise<void> {
+    this.actions += 1;
+    const field = this.page.getByLabel(label, { exact: true });
+    await field.fill(value);
+    await field.press('Enter');
+  }
+
+  /** A card of the drawer, then the place on the cloth. */
+  async place(card: string, xMm: number, yMm: number): Promise<void> {
+    await this.button(card);
+    await this.at(xMm, yMm);
+  }
+
+  async begin(): Promise<void> {
+    await this.page.goto('/');
+    await this.button('New plan');
+    await canvas(this.page).waitFor();
+  }
+
+  /** The threads are proposed and taken. */
+  async propose(): Promise<void> {
+    await this.stage('Thread');
+    await this.button('Propose threads');
+    await this.take();
+  }
+
+  async take(): Promise<void> {
+    const take = this.page.getByRole('button', { name: 'Take it', exact: true });
+    await expect(take).toBeEnabled({ timeout: 90_000 });
+    await this.press(take);
+  }
+
+  /** Check is clear and every light is lit. */
+  async expectLit(lights: number): Promise<void> {
+    await expect(
+      this.page.locator('nav[aria-label="Stages"] a[href$="/check"]'),
+    ).toContainText('clear');
+    await this.stage('Light');
+    const rows = this.page.locator('.light-rows tbody tr.ant-table-row');
+    await expect(rows).toHaveCount(lights);
+    await expect(rows.filter({ hasText: 'dark' })).toHaveCount(0);
+  }
+}
+
+/** What comes next, as it is said and offered. */
+const next = (page: Page): Locator => page.getByRole('region', { name: 'What next' });
+
+test('whoever presses only what comes next, and places what it names, has a clear and lit plan', async ({
+  page,
+}) => {
+  const maker = new Maker(page);
+  await maker.begin();
+  const offered = next(page).getByRole('button');
+  const cards = (drawer: string): Locator => page.locator(`[data-drawer="${drawer}"] .part-card`);
+  let placed = 0;
+  while (maker.actions < 30) {
+    // A moment for the plan to be looked at; then what is asked for is done.
+    await page.waitForTimeout(400);
+    const decides = page.getByRole('button', { name: 'Take it', exact: true });
+    if (await decides.isVisible()) {
+      await maker.take();
+      continue;
+    }
+    const words = (await next(page).textContent()) ?? '';
+    if (words.includes('See how it lights') && (await offered.count()) === 0) break;
+    if (/Begin to sew/.test(words)) break;
+    const label = await offered.textContent();
+    await maker.press(offered);
+    await page.locator('.tray:not([aria-busy])').waitFor();
+    if (label === 'Have them proposed') await expect(decides).toBeEnabled({ timeout: 90_000 });
+    if (label !== 'Show the lights' && label !== 'Show the holders') continue;
+    await maker.press(cards(label === 'Show the lights' ? 'Lights' : 'Power').first());
+    placed += 1;
+    await maker.at(placed === 1 ? 100 : 60, placed === 1 ? 60 : 140);
+  }
+  expect(maker.actions).toBeLessThanOrEqual(30);
+  await maker.expectLit(1);
+});
+
+test('a felt bookmark with one bare light, drawn by hand, in 18 actions', async ({ page }) => {
+  const maker = new Maker(page);
+  await maker.begin();
+  await maker.fill('Width', '60');
+  await maker.fill('Height', '180');
+  await maker.stage('Parts');
+  await maker.place('Bare-leg light, 5 mm', 30, 40);
+  await maker.place('Coin-cell holder with switch', 30, 140);
+  await maker.stage('Thread');
+  const hole = (name: RegExp): Locator => canvas(page).getByRole('button', { name });
+  await maker.press(hole(/holder 1.*\+|\+.*holder 1/).first());
+  await maker.press(hole(/light 1.*\+|\+.*light 1/).first());
+  await maker.press(hole(/holder 1.*−|−.*holder 1/).first());
+  await maker.press(hole(/light 1.*−|−.*light 1/).first());
+  expect(maker.actions).toBeLessThanOrEqual(17);
+  await maker.expectLit(1);
+  expect(maker.actions).toBeLessThanOrEqual(18);
+});
+
+test('a hoop with five lights on an arc and a post switch in 30 actions', async ({ page }) => {
+  const maker = new Maker(page);
+  await maker.begin();
+  await maker.button('Cloth in a hoop');
+  await maker.stage('Parts');
+  await maker.tab('Lay out');
+  await maker.press(page.getByText('Arc', { exact: true }));
+  await maker.fill('How many', '5');
+  await maker.button('Place 5');
+  await maker.tab('Drawer');
+  const { widthMm, heightMm } = await sizeOf(page);
+  await maker.place('Coin-cell holder', widthMm / 2 - 25, heightMm * 0.72);
+  await maker.place('Switch on a threaded post', widthMm / 2 + 30, heightMm * 0.72);
+  await maker.propose();
+  await maker.expectLit(5);
+  expect(maker.actions).toBeLessThanOrEqual(30);
+});
+
+test('lights on the right side, the holder on the wrong one, in 20 actions', async ({ page }) => {
+  const maker = new Maker(page);
+  await maker.begin();
+  await maker.stage('Parts');
+  await maker.place('Sew-on light with resistor', 60, 60);
+  await maker.place('Sew-on light with resistor', 140, 60);
+  await maker.press(page.getByText('Wrong side', { exact: true }));
+  // Seen from behind left and right change places; the middle is the middle.
+  await maker.place('Coin-cell holder with switch', 100, 140);
+  await maker.propose();
+  await maker.expectLit(2);
+  expect(maker.actions).toBeLessThanOrEqual(20);
+});
+
+test('a mitten with a board and four lights in 35 actions', async ({ page }) => {
+  const maker = new Maker(page);
+  await maker.begin();
+  await maker.button('Mitten');
+  const { widthMm, heightMm } = await sizeOf(page);
+  await maker.stage('Parts');
+  await maker.place('Small sew-on board, 5 holes', widthMm * 0.34, heightMm * 0.62);
+  for (const [x, y] of [
+    [0.2, 0.2],
+    [0.34, 0.14],
+    [0.48, 0.2],
+    [0.34, 0.3],
+  ] as const)
+    await maker.place('Sew-on light with resistor', widthMm * x, heightMm * y);
+  await maker.propose();
+  await maker.expectLit(4);
+  expect(maker.actions).toBeLessThanOrEqual(35);
+});
+
+/** The piece as the canvas says it. */
+async function sizeOf(page: Page): Promise<{ readonly widthMm: number; readonly heightMm: number }> {
+  const words = (await canvas(page).getAttribute('aria-label')) ?? '';
+  const [, width, height] = /([\d.]+) mm by ([\d.]+) mm/.exec(words.replaceAll('\u2009', ' ')) ?? [];
+  return { widthMm: Number(width), heightMm: Number(height) };
+}
+void choose;
