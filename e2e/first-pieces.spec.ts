@@ -169,7 +169,8 @@ test('a mitten with a board and four lights in 35 actions', async ({ page }) => 
   await maker.button('Mitten');
   const { widthMm, heightMm } = await sizeOf(page);
   await maker.stage('Parts');
-  await maker.place('Small sew-on board, 5 holes', widthMm * 0.34, heightMm * 0.62);
+  await maker.place('Round sew-on board, 44 mm, 16 holes', widthMm * 0.36, heightMm * 0.55);
+  await maker.place('Coin-cell holder with switch', widthMm * 0.36, heightMm * 0.85);
   for (const [x, y] of [
     [0.2, 0.2],
     [0.34, 0.14],

@@ -122,26 +122,48 @@ export class PinRow {
     );
   }
 
-  /** A pin for each group, so that groups and pins keep one order round the board; what finds none is left out. */
+  /**
+   * A pin for each group. What is sewn stays where it is, in whatever order that is; the others and the pins that are left keep one order
+   * round the board. What finds none is left out.
+   */
   takeInOrder(
     groups: ReadonlyArray<readonly PinUser[]>,
   ): ReadonlyArray<{ readonly users: readonly PinUser[]; readonly pin: GivenPin }> {
+    const sewn = new Map(
+      groups.flatMap((users) => {
+        const pin = this.#takeSewn(terminalsOf(users));
+        return pin === null ? [] : [[users, pin] as const];
+      }),
+    );
+    const open = groups.filter((users) => !sewn.has(users));
     const pins = inOrderRound(this.#board.at, this.#open, (pin) => this.#placeOf(pin));
-    const places = pinsInOrder(groups, pins, (users, pin) => {
-      const terminals = users.map(({ part, terminal }) => ({ partId: part.id, terminal }));
+    const places = pinsInOrder(open, pins, (users, pin) => {
       const ends = users.map(({ part }) => part.at);
       return (
-        this.#sewnMm(pin, terminals) + UNFIT_MM * unfitness(pin, 'none') + nearestMm(this.#placeOf(pin), ends)
+        this.#sewnMm(pin, terminalsOf(users)) +
+        UNFIT_MM * unfitness(pin, 'none') +
+        nearestMm(this.#placeOf(pin), ends)
       );
     });
-    if (places === null) return [];
-    const taken = new Set(places.map((place) => pins[place]));
-    this.#left = this.#left.filter((pin) => !taken.has(pin));
-    return groups.map((users, i) => {
-      const pin = pins[places[i] as number] as Hole;
-      const terminals = users.map(({ part, terminal }) => ({ partId: part.id, terminal }));
-      return { users, pin: this.#given(pin, terminals) };
+    const given = new Map(sewn);
+    for (const [i, users] of open.entries()) {
+      const pin = places === null ? undefined : pins[places[i] as number];
+      if (pin !== undefined) given.set(users, this.#given(pin, terminalsOf(users)));
+    }
+    const taken = new Set([...given.values()].map(({ id }) => id));
+    this.#left = this.#left.filter(({ id }) => !taken.has(id));
+    return groups.flatMap((users) => {
+      const pin = given.get(users);
+      return pin === undefined ? [] : [{ users, pin }];
     });
+  }
+
+  /** The pin that some of these terminals are sewn to; null where none is. */
+  #takeSewn(users: readonly Terminal[]): GivenPin | null {
+    const pin = this.#open.find((one) => this.#sewnMm(one, users) < 0);
+    if (pin === undefined) return null;
+    this.#left = this.#left.filter((one) => one !== pin);
+    return this.#given(pin, users);
   }
 
   #given(pin: Hole, users: readonly Terminal[]): GivenPin {
@@ -162,6 +184,10 @@ export class PinRow {
     if (users.some((terminal) => this.#nets.ofTerminal(terminal).id === net.id)) return -SEWN_MM;
     return net.runIds.length > 0 ? SEWN_MM : 0;
   }
+}
+
+function terminalsOf(users: readonly PinUser[]): readonly Terminal[] {
+  return users.map(({ part, terminal }) => ({ partId: part.id, terminal }));
 }
 
 /** What a pin is wanted for. */

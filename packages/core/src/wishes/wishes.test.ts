@@ -357,6 +357,33 @@ describe('circuits, boards and pins', () => {
     expect(expectOk(wishesOf(build.plan)).every(({ why }) => why === undefined)).toBe(true);
   });
 
+  test('lights stay on the pins they are sewn to, in whatever order round the board that is', () => {
+    const pins = ['p2', 'p3', 'p4', 'p5', 'p6', 'a0'];
+    const places: ReadonlyArray<readonly [number, number]> = [
+      [29, 48],
+      [49, 34],
+      [70, 48],
+      [49, 72],
+    ];
+    // Every way to sew four lights to four of these pins.
+    const ways = pins.flatMap((a) =>
+      pins.flatMap((b) =>
+        pins.flatMap((c) => pins.map((d) => [a, b, c, d]).filter((way) => new Set(way).size === 4)),
+      ),
+    );
+    for (const way of ways.filter((_, i) => i % 7 === 0)) {
+      const build = new PlanBuilder('Mitten', 145, 240).place('board-round', 'board', 54, 132);
+      build.holder(54, 204);
+      for (const [i, [x, y]] of places.entries()) build.light(`l${i}`, x, y);
+      for (const [i, pin] of way.entries()) build.sew(`board.${pin}`, `l${i}.plus`);
+      const onPins = expectOk(wishesOf(build.plan)).filter(({ title }) => / on /.test(title));
+      expect(onPins.map(({ terminals }) => terminals.map(({ terminal }) => terminal)).sort()).toEqual(
+        way.map((pin) => [pin, 'plus']).sort(),
+      );
+      expect(wishDifference(build.plan).missing.every(({ wish }) => !/ on /.test(wish.title))).toBe(true);
+    }
+  });
+
   test('a button beside a board is read; it rests open, and its pin fights nothing', () => {
     const build = new PlanBuilder('Button', 400, 300)
       .holder(60, 60)

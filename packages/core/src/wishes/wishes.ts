@@ -253,9 +253,10 @@ function wishForBoard(
     return pin === null ? [] : [{ group, pin }];
   });
   const open = groups.filter((group) => decided.every((one) => one.group !== group));
-  const given = pins
-    .takeInOrder(open.map(({ users }) => users))
-    .map(({ pin }, i) => ({ group: open[i] as PinGroup, pin }));
+  const given = pins.takeInOrder(open.map(({ users }) => users)).flatMap(({ users, pin }) => {
+    const group = open.find((one) => one.users === users);
+    return group === undefined ? [] : [{ group, pin }];
+  });
   for (const { group, pin } of [...decided, ...given])
     draft.add(
       'none',
