@@ -149,6 +149,7 @@ test('routing can be stopped, and a proposal left', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'Take it' })).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Leave it' }).click();
   // It may look longer than anybody waits: stopped when there is something, the best so far is offered.
+  await page.getByText('What is proposed', { exact: true }).click();
   await choose(page, page.getByLabel('It may look for', { exact: true }), 'a minute');
   await page.getByRole('button', { name: 'Propose threads' }).click();
   await page.getByRole('button', { name: /keep the best so far/ }).click();

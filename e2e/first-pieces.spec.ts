@@ -46,6 +46,12 @@ class Maker {
     await this.at(xMm, yMm);
   }
 
+  /** A list opened, and a line of it. */
+  async choose(box: Locator, option: string): Promise<void> {
+    this.actions += 2;
+    await choose(this.page, box, option);
+  }
+
   async begin(): Promise<void> {
     await this.page.goto('/');
     await this.button('New plan');
@@ -67,9 +73,7 @@ class Maker {
 
   /** Check is clear and every light is lit. */
   async expectLit(lights: number): Promise<void> {
-    await expect(
-      this.page.locator('nav[aria-label="Stages"] a[href$="/check"]'),
-    ).toContainText('clear');
+    await expect(this.page.locator('nav[aria-label="Stages"] a[href$="/check"]')).toContainText('clear');
     await this.stage('Light');
     const rows = this.page.locator('.light-rows tbody tr.ant-table-row');
     await expect(rows).toHaveCount(lights);
@@ -183,10 +187,58 @@ test('a mitten with a board and four lights in 35 actions', async ({ page }) => 
   expect(maker.actions).toBeLessThanOrEqual(35);
 });
 
+test('a bag front from a drawing with twelve lights in a ring, its holder in an opening, in 40 actions', async ({
+  page,
+}) => {
+  const maker = new Maker(page);
+  await maker.begin();
+  maker.actions += 1;
+  await page.getByLabel('SVG file').setInputFiles({
+    name: 'bag-front.svg',
+    mimeType: 'image/svg+xml',
+    buffer: Buffer.from(
+      '<svg xmlns="http://www.w3.org/2000/svg" width="260mm" height="300mm" viewBox="0 0 260 300"><path id="front" d="M10 0H250L260 300H0Z"/><rect id="pocket" x="105" y="238" width="50" height="44" rx="4"/></svg>',
+    ),
+  });
+  const dialog = page.getByRole('dialog');
+  await maker.choose(dialog.getByLabel('pocket'), 'Window');
+  await maker.press(dialog.getByRole('button', { name: 'Take them' }));
+  await maker.stage('Parts');
+  await maker.tab('Lay out');
+  await maker.press(page.getByText('Ring', { exact: true }));
+  await maker.fill('Middle, from the top', '120');
+  await maker.fill('How many', '12');
+  await maker.button('Place 12');
+  await maker.tab('Drawer');
+  await maker.place('Coin-cell holder with switch', 130, 260);
+  await maker.propose();
+  await maker.expectLit(12);
+  expect(maker.actions).toBeLessThanOrEqual(40);
+});
+
+test('a holder of three holes of one’s own is described and used in 25 actions', async ({ page }) => {
+  const maker = new Maker(page);
+  await maker.begin();
+  await maker.stage('Parts');
+  await maker.button('Describe a part');
+  const dialog = page.getByRole('dialog');
+  await maker.fill('What it is called', 'Button holder');
+  await maker.choose(dialog.getByLabel('In the circuit it is'), 'a holder for cells');
+  await maker.press(dialog.getByRole('switch'));
+  await maker.press(dialog.getByRole('button', { name: 'One hole' }));
+  await maker.fill('below of hole 3', '14');
+  await maker.choose(dialog.getByLabel('Role of hole 3', { exact: true }), '+');
+  await maker.press(dialog.getByRole('button', { name: 'Keep it' }));
+  await maker.place('Button holder', 100, 140);
+  await maker.place('Sew-on light with resistor', 100, 60);
+  await maker.propose();
+  await maker.expectLit(1);
+  expect(maker.actions).toBeLessThanOrEqual(25);
+});
+
 /** The piece as the canvas says it. */
 async function sizeOf(page: Page): Promise<{ readonly widthMm: number; readonly heightMm: number }> {
   const words = (await canvas(page).getAttribute('aria-label')) ?? '';
   const [, width, height] = /([\d.]+) mm by ([\d.]+) mm/.exec(words.replaceAll('\u2009', ' ')) ?? [];
   return { widthMm: Number(width), heightMm: Number(height) };
 }
-void choose;

@@ -61,11 +61,12 @@ test('one side alone, part of a proposal, a locked thread, and threads pulled ti
   await tray.getByRole('button', { name: /holder to switch/ }).click();
   await tray.getByRole('checkbox', { name: /routing leaves it/ }).check();
   await page.keyboard.press('Escape');
+  await tray.getByText('What is proposed', { exact: true }).click();
   await choose(page, tray.getByLabel('Lead', { exact: true }), 'the − side');
   await tray.getByRole('button', { name: 'Propose threads' }).click();
   await expect(tray.getByText(/stay/)).toBeVisible({ timeout: 60_000 });
   await tray.getByRole('button', { name: 'Leave it' }).click();
-  await tray.getByText('House style').click();
+  await tray.getByText('How threads are led').click();
   await choose(page, tray.getByLabel('Strands'), 'one of its own for each light');
   await choose(page, tray.getByLabel('Lead', { exact: true }), 'everything');
   await tray.getByRole('button', { name: 'Propose threads' }).click();
@@ -90,6 +91,7 @@ test('a patch that is needed is drawn with its size and place, and a way without
     .setInputFiles({ name: 'crosswise.json', mimeType: 'application/json', buffer });
   await expect(page.locator('.canvas')).toBeVisible();
   await goTo(page, 'thread');
+  await page.getByText('What is proposed', { exact: true }).click();
   await choose(page, page.getByLabel('Lights turn', { exact: true }), 'not at all');
   await page.getByRole('button', { name: 'Propose threads' }).click();
   const patches = page.getByRole('list', { name: 'Patches it needs' });
@@ -112,7 +114,7 @@ test('a patch that is needed is drawn with its size and place, and a way without
 test('a home for the holder is looked for, shown and taken; the tray is accessible', async ({ page }) => {
   test.setTimeout(120_000);
   await openDemo(page, 'tide-pool-hanging', 'thread');
-  await page.getByText('House style').click();
+  await page.getByText('How threads are led').click();
   await page.getByRole('button', { name: /Where should holder go/ }).click();
   await expect(page.locator('.homes li').first()).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Show', exact: true }).first().click();

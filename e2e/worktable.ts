@@ -123,7 +123,6 @@ export async function describeHolder(page: Page): Promise<void> {
     [1, '+'],
     [2, '−'],
   ] as const) {
-    await dialog.getByRole('button', { name: 'One hole' }).click();
     await dialog.getByLabel(`right of hole ${hole}`, { exact: true }).fill(String(hole * 20 - 30));
     await dialog.getByLabel(`right of hole ${hole}`, { exact: true }).press('Enter');
     await choose(page, dialog.getByLabel(`Role of hole ${hole}`, { exact: true }), role);

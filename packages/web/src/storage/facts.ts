@@ -4,6 +4,8 @@ import { database } from './database.ts';
 /** Under which facts the maker's habits and pace are kept. */
 export const HOUSE_STYLE = 'house-style';
 export const PACE = 'pace';
+/** What of the trays is left open. */
+export const OPENED = 'opened';
 /** That the demo plans were laid out. */
 export const LAID_OUT = 'demo';
 

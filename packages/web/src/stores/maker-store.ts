@@ -4,27 +4,37 @@ import type { Habits } from '@sashiko/core/plan/records';
 import { learnPace, maybeParsePace, type Pace, UNKNOWN_PACE } from '@sashiko/core/sewing/pace';
 import type { StepWork } from '@sashiko/core/sewing/step';
 import { create } from 'zustand';
-import { HOUSE_STYLE, PACE, readFact, writeFact } from '../storage/facts.ts';
+import { HOUSE_STYLE, OPENED, PACE, readFact, writeFact } from '../storage/facts.ts';
 
 interface MakerState {
   readonly houseStyle: Habits | null;
   readonly pace: Pace;
+  /** What the maker has opened of what trays keep folded. */
+  readonly opened: readonly string[];
   /** Reads what is kept; a browser that keeps nothing leaves the usual. */
   load(): Promise<void>;
   keepHouseStyle(habits: Habits): Promise<void>;
   /** Learns that a step of this work took so long. */
   learn(work: StepWork, seconds: number): void;
   forgetPace(): void;
+  /** Leaves something folded or open. */
+  leave(id: string, isOpen: boolean): void;
 }
 
 export const useMakerStore = create<MakerState>()((set, get) => ({
   houseStyle: null,
   pace: UNKNOWN_PACE,
+  opened: [],
   async load() {
-    const [style, pace] = await Promise.all([readFact(HOUSE_STYLE), readFact(PACE)]);
+    const [style, pace, opened] = await Promise.all([
+      readFact(HOUSE_STYLE),
+      readFact(PACE),
+      readFact(OPENED),
+    ]);
     set({
       houseStyle: maybeParseHouseStyle(style ?? '') ?? null,
       pace: maybeParsePace(pace ?? '') ?? UNKNOWN_PACE,
+      opened: (opened ?? '').split(' ').filter((id) => id !== ''),
     });
   },
   async keepHouseStyle(habits) {
@@ -41,5 +51,12 @@ export const useMakerStore = create<MakerState>()((set, get) => ({
   forgetPace() {
     set({ pace: UNKNOWN_PACE });
     writeFact(PACE, JSON.stringify(UNKNOWN_PACE)).catch(() => undefined);
+  },
+  leave(id, isOpen) {
+    const before = get().opened;
+    if (before.includes(id) === isOpen) return;
+    const opened = isOpen ? [...before, id] : before.filter((other) => other !== id);
+    set({ opened });
+    writeFact(OPENED, opened.join(' ')).catch(() => undefined);
   },
 }));

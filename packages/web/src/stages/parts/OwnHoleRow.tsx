@@ -37,11 +37,14 @@ interface HoleRowProps {
   readonly holes: OwnPart['holes'];
   readonly index: number;
   readonly unit: LengthUnit;
+  /** From where its place is measured to the middle of the part, mm. */
+  readonly origin: { readonly x: number; readonly y: number };
   readonly onChange: (holes: OwnPart['holes']) => void;
 }
 
 /** One hole as a row of the table. */
-export function OwnHoleRow({ holes, index: i, unit, onChange }: HoleRowProps) {
+export function OwnHoleRow({ holes, index: i, unit, origin, onChange }: HoleRowProps) {
+  const from = { ...origin, diameterMm: 0, padMm: 0 };
   const hole = holes[i] as OwnHole;
   const change = (changes: Parameters<typeof withHole>[2]): void => onChange(withHole(holes, i, changes));
   return (
@@ -59,9 +62,9 @@ export function OwnHoleRow({ holes, index: i, unit, onChange }: HoleRowProps) {
         <td key={field}>
           <Reading
             label={`${READING_WORDS[field]} of hole ${i + 1}`}
-            valueMm={hole[field]}
+            valueMm={hole[field] + from[field]}
             unit={unit}
-            onChange={(mm) => change({ [field]: mm })}
+            onChange={(mm) => change({ [field]: mm - from[field] })}
           />
         </td>
       ))}

@@ -21,6 +21,7 @@ import { NumberField } from '../../ui/NumberField.tsx';
 import { readTextFile } from '../../ui/read-file.ts';
 import { OwnPartHoles } from './OwnPartHoles.tsx';
 import { OwnPartModel } from './OwnPartModel.tsx';
+import { usualHoles } from './own-holes.ts';
 import { PartPicture } from './PartPicture.tsx';
 
 interface OwnPartEditorProps {
@@ -43,7 +44,11 @@ function blankPart(): OwnPart {
 
 /** A part described from ruler readings: form, holes, what it does to a current; with a live picture. */
 export function OwnPartEditor({ part: given, onDone }: OwnPartEditorProps) {
-  const [part, setPart] = useState<OwnPart>(() => given ?? blankPart());
+  const [first] = useState<OwnPart>(() => given ?? blankPart());
+  const [part, setPart] = useState<OwnPart>(first);
+  // A slip of a key throws nothing away.
+  const [isLeaving, setLeaving] = useState(false);
+  const leave = (): void => (part === first ? onDone() : setLeaving(true));
   const { unit } = useShownPlan().habits;
   const commit = usePlanStore((state) => state.commit);
   const tell = usePlanStore((state) => state.tell);
@@ -75,36 +80,48 @@ export function OwnPartEditor({ part: given, onDone }: OwnPartEditorProps) {
       title={given === null ? 'Describe a part' : `Change ${given.title}`}
       width={1020}
       style={{ top: 16 }}
-      onCancel={onDone}
+      onCancel={leave}
       footer={
-        <div className="buttons">
-          <FileButton
-            label="Part file"
-            accept=".json,application/json"
-            size="middle"
-            onFile={(file) => void read(file)}
-          >
-            Open a part file
-          </FileButton>
-          <Button
-            disabled={problem !== null}
-            onClick={() =>
-              download(`${part.title}${PART_FILE_ENDING}`, 'application/json', serializePart(part))
-            }
-          >
-            Save as a file
-          </Button>
-          {given !== null && (
-            <Button danger onClick={forget}>
-              Forget it
+        isLeaving ? (
+          <div className="buttons" role="alert">
+            <span className="grow">What you have described is not kept yet.</span>
+            <Button danger onClick={onDone}>
+              Throw it away
             </Button>
-          )}
-          <span className="grow" />
-          <Button onClick={onDone}>Leave it</Button>
-          <Button type="primary" disabled={problem !== null} onClick={keep}>
-            Keep it
-          </Button>
-        </div>
+            <Button type="primary" autoFocus onClick={() => setLeaving(false)}>
+              Go on describing
+            </Button>
+          </div>
+        ) : (
+          <div className="buttons">
+            <FileButton
+              label="Part file"
+              accept=".json,application/json"
+              size="middle"
+              onFile={(file) => void read(file)}
+            >
+              Open a part file
+            </FileButton>
+            <Button
+              disabled={problem !== null}
+              onClick={() =>
+                download(`${part.title}${PART_FILE_ENDING}`, 'application/json', serializePart(part))
+              }
+            >
+              Save as a file
+            </Button>
+            {given !== null && (
+              <Button danger onClick={forget}>
+                Forget it
+              </Button>
+            )}
+            <span className="grow" />
+            <Button onClick={leave}>Leave it</Button>
+            <Button type="primary" disabled={problem !== null} onClick={keep}>
+              Keep it
+            </Button>
+          </div>
+        )
       }
     >
       <div className="own-part">
@@ -176,7 +193,15 @@ export function OwnPartEditor({ part: given, onDone }: OwnPartEditorProps) {
               }}
             />
           </Field>
-          <OwnPartModel model={part.model} onChange={(model) => change({ model })} />
+          <OwnPartModel
+            model={part.model}
+            onChange={(model) =>
+              change({
+                model,
+                ...(part.holes.length === 0 ? { holes: usualHoles(model, part.outline) } : {}),
+              })
+            }
+          />
         </div>
         <div className="own-part-picture">
           <PartPicture kind={kindOfOwnPart(part)} roomMm={3} />

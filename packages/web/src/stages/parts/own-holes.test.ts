@@ -1,5 +1,7 @@
+import { ownPartProblem } from '@sashiko/core/parts/own-part';
 import { expect, test } from 'vitest';
-import { copiedDown, namedInOrder, newHole, withHole } from './own-holes.ts';
+import { copiedDown, edgesFrom, namedInOrder, newHole, usualHoles, withHole } from './own-holes.ts';
+import { MODELS } from './own-models.ts';
 
 const three: ReturnType<typeof newHole>[] = [];
 for (const x of [0, 1, 2]) three.push(newHole(three, x, 0));
@@ -30,4 +32,22 @@ test('a row is changed alone; what it has is copied to all below it and to none 
   expect(copied[2]).toMatchObject({ diameterMm: 3, role: 'minus', mostMa: 20, x: 2, id: 'hole-3' });
   expect(withHole(copied, 2, { mostMa: null })[2]).not.toHaveProperty('mostMa');
   expect(copiedDown(three, 7)).toBe(three);
+});
+
+test('every sort of part begins with holes with which it can be kept', () => {
+  for (const outline of [
+    { form: 'round', acrossMm: 24 },
+    { form: 'box', widthMm: 40, heightMm: 20 },
+  ] as const)
+    for (const { kind, usual } of MODELS) {
+      const holes = usualHoles(usual, outline);
+      const part = { id: 'own-part-1', title: 'Mine', outline, massG: 1, holes, model: usual };
+      if (kind !== 'board') expect(ownPartProblem(part, 'part')).toBeNull();
+      expect(new Set(holes.map(({ id }) => id)).size).toBe(holes.length);
+    }
+});
+
+test('measured from the edges, the middle of a rectangle is half its width and height', () => {
+  expect(edgesFrom({ form: 'box', widthMm: 40, heightMm: 20 })).toEqual({ x: 20, y: 10 });
+  expect(edgesFrom({ form: 'round', acrossMm: 24 })).toEqual({ x: 12, y: 12 });
 });

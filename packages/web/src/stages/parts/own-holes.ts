@@ -1,5 +1,5 @@
 /** Work on the holes of a described part that saves typing: a fresh one, names in order, figures copied down. */
-import type { OwnHole, OwnPart } from '@sashiko/core/parts/own-part-schema';
+import type { OwnHole, OwnModel, OwnPart, OwnRole } from '@sashiko/core/parts/own-part-schema';
 
 type Holes = OwnPart['holes'];
 
@@ -19,6 +19,40 @@ export function newHole(holes: Holes, x: number, y: number): OwnHole {
     joinedAs: '',
     abilities: [],
   };
+}
+
+/** From the rim to the middle of a hole, where nobody has measured it yet, mm. */
+const RIM_MM = 6;
+
+/** What the holes of a part usually are: to begin with, where none is described. */
+const USUAL_ROLES: Readonly<Record<OwnModel['kind'], readonly OwnRole[]>> = {
+  none: [],
+  board: ['plus', 'minus'],
+  light: ['plus', 'minus'],
+  cell: ['plus', 'minus'],
+  switch: ['joined', 'joined'],
+  resistor: ['joined', 'joined'],
+  load: ['plus', 'minus'],
+};
+
+/** The holes a part of this kind usually has, left and right of its middle near the rim. */
+export function usualHoles({ kind }: Pick<OwnModel, 'kind'>, outline: OwnPart['outline']): Holes {
+  const widthMm = outline.form === 'round' ? outline.acrossMm : outline.widthMm;
+  const x = Math.max(2, widthMm / 2 - RIM_MM);
+  return USUAL_ROLES[kind].map((role, i) => ({
+    ...newHole([], i === 0 ? -x : x, 0),
+    id: `hole-${i + 1}`,
+    role,
+    // Two holes that are joined by a switch are two terminals: each has a word of its own.
+    joinedAs: role === 'joined' ? String.fromCharCode(97 + i) : '',
+  }));
+}
+
+/** Where the middle of a part is from its upper left corner, mm: what is added to a place to measure it from the edges. */
+export function edgesFrom(outline: OwnPart['outline']): { readonly x: number; readonly y: number } {
+  return outline.form === 'round'
+    ? { x: outline.acrossMm / 2, y: outline.acrossMm / 2 }
+    : { x: outline.widthMm / 2, y: outline.heightMm / 2 };
 }
 
 /** Letters of a printed name, at most. */

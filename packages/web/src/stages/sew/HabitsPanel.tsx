@@ -10,6 +10,7 @@ import { Choice } from '../../ui/Choice.tsx';
 import { HABIT_CHOICES } from '../../ui/habit-choices.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { LoopsField } from '../../ui/LoopsField.tsx';
+import { LeadingStyle } from '../LeadingStyle.tsx';
 import { PaceSection } from './PaceSection.tsx';
 import { WorksEditor } from './WorksEditor.tsx';
 
@@ -67,6 +68,10 @@ export function HabitsPanel({
           ]}
           onChange={(unit) => change({ unit })}
         />
+      </section>
+      <section aria-label="How threads are led">
+        <h2>How threads are led</h2>
+        <LeadingStyle plan={plan} />
       </section>
       <HouseStyle plan={plan} />
       <WorksEditor plan={plan} />

@@ -10,6 +10,7 @@ import { Choice } from '../../ui/Choice.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { habitChoice } from '../../ui/habit-choices.ts';
 import { LoopsField } from '../../ui/LoopsField.tsx';
+import { More } from '../../ui/More.tsx';
 import { OptionSelect } from '../../ui/OptionSelect.tsx';
 import { StitchFields, StitchSelect, ThreadSelect } from './StitchFields.tsx';
 
@@ -31,47 +32,53 @@ export function NextRun({ plan }: { readonly plan: Plan }) {
   );
   return (
     <section aria-label="Next run">
-      <h2>{form === 'thread' ? 'Next run' : `Next run: ${form}, laid`}</h2>
-      <ThreadSelect
-        value={habits.threadId}
-        onChange={(threadId) => commit(changeHabits(plan, { threadId }, 'change the thread for new runs'))}
-      />
-      {form === 'thread' && (
-        <StitchSelect
-          value={habits.stitchId}
-          onChange={(stitchId) => commit(changeHabits(plan, { stitchId }, 'change the stitch for new runs'))}
+      <More
+        id="next-run"
+        title={form === 'thread' ? 'How the next thread is sewn' : `The next line: ${form}, laid`}
+      >
+        <ThreadSelect
+          value={habits.threadId}
+          onChange={(threadId) => commit(changeHabits(plan, { threadId }, 'change the thread for new runs'))}
         />
-      )}
-      <Field label="It goes">
-        <OptionSelect
-          value={alongId ?? (way.curved ? CURVED : STRAIGHT)}
-          options={[
-            { value: STRAIGHT, label: 'straight' },
-            { value: CURVED, label: 'in curves' },
-            ...marks.map((mark) => ({ value: mark.id, label: `along ${mark.name}` })),
-          ]}
-          onChange={(value) =>
-            useViewStore.getState().setDrawingWay({
-              curved: value === CURVED,
-              alongId: value === STRAIGHT || value === CURVED ? null : value,
-            })
-          }
+        {form === 'thread' && (
+          <StitchSelect
+            value={habits.stitchId}
+            onChange={(stitchId) =>
+              commit(changeHabits(plan, { stitchId }, 'change the stitch for new runs'))
+            }
+          />
+        )}
+        <Field label="It goes">
+          <OptionSelect
+            value={alongId ?? (way.curved ? CURVED : STRAIGHT)}
+            options={[
+              { value: STRAIGHT, label: 'straight' },
+              { value: CURVED, label: 'in curves' },
+              ...marks.map((mark) => ({ value: mark.id, label: `along ${mark.name}` })),
+            ]}
+            onChange={(value) =>
+              useViewStore.getState().setDrawingWay({
+                curved: value === CURVED,
+                alongId: value === STRAIGHT || value === CURVED ? null : value,
+              })
+            }
+          />
+        </Field>
+        <StitchFields
+          sewn={habits}
+          unit={habits.unit}
+          onChange={(change) => commit(changeHabits(plan, change))}
         />
-      </Field>
-      <StitchFields
-        sewn={habits}
-        unit={habits.unit}
-        onChange={(change) => commit(changeHabits(plan, change))}
-      />
-      {hasBareLegs && (
-        <Choice
-          label={legs.label}
-          value={habits.legSign}
-          options={legs.options}
-          onChange={(legSign) => commit(changeLegSign(plan, legSign as typeof habits.legSign))}
-        />
-      )}
-      <LoopsField plan={plan} />
+        {hasBareLegs && (
+          <Choice
+            label={legs.label}
+            value={habits.legSign}
+            options={legs.options}
+            onChange={(legSign) => commit(changeLegSign(plan, legSign as typeof habits.legSign))}
+          />
+        )}
+        <LoopsField plan={plan} />
+      </More>
     </section>
   );
 }

@@ -2,6 +2,8 @@ import type { Plan } from '@sashiko/core/plan/schema';
 import { Button } from 'antd';
 import { useEffect, useState } from 'react';
 import { proposalOf, useJobsStore } from '../../stores/jobs-store.ts';
+import { More } from '../../ui/More.tsx';
+import { LeadingStyle } from '../LeadingStyle.tsx';
 import { HomesPanel } from './HomesPanel.tsx';
 import { Proposal } from './Proposal.tsx';
 import { RouteOptions } from './RouteOptions.tsx';
@@ -32,11 +34,16 @@ export function RouteForMe({ plan }: { readonly plan: Plan }) {
         <h2>Route for me</h2>
         {state === 'idle' && (
           <>
-            <RouteOptions plan={plan} />
             <div className="buttons">
               <Button onClick={() => start(1)}>Propose threads</Button>
               {hasRuns && <Button onClick={startTidy}>Pull tight</Button>}
             </div>
+            <More id="proposal" title="What is proposed">
+              <RouteOptions plan={plan} />
+            </More>
+            <More id="leading" title="How threads are led">
+              <LeadingStyle plan={plan} />
+            </More>
           </>
         )}
         {state === 'working' && <RouteProgress />}

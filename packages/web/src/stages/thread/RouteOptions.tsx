@@ -9,7 +9,6 @@ import { useViewStore } from '../../stores/view-store.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { Field } from '../../ui/Field.tsx';
 import type { RoutePatience } from '../../workers/messages.ts';
-import { HouseStyle } from './RouteStyle.tsx';
 import { scopeKey, scopeOf, scopeOptions } from './route-scope.ts';
 
 const PATIENCE: ReadonlyArray<{ readonly value: RoutePatience; readonly label: string }> = [
@@ -35,7 +34,7 @@ function hasLargeParts(plan: Plan): boolean {
   });
 }
 
-/** What is led anew, how far lights may turn, and the house style. */
+/** What is led anew, how far lights may turn, how long it may take. */
 export function RouteOptions({ plan }: { readonly plan: Plan }) {
   const request = useJobsStore((state) => state.request);
   const setRequest = useJobsStore((state) => state.setRequest);
@@ -82,10 +81,6 @@ export function RouteOptions({ plan }: { readonly plan: Plan }) {
         />
       )}
       <Choice label="It may look for" value={patience} options={[...PATIENCE]} onChange={setPatience} />
-      <details className="more">
-        <summary>House style</summary>
-        <HouseStyle plan={plan} />
-      </details>
     </>
   );
 }

@@ -4,12 +4,13 @@ import type { Plan } from '@sashiko/core/plan/schema';
 import { SEWN_STITCHES } from '@sashiko/core/thread/stitch-kinds';
 import { THREAD_KINDS } from '@sashiko/core/thread/thread-kinds';
 import { Checkbox, Segmented } from 'antd';
-import { useJobsStore } from '../../stores/jobs-store.ts';
-import { usePlanStore } from '../../stores/plan-store.ts';
-import { Choice } from '../../ui/Choice.tsx';
-import { Field } from '../../ui/Field.tsx';
+import { useJobsStore } from '../stores/jobs-store.ts';
+import { usePlanStore } from '../stores/plan-store.ts';
+import { Choice } from '../ui/Choice.tsx';
+import { Field } from '../ui/Field.tsx';
 
-export function HouseStyle({ plan }: { readonly plan: Plan }) {
+/** How threads are led: one choice for each habit of it. */
+export function LeadingStyle({ plan }: { readonly plan: Plan }) {
   const commit = usePlanStore((state) => state.commit);
   const request = useJobsStore((state) => state.request);
   const setRequest = useJobsStore((state) => state.setRequest);
