@@ -30,8 +30,8 @@ test('all of a kind are mended at once, and a finding is lived with for a reason
   await page.keyboard.press('Control+z');
   await expect(tray.getByRole('button', { name: /Not joined/ })).toHaveCount(2);
   await tray.getByRole('button', { name: /Nothing switches it off/ }).click();
-  await tray.getByLabel('Why you live with it').fill('the cell is the switch');
-  await tray.getByRole('button', { name: 'Live with it' }).click();
+  await tray.getByLabel('Why it may stay as it is').fill('the cell is the switch');
+  await tray.getByRole('button', { name: 'Leave it as it is' }).click();
   await expect(tray.getByRole('region', { name: 'Accepted' })).toContainText('the cell is the switch');
   await tray.getByRole('button', { name: 'take up again' }).click();
   await expect(tray.getByRole('button', { name: /Nothing switches it off/ })).toBeVisible();

@@ -118,7 +118,7 @@ function warningLists({ open, accepted }: StopWarnings): string {
   const acceptedList =
     accepted.length === 0
       ? ''
-      : `<h2>Stops this plan lives with</h2>${list(
+      : `<h2>Known, and left as it is</h2>${list(
           accepted.map(
             ({ message, reason }) => `! ${escapeMarkup(message)} Accepted: ${escapeMarkup(reason)}.`,
           ),

@@ -133,7 +133,7 @@ function* headBlocks(
     for (const text of printedStops({ open })) yield { text: `! ${text}`, bold: true, indentMm: 2 };
   }
   if (accepted.length > 0) {
-    yield { text: 'Stops this plan lives with', bold: true, spaceBeforeMm: 3 };
+    yield { text: 'Known, and left as it is', bold: true, spaceBeforeMm: 3 };
     for (const { message, reason } of accepted)
       yield { text: `! ${message} Accepted: ${reason}.`, bold: true, indentMm: 2 };
   }

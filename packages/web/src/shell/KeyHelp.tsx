@@ -1,5 +1,6 @@
 import { Fragment } from 'react';
 import { Dialog } from '../ui/Dialog.tsx';
+import { GLOSSARY } from '../ui/glossary.ts';
 import { COMMANDS } from './commands.ts';
 
 const MORE = [
@@ -16,7 +17,7 @@ const MORE = [
 
 export function KeyHelp({ isOpen, onClose }: { readonly isOpen: boolean; readonly onClose: () => void }) {
   return (
-    <Dialog title="Keys" open={isOpen} onCancel={onClose} footer={null} width={560}>
+    <Dialog title="Keys and words" open={isOpen} onCancel={onClose} footer={null} width={560}>
       <div className="keys">
         {[...MORE, ...COMMANDS].map(({ keys, words }) => (
           <Fragment key={keys}>
@@ -27,6 +28,15 @@ export function KeyHelp({ isOpen, onClose }: { readonly isOpen: boolean; readonl
           </Fragment>
         ))}
       </div>
+      <h2>Words</h2>
+      <dl className="glossary">
+        {Object.values(GLOSSARY).map(({ word, says }) => (
+          <Fragment key={word}>
+            <dt>{word}</dt>
+            <dd>{says}</dd>
+          </Fragment>
+        ))}
+      </dl>
     </Dialog>
   );
 }

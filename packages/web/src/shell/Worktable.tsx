@@ -24,6 +24,8 @@ import { LibraryLook } from '../ui/LibraryLook.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { usePageTheme } from '../ui/use-page-theme.ts';
 import { endJobs } from '../workers/workshop.ts';
+import { ClothMenu } from './ClothMenu.tsx';
+import { FileDrop } from './FileDrop.tsx';
 import { KeyHelp } from './KeyHelp.tsx';
 import { Ribbon } from './Ribbon.tsx';
 import { Tape } from './Tape.tsx';
@@ -141,6 +143,8 @@ function Table({ planId, stage }: { readonly planId: string; readonly stage: Sta
       </ErrorFence>
       <Tape />
       <Notice />
+      <FileDrop planId={planId} />
+      <ClothMenu stage={stage} />
       <KeyHelp isOpen={isHelpOpen} onClose={() => setHelpOpen(false)} />
     </div>
   );

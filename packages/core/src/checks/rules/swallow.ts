@@ -30,7 +30,7 @@ export const swallow = cautionRule({
       ? {
           severity: 'stop',
           message: `The piece is for a small child, and ${what} are deadly if swallowed.`,
-          step: 'Take other power or another closure. If the holder opens with a tool only and nothing can come loose, live with it and write that down.',
+          step: 'Take other power or another closure. If the holder opens with a tool only and nothing can come loose, leave it as it is and write down why.',
           parts,
         }
       : {

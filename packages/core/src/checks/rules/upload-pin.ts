@@ -8,11 +8,11 @@ import type { Finding } from '../finding.ts';
 
 export const uploadPin: CheckRule = {
   id: 'upload-pin',
-  title: 'A light on an upload pin',
+  title: 'A light on a pin that loads the program',
   severity: 'mend',
   touching: null,
-  help: 'This hole also carries the signal while the program is loaded; a light on it flickers then and can spoil the upload. Use another pin, or sew this light only when the program is loaded.',
-  example: 'The sixth light is sewn to the pin that is marked as one of the upload pair.',
+  help: 'This hole also carries the signal while the program is loaded; a light on it flickers then and can spoil the loading. Use another pin, or sew this light only when the program is loaded.',
+  example: 'The sixth light is sewn to the pin that is marked as one of the pair that loads the program.',
   counted: (found) =>
     `${found === 1 ? 'One light hangs' : `${found} lights hang`} on it while the program is loaded; none should.`,
   sees: [],
@@ -31,7 +31,7 @@ export const uploadPin: CheckRule = {
           ruleId: 'upload-pin',
           severity: 'mend',
           at: holePoint(plan, ref),
-          message: `${capital(holeName(plan, ref))} carries the upload, and ${lights.length === 1 ? 'a light hangs' : `${lights.length} lights hang`} on it.`,
+          message: `${capital(holeName(plan, ref))} is needed to load the program, and ${lights.length === 1 ? 'a light hangs' : `${lights.length} lights hang`} on it.`,
           step: 'Use another pin.',
           found: { value: lights.length, unit: 'lights' },
           wanted: { value: 0, unit: 'lights' },

@@ -15,9 +15,9 @@ export function Assumptions() {
     <section>
       <h2>Assumptions</h2>
       <p className="quiet">
-        Between threads of different sides: {rules.gapInStitches} × the stitch, or both threads’ envelopes (a
-        hand wanders {mm(assumed.handWanderMm)}, a machine {mm(assumed.machineWanderMm)}, hairs stand off{' '}
-        {mm(assumed.platedFuzzMm)} to {mm(assumed.steelFuzzMm)}, the cloth gives × {rules.looseness}) and{' '}
+        Between threads of different sides: {rules.gapInStitches} × the stitch, or the room both threads take
+        up (a hand wanders {mm(assumed.handWanderMm)}, a machine {mm(assumed.machineWanderMm)}, hairs stand
+        off {mm(assumed.platedFuzzMm)} to {mm(assumed.steelFuzzMm)}, the cloth gives × {rules.looseness}) and{' '}
         {mm(assumed.betweenEnvelopesMm)} more. They are changed at the Light stage, under Assumed. Where
         stitches lie along their line is never counted on.{' '}
         {rules.separatesFaces

@@ -91,8 +91,10 @@ test('a click takes the fix, and a reason lives with the finding', async () => {
   fireEvent.click(button);
   expect(usePlanStore.getState().history?.past).toHaveLength(1);
   usePlanStore.getState().undo();
-  fireEvent.change(screen.getByLabelText('Why you live with it'), { target: { value: 'It is for show' } });
-  fireEvent.click(screen.getByText('Live with it'));
+  fireEvent.change(screen.getByLabelText('Why it may stay as it is'), {
+    target: { value: 'It is for show' },
+  });
+  fireEvent.click(screen.getByText('Leave it as it is'));
   expect(Object.values(usePlanStore.getState().history?.plan.accepted ?? {})).toEqual([
     { key: finding?.key, reason: 'It is for show' },
   ]);

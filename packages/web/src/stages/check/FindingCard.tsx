@@ -26,7 +26,7 @@ interface FindingCardProps {
 }
 
 const SEVERITY_WORDS = {
-  stop: 'stop: will not work, or is not safe',
+  stop: 'put right: will not work, or is not safe',
   mend: 'mend: weak, or wants doing',
   note: 'note',
 } as const;
@@ -65,7 +65,7 @@ export function FindingCard({
   );
 }
 
-/** Fixes to try and take, and a way to live with the finding. They are looked for once the plan rests. */
+/** Fixes to try and take, and a way to leave things as they are. They are looked for once the plan rests. */
 function Remedies({
   finding,
   alike,
@@ -113,8 +113,8 @@ function Remedies({
       <div className="accept">
         <Input
           size="small"
-          aria-label="Why you live with it"
-          placeholder="Why you live with it"
+          aria-label="Why it may stay as it is"
+          placeholder="Why it may stay as it is"
           maxLength={120}
           value={reason}
           onChange={(event) => setReason(event.target.value)}
@@ -124,7 +124,7 @@ function Remedies({
           disabled={reason.trim() === ''}
           onClick={() => commit(acceptFinding(currentPlan(), finding.key, reason))}
         >
-          Live with it
+          Leave it as it is
         </Button>
       </div>
     </div>

@@ -12,11 +12,12 @@ import {
   useSorted,
 } from '../../stores/use-findings.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { Hard } from '../../ui/Hard.tsx';
 import { LongList } from '../../ui/LongList.tsx';
 import { Assumptions } from './Assumptions.tsx';
 import { FindingCard } from './FindingCard.tsx';
 
-/** Everything that was found, worst first; what the maker lives with is below. */
+/** Everything that was found, worst first; what the maker leaves as it is stands below. */
 export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Finding) => void }) {
   const plan = useCommittedPlan();
   const isLookedAt = useIsLookedAt();
@@ -48,9 +49,10 @@ export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Findi
               {areCurrentsDue ? '; the currents are being worked out' : ''}.
             </strong>
           ) : (
-            <strong>
-              {counts.stop} to put right, {counts.mend} to mend
-            </strong>
+            <>
+              <strong>{counts.stop} to put right</strong> <Hard term="stop" />{' '}
+              <strong>{counts.mend} to mend</strong> <Hard term="mend" />
+            </>
           )}
           {now.left !== null && ` · ${now.left}`}
           {counts.note > 0 && ` · ${counts.note} ${counts.note === 1 ? 'note' : 'notes'}`}
@@ -104,12 +106,12 @@ export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Findi
       )}
       {accepted.length > 0 && (
         <section aria-label="Accepted">
-          <h2>You live with</h2>
+          <h2>Left as they are</h2>
           <ul className="rows">
             {accepted.map((finding) => (
               <li key={finding.key}>
                 <span>
-                  {finding.severity === 'stop' && <strong>stop: </strong>}
+                  {finding.severity === 'stop' && <strong>put right: </strong>}
                   {finding.message} <em>“{plan.accepted[finding.key]?.reason}”</em>{' '}
                   <button
                     type="button"

@@ -3,6 +3,7 @@ import { panelOf } from '@sashiko/core/plan/panels';
 import { rulesOnPanel } from '@sashiko/core/spacing/clearance';
 import { Slider } from 'antd';
 import { useCommittedPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { Hard } from '../../ui/Hard.tsx';
 import { useAnswer } from '../../workers/use-answer.ts';
 
 const MOST_STITCHES = 3;
@@ -18,7 +19,9 @@ export function WantedGap() {
   const most = Math.max(1, ...prices.map(([, count]) => count));
   return (
     <section>
-      <h2>Wanted gap</h2>
+      <h2>
+        Wanted gap <Hard term="gap" />
+      </h2>
       <p>
         <span className="figure">{gap}</span> × the longer stitch
         {gap === 1 ? ', as makers do' : gap < 1 ? ': bolder than makers do' : ': safer than makers do'}.
@@ -49,8 +52,8 @@ export function WantedGap() {
         </div>
       )}
       <p className="quiet">
-        The bars: findings each setting brings, 0 to 3 stitches. The envelopes hold whatever you choose (×
-        {rules.looseness} for this cloth).
+        The bars: findings each setting brings, 0 to 3 stitches. The room a thread takes up{' '}
+        <Hard term="room" /> is kept whatever you choose (× {rules.looseness} for this cloth).
       </p>
     </section>
   );

@@ -1,7 +1,8 @@
 import { stateFacts } from '@sashiko/core/plan/edits/plan-edits';
 import { Button } from 'antd';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { StageCloth } from '../../canvas/StageCloth.tsx';
+import { useDroppedStore } from '../../stores/dropped-store.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { StageTray } from '../StageTray.tsx';
@@ -26,6 +27,12 @@ const SHAPES_CLOTH = { movesParts: false, drawsThread: false, shapesCloth: true 
 /** The piece: its outline, the lines and areas on it, its cloth, and what it is for. */
 export function ClothStage() {
   const [panel, setPanel] = useState<PanelName>('Piece');
+  // A file that was dropped opens the panel that takes it.
+  const waiting = useDroppedStore((state) => state.waiting?.kind);
+  useEffect(() => {
+    if (waiting === 'svg') setPanel('Piece');
+    if (waiting === 'picture') setPanel('Photo');
+  }, [waiting]);
   const Panel = PANELS[panel];
   const { asked } = useShownPlan().facts;
   return (

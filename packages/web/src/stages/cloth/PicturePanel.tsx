@@ -2,7 +2,8 @@ import { clothBox } from '@sashiko/core/cloth/cloth';
 import { dropPicture, layPicture } from '@sashiko/core/plan/edits/picture-edits';
 import { panelOf } from '@sashiko/core/plan/panels';
 import { Button } from 'antd';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
+import { useDroppedStore } from '../../stores/dropped-store.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { ask } from '../../workers/workshop.ts';
@@ -38,6 +39,12 @@ export function PicturePanel() {
       .catch(tellProblem)
       .finally(() => setBusy(false));
   };
+  const waiting = useDroppedStore((state) => state.waiting);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a file is taken once
+  useEffect(() => {
+    const file = useDroppedStore.getState().take('picture');
+    if (file !== null) read(file);
+  }, [waiting]);
   return (
     <>
       <section>

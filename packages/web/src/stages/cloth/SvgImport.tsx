@@ -1,6 +1,7 @@
 import { describeToMaker } from '@sashiko/core/errors/problem';
 import type { SvgDrawing } from '@sashiko/core/formats/svg-import';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
+import { useDroppedStore } from '../../stores/dropped-store.ts';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { readTextFile } from '../../ui/read-file.ts';
@@ -17,6 +18,12 @@ export function SvgImport() {
     if (result.ok) setDrawing(result.value);
     else usePlanStore.getState().tell(describeToMaker(result.problem), 'problem');
   };
+  const waiting = useDroppedStore((state) => state.waiting);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a file is taken once
+  useEffect(() => {
+    const file = useDroppedStore.getState().take('svg');
+    if (file !== null) void read(file);
+  }, [waiting]);
   return (
     <>
       <FileButton label="SVG file" accept=".svg,image/svg+xml" onFile={(file) => void read(file)}>

@@ -7,6 +7,7 @@ import { Checkbox, Slider } from 'antd';
 import { useMemo, useState } from 'react';
 import { useViewStore } from '../../stores/view-store.ts';
 import { Chart } from '../../ui/Chart.tsx';
+import { Hard } from '../../ui/Hard.tsx';
 import { INK } from '../../ui/ink.ts';
 import { Row } from '../../ui/Row.tsx';
 import type { LightNow } from '../../workers/messages.ts';
@@ -175,7 +176,9 @@ function LostVolts({ plan, now }: { readonly plan: Plan; readonly now: LightNow 
   if (losing.length === 0) return null;
   return (
     <section>
-      <h2>Where volts are lost</h2>
+      <h2>
+        Where volts are lost <Hard term="ohm" />
+      </h2>
       <Checkbox checked={showsVolts} onChange={(event) => setShowsVolts(event.target.checked)}>
         Show the volts along the threads on the cloth
       </Checkbox>

@@ -27,8 +27,8 @@ const ROLES: ReadonlyArray<{ readonly value: OwnRole; readonly label: string }> 
 const ABILITIES = [
   { value: 'fade', label: 'fades' },
   { value: 'analogue', label: 'reads' },
-  { value: 'bus', label: 'bus' },
-  { value: 'upload', label: 'upload' },
+  { value: 'bus', label: 'talks over a bus' },
+  { value: 'upload', label: 'loads the program' },
 ];
 
 const READING_WORDS = { x: 'right', y: 'below', diameterMm: 'opening', padMm: 'metal' } as const;

@@ -1,6 +1,7 @@
 import { Segmented } from 'antd';
 import { useState } from 'react';
 import { Field } from '../../ui/Field.tsx';
+import { Hard } from '../../ui/Hard.tsx';
 import { OwnHoleRow } from './OwnHoleRow.tsx';
 import { edgesFrom } from './own-holes.ts';
 import { type HolesProps, SpreadHoles } from './SpreadHoles.tsx';
@@ -41,7 +42,9 @@ export function OwnPartHoles({ part, unit, onChange }: HolesProps) {
                 <th>Metal</th>
                 <th>It is</th>
                 <th>Joined as</th>
-                <th>Can</th>
+                <th>
+                  Can <Hard term="fade" />
+                </th>
                 <th>Gives, mA</th>
                 <th>
                   <span className="visually-hidden">Do</span>

@@ -1,4 +1,5 @@
 import { elementsOf } from '@sashiko/core/parts/part-element';
+import type { PinAbility } from '@sashiko/core/parts/part-kind';
 import { setLevel, standPin } from '@sashiko/core/plan/edits/part-edits';
 import { kindOf } from '@sashiko/core/plan/kind-of';
 import type { Part } from '@sashiko/core/plan/records';
@@ -6,6 +7,13 @@ import type { Plan } from '@sashiko/core/plan/schema';
 import { type PinStand, pinStands } from '@sashiko/core/power/pin-stands';
 import { Segmented, Select, Slider } from 'antd';
 import { usePlanStore } from '../../stores/plan-store.ts';
+
+const ABILITY_WORDS: Readonly<Record<PinAbility, string>> = {
+  fade: 'fades',
+  analogue: 'reads',
+  bus: 'talks over a bus',
+  upload: 'loads the program',
+};
 
 const STANDS: readonly PinStand[] = ['driven', 'read', 'floating'];
 
@@ -34,7 +42,10 @@ export function PinLevels({ plan, part }: { readonly plan: Plan; readonly part: 
             <span id={`level-${pin}`}>
               {hole?.label ?? pin}
               {hole?.abilities !== undefined && hole.abilities.length > 0 && (
-                <span className="quiet"> {hole.abilities.join(', ')}</span>
+                <span className="quiet">
+                  {' '}
+                  {hole.abilities.map((ability) => ABILITY_WORDS[ability]).join(', ')}
+                </span>
               )}
             </span>
             <Select

@@ -8,6 +8,7 @@ import { formatLength, formatLengthBare, maybeParseLengthMm } from '@sashiko/cor
 import { Input } from 'antd';
 import { useState } from 'react';
 import { usePlanStore } from '../../stores/plan-store.ts';
+import { Hard } from '../../ui/Hard.tsx';
 import { Row } from '../../ui/Row.tsx';
 
 /** Every piece of thread with what it is made up of, the length the maker cut, and what the spools give. */
@@ -16,7 +17,9 @@ export function CutPanel({ plan, pieces }: { readonly plan: Plan; readonly piece
     <>
       <SpoolRows plan={plan} pieces={pieces} />
       <section>
-        <h2>Pieces of thread{plan.kits.count > 1 ? ', for one kit' : ''}</h2>
+        <h2>
+          Pieces of thread{plan.kits.count > 1 ? ', for one kit' : ''} <Hard term="piece" />
+        </h2>
         {pieces.map((piece, i) => (
           <PieceCard key={piece.id} plan={plan} piece={piece} number={i + 1} />
         ))}

@@ -3,6 +3,7 @@ import { runName } from '@sashiko/core/plan/edits/run-edits';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { Button } from 'antd';
 import { usePlanStore } from '../../stores/plan-store.ts';
+import { Hard } from '../../ui/Hard.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 
 /** The insulating patches: which line goes under, which over, and how large they are. */
@@ -13,7 +14,9 @@ export function PatchPanel({ plan }: { readonly plan: Plan }) {
   const { unit } = plan.habits;
   return (
     <section aria-label="Patches">
-      <h2>Patches</h2>
+      <h2>
+        Patches <Hard term="patch" />
+      </h2>
       {patches.map((patch) => {
         const [under, over] = [plan.runs[patch.underRunId], plan.runs[patch.overRunId]];
         if (under === undefined || over === undefined) return null;

@@ -4,6 +4,7 @@ import { sumRun } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatLength } from '@sashiko/core/units/length';
 import { useViewStore } from '../../stores/view-store.ts';
+import { Hard } from '../../ui/Hard.tsx';
 import { LongList } from '../../ui/LongList.tsx';
 
 /** All runs by side, to choose one without aiming at it. */
@@ -15,7 +16,9 @@ export function RunList({ plan }: { readonly plan: Plan }) {
   if (runs.length === 0) return null;
   return (
     <section>
-      <h2>Runs on the cloth</h2>
+      <h2>
+        Runs on the cloth <Hard term="run" />
+      </h2>
       <LongList items={runs} keyOf={({ id }) => id} aboutPx={44} lines="steps" shownKey={chosen}>
         {(run) => {
           const side = sides.of(sides.nets.ofRun(run.id));

@@ -5,6 +5,7 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { Field } from '../../ui/Field.tsx';
+import { Hard } from '../../ui/Hard.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { ThreadSelect } from './StitchFields.tsx';
@@ -39,7 +40,9 @@ export function SpoolsPanel() {
         </p>
       </section>
       <section aria-label="Swatch">
-        <h2>Measure a swatch</h2>
+        <h2>
+          Measure a swatch <Hard term="ohm" />
+        </h2>
         <p className="quiet">
           Sew a straight line of running stitch in your usual stitch on this cloth, measure its ohms from end
           to end, and type both in: it takes the place of the table.
@@ -73,7 +76,9 @@ export function SpoolsPanel() {
         </div>
       </section>
       <section aria-label="Stock">
-        <h2>Left on the spool</h2>
+        <h2>
+          Left on the spool <Hard term="spool" />
+        </h2>
         <Field label="Metres left">
           <NumberField
             style={{ width: '100%' }}

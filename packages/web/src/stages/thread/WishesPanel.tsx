@@ -10,6 +10,7 @@ import { Button } from 'antd';
 import { wishesIn } from '../../stores/derived.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { Hard } from '../../ui/Hard.tsx';
 import { LongList } from '../../ui/LongList.tsx';
 
 /** What should be joined, and how that differs from what is sewn. */
@@ -22,7 +23,9 @@ export function WishesPanel() {
   return (
     <>
       <section aria-live="polite">
-        <h2>What should be joined</h2>
+        <h2>
+          What should be joined <Hard term="wish" />
+        </h2>
         {wishes.length === 0 ? (
           <p>Place a holder and lights, and Sashiko derives what should be joined.</p>
         ) : (
