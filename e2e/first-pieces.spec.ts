@@ -242,3 +242,16 @@ async function sizeOf(page: Page): Promise<{ readonly widthMm: number; readonly 
   const [, width, height] = /([\d.]+) mm by ([\d.]+) mm/.exec(words.replaceAll('\u2009', ' ')) ?? [];
   return { widthMm: Number(width), heightMm: Number(height) };
 }
+
+test('a first piece has its cloth ready; any plan begins a new piece, with nothing ticked', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'A first piece' }).click();
+  await expect(canvas(page)).toHaveAttribute('aria-label', /bookmark.*60 mm by 180 mm/);
+  await expect(next(page)).toContainText('Place a light');
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Begin a piece from Lighthouse cushion' }).click();
+  await expect(page.getByLabel('Name of the plan')).toHaveValue('Lighthouse cushion, anew');
+  await expect(canvas(page).locator('[data-part]')).not.toHaveCount(0);
+});

@@ -157,3 +157,9 @@ const runsAtHoles = remembered(
     return byHole;
   },
 );
+
+/** How many runs begin or end at any of these parts. O(runs). */
+export function runsAtParts(plan: Pick<Plan, 'runs'>, partIds: Iterable<string>): number {
+  const ids = new Set(partIds);
+  return Object.values(plan.runs).filter(({ from, to }) => ids.has(from.partId) || ids.has(to.partId)).length;
+}

@@ -26,10 +26,12 @@ const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
 export function TopBar({ plan, onHelp }: { readonly plan: Plan; readonly onHelp: () => void }) {
   return (
     <header className="top">
-      <h1>
-        <PlanName plan={plan} />
-      </h1>
-      <SavedState plan={plan} />
+      <div className="top-name">
+        <h1>
+          <PlanName plan={plan} />
+        </h1>
+        <SavedState plan={plan} />
+      </div>
       <span className="grow" />
       <UndoRedo />
       <Flip />

@@ -120,6 +120,7 @@ function Table({ planId, stage }: { readonly planId: string; readonly stage: Sta
     () => () => {
       useViewStore.getState().putDown();
       usePlanStore.getState().endPreview();
+      usePlanStore.getState().hush();
     },
     [stage],
   );

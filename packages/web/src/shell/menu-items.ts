@@ -5,6 +5,8 @@ import { deleteParts, lockParts, turnPart, turnPartOver } from '@sashiko/core/pl
 import { changeStitching, deleteRuns } from '@sashiko/core/plan/edits/run-edits';
 import { kindOf } from '@sashiko/core/plan/kind-of';
 import type { Part, Run } from '@sashiko/core/plan/records';
+import { runsAtParts } from '@sashiko/core/plan/run-way';
+import { counted } from '@sashiko/core/units/words';
 import { withRepair } from '../canvas/follow-threads.ts';
 import { fitPiece } from '../canvas/zoom.ts';
 import { copyToClipboard, pasteFromClipboard } from '../stages/parts/clipboard.ts';
@@ -41,6 +43,8 @@ function partItems(parts: readonly Part[]): readonly MenuItem[] {
   const turn = (part: Part, byDeg: number) => (): void => {
     commit(withRepair(currentPlan(), turnPart(currentPlan(), part.id, part.turnDeg + byDeg), [part.id]));
   };
+  const threads = runsAtParts(currentPlan(), ids);
+  const along = threads === 0 ? '' : `, with ${counted(threads, 'thread')}`;
   const isLocked = parts.every(({ locked }) => locked === true);
   return [
     ...(one === undefined
@@ -60,7 +64,7 @@ function partItems(parts: readonly Part[]): readonly MenuItem[] {
     { words: 'Copy', act: () => copyToClipboard() },
     { words: isLocked ? 'Unlock' : 'Lock', act: () => commit(lockParts(currentPlan(), ids, !isLocked)) },
     {
-      words: parts.length === 1 ? 'Take away' : `Take ${parts.length} parts away`,
+      words: `${parts.length === 1 ? 'Take away' : `Take ${parts.length} parts away`}${along}`,
       act: () => {
         if (commit(deleteParts(currentPlan(), ids))) useViewStore.getState().select({});
       },

@@ -13,7 +13,9 @@ import {
 import { kindOf } from '@sashiko/core/plan/kind-of';
 import { panelOf } from '@sashiko/core/plan/panels';
 import type { Part } from '@sashiko/core/plan/records';
+import { runsAtParts } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { counted } from '@sashiko/core/units/words';
 import { Button, Input, Segmented } from 'antd';
 import { useState } from 'react';
 import { usePlanStore } from '../../stores/plan-store.ts';
@@ -135,7 +137,19 @@ export function ChosenPart({ plan, part }: ChosenPartProps) {
           Take away
         </Button>
       </div>
+      <GoesAlong plan={plan} ids={[part.id]} />
     </section>
+  );
+}
+
+/** What goes along when parts are taken away: their threads. */
+export function GoesAlong({ plan, ids }: { readonly plan: Plan; readonly ids: readonly string[] }) {
+  const threads = runsAtParts(plan, ids);
+  if (threads === 0) return null;
+  return (
+    <p className="quiet">
+      Taken away, {ids.length === 1 ? 'it takes' : 'they take'} {counted(threads, 'thread')} along.
+    </p>
   );
 }
 

@@ -7,7 +7,7 @@ import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
-import { mirrorAtMiddle } from './ChosenPart.tsx';
+import { GoesAlong, mirrorAtMiddle } from './ChosenPart.tsx';
 import { copyParts } from './copy-parts.ts';
 import { ThreadsFollow } from './ThreadsFollow.tsx';
 import { WiringFields } from './WiringFields.tsx';
@@ -87,6 +87,7 @@ export function ChosenParts({ plan, ids }: { readonly plan: Plan; readonly ids: 
           Number them
         </Button>
       </div>
+      <GoesAlong plan={plan} ids={ids} />
     </section>
   );
 }

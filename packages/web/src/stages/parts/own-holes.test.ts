@@ -34,7 +34,7 @@ test('a row is changed alone; what it has is copied to all below it and to none 
   expect(copiedDown(three, 7)).toBe(three);
 });
 
-test('every sort of part begins with holes with which it can be kept', () => {
+test('every sort of part but a board begins with holes with which it can be kept', () => {
   for (const outline of [
     { form: 'round', acrossMm: 24 },
     { form: 'box', widthMm: 40, heightMm: 20 },

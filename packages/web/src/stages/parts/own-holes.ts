@@ -27,7 +27,8 @@ const RIM_MM = 6;
 /** What the holes of a part usually are: to begin with, where none is described. */
 const USUAL_ROLES: Readonly<Record<OwnModel['kind'], readonly OwnRole[]>> = {
   none: [],
-  board: ['plus', 'minus'],
+  // Spread round the board, or along its edges, all at once.
+  board: [],
   light: ['plus', 'minus'],
   cell: ['plus', 'minus'],
   switch: ['joined', 'joined'],

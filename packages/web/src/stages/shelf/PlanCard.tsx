@@ -5,6 +5,8 @@ import type { ShelfEntry } from '../../storage/shelf.ts';
 interface PlanCardProps {
   readonly entry: ShelfEntry;
   readonly onCopy: () => void;
+  /** A new piece from the same plan. */
+  readonly onBegin: () => void;
   readonly onRename: () => void;
   readonly onRemove: () => void;
   readonly onExport: () => void;
@@ -16,6 +18,7 @@ const DATE = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
 export const PlanCard = memo(function PlanCard({
   entry,
   onCopy,
+  onBegin,
   onRename,
   onRemove,
   onExport,
@@ -48,6 +51,9 @@ export const PlanCard = memo(function PlanCard({
       <div className="actions">
         {(look === null || isReadable) && (
           <>
+            <button type="button" onClick={onBegin} aria-label={`Begin a piece from ${entry.name}`}>
+              Begin from it
+            </button>
             <button type="button" onClick={onCopy} aria-label={`Copy ${entry.name}`}>
               Copy
             </button>

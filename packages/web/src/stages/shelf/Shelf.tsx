@@ -60,6 +60,13 @@ export function Shelf() {
     const id = await (await work()).addPlan('New plan', Date.now());
     void navigate(`/plan/${id}/cloth`);
   };
+  const beginFirst = async (): Promise<void> => {
+    void navigate(`/plan/${await (await work()).addFirstPiece(Date.now())}/parts`);
+  };
+  const beginFrom = async (entry: ShelfEntry): Promise<void> => {
+    const id = await (await work()).addFromTemplate(entry);
+    if (id !== null) void navigate(`/plan/${id}/parts`);
+  };
   const remove = async (entry: ShelfEntry): Promise<void> => {
     await setRemoved(entry.id, Date.now());
     setJustRemoved(entry);
@@ -109,6 +116,14 @@ export function Shelf() {
             </button>
           )}
         </FileAsk>
+        <button
+          type="button"
+          className="button"
+          title="A felt bookmark with one light: what comes next is said all the way"
+          onClick={() => void beginFirst().catch(report)}
+        >
+          A first piece
+        </button>
         <button type="button" className="button loud" onClick={() => void begin().catch(report)}>
           New plan
         </button>
@@ -151,6 +166,7 @@ export function Shelf() {
             key={entry.id}
             entry={entry}
             onCopy={() => void copy(entry).catch(report)}
+            onBegin={() => void beginFrom(entry).catch(report)}
             onRename={() => setRenaming(entry)}
             onRemove={() => void remove(entry).catch(report)}
             onExport={() => void exportOne(entry).catch(report)}

@@ -8,16 +8,18 @@ import {
   SHELF_FILE_ENDING,
   type ShelfBackup,
 } from '@sashiko/core/formats/shelf-file';
+import { asTemplate } from '@sashiko/core/plan/as-template';
+import { newPanel } from '@sashiko/core/plan/usual';
 import { writeFact } from '../../storage/facts.ts';
 import { BACKED_UP } from '../../storage/keeping.ts';
-import { addCopy, importPlan, readPlan } from '../../storage/repository.ts';
+import { addCopy, addPlan, importPlan, putPlan, readPlan } from '../../storage/repository.ts';
 import { backUpShelf } from '../../storage/safekeeping.ts';
 import { rawText, type ShelfEntry } from '../../storage/shelf.ts';
 import { useShelfStore } from '../../stores/shelf-store.ts';
 import { download, fileName } from '../../ui/download.ts';
 import { readTextFile } from '../../ui/read-file.ts';
 
-export { addPlan } from '../../storage/repository.ts';
+export { addPlan };
 
 /** What a file brought: a plan that lies on the shelf now, a backup to choose from, or nothing, and why was told. */
 export type TakenIn = { readonly planId: string } | { readonly backup: ShelfBackup } | null;
@@ -65,6 +67,35 @@ export async function readBackup(file: File): Promise<ShelfBackup | null> {
 export async function copyPlan({ id, name }: ShelfEntry): Promise<void> {
   const plan = await readPlan(id);
   if (plan?.ok === true) await addCopy(plan.value, `${name.slice(0, 110)}, copy`, Date.now());
+}
+
+/** A new piece from a plan that is there: all that is planned, nothing of what was made. Null where it cannot be read. */
+export async function addFromTemplate({ id, name }: ShelfEntry): Promise<string | null> {
+  const plan = await readPlan(id);
+  if (plan?.ok !== true) return null;
+  return await addCopy(asTemplate(plan.value), `${name.slice(0, 110)}, anew`, Date.now());
+}
+
+/** A felt bookmark, 60 mm by 180 mm, to place a first light on. */
+const FIRST_PIECE_MM = { width: 60, height: 180 } as const;
+
+/** The first piece of a maker: its cloth lies ready, and what comes next is said from the first light on. */
+export async function addFirstPiece(now: number): Promise<string> {
+  const id = await addPlan('First piece: a bookmark', now);
+  const plan = await readPlan(id);
+  if (plan?.ok !== true) return id;
+  const [panel] = Object.values(plan.value.panels);
+  if (panel === undefined) return id;
+  const felt = {
+    ...newPanel('felt', FIRST_PIECE_MM.width, FIRST_PIECE_MM.height),
+    id: panel.id,
+    name: panel.name,
+  };
+  await putPlan(
+    { ...plan.value, panels: { [panel.id]: felt }, facts: { ...plan.value.facts, asked: true } },
+    now,
+  );
+  return id;
 }
 
 /** Saves a plan as a file; what cannot be read is taken out as it lies there. */
