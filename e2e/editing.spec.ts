@@ -64,7 +64,10 @@ test('a fix that is only looked at is gone with its stage', async ({ page }) => 
   await openDemo(page, 'tide-pool-hanging', 'check');
   await page.locator('.finding').first().click();
   const hidden = canvas(page).locator('[data-thing][opacity="0"]');
-  await page.getByRole('button', { name: /^Open the ring/ }).focus();
+  await page
+    .locator('.remedies')
+    .getByRole('button', { name: /^Open the ring/ })
+    .focus();
   await expect(hidden).not.toHaveCount(0);
   await page.evaluate(() => {
     // As when a key goes to another stage while the pointer still rests on the fix.

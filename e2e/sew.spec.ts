@@ -29,7 +29,17 @@ test('at the table: step by step with the space bar, pause, come back another da
   await page.getByRole('button', { name: 'At the table' }).click();
   const step = page.locator('.table-step .words');
   await expect(step).toContainText(all[0]?.slice(0, 40) ?? '');
-  for (let i = 0; i < 8; i += 1) await page.keyboard.press(' ');
+  // The lights are tried in one step, one after the other: it stays until the last of them is ticked.
+  await page.keyboard.press(' ');
+  const ticks = page.locator('.table-ticks > li');
+  const lights = await ticks.count();
+  expect(lights).toBeGreaterThan(2);
+  for (let i = 0; i < lights; i += 1) {
+    await expect(step).toContainText('2.');
+    await expect(ticks.nth(i)).toHaveAttribute('aria-current', 'step');
+    await page.keyboard.press(' ');
+  }
+  for (let i = 0; i < 6; i += 1) await page.keyboard.press(' ');
   await expect(step).toContainText('9.');
   await expect(page.locator('.table-foot')).toContainText('A thread is half sewn');
   await expect(page.locator('.table-head')).toContainText('The marks fade in about 48 h');
@@ -110,16 +120,16 @@ test('a step is dragged where it can go, stays there, and is refused where it ca
     await expect(said).toHaveText(/item (\S+) was moved over droppable area (?!\1\.)/);
     await page.keyboard.press('Space');
   };
-  // Step 5, the last light to be tried, before the one above it.
-  await moveUp(5);
-  await expect.poll(async () => (await words(page))[3]).toBe(before[4]);
-  expect((await words(page))[4]).toBe(before[3]);
+  // The holder is held down before the lights are tried: they are tried in one step, which stays whole.
+  await moveUp(3);
+  await expect.poll(async () => (await words(page))[1]).toBe(before[2]);
+  expect((await words(page))[2]).toBe(before[1]);
   // A thread cannot be started before it is cut.
-  await moveUp(8);
+  await moveUp(5);
   await expect(page.getByText(/The step cannot go there\. It comes after/)).toBeVisible();
-  expect((await words(page))[7]).toBe(before[7]);
+  expect((await words(page))[4]).toBe(before[4]);
   await page.getByRole('button', { name: 'Usual order' }).click();
-  await expect.poll(async () => (await words(page))[3]).toBe(before[3]);
+  await expect.poll(async () => (await words(page))[1]).toBe(before[1]);
 });
 
 test('habits change the steps, are kept as house style, and a new plan begins with them', async ({
@@ -250,7 +260,7 @@ test('mending: the least work is to be tried first, and its steps are open again
 
 test('sewn threads stay where they are until their tick is taken back', async ({ page }) => {
   await openSheet(page);
-  await page.getByRole('checkbox', { name: 'Step 9 done' }).check();
+  await page.getByRole('checkbox', { name: 'Step 6 done' }).check();
   await goTo(page, 'thread');
   await page
     .getByRole('button', { name: /^holder to lamp/ })

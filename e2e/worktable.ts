@@ -24,6 +24,10 @@ export async function openPlan(page: Page, plan: Plan): Promise<void> {
   });
   await expect(canvas(page)).toBeVisible();
   await stageIsThere(page);
+  // Of a large plan parts and threads come in slices.
+  await expect(canvas(page).locator('.layer:not(.over) [data-part]')).toHaveCount(
+    Object.keys(plan.parts).length,
+  );
 }
 
 /** Until its stage is there the cloth is looked at only. */

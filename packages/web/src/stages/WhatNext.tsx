@@ -1,7 +1,6 @@
 import { type NextAct, type NextThing, type WorkPlace, whatNext } from '@sashiko/core/advice/what-next';
 import { succeed } from '@sashiko/core/errors/problem';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { capital } from '@sashiko/core/units/words';
 import { Button } from 'antd';
 import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
@@ -76,7 +75,7 @@ function useMending(plan: Plan, stage: WorkPlace, thing: NextThing | null): Goin
   const fix = isShown && !isDue ? answer?.[0] : undefined;
   if (fix === undefined) return null;
   return {
-    words: capital(fix.label),
+    words: `Mend it: ${fix.label}`,
     act: () => {
       if (usePlanStore.getState().commit(succeed(fix.edit))) useViewStore.getState().setSpotlight(null);
     },
