@@ -71,7 +71,7 @@ test('paths follow the switches; a light the wrong way round is mended by one cl
   const tray = page.getByRole('complementary', { name: 'Check' });
   const wrong = tray.getByRole('button', { name: /Wrong way round/ });
   await wrong.click();
-  await tray.getByRole('button', { name: 'Turn two round under its threads' }).click();
+  await tray.getByRole('button', { name: 'Turn two round under its threads', exact: true }).click();
   await expect(wrong).toHaveCount(0);
   await tray.locator('.tray-tabs').getByText('Paths').click();
   await expect(tray.getByRole('button', { name: /^two whole/ })).toBeVisible();
