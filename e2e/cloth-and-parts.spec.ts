@@ -215,7 +215,7 @@ test('facts are asked once, may be skipped, and bring their cautions', async ({ 
 test('lights are spread along a drawn line with an anchor, seen before they are placed', async ({ page }) => {
   await openDemo(page, 'tide-pool-hanging', 'parts');
   await panel(page, 'Lay out').click();
-  await page.getByText('Line of the cloth', { exact: true }).click();
+  await page.getByText('Drawn', { exact: true }).click();
   await choose(page, page.getByLabel('Line to spread along'), /^pool, /);
   await page.getByLabel('How many').fill('9');
   await page.getByRole('button', { name: 'Anchor at the start' }).click();

@@ -68,6 +68,7 @@ await shoot('svg', '/plan/lantern-cuff/cloth', async () => {
 });
 await shoot('laying-out', '/plan/tide-pool-hanging/parts', async () => {
   await page.locator('.tray-tabs').getByText('Lay out', { exact: true }).click();
+  await page.getByText('Drawn', { exact: true }).click();
   await page.getByLabel('Line to spread along').click();
   await page
     .getByTitle(/^pool, /)

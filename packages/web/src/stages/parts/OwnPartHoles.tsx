@@ -23,8 +23,8 @@ export function OwnPartHoles({ part, unit, onChange }: HolesProps) {
             size="small"
             value={isFromEdges ? 'edges' : 'middle'}
             options={[
-              { value: 'middle', label: 'the middle' },
-              { value: 'edges', label: 'the left and upper edge' },
+              { value: 'middle', label: 'middle' },
+              { value: 'edges', label: 'edges' },
             ]}
             onChange={(from) => setFromEdges(from === 'edges')}
           />

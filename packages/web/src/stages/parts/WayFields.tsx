@@ -10,7 +10,7 @@ const KINDS: ReadonlyArray<{ readonly value: WayKind; readonly label: string }> 
   { value: 'straight', label: 'Straight' },
   { value: 'arc', label: 'Arc' },
   { value: 'ring', label: 'Ring' },
-  { value: 'drawn', label: 'Line of the cloth' },
+  { value: 'drawn', label: 'Drawn' },
 ];
 
 /** Along what: a line of the cloth, or a straight one, an arc, a ring in figures. */
