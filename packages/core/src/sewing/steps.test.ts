@@ -8,6 +8,7 @@ import { chooseWorkedFace } from '../plan/edits/cloth-edits.ts';
 import { markPieces } from '../plan/edits/line-edits.ts';
 import { addPatch } from '../plan/edits/patch-edits.ts';
 import { changeHabits, stateFacts } from '../plan/edits/plan-edits.ts';
+import { changeStitching } from '../plan/edits/run-edits.ts';
 import { addWork, changeKits } from '../plan/edits/sewing-edits.ts';
 import { panelOf } from '../plan/panels.ts';
 import type { Habits } from '../plan/records.ts';
@@ -266,4 +267,18 @@ describe('cautions and labels', () => {
           expect(p.y).toBeLessThanOrEqual(LETTER.heightMm - 10);
         }
   });
+});
+
+test('round bends corners are counted; a smooth line through them has none', () => {
+  const build = new PlanBuilder('Bow', 200, 160).holder(40, 120, 90).light('lamp', 150, 60, 90);
+  build.sew('holder.plus', 'lamp.plus', [
+    [70, 60],
+    [100, 50],
+  ]);
+  const [run] = Object.values(build.plan.runs);
+  if (run === undefined) throw new Error('no run');
+  const sewn = (plan: Plan) => sewingSheet(plan).steps.find(({ id }) => id === `sew:${run.id}`)?.text;
+  expect(sewn(build.plan)).toContain(', round 2 bends to');
+  const smooth = applyEdit(build.plan, expectOk(changeStitching(build.plan, run.id, { curved: true })));
+  expect(sewn(smooth)).toContain(', in a smooth bow as the pattern shows to');
 });

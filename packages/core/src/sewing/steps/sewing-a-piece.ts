@@ -11,7 +11,7 @@ import type { Plan } from '../../plan/schema.ts';
 import { maybeStitchKind } from '../../thread/stitch-kinds.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
 import { formatLength, formatLengthBare, type LengthUnit } from '../../units/length.ts';
-import { lower } from '../../units/words.ts';
+import { counted, lower } from '../../units/words.ts';
 import { SECONDS } from '../pace.ts';
 import { makeStep, type StepDraft, turnOver } from '../step.ts';
 import { whyLong } from './free-ends.ts';
@@ -118,8 +118,13 @@ function lineStep(context: StepContext, piece: Piece, i: number): StepDraft {
   const nth = piece.passes.slice(0, i).filter((pass) => pass.run === run).length;
   const sum = sumRun(plan, run);
   const loops = piece.loops[i + 1] ?? 1;
+  // Through its bends a smooth line has no corners to count.
   const bends =
-    run.bends.length === 0 ? '' : `, round ${run.bends.length} ${run.bends.length === 1 ? 'bend' : 'bends'}`;
+    run.bends.length === 0
+      ? ''
+      : run.curved === true
+        ? ', in a smooth bow as the pattern shows'
+        : `, round ${counted(run.bends.length, 'bend')}`;
   const held = threadEndMm(plan, to) > 0 ? ON_THE_SPOT : `${loopWords(loops)}${ROUND_THE_HOLE[knots]}`;
   const beside = nth === 0 ? '' : ', close beside the line that is there,';
   const isLast = i === piece.passes.length - 1;
