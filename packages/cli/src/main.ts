@@ -74,7 +74,7 @@ cli
   .option('--out <file>', 'Where to write it; the ending says what it holds')
   .option(
     '--as <print>',
-    'pattern, sheet, html, labels, pattern-svg, cutting, stitches-svg, stitches-json or gather',
+    'pattern, sheet, html, labels, pattern-svg, cutting, stitches-svg, stitches-json, gather or first-steps',
   )
   .option('--paper <paper>', 'a4, a3 or letter')
   .action(finish('sheet'));

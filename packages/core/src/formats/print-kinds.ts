@@ -2,6 +2,7 @@
 import { fail, type Result, succeed } from '../errors/problem.ts';
 import type { PrintKind } from './print-kind.ts';
 import { cuttingPrint } from './prints/cutting.ts';
+import { firstStepsPrint } from './prints/first-steps.ts';
 import { gatherPrint } from './prints/gather.ts';
 import { htmlPrint } from './prints/html.ts';
 import { labelsPrint } from './prints/labels.ts';
@@ -20,6 +21,7 @@ export const PRINT_KINDS: readonly PrintKind[] = [
   stitchSvgPrint,
   stitchJsonPrint,
   gatherPrint,
+  firstStepsPrint,
 ];
 
 if (new Set(PRINT_KINDS.map(({ id }) => id)).size !== PRINT_KINDS.length)
