@@ -4,14 +4,17 @@ import { type ThemeConfig, theme } from 'antd';
 /** The rules are made by the build (`library-styles.ts`); the page sets what varies in them. */
 const madeByTheBuild = { hashed: false, zeroRuntime: true } as const;
 
+/** A finger wants 44 px to press. */
+const isByTouch = globalThis.matchMedia?.('(pointer: coarse)').matches === true;
+
 const shared = {
   fontFamily: "'Source Sans 3', system-ui, sans-serif",
   fontSize: 15,
   fontSizeSM: 14,
   borderRadius: 7,
   borderRadiusSM: 6,
-  controlHeight: 34,
-  controlHeightSM: 28,
+  controlHeight: isByTouch ? 44 : 34,
+  controlHeightSM: isByTouch ? 44 : 28,
   motionDurationMid: '0.12s',
   wireframe: false,
 };
