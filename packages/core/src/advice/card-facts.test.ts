@@ -61,4 +61,18 @@ describe('cards of the drawer', () => {
     expect(facts(empty, 'sew-on-light', 'white').fit).toBeNull();
     expect(facts(one, 'post-switch').fit).toBeNull();
   });
+
+  test('addressable lights are counted among the lights, by the volts they need', () => {
+    const told = new PlanBuilder('Told').place('addressable-light', 'a', 60, 60);
+    const need = kindOf('addressable-light').elements.find((one) => one.kind === 'load');
+    if (need?.kind !== 'load') throw new Error('no load');
+    expect(facts(told.plan, 'aaa-holder-1')).toMatchObject({ fit: 'lights nothing here', rank: 2 });
+    expect(facts(told.plan, 'aaa-holder-2-boost').rank).toBe(need.leastV <= 5 ? 0 : 2);
+    told.bareLight('b', 90, 60, 0, 'red');
+    expect(facts(told.plan, 'coin-cell-holder').fit).toBe(
+      need.leastV <= 3.2 ? 'fits all lights here' : 'lights 1 of 2 here',
+    );
+    const one = new PlanBuilder('One cell').place('aaa-holder-1', 'source', 60, 60).plan;
+    expect(facts(one, 'addressable-light').fit).toBe('stays dark with the power here');
+  });
 });

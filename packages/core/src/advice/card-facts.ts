@@ -1,12 +1,13 @@
 /** What is known of a part before it is placed: what power it gives, and whether it goes with what lies on the cloth. */
 import { darkAmp } from '../circuit/will-it-light.ts';
-import { lightsIn } from '../joining/sides.ts';
+import { lightsIn, partsThatAre } from '../joining/sides.ts';
 import { cellAt, maybeCell } from '../parts/cells.ts';
 import { COIN_CELL_ID } from '../parts/coin-holders.ts';
 import { LIGHT_RATED_A, lightA, maybeLightColour } from '../parts/light-colours.ts';
 import { elementsOf, type PartElement } from '../parts/part-element.ts';
 import type { PartKind } from '../parts/part-kind.ts';
 import { assumedIn } from '../plan/assumed.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import type { Plan } from '../plan/schema.ts';
 import { sourcesOf } from '../power/sources.ts';
 import { formatVolt } from '../units/electrical.ts';
@@ -46,28 +47,38 @@ function sourceFacts(plan: Plan, cell: CellElement): CardFacts {
     const law = maybeLightColour(light.colourId ?? part.colourId ?? '');
     return law === undefined ? [] : [lightA(law, volt, ohm + light.seriesOhm)];
   });
-  if (amps.length === 0) return { power, fit: null, rank: 0 };
-  const lit = amps.filter((amp) => amp >= darkAmp(plan)).length;
+  // Addressable lights shine from their least volts on.
+  const least = partsThatAre(plan, 'load').flatMap((part) => glowingFrom(kindOf(plan, part)));
+  const count = amps.length + least.length;
+  if (count === 0) return { power, fit: null, rank: 0 };
+  const lit = amps.filter((amp) => amp >= darkAmp(plan)).length + least.filter((from) => volt >= from).length;
   if (lit === 0) return { power, fit: 'lights nothing here', rank: 2 };
-  if (lit < amps.length) return { power, fit: `lights ${lit} of ${amps.length} here`, rank: 1 };
+  if (lit < count) return { power, fit: `lights ${lit} of ${count} here`, rank: 1 };
   const isCoin = cell.cellId === COIN_CELL_ID && cell.count === 1 && cell.boostV === undefined;
   if (!isCoin && amps.some((amp) => amp > MOST_AMP))
     return { power, fit: 'too strong for a light here without a resistor', rank: 1 };
-  return { power, fit: amps.length === 1 ? 'fits the light here' : 'fits all lights here', rank: 0 };
+  return { power, fit: count === 1 ? 'fits the light here' : 'fits all lights here', rank: 0 };
 }
 
 function lightFacts(plan: Plan, kind: PartKind, colourId: string): CardFacts {
   const lights = elementsOf(kind, 'light');
   const sources = sourcesOf(plan);
-  if (lights.length === 0 || sources.length === 0) return UNKNOWN;
+  const least = glowingFrom(kind);
+  if (lights.length + least.length === 0 || sources.length === 0) return UNKNOWN;
   const isLit = sources.some(({ cell }) => {
     const { volt, ohm } = suppliedBy(plan, cell);
+    if (least.some((from) => volt >= from)) return true;
     return lights.some((light) => {
       const law = maybeLightColour(light.colourId ?? colourId);
       return law !== undefined && lightA(law, volt, ohm + light.seriesOhm) >= darkAmp(plan);
     });
   });
   return isLit ? UNKNOWN : { power: null, fit: 'stays dark with the power here', rank: 2 };
+}
+
+/** The volts from which each addressable light of a part shines. */
+function glowingFrom(kind: PartKind): readonly number[] {
+  return elementsOf(kind, 'load').flatMap(({ glows, leastV }) => (glows === true ? [leastV] : []));
 }
 
 /** Fresh cells as they stand: volts open, and the ohms behind them. */

@@ -86,7 +86,7 @@ export function whatNext(
   const lightWords = counted(lights, 'light');
   if (lights === 0)
     return {
-      done: sources === 0 ? 'No light yet' : `${counted(sources, 'holder')}, no light yet`,
+      done: sources === 0 ? 'No light yet' : 'Power, no light yet',
       next: 'Place a light',
       why: 'All else follows from where the light is to be.',
       place: 'parts',

@@ -1,13 +1,10 @@
 /** A plan as another piece begins from it: all that is planned, nothing of what happened to the piece that was made from it. */
-import { FIELDS, type Plan, TABLES } from './schema.ts';
+import { newPlan } from './new-plan.ts';
+import { FIELD_NAMES, isLog, type Plan, TABLE_NAMES } from './schema.ts';
 
 /** The plan without ticks, readings, pauses and log, under its own id and name still. */
 export function asTemplate(plan: Plan): Plan {
-  const fields = Object.entries(FIELDS).flatMap(([name, form]) =>
-    'isLog' in form && form.isLog ? [[name, form.empty]] : [],
-  );
-  const tables = Object.entries(TABLES).flatMap(([name, form]) =>
-    'isLog' in form && form.isLog ? [[name, {}]] : [],
-  );
-  return { ...plan, ...Object.fromEntries([...fields, ...tables]) } as Plan;
+  const fresh = newPlan(plan.id, plan.name);
+  const happened = [...FIELD_NAMES, ...TABLE_NAMES].filter(isLog);
+  return { ...plan, ...Object.fromEntries(happened.map((name) => [name, fresh[name]])) };
 }

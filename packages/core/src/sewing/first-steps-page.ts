@@ -31,7 +31,7 @@ export function firstSteps(plan: Plan): ReadonlyArray<{ readonly title: string; 
   const mm = (value: number): string => formatLength(value, plan.habits.unit, 0);
   const cloth = maybeClothKind(panelOf(plan).kindId)?.title.toLowerCase() ?? 'cloth';
   const lights = counted(glowingParts(plan).length, 'light');
-  const sources = counted(partsThatAre(plan, 'cell').length, 'holder');
+  const sources = counted(partsThatAre(plan, 'cell').length, 'source');
   const threads = Object.keys(plan.runs).length;
   const trials = trialFinder(plan);
   const tried = Object.values(plan.parts).filter((part) => trials.supplyFor(part) !== null).length;
@@ -44,7 +44,7 @@ export function firstSteps(plan: Plan): ReadonlyArray<{ readonly title: string; 
     },
     {
       title: 'Parts',
-      text: `On it: ${lights} and ${sources}. Every light has a + and a −, and lights one way round only.`,
+      text: `On it: ${lights} and ${sources} of power. Every light has a + and a −, and lights one way round only.`,
     },
     {
       title: 'Thread',

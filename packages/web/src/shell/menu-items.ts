@@ -61,7 +61,7 @@ function partItems(parts: readonly Part[]): readonly MenuItem[] {
           },
         ]),
     { words: 'Copy beside', act: () => copyParts(currentPlan(), ids) },
-    { words: 'Copy', act: () => copyToClipboard() },
+    { words: 'Copy, to paste elsewhere', act: () => copyToClipboard() },
     { words: isLocked ? 'Unlock' : 'Lock', act: () => commit(lockParts(currentPlan(), ids, !isLocked)) },
     {
       words: `${parts.length === 1 ? 'Take away' : `Take ${parts.length} parts away`}${along}`,
