@@ -7,7 +7,7 @@ export interface Term {
 
 export const GLOSSARY = {
   stop: {
-    word: 'stop',
+    word: 'put right',
     says: 'It will not work like this, or is not safe: a thread that touches another it must not touch, a light the wrong way round. It is put right before sewing.',
   },
   mend: {
