@@ -87,7 +87,7 @@ class Maker {
   async expectLit(lights: number): Promise<void> {
     await expect(this.page.locator('nav[aria-label="Stages"] a[href$="/check"]')).toContainText('clear');
     await this.stage('Light');
-    const rows = this.page.locator('.light-rows tbody tr.ant-table-row');
+    const rows = this.page.locator('.sorted-table .line');
     await expect(rows).toHaveCount(lights);
     await expect(rows.filter({ hasText: 'dark' })).toHaveCount(0);
   }

@@ -7,7 +7,7 @@ const tray = (page: Page): Locator => page.getByRole('complementary', { name: 'L
 const tab = (page: Page, name: string): Promise<void> =>
   tray(page).locator('.tray-tabs').getByText(name, { exact: true }).click();
 const row = (page: Page, name: string): Locator =>
-  tray(page).locator('tbody tr.ant-table-row').filter({ hasText: name }).first();
+  tray(page).locator('.sorted-table .line').filter({ hasText: name }).first();
 
 test('with less in the cell the lights are dimmer, and in the end dark, with the reason', async ({
   page,

@@ -70,8 +70,8 @@ test('from an empty cloth to a sewn plan, closed and found again', async ({ page
 
   // Light: two lights, hours at most.
   await goTo(page, 'light');
-  await expect(page.locator('.light-rows tbody tr.ant-table-row')).toHaveCount(2);
-  await expect(page.locator('.light-rows')).toContainText('mA');
+  await expect(page.locator('.sorted-table .line')).toHaveCount(2);
+  await expect(page.locator('.sorted-table')).toContainText('mA');
   await expect(page.getByText('How long, at most')).toBeVisible();
 
   // Sew: steps, cut list, the pattern as PDF.

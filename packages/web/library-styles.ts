@@ -25,7 +25,6 @@ export const STYLED: Readonly<Record<string, ReactElement>> = {
   Select: createElement(library.Select),
   Slider: createElement(library.Slider),
   Switch: createElement(library.Switch),
-  Table: createElement(library.Table),
 };
 
 /** The rules of all these, for any theme: colours and lengths in them are variables, which the page sets by its theme. */

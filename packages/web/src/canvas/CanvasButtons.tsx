@@ -22,7 +22,7 @@ interface PartButtonProps extends PartLook {
   readonly onPart: ((partId: string) => void) | undefined;
 }
 
-/** A part as a button: chosen by click, Tab and Enter, with its whole group. */
+/** A part as a button: chosen by click and Enter, with its whole group. */
 export const PartButton = memo(function PartButton({ unit, isFocusable, onPart, ...look }: PartButtonProps) {
   const { part, kind, isChosen } = look;
   const { id } = part;
@@ -44,13 +44,10 @@ export const PartButton = memo(function PartButton({ unit, isFocusable, onPart, 
       data-part={id}
       data-thing={id}
       role="button"
-      tabIndex={0}
+      tabIndex={-1}
       aria-pressed={isChosen}
       aria-label={`${part.name}, ${kind.title}, ${where}${part.locked === true ? ', locked' : ''}`}
       style={{ cursor: 'pointer' }}
-      onFocus={(event) => {
-        if (event.currentTarget.matches(':focus-visible') && onPart === undefined && !isChosen) act();
-      }}
       onKeyDown={(event) => {
         if (event.key !== 'Enter' && event.key !== ' ') return;
         // Held on what is chosen already, Space pulls the view.
@@ -92,7 +89,7 @@ export const RunButton = memo(function RunButton({ from, to, unit, isFocusable, 
       data-run={run.id}
       data-thing={run.id}
       role="button"
-      tabIndex={0}
+      tabIndex={-1}
       aria-pressed={isChosen}
       aria-label={`thread ${from} to ${to}, ${formatLength(pathMm, unit, 0)}`}
       style={{ cursor: 'pointer' }}

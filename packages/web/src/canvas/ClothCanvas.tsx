@@ -6,6 +6,7 @@ import {
   type ComponentProps,
   type ReactNode,
   type RefObject,
+  useCallback,
   useDeferredValue,
   useEffect,
   useLayoutEffect,
@@ -24,14 +25,15 @@ import { useClothStore } from './cloth-store.ts';
 import { type NearBounds, nearBounds, sameBounds } from './detail.ts';
 import { clothPath } from './Ground.tsx';
 import { moveWithCamera } from './move-with-camera.ts';
-import { useMoving, useRestingPlan } from './moving.ts';
+import { type Moving, useMoving, useRestingPlan } from './moving.ts';
 import { PartNames } from './PartNames.tsx';
 import { PlacingGhosts, SnapMarks, TurnHandle } from './PartOverlay.tsx';
 import { DIMMED_ROOM } from './palette.ts';
 import { isDarkCloth, type PanelView } from './panel-items.ts';
-import { Rulers } from './Rulers.tsx';
+import { RulerNumbers, Rulers } from './Rulers.tsx';
 import { BendHandles, DraftRun, HoleButtons } from './ThreadOverlay.tsx';
 import { chooseHole, wishHole } from './thread-tool.ts';
+import { makeOneStop } from './travel.ts';
 import { useCanvasPointer } from './use-canvas-pointer.ts';
 
 const NO_CAMERA: Camera = { scale: 1, originX: 0, originY: 0 };
@@ -53,6 +55,10 @@ export function ClothCanvas() {
   const area = useRef<HTMLElement>(null);
   const plan = useRestingPlan();
   const size = useFittedCamera(area, plan);
+  const whole = useCallback(
+    (canvas: HTMLElement | null) => (canvas === null ? undefined : makeOneStop(canvas)),
+    [],
+  );
   const pointerEvents = useCanvasPointer(abilities);
   const { widthMm, heightMm } = clothBox(panelOf(plan));
   const { unit } = plan.habits;
@@ -61,6 +67,7 @@ export function ClothCanvas() {
       {size !== null && (
         // biome-ignore lint/a11y/useSemanticElements: the cloth is a drawing that holds buttons
         <div
+          ref={whole}
           className="canvas"
           role="group"
           aria-label={`${plan.name}, ${face} side, ${formatLength(widthMm, unit, 0)} by ${formatLength(heightMm, unit, 0)}`}
@@ -106,19 +113,19 @@ function Layers({ plan, size }: { readonly plan: Plan; readonly size: Size }) {
           <Resting plan={plan} near={near} />
         </g>
       </svg>
-      <svg className="layer" aria-hidden="true">
-        <g transform={place}>
-          <Names plan={plan} near={near} scale={camera.scale} />
-        </g>
-      </svg>
+      <div className="layer names" aria-hidden="true">
+        <RulerNumbers camera={camera} box={clothBox(panelOf(plan))} unit={plan.habits.unit} />
+        <Names plan={plan} near={near} camera={camera} />
+      </div>
       {/* biome-ignore lint/a11y/noSvgWithoutTitle: the canvas it is a layer of has the name */}
       <svg className="layer over">
         <g transform={place}>
-          <Moved plan={plan} near={near} scale={camera.scale} />
+          <Moved near={near} />
           <g ref={useClothStore.getState().setOverlayHost} />
           <Handles scale={camera.scale} />
         </g>
       </svg>
+      <MovedNames near={near} camera={camera} />
     </div>
   );
 }
@@ -166,38 +173,49 @@ function Resting({ plan, near }: { readonly plan: Plan; readonly near: NearBound
   );
 }
 
-interface LayerProps {
-  readonly plan: Plan;
+interface NamesProps {
   readonly near: NearBounds;
-  readonly scale: number;
+  readonly camera: Camera;
 }
 
 /** How the names of a plan's parts are written. */
 function useNameLook(
   plan: Plan,
   view: PanelView,
-  scale: number,
+  camera: Camera,
 ): Omit<ComponentProps<typeof PartNames>, 'plan' | 'chosen'> {
   const notes = useClothStore((state) => state.asks.notes);
   const hidden = useViewStore((state) => state.hiddenNames);
-  return { hidden, face: view.face, scale, isDark: isDarkCloth(panelOf(plan)) || view.isDim, notes };
+  return { hidden, face: view.face, camera, isDark: isDarkCloth(panelOf(plan)) || view.isDim, notes };
 }
 
-function Names({ plan, near, scale }: LayerProps) {
+function Names({ plan, near, camera }: NamesProps & { readonly plan: Plan }) {
   const view = usePanelView(near);
-  return <PartNames plan={plan} chosen={view.chosenParts} {...useNameLook(plan, view, scale)} />;
+  return <PartNames plan={plan} chosen={view.chosenParts} {...useNameLook(plan, view, camera)} />;
 }
 
-function Moved({ plan, near, scale }: LayerProps) {
+function Moved({ near }: { readonly near: NearBounds }) {
   const view = usePanelView(near);
-  const look = useNameLook(plan, view, scale);
   const moving = useMoving();
   if (moving === null) return null;
   return (
     <g className="moving" style={view.isDim ? DIMMED_ROOM : undefined}>
       <MovingDrawing moving={moving} view={view} />
-      <PartNames plan={moving.plan} only={moving.partIds} chosen={moving.partIds} {...look} />
     </g>
+  );
+}
+
+function MovedNames(props: NamesProps) {
+  const moving = useMoving();
+  return moving === null ? null : <NamesOf moving={moving} {...props} />;
+}
+
+function NamesOf({ moving, near, camera }: NamesProps & { readonly moving: Moving }) {
+  const look = useNameLook(moving.plan, usePanelView(near), camera);
+  return (
+    <div className="layer names moved-names" aria-hidden="true">
+      <PartNames plan={moving.plan} only={moving.partIds} chosen={moving.partIds} {...look} />
+    </div>
   );
 }
 
@@ -258,11 +276,11 @@ function HideWhatMoves({ layers }: { readonly layers: RefObject<HTMLElement | nu
   useLayoutEffect(() => {
     if (hidden === '') return;
     const selector = hidden.split(',').map((id) => `[data-thing="${id}"]`);
-    const drawn = [...(layers.current?.querySelectorAll(selector.join()) ?? [])];
-    const things = drawn.filter((thing) => thing.closest('.moving') === null);
-    for (const thing of things) thing.setAttribute('opacity', '0');
+    const drawn = [...(layers.current?.querySelectorAll<Element>(selector.join()) ?? [])];
+    const things = drawn.filter((thing) => thing.closest('.moving, .moved-names') === null);
+    for (const thing of things) thing.classList.add('elsewhere');
     return () => {
-      for (const thing of things) thing.removeAttribute('opacity');
+      for (const thing of things) thing.classList.remove('elsewhere');
     };
   }, [hidden, layers]);
   return null;

@@ -8,6 +8,7 @@ import { poseOf } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { memo } from 'react';
+import { type Camera, toPixels } from '../stores/camera.ts';
 import { type NameKind, nameKindOf } from '../stores/name-kinds.ts';
 import { INK } from '../ui/ink.ts';
 import { NEAR_FROM_SCALE } from './detail.ts';
@@ -16,7 +17,7 @@ import { type LabelBox, placeLabels } from './labels.ts';
 interface NamesProps {
   readonly plan: Plan;
   readonly face: Face;
-  readonly scale: number;
+  readonly camera: Camera;
   readonly isDark: boolean;
   /** Their names are drawn in any case. */
   readonly chosen: ReadonlySet<string>;
@@ -32,9 +33,13 @@ const SIZE_PX = 13;
 /** The width of a letter of the type that ships, of its height, on average: measured over the names of the demo plans. */
 const LETTER = 0.56;
 
-/** The parts' names, upright and never smaller than can be read; where there is no room for one it is left out. */
+/**
+ * The parts' names, upright and never smaller than can be read; where there is no room for one it is left out. They are text of the page, not of
+ * a drawing: a drawing lays its letters out anew with every step of a zoom.
+ */
 export const PartNames = memo(
-  function PartNames({ plan, face, scale, isDark, chosen, notes, hidden, only }: NamesProps) {
+  function PartNames({ plan, face, camera, isDark, chosen, notes, hidden, only }: NamesProps) {
+    const { scale } = camera;
     const ink = isDark ? INK.cotton : INK.ink;
     const halo = isDark ? INK.midnight : INK.cotton;
     const parts = Object.values(plan.parts);
@@ -56,30 +61,19 @@ export const PartNames = memo(
       scale >= NEAR_FROM_SCALE,
     );
     return (
-      <g
-        pointerEvents="none"
-        fontSize={SIZE_PX / scale}
-        fill={ink}
-        stroke={halo}
-        strokeWidth={3 / scale}
-        paintOrder="stroke"
-        strokeLinejoin="round"
-      >
+      <div className="part-names" style={{ color: ink, WebkitTextStrokeColor: halo }}>
         {named.map(({ part, note, places }, i) => {
           const place = places[at[i] ?? -1];
           if (place === undefined) return null;
+          const { px, py } = toPixels(camera, place);
           return (
-            <text key={part.id} data-thing={part.id} x={place.x} y={place.y} textAnchor={place.anchor}>
+            <span key={part.id} data-thing={part.id} className={place.anchor} style={{ left: px, top: py }}>
               {part.name}
-              {note !== undefined && (
-                <tspan fontWeight={700} dx={6 / scale}>
-                  {note}
-                </tspan>
-              )}
-            </text>
+              {note !== undefined && <b> {note}</b>}
+            </span>
           );
         })}
-      </g>
+      </div>
     );
   },
   (before, after) =>
@@ -87,7 +81,7 @@ export const PartNames = memo(
     before.plan.panels === after.plan.panels &&
     before.plan.ownParts === after.plan.ownParts &&
     before.face === after.face &&
-    before.scale === after.scale &&
+    before.camera === after.camera &&
     before.isDark === after.isDark &&
     before.chosen === after.chosen &&
     before.only === after.only &&

@@ -19,54 +19,73 @@ interface RulersProps {
   readonly unit: LengthUnit;
 }
 
-/** Rulers along the upper and left edge of the piece, in pixels of the canvas. */
-export function Rulers({ camera, box, unit }: RulersProps) {
-  const { widthMm, heightMm } = box;
-  const step = rulerStepMm(camera.scale, unit);
-  const ticks = (lengthMm: number): readonly number[] => {
-    const list: number[] = [];
-    for (let i = 0; (i * step) / 5 <= lengthMm + 1e-9; i += 1) list.push(i);
+interface Tick {
+  /** Of the fifths between numbers. */
+  readonly i: number;
+  /** From the beginning of the ruler, px. */
+  readonly px: number;
+}
+
+interface Layout {
+  /** Upper and left ruler: where their edges run, px. */
+  readonly top: number;
+  readonly left: number;
+  readonly across: readonly Tick[];
+  readonly down: readonly Tick[];
+  readonly stepMm: number;
+}
+
+/** Counted from the left and upper edge of the piece's box. */
+function layoutOf({ camera, box, unit }: RulersProps): Layout {
+  const stepMm = rulerStepMm(camera.scale, unit);
+  const zero = toPixels(camera, { x: box.left, y: box.top });
+  const ticks = (lengthMm: number, from: number): readonly Tick[] => {
+    const list: Tick[] = [];
+    for (let i = 0; (i * stepMm) / 5 <= lengthMm + 1e-9; i += 1)
+      list.push({ i, px: from + ((i * stepMm) / 5) * camera.scale });
     return list;
   };
-  // Counted from the left and upper edge of the piece's box.
-  const zero = toPixels(camera, { x: box.left, y: box.top });
-  const top = zero.py - 8;
-  const left = zero.px - 8;
+  return {
+    top: zero.py - 8,
+    left: zero.px - 8,
+    across: ticks(box.widthMm, zero.px),
+    down: ticks(box.heightMm, zero.py),
+    stepMm,
+  };
+}
+
+/** The lines of the rulers along the upper and left edge of the piece, in pixels of the canvas. */
+export function Rulers(props: RulersProps) {
+  const { top, left, across, down } = layoutOf(props);
+  const length = ({ i }: Tick): number => (i % 5 === 0 ? -9 : -4);
+  const lines = [
+    ...across.map((tick) => `M${tick.px} ${top}v${length(tick)}`),
+    ...down.map((tick) => `M${left} ${tick.px}h${length(tick)}`),
+  ];
   return (
-    <g
-      className="rulers"
-      stroke="currentColor"
-      fill="currentColor"
-      fontSize={13}
-      aria-hidden="true"
-      style={{ color: 'var(--quiet)' }}
-    >
-      {ticks(widthMm).map((i) => {
-        const x = zero.px + ((i * step) / 5) * camera.scale;
-        return (
-          <g key={i}>
-            <path d={`M${x} ${top}v${i % 5 === 0 ? -9 : -4}`} strokeWidth={1} />
-            {i % 5 === 0 && (
-              <text x={x + 3} y={top - 8} stroke="none">
-                {formatLengthBare((i * step) / 5, unit, 1)}
-              </text>
-            )}
-          </g>
-        );
-      })}
-      {ticks(heightMm).map((i) => {
-        const y = zero.py + ((i * step) / 5) * camera.scale;
-        return (
-          <g key={i}>
-            <path d={`M${left} ${y}h${i % 5 === 0 ? -9 : -4}`} strokeWidth={1} />
-            {i % 5 === 0 && i > 0 && (
-              <text x={left - 12} y={y + 4} textAnchor="end" stroke="none">
-                {formatLengthBare((i * step) / 5, unit, 1)}
-              </text>
-            )}
-          </g>
-        );
-      })}
-    </g>
+    <path className="rulers" d={lines.join('')} stroke="var(--quiet)" strokeWidth={1} aria-hidden="true" />
+  );
+}
+
+/** Their numbers: text of the page, as the parts' names are. */
+export function RulerNumbers(props: RulersProps) {
+  const { top, left, across, down, stepMm } = layoutOf(props);
+  const isNumbered = ({ i }: Tick): boolean => i % 5 === 0;
+  const words = ({ i }: Tick): string => formatLengthBare((i * stepMm) / 5, props.unit, 1);
+  return (
+    <div className="ruler-numbers">
+      {across.filter(isNumbered).map((tick) => (
+        <span key={`x${tick.i}`} className="start" style={{ left: tick.px + 3, top: top - 8 }}>
+          {words(tick)}
+        </span>
+      ))}
+      {down
+        .filter((tick) => isNumbered(tick) && tick.i > 0)
+        .map((tick) => (
+          <span key={`y${tick.i}`} className="end" style={{ left: left - 12, top: tick.px + 4 }}>
+            {words(tick)}
+          </span>
+        ))}
+    </div>
   );
 }

@@ -103,19 +103,23 @@ function Signs({
   const length = polylineLengthMm(points);
   if (length < 24) return null;
   const count = Math.max(1, Math.round(length / SIGN_EVERY_MM));
+  const places = Array.from({ length: count }, (_, i) => pointAlong(points, (length * (i + 0.5)) / count));
   return (
     <g aria-hidden="true">
-      {Array.from({ length: count }, (_, i) => pointAlong(points, (length * (i + 0.5)) / count)).map((p) => (
-        <g key={`${p.x},${p.y}`}>
-          <circle cx={p.x} cy={p.y} r={1.9} fill={INK.paper} stroke={colour} strokeWidth={0.35} />
-          <path
-            d={`M${p.x - 1} ${p.y}H${p.x + 1}${sign === '+' ? `M${p.x} ${p.y - 1}V${p.y + 1}` : ''}`}
-            stroke={colour}
-            strokeWidth={0.6}
-          />
-        </g>
-      ))}
+      <path d={places.map(disc).join('')} fill={INK.paper} stroke={colour} strokeWidth={0.35} />
+      <path d={places.map((p) => signPath(p, sign)).join('')} stroke={colour} strokeWidth={0.6} />
       <title>{signMark(sign)} side</title>
     </g>
   );
+}
+
+const DISC_MM = 1.9;
+
+function disc({ x, y }: Point): string {
+  const arc = `a${DISC_MM} ${DISC_MM} 0 1 1`;
+  return `M${x - DISC_MM} ${y}${arc} ${2 * DISC_MM} 0${arc} ${-2 * DISC_MM} 0`;
+}
+
+function signPath({ x, y }: Point, sign: '+' | '-'): string {
+  return `M${x - 1} ${y}H${x + 1}${sign === '+' ? `M${x} ${y - 1}V${y + 1}` : ''}`;
 }

@@ -169,7 +169,7 @@ export const HoleButtons = memo(function HoleButtons({ plan, scale, onHole = cho
             <circle
               key={holeKey(ref)}
               role="button"
-              tabIndex={0}
+              tabIndex={-1}
               aria-label={holeName(plan, ref)}
               data-hole={holeKey(ref)}
               {...centre(asSeen(panelOf(plan), face, holePoint(plan, ref)))}

@@ -17,6 +17,7 @@ import { withRepair } from '../canvas/follow-threads.ts';
 import { editableLine, withNodes } from '../canvas/line-edits.ts';
 import { finishPen, penClick, pointAt } from '../canvas/pen-tool.ts';
 import { putBend, stepBack } from '../canvas/thread-tool.ts';
+import { travel, type Way } from '../canvas/travel.ts';
 import { fitPiece, zoomBy } from '../canvas/zoom.ts';
 import { copyToClipboard, pasteFromClipboard } from '../stages/parts/clipboard.ts';
 import { copyParts } from '../stages/parts/copy-parts.ts';
@@ -40,6 +41,19 @@ const ARROWS: Readonly<Record<string, Point>> = {
   ArrowUp: { x: 0, y: -1 },
   ArrowDown: { x: 0, y: 1 },
 };
+
+const WAYS: Readonly<Record<string, Way>> = {
+  ArrowLeft: 'left',
+  ArrowRight: 'right',
+  ArrowUp: 'up',
+  ArrowDown: 'down',
+  PageDown: 'next',
+  PageUp: 'before',
+};
+
+function wayOf(event: KeyboardEvent): Way | null {
+  return WAYS[event.key] ?? null;
+}
 
 /** Arrow keys move by 1 mm, with Shift by 5, with Alt by a tenth; on the face that is up, left is left. */
 function arrowStep(event: KeyboardEvent): Point | null {
@@ -77,6 +91,23 @@ export const COMMANDS: readonly Command[] = [
         const { face, setFace } = useViewStore.getState();
         setFace(face === 'right' ? 'wrong' : 'right');
       }),
+  },
+  {
+    keys: 'Ctrl ← ↑ → ↓, Page ↑, Page ↓',
+    words:
+      'On the cloth, which Tab comes to: on to the next part, thread or hole that way, or in their order; without Ctrl too while nothing is chosen. Enter chooses it',
+    act(event) {
+      const way = wayOf(event);
+      const { tool, selection } = useViewStore.getState();
+      const isFree =
+        tool.kind === 'hand' &&
+        selection.partIds.length === 0 &&
+        selection.runId === null &&
+        selection.markingId === null;
+      const isAsked =
+        event.key.startsWith('Page') || control(event) || (isFree && !event.altKey && !event.shiftKey);
+      return way !== null && isAsked && travel(way);
+    },
   },
   {
     keys: '← ↑ → ↓',

@@ -1,6 +1,7 @@
 import type { Plan } from '@sashiko/core/plan/schema';
 import { useLayoutEffect, useState } from 'react';
 import { usePlanStore } from './plan-store.ts';
+import { useViewStore } from './view-store.ts';
 
 /** A gesture that stays for so long has paused: now its figures can be read, ms. */
 const PAUSE_MS = 100;
@@ -24,16 +25,22 @@ export function useCalmPlan(): Plan {
       setCalm((before) => shownNow() ?? before);
     };
     follow();
+    const wait = (): void => {
+      if (timer !== null) clearTimeout(timer);
+      timer = setTimeout(follow, PAUSE_MS);
+    };
     const stop = usePlanStore.subscribe((state, before) => {
       if (state.preview === before.preview && state.history === before.history) return;
       if (state.preview === null) follow();
-      else {
-        if (timer !== null) clearTimeout(timer);
-        timer = setTimeout(follow, PAUSE_MS);
-      }
+      else wait();
+    });
+    // A part that is caught by a line stays where it is while the pointer goes on: that is no pause.
+    const stopPointer = useViewStore.subscribe((state, before) => {
+      if (timer !== null && state.pointer !== before.pointer) wait();
     });
     return () => {
       stop();
+      stopPointer();
       if (timer !== null) clearTimeout(timer);
     };
   }, []);

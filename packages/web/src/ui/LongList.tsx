@@ -1,5 +1,5 @@
 import { elementScroll, useVirtualizer, type Virtualizer } from '@tanstack/react-virtual';
-import { type ReactNode, useEffect, useRef, useState } from 'react';
+import { type ReactNode, type RefObject, useEffect, useRef, useState } from 'react';
 
 /** Shorter lists are drawn whole: they can be searched by the browser, and cost nothing. */
 export const DRAWN_WHOLE_UP_TO = 60;
@@ -26,18 +26,28 @@ export function LongList<Item>(props: LongListProps<Item>) {
   return lines === undefined ? whole : <ul className={lines}>{whole}</ul>;
 }
 
-function Windowed<Item>({
-  items,
-  keyOf,
-  aboutPx,
-  gapPx = 0,
-  lines,
-  shownKey = null,
-  children,
-}: LongListProps<Item>) {
-  const list = useRef<HTMLDivElement>(null);
+/** What of a long list is in view, and how high what is not stands before and after it, px. */
+export interface Window {
+  readonly inView: readonly { readonly key: string; readonly index: number }[];
+  readonly beforePx: number;
+  readonly afterPx: number;
+  /** Tells how high an item in view is; it says with `data-index` which. */
+  readonly measure: (element: Element | null) => void;
+}
+
+/** Follows the tray round `list`, the element that holds the items and nothing else. */
+export function useWindow<Item>(
+  list: RefObject<HTMLElement | null>,
+  {
+    items,
+    keyOf,
+    aboutPx,
+    gapPx = 0,
+    shownKey = null,
+  }: Pick<LongListProps<Item>, 'items' | 'keyOf' | 'aboutPx' | 'gapPx' | 'shownKey'>,
+): Window {
   const [margin, setMargin] = useState(0);
-  const virtualizer = useVirtualizer({
+  const virtualizer = useVirtualizer<HTMLElement, Element>({
     count: items.length,
     getScrollElement: () => scrollerOf(list.current),
     estimateSize: () => aboutPx,
@@ -47,6 +57,7 @@ function Windowed<Item>({
     scrollMargin: margin,
     initialRect: ABOUT_A_TRAY,
     observeElementRect: observeSize,
+    measureElement: heightOf,
     scrollToFn: scrollWhereNeeded,
   });
   // What stands above the list may have grown or shrunk. It is asked for once the page is laid out, when it costs nothing.
@@ -66,19 +77,25 @@ function Windowed<Item>({
   }, [shown, virtualizer]);
   const inView = virtualizer.getVirtualItems();
   const [first, last] = [inView[0], inView.at(-1)];
+  return {
+    inView: inView.map(({ key, index }) => ({ key: String(key), index })),
+    beforePx: first === undefined ? 0 : first.start - margin,
+    afterPx: last === undefined ? 0 : virtualizer.getTotalSize() - (last.end - margin),
+    measure: virtualizer.measureElement,
+  };
+}
+
+function Windowed<Item>(props: LongListProps<Item>) {
+  const { items, gapPx = 0, lines, children } = props;
+  const list = useRef<HTMLDivElement>(null);
+  const { inView, beforePx, afterPx, measure } = useWindow(list, props);
   const Lines = lines === undefined ? 'div' : 'ul';
   return (
-    <div
-      ref={list}
-      style={{
-        paddingTop: first === undefined ? 0 : first.start - margin,
-        paddingBottom: last === undefined ? 0 : virtualizer.getTotalSize() - (last.end - margin),
-      }}
-    >
+    <div ref={list} style={{ paddingTop: beforePx, paddingBottom: afterPx }}>
       <Lines className={lines} style={{ margin: 0, display: 'flex', flexDirection: 'column', gap: gapPx }}>
         {inView.map(({ key, index }) =>
           lines === undefined ? (
-            <div key={key} data-index={index} ref={virtualizer.measureElement}>
+            <div key={key} data-index={index} ref={measure}>
               {children(items[index] as Item, index)}
             </div>
           ) : (
@@ -104,6 +121,16 @@ function observeSize(
   });
   observer.observe(scrollElement);
   return () => observer.disconnect();
+}
+
+/** An item that is new is taken to be as high as those are about; its height is told once the page is laid out. Asking for it would lay it out at once. */
+function heightOf(
+  element: Element,
+  entry: ResizeObserverEntry | undefined,
+  list: Virtualizer<HTMLElement, Element>,
+): number {
+  const known = list.measurementsCache[list.indexFromElement(element)]?.size ?? 0;
+  return Math.round(entry?.borderBoxSize[0]?.blockSize ?? known);
 }
 
 /** A list that is there already is not scrolled there. */

@@ -6,11 +6,10 @@ import { maybeLightColour } from '@sashiko/core/parts/light-colours';
 import { assumedIn } from '@sashiko/core/plan/assumed';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatCurrent } from '@sashiko/core/units/electrical';
-import { Table, type TableColumnsType } from 'antd';
 import { useMemo } from 'react';
 import { useViewStore } from '../../stores/view-store.ts';
 import { CsvButton } from '../../ui/CsvButton.tsx';
-import { DRAWN_WHOLE_UP_TO } from '../../ui/LongList.tsx';
+import { type Column, SortedTable } from '../../ui/SortedTable.tsx';
 import { showPlace } from '../show-place.ts';
 
 interface LightsTableProps {
@@ -18,9 +17,6 @@ interface LightsTableProps {
   readonly lights: readonly LightState[];
   readonly reasons: readonly DarkReason[];
 }
-
-/** A long table draws what is in view, px. */
-const WINDOWED = { virtual: true, scroll: { x: 270, y: 420 } };
 
 interface LightRow {
   readonly key: string;
@@ -35,12 +31,12 @@ export function LightsTable({ plan, lights, reasons }: LightsTableProps) {
   const dark = darkAmp(plan);
   const ratedAmp = assumedIn(plan).ratedMa / 1000;
   const rows = useMemo(() => rowsOf(plan, lights, reasons), [plan, lights, reasons]);
-  const columns: TableColumnsType<LightRow> = [
+  const columns: readonly Column<LightRow>[] = [
     {
       title: 'light',
       key: 'name',
-      sorter: (a, b) => a.name.localeCompare(b.name, undefined, { numeric: true }),
-      render: (_, row) => (
+      order: (a, b) => a.name.localeCompare(b.name, undefined, { numeric: true }),
+      cell: (row) => (
         <>
           {row.name}
           <span className="quiet">, {row.colour}</span>
@@ -50,9 +46,9 @@ export function LightsTable({ plan, lights, reasons }: LightsTableProps) {
     {
       title: 'current',
       key: 'amp',
-      align: 'right',
-      sorter: (a, b) => a.light.amp - b.light.amp,
-      render: (_, { light }) => (
+      isFigure: true,
+      order: (a, b) => a.light.amp - b.light.amp,
+      cell: ({ light }) => (
         <span className="figure">
           {light.amp < dark ? 'dark' : formatCurrent(light.amp)}
           {isFaded(light) && <div className="quiet">{formatCurrent(light.peakAmp)} while on</div>}
@@ -65,9 +61,9 @@ export function LightsTable({ plan, lights, reasons }: LightsTableProps) {
     {
       title: 'of brightest',
       key: 'share',
-      align: 'right',
-      sorter: (a, b) => a.light.relative - b.light.relative,
-      render: (_, { light }) => (
+      isFigure: true,
+      order: (a, b) => a.light.relative - b.light.relative,
+      cell: ({ light }) => (
         <span className="figure">
           {light.amp < dark
             ? '–'
@@ -80,19 +76,14 @@ export function LightsTable({ plan, lights, reasons }: LightsTableProps) {
   ];
   return (
     <>
-      <Table
-        className="light-rows"
-        size="small"
-        pagination={false}
-        {...(rows.length > DRAWN_WHOLE_UP_TO ? WINDOWED : {})}
+      <SortedTable
+        label="Lights"
         columns={columns}
-        dataSource={rows}
-        expandable={{
-          showExpandColumn: false,
-          expandedRowKeys: rows.filter(({ reason }) => isTold(reason)).map(({ key }) => key),
-          expandedRowRender: ({ reason }) =>
-            reason === undefined ? null : <Reason plan={plan} reason={reason} />,
-        }}
+        rows={rows}
+        keyOf={({ key }) => key}
+        told={({ reason }) =>
+          reason === undefined || !isTold(reason) ? null : <Reason plan={plan} reason={reason} />
+        }
       />
       <CsvButton
         what="lights"
@@ -123,8 +114,8 @@ export function LightsTable({ plan, lights, reasons }: LightsTableProps) {
 }
 
 /** What the alert about a short says is not said again for every light. */
-function isTold(reason: DarkReason | undefined): boolean {
-  return reason !== undefined && reason.cause !== 'short';
+function isTold(reason: DarkReason): boolean {
+  return reason.cause !== 'short';
 }
 
 function Reason({ plan, reason }: { readonly plan: Plan; readonly reason: DarkReason }) {

@@ -1,13 +1,14 @@
 import { type LightTrialAnswer, SWAYS } from '@sashiko/core/circuit/light-trials';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatCurrent } from '@sashiko/core/units/electrical';
-import { Button, Table, type TableColumnsType } from 'antd';
+import { Button } from 'antd';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useViewStore } from '../../stores/view-store.ts';
 import { Chart } from '../../ui/Chart.tsx';
 import { CsvButton } from '../../ui/CsvButton.tsx';
 import { INK } from '../../ui/ink.ts';
 import { Row } from '../../ui/Row.tsx';
+import { type Column, SortedTable } from '../../ui/SortedTable.tsx';
 import { ask, Cancelled, type Job } from '../../workers/workshop.ts';
 
 const TRIALS = 1000;
@@ -63,6 +64,8 @@ interface RangeRow {
   readonly range: LightTrialAnswer['lights'][number];
 }
 
+const keyOf = ({ key }: RangeRow): string => key;
+
 function Outcome({ plan, answer }: { readonly plan: Plan; readonly answer: LightTrialAnswer }) {
   const rows = useMemo(
     (): readonly RangeRow[] =>
@@ -94,19 +97,19 @@ function Outcome({ plan, answer }: { readonly plan: Plan; readonly answer: Light
     ],
     [rows],
   );
-  const columns: TableColumnsType<RangeRow> = [
+  const columns: readonly Column<RangeRow>[] = [
     {
       title: 'light',
       key: 'name',
-      sorter: (a, b) => a.name.localeCompare(b.name, undefined, { numeric: true }),
-      render: (_, row) => row.name,
+      order: (a, b) => a.name.localeCompare(b.name, undefined, { numeric: true }),
+      cell: (row) => row.name,
     },
     {
       title: 'current, 9 of 10',
       key: 'amp',
-      align: 'right',
-      sorter: (a, b) => a.range.amp.low - b.range.amp.low,
-      render: (_, { range }) => (
+      isFigure: true,
+      order: (a, b) => a.range.amp.low - b.range.amp.low,
+      cell: ({ range }) => (
         <span className="figure">
           {formatCurrent(range.amp.low)} to {formatCurrent(range.amp.high)}
         </span>
@@ -115,9 +118,9 @@ function Outcome({ plan, answer }: { readonly plan: Plan; readonly answer: Light
     {
       title: 'lit',
       key: 'lit',
-      align: 'right',
-      sorter: (a, b) => a.range.litIn - b.range.litIn,
-      render: (_, { range }) => (
+      isFigure: true,
+      order: (a, b) => a.range.litIn - b.range.litIn,
+      cell: ({ range }) => (
         <span className="figure">{Math.round((100 * range.litIn) / Math.max(1, answer.trials))} %</span>
       ),
     },
@@ -151,7 +154,7 @@ function Outcome({ plan, answer }: { readonly plan: Plan; readonly answer: Light
         y="current, mA"
         data={chart}
       />
-      <Table className="light-rows" size="small" pagination={false} columns={columns} dataSource={rows} />
+      <SortedTable label="Lights" columns={columns} rows={rows} keyOf={keyOf} />
       <CsvButton
         what="trials"
         planName={plan.name}

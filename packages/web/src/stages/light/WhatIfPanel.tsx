@@ -2,10 +2,11 @@ import type { LightFigures, WhatIf, WhatIfAnswer } from '@sashiko/core/advice/wh
 import { succeed } from '@sashiko/core/errors/problem';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatCurrent, formatHours } from '@sashiko/core/units/electrical';
-import { Button, Table, type TableColumnsType } from 'antd';
+import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { CsvButton } from '../../ui/CsvButton.tsx';
+import { type Column, SortedTable } from '../../ui/SortedTable.tsx';
 import { ask, Cancelled, type Job } from '../../workers/workshop.ts';
 
 interface CaseRow {
@@ -34,13 +35,12 @@ export function WhatIfPanel({ plan }: { readonly plan: Plan }) {
       )}
       {answer !== null && (
         <>
-          <Table
-            className="light-rows"
-            size="small"
-            pagination={false}
+          <SortedTable
+            label="What if"
             columns={COLUMNS}
-            dataSource={rows}
-            rowClassName={({ key }) => (key === 'now' ? 'now' : '')}
+            rows={rows}
+            keyOf={({ key }) => key}
+            isMain={({ key }) => key === 'now'}
           />
           <CsvButton
             what="what if"
@@ -72,11 +72,11 @@ export function WhatIfPanel({ plan }: { readonly plan: Plan }) {
   );
 }
 
-const COLUMNS: TableColumnsType<CaseRow> = [
+const COLUMNS: readonly Column<CaseRow>[] = [
   {
     title: 'what if',
     key: 'title',
-    render: (_, { title, edit, figures }) => (
+    cell: ({ title, edit, figures }) => (
       <>
         {title}
         {figures.lit < figures.of && (
@@ -101,9 +101,9 @@ const COLUMNS: TableColumnsType<CaseRow> = [
   {
     title: 'lights get',
     key: 'amp',
-    align: 'right',
-    sorter: (a, b) => a.figures.dimmestAmp - b.figures.dimmestAmp,
-    render: (_, { figures }) => (
+    isFigure: true,
+    order: (a, b) => a.figures.dimmestAmp - b.figures.dimmestAmp,
+    cell: ({ figures }) => (
       <span className="figure">
         {figures.lit === 0 ? 'dark' : formatCurrent(figures.dimmestAmp)}
         {figures.lit > 1 && <div className="quiet">– {formatCurrent(figures.brightestAmp)}</div>}
@@ -113,9 +113,9 @@ const COLUMNS: TableColumnsType<CaseRow> = [
   {
     title: 'good light, about',
     key: 'hours',
-    align: 'right',
-    sorter: (a, b) => (a.figures.goodHours ?? 0) - (b.figures.goodHours ?? 0),
-    render: (_, { figures }) => (
+    isFigure: true,
+    order: (a, b) => (a.figures.goodHours ?? 0) - (b.figures.goodHours ?? 0),
+    cell: ({ figures }) => (
       <span className="figure">
         {figures.goodHours === null ? '–' : formatHours(figures.goodHours).replace('about ', '')}
       </span>

@@ -3,9 +3,10 @@ import { CSS } from '@dnd-kit/utilities';
 import { tickSteps } from '@sashiko/core/plan/edits/progress-edits';
 import type { Round, RoundTick } from '@sashiko/core/sewing/rounds';
 import { keptTogether } from '@sashiko/core/sewing/sheet-names';
-import { memo } from 'react';
+import { memo, useMemo } from 'react';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { useArriving } from '../../ui/use-arriving.ts';
 import { StepPicture } from './StepPicture.tsx';
 
 interface StepRowProps {
@@ -48,16 +49,7 @@ export const StepRow = memo(function StepRow({ round, number, ticked, isOutOfRan
           <span className="figure">{number}. </span>
           <span className={isDone ? 'done' : ''}>{keptTogether(round.text)}</span>
         </button>
-        {round.ticks.length > 1 && (
-          <ul className="round-ticks">
-            {round.ticks.map((tick, i) => (
-              <li key={tick.words}>
-                <Box id={`tick ${tick.steps[0]?.id}`} steps={tick.steps} isDone={ticked[i] === 'x'} />{' '}
-                <label htmlFor={`tick ${tick.steps[0]?.id}`}>{tick.words}</label>
-              </li>
-            ))}
-          </ul>
-        )}
+        {round.ticks.length > 1 && <Ticks round={round} ticked={ticked} />}
         {isChosen && (
           <>
             <OwnPicture round={round} />
@@ -78,6 +70,26 @@ export const StepRow = memo(function StepRow({ round, number, ticked, isOutOfRan
     </li>
   );
 });
+
+/** A round of two hundred lights has two hundred boxes: they come in slices. */
+const TICKS_AT_ONCE = 20;
+
+function Ticks({ round, ticked }: { readonly round: Round; readonly ticked: string }) {
+  const ticks = useMemo(
+    () =>
+      round.ticks.map((tick, i) => ({ id: `tick ${tick.steps[0]?.id}`, tick, isDone: ticked[i] === 'x' })),
+    [round, ticked],
+  );
+  return (
+    <ul className="round-ticks">
+      {useArriving(ticks, TICKS_AT_ONCE).map(({ id, tick, isDone }) => (
+        <li key={id}>
+          <Box id={id} steps={tick.steps} isDone={isDone} /> <label htmlFor={id}>{tick.words}</label>
+        </li>
+      ))}
+    </ul>
+  );
+}
 
 /** Ticks all of some steps, or takes their ticks back. Its words are beside it, or it has a name that is only heard. */
 function Box({

@@ -27,7 +27,7 @@ import { StepRow } from './StepRow.tsx';
 /** Longer sheets open only the section the maker is at. */
 const ALL_OPEN_UP_TO = 150;
 /** A row of a step has a handle, a box and a picture. */
-const ROWS_AT_ONCE = 25;
+const ROWS_AT_ONCE = 12;
 
 interface Section {
   readonly title: string;
