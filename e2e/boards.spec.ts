@@ -74,7 +74,7 @@ test('board, sensor, button, two banks, own holder: proposed, taken, a bank put 
   await page.locator('.tray-tabs').getByText('Wishes', { exact: true }).click();
   const moved = page.getByRole('region', { name: `bank 2 on ${other}` });
   await expect(moved).toContainText('you gave it this pin');
-  await expect(moved).toContainText('still to sew');
+  await expect(moved).toContainText('to lead');
 
   const nothing = page.getByRole('button', { name: 'Nothing to undo' });
   for (let step = 0; step < 40 && (await nothing.count()) === 0; step += 1)

@@ -387,3 +387,39 @@ test('what the parts weigh and where they pull is shown', async ({ page }) => {
   await expect(page.getByText('36.0 g')).toBeVisible();
   await expect(page.getByText(/low enough to hang well/)).toBeVisible();
 });
+
+test('a part is traced over a photo: the photo is pulled and sized, a hole is pulled on to its own', async ({
+  page,
+}) => {
+  await openDemo(page, 'lighthouse-cushion', 'parts');
+  await page.getByRole('button', { name: 'Describe a part' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'One hole', exact: true }).click();
+  // A square of 4 by 4 pixels is picture enough.
+  const png =
+    'iVBORw0KGgoAAAANSUhEUgAAAAQAAAAECAIAAAAmkwkpAAAAEUlEQVR4nGM4sCABjhiI4wAA3lIcAT4JRAUAAAAASUVORK5CYII=';
+  await dialog.getByLabel('Photo to trace').setInputFiles({
+    name: 'board.png',
+    mimeType: 'image/png',
+    buffer: Buffer.from(png, 'base64'),
+  });
+  const photo = dialog.locator('.own-part-picture image');
+  await expect(photo).toHaveCount(1);
+  const pull = async (target: typeof photo, dx: number, dy: number) => {
+    const box = await target.boundingBox();
+    if (box === null) throw new Error('not in view');
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + box.width / 2 + dx, box.y + box.height / 2 + dy, { steps: 4 });
+    await page.mouse.up();
+  };
+  const hole = dialog.locator('[data-own-hole]').first();
+  await pull(hole, 40, 20);
+  expect(Number(await hole.getAttribute('cx'))).toBeGreaterThan(3);
+  await expect(dialog.getByLabel('right of hole 1')).not.toHaveValue(/^0/);
+  await dialog.getByLabel('The photo is wide').fill('30');
+  await dialog.getByLabel('The photo is wide').press('Enter');
+  await expect(photo).toHaveAttribute('width', '30');
+  await dialog.getByRole('button', { name: 'Take the photo away' }).click();
+  await expect(photo).toHaveCount(0);
+});

@@ -293,7 +293,9 @@ test('two fingers zoom and pan, and move no part', async ({ page, context }) => 
   await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeDisabled();
 });
 
-test('the cloth is one stop of Tab; within it the focus travels, takes, moves and lets go', async ({ page }) => {
+test('the cloth is one stop of Tab; within it the focus travels, takes, moves and lets go', async ({
+  page,
+}) => {
   await openDemo(page, 'lighthouse-cushion', 'parts');
   await page.getByRole('button', { name: 'Keys', exact: true }).focus();
   await page.keyboard.press('Tab');

@@ -6,55 +6,22 @@ import { checkPlan } from '@sashiko/core/checks/check-plan';
 import { clothOutline } from '@sashiko/core/cloth/cloth';
 import { expectOk } from '@sashiko/core/errors/problem';
 import { serializePlan } from '@sashiko/core/formats/plan-file';
-import { type CurveNode, cornersOf, ovalCurve, roundedBoxCurve } from '@sashiko/core/geometry/curve';
+import { type CurveNode, ovalCurve, roundedBoxCurve } from '@sashiko/core/geometry/curve';
 import { ringLine } from '@sashiko/core/plan/arrange/lines';
 import { spreadParts } from '@sashiko/core/plan/arrange/spread';
-import {
-  addMarkings,
-  changeClothKind,
-  dyeCloth,
-  type MarkingDraft,
-  takePiece,
-} from '@sashiko/core/plan/edits/cloth-edits';
+import { addMarkings } from '@sashiko/core/plan/edits/cloth-edits';
 import { placePair, setLevel, tackParts, turnPart } from '@sashiko/core/plan/edits/part-edits';
-import { changeHabits, stateFacts } from '@sashiko/core/plan/edits/plan-edits';
+import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
 import { addWork } from '@sashiko/core/plan/edits/sewing-edits';
-import { newPlan } from '@sashiko/core/plan/new-plan';
 import { panelOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { routingProblemOf } from '@sashiko/core/router/problem-of-plan';
 import { proposalEdit } from '@sashiko/core/router/proposal';
 import { route } from '@sashiko/core/router/route';
 import { USUAL_REQUEST } from '@sashiko/core/router/route-request';
-import { PlanBuilder, type Spot } from '@sashiko/core/testing/plan-builder';
+import type { Spot } from '@sashiko/core/testing/plan-builder';
 import { bankTogether } from '@sashiko/core/wishes/wiring-edits';
-
-const corners = (...points: readonly Spot[]): readonly CurveNode[] =>
-  cornersOf(points.map(([x, y]) => ({ x, y })));
-
-const mark = (name: string, nodes: readonly CurveNode[], closed = true): MarkingDraft => ({
-  use: 'mark',
-  name,
-  nodes,
-  closed,
-});
-
-/** A plan with its piece, its cloth and its lines, ready for parts. */
-function begin(
-  id: string,
-  name: string,
-  piece: readonly [pieceId: string, sizes: Readonly<Record<string, number>>],
-  cloth: readonly [kindId: string, colourId: string],
-  facts: Partial<Plan['facts']>,
-  lines: readonly MarkingDraft[],
-): PlanBuilder {
-  const build = new PlanBuilder(name);
-  build.plan = newPlan(id, name);
-  build.edit(takePiece(build.plan, ...piece));
-  build.edit(changeClothKind(build.plan, cloth[0])).edit(dyeCloth(build.plan, cloth[1]));
-  build.edit(stateFacts(build.plan, facts));
-  return lines.length === 0 ? build : build.edit(addMarkings(build.plan, lines));
-}
+import { begin, corners, mark, routed } from './demo-kit.ts';
 
 function lighthouseCushion(): Plan {
   const build = begin(
@@ -87,11 +54,7 @@ function lighthouseCushion(): Plan {
       ),
     ]),
   );
-  const problem = expectOk(routingProblemOf(build.plan, USUAL_REQUEST));
-  const search = route(problem, { seed: 7 });
-  let step = search.next();
-  while (step.done !== true) step = search.next();
-  return build.edit(proposalEdit(build.plan, problem, step.value)).plan;
+  return routed(build).plan;
 }
 
 /** A sew-on board, six lights in a chase, a pocketed holder. */

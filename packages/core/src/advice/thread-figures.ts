@@ -12,7 +12,7 @@ import type { Plan } from '../plan/schema.ts';
 import { withContactsClosed } from '../power/operating-states.ts';
 import { bareLine, clearanceOf } from '../spacing/clearance.ts';
 import { patchCovers } from '../spacing/patches.ts';
-import { wishDifference } from '../wishes/wish-difference.ts';
+import { threadsLeft } from './what-next.ts';
 
 export interface ThreadFigures {
   readonly runCount: number;
@@ -29,7 +29,7 @@ export interface ThreadFigures {
   readonly dark: number | null;
   /** Findings that stop the sewing. */
   readonly stops: number;
-  /** Wishes that are not joined yet. */
+  /** Threads that are still to be led for all that is wished joined. */
   readonly missing: number;
 }
 
@@ -66,7 +66,7 @@ export function threadFigures(plan: Plan): ThreadFigures {
     dark: light.ok ? light.value.lights.filter(({ peakAmp }) => peakAmp < darkAmp(plan)).length : null,
     // By the drawing: proposals are compared while they are looked at, and currents take their time.
     stops: countFindings(openFindings(plan, new CheckSession(CHECK_RULES, false).update(plan))).stop,
-    missing: wishDifference(plan).missing.length,
+    missing: threadsLeft(plan),
   };
 }
 

@@ -121,7 +121,8 @@ function Layers({ plan, size }: { readonly plan: Plan; readonly size: Size }) {
       <svg className="layer over">
         <g transform={place}>
           <Moved near={near} />
-          <g ref={useClothStore.getState().setOverlayHost} />
+          {/* What a page listens on for others is a stop of Tab, if it is not said that it is none. */}
+          <g ref={useClothStore.getState().setOverlayHost} tabIndex={-1} />
           <Handles scale={camera.scale} />
         </g>
       </svg>
@@ -168,7 +169,7 @@ function Resting({ plan, near }: { readonly plan: Plan; readonly near: NearBound
       <g data-ground style={now.isDim ? DIMMED_ROOM : undefined}>
         <ClothDrawing plan={plan} hands={hands} {...view} />
       </g>
-      <g ref={useClothStore.getState().setUnderlayHost} />
+      <g ref={useClothStore.getState().setUnderlayHost} tabIndex={-1} />
     </>
   );
 }

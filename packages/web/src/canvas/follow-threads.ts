@@ -6,8 +6,9 @@ import { type Result, succeed } from '@sashiko/core/errors/problem';
 import { applyEdit, type Edit, squashEdits } from '@sashiko/core/plan/edit';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { repairEdit } from '@sashiko/core/router/repair';
+import { counted } from '@sashiko/core/units/words';
 import { useJobsStore } from '../stores/jobs-store.ts';
-import type { Preview } from '../stores/plan-store.ts';
+import { currentPlan, type Preview, usePlanStore } from '../stores/plan-store.ts';
 import { ask } from '../workers/workshop.ts';
 
 /** Larger plans do not follow: leading threads anew would hold up the drag. */
@@ -76,4 +77,14 @@ export function withRepair(plan: Plan, result: Result<Edit>, partIds: readonly s
     : repairEdit(applyEdit(plan, result.value), partIds);
   if (!repair.ok || repair.value === null) return result;
   return { ok: true, value: { ...squashEdits(result.value, repair.value), label: result.value.label } };
+}
+
+/** Commits a move of parts together with the repair of the threads it broke, and says how many were led anew. */
+export function commitMove(move: Result<Edit>, partIds: readonly string[], gesture?: string): boolean {
+  const { commit, tell } = usePlanStore.getState();
+  const repaired = withRepair(currentPlan(), move, partIds);
+  const isDone = commit(repaired, gesture);
+  const more = repaired.ok && repaired !== move ? threadsOnly(repaired.value).changes.length : 0;
+  if (isDone && more > 0) tell(`${counted(more, 'thread')} led anew with it, to keep the gaps.`);
+  return isDone;
 }

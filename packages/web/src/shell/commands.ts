@@ -13,7 +13,7 @@ import { panelOf } from '@sashiko/core/plan/panels';
 import { holePoint } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/records';
 import { clampMove, roomiestPlace } from '../canvas/clamp.ts';
-import { withRepair } from '../canvas/follow-threads.ts';
+import { commitMove } from '../canvas/follow-threads.ts';
 import { editableLine, withNodes } from '../canvas/line-edits.ts';
 import { finishPen, penClick, pointAt } from '../canvas/pen-tool.ts';
 import { putBend, stepBack } from '../canvas/thread-tool.ts';
@@ -137,12 +137,7 @@ export const COMMANDS: readonly Command[] = [
         selection.partIds.length === 1 ? currentPlan().parts[selection.partIds[0] as string] : undefined;
       if (part === undefined) return false;
       const by = event.shiftKey ? -15 : 15;
-      return usePlanStore
-        .getState()
-        .commit(
-          withRepair(currentPlan(), turnPart(currentPlan(), part.id, part.turnDeg + by), [part.id]),
-          `turn ${part.id}`,
-        );
+      return commitMove(turnPart(currentPlan(), part.id, part.turnDeg + by), [part.id], `turn ${part.id}`);
     },
   },
   {
@@ -313,8 +308,9 @@ function moveChosen(step: Point): boolean {
     const parts = selection.partIds
       .map((id) => plan.parts[id])
       .filter((part): part is Part => part !== undefined);
-    return commit(
-      withRepair(plan, moveParts(plan, selection.partIds, clampMove(plan, parts, step)), selection.partIds),
+    return commitMove(
+      moveParts(plan, selection.partIds, clampMove(plan, parts, step)),
+      selection.partIds,
       `nudge ${selection.partIds.join()}`,
     );
   }

@@ -7,7 +7,7 @@ import { kindOf } from '@sashiko/core/plan/kind-of';
 import type { Part, Run } from '@sashiko/core/plan/records';
 import { runsAtParts } from '@sashiko/core/plan/run-way';
 import { counted } from '@sashiko/core/units/words';
-import { withRepair } from '../canvas/follow-threads.ts';
+import { commitMove } from '../canvas/follow-threads.ts';
 import { fitPiece } from '../canvas/zoom.ts';
 import { copyToClipboard, pasteFromClipboard } from '../stages/parts/clipboard.ts';
 import { copyParts } from '../stages/parts/copy-parts.ts';
@@ -41,7 +41,7 @@ function partItems(parts: readonly Part[]): readonly MenuItem[] {
   const [only] = parts;
   const one = parts.length === 1 ? only : undefined;
   const turn = (part: Part, byDeg: number) => (): void => {
-    commit(withRepair(currentPlan(), turnPart(currentPlan(), part.id, part.turnDeg + byDeg), [part.id]));
+    commitMove(turnPart(currentPlan(), part.id, part.turnDeg + byDeg), [part.id]);
   };
   const threads = runsAtParts(currentPlan(), ids);
   const along = threads === 0 ? '' : `, with ${counted(threads, 'thread')}`;

@@ -2,6 +2,7 @@ import type { NextAct } from '@sashiko/core/advice/what-next';
 import { Segmented } from 'antd';
 import type { ReactNode } from 'react';
 import { Filled } from '../ui/Filled.tsx';
+import { StageIdeaPanel } from './StageIdeaPanel.tsx';
 import { type StageId, titleOf } from './stages.ts';
 import { WhatNext } from './WhatNext.tsx';
 
@@ -61,6 +62,7 @@ export function StageTray<Name extends string>({
       {/* The panel stays as it was left, with what was searched and typed in it. */}
       <div className="tray-scroll" hidden={alone !== null}>
         <Filled key={open}>{children}</Filled>
+        <StageIdeaPanel stage={stage} />
       </div>
       {alone !== null && <div className="tray-scroll">{alone.children}</div>}
       {dock !== null && <div className="tray-dock">{dock}</div>}

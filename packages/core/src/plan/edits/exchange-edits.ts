@@ -34,6 +34,21 @@ export function exchangePart(plan: Plan, partId: string, kindId: string): Result
   ]);
 }
 
+/** What of a part has no place at another kind and goes when it is exchanged, in words: `its colour`. */
+export function goesWithExchange(plan: Plan, part: Part, kind: PartKind): readonly string[] {
+  const before = kindOf(plan, part);
+  const after = asKind(part, kind.id, before, kind);
+  const lost = (had: unknown, has: unknown, words: string): readonly string[] =>
+    had !== undefined && has === undefined ? [words] : [];
+  return [
+    ...lost(part.colourId, after.colourId, 'its colour'),
+    ...lost(part.options, after.options, 'what was chosen for it'),
+    ...lost(part.switchedOn, after.switchedOn, 'how it is switched'),
+    ...lost(part.levels, after.levels, 'what its pins are set to'),
+    ...lost(part.pins, after.pins, 'what its pins are for'),
+  ];
+}
+
 /** Another holder in the place of one: as `exchangePart`, refused for what is no holder. */
 export function exchangeSource(plan: Plan, partId: string, kindId: string): Result<Edit> {
   const kind = maybeKindOf(plan, { kindId });

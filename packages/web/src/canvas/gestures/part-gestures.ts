@@ -10,7 +10,7 @@ import type { Plan } from '@sashiko/core/plan/schema';
 import { currentPlan, usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { clampMove } from '../clamp.ts';
-import { followingThreads, withRepair } from '../follow-threads.ts';
+import { commitMove, followingThreads } from '../follow-threads.ts';
 import type { Gesture, GestureKind, Moment, Press } from './gesture.ts';
 
 /** How near something catches a dragged part, px. */
@@ -33,7 +33,7 @@ function carrying(partIds: readonly string[], editAt: (now: Moment) => Result<Ed
       if (preview.hasEnded) return;
       const edit = editAt(now);
       preview.end();
-      usePlanStore.getState().commit(withRepair(currentPlan(), edit, partIds));
+      commitMove(edit, partIds);
     },
     click: () => preview.end(),
     cancel: () => preview.end(),

@@ -1,9 +1,10 @@
 import { hasElement } from '@sashiko/core/parts/part-element';
 import type { PartKind } from '@sashiko/core/parts/part-kind';
 import { PART_KINDS } from '@sashiko/core/parts/part-kinds';
-import { exchangePart, mayExchange } from '@sashiko/core/plan/edits/exchange-edits';
+import { exchangePart, goesWithExchange, mayExchange } from '@sashiko/core/plan/edits/exchange-edits';
 import { kindOf } from '@sashiko/core/plan/kind-of';
 import type { Part } from '@sashiko/core/plan/records';
+import { runsAtParts } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { useMemo } from 'react';
 import { usePlanStore } from '../../stores/plan-store.ts';
@@ -11,7 +12,8 @@ import { Choice } from '../../ui/Choice.tsx';
 
 /** Another kind of part in the place of this one: its threads go to the holes that do the same. */
 export function ExchangeField({ plan, part }: { readonly plan: Plan; readonly part: Part }) {
-  const commit = usePlanStore((state) => state.commit);
+  const { commit, tell } = usePlanStore.getState();
+  const threads = runsAtParts(plan, [part.id]);
   const kind = kindOf(plan, part);
   const kinds = useMemo(
     () => PART_KINDS.filter((other) => isLike(kind, other) && mayExchange(plan, part, other)),
@@ -19,17 +21,29 @@ export function ExchangeField({ plan, part }: { readonly plan: Plan; readonly pa
   );
   if (kinds.length === 0 || part.locked === true) return null;
   return (
-    <Choice
-      label="Exchange for"
-      value={part.kindId}
-      options={[
-        { value: part.kindId, label: 'as it is' },
-        ...kinds.map(({ id, title }) => ({ value: id, label: title })),
-      ]}
-      onChange={(kindId) => {
-        if (kindId !== part.kindId) commit(exchangePart(plan, part.id, kindId));
-      }}
-    />
+    <>
+      <Choice
+        label="Exchange for"
+        value={part.kindId}
+        options={[
+          { value: part.kindId, label: 'as it is' },
+          ...kinds.map(({ id, title }) => ({ value: id, label: title })),
+        ]}
+        onChange={(kindId) => {
+          const other = kinds.find(({ id }) => id === kindId);
+          if (other === undefined) return;
+          const gone = goesWithExchange(plan, part, other);
+          if (commit(exchangePart(plan, part.id, kindId)) && gone.length > 0)
+            tell(`${part.name} is exchanged; ${gone.join(', ')} went with what it was.`);
+        }}
+      />
+      {threads > 0 && (
+        <p className="quiet">
+          Exchanged, {threads === 1 ? 'its thread goes' : `its ${threads} threads go`} to the holes that do
+          the same.
+        </p>
+      )}
+    </>
   );
 }
 

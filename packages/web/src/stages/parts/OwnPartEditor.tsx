@@ -5,7 +5,7 @@ import {
   parsePart,
   serializePart,
 } from '@sashiko/core/formats/part-file';
-import { kindOfOwnPart, ownPartProblem } from '@sashiko/core/parts/own-part';
+import { ownPartProblem } from '@sashiko/core/parts/own-part';
 import type { OwnPart } from '@sashiko/core/parts/own-part-schema';
 import { deleteOwnPart, keepOwnPart } from '@sashiko/core/plan/edits/own-part-edits';
 import { Button, Input, Segmented } from 'antd';
@@ -21,8 +21,8 @@ import { NumberField } from '../../ui/NumberField.tsx';
 import { readTextFile } from '../../ui/read-file.ts';
 import { OwnPartHoles } from './OwnPartHoles.tsx';
 import { OwnPartModel } from './OwnPartModel.tsx';
+import { OwnPartTracing } from './OwnPartTracing.tsx';
 import { usualHoles } from './own-holes.ts';
-import { PartPicture } from './PartPicture.tsx';
 
 interface OwnPartEditorProps {
   /** The part to change; null for a new one. */
@@ -204,9 +204,11 @@ export function OwnPartEditor({ part: given, onDone }: OwnPartEditorProps) {
           />
         </div>
         <div className="own-part-picture">
-          <PartPicture kind={kindOfOwnPart(part)} roomMm={3} />
+          <OwnPartTracing part={part} unit={unit} onChange={(holes) => change({ holes })} />
           <p className={problem === null ? 'quiet' : 'problem'} role="status">
-            {problem === null ? 'Seen from the side that faces you.' : describeToMaker(problem)}
+            {problem === null
+              ? 'Seen from the side that faces you. Holes can be pulled where they lie.'
+              : describeToMaker(problem)}
           </p>
         </div>
       </div>

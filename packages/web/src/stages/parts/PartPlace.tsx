@@ -4,15 +4,13 @@ import { kindOf } from '@sashiko/core/plan/kind-of';
 import type { Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { Button } from 'antd';
-import { withRepair } from '../../canvas/follow-threads.ts';
-import { usePlanStore } from '../../stores/plan-store.ts';
+import { commitMove } from '../../canvas/follow-threads.ts';
 import { Field } from '../../ui/Field.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 
 /** Where a part lies and how it is turned; its threads follow. */
 export function PartPlace({ plan, part }: { readonly plan: Plan; readonly part: Part }) {
-  const commit = usePlanStore((state) => state.commit);
   const { unit } = plan.habits;
   return (
     <>
@@ -20,17 +18,13 @@ export function PartPlace({ plan, part }: { readonly plan: Plan; readonly part: 
         label="From the left"
         valueMm={part.at.x}
         unit={unit}
-        onChange={(mm) =>
-          commit(withRepair(plan, moveParts(plan, [part.id], { x: mm - part.at.x, y: 0 }), [part.id]))
-        }
+        onChange={(mm) => commitMove(moveParts(plan, [part.id], { x: mm - part.at.x, y: 0 }), [part.id])}
       />
       <LengthField
         label="From the top"
         valueMm={part.at.y}
         unit={unit}
-        onChange={(mm) =>
-          commit(withRepair(plan, moveParts(plan, [part.id], { x: 0, y: mm - part.at.y }), [part.id]))
-        }
+        onChange={(mm) => commitMove(moveParts(plan, [part.id], { x: 0, y: mm - part.at.y }), [part.id])}
       />
       <Field label="Turned by">
         <NumberField
@@ -38,21 +32,20 @@ export function PartPlace({ plan, part }: { readonly plan: Plan; readonly part: 
           value={Math.round(part.turnDeg * 10) / 10}
           suffix="°"
           onChange={(turn) => {
-            if (turn !== null)
-              commit(withRepair(plan, turnPart(plan, part.id, turn), [part.id]), `turn ${part.id}`);
+            if (turn !== null) commitMove(turnPart(plan, part.id, turn), [part.id], `turn ${part.id}`);
           }}
         />
       </Field>
       <div className="buttons">
         <Button
           size="small"
-          onClick={() => commit(withRepair(plan, turnPart(plan, part.id, part.turnDeg + 90), [part.id]))}
+          onClick={() => commitMove(turnPart(plan, part.id, part.turnDeg + 90), [part.id])}
         >
           Quarter turn
         </Button>
         <Button
           size="small"
-          onClick={() => commit(withRepair(plan, turnPart(plan, part.id, part.turnDeg + 180), [part.id]))}
+          onClick={() => commitMove(turnPart(plan, part.id, part.turnDeg + 180), [part.id])}
         >
           {hasElement(kindOf(plan, part), 'light') ? 'Exchange + and −' : 'Half turn'}
         </Button>

@@ -23,8 +23,8 @@ import { useSheet } from '../../stores/sheet-store.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { useNow } from '../../ui/use-now.ts';
 import { usePageTheme } from '../../ui/use-page-theme.ts';
+import { StepPicture } from '../StepPicture.tsx';
 import { SheetProgress } from './SheetProgress.tsx';
-import { StepPicture } from './StepPicture.tsx';
 import { StopsNotice } from './StopsNotice.tsx';
 import { useReadAloud } from './use-read-aloud.ts';
 import { useSwipe } from './use-swipe.ts';
@@ -234,7 +234,7 @@ function StepBody({
           one.
         </p>
       )}
-      <StepPicture plan={plan} step={round} widthMm={110} heightMm={62} />
+      <StepPicture plan={plan} step={round} widthMm={75} heightMm={44} />
       <p className="quiet">{formatWorkTime(expectedSeconds(round.work, pace))}</p>
     </>
   );

@@ -7,7 +7,7 @@ import { memo, useMemo } from 'react';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { useArriving } from '../../ui/use-arriving.ts';
-import { StepPicture } from './StepPicture.tsx';
+import { StepPicture } from '../StepPicture.tsx';
 
 interface StepRowProps {
   readonly round: Round;
@@ -116,7 +116,7 @@ function Box({
 }
 
 function OwnPicture({ round }: { readonly round: Round }) {
-  return <StepPicture plan={useShownPlan()} step={round} widthMm={76} heightMm={44} />;
+  return <StepPicture plan={useShownPlan()} step={round} widthMm={46} heightMm={30} />;
 }
 
 /** Why the step comes where it does, each reason once. */

@@ -1,6 +1,6 @@
 import type { ShelfBackup } from '@sashiko/core/formats/shelf-file';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { LAID_OUT, readFact } from '../../storage/facts.ts';
 import { backupDue, lastBackup } from '../../storage/keeping.ts';
@@ -15,6 +15,7 @@ import { useLooks } from './use-looks.ts';
 /** What a plan is comes with the first thing that is done with one: to look at the shelf it is not needed. */
 const work = () => import('./shelf-work.ts');
 const Renaming = lazy(async () => ({ default: (await import('./dialogs.tsx')).Renaming }));
+const Starts = lazy(async () => ({ default: (await import('./Starts.tsx')).Starts }));
 const Restoring = lazy(async () => ({ default: (await import('./dialogs.tsx')).Restoring }));
 
 async function layOutOnce(): Promise<void> {
@@ -34,9 +35,13 @@ export function Shelf() {
   const [justRemoved, setJustRemoved] = useState<ShelfEntry | null>(null);
   const [renaming, setRenaming] = useState<ShelfEntry | null>(null);
   const [search, setSearch] = useState('');
+  const [isStarting, setStarting] = useState(false);
   const [isDropping, setDropping] = useState(false);
-  const report = (error: unknown): void =>
-    tell(`That could not be kept. ${error instanceof Error ? error.message : String(error)}`, 'problem');
+  const report = useCallback(
+    (error: unknown): void =>
+      tell(`That could not be kept. ${error instanceof Error ? error.message : String(error)}`, 'problem'),
+    [tell],
+  );
   useEffect(() => {
     document.title = 'Sashiko';
     layOutOnce().catch(() =>
@@ -210,6 +215,12 @@ export function Shelf() {
           </ul>
         </>
       )}
+      <details className="starts" onToggle={(event) => setStarting(event.currentTarget.open)}>
+        <summary>
+          <h2>Lit pieces to begin from</h2>
+        </summary>
+        <Suspense fallback={null}>{isStarting && <Starts onProblem={report} />}</Suspense>
+      </details>
       <Safekeeping onBackup={setBackup} />
       <Suspense fallback={null}>
         {backup !== null && <Restoring backup={backup} onClose={() => setBackup(null)} />}

@@ -37,7 +37,7 @@ export async function lookOf(record: PlanRecord): Promise<Look> {
 }
 
 /** What lies on a plan's cloth, in a few words. */
-function contents(plan: Plan): string {
+export function contents(plan: Plan): string {
   const lights = Object.values(plan.parts).filter((part) => part.colourId !== undefined).length;
   return `${counted(lights, 'light')}, ${counted(Object.keys(plan.runs).length, 'run')}`;
 }

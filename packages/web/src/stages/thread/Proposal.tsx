@@ -214,7 +214,7 @@ function Comparison({
     ],
     ['dimmest light', ({ dimmest }) => (dimmest === null ? '–' : `${Math.round(dimmest * 100)} %`)],
     ['dark lights', ({ dark }) => (dark === null ? '–' : String(dark))],
-    ['still to join', ({ missing }) => String(missing)],
+    ['threads to lead', ({ missing }) => String(missing)],
     ['stops', ({ stops }) => String(stops)],
   ];
   return (

@@ -13,7 +13,7 @@ import { useViewStore } from '../../stores/view-store.ts';
 import { INK } from '../../ui/ink.ts';
 import { useArriving } from '../../ui/use-arriving.ts';
 
-/** The proposed threads over the present ones: gold, with the lights as they would be turned and the patches there would be. */
+/** The proposed threads over the present ones, which pale under a veil: gold with a dark rim, with the lights as they would be turned and the patches there would be. */
 export const ProposalOverlay = memo(function ProposalOverlay({
   result,
   scale,
@@ -36,13 +36,13 @@ export const ProposalOverlay = memo(function ProposalOverlay({
   const parts = useArriving(Object.values(preview?.parts ?? {}));
   return (
     <g pointerEvents="none" fill="none" strokeLinejoin="round" strokeLinecap="round">
-      <path d={clothPath(panel, face)} fillRule="evenodd" fill={INK.dark} opacity={0.26} />
-      <ProposedLines lines={lines.filter(({ isOver }) => !isOver)} />
+      <path d={clothPath(panel, face)} fillRule="evenodd" fill={INK.paper} opacity={0.62} />
+      <ProposedLines lines={lines.filter(({ isOver }) => !isOver)} scale={scale} />
       {preview !== null &&
         Object.values(preview.patches)
           .filter((patch) => patch !== plan.patches[patch.id])
           .map((patch) => <PatchDrawing key={patch.id} patch={patch} cloth={panel} face={face} />)}
-      <ProposedLines lines={lines.filter(({ isOver }) => isOver)} />
+      <ProposedLines lines={lines.filter(({ isOver }) => isOver)} scale={scale} />
       <g strokeWidth={1 / scale}>
         {parts.map((part) => (
           <PartByDetail
@@ -68,7 +68,9 @@ interface Line {
 }
 
 /** All that look alike are one path. */
-function ProposedLines({ lines }: { readonly lines: readonly Line[] }) {
+function ProposedLines({ lines, scale }: { readonly lines: readonly Line[]; readonly scale: number }) {
+  // Far out it is no thinner than can be told from its rim.
+  const gold = Math.max(3.4, 6 / scale);
   const path = (which: (line: Line) => boolean): string =>
     lines
       .filter(which)
@@ -77,8 +79,9 @@ function ProposedLines({ lines }: { readonly lines: readonly Line[] }) {
   return (
     <>
       <path d={path(({ isKept }) => isKept)} stroke={INK.ash} strokeWidth={2.2} />
-      <path d={path(({ isKept }) => !isKept)} stroke={INK.candle} strokeWidth={3.4} />
-      <g strokeWidth={1.3}>
+      <path d={path(({ isKept }) => !isKept)} stroke={INK.night} strokeWidth={gold + 2 / scale} />
+      <path d={path(({ isKept }) => !isKept)} stroke={INK.candle} strokeWidth={gold} />
+      <g strokeWidth={Math.max(1.1, 1.6 / scale)}>
         <path d={path(({ isPlus }) => isPlus)} stroke={INK.rust} strokeDasharray="4 3" />
         <path d={path(({ isPlus }) => !isPlus)} stroke={INK.night} strokeDasharray="4 2 1 2" />
       </g>

@@ -1,14 +1,22 @@
-import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
-import { distance, type Point } from '@sashiko/core/geometry/point';
+import { asSeen, clothBox, type Face } from '@sashiko/core/cloth/cloth';
+import { add, distance, type Point, scale as scalePoint, subtract } from '@sashiko/core/geometry/point';
 import { holesOf, type Terminal } from '@sashiko/core/joining/nets';
+import { kindOf } from '@sashiko/core/plan/kind-of';
 import { panelOf } from '@sashiko/core/plan/panels';
-import { holePoint } from '@sashiko/core/plan/placed';
+import { holePoint, placedOutline } from '@sashiko/core/plan/placed';
 import type { Plan } from '@sashiko/core/plan/schema';
+import type { Wish } from '@sashiko/core/wishes/wish-list';
+import { useMemo } from 'react';
+import { SIDE_THREAD } from '../../canvas/palette.ts';
+import { linePath } from '../../canvas/seen.ts';
 import { wishesIn } from '../../stores/derived.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { INK } from '../../ui/ink.ts';
 
-/** Chalk dots between what should be joined and is not, and from the hole in hand to the pointer. */
+/** Beyond a hole, mm: the dots begin where its metal ends. */
+const CLEAR_MM = 1.5;
+
+/** Chalk dots between what should be joined and is not, each wish by itself, and from the hole in hand to the pointer. */
 export function WishesOverlay({
   plan,
   face,
@@ -22,29 +30,82 @@ export function WishesOverlay({
   const pointer = useViewStore((state) => state.pointer);
   const { missing } = wishesIn(plan);
   const seen = (p: Point): Point => asSeen(panelOf(plan), face, p);
-  const lines = missing.flatMap(({ groups }) => shortestJoins(plan, groups));
-  if (tool.kind === 'wish' && pointer !== null && plan.parts[tool.from.partId] !== undefined)
-    lines.push([holePoint(plan, tool.from), pointer]);
+  const joins = useMemo(
+    () => missing.map(({ wish, groups }) => ({ wish, lines: shortestJoins(plan, groups) })),
+    [plan, missing],
+  );
+  const inHand =
+    tool.kind === 'wish' && pointer !== null && plan.parts[tool.from.partId] !== undefined
+      ? pathOf([[holePoint(plan, tool.from), pointer]], seen)
+      : null;
   return (
     <g pointerEvents="none" strokeLinecap="round" fill="none">
-      {lines.map(([a, b]) => {
-        const [p, q] = [seen(a), seen(b)];
-        const d = `M${p.x} ${p.y}L${q.x} ${q.y}`;
-        return (
-          <g key={d}>
-            <path
-              d={d}
-              stroke={INK.night}
-              strokeWidth={5 / scale}
-              strokeDasharray={`0.01 ${9 / scale}`}
-              opacity={0.55}
-            />
-            <path d={d} stroke={INK.paper} strokeWidth={3 / scale} strokeDasharray={`0.01 ${9 / scale}`} />
-          </g>
-        );
-      })}
+      <BodiesLeftOut plan={plan} seen={seen} />
+      <g mask={`url(#${MASK})`}>
+        {joins.map(({ wish, lines }) => (
+          <Dots
+            key={wish.id}
+            d={pathOf(lines.map(shortened), seen)}
+            ink={WISH_INK[wish.side]}
+            scale={scale}
+          />
+        ))}
+      </g>
+      {inHand !== null && <Dots d={inHand} ink={INK.night} scale={scale} />}
     </g>
   );
+}
+
+/** By what a wish joins: + and − as their threads, data and the like in the ink of the night. */
+const WISH_INK: Readonly<Record<Wish['side'], string>> = {
+  '+': SIDE_THREAD['+'].onLight,
+  '-': SIDE_THREAD['-'].onLight,
+  none: INK.night,
+};
+
+function Dots({ d, ink, scale }: { readonly d: string; readonly ink: string; readonly scale: number }) {
+  const dash = `0.01 ${9 / scale}`;
+  return (
+    <>
+      <path d={d} stroke={ink} strokeWidth={6 / scale} strokeDasharray={dash} />
+      <path d={d} stroke={INK.paper} strokeWidth={3 / scale} strokeDasharray={dash} />
+    </>
+  );
+}
+
+const MASK = 'beside-bodies';
+
+/** Where boards lie: their bodies are left out, so that no dot covers the name of a pin. */
+function BodiesLeftOut({ plan, seen }: { readonly plan: Plan; readonly seen: (p: Point) => Point }) {
+  const bodies = Object.values(plan.parts)
+    .filter((part) => kindOf(plan, part).holes.some(({ role }) => role === 'pin'))
+    .map((part) => `${linePath(placedOutline(plan, part).map(seen))}Z`);
+  const { left, top, widthMm, heightMm } = clothBox(panelOf(plan));
+  return (
+    <mask
+      id={MASK}
+      maskUnits="userSpaceOnUse"
+      x={left - 50}
+      y={top - 50}
+      width={widthMm + 100}
+      height={heightMm + 100}
+    >
+      <rect x={left - 50} y={top - 50} width={widthMm + 100} height={heightMm + 100} fill="white" />
+      <path d={bodies.join('')} fill="black" />
+    </mask>
+  );
+}
+
+function pathOf(lines: readonly Line[], seen: (p: Point) => Point): string {
+  return lines.map((line) => linePath(line.map(seen))).join('');
+}
+
+/** Without what lies on the metal of its holes; a short one stays whole. */
+function shortened([a, b]: Line): Line {
+  const mm = distance(a, b);
+  if (mm < 4 * CLEAR_MM) return [a, b];
+  const step = scalePoint(subtract(b, a), CLEAR_MM / mm);
+  return [add(a, step), subtract(b, step)];
 }
 
 type Line = readonly [Point, Point];

@@ -2,7 +2,7 @@ import type { Terminal } from '@sashiko/core/joining/nets';
 import { holesOf } from '@sashiko/core/joining/nets';
 import { holeName } from '@sashiko/core/plan/hole-names';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { capital } from '@sashiko/core/units/words';
+import { capital, counted } from '@sashiko/core/units/words';
 import { deriveWishesAgain, unwish } from '@sashiko/core/wishes/wish-edits';
 import type { Wish } from '@sashiko/core/wishes/wish-list';
 import { circuitWords, type WishedCircuit, wishedCircuits } from '@sashiko/core/wishes/wished-circuits';
@@ -33,7 +33,7 @@ export function WishesPanel() {
             <strong>
               {total === 0
                 ? '✓ Everything is joined as wished'
-                : `${total} still to sew (not touching that should)`}
+                : `${counted(total, 'thread')} to lead (not touching that should)`}
               {merged.length > 0 && `, ${merged.length} joined too much (touching that should not)`}
             </strong>
             .{' '}
@@ -58,7 +58,9 @@ export function WishesPanel() {
         <section key={wish.id} aria-label={wishName(wish)}>
           <h2>{wishName(wish)}</h2>
           <p className="quiet">
-            {missingOf.has(wish.id) ? `${missingOf.get(wish.id)} still to sew` : '✓ sewn through'}
+            {missingOf.has(wish.id)
+              ? `${counted(missingOf.get(wish.id) ?? 0, 'thread')} to lead`
+              : '✓ sewn through'}
           </p>
           {wish.why !== undefined && <p className="quiet">{wish.why}</p>}
           <LongList items={wish.terminals} keyOf={terminalKey} aboutPx={33} lines="rows">

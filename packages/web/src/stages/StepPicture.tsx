@@ -3,7 +3,7 @@ import type { Round } from '@sashiko/core/sewing/rounds';
 import type { DrawItem } from '@sashiko/core/sewing/sheet-drawing';
 import { StepArtist } from '@sashiko/core/sewing/step-drawing';
 import { remembered } from '@sashiko/core/units/remembered';
-import { INK } from '../../ui/ink.ts';
+import { INK } from '../ui/ink.ts';
 
 const artistOf = remembered(
   { name: 'step artist', under: (plan: Plan) => plan },
