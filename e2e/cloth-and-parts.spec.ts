@@ -423,3 +423,29 @@ test('a part is traced over a photo: the photo is pulled and sized, a hole is pu
   await dialog.getByRole('button', { name: 'Take the photo away' }).click();
   await expect(photo).toHaveCount(0);
 });
+
+test('two edges are sewn together: their strips stay free, the sheet closes the tube, undo takes it apart', async ({
+  page,
+}) => {
+  await openDemo(page, 'lantern-cuff', 'cloth');
+  await panel(page, 'Seams').click();
+  await page.getByRole('button', { name: 'Sew two edges together' }).click();
+  const seam = page.getByRole('region', { name: 'Seam A' });
+  await expect(seam).toContainText('320 mm on 320 mm along the seam line');
+  // The thread at the edge lies in the strip; with less allowance it does not.
+  const check = page.getByRole('navigation', { name: 'Stages' }).locator('a[href$="/check"]');
+  await expect(check).not.toContainText('clear');
+  await seam.getByLabel('Allowance').fill('4');
+  await seam.getByLabel('Allowance').press('Enter');
+  await expect(check).toContainText('clear');
+  await goTo(page, 'sew');
+  await expect(
+    page.locator('.steps, .step-section').filter({ hasText: 'Sew seam A' }).first(),
+  ).toBeAttached();
+  await goTo(page, 'cloth');
+  await panel(page, 'Seams').click();
+  await page.getByRole('button', { name: 'Take it apart' }).click();
+  await expect(seam).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(seam).toBeVisible();
+});

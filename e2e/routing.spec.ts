@@ -44,7 +44,7 @@ test('the twelve-light wall hanging is routed, a light dragged, the threads foll
   await expect(page.getByText(/Undone: move kelp/)).toBeVisible();
   // Without threads that follow, the same drag breaks the rules: it was the repair that kept them.
   await clickAt(page, 150, 73);
-  await page.getByRole('checkbox', { name: /lead threads anew/ }).uncheck();
+  await page.getByRole('checkbox', { name: /draw threads anew/ }).uncheck();
   await drag(page, [150, 73], [150, 137]);
   expect(await gapFindings(page)).toBeGreaterThan(0);
   expect(await paths(page)).not.toEqual(followed);
@@ -66,7 +66,7 @@ test('one side alone, part of a proposal, a locked thread, and threads pulled ti
   await tray.getByRole('button', { name: 'Propose threads' }).click();
   await expect(tray.getByText(/stay/)).toBeVisible({ timeout: 60_000 });
   await tray.getByRole('button', { name: 'Leave it' }).click();
-  await tray.getByText('How threads are led').click();
+  await tray.getByText('How threads go').click();
   await choose(page, tray.getByLabel('Strands'), 'one of its own for each light');
   await choose(page, tray.getByLabel('Lead', { exact: true }), 'everything');
   await tray.getByRole('button', { name: 'Propose threads' }).click();
@@ -114,7 +114,7 @@ test('a patch that is needed is drawn with its size and place, and a way without
 test('a home for the holder is looked for, shown and taken; the tray is accessible', async ({ page }) => {
   test.setTimeout(120_000);
   await openDemo(page, 'tide-pool-hanging', 'thread');
-  await page.getByText('How threads are led').click();
+  await page.getByText('How threads go').click();
   await page.getByRole('button', { name: /Where should holder go/ }).click();
   await expect(page.locator('.homes li').first()).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Show', exact: true }).first().click();
@@ -125,7 +125,7 @@ test('a home for the holder is looked for, shown and taken; the tray is accessib
     .getByRole('button', { name: /Move it there/ })
     .first()
     .click();
-  await expect(page.getByText(/^Give holder another home, with the threads led anew/)).toBeVisible({
+  await expect(page.getByText(/^Give holder another home, with the threads drawn anew/)).toBeVisible({
     timeout: 60_000,
   });
   await expect(page.getByRole('row', { name: /^stops/ })).toBeVisible();

@@ -47,7 +47,7 @@ test('a button is pressed on the cloth, Light follows; Check names the state, an
   await expect(page.getByText(/^lit, /).first()).toBeVisible();
 
   await goTo(page, 'check');
-  const found = page.getByRole('button', { name: /With bell pressed: P0 of board is led to/ });
+  const found = page.getByRole('button', { name: /With bell pressed: P0 of board is joined to/ });
   await found.click();
   await page.getByRole('button', { name: 'Say how p0 of board stands', exact: true }).click();
   await expect(found).toHaveCount(0);

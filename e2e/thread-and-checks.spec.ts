@@ -84,12 +84,12 @@ test('wishes: what is missing is seen, a hole is taken out, and all is derived a
   await openDemo(page, 'tide-pool-hanging', 'thread');
   await page.getByText('Wishes', { exact: true }).click();
   const tray = page.getByRole('complementary', { name: 'Thread' });
-  await expect(tray.getByText(/4 threads to lead/)).toBeVisible();
+  await expect(tray.getByText(/4 threads to draw/)).toBeVisible();
   await tray.getByRole('button', { name: /Take the \+ loop of whelk out/ }).click();
   await expect(tray.getByText('Your own wishes.')).toBeVisible();
-  await expect(tray.getByText(/3 threads to lead/)).toBeVisible();
+  await expect(tray.getByText(/3 threads to draw/)).toBeVisible();
   await tray.getByRole('button', { name: 'Derive them anew' }).click();
-  await expect(tray.getByText(/4 threads to lead/)).toBeVisible();
+  await expect(tray.getByText(/4 threads to draw/)).toBeVisible();
 });
 
 test('a swatch that was measured takes the place of the table', async ({ page }) => {

@@ -1,4 +1,4 @@
-/** Writes the lit pieces to begin from into `demo/starts/`: `npx tsx scripts/write-starts.ts`. */
+/** Writes the lit pieces to begin from into `starts/`: `npx tsx scripts/write-starts.ts`. */
 import { writeFileSync } from 'node:fs';
 import { checkPlan } from '@sashiko/core/checks/check-plan';
 import { serializePlan } from '@sashiko/core/formats/plan-file';
@@ -145,7 +145,7 @@ function crossingMitten(): Plan {
 
 for (const make of [kite, planets, ankleBand, glowWorm, marketBag, crossingMitten]) {
   const plan = make();
-  writeFileSync(new URL(`../demo/starts/${plan.id}.sashiko.json`, import.meta.url), serializePlan(plan));
+  writeFileSync(new URL(`../starts/${plan.id}.sashiko.json`, import.meta.url), serializePlan(plan));
   const found = checkPlan(plan).map((finding) => `${finding.severity} ${finding.ruleId}: ${finding.message}`);
   console.log(`${plan.name}\n  ${found.join('\n  ') || 'clear'}`);
 }

@@ -10,6 +10,7 @@ import { insideDistanceMm, polygonContains } from '../geometry/polygon.ts';
 import { normaliseDeg } from '../geometry/transform.ts';
 import { hasElement } from '../parts/part-element.ts';
 import { assumedIn } from '../plan/assumed.ts';
+import { freeAreas } from '../plan/closed-areas.ts';
 import { applyEdit, type Edit } from '../plan/edit.ts';
 import { poseParts } from '../plan/edits/part-edits.ts';
 import { kindOf } from '../plan/kind-of.ts';
@@ -156,7 +157,7 @@ function placesFor(plan: Plan, part: Part, columns: number): readonly Point[] {
   const step = Math.max(box.widthMm, box.heightMm) / columns;
   const reach = reachMm(plan, part);
   const outline = clothOutline(panelOf(plan));
-  const closed = [...areasFor(panelOf(plan), 'opening'), ...areasFor(panelOf(plan), 'keep-out')];
+  const closed = [...areasFor(panelOf(plan), 'opening'), ...freeAreas(plan, panelOf(plan))];
   const others = Object.values(plan.parts).filter((other) => other.id !== part.id);
   const places: Point[] = [];
   for (let y = box.top + step / 2; y < box.top + box.heightMm; y += step) {

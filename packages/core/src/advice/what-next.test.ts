@@ -22,13 +22,13 @@ describe('what comes next, from an empty cloth to a piece that is measured', () 
     build.place('coin-cell-holder-switched', 'holder', 60, 60);
     expect(ask(build.plan)).toMatchObject({
       done: '1 light, no thread yet',
-      next: 'Lead the threads',
+      next: 'Draw the threads',
       place: 'thread',
       act: 'propose',
     });
     expect(threadsLeft(build.plan)).toBe(2);
     build.sew('holder.plus-2', 'lamp.plus');
-    expect(ask(build.plan).next).toBe('Lead the 1 thread that is left');
+    expect(ask(build.plan).next).toBe('Draw the 1 thread that is left');
   });
 
   test('what is merely not sewn yet is no mistake while threads are left, and is one when none is', () => {
@@ -50,7 +50,7 @@ describe('what comes next, from an empty cloth to a piece that is measured', () 
       expect(found.every((finding) => isLeftToDo(finding, left))).toBe(true);
       expect(leftWords(left)).toMatch(/^no (light|power) yet$/);
     }
-    expect(leftWords({ threads: 2, missing: null })).toBe('2 threads to lead');
+    expect(leftWords({ threads: 2, missing: null })).toBe('2 threads to draw');
     expect(leftWords({ threads: 0, missing: null })).toBeNull();
   });
 

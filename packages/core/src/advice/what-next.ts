@@ -54,10 +54,10 @@ export function leftIn(plan: Plan): Left {
   return { threads: threadsLeft(plan), missing };
 }
 
-/** What is left to do in a few words: `3 threads to lead`; null when nothing is. */
+/** What is left to do in a few words: `3 threads to draw`; null when nothing is. */
 export function leftWords({ threads, missing }: Left): string | null {
   if (missing !== null) return `no ${missing} yet`;
-  return threads > 0 ? `${counted(threads, 'thread')} to lead` : null;
+  return threads > 0 ? `${counted(threads, 'thread')} to draw` : null;
 }
 
 /** Whether a finding says what is left to do, not what is wrong. Something that is joined nowhere is left to do as long as anything else is. */
@@ -122,8 +122,8 @@ export function whatNext(
       done: `${lightWords}, ${runs === 0 ? 'no thread yet' : counted(runs, 'thread')}`,
       next:
         runs === 0
-          ? 'Lead the threads'
-          : `Lead the ${counted(left.threads, 'thread')} that ${left.threads === 1 ? 'is' : 'are'} left`,
+          ? 'Draw the threads'
+          : `Draw the ${counted(left.threads, 'thread')} that ${left.threads === 1 ? 'is' : 'are'} left`,
       why: 'Draw them from hole to hole, or have them proposed.',
       place: 'thread',
       act: 'propose',

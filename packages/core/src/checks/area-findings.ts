@@ -1,8 +1,10 @@
 /** Stitches that come into, or too near to, areas of the cloth: what openings and keep-outs have in common. */
 
 import { type BoundaryMeeting, nearestToArea } from '../cloth/boundary.ts';
-import { type Box, boxOf, curvePoints, type MarkingUse, markingBox, markingsFor } from '../cloth/cloth.ts';
+import { type Box, boxOf } from '../cloth/cloth.ts';
+import type { NamedArea } from '../plan/closed-areas.ts';
 import { panelOf } from '../plan/panels.ts';
+import type { Panel } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { GAP_SLACK_MM } from '../units/tolerances.ts';
 import { capital } from '../units/words.ts';
@@ -10,21 +12,20 @@ import type { CheckRule } from './check-rule.ts';
 import type { Finding } from './finding.ts';
 import { legsOf, type SewnThing, sewnHoles, sewnRun } from './sewn-lines.ts';
 
-/** The two checks of a rule about areas of a use: one finding for each sewn thing and area that are nearer than a margin. */
+/** The two checks of a rule about areas of a panel: one finding for each sewn thing and area that are nearer than a margin. */
 export function areaChecks(
   ruleId: string,
-  use: MarkingUse,
+  areasOf: (plan: Plan, panel: Panel) => readonly NamedArea[],
   marginOf: (plan: Plan) => number,
   words: (isInside: boolean, area: string) => string,
 ): Required<Pick<CheckRule, 'checkPart' | 'checkRun'>> {
   const look = (plan: Plan, thing: SewnThing): readonly Finding[] => {
     const marginMm = marginOf(plan);
-    const areas = markingsFor(panelOf(plan), use);
+    const areas = areasOf(plan, panelOf(plan, thing));
     if (areas.length === 0) return [];
     const box = boxOf(thing.path);
-    return areas.flatMap((marking): readonly Finding[] => {
-      if (!comeNear(box, markingBox(marking), marginMm)) return [];
-      const area = curvePoints(marking);
+    return areas.flatMap(({ id, name, area, box: around }): readonly Finding[] => {
+      if (!comeNear(box, around, marginMm)) return [];
       let worst: BoundaryMeeting | null = null;
       for (const [a, b] of legsOf(thing.path)) {
         const near = nearestToArea(area, a, b, marginMm - GAP_SLACK_MM);
@@ -33,14 +34,15 @@ export function areaChecks(
       if (worst === null || worst.distanceMm >= Math.max(marginMm - GAP_SLACK_MM, GAP_SLACK_MM)) return [];
       return [
         {
-          key: `${ruleId}:${thing.key}:${marking.id}`,
+          key: `${ruleId}:${thing.key}:${id}`,
           ruleId,
           severity: 'mend',
           at: worst.at,
-          message: `${capital(thing.name)} ${words(worst.distanceMm === 0, marking.name)}.`,
+          message: `${capital(thing.name)} ${words(worst.distanceMm === 0, name)}.`,
           step: `Move it so that it stays ${marginMm > 0 ? `${marginMm} mm off` : 'outside'}.`,
-          found: { value: worst.distanceMm, unit: 'mm' },
-          wanted: { value: marginMm, unit: 'mm' },
+          // Where it only has to be outside there is nothing to measure.
+          found: marginMm === 0 ? null : { value: worst.distanceMm, unit: 'mm' },
+          wanted: marginMm === 0 ? null : { value: marginMm, unit: 'mm' },
           ...thing.ids,
         },
       ];

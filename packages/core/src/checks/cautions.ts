@@ -9,6 +9,7 @@ import { clothHolesOf } from '../plan/cloth-holes.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { panelOf } from '../plan/panels.ts';
 import type { Plan } from '../plan/schema.ts';
+import { worksOf } from '../plan/seam-works.ts';
 import { powerWords } from '../power/source-words.ts';
 import { sourcesOf } from '../power/sources.ts';
 import { staysInTheWash } from '../power/washing.ts';
@@ -52,7 +53,7 @@ const mayFlash = (plan: Plan): boolean =>
 /** Holes that are made with an awl: for a post, or in cloth that a needle alone does not go through. */
 const needsHoles = (plan: Plan): boolean =>
   Object.values(plan.parts).some((part) => clothHolesOf(plan, part).length > 0) ||
-  Object.values(plan.works).some(({ title }) => /\b(drill|awl|punch|pierc)/i.test(title)) ||
+  worksOf(plan).some(({ title }) => /\b(drill|awl|punch|pierc)/i.test(title)) ||
   (isPierced(panelOf(plan).kindId) && Object.keys(plan.runs).length > 0);
 /** Wires that are joined under tape, or could be soldered. */
 const hasWires = ({ runs, ...plan }: Plan): boolean =>
@@ -152,7 +153,7 @@ const CAUTIONS: readonly CautionRule[] = [
     appliesTo: (plan) =>
       ['child', 'small-child', 'animal'].includes(plan.facts.forWhom ?? '') &&
       hasPower(plan) &&
-      Object.values(plan.works).some(({ kind }) => kind === 'close'),
+      worksOf(plan).some(({ kind }) => kind === 'close'),
   },
   {
     id: 'neck',

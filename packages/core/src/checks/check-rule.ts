@@ -22,6 +22,7 @@ export interface CurrentContext extends CheckContext {
 /** A field of the plan that a rule looks at besides the one part or run it is given. */
 export type Facet =
   | 'panels'
+  | 'seams'
   | 'facts'
   | 'habits'
   | 'parts'

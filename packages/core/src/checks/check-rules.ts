@@ -32,6 +32,8 @@ import { pinLoad } from './rules/pin-load.ts';
 import { pwm } from './rules/pwm.ts';
 import { reach } from './rules/reach.ts';
 import { reversed } from './rules/reversed.ts';
+import { seam } from './rules/seam.ts';
+import { seamLength } from './rules/seam-length.ts';
 import { selfSensing } from './rules/self-sensing.ts';
 import { series } from './rules/series.ts';
 import { shortNet } from './rules/short-net.ts';
@@ -96,6 +98,8 @@ export const CHECK_RULES: readonly CheckRule[] = [
   edge,
   opening,
   keepOut,
+  seam,
+  seamLength,
   legReach,
   holdDown,
   reach,

@@ -133,7 +133,7 @@ describe('pins and chips', () => {
     const on = (from: string, to: string) => wired(onPin('board-small', 'aaa-holder-2', 1).sew(from, to));
     expect(severities(wired(onPin('board-small', 'aaa-holder-2', 1)), 'pin-fight')).toEqual([]);
     expect(of(on('board.p1', 'board.ground'), 'pin-fight')[0]).toMatchObject({ severity: 'stop' });
-    expect(of(on('board.p1', 'holder.plus-2'), 'pin-fight')[0]?.message).toMatch(/led to the \+ of/);
+    expect(of(on('board.p1', 'holder.plus-2'), 'pin-fight')[0]?.message).toMatch(/joined to the \+ of/);
     expect(severities(on('board.p1', 'board.p2'), 'pin-fight')).toEqual(['stop', 'stop']);
     // What it takes in that fight is not told a second time as a load.
     expect(severities(on('board.p1', 'board.ground'), 'pin-load')).toEqual(['mend'].slice(1));

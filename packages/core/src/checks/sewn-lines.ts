@@ -12,6 +12,7 @@ import type { Finding } from './finding.ts';
 export interface SewnThing {
   readonly key: string;
   readonly name: string;
+  readonly panelId: string;
   readonly path: readonly Point[];
   readonly ids: Pick<Finding, 'partIds' | 'runIds'>;
 }
@@ -23,6 +24,7 @@ export function sewnHoles(plan: Plan, part: Part): readonly SewnThing[] {
     return {
       key: `${part.id}.${hole.id}`,
       name: holeName(plan, ref),
+      panelId: part.panelId,
       path: [holePoint(plan, ref)],
       ids: { partIds: [part.id], runIds: [] },
     };
@@ -34,6 +36,7 @@ export function sewnRun(plan: Plan, run: Run): SewnThing {
   return {
     key: run.id,
     name: `the thread ${runName(plan, run)}`,
+    panelId: run.panelId,
     path: runPath(plan, run),
     ids: { partIds: [], runIds: [run.id] },
   };

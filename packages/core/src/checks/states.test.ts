@@ -113,7 +113,7 @@ describe('pins that are read', () => {
     const fights = checkPlan(plan).filter(({ ruleId }) => ruleId === 'pin-fight');
     expect(fights).toHaveLength(1);
     expect(fights[0]).toMatchObject({ severity: 'stop', state: 'bell pressed' });
-    expect(fights[0]?.message).toMatch(/^With bell pressed: P0 of board is led to the − of holder/);
+    expect(fights[0]?.message).toMatch(/^With bell pressed: P0 of board is joined to the − of holder/);
     // In the one state it is asked about, nothing is said of others.
     const of = (how: string) =>
       findingsAsSet(inState(plan, 'bell', how), how).filter(({ ruleId }) => ruleId === 'pin-fight');

@@ -279,6 +279,18 @@ export const ERROR_CATALOGUE = {
     title: 'The step cannot go there.',
     help: 'The message names the step it must come before or after; move that one too, or choose a place between.',
   },
+  'seam-unknown': {
+    title: 'There is no such seam.',
+    help: 'It may have been taken apart meanwhile. Look at the seams of the Cloth stage.',
+  },
+  'seam-place': {
+    title: 'A seam lies where the outline has no edge.',
+    help: 'Choose its edges anew: from one corner of the outline to another.',
+  },
+  'seam-twice': {
+    title: 'An edge is in two seams.',
+    help: 'Take the other seam apart first, or let this one begin where that one ends.',
+  },
   'work-unknown': {
     title: 'There is no such work on the piece.',
     help: 'Choose one that is listed on the Sew stage.',

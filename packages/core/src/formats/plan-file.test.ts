@@ -39,7 +39,7 @@ describe('round trips', () => {
   test('the same plan is the same text, whatever the order its records came in', () => {
     const shuffled: Plan = { ...plan, parts: Object.fromEntries(Object.entries(plan.parts).reverse()) };
     expect(serializePlan(shuffled)).toBe(serializePlan(plan));
-    expect(serializePlan(plan).startsWith('{\n  "format": "sashiko-plan",\n  "version": 9,')).toBe(true);
+    expect(serializePlan(plan).startsWith('{\n  "format": "sashiko-plan",\n  "version": 10,')).toBe(true);
   });
 });
 
@@ -411,6 +411,17 @@ function sizes({ widthMm, heightMm }: { readonly widthMm: number; readonly heigh
 /** Habits that came after version 7, as a plan has them that says nothing. */
 const LATER = { supplyThreadId: null, rehearsal: 'none', lineOrder: 'by-side' };
 
+describe('files of version 9', () => {
+  test('open unchanged, without seams', () => {
+    const file = new URL('../testing/version-9/night-train-curtain.sashiko.json', import.meta.url);
+    const old = readFileSync(file, 'utf8');
+    const raw = JSON.parse(old) as { version: number };
+    const plan = expectOk(parsePlan(old));
+    expect([raw.version, plan.version]).toEqual([9, PLAN_VERSION]);
+    expect(plan).toEqual({ ...raw, version: PLAN_VERSION, seams: {} });
+  });
+});
+
 describe('files of version 8', () => {
   test('open unchanged; how a pin stands comes back as it was', () => {
     const file = new URL('../testing/version-8/night-train-curtain.sashiko.json', import.meta.url);
@@ -477,6 +488,7 @@ describe('files of version 6', () => {
         JSON.stringify({
           ...raw,
           version: PLAN_VERSION,
+          seams: {},
           habits: { ...raw.habits, ...LATER, assumptions },
         }),
       );

@@ -5,7 +5,7 @@ import { describeProblem, describeToMaker, expectOk, type Problem } from '../err
 import { CELL_KINDS } from '../parts/cells.ts';
 import type { OwnPart } from '../parts/own-part-schema.ts';
 import { keepOwnPart } from '../plan/edits/own-part-edits.ts';
-import type { Plan } from '../plan/schema.ts';
+import { PLAN_VERSION, type Plan } from '../plan/schema.ts';
 import { parsePart, serializePart } from './part-file.ts';
 import { parsePlan, serializePlan } from './plan-file.ts';
 import { readSvg } from './svg-import.ts';
@@ -101,7 +101,7 @@ describe('every refusal is one plain line', () => {
       expect(result.ok).toBe(false);
       if (!result.ok) expectPlain(result.problem);
     }
-    const result = parsePlan(text.replace('"version": 9,', '"version": 9'));
+    const result = parsePlan(text.replace(`"version": ${PLAN_VERSION},`, `"version": ${PLAN_VERSION}`));
     expect(result.ok ? '' : result.problem.detail).toMatch(/^Line 4, letter \d+ is where it goes wrong\.$/);
     for (const svg of ['', '<svg', '<svg><path d="M 0 0 &"/></svg>', '<svg></g>', 'plain words', text]) {
       const drawing = readSvg(svg);

@@ -38,6 +38,33 @@ export function orphanedPatches({ patches }: Plan, { isGone }: Going): readonly 
     .map((patch) => ({ table: 'patches', id: patch.id, before: patch, after: null }));
 }
 
+/** Seams of a panel that takes an outline of other corners: their edges are not there any more. */
+export function orphanedSeams(
+  { seams, panels }: Plan,
+  { isGone, isChanged, panelAfter }: Going,
+): readonly Change[] {
+  const isLost = (panelId: string): boolean => {
+    const [before, after] = [panels[panelId], panelAfter(panelId)];
+    if (isGone('panels', panelId)) return true;
+    return (
+      before !== undefined &&
+      after !== undefined &&
+      before.shape !== after.shape &&
+      !hasSameCorners(before.shape, after.shape)
+    );
+  };
+  return Object.values(seams)
+    .filter(({ id, a, b }) => !isChanged('seams', id) && (isLost(a.panelId) || isLost(b.panelId)))
+    .map((seam) => ({ table: 'seams', id: seam.id, before: seam, after: null }));
+}
+
+/** Whether an outline is another one of the same corners: a ready piece in other sizes, a drawn line whose nodes were moved. */
+function hasSameCorners(one: Panel['shape'], other: Panel['shape']): boolean {
+  return one.kind === 'ready'
+    ? other.kind === 'ready' && one.pieceId === other.pieceId
+    : other.kind === 'drawn' && one.nodes.length === other.nodes.length;
+}
+
 /** Work in an area that is wiped off the cloth is work on the piece. */
 export function orphanedWorks({ works, panels }: Plan, { panelAfter, isChanged }: Going): readonly Change[] {
   const isWiped = (markingId: string): boolean =>

@@ -7,7 +7,7 @@ import type { Problem } from '../errors/problem.ts';
 import { ownPartProblem } from '../parts/own-part.ts';
 import type { Change } from './edit.ts';
 import { cornersProblem } from './limits.ts';
-import { type Going, orphanedPatches, orphanedWishes, orphanedWorks } from './orphans.ts';
+import { type Going, orphanedPatches, orphanedSeams, orphanedWishes, orphanedWorks } from './orphans.ts';
 import { clothProblem } from './problems/cloth-problem.ts';
 import {
   backdropProblem,
@@ -18,6 +18,7 @@ import {
 } from './problems/other-problems.ts';
 import { partProblem } from './problems/part-problem.ts';
 import { patchProblem, runProblem } from './problems/run-problem.ts';
+import { seamProblem } from './problems/seam-problem.ts';
 import type { FieldName, Plan, TableName } from './schema.ts';
 
 /** What an edit touches: fields by name, and ids of each table, with those that hang on them. */
@@ -50,6 +51,12 @@ export type RecordRule = TableRule | FieldRule;
 /** In this order, so that each may rely on those before it. */
 export const RECORD_RULES: readonly RecordRule[] = [
   { table: 'panels', problem: (plan, panel) => clothProblem(panel) ?? cornersProblem(plan) },
+  {
+    table: 'seams',
+    problem: seamProblem,
+    hangingOn: ({ ids }, { seams }) => (ids.panels.size > 0 ? Object.keys(seams) : []),
+    orphans: orphanedSeams,
+  },
   { field: 'habits', problem: ({ habits }: Plan) => habitsProblem(habits) },
   { field: 'backdrop', problem: backdropProblem, hangsOn: ['images'] },
   { table: 'ownParts', problem: (_plan, own) => ownPartProblem(own, `ownParts.${own.id}`) },

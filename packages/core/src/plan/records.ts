@@ -73,6 +73,27 @@ export const PanelSchema = v.strictObject({
   markings: v.record(recordId, MarkingSchema),
 });
 
+/** A stretch of a panel's outline, by places along it (`cloth/outline-places.ts`). */
+const edgeOf = {
+  panelId: recordId,
+  from: v.pipe(v.number(), v.finite(), v.minValue(0), v.ltValue(MOST_NODES)),
+  to: v.pipe(v.number(), v.finite(), v.minValue(0), v.ltValue(MOST_NODES)),
+};
+
+/** Two stretches of outline that are sewn together: of two panels, or of one, as a tube or a dart is. */
+export const SeamSchema = v.strictObject({
+  id: recordId,
+  a: v.strictObject(edgeOf),
+  /** `reversed`: its beginning lies on the end of a, as it does where both outlines run the same way seen from the right side. */
+  b: v.strictObject({ ...edgeOf, reversed: v.boolean() }),
+  /** From the cut edge to the seam line; 0 where the edges are butted. */
+  allowanceMm: between(0, 60),
+  /** Where the allowance lies when it is pressed; none: edges butted or lapped, as in felt. */
+  pressed: v.picklist(['open', 'to-a', 'to-b', 'none']),
+  /** Whether the seam is there when the circuit is sewn, or is closed afterwards. */
+  sewn: v.picklist(['before', 'after']),
+});
+
 /** A picture that came along: its bytes as base64. */
 export const ImageSchema = v.strictObject({
   id: recordId,
@@ -345,6 +366,7 @@ export type DeepReadonly<T> = T extends readonly (infer Item)[]
     : T;
 
 export type Panel = DeepReadonly<v.InferOutput<typeof PanelSchema>>;
+export type Seam = DeepReadonly<v.InferOutput<typeof SeamSchema>>;
 export type Part = DeepReadonly<v.InferOutput<typeof PartSchema>>;
 export type Run = DeepReadonly<v.InferOutput<typeof RunSchema>>;
 export type Facts = DeepReadonly<v.InferOutput<typeof FactsSchema>>;

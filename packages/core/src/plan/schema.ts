@@ -23,6 +23,7 @@ import {
   ReadingSchema,
   RunSchema,
   recordId,
+  SeamSchema,
   SittingSchema,
   SpoolSchema,
   stepId,
@@ -36,7 +37,7 @@ import { DEFAULT_HABITS, FIRST_PANEL, NOT_BEGUN, newPanel, ONE_KIT, UNKNOWN_FACT
 /** What a plan file says it is. */
 export const PLAN_FORMAT = 'sashiko-plan';
 /** The version this Sashiko writes; older ones are migrated, newer ones refused. */
-export const PLAN_VERSION = 9;
+export const PLAN_VERSION = 10;
 
 /** A making of hundreds of steps, ticked and taken back many times over. */
 const MOST_LOG_ENTRIES = 200_000;
@@ -99,6 +100,8 @@ export const TABLES = {
     since: 6,
     empty: { [FIRST_PANEL]: newPanel('felt', 200, 200) },
   },
+  /** Edges that are sewn together. */
+  seams: { id: recordId, record: SeamSchema, ownId: 'id', most: 200, noun: 'seams', since: 10 },
   images: { id: recordId, record: ImageSchema, ownId: 'id', most: 20, noun: 'pictures', since: 2 },
   /** Kinds of part that the maker described; their ids start with `own-`. */
   ownParts: {

@@ -7,6 +7,7 @@ import { deriveNets, type Terminal, terminalKey } from '../joining/nets.ts';
 import { hasElement } from '../parts/part-element.ts';
 import type { Hole } from '../parts/part-kind.ts';
 import { assumedIn } from '../plan/assumed.ts';
+import { freeAreas } from '../plan/closed-areas.ts';
 import { sewingByHabit } from '../plan/edits/run-edits.ts';
 import { sewingTick } from '../plan/edits/sewn-problem.ts';
 import { kindOf } from '../plan/kind-of.ts';
@@ -95,7 +96,7 @@ export function routingProblemOf(plan: Plan, request: RouteRequest): Result<Plan
     edgeMm: assumed.edgeMarginMm,
     forbidden: [
       ...areasFor(panelOf(plan), 'opening').map((area) => ({ area, marginMm: assumed.edgeMarginMm })),
-      ...areasFor(panelOf(plan), 'keep-out').map((area) => ({ area, marginMm: assumed.handWanderMm })),
+      ...freeAreas(plan, panelOf(plan)).map((area) => ({ area, marginMm: assumed.handWanderMm })),
     ],
     lineGapMm: gaps.lineMm,
     padGapMm: gaps.padMm,

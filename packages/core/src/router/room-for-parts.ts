@@ -3,6 +3,7 @@ import { areasFor, clothOutline } from '../cloth/cloth.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { insideDistanceMm, type Polygon, polygonContains } from '../geometry/polygon.ts';
 import { assumedIn } from '../plan/assumed.ts';
+import { freeAreas } from '../plan/closed-areas.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { panelOf } from '../plan/panels.ts';
 import { holePoint, placedOutline, reachMm } from '../plan/placed.ts';
@@ -25,7 +26,7 @@ export class RoomForParts {
     this.#plan = { ...plan, runs: {}, patches: {} };
     const panel = panelOf(plan);
     this.#rim = clothOutline(panel);
-    this.#areas = [...areasFor(panel, 'opening'), ...areasFor(panel, 'keep-out')];
+    this.#areas = [...areasFor(panel, 'opening'), ...freeAreas(plan, panel)];
     this.#edgeMm = assumedIn(plan).edgeMarginMm;
   }
 

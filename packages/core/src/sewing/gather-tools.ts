@@ -11,6 +11,7 @@ import { kindOf } from '../plan/kind-of.ts';
 import { panelOf } from '../plan/panels.ts';
 import { holeOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
+import { worksOf } from '../plan/seam-works.ts';
 import { sourcesOf } from '../power/sources.ts';
 import { maybeThreadKind, type ThreadKind } from '../thread/thread-kinds.ts';
 import { needleFor } from './needles.ts';
@@ -35,8 +36,7 @@ const hasWire = (plan: Plan): boolean =>
   Object.values(plan.runs).some(
     (run) => run.prewired !== true && maybeThreadKind(run.threadId)?.form === 'wire',
   );
-const hasWork = (words: RegExp) => (plan: Plan) =>
-  Object.values(plan.works).some(({ title }) => words.test(title));
+const hasWork = (words: RegExp) => (plan: Plan) => worksOf(plan).some(({ title }) => words.test(title));
 const isSewn =
   (manner: Piece['manner']) =>
   (_plan: Plan, pieces: readonly Piece[]): boolean =>
@@ -100,7 +100,7 @@ const TOOLS: readonly ToolRule[] = [
     what: 'Clips or pins, to hold cloth and tails aside',
     grows: 'shared',
     isNeeded: (plan) =>
-      Object.keys(plan.works).length > 0 ||
+      worksOf(plan).length > 0 ||
       plan.habits.cover === 'lining' ||
       plan.habits.cover === 'layer' ||
       Object.values(plan.runs).some(({ tail }) => tail !== undefined),
@@ -109,7 +109,7 @@ const TOOLS: readonly ToolRule[] = [
     id: 'ripper',
     what: 'Seam ripper',
     grows: 'shared',
-    isNeeded: (plan) => Object.values(plan.works).some(({ kind }) => kind === 'open'),
+    isNeeded: (plan) => worksOf(plan).some(({ kind }) => kind === 'open'),
   },
   {
     id: 'iron',

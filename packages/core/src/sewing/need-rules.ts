@@ -2,9 +2,11 @@
  * What must come before what, and what comes first by habit. One rule is one entry here: pairs of step ids, earlier and later,
  * and the reason in words. Pairs that name a step the plan does not have are left out.
  */
+
 import { hangingTail, type Piece } from '../pieces/piece.ts';
 import { isSupplyPiece } from '../pieces/pieces.ts';
 import { MARK_STEP } from '../plan/edits/progress-edits.ts';
+import { worksOf } from '../plan/seam-works.ts';
 import { accessOf } from './access.ts';
 import type { Need, StepDraft } from './step.ts';
 import { bobbinStepId } from './steps/machine-piece.ts';
@@ -186,7 +188,7 @@ export const NEED_RULES: readonly NeedRule[] = [
     kind: 'must',
     why: 'that work comes before any sewing at its place',
     *pairs({ plan }, steps) {
-      for (const work of Object.values(plan.works)) {
+      for (const work of worksOf(plan)) {
         if (work.kind === 'close') continue;
         const { partIds, runIds } = accessOf(plan, work);
         const there = steps.filter(
@@ -235,7 +237,7 @@ export const NEED_RULES: readonly NeedRule[] = [
     kind: 'must',
     why: 'after that it can no longer be reached',
     *pairs({ plan }, steps) {
-      for (const work of Object.values(plan.works)) {
+      for (const work of worksOf(plan)) {
         if (work.kind !== 'close') continue;
         const { partIds, runIds } = accessOf(plan, work);
         const hidden = steps.filter(
@@ -245,7 +247,12 @@ export const NEED_RULES: readonly NeedRule[] = [
         );
         yield* each([...hidden.map(({ id }) => id), 'finish:cover', 'finish:needles'], [`work:${work.id}`]);
       }
-      const closing = startsWith(steps, 'work:').filter((id) => plan.works[id.slice(5)]?.kind === 'close');
+      const closes = new Set(
+        worksOf(plan)
+          .filter(({ kind }) => kind === 'close')
+          .map(({ id }) => `work:${id}`),
+      );
+      const closing = startsWith(steps, 'work:').filter((id) => closes.has(id));
       yield* each(closing, ['finish:keep']);
     },
   },

@@ -10,8 +10,10 @@ import {
   type Marking,
   type MarkingUse,
 } from '../cloth/cloth.ts';
+import { stretchPoints } from '../cloth/outline-places.ts';
 import { add, distance, type Point, scale, subtract } from '../geometry/point.ts';
 import { boundsOf } from '../geometry/polygon.ts';
+import { pointAlong, polylineLengthMm } from '../geometry/polyline.ts';
 import { placePointExactly } from '../geometry/transform.ts';
 import { deriveSides } from '../joining/sides.ts';
 import type { Hole } from '../parts/part-kind.ts';
@@ -22,6 +24,7 @@ import { holeKey, holePoint, placedOutline, poseOf } from '../plan/placed.ts';
 import type { Patch } from '../plan/records.ts';
 import { runsByHole, sewingOf, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
+import { seamEdges, seamLetter, seamLine } from '../plan/seams.ts';
 import { type Label, placeLabels } from './label-places.ts';
 import type { DrawItem } from './sheet-drawing.ts';
 import { sheetNames } from './sheet-names.ts';
@@ -44,6 +47,7 @@ export function patternDrawing(plan: Plan, face: Face = panelOf(plan).workedFace
       }),
     ),
     ...Object.values(panelOf(plan).markings).flatMap((marking) => drawnMarking(marking, seen)),
+    ...drawnSeams(plan, seen),
   ];
   for (const run of Object.values(plan.runs)) {
     const sum = sumRun(plan, run);
@@ -144,6 +148,29 @@ function drawnMarking(marking: Marking, seen: (p: Point) => Point): readonly Dra
   if (marking.use === 'mark') return [line];
   const [x, y] = labelSpot(points);
   return [line, { kind: 'text', at: { x, y: y + 3.4 }, text: marking.name, sizeMm: 3, anchor: 'middle' }];
+}
+
+/** Seam lines in dashes, with the letter of the seam outside them and a notch at the cut edge: where letters match, edges are sewn together. */
+function drawnSeams(plan: Plan, seen: (p: Point) => Point): readonly DrawItem[] {
+  const panel = panelOf(plan);
+  return seamEdges(plan, panel.id).flatMap(({ seam, side }): readonly DrawItem[] => {
+    const line = seamLine(plan, seam, side);
+    const cut = stretchPoints(panel.shape, seam[side]);
+    const middle = (points: readonly Point[]): Point => pointAlong(points, polylineLengthMm(points) / 2);
+    const [on, rim] = [middle(line), middle(cut)];
+    return [
+      { kind: 'line', points: line.map(seen), widthMm: 0.25, dashMm: [6, 2] },
+      { kind: 'line', points: [seen(rim), seen(on)], widthMm: 0.25 },
+      {
+        kind: 'text',
+        at: add(seen(on), { x: 0, y: 1.4 }),
+        text: seamLetter(plan, seam.id),
+        sizeMm: 4,
+        bold: true,
+        anchor: 'middle',
+      },
+    ];
+  });
 }
 
 function labelSpot(outline: readonly Point[]): readonly [number, number] {

@@ -289,11 +289,11 @@ function around(spot: Spot, other: Run): RepairWay {
   const undone = stitchesIn(step.run, lengthMm);
   return {
     id: 'around',
-    title: 'Undo the stretch that touches and lead it round',
+    title: 'Undo the stretch that touches and take it round',
     doings: [
       ...powerOut(plan),
       `Undo about ${undone} stitches of this line, ${formatLength(lengthMm / 2, unit, 0)} to either side of the place, and cut the thread in the middle.`,
-      `Cut ${formatLength(cutMm, unit, 0)}: join it by sewing over ${SPLICE_STITCHES} stitches before the gap, lead it at least a stitch's length clear of the line from ${names.hole(other.from)} to ${names.hole(other.to)}, and join it after the gap in the same way.`,
+      `Cut ${formatLength(cutMm, unit, 0)}: join it by sewing over ${SPLICE_STITCHES} stitches before the gap, take it at least a stitch's length clear of the line from ${names.hole(other.from)} to ${names.hole(other.to)}, and join it after the gap in the same way.`,
       'If there is no room, lay a felt patch between the two instead.',
       'Measure both: whole along the line, nothing between the two.',
     ],

@@ -5,6 +5,7 @@ import type { Piece } from '../pieces/piece.ts';
 import { cutPieces } from '../pieces/pieces.ts';
 import { isTicked } from '../plan/progress.ts';
 import type { Plan } from '../plan/schema.ts';
+import { worksOf } from '../plan/seam-works.ts';
 import { groupBy } from '../units/group-by.ts';
 import { accessOf, outOfReach, unreachableHolders } from './access.ts';
 import { type GatherItem, gatherList } from './gather.ts';
@@ -98,7 +99,7 @@ function lastChances({ plan, names }: StepContext): ReadonlyMap<string, string> 
   const chances = new Map<string, string>();
   if (plan.habits.cover !== 'none')
     chances.set('finish:cover', 'Last chance to mend a thread: all of them lie under the cover after this.');
-  for (const work of Object.values(plan.works)) {
+  for (const work of worksOf(plan)) {
     if (work.kind !== 'close') continue;
     const { partIds, runIds } = outOfReach(plan, accessOf(plan, work));
     const parts = [...partIds].map((id) => names.part(id));

@@ -205,7 +205,7 @@ describe('repairs', () => {
     expect(least?.unticks).toContain(`test:piece:${piece?.id}`);
   });
 
-  test('a short: look for a hair first, cell out; then lead it round', () => {
+  test('a short: look for a hair first, cell out; then take it round', () => {
     const found = ways({ kind: 'short', runId, otherRunId: first?.run.id ?? '', alongMm: 10 });
     expect(found[0]).toMatchObject({ id: 'trim', cutMm: 0 });
     expect(found[0]?.doings[0]).toBe('Take the coin cell out.');

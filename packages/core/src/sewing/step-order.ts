@@ -60,7 +60,7 @@ export function orderedSteps(
 function unfollowedWords(rule: NeedRule): string {
   return rule.kind === 'habit'
     ? `This piece cannot follow a habit everywhere: ${rule.why}. Where patches or other work ask for another order, that one is given.`
-    : `Two threads each go over the other, so this cannot hold everywhere: ${rule.why}. Slip the patch in between afterwards there, or lead one of the two otherwise.`;
+    : `Two threads each go over the other, so this cannot hold everywhere: ${rule.why}. Slip the patch in between afterwards there, or take one of the two another way.`;
 }
 
 function mustsOnly(

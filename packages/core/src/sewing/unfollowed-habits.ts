@@ -41,7 +41,7 @@ export function unfollowedHabits(plan: Plan, pieces: readonly Piece[]): readonly
       text:
         habits.pieces === 'spliced'
           ? `Your longest piece is so short that splices would eat it up: ${long === 1 ? 'one thread stays' : `${long} threads stay`} whole.`
-          : `${long === 1 ? 'One thread is' : `${long} threads are`} longer than your longest piece, because a single line is: splice, or lead it by way of another part.`,
+          : `${long === 1 ? 'One thread is' : `${long} threads are`} longer than your longest piece, because a single line is: splice, or take it by way of another part.`,
     });
   return [...found, ...tooFewLoops(plan, pieces), ...forNextLines(plan, pieces), ...idleHabits(plan, pieces)];
 }
@@ -65,7 +65,7 @@ function forNextLines(plan: Plan, pieces: readonly Piece[]): readonly Unfollowed
   if (isAsked && sewn.length > 0 && !followsStyle(plan))
     found.push({
       ruleId: 'next-style',
-      text: 'Your way of leading threads holds when they are routed; those that are there are led otherwise.',
+      text: 'How you want threads to go holds when they are proposed; those that are there go otherwise.',
     });
   const sides = deriveSides(plan, false);
   const hasBoard = partsThatAre(plan, 'pin').length > 0;

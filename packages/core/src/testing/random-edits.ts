@@ -49,6 +49,7 @@ import {
   moveBend,
   removeBend,
 } from '../plan/edits/run-edits.ts';
+import { addSeam, changeSeam, deleteSeam } from '../plan/edits/seam-edits.ts';
 import {
   addWork,
   changeKits,
@@ -170,6 +171,20 @@ export function randomEdit(plan: Plan, random: Random): Result<Edit> {
       }),
     () => changeWork(plan, pick(['w0', ...Object.keys(plan.works)]), { kind: pick(['do', 'open', 'close']) }),
     () => deleteWork(plan, pick(['w0', ...Object.keys(plan.works)])),
+    () => {
+      const { id: panelId } = panelOf(plan);
+      const from = randomIndex(random, 3);
+      return addSeam(plan, {
+        a: { panelId, from, to: from + 0.4 },
+        b: { panelId, from: from + 0.5, to: from + 0.9, reversed: random() < 0.5 },
+        allowanceMm: randomIndex(random, 12),
+        pressed: pick(['open', 'to-a', 'to-b', 'none']),
+        sewn: pick(['before', 'after']),
+      });
+    },
+    () =>
+      changeSeam(plan, pick(['s0', ...Object.keys(plan.seams)]), { allowanceMm: randomIndex(random, 12) }),
+    () => deleteSeam(plan, pick(['s0', ...Object.keys(plan.seams)])),
     () => writeCut(plan, runId, random() < 0.3 ? null : random() * 900),
     () => writePrice(plan, 'part:sew-on-light', random() < 0.3 ? null : random() * 9),
     () => changeKits(plan, { count: 1 + randomIndex(random, 12), sparePercent: random() * 30 }),

@@ -13,6 +13,7 @@ import { HoleLoops } from './HoleLoops.tsx';
 import type { Moving } from './moving.ts';
 import { PatchDrawing } from './PatchDrawing.tsx';
 import { isDarkCloth, type PanelItem, type PanelView, panelItems } from './panel-items.ts';
+import { SeamDrawing } from './SeamDrawing.tsx';
 import { tableTransform } from './seen.ts';
 
 /** What the worktable adds: parts and runs to take hold of. */
@@ -86,6 +87,7 @@ function PanelDrawing({
         isDark={isDark || isDim}
         isDim={isDim}
       />
+      <SeamDrawing plan={plan} panel={panel} face={face} isDark={isDark || isDim} />
       {hands === undefined ? (
         items.map((item) => <ItemDrawing key={item.id} item={item} panel={panel} face={face} />)
       ) : (

@@ -85,6 +85,6 @@ export function commitMove(move: Result<Edit>, partIds: readonly string[], gestu
   const repaired = withRepair(currentPlan(), move, partIds);
   const isDone = commit(repaired, gesture);
   const more = repaired.ok && repaired !== move ? threadsOnly(repaired.value).changes.length : 0;
-  if (isDone && more > 0) tell(`${counted(more, 'thread')} led anew with it, to keep the gaps.`);
+  if (isDone && more > 0) tell(`${counted(more, 'thread')} drawn anew with it, to keep the gaps.`);
   return isDone;
 }

@@ -9,7 +9,7 @@ import { usePlanStore } from '../stores/plan-store.ts';
 import { Choice } from '../ui/Choice.tsx';
 import { Field } from '../ui/Field.tsx';
 
-/** How threads are led: one choice for each habit of it. */
+/** How threads go: one choice for each habit of it. */
 export function LeadingStyle({ plan }: { readonly plan: Plan }) {
   const commit = usePlanStore((state) => state.commit);
   const request = useJobsStore((state) => state.request);

@@ -17,27 +17,15 @@ const start = (id: string, family: string, file: () => Promise<Text>): Start => 
 });
 
 export const STARTS: readonly Start[] = [
-  start(
-    'kite',
-    'a decoration with openings',
-    () => import('../../../../demo/starts/start-kite.sashiko.json?raw'),
-  ),
-  start('planets', 'a hoop', () => import('../../../../demo/starts/start-planets.sashiko.json?raw')),
-  start('ankle-band', 'a band', () => import('../../../../demo/starts/start-ankle-band.sashiko.json?raw')),
-  start(
-    'glow-worm',
-    'a soft figure',
-    () => import('../../../../demo/starts/start-glow-worm.sashiko.json?raw'),
-  ),
-  start(
-    'market-bag',
-    'a bag front',
-    () => import('../../../../demo/starts/start-market-bag.sashiko.json?raw'),
-  ),
+  start('kite', 'a decoration with openings', () => import('../../../../starts/start-kite.sashiko.json?raw')),
+  start('planets', 'a hoop', () => import('../../../../starts/start-planets.sashiko.json?raw')),
+  start('ankle-band', 'a band', () => import('../../../../starts/start-ankle-band.sashiko.json?raw')),
+  start('glow-worm', 'a soft figure', () => import('../../../../starts/start-glow-worm.sashiko.json?raw')),
+  start('market-bag', 'a bag front', () => import('../../../../starts/start-market-bag.sashiko.json?raw')),
   start(
     'crossing-mitten',
     'a mitten',
-    () => import('../../../../demo/starts/start-crossing-mitten.sashiko.json?raw'),
+    () => import('../../../../starts/start-crossing-mitten.sashiko.json?raw'),
   ),
   start('dog-coat', 'a coat', () => import('../../../../demo/night-walk-dog-coat.sashiko.json?raw')),
 ];

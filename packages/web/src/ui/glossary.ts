@@ -64,7 +64,10 @@ export const GLOSSARY = {
     word: 'spool',
     says: 'What is known of a thread you own: its ohms by the metre, measured on a swatch.',
   },
-  lead: { word: 'to lead a thread', says: 'To choose its way over the cloth, from hole to hole.' },
+  draw: {
+    word: 'to draw a thread',
+    says: 'To choose its way over the cloth, from hole to hole. It is sewn later.',
+  },
 } as const satisfies Readonly<Record<string, Term>>;
 
 export type TermId = keyof typeof GLOSSARY;

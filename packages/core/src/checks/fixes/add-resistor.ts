@@ -89,7 +89,7 @@ function withResistor(plan: Plan, light: Part, ohm: number): Edit | null {
         { partId: id, holeId: 'a' },
         { partId: id, holeId: 'b' },
       ];
-      const moved = checkEdit(there, 'lead the thread to the resistor', [
+      const moved = checkEdit(there, 'draw the thread to the resistor', [
         putRun(there, {
           ...run,
           from: isAt(run.from, plus) ? far : run.from,

@@ -23,7 +23,9 @@ export const exchangeEndsFix: FixKind = {
         from.partId === part.id || to.partId === part.id ? [id] : [],
       );
       const led = ledAnew(next, own);
-      return led === null ? [edit] : [edit, { ...squashEdits(edit, led), label: `${edit.label}, led anew` }];
+      return led === null
+        ? [edit]
+        : [edit, { ...squashEdits(edit, led), label: `${edit.label}, its threads drawn anew` }];
     });
   },
 };

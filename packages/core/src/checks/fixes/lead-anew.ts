@@ -10,7 +10,7 @@ const MOST_RUNS = 8;
 /** Leads the threads that a finding names anew, from and to the holes they join, past everything that stays. */
 export const leadAnewFix: FixKind = {
   id: 'lead-anew',
-  rules: ['crossing', 'gap', 'two-pads', 'wrap', 'edge', 'opening', 'keep-out', 'turn-sharp'],
+  rules: ['crossing', 'gap', 'two-pads', 'wrap', 'edge', 'opening', 'keep-out', 'seam', 'turn-sharp'],
   propose: (plan, finding) =>
     // One of them is enough where it finds a way; else all together.
     [...finding.runIds.map((id) => [id]), finding.runIds].flatMap((ids) => {
@@ -25,5 +25,5 @@ export function ledAnew(plan: Plan, runIds: readonly string[]): Edit | null {
   if (free.length === 0 || free.length > MOST_RUNS) return null;
   const edit = leadAnew(plan, free);
   if (!edit.ok || edit.value === null || edit.value.changes.length === 0) return null;
-  return { ...edit.value, label: free.length === 1 ? 'lead this thread anew' : 'lead these threads anew' };
+  return { ...edit.value, label: free.length === 1 ? 'draw this thread anew' : 'draw these threads anew' };
 }

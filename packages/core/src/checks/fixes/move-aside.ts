@@ -13,7 +13,7 @@ import { sound } from './sound.ts';
 /** Moves a line aside by what is missing, and a little more: first the place that is too near, then the whole line. */
 export const moveAsideFix: FixKind = {
   id: 'move-aside',
-  rules: ['gap', 'two-pads', 'wrap', 'edge', 'opening', 'keep-out', 'turn-sharp'],
+  rules: ['gap', 'two-pads', 'wrap', 'edge', 'opening', 'keep-out', 'seam', 'turn-sharp'],
   propose: (plan, finding) => {
     const missing = missingMm(finding);
     return finding.runIds.flatMap((id) => {

@@ -5,12 +5,12 @@ import { foughtPins } from '../pin-groups.ts';
 
 export const pinFight: CheckRule = {
   id: 'pin-fight',
-  title: 'A pin led to + or −, or to another pin',
+  title: 'A pin joined to + or −, or to another pin',
   severity: 'stop',
   touching: null,
   help: 'A pin that is driven is itself + or −. Sewn to the other one, or to a pin that is driven the other way, it works against it with all the current it has, and the chip dies. A pin leads to lights, sensors and data lines, never straight to a supply.',
   example: 'The − thread of a row of lights is sewn on to P3.',
-  counted: () => 'The pin is led to something that drives too; it must not be.',
+  counted: () => 'The pin is joined to something that drives too; it must not be.',
   sees: [],
   inStates: true,
   checkCurrents: ({ plan, currents }) =>
@@ -24,7 +24,7 @@ export const pinFight: CheckRule = {
           ruleId: 'pin-fight',
           severity: 'stop',
           at: part.at,
-          message: `${label} of ${part.name} is led to ${by}: it works against it.`,
+          message: `${label} of ${part.name} is joined to ${by}: it works against it.`,
           step: 'Unpick the thread that joins them, or use another hole.',
           found: { value: 1, unit: 'joins' },
           wanted: { value: 0, unit: 'joins' },

@@ -14,7 +14,7 @@ export const threadLong: CheckRule = {
   title: 'Longer than an arm',
   severity: 'note',
   touching: null,
-  help: 'A piece of thread much longer than an arm tangles and frays as it is pulled through (common practice, no source: about 600 mm). Sashiko splits pieces at holes, once they are a tenth longer; this single run is too long by itself. Splice it on the way, or lead it over a part in between.',
+  help: 'A piece of thread much longer than an arm tangles and frays as it is pulled through (common practice, no source: about 600 mm). Sashiko splits pieces at holes, once they are a tenth longer; this single run is too long by itself. Splice it on the way, or take it over a part in between.',
   example: 'A run goes from the collar to the hem, 800 mm without a part on the way.',
   sees: ['panels', 'habits', 'spools'],
   checkRun({ plan }, run) {
@@ -37,7 +37,7 @@ export const threadLong: CheckRule = {
         severity: 'note' as const,
         at: pointAlong(runPath(plan, run), sumRun(plan, run).pathMm / 2),
         message: `The thread ${runName(plan, run)} takes a piece of ${Math.ceil(longMm / 10) * 10} mm.`,
-        step: 'Splice it on the way, or lead it over a part in between.',
+        step: 'Splice it on the way, or take it over a part in between.',
         found: { value: longMm, unit: 'mm' as const },
         wanted: { value: mostMm, unit: 'mm' as const },
         partIds: [],

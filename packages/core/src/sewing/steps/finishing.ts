@@ -5,6 +5,7 @@ import { type Piece, threadEndMm } from '../../pieces/piece.ts';
 import { assumedIn } from '../../plan/assumed.ts';
 import { panelOf } from '../../plan/panels.ts';
 import type { Habits } from '../../plan/records.ts';
+import { worksOf } from '../../plan/seam-works.ts';
 import { mergedWith } from '../../power/circuits.ts';
 import { withContactsClosed } from '../../power/operating-states.ts';
 import { formatLength } from '../../units/length.ts';
@@ -35,7 +36,7 @@ export function finishingSteps(context: StepContext): readonly StepDraft[] {
     ...(isLit && isOpenedAgain(context) ? outStep(context) : []),
     ...coverStep(context),
     ...needleStep(context),
-    ...Object.values(plan.works)
+    ...worksOf(plan)
       .filter((work) => work.kind === 'close')
       .map(workStep),
     ...(context.proofs.length > 0 ? keepStep(context) : []),
@@ -97,7 +98,7 @@ function cellSteps(context: StepContext): readonly StepDraft[] {
 
 /** Whether anything is still done to the piece after it has been lit. */
 function isOpenedAgain({ plan }: StepContext): boolean {
-  return plan.habits.cover !== 'none' || Object.values(plan.works).some((work) => work.kind === 'close');
+  return plan.habits.cover !== 'none' || worksOf(plan).some((work) => work.kind === 'close');
 }
 
 function outStep({ power }: StepContext): readonly StepDraft[] {

@@ -12,6 +12,7 @@ import { panelOf } from '../../plan/panels.ts';
 import { legsGoThrough } from '../../plan/placed.ts';
 import type { Habits, Part, Work } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
+import { worksOf } from '../../plan/seam-works.ts';
 import { formatLength } from '../../units/length.ts';
 import { capital } from '../../units/words.ts';
 import { SECONDS } from '../pace.ts';
@@ -43,7 +44,7 @@ export function preparingSteps(context: StepContext): readonly StepDraft[] {
   const { plan, names } = context;
   const parts = Object.values(plan.parts);
   const trials = trialFinder(plan);
-  const steps = Object.values(plan.works)
+  const steps = worksOf(plan)
     .filter((work) => work.kind !== 'close')
     .map(workStep);
   steps.push(markStep(plan), ...bobbinSteps(context));

@@ -11,10 +11,12 @@ import { FactsPanel } from './FactsPanel.tsx';
 import { LinesPanel } from './LinesPanel.tsx';
 import { PicturePanel } from './PicturePanel.tsx';
 import { PiecePanel } from './PiecePanel.tsx';
+import { SeamsPanel } from './SeamsPanel.tsx';
 
 const PANELS = {
   Piece: PiecePanel,
   Lines: LinesPanel,
+  Seams: SeamsPanel,
   Photo: PicturePanel,
   Cloth: ClothKindPanel,
   Facts: FactsPanel,

@@ -9,7 +9,7 @@ export function ThreadsFollow({ plan }: { readonly plan: Plan }) {
   if (Object.keys(plan.runs).length === 0) return null;
   return (
     <Checkbox checked={threadsFollow} onChange={(event) => setThreadsFollow(event.target.checked)}>
-      Moved, lead threads anew that would come too close
+      Moved, draw threads anew that would come too close
     </Checkbox>
   );
 }

@@ -69,8 +69,8 @@ export function HabitsPanel({
           onChange={(unit) => change({ unit })}
         />
       </section>
-      <section aria-label="How threads are led">
-        <h2>How threads are led</h2>
+      <section aria-label="How threads go">
+        <h2>How threads go</h2>
         <LeadingStyle plan={plan} />
       </section>
       <HouseStyle plan={plan} />

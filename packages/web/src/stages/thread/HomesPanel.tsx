@@ -118,7 +118,7 @@ export function HomesPanel({ plan }: { readonly plan: Plan }) {
                       }
                     }}
                   >
-                    Move it there, threads led anew
+                    Move it there, threads drawn anew
                   </Button>
                 </div>
               )}

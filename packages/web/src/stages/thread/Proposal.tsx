@@ -68,7 +68,7 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
   const moved = pinMoves(shown.plan, problem, solution);
   return (
     <>
-      {before !== null && <p>{capital(before.label)}, with the threads led anew:</p>}
+      {before !== null && <p>{capital(before.label)}, with the threads drawn anew:</p>}
       <p>
         {isOtherStyle
           ? styleHeadline(now, then, unit)
@@ -151,7 +151,7 @@ function styleHeadline(now: ThreadFigures, then: ThreadFigures, unit: LengthUnit
         ]),
   ];
   const compared = more.length === 0 ? 'as much thread as' : `${more.join(' and ')} than`;
-  return `In the style you asked for, drawn in gold: ${compared} the threads that are there, which are led otherwise.`;
+  return `In the style you asked for, drawn in gold: ${compared} the threads that are there, which go otherwise.`;
 }
 
 function headline(leftOut: number, isNoBetter: boolean, patches: number, stops: number): string {
@@ -214,7 +214,7 @@ function Comparison({
     ],
     ['dimmest light', ({ dimmest }) => (dimmest === null ? '–' : `${Math.round(dimmest * 100)} %`)],
     ['dark lights', ({ dark }) => (dark === null ? '–' : String(dark))],
-    ['threads to lead', ({ missing }) => String(missing)],
+    ['threads to draw', ({ missing }) => String(missing)],
     ['stops', ({ stops }) => String(stops)],
   ];
   return (

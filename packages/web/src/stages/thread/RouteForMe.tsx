@@ -41,7 +41,7 @@ export function RouteForMe({ plan }: { readonly plan: Plan }) {
             <More id="proposal" title="What is proposed">
               <RouteOptions plan={plan} />
             </More>
-            <More id="leading" title="How threads are led">
+            <More id="leading" title="How threads go">
               <LeadingStyle plan={plan} />
             </More>
           </>

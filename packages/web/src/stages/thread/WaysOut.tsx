@@ -51,7 +51,7 @@ export function WaysOut({
     return (
       <p className="quiet">
         Tried: neither other pins, turns, moves of up to 40 mm nor further strands
-        {job.result.leftOut.length > 0 ? ' lead more of them.' : ' do without it.'}
+        {job.result.leftOut.length > 0 ? ' find a way for more of them.' : ' do without it.'}
       </p>
     );
   const show = (id: string | null): void => setRoute({ ...job, waysOut: { ...waysOut, shown: id } });

@@ -33,7 +33,7 @@ export function WishesPanel() {
             <strong>
               {total === 0
                 ? '✓ Everything is joined as wished'
-                : `${counted(total, 'thread')} to lead (not touching that should)`}
+                : `${counted(total, 'thread')} to draw (not touching that should)`}
               {merged.length > 0 && `, ${merged.length} joined too much (touching that should not)`}
             </strong>
             .{' '}
@@ -59,7 +59,7 @@ export function WishesPanel() {
           <h2>{wishName(wish)}</h2>
           <p className="quiet">
             {missingOf.has(wish.id)
-              ? `${counted(missingOf.get(wish.id) ?? 0, 'thread')} to lead`
+              ? `${counted(missingOf.get(wish.id) ?? 0, 'thread')} to draw`
               : '✓ sewn through'}
           </p>
           {wish.why !== undefined && <p className="quiet">{wish.why}</p>}

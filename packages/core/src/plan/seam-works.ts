@@ -1,0 +1,73 @@
+/** Work on the piece: what the maker said, and the seams, each sewn before the circuit or after it. */
+import { clothBox } from '../cloth/cloth.ts';
+import { pointAt, stretchPoints } from '../cloth/outline-places.ts';
+import { pointAlong, polylineLengthMm } from '../geometry/polyline.ts';
+import { formatLength } from '../units/length.ts';
+import { panelOf } from './panels.ts';
+import type { Panel, Seam, Work } from './records.ts';
+import type { Plan } from './schema.ts';
+import { type SideName, seamLetter } from './seams.ts';
+
+/** All work besides the circuit, in its order: seams that are there before it, what the maker said, seams that close the piece. */
+export function worksOf(plan: Plan): readonly Work[] {
+  const seams = Object.values(plan.seams);
+  const as = (sewn: Seam['sewn']): readonly Work[] =>
+    seams.filter((seam) => seam.sewn === sewn).map((seam) => seamWork(plan, seam));
+  return [...as('before'), ...Object.values(plan.works), ...as('after')];
+}
+
+function seamWork(plan: Plan, seam: Seam): Work {
+  return {
+    id: seam.id,
+    title: `sew ${seamWords(plan, seam)}`,
+    kind: seam.sewn === 'before' ? 'do' : 'close',
+    // Inside a piece that is closed all round the wrong side is out of reach; a dart hides nothing.
+    place: isDart(seam) ? NOWHERE : seam.sewn === 'before' ? 'piece' : 'wrong',
+  };
+}
+
+/** A place no marking has: what is done there hides nothing and waits for nothing. */
+const NOWHERE = '';
+
+/** Whether both edges of a seam meet at a corner of one panel: what it takes in is a dart. */
+export function isDart({ a, b }: Seam): boolean {
+  return a.panelId === b.panelId && (a.to === b.from || b.to === a.from);
+}
+
+const PRESSED: Readonly<Record<Seam['pressed'], string>> = {
+  open: '; press it open',
+  'to-a': '; press it to the first',
+  'to-b': '; press it to the second',
+  none: '',
+};
+
+/** `seam A: its left edge on its right edge, right sides together, 10 mm from the cut edges; press it open`. */
+export function seamWords(plan: Plan, seam: Seam): string {
+  const how =
+    seam.allowanceMm === 0
+      ? 'the edges butted'
+      : `right sides together, ${formatLength(seam.allowanceMm, plan.habits.unit)} from the cut edges`;
+  return `seam ${seamLetter(plan, seam.id)}: ${sideWords(plan, seam, 'a')} on ${sideWords(plan, seam, 'b')}, ${how}${PRESSED[seam.pressed]}`;
+}
+
+function sideWords(plan: Plan, seam: Seam, side: SideName): string {
+  const panel = panelOf(plan, seam[side]);
+  const edge = edgeName(panel, seam[side]);
+  return Object.keys(plan.panels).length === 1 ? `the ${edge}` : `the ${edge} of ${panel.name}`;
+}
+
+/** Where an edge lies on its panel, seen from the right side: `left edge`, `upper right edge`. */
+export function edgeName(panel: Panel, stretch: { readonly from: number; readonly to: number }): string {
+  const points = stretchPoints(panel.shape, stretch);
+  const middle =
+    points.length < 2 ? pointAt(panel.shape, stretch.from) : pointAlong(points, polylineLengthMm(points) / 2);
+  const { left, top, widthMm, heightMm } = clothBox(panel);
+  const [x, y] = [(middle.x - left) / widthMm, (middle.y - top) / heightMm];
+  const [first, last] = [points[0] ?? middle, points.at(-1) ?? middle];
+  const [dx, dy] = [Math.abs(last.x - first.x), Math.abs(last.y - first.y)];
+  const across = y < 0.5 ? 'upper' : 'lower';
+  const down = x < 0.5 ? 'left' : 'right';
+  if (dy < 0.2 * dx) return `${across} edge`;
+  if (dx < 0.2 * dy) return `${down} edge`;
+  return `${across} ${down} edge`;
+}

@@ -1,0 +1,145 @@
+/** Seams: what the lines of two edges that are sewn together measure, where they lie, and the strips beside them that stay free. */
+import {
+  edgesOf,
+  isWithin,
+  movedIn,
+  placesIn,
+  type Stretch,
+  stretchPoints,
+} from '../cloth/outline-places.ts';
+import type { Point } from '../geometry/point.ts';
+import type { Polygon } from '../geometry/polygon.ts';
+import { pointAlong, polylineLengthMm } from '../geometry/polyline.ts';
+import { remembered } from '../units/remembered.ts';
+import { compareIds } from '../units/words.ts';
+import { panelOf } from './panels.ts';
+import type { Panel, Seam } from './records.ts';
+import type { Plan } from './schema.ts';
+
+/** One of the two edges of a seam. */
+export type SideName = 'a' | 'b';
+export const SIDES: readonly SideName[] = ['a', 'b'];
+
+type WithSeams = Pick<Plan, 'seams' | 'panels'>;
+
+/** An edge of a seam on a panel. */
+export interface SeamEdge {
+  readonly seam: Seam;
+  readonly side: SideName;
+}
+
+/** The letter of a seam, as it stands at both its edges: A to Z, then A2, B2 and so on, in the order of their ids. */
+export function seamLetter({ seams }: Pick<Plan, 'seams'>, seamId: string): string {
+  const at = Object.keys(seams).sort(compareIds).indexOf(seamId);
+  const round = Math.floor(at / 26);
+  return `${String.fromCharCode(65 + (at % 26))}${round === 0 ? '' : round + 1}`;
+}
+
+/** The edges of seams that lie on a panel, in the order of their seams. */
+export function seamEdges({ seams }: Pick<Plan, 'seams'>, panelId: string): readonly SeamEdge[] {
+  return Object.values(seams).flatMap((seam) =>
+    SIDES.filter((side) => seam[side].panelId === panelId).map((side) => ({ seam, side })),
+  );
+}
+
+/** What is left beyond the seam line at a place of a panel's outline, mm; 0 where no seam is. */
+function allowanceAt(edges: readonly SeamEdge[]): (place: number) => number {
+  return (place) =>
+    edges.reduce(
+      (most, { seam, side }) => (isWithin(seam[side], place) ? Math.max(most, seam.allowanceMm) : most),
+      0,
+    );
+}
+
+/** The line along which a seam is sewn, on one of its edges, in the frame of that panel's right side. O(corners). */
+export function seamLine(plan: WithSeams, seam: Seam, side: SideName): readonly Point[] {
+  const panel = panelOf(plan, seam[side]);
+  return movedIn(panel.shape, seam[side], allowanceAt(seamEdges(plan, panel.id)));
+}
+
+export interface SeamLengths {
+  readonly aMm: number;
+  readonly bMm: number;
+  /** How much longer the longer line is, as a share of the shorter: what has to be eased in. */
+  readonly ease: number;
+}
+
+/** How long the two lines of a seam are, along the seam line. */
+export function seamLengths(plan: WithSeams, seam: Seam): SeamLengths {
+  const [aMm, bMm] = SIDES.map((side) => polylineLengthMm(seamLine(plan, seam, side))) as [number, number];
+  const [short, long] = [Math.min(aMm, bMm), Math.max(aMm, bMm)];
+  return { aMm, bMm, ease: short === 0 ? Number.POSITIVE_INFINITY : long / short - 1 };
+}
+
+/**
+ * Where a place of a seam lies on one of its edges: a share of the seam line from its beginning on edge a, 0 to 1. On edge b the same share is
+ * counted from the end where the seam is reversed, so that both meet when it is sewn.
+ */
+export function pointOnSeam(plan: WithSeams, seam: Seam, side: SideName, share: number): Point {
+  const line = seamLine(plan, seam, side);
+  const along = side === 'b' && seam.b.reversed ? 1 - share : share;
+  return pointAlong(line, along * polylineLengthMm(line));
+}
+
+/** A strip of cloth beyond a seam line, which goes into the seam. */
+export interface AllowanceStrip extends SeamEdge {
+  readonly area: Polygon;
+  /** `the allowance of seam A`. */
+  readonly name: string;
+}
+
+/** The strips of a panel that its seams take up: between the cut edge and the seam line. None where edges are butted. Remembered. */
+export const allowanceStrips = remembered(
+  {
+    name: 'allowance strips',
+    under: (panel: Panel, _plan: WithSeams) => panel,
+    rests: (_panel, { seams }) => [seams],
+  },
+  (panel, plan): readonly AllowanceStrip[] =>
+    seamEdges(plan, panel.id)
+      .filter(({ seam }) => seam.allowanceMm > 0)
+      .map(({ seam, side }) => ({
+        seam,
+        side,
+        area: [...stretchPoints(panel.shape, seam[side]), ...seamLine(plan, seam, side).toReversed()],
+        name: `the allowance of seam ${seamLetter(plan, seam.id)}`,
+      })),
+);
+
+/** Whether two stretches of one outline have more than their ends in common. */
+export function overlap(one: Stretch, other: Stretch, places: number): boolean {
+  const steps = 24;
+  const span = (stretch: Stretch): number =>
+    stretch.to > stretch.from ? stretch.to - stretch.from : stretch.to + places - stretch.from;
+  const inside = (stretch: Stretch, place: number): boolean =>
+    isWithin(stretch, place) && place !== stretch.from && place !== stretch.to;
+  const samples = (stretch: Stretch): readonly number[] =>
+    Array.from({ length: steps - 1 }, (_, i) => (stretch.from + (span(stretch) * (i + 1)) / steps) % places);
+  return (
+    samples(one).some((place) => inside(other, place)) || samples(other).some((place) => inside(one, place))
+  );
+}
+
+/** The edges of a panel that are in no seam yet, from corner to corner. */
+export function freeEdges(plan: WithSeams, panel: Panel): readonly Stretch[] {
+  const taken = seamEdges(plan, panel.id).map(({ seam, side }) => seam[side]);
+  const places = placesIn(panel.shape);
+  return edgesOf(panel.shape).filter((edge) => !taken.some((other) => overlap(edge, other, places)));
+}
+
+/** The two free edges of a panel that match best: the nearest in length, of equals the longest. Null where fewer than two are free. O(edges²). */
+export function matchingEdges(plan: WithSeams, panel: Panel): readonly [Stretch, Stretch] | null {
+  const edges = freeEdges(plan, panel).map((edge) => ({
+    edge,
+    mm: polylineLengthMm(stretchPoints(panel.shape, edge)),
+  }));
+  let best: { readonly pair: readonly [Stretch, Stretch]; readonly off: number; readonly mm: number } | null =
+    null;
+  for (const [i, one] of edges.entries())
+    for (const other of edges.slice(i + 1)) {
+      const off = Math.round(1000 * Math.abs(one.mm - other.mm)) / Math.max(one.mm, other.mm);
+      if (best === null || off < best.off || (off === best.off && one.mm > best.mm))
+        best = { pair: [one.edge, other.edge], off, mm: one.mm };
+    }
+  return best === null ? null : best.pair;
+}

@@ -1,0 +1,168 @@
+import { edgesOf, type Stretch, stretchPoints } from '@sashiko/core/cloth/outline-places';
+import { polylineLengthMm } from '@sashiko/core/geometry/polyline';
+import { addSeam, changeSeam, deleteSeam } from '@sashiko/core/plan/edits/seam-edits';
+import { panelOf } from '@sashiko/core/plan/panels';
+import type { Panel, Seam } from '@sashiko/core/plan/records';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { edgeName } from '@sashiko/core/plan/seam-works';
+import { matchingEdges, type SideName, seamLengths, seamLetter } from '@sashiko/core/plan/seams';
+import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
+import { Button, Checkbox } from 'antd';
+import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { Choice } from '../../ui/Choice.tsx';
+import { LengthField } from '../../ui/LengthField.tsx';
+
+/** What is usual: 10 mm (common practice, no source). */
+const USUAL_ALLOWANCE_MM = 10;
+
+/** Edges that are sewn together: what goes into them stays free, and the sheet says when they are sewn. */
+export function SeamsPanel() {
+  const plan = useShownPlan();
+  const panel = panelOf(plan);
+  const seams = Object.values(plan.seams);
+  const pair = matchingEdges(plan, panel);
+  const add = (): void => {
+    if (pair === null) return;
+    const [a, b] = pair;
+    usePlanStore.getState().commit(
+      addSeam(currentPlan(), {
+        a: { panelId: panel.id, ...a },
+        b: { panelId: panel.id, ...b, reversed: true },
+        allowanceMm: USUAL_ALLOWANCE_MM,
+        pressed: 'open',
+        sewn: 'after',
+      }),
+    );
+  };
+  return (
+    <>
+      <section>
+        <h2>Sewn together</h2>
+        {seams.length === 0 && (
+          <p className="quiet">
+            Two edges of the piece become one seam: a tube, a dart, a strap round a hand. The strip beyond the
+            seam line stays free of parts and threads, and the sheet says when the seam is sewn.
+          </p>
+        )}
+        <div className="buttons">
+          <Button size="small" disabled={pair === null} onClick={add}>
+            Sew two edges together
+          </Button>
+        </div>
+        {pair === null && <p className="quiet">Every edge is in a seam; take one apart to sew another.</p>}
+      </section>
+      {seams.map((seam) => (
+        <SeamCard key={seam.id} plan={plan} seam={seam} />
+      ))}
+    </>
+  );
+}
+
+function SeamCard({ plan, seam }: { readonly plan: Plan; readonly seam: Seam }) {
+  const { unit } = plan.habits;
+  const letter = seamLetter(plan, seam.id);
+  const change = (changes: Partial<Omit<Seam, 'id'>>): void => {
+    usePlanStore.getState().commit(changeSeam(currentPlan(), seam.id, changes));
+  };
+  const { aMm, bMm, ease } = seamLengths(plan, seam);
+  return (
+    <section aria-label={`Seam ${letter}`}>
+      <h2>Seam {letter}</h2>
+      <EdgeChoice
+        label="One edge"
+        plan={plan}
+        seam={seam}
+        side="a"
+        onChange={(edge) => change({ a: { ...seam.a, ...edge } })}
+      />
+      <EdgeChoice
+        label="The other"
+        plan={plan}
+        seam={seam}
+        side="b"
+        onChange={(edge) => change({ b: { ...seam.b, ...edge } })}
+      />
+      <p className="quiet">
+        {formatLength(aMm, unit)} on {formatLength(bMm, unit)} along the seam line
+        {ease > 0.0005 && `: ${Math.round(1000 * ease) / 10} % to ease in`}.
+      </p>
+      <LengthField
+        label="Allowance"
+        valueMm={seam.allowanceMm}
+        unit={unit}
+        onChange={(allowanceMm) => change({ allowanceMm })}
+      />
+      <Choice
+        label="Pressed"
+        value={seam.pressed}
+        options={[
+          { value: 'open', label: 'open' },
+          { value: 'to-a', label: 'to the one edge' },
+          { value: 'to-b', label: 'to the other' },
+          { value: 'none', label: 'not at all' },
+        ]}
+        onChange={(pressed) => change({ pressed })}
+      />
+      <Choice
+        label="Sewn"
+        value={seam.sewn}
+        options={[
+          { value: 'before', label: 'before the circuit' },
+          { value: 'after', label: 'after it' },
+        ]}
+        onChange={(sewn) => change({ sewn })}
+      />
+      <Checkbox
+        checked={seam.b.reversed}
+        onChange={(event) => change({ b: { ...seam.b, reversed: event.target.checked } })}
+      >
+        The other edge lies end for end, right sides together
+      </Checkbox>
+      <div className="buttons">
+        <Button
+          size="small"
+          danger
+          onClick={() => usePlanStore.getState().commit(deleteSeam(currentPlan(), seam.id))}
+        >
+          Take it apart
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+/** One of the edges from corner to corner; an edge that ends elsewhere is listed as it is. */
+function EdgeChoice({
+  label,
+  plan,
+  seam,
+  side,
+  onChange,
+}: {
+  readonly label: string;
+  readonly plan: Plan;
+  readonly seam: Seam;
+  readonly side: SideName;
+  readonly onChange: (edge: Stretch) => void;
+}) {
+  const panel = panelOf(plan, seam[side]);
+  const { from, to } = seam[side];
+  const edges = edgesOf(panel.shape);
+  const all = edges.some((edge) => edge.from === from && edge.to === to) ? edges : [{ from, to }, ...edges];
+  const keyOf = (edge: Stretch): string => `${edge.from} ${edge.to}`;
+  return (
+    <Choice
+      label={label}
+      value={keyOf({ from, to })}
+      options={all.map((edge) => ({ value: keyOf(edge), label: edgeWords(panel, edge, plan.habits.unit) }))}
+      onChange={(key) => {
+        const edge = all.find((one) => keyOf(one) === key);
+        if (edge !== undefined) onChange(edge);
+      }}
+    />
+  );
+}
+
+function edgeWords(panel: Panel, edge: Stretch, unit: LengthUnit): string {
+  return `${edgeName(panel, edge)}, ${formatLength(polylineLengthMm(stretchPoints(panel.shape, edge)), unit, 0)}`;
+}
