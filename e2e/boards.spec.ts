@@ -55,7 +55,6 @@ test('board, sensor, button, two banks, own holder: proposed, taken, a bank put 
   // Of many threads all come in slices.
   const threads = canvas(page).locator('[data-run]');
   await expect.poll(() => threads.count(), { timeout: 30_000 }).toBeGreaterThan(10);
-  const sewn = await threads.count();
   await page.locator('.tray-tabs').getByText('Wishes', { exact: true }).click();
   await expect(page.getByText('Everything is joined as wished')).toBeVisible();
   const own = page.getByRole('heading', { name: /^bank 2 on / });

@@ -120,6 +120,27 @@ async function use(page: Page, goTo: (stage: string) => Promise<void>): Promise<
   await (await saved).cancel();
 }
 
+/** A page on which a disc follows the pointer and a word says where it is: what the browser itself takes for a step of any drag. */
+const PLAIN_PAGE = `<!doctype html><body style="margin:0">
+<p style="contain:strict;width:200px;height:20px"></p>
+<svg style="position:absolute;inset:0;width:100%;height:100%;will-change:transform"><circle r="6"/></svg>
+<script>
+const [word, disc] = [document.querySelector('p'), document.querySelector('circle')];
+addEventListener('pointermove', ({ clientX, clientY }) => {
+  word.textContent = clientX + ', ' + clientY;
+  disc.setAttribute('transform', 'translate(' + clientX + ' ' + clientY + ')');
+});
+</script>`;
+
+/** The plain reference: a step of a drag on a page with nothing else, p95. */
+async function plainDrag(page: Page): Promise<number> {
+  const meter = await Meter.of(page);
+  await page.setContent(PLAIN_PAGE);
+  await page.mouse.move(300, 300);
+  await page.mouse.down();
+  return meter.frames((i) => page.mouse.move(308 + (i % 9), 300 + (i % 3)));
+}
+
 async function measure(page: Page, address: string, lights: number): Promise<Row> {
   const meter = await Meter.of(page);
   const rest = (): Promise<void> => page.waitForTimeout(REST_MS);
@@ -218,6 +239,13 @@ const browser = await chromium.launch({
   executablePath: process.env['SASHIKO_CHROMIUM'] ?? '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu'],
 });
+const plain: number[] = [];
+for (let round = 0; round < ROUNDS; round += 1) {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  plain.push(await plainDrag(await context.newPage()));
+  await context.close();
+}
+console.log(`a step of a drag on a plain page, p95: ${median(plain).toFixed(1)}`);
 const names = Object.keys(MEASURES) as Measure[];
 console.log(['lights', ...names].map((name) => name.padStart(11)).join(''));
 for (const lights of LIGHTS) {

@@ -21,7 +21,7 @@ describe('exit status and output', () => {
   test('validate', async () => {
     expect(await runCommand('validate', good, false)).toEqual({
       status: 0,
-      output: 'Lighthouse cushion: a sound plan of version 9.\n',
+      output: 'Lighthouse cushion: a sound plan of version 10.\n',
       error: '',
     });
   });

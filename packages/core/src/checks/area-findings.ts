@@ -4,7 +4,7 @@ import { type BoundaryMeeting, nearestToArea } from '../cloth/boundary.ts';
 import { type Box, boxOf } from '../cloth/cloth.ts';
 import type { NamedArea } from '../plan/closed-areas.ts';
 import { panelOf } from '../plan/panels.ts';
-import type { Panel } from '../plan/records.ts';
+import type { Panel, Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { GAP_SLACK_MM } from '../units/tolerances.ts';
 import { capital } from '../units/words.ts';
@@ -18,6 +18,7 @@ export function areaChecks(
   areasOf: (plan: Plan, panel: Panel) => readonly NamedArea[],
   marginOf: (plan: Plan) => number,
   words: (isInside: boolean, area: string) => string,
+  thingsOf: (plan: Plan, part: Part) => readonly SewnThing[] = sewnHoles,
 ): Required<Pick<CheckRule, 'checkPart' | 'checkRun'>> {
   const look = (plan: Plan, thing: SewnThing): readonly Finding[] => {
     const marginMm = marginOf(plan);
@@ -49,7 +50,7 @@ export function areaChecks(
     });
   };
   return {
-    checkPart: ({ plan }, part) => sewnHoles(plan, part).flatMap((hole) => look(plan, hole)),
+    checkPart: ({ plan }, part) => thingsOf(plan, part).flatMap((thing) => look(plan, thing)),
     checkRun: ({ plan }, run) => look(plan, sewnRun(plan, run)),
   };
 }

@@ -3,7 +3,7 @@ import type { Point } from '../geometry/point.ts';
 import { runName } from '../plan/edits/run-edits.ts';
 import { holeName } from '../plan/hole-names.ts';
 import { kindOf } from '../plan/kind-of.ts';
-import { holePoint } from '../plan/placed.ts';
+import { holePoint, placedOutline } from '../plan/placed.ts';
 import type { Part, Run } from '../plan/records.ts';
 import { runPath } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -29,6 +29,18 @@ export function sewnHoles(plan: Plan, part: Part): readonly SewnThing[] {
       ids: { partIds: [part.id], runIds: [] },
     };
   });
+}
+
+/** The body of a part, once round. */
+export function stiffBody(plan: Plan, part: Part): SewnThing {
+  const outline = placedOutline(plan, part);
+  return {
+    key: `${part.id}.body`,
+    name: `the body of ${part.name}`,
+    panelId: part.panelId,
+    path: [...outline, ...outline.slice(0, 1)],
+    ids: { partIds: [part.id], runIds: [] },
+  };
 }
 
 /** A run, hole to hole. */

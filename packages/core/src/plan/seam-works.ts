@@ -6,7 +6,7 @@ import { formatLength } from '../units/length.ts';
 import { panelOf } from './panels.ts';
 import type { Panel, Seam, Work } from './records.ts';
 import type { Plan } from './schema.ts';
-import { type SideName, seamLetter } from './seams.ts';
+import { isDart, type SideName, seamLetter } from './seams.ts';
 
 /** All work besides the circuit, in its order: seams that are there before it, what the maker said, seams that close the piece. */
 export function worksOf(plan: Plan): readonly Work[] {
@@ -28,11 +28,6 @@ function seamWork(plan: Plan, seam: Seam): Work {
 
 /** A place no marking has: what is done there hides nothing and waits for nothing. */
 const NOWHERE = '';
-
-/** Whether both edges of a seam meet at a corner of one panel: what it takes in is a dart. */
-export function isDart({ a, b }: Seam): boolean {
-  return a.panelId === b.panelId && (a.to === b.from || b.to === a.from);
-}
 
 const PRESSED: Readonly<Record<Seam['pressed'], string>> = {
   open: '; press it open',

@@ -11,7 +11,7 @@ import { addSeam, changeSeam, deleteSeam } from './edits/seam-edits.ts';
 import { panelOf } from './panels.ts';
 import type { Seam } from './records.ts';
 import { seamWords, worksOf } from './seam-works.ts';
-import { allowanceStrips, pointOnSeam, seamLengths, seamLetter } from './seams.ts';
+import { allowanceStrips, pointOnSeam, seamLengths, seamLetter, tubeSizes } from './seams.ts';
 
 /** A tube: the right edge of a rectangle on its left one. */
 function tube(changes: Partial<Seam> = {}, widthMm = 240, heightMm = 160): PlanBuilder {
@@ -55,6 +55,18 @@ describe('lengths and places', () => {
     expect(allowanceStrips(panelOf(tube({ allowanceMm: 0 }).plan), tube({ allowanceMm: 0 }).plan)).toEqual(
       [],
     );
+  });
+
+  test('a tube of flat width w is 2 w ÷ π across when it is stuffed round', () => {
+    const build = tube();
+    // 240 mm less 10 mm at each edge are 220 mm round.
+    const sizes = tubeSizes(build.plan, only(build));
+    expect(sizes?.girthMm).toBeCloseTo(220, 9);
+    expect(sizes?.flatMm).toBeCloseTo(110, 9);
+    expect(sizes?.acrossMm).toBeCloseTo((2 * 110) / Math.PI, 9);
+    const { id: panelId } = panelOf(build.plan);
+    const dart = tube({ a: { panelId, from: 1, to: 1.5 }, b: { panelId, from: 1.5, to: 2, reversed: true } });
+    expect(tubeSizes(dart.plan, only(dart))).toBeNull();
   });
 
   test('letters follow the order of the seams', () => {
@@ -125,6 +137,18 @@ describe('what Check and the sheet say', () => {
     };
     expect(found(234).map(({ message }) => message)[0]).toMatch(/lies in the allowance of seam A\.$/);
     expect(found(200)).toEqual([]);
+  });
+
+  test('a stiff body that reaches into the allowance is found, even where its holes are clear of it', () => {
+    const body = (x: number) => {
+      const build = tube({}, 240, 160).holder(x, 80, 90);
+      return checkPlan(build.plan)
+        .filter(({ ruleId }) => ruleId === 'seam')
+        .map(({ message }) => message);
+    };
+    // A coin-cell holder is 26 mm wide across its holes' line: at 222 mm its rim lies at 235, its holes on its middle line.
+    expect(body(222)).toEqual(['The body of holder lies in the allowance of seam A.']);
+    expect(body(180)).toEqual([]);
   });
 
   test('edges that differ by more than 5 % are told with both lengths', () => {

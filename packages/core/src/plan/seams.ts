@@ -7,7 +7,7 @@ import {
   type Stretch,
   stretchPoints,
 } from '../cloth/outline-places.ts';
-import type { Point } from '../geometry/point.ts';
+import { distance, type Point } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygon.ts';
 import { pointAlong, polylineLengthMm } from '../geometry/polyline.ts';
 import { remembered } from '../units/remembered.ts';
@@ -118,6 +118,27 @@ export function overlap(one: Stretch, other: Stretch, places: number): boolean {
   return (
     samples(one).some((place) => inside(other, place)) || samples(other).some((place) => inside(one, place))
   );
+}
+
+export interface TubeSizes {
+  /** Round it, along the cloth. */
+  readonly girthMm: number;
+  /** Lying flat. */
+  readonly flatMm: number;
+  /** Through it, when it is stuffed round: 2 ÷ π of its flat width, 0.64 of it (the girth of a circle). */
+  readonly acrossMm: number;
+}
+
+/** How large the tube is that a seam of one panel makes, half way along it; null where it joins two panels or closes a dart. */
+export function tubeSizes(plan: WithSeams, seam: Seam): TubeSizes | null {
+  if (seam.a.panelId !== seam.b.panelId || isDart(seam)) return null;
+  const girthMm = distance(pointOnSeam(plan, seam, 'a', 0.5), pointOnSeam(plan, seam, 'b', 0.5));
+  return { girthMm, flatMm: girthMm / 2, acrossMm: girthMm / Math.PI };
+}
+
+/** Whether both edges of a seam meet at a corner of one panel: what it takes in is a dart. */
+export function isDart({ a, b }: Seam): boolean {
+  return a.panelId === b.panelId && (a.to === b.from || b.to === a.from);
 }
 
 /** The edges of a panel that are in no seam yet, from corner to corner. */

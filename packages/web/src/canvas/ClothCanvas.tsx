@@ -27,7 +27,7 @@ import { clothPath } from './Ground.tsx';
 import { moveWithCamera } from './move-with-camera.ts';
 import { type Moving, useMoving, useRestingPlan } from './moving.ts';
 import { PartNames } from './PartNames.tsx';
-import { PlacingGhosts, SnapMarks, TurnHandle } from './PartOverlay.tsx';
+import { PlacingGhosts, SnapMarks, SnapWords, TurnHandle } from './PartOverlay.tsx';
 import { DIMMED_ROOM } from './palette.ts';
 import { isDarkCloth, type PanelView } from './panel-items.ts';
 import { RulerNumbers, Rulers } from './Rulers.tsx';
@@ -216,6 +216,7 @@ function NamesOf({ moving, near, camera }: NamesProps & { readonly moving: Movin
   return (
     <div className="layer names moved-names" aria-hidden="true">
       <PartNames plan={moving.plan} only={moving.partIds} chosen={moving.partIds} {...look} />
+      <SnapWords camera={camera} plan={moving.plan} face={look.face} />
     </div>
   );
 }

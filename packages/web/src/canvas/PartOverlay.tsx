@@ -9,6 +9,7 @@ import { panelOf } from '@sashiko/core/plan/panels';
 import { poseOf } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { type Camera, toPixels } from '../stores/camera.ts';
 import { useShownPlan } from '../stores/plan-store.ts';
 import { type Ghost, useViewStore } from '../stores/view-store.ts';
 import { INK } from '../ui/ink.ts';
@@ -105,7 +106,7 @@ export function SnapMarks({
   const guides = useViewStore((state) => state.snapGuides);
   const seen = (p: Point): Point => asSeen(panelOf(plan), face, p);
   return (
-    <g pointerEvents="none" fontSize={13 / scale}>
+    <g pointerEvents="none">
       {guides.map(({ from, to, words }) => {
         const [a, b] = [seen(from), seen(to)];
         return (
@@ -117,19 +118,34 @@ export function SnapMarks({
               strokeDasharray={`${6 / scale} ${4 / scale}`}
             />
             <circle cx={b.x} cy={b.y} r={3 / scale} fill={INK.lamp} />
-            <text
-              x={b.x + 12 / scale}
-              y={b.y - 12 / scale}
-              fill={INK.paper}
-              stroke={INK.midnight}
-              strokeWidth={3 / scale}
-              paintOrder="stroke"
-            >
-              {words}
-            </text>
           </g>
         );
       })}
     </g>
+  );
+}
+
+/** What caught the part that is moved, in words: text of the page, as the names are. */
+export function SnapWords({
+  camera,
+  plan,
+  face,
+}: {
+  readonly camera: Camera;
+  readonly plan: Plan;
+  readonly face: Face;
+}) {
+  const guides = useViewStore((state) => state.snapGuides);
+  return (
+    <div className="snap-words" style={{ color: INK.paper, WebkitTextStrokeColor: INK.midnight }}>
+      {guides.map(({ from, to, words }) => {
+        const { px, py } = toPixels(camera, asSeen(panelOf(plan), face, to));
+        return (
+          <span key={words + from.x + from.y} style={{ left: px + 12, top: py - 12 }}>
+            {words}
+          </span>
+        );
+      })}
+    </div>
   );
 }

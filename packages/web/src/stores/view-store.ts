@@ -170,7 +170,8 @@ export const useViewStore = create<ViewState>()((set) => ({
   setPointer: (pointer) => set({ pointer }),
   setSpotlight: (spotlight) => set({ spotlight }),
   setDrawingWay: (drawingWay) => set({ drawingWay }),
-  setSnapGuides: (snapGuides) => set({ snapGuides }),
+  setSnapGuides: (snapGuides) =>
+    set((before) => (snapGuides.length === 0 && before.snapGuides.length === 0 ? before : { snapGuides })),
   setMarquee: (marquee) => set({ marquee }),
   layGhosts: (ghosts) => {
     set({ ghosts });

@@ -5,7 +5,7 @@ import { panelOf } from '@sashiko/core/plan/panels';
 import type { Panel, Seam } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { edgeName } from '@sashiko/core/plan/seam-works';
-import { matchingEdges, type SideName, seamLengths, seamLetter } from '@sashiko/core/plan/seams';
+import { matchingEdges, type SideName, seamLengths, seamLetter, tubeSizes } from '@sashiko/core/plan/seams';
 import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
 import { Button, Checkbox } from 'antd';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
@@ -65,6 +65,7 @@ function SeamCard({ plan, seam }: { readonly plan: Plan; readonly seam: Seam }) 
     usePlanStore.getState().commit(changeSeam(currentPlan(), seam.id, changes));
   };
   const { aMm, bMm, ease } = seamLengths(plan, seam);
+  const tube = tubeSizes(plan, seam);
   return (
     <section aria-label={`Seam ${letter}`}>
       <h2>Seam {letter}</h2>
@@ -86,6 +87,12 @@ function SeamCard({ plan, seam }: { readonly plan: Plan; readonly seam: Seam }) 
         {formatLength(aMm, unit)} on {formatLength(bMm, unit)} along the seam line
         {ease > 0.0005 && `: ${Math.round(1000 * ease) / 10} % to ease in`}.
       </p>
+      {tube !== null && (
+        <p className="quiet">
+          A tube {formatLength(tube.girthMm, unit, 0)} round: {formatLength(tube.flatMm, unit, 0)} wide lying
+          flat, {formatLength(tube.acrossMm, unit, 0)} across when it is stuffed round.
+        </p>
+      )}
       <LengthField
         label="Allowance"
         valueMm={seam.allowanceMm}
