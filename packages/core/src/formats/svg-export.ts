@@ -1,10 +1,11 @@
-/** The piece as an SVG at full size: outline, openings, other areas and marks, to cut by or to go on drawing. */
+/** The piece as an SVG at full size: outline, openings, other areas, marks and seam lines, to cut by or to go on drawing. */
 
 import { clothBox, shapeNodes } from '../cloth/cloth.ts';
-import type { CurveNode } from '../geometry/curve.ts';
+import { type CurveNode, cornersOf } from '../geometry/curve.ts';
 import type { Point } from '../geometry/point.ts';
 import { panelOf } from '../plan/panels.ts';
 import type { Plan } from '../plan/schema.ts';
+import { seamEdges, seamLetter, seamLine } from '../plan/seams.ts';
 import { escapeMarkup, roundMm } from './svg-text.ts';
 
 /** An SVG in millimetres of the right side, with one path for each line, named as in the plan. */
@@ -25,6 +26,15 @@ export function clothSvg(plan: Plan): string {
     line('outline', 'outline', shapeNodes(panelOf(plan).shape), true, 0.5),
     ...Object.values(panelOf(plan).markings).map((marking) =>
       line(marking.id, marking.name, marking.nodes, marking.closed, marking.use === 'opening' ? 0.5 : 0.2),
+    ),
+    ...seamEdges(plan, panelOf(plan).id).map(({ seam, side }) =>
+      line(
+        `${seam.id}-${side}`,
+        `seam ${seamLetter(plan, seam.id)}`,
+        cornersOf(seamLine(plan, seam, side)),
+        false,
+        0.2,
+      ),
     ),
     '</svg>',
     '',

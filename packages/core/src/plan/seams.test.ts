@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { checkPlan } from '../checks/check-plan.ts';
 import { expectOk } from '../errors/problem.ts';
 import { parsePlan, serializePlan } from '../formats/plan-file.ts';
+import { clothSvg } from '../formats/svg-export.ts';
 import { sewingSheet } from '../sewing/sewing-sheet.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
 import { applyEdit, invertEdit } from './edit.ts';
@@ -84,6 +85,11 @@ describe('lengths and places', () => {
     );
     expect(Object.keys(build.plan.seams).map((id) => seamLetter(build.plan, id))).toEqual(['A', 'B']);
   });
+});
+
+test('seam lines come along in the SVG, two for each seam', () => {
+  const lines = clothSvg(tube().plan).match(/<path [^>]*aria-label="seam A"[^>]*>/g) ?? [];
+  expect(lines.map((line) => / d="([^"]*)"/.exec(line)?.[1])).toEqual(['M230 0L230 160', 'M10 160L10 0']);
 });
 
 describe('edits', () => {
