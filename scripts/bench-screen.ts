@@ -109,9 +109,9 @@ async function use(page: Page, goTo: (stage: string) => Promise<void>): Promise<
   await page.getByRole('button', { name: 'Propose threads' }).click();
   // As soon as there is something to keep, it is kept; a small plan is done before that.
   const take = page.getByRole('button', { name: 'Take it' });
-  const enough = page.getByRole('button', { name: 'Stop: keep the best so far' }).click({ timeout: 90_000 });
-  await Promise.race([take.waitFor({ timeout: 120_000 }), enough.catch(() => new Promise(() => {}))]);
-  await take.click({ timeout: 30_000 });
+  const enough = page.getByRole('button', { name: 'Stop: keep the best so far' }).click({ timeout: 240_000 });
+  await Promise.race([take.waitFor({ timeout: 300_000 }), enough.catch(() => new Promise(() => {}))]);
+  await take.click({ timeout: 120_000 });
   for (const stage of STAGES) await goTo(stage);
   await goTo('sew');
   await page.locator('.tray-tabs').getByText('Print', { exact: true }).click();

@@ -103,7 +103,7 @@ await shoot('wishes', '/plan/night-train-curtain/thread', async () => {
 });
 await shoot('light', '/plan/lighthouse-cushion/light', async () => {
   await page.getByText('good light for').waitFor();
-  await page.locator('.light-rows tbody tr.ant-table-row').first().waitFor();
+  await page.locator('.sorted-table .line').first().waitFor();
 });
 await shoot('proposal', '/plan/tide-pool-hanging/thread', async () => {
   await page.getByRole('button', { name: 'Propose threads' }).click();
