@@ -31,6 +31,7 @@ import { PlacingGhosts, SnapMarks, SnapWords, TurnHandle } from './PartOverlay.t
 import { DIMMED_ROOM } from './palette.ts';
 import { isDarkCloth, type PanelView } from './panel-items.ts';
 import { RulerNumbers, Rulers } from './Rulers.tsx';
+import { SeamLetters } from './SeamDrawing.tsx';
 import { BendHandles, DraftRun, HoleButtons } from './ThreadOverlay.tsx';
 import { chooseHole, wishHole } from './thread-tool.ts';
 import { makeOneStop } from './travel.ts';
@@ -192,7 +193,22 @@ function useNameLook(
 
 function Names({ plan, near, camera }: NamesProps & { readonly plan: Plan }) {
   const view = usePanelView(near);
-  return <PartNames plan={plan} chosen={view.chosenParts} {...useNameLook(plan, view, camera)} />;
+  const look = useNameLook(plan, view, camera);
+  return (
+    <>
+      {Object.values(plan.panels).map((panel) => (
+        <SeamLetters
+          key={panel.id}
+          plan={plan}
+          panel={panel}
+          camera={camera}
+          face={view.face}
+          isDark={look.isDark}
+        />
+      ))}
+      <PartNames plan={plan} chosen={view.chosenParts} {...look} />
+    </>
+  );
 }
 
 function Moved({ near }: { readonly near: NearBounds }) {

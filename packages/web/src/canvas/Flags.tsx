@@ -97,7 +97,7 @@ export function Flags({ plan, face, scale, findings, chosenKey, onChoose }: Flag
               <text
                 x={at.x + 14 / scale}
                 y={at.y - up + 4.6 / scale}
-                fontSize={12 / scale}
+                fontSize={13 / scale}
                 fill={fill}
                 stroke={INK.white}
                 strokeWidth={3 / scale}

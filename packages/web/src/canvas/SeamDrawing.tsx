@@ -6,6 +6,7 @@ import type { Panel } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { allowanceStrips, seamEdges, seamLetter, seamLine } from '@sashiko/core/plan/seams';
 import { memo } from 'react';
+import { type Camera, toPixels } from '../stores/camera.ts';
 import { INK } from '../ui/ink.ts';
 import { linePath } from './seen.ts';
 
@@ -16,16 +17,13 @@ interface SeamsProps {
   readonly isDark: boolean;
 }
 
-const LETTER_MM = 6;
-
-/** The seams of a panel: the strip that goes into each, hatched by its own line of stitches, its letter, and a notch at the cut edge. */
+/** The seams of a panel: the strip that goes into each, with the line it is sewn on and a notch at the cut edge. */
 export const SeamDrawing = memo(
   function SeamDrawing({ plan, panel, face, isDark }: SeamsProps) {
     const edges = seamEdges(plan, panel.id);
     if (edges.length === 0) return null;
     const ink = isDark ? INK.linen : INK.earth;
     const seen = (p: Point): Point => asSeen(panel, face, p);
-    const middle = (points: readonly Point[]): Point => pointAlong(points, polylineLengthMm(points) / 2);
     return (
       <g pointerEvents="none" fill="none" stroke={ink}>
         {allowanceStrips(panel, plan).map(({ seam, side, area, name }) => (
@@ -47,18 +45,6 @@ export const SeamDrawing = memo(
             <g key={`${seam.id}.${side}`}>
               <path d={linePath(line.map(seen))} strokeWidth={0.6} strokeDasharray="5 2" />
               <path d={linePath([rim, at])} strokeWidth={0.6} />
-              <circle cx={at.x} cy={at.y} r={LETTER_MM * 0.62} fill={INK.paper} strokeWidth={0.4} />
-              <text
-                x={at.x}
-                y={at.y + LETTER_MM * 0.34}
-                fontSize={LETTER_MM}
-                fontWeight={700}
-                textAnchor="middle"
-                fill={INK.earth}
-                stroke="none"
-              >
-                {seamLetter(plan, seam.id)}
-              </text>
             </g>
           );
         })}
@@ -71,3 +57,24 @@ export const SeamDrawing = memo(
     before.face === after.face &&
     before.isDark === after.isDark,
 );
+
+/** The letters of a panel's seams on their lines: text of the page, as the parts' names are. Where letters match, edges are sewn together. */
+export function SeamLetters({ plan, panel, face, isDark, camera }: SeamsProps & { readonly camera: Camera }) {
+  const [ink, rim] = isDark ? [INK.cotton, INK.midnight] : [INK.ink, INK.cotton];
+  return (
+    <div className="part-names seam-letters" style={{ color: ink, WebkitTextStrokeColor: rim }}>
+      {seamEdges(plan, panel.id).map(({ seam, side }) => {
+        const { px, py } = toPixels(camera, asSeen(panel, face, middle(seamLine(plan, seam, side))));
+        return (
+          <span key={`${seam.id}.${side}`} className="middle" style={{ left: px, top: py + 5 }}>
+            {seamLetter(plan, seam.id)}
+          </span>
+        );
+      })}
+    </div>
+  );
+}
+
+function middle(points: readonly Point[]): Point {
+  return pointAlong(points, polylineLengthMm(points) / 2);
+}
