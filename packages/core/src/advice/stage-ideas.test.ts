@@ -19,6 +19,13 @@ test.each(PLACES)('%s: what is said is of the plan, and what is drawn is in it',
   }
 });
 
+test('with a board lights hang on its pins, and nothing is said of a holder that is not there', () => {
+  const build = new PlanBuilder('Board').light('lamp', 60, 60).place('board-round', 'board', 120, 120);
+  expect(ideaOf(build.plan, 'parts').sentences[1]).toMatch(/^What board turns on and off hangs on a pin/);
+  const none = new PlanBuilder('Lamp').light('lamp', 60, 60);
+  expect(ideaOf(none.plan, 'parts').sentences[1]).toContain('the + of what feeds them');
+});
+
 test('the tightest gap of the lantern, its longest thread, and the light it begins with are named', () => {
   const { plan } = smallLantern();
   const longest = ideaOf(plan, 'thread');

@@ -3,11 +3,13 @@ import { glowingParts } from '../checks/glowing-parts.ts';
 import { clothBox } from '../cloth/cloth.ts';
 import { partsThatAre } from '../joining/sides.ts';
 import { holeName } from '../plan/hole-names.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import { panelOf } from '../plan/panels.ts';
 import type { HoleRef, Run } from '../plan/records.ts';
 import { loopsAt, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { tightestPlaces } from '../spacing/tightest.ts';
+import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { formatOhm } from '../units/electrical.ts';
 import { formatLength } from '../units/length.ts';
 import type { WorkPlace } from './what-next.ts';
@@ -40,7 +42,7 @@ const IDEAS: Readonly<Record<WorkPlace, (plan: Plan) => StageIdea>> = {
     return {
       sentences: [
         `A light shines one way only: power goes in at its + and out at its −. ${light === undefined ? 'The signs stand beside its holes' : `Here that is ${light.name}`}.`,
-        'Lights hang side by side: every + is joined with the + of the holder, every − with its −. Then each gets the full volts, and the others shine on when one fails.',
+        howLightsHang(plan),
       ],
       partIds: light === undefined ? [] : [light.id],
       runIds: [],
@@ -122,12 +124,29 @@ export function ideaOf(plan: Plan, place: WorkPlace): StageIdea {
   return IDEAS[place](plan);
 }
 
+/** How lights are joined with what feeds them: on pins where there is a board, else side by side. */
+function howLightsHang(plan: Plan): string {
+  const board = Object.values(plan.parts).find((part) =>
+    kindOf(plan, part).holes.some(({ role }) => role === 'pin'),
+  );
+  if (board !== undefined)
+    return `What ${board.name} turns on and off hangs on a pin of it, by itself or as a bank; each − is joined with its −.`;
+  const [source] = partsThatAre(plan, 'cell');
+  return `Lights hang side by side: every + is joined with the + of ${source?.name ?? 'what feeds them'}, every − with its −. Then each gets the full volts, and the others shine on when one fails.`;
+}
+
+/** The threads that are sewn at a part, without what came joined. */
 function runsAt(plan: Plan, partId: string): readonly Run[] {
-  return Object.values(plan.runs).filter(({ from, to }) => from.partId === partId || to.partId === partId);
+  return Object.values(plan.runs).filter(
+    ({ from, to, prewired }) => prewired !== true && (from.partId === partId || to.partId === partId),
+  );
 }
 
 function longestRun(plan: Plan): Run | null {
-  const runs = Object.values(plan.runs).filter(({ prewired }) => prewired !== true);
+  // Of thread: wire and tape have no stitches of their own.
+  const runs = Object.values(plan.runs).filter(
+    ({ prewired, threadId }) => prewired !== true && maybeThreadKind(threadId)?.form === 'thread',
+  );
   const lengths = new Map(runs.map((run) => [run, sumRun(plan, run).pathMm]));
   return runs.reduce<Run | null>(
     (best, run) => (best === null || (lengths.get(run) ?? 0) > (lengths.get(best) ?? 0) ? run : best),

@@ -1,4 +1,5 @@
 /** What goes along when other things go: nothing of a plan hangs on what is not there any more. */
+import { placesIn } from '../cloth/outline-places.ts';
 import type { Change } from './edit.ts';
 import type { Panel } from './records.ts';
 import type { Plan, TableName } from './schema.ts';
@@ -60,9 +61,9 @@ export function orphanedSeams(
 
 /** Whether an outline is another one of the same corners: a ready piece in other sizes, a drawn line whose nodes were moved. */
 function hasSameCorners(one: Panel['shape'], other: Panel['shape']): boolean {
-  return one.kind === 'ready'
-    ? other.kind === 'ready' && one.pieceId === other.pieceId
-    : other.kind === 'drawn' && one.nodes.length === other.nodes.length;
+  const isSameForm =
+    one.kind === 'ready' ? other.kind === 'ready' && one.pieceId === other.pieceId : other.kind === 'drawn';
+  return isSameForm && placesIn(one) === placesIn(other);
 }
 
 /** Work in an area that is wiped off the cloth is work on the piece. */

@@ -31,8 +31,8 @@ const NOWHERE = '';
 
 const PRESSED: Readonly<Record<Seam['pressed'], string>> = {
   open: '; press it open',
-  'to-a': '; press it to the first',
-  'to-b': '; press it to the second',
+  'to-a': '; press it to the first edge',
+  'to-b': '; press it to the second edge',
   none: '',
 };
 
@@ -41,8 +41,8 @@ export function seamWords(plan: Plan, seam: Seam): string {
   const how =
     seam.allowanceMm === 0
       ? 'the edges butted'
-      : `right sides together, ${formatLength(seam.allowanceMm, plan.habits.unit)} from the cut edges`;
-  return `seam ${seamLetter(plan, seam.id)}: ${sideWords(plan, seam, 'a')} on ${sideWords(plan, seam, 'b')}, ${how}${PRESSED[seam.pressed]}`;
+      : `right sides together, ${formatLength(seam.allowanceMm, plan.habits.unit)} from the cut edges${PRESSED[seam.pressed]}`;
+  return `seam ${seamLetter(plan, seam.id)}: ${sideWords(plan, seam, 'a')} on ${sideWords(plan, seam, 'b')}, ${how}`;
 }
 
 function sideWords(plan: Plan, seam: Seam, side: SideName): string {

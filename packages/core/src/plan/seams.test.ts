@@ -196,5 +196,10 @@ describe('what Check and the sheet say', () => {
     expect(seamWords(tube().plan, only(tube()))).toBe(
       'seam A: the right edge on the left edge, right sides together, 10 mm from the cut edges; press it open',
     );
+    // What is butted has nothing to press.
+    const butted = tube({ allowanceMm: 0 });
+    expect(seamWords(butted.plan, only(butted))).toBe(
+      'seam A: the right edge on the left edge, the edges butted',
+    );
   });
 });

@@ -72,7 +72,8 @@ export function OwnPartTracing({ part, unit, onChange }: TracingProps) {
     const move = (now: PointerEvent): void =>
       step((now.clientX - clientX) / matrix.a, (now.clientY - clientY) / matrix.d);
     currentTarget.onpointermove = move;
-    currentTarget.onpointerup = () => {
+    // Let go, or taken by the browser: either way the pull is over.
+    currentTarget.onlostpointercapture = () => {
       currentTarget.onpointermove = null;
     };
   };
