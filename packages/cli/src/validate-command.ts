@@ -11,7 +11,7 @@ import { flattenCurve } from '@sashiko/core/geometry/curve';
 import { boundsOf } from '@sashiko/core/geometry/polygon';
 import { polylineLengthMm, walkable } from '@sashiko/core/geometry/polyline';
 import { kindOfOwnPart } from '@sashiko/core/parts/own-part';
-import { panelOf } from '@sashiko/core/plan/panels';
+import { panelsOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { counted } from '@sashiko/core/units/words';
 import { toJson } from './to-json.ts';
@@ -64,11 +64,18 @@ function tellPlan(text: string): Result<Told> {
 }
 
 function planRecord(plan: Plan) {
-  const { widthMm, heightMm } = clothBox(panelOf(plan));
+  const panels = panelsOf(plan).map((panel) => {
+    const { widthMm, heightMm } = clothBox(panel);
+    return { id: panel.id, name: panel.name, widthMm: round(widthMm), heightMm: round(heightMm) };
+  });
+  const [{ widthMm, heightMm } = { widthMm: 0, heightMm: 0 }] = panels;
   return {
     name: plan.name,
-    widthMm: round(widthMm),
-    heightMm: round(heightMm),
+    // Of the first panel; those of all follow.
+    widthMm,
+    heightMm,
+    panels,
+    seams: Object.keys(plan.seams).length,
     parts: Object.keys(plan.parts).length,
     runs: Object.keys(plan.runs).length,
   };

@@ -14,7 +14,7 @@ import { freeAreas } from '../plan/closed-areas.ts';
 import { applyEdit, type Edit } from '../plan/edit.ts';
 import { poseParts } from '../plan/edits/part-edits.ts';
 import { kindOf } from '../plan/kind-of.ts';
-import { panelOf } from '../plan/panels.ts';
+import { panelOf, thoseOn } from '../plan/panels.ts';
 import { reachMm } from '../plan/placed.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -153,12 +153,13 @@ function distinct(homes: readonly Home[]): readonly Home[] {
 
 /** Middles on a grid where the part lies on the cloth, off openings and keep-outs, with room to the other parts. */
 function placesFor(plan: Plan, part: Part, columns: number): readonly Point[] {
-  const box = clothBox(panelOf(plan));
+  const panel = panelOf(plan, part);
+  const box = clothBox(panel);
   const step = Math.max(box.widthMm, box.heightMm) / columns;
   const reach = reachMm(plan, part);
-  const outline = clothOutline(panelOf(plan));
-  const closed = [...areasFor(panelOf(plan), 'opening'), ...freeAreas(plan, panelOf(plan))];
-  const others = Object.values(plan.parts).filter((other) => other.id !== part.id);
+  const outline = clothOutline(panel);
+  const closed = [...areasFor(panel, 'opening'), ...freeAreas(plan, panel)];
+  const others = thoseOn(plan.parts, panel.id).filter((other) => other.id !== part.id);
   const places: Point[] = [];
   for (let y = box.top + step / 2; y < box.top + box.heightMm; y += step) {
     for (let x = box.left + step / 2; x < box.left + box.widthMm; x += step) {
@@ -246,31 +247,32 @@ function besidesThread(
 ): { readonly againstMm: number; readonly reasons: readonly string[] } {
   const part = plan.parts[partId] as Part;
   const kind = kindOf(plan, part);
+  const panel = panelOf(plan, part);
   const reasons: string[] = [];
   let againstMm = 0;
   const against = (mm: number, reason: string): void => {
     againstMm += mm;
     reasons.push(reason);
   };
-  const zones = areasFor(panelOf(plan), 'reach');
+  const zones = areasFor(panel, 'reach');
   const isWorked = hasElement(kind, 'cell') || hasElement(kind, 'switch');
   if (isWorked && zones.length > 0) {
     if (zones.some((zone) => polygonContains(zone, part.at))) reasons.push('within reach of a hand');
     else against(OUT_OF_REACH_MM, 'out of reach of a hand');
   }
   if (kind.massG >= TIPS_FROM_G) {
-    const balance = balanceOf(plan);
+    const balance = balanceOf(plan, panel);
     if (balance.isTopHeavy) against(TOP_HEAVY_MM, 'makes the piece top-heavy');
     else reasons.push('hangs low');
     const side = Math.abs(balance.toSide);
     if (side > 0.35) against(TO_ONE_SIDE_MM * side, `pulls to the ${balance.toSide < 0 ? 'left' : 'right'}`);
   }
-  const isSeen = part.face === 'right' || panelOf(plan).wrongSideSeen;
-  if (areasFor(panelOf(plan), 'window').some((area) => polygonContains(area, part.at)))
+  const isSeen = part.face === 'right' || panel.wrongSideSeen;
+  if (areasFor(panel, 'window').some((area) => polygonContains(area, part.at)))
     against(IN_WINDOW_MM, 'shows through a window');
   else if (!isSeen) reasons.push('hidden from the seen face');
   const isMagnetic = kind.magnetism === 'magnet' || kind.magnetism === 'steel';
-  const near = Object.values(plan.parts).find(
+  const near = thoseOn(plan.parts, panel.id).find(
     (other) =>
       other.id !== part.id &&
       isMagnetic &&
@@ -279,9 +281,7 @@ function besidesThread(
   );
   if (near !== undefined) against(NEAR_MAGNET_MM, `too near to ${near.name}: magnet and steel`);
   const toOpening = Math.min(
-    ...areasFor(panelOf(plan), 'opening').map(
-      (area) => -insideDistanceMm(area, part.at) - reachMm(plan, part),
-    ),
+    ...areasFor(panel, 'opening').map((area) => -insideDistanceMm(area, part.at) - reachMm(plan, part)),
   );
   if (toOpening < FROM_OPENING_MM) against(NEAR_OPENING_MM, 'close to an opening');
   return { againstMm, reasons };

@@ -2,10 +2,12 @@
 import type { Point } from '../geometry/point.ts';
 import { polygonContains } from '../geometry/polygon.ts';
 import type { Plan } from '../plan/schema.ts';
+import { offBoard } from '../router/laid-out.ts';
 import type { PlanProblem } from '../router/problem-of-plan.ts';
 import type { RoutedTrace, RoutingSolution } from '../router/routing-problem.ts';
 
 export interface PatchReason {
+  /** On its panel. */
   readonly at: Point;
   /** loop: threads close a ring round one end. order: both leave one part, in the wrong order. room: no way round was found. */
   readonly kind: 'loop' | 'order' | 'room';
@@ -20,8 +22,10 @@ export function patchReasons(
   problem: PlanProblem,
   solution: RoutingSolution,
 ): readonly PatchReason[] {
-  return (solution.patches ?? []).map(({ at, over, under }) => {
+  return (solution.patches ?? []).map(({ at: onBoard, over, under }) => {
     const [upper, lower] = [solution.traces[over] as RoutedTrace, solution.traces[under] as RoutedTrace];
+    const on = plan.parts[problem.parts[upper.from.part]?.id ?? ''];
+    const at = on === undefined ? onBoard : offBoard(problem, on, onBoard);
     const name = (part: number): string => plan.parts[problem.parts[part]?.id ?? '']?.name ?? 'a part';
     const id = (part: number): string => problem.parts[part]?.id as string;
     const ends = [upper.from.part, upper.to.part, lower.from.part, lower.to.part];

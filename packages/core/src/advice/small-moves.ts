@@ -12,7 +12,7 @@ import { hasElement } from '../parts/part-element.ts';
 import { applyEdit, type Edit, squashEdits } from '../plan/edit.ts';
 import { moveParts } from '../plan/edits/part-edits.ts';
 import { kindOf } from '../plan/kind-of.ts';
-import { panelOf } from '../plan/panels.ts';
+import { panelOf, thoseOn } from '../plan/panels.ts';
 import { reachMm } from '../plan/placed.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -115,9 +115,9 @@ function movableParts(plan: Plan, problem: PlanProblem, { scope }: RouteRequest)
 
 /** Where a part may be put, as what it is moved by. */
 function placesRound(plan: Plan, part: Part, mayMoveMm: number): readonly Point[] {
-  const room = new RoomForParts(plan);
-  const areas = AREAS.flatMap((use) => areasFor(panelOf(plan), use));
-  const others = Object.values(plan.parts).filter((other) => other.id !== part.id);
+  const room = new RoomForParts(plan, part);
+  const areas = AREAS.flatMap((use) => areasFor(panelOf(plan, part), use));
+  const others = thoseOn(plan.parts, part.panelId).filter((other) => other.id !== part.id);
   const between = (at: Point, other: Part): number =>
     distance(at, other.at) - reachMm(plan, part) - reachMm(plan, other);
   return SHARES.flatMap((share) =>

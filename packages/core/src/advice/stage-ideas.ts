@@ -4,8 +4,8 @@ import { clothBox } from '../cloth/cloth.ts';
 import { partsThatAre } from '../joining/sides.ts';
 import { holeName } from '../plan/hole-names.ts';
 import { kindOf } from '../plan/kind-of.ts';
-import { panelOf } from '../plan/panels.ts';
-import type { HoleRef, Run } from '../plan/records.ts';
+import { panelsOf } from '../plan/panels.ts';
+import type { HoleRef, Panel, Run } from '../plan/records.ts';
 import { loopsAt, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { tightestPlaces } from '../spacing/tightest.ts';
@@ -26,11 +26,19 @@ const MOST_DRAWN = 40;
 
 const IDEAS: Readonly<Record<WorkPlace, (plan: Plan) => StageIdea>> = {
   cloth(plan) {
-    const { widthMm, heightMm } = clothBox(panelOf(plan));
-    const { unit } = plan.habits;
+    const panels = panelsOf(plan);
+    const sizeOf = (panel: Panel): string => {
+      const { widthMm, heightMm } = clothBox(panel);
+      const [width, height] = [widthMm, heightMm].map((mm) => formatLength(mm, plan.habits.unit, 0));
+      return `${width} by ${height}`;
+    };
+    const lies =
+      panels.length === 1
+        ? `The cloth lies as it is cut, ${panels.map(sizeOf).join()}, its right side up`
+        : `The ${panels.length} panels lie as they are cut, ${panels.map((panel) => `${panel.name} ${sizeOf(panel)}`).join('; ')}, their right sides up`;
     return {
       sentences: [
-        `The cloth lies as it is cut, ${formatLength(widthMm, unit, 0)} by ${formatLength(heightMm, unit, 0)}, its right side up: the side that will be seen. The wrong side lies against the body, or inside.`,
+        `${lies}: the side that will be seen. The wrong side lies against the body, or inside.`,
         'What is drawn on it counts: an opening or a keep-out area keeps parts and threads away, a zone of reach says where a hand comes to.',
       ],
       partIds: Object.keys(plan.parts).slice(0, MOST_DRAWN),

@@ -1,7 +1,7 @@
 /** Rules that do not judge the drawing but what it is for: one finding where the plan's facts call for it. */
 
 import { clothBox } from '../cloth/cloth.ts';
-import { panelOf } from '../plan/panels.ts';
+import { firstPanel } from '../plan/panels.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import type { CheckRule } from './check-rule.ts';
@@ -35,7 +35,7 @@ export function cautionRule(
     checkWhole({ plan }) {
       const verdict = judge(plan);
       if (verdict === null) return [];
-      const { widthMm, heightMm, left, top } = clothBox(panelOf(plan));
+      const { widthMm, heightMm, left, top } = clothBox(firstPanel(plan));
       const { parts = [], ...words } = verdict;
       return [
         {

@@ -54,7 +54,7 @@ const mayFlash = (plan: Plan): boolean =>
 const needsHoles = (plan: Plan): boolean =>
   Object.values(plan.parts).some((part) => clothHolesOf(plan, part).length > 0) ||
   worksOf(plan).some(({ title }) => /\b(drill|awl|punch|pierc)/i.test(title)) ||
-  (isPierced(panelOf(plan).kindId) && Object.keys(plan.runs).length > 0);
+  Object.values(plan.runs).some((run) => isPierced(panelOf(plan, run).kindId));
 /** Wires that are joined under tape, or could be soldered. */
 const hasWires = ({ runs, ...plan }: Plan): boolean =>
   Object.values(runs).some(({ threadId }) => maybeThreadKind(threadId)?.form === 'wire') ||

@@ -5,7 +5,7 @@
 
 import { deriveNets, type Nets } from '../joining/nets.ts';
 import { deriveSides } from '../joining/sides.ts';
-import { panelOf } from '../plan/panels.ts';
+import { firstPanel } from '../plan/panels.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type NearPair, PairBook } from '../spacing/near-pairs.ts';
 import { remembered } from '../units/remembered.ts';
@@ -204,7 +204,7 @@ const placed = remembered(
   { name: 'placed finding', under: (_plan: Plan, finding: Finding) => finding },
   (plan, finding): PlacedFinding => {
     const thing = plan.parts[finding.partIds[0] ?? ''] ?? plan.runs[finding.runIds[0] ?? ''];
-    return { ...finding, panelId: panelOf(plan, thing).id };
+    return { ...finding, panelId: finding.panelId ?? thing?.panelId ?? firstPanel(plan).id };
   },
 );
 

@@ -51,6 +51,8 @@ export interface Finding {
   readonly wanted: Measure | null;
   readonly partIds: readonly string[];
   readonly runIds: readonly string[];
+  /** The panel it is pinned on, where that is not the one of what it speaks of first. */
+  readonly panelId?: string;
   /** One cause that shows at every part it names. */
   readonly each?: true;
   /** The operating state it is found in, in words (`bell pressed`); missing: in use, or in every state. */

@@ -22,9 +22,21 @@ export const MIGRATIONS: readonly Migration[] = [
   { from: 6, apply: fromVersion6 },
   { from: 7, apply: fromVersion7 },
   { from: 8, apply: fromVersion8 },
-  // Version 10 knows seams: they come by themselves.
-  { from: 9, apply: (raw) => raw },
+  { from: 9, apply: fromVersion9 },
 ];
+
+/** Version 10 knows seams and several panels, and on what cloth a swatch was sewn: before there was only one. */
+function fromVersion9(raw: Raw): Raw {
+  const { spools, panels } = raw;
+  const [panel] = isRecord(panels) ? Object.values(panels) : [];
+  const clothMm = isRecord(panel) ? panel['thicknessMm'] : undefined;
+  if (!isRecord(spools)) return raw;
+  const onCloth = (spool: unknown): unknown =>
+    isRecord(spool) && isRecord(spool['swatch'])
+      ? { ...spool, swatch: { clothMm, ...spool['swatch'] } }
+      : spool;
+  return { ...raw, spools: mapRecords(spools, onCloth) };
+}
 
 /** Version 9 knows how pins stand, what is rehearsed and which lines come first. */
 function fromVersion8(raw: Raw): Raw {

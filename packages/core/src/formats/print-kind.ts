@@ -1,5 +1,7 @@
 /** Something that is printed or taken out for sewing. */
 import type { Result } from '../errors/problem.ts';
+import { hasSeveralPanels, panelsOf } from '../plan/panels.ts';
+import type { Panel } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import type { Pace } from '../sewing/pace.ts';
 import type { PdfFonts } from './pdf.ts';
@@ -23,6 +25,19 @@ export interface PrintKind {
   readonly help: string;
   /** Yields the share done, 0 to 1; refuses in clear words what cannot be printed. */
   make(plan: Plan, setting: PrintSetting): Generator<number, Result<readonly PrintFile[]>>;
+}
+
+/** What tells the files of several panels apart: `-front-2`; nothing where there is one panel. */
+export function panelSuffix(plan: Pick<Plan, 'panels'>, panel: Panel): string {
+  if (!hasSeveralPanels(plan)) return '';
+  const wordOf = ({ name }: Panel): string =>
+    name
+      .toLowerCase()
+      .replaceAll(/[^a-z0-9]+/g, '-')
+      .replaceAll(/^-|-$/g, '');
+  const alike = panelsOf(plan).filter((one) => wordOf(one) === wordOf(panel));
+  const word = wordOf(panel);
+  return `-${word}${alike.length > 1 || word === '' ? `-${alike.indexOf(panel) + 1}` : ''}`;
 }
 
 /** A print that is made at once. */

@@ -1,16 +1,17 @@
 /** A stitch list as files: JSON (docs/stitch-list.md), and SVG with one path for each thread in sewing order. */
+import type { Panel } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { stitchList } from '../sewing/stitch-list.ts';
 import { escapeMarkup } from './svg-text.ts';
 
 /** The stitch list as JSON text. */
-export function stitchJson(plan: Plan): string {
-  return `${JSON.stringify(stitchList(plan), null, 1)}\n`;
+export function stitchJson(plan: Plan, panel?: Panel): string {
+  return `${JSON.stringify(stitchList(plan, panel), null, 1)}\n`;
 }
 
 /** The stitch list as SVG at life size: a path for each piece of thread, in the order they are sewn, from its first needle hole to its last. */
-export function stitchSvg(plan: Plan): string {
-  const list = stitchList(plan);
+export function stitchSvg(plan: Plan, panel?: Panel): string {
+  const list = stitchList(plan, panel);
   const paths = list.threads.map((thread, i) => {
     const data = thread.lines
       .map(({ points }, k) => {

@@ -3,14 +3,15 @@
 import { clothBox, shapeNodes } from '../cloth/cloth.ts';
 import { type CurveNode, cornersOf } from '../geometry/curve.ts';
 import type { Point } from '../geometry/point.ts';
-import { panelOf } from '../plan/panels.ts';
+import { ofPanel, panelOf } from '../plan/panels.ts';
+import type { Panel } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { seamEdges, seamLetter, seamLine } from '../plan/seams.ts';
 import { escapeMarkup, roundMm } from './svg-text.ts';
 
-/** An SVG in millimetres of the right side, with one path for each line, named as in the plan. */
-export function clothSvg(plan: Plan): string {
-  const { left, top, widthMm, heightMm } = clothBox(panelOf(plan));
+/** An SVG of a panel, the plan's only one where none is named, in millimetres of the right side, with one path for each line, named as in the plan. */
+export function clothSvg(plan: Plan, panel: Panel = panelOf(plan)): string {
+  const { left, top, widthMm, heightMm } = clothBox(panel);
   const line = (
     id: string,
     name: string,
@@ -22,12 +23,12 @@ export function clothSvg(plan: Plan): string {
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
     `<svg xmlns="http://www.w3.org/2000/svg" width="${roundMm(widthMm)}mm" height="${roundMm(heightMm)}mm" viewBox="${[left, top, widthMm, heightMm].map(roundMm).join(' ')}" fill="none" stroke="#000">`,
-    `  <title>${escapeMarkup(plan.name)}</title>`,
-    line('outline', 'outline', shapeNodes(panelOf(plan).shape), true, 0.5),
-    ...Object.values(panelOf(plan).markings).map((marking) =>
+    `  <title>${escapeMarkup(plan.name)}${escapeMarkup(ofPanel(plan, { panelId: panel.id }))}</title>`,
+    line('outline', 'outline', shapeNodes(panel.shape), true, 0.5),
+    ...Object.values(panel.markings).map((marking) =>
       line(marking.id, marking.name, marking.nodes, marking.closed, marking.use === 'opening' ? 0.5 : 0.2),
     ),
-    ...seamEdges(plan, panelOf(plan).id).map(({ seam, side }) =>
+    ...seamEdges(plan, panel.id).map(({ seam, side }) =>
       line(
         `${seam.id}-${side}`,
         `seam ${seamLetter(plan, seam.id)}`,

@@ -68,7 +68,9 @@ describe('the short that is looked for', () => {
     for (const id of Object.keys(build.plan.runs)) build.edit(changeThread(build.plan, id, 'plated-nylon'));
     const far = {
       ...build.plan,
-      spools: { 'plated-nylon': { threadId: 'plated-nylon', swatch: { lengthMm: 100, ohm: 900 } } },
+      spools: {
+        'plated-nylon': { threadId: 'plated-nylon', swatch: { lengthMm: 100, ohm: 900, clothMm: 2 } },
+      },
     };
     expect(apartProofs(far)[0]?.pairs[0]?.shortOhm).toBeLessThanOrEqual(CHIP_LEAST_OHM);
   });

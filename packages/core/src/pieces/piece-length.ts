@@ -2,7 +2,7 @@
 import { assumedIn } from '../plan/assumed.ts';
 import { panelOf } from '../plan/panels.ts';
 import { holeKey } from '../plan/placed.ts';
-import type { Run } from '../plan/records.ts';
+import type { HoleRef, Run } from '../plan/records.ts';
 import { loopsAt, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { loopLengthMm } from '../thread/thread-sums.ts';
@@ -43,6 +43,12 @@ export function loopsAlong(
   });
 }
 
+/** One loop at a hole, mm: it goes through the cloth that the part lies on. */
+export function loopAtMm(plan: Plan, ref: HoleRef | undefined): number {
+  const part = ref === undefined ? undefined : plan.parts[ref.partId];
+  return part === undefined ? 0 : loopLengthMm(panelOf(plan, part).thicknessMm, assumedIn(plan));
+}
+
 export function addendsOf(
   plan: Plan,
   runs: readonly PieceRun[],
@@ -63,14 +69,12 @@ export function addendsOf(
   const tails = (hangingTail({ passes: passesOf(runs) })?.lengthMm ?? 0) + longEnds;
   // A machine leaves a tail at both ends of every pass, and each is joined to its hole by hand.
   const ends = manner === 'machine' ? 2 * passesOf(runs).length : 2;
-  const loopCount = loops.reduce((sum, count) => sum + count, 0);
+  const stops = holesAlong(passesOf(runs));
+  const loopedMm = loops.reduce((sum, count, k) => sum + count * loopAtMm(plan, stops[k]), 0);
   return [
     { what: 'along the cloth', mm: pathMm * strands },
     { what: 'through the cloth', mm: (threadMm - pathMm) * strands },
-    {
-      what: 'loops at holes',
-      mm: loopCount * loopLengthMm(panelOf(plan).thicknessMm, assumedIn(plan)) * strands,
-    },
+    { what: 'loops at holes', mm: loopedMm * strands },
     // A splice is sewn over the last stitches and takes as much as a knot at each of its two ends.
     { what: 'knots and finishing', mm: (ends + 2 * splices) * plan.habits.knotMm + tails },
     { what: 'spare to hold', mm: (manner === 'machine' ? ends : 1) * plan.habits.spareMm },

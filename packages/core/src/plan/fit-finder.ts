@@ -14,7 +14,7 @@ import { boundsOf, insideDistanceMm, type Polygon } from '../geometry/polygon.ts
 import { normaliseDeg, placePointExactly } from '../geometry/transform.ts';
 import { kindOf } from './kind-of.ts';
 import { panelOf } from './panels.ts';
-import type { Part } from './records.ts';
+import type { Panel, Part } from './records.ts';
 import type { Plan } from './schema.ts';
 
 /** A point of the part and the areas it may fall into. */
@@ -179,10 +179,11 @@ export function fitTaskOf(
   spotAreas: Readonly<Record<string, readonly string[]>> = {},
 ): FitTask {
   const kind = kindOf(plan, part);
-  const everywhere = [...areasFor(panelOf(plan), 'opening'), ...areasFor(panelOf(plan), 'window')];
+  const panel = panelOf(plan, part);
+  const everywhere = [...areasFor(panel, 'opening'), ...areasFor(panel, 'window')];
   return {
     mirrored: part.face === 'wrong',
-    cloth: clothOutline(panelOf(plan)),
+    cloth: clothOutline(panel),
     onCloth: [{ x: 0, y: 0 }, ...kind.holes.map((hole) => hole.at)],
     points: kind.spots
       .filter((spot) => spotAreas[spot.id]?.length !== 0)
@@ -192,16 +193,16 @@ export function fitTaskOf(
           title: spot.title,
           at: spot.at,
           roomMm: spot.radiusMm + marginMm,
-          areas: chosen === undefined ? everywhere : areasOf(plan, chosen),
+          areas: chosen === undefined ? everywhere : areasOf(panel, chosen),
         };
       }),
   };
 }
 
-function areasOf(plan: Plan, markingIds: readonly string[]): readonly Polygon[] {
+function areasOf(panel: Panel, markingIds: readonly string[]): readonly Polygon[] {
   const only = Object.fromEntries(
     markingIds.flatMap((id) => {
-      const marking = panelOf(plan).markings[id];
+      const marking = panel.markings[id];
       return marking === undefined ? [] : [[id, marking] as const];
     }),
   );

@@ -2,18 +2,66 @@ import { maybeReadyPiece } from '../cloth/ready-pieces.ts';
 import type { Panel } from './records.ts';
 import type { Plan } from './schema.ts';
 
+type WithPanels = Pick<Plan, 'panels'>;
+
+/** Anything that lies on a panel. */
+export interface OnPanel {
+  readonly panelId: string;
+}
+
 /**
- * The panel something lies on; without it, the panel of a plan that has one. The one way to a panel: whoever asks without
- * saying what for does not know of several yet. Throws RangeError when there is none.
+ * The panel something lies on; without it, the panel of a plan that has only one. Throws RangeError when there is none, or where
+ * there are several and it is not said which.
  */
-export function panelOf(plan: Pick<Plan, 'panels'>, of?: { readonly panelId: string }): Panel {
+export function panelOf(plan: WithPanels, of?: OnPanel): Panel {
   if (of !== undefined) {
     const panel = plan.panels[of.panelId];
     if (panel === undefined) throw new RangeError(`panelOf: there is no panel "${of.panelId}"`);
     return panel;
   }
+  const [only, second] = Object.values(plan.panels);
+  if (only === undefined) throw new RangeError('panelOf: the plan has no panel');
+  if (second !== undefined) throw new RangeError('panelOf: the plan has several panels; say which');
+  return only;
+}
+
+/** The panels of a plan, in the order in which they were made. */
+export function panelsOf({ panels }: WithPanels): readonly Panel[] {
+  return Object.values(panels);
+}
+
+/** The panel that was made first. Throws RangeError when there is none. */
+export function firstPanel(plan: WithPanels): Panel {
   for (const id in plan.panels) return plan.panels[id] as Panel;
-  throw new RangeError('panelOf: the plan has no panel');
+  throw new RangeError('firstPanel: the plan has no panel');
+}
+
+/** Whether a plan has more than one panel: only then are panels named to its maker. */
+export function hasSeveralPanels({ panels }: WithPanels): boolean {
+  return Object.keys(panels).length > 1;
+}
+
+/** ` of the front` behind a word, where there are several panels; nothing where there is one. */
+export function ofPanel(plan: WithPanels, of: OnPanel): string {
+  return hasSeveralPanels(plan) ? ` of ${panelOf(plan, of).name}` : '';
+}
+
+/** Whether all panels are of cloth of one thickness. */
+export function isOneThickness(plan: WithPanels): boolean {
+  return new Set(panelsOf(plan).map(({ thicknessMm }) => thicknessMm)).size < 2;
+}
+
+/** What of a list lies on a panel. */
+export function thoseOn<Thing extends OnPanel>(
+  things: Readonly<Record<string, Thing>>,
+  panelId: string,
+): readonly Thing[] {
+  return Object.values(things).filter((thing) => thing.panelId === panelId);
+}
+
+/** The panel that a marking lies on, or undefined: their ids are one sequence over all panels. */
+export function panelWithMarking(plan: WithPanels, markingId: string): Panel | undefined {
+  return panelsOf(plan).find(({ markings }) => Object.hasOwn(markings, markingId));
 }
 
 /** Whether a piece of cloth closes by laying one of its ends over the other, such as a cuff. */
@@ -23,8 +71,8 @@ export function closesByOverlap(plan: Pick<Plan, 'panels'>, of: { readonly panel
   return maybeReadyPiece(shape.pieceId)?.closesByOverlap?.(shape.sizes) === true;
 }
 
-/** The plan with some of its only panel changed. */
-export function withPanel(plan: Plan, changes: Partial<Panel>): Plan {
-  const panel = panelOf(plan);
+/** The plan with something of a panel changed; without a name, of its only one. */
+export function withPanel(plan: Plan, changes: Partial<Panel>, of?: OnPanel): Plan {
+  const panel = panelOf(plan, of);
   return { ...plan, panels: { ...plan.panels, [panel.id]: { ...panel, ...changes } } };
 }

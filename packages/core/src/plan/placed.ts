@@ -29,14 +29,14 @@ export function poseOf(part: Part): Pose {
  */
 export function legsGoThrough(plan: Plan, part: Part): boolean {
   return (
-    part.face !== panelOf(plan).workedFace &&
+    part.face !== panelOf(plan, part).workedFace &&
     kindOf(plan, part).holes.some(({ form }) => form.endsWith('curl'))
   );
 }
 
 /** The face on which thread is looped to a part: its own, or the one its legs come out on. */
 export function loopFace(plan: Plan, part: Part): Face {
-  return legsGoThrough(plan, part) ? panelOf(plan).workedFace : part.face;
+  return legsGoThrough(plan, part) ? panelOf(plan, part).workedFace : part.face;
 }
 
 /** The face a light shines on: its own, or the other where its dome shows through a hole. */

@@ -324,7 +324,14 @@ export const WishSchema = v.strictObject({
 export const SpoolSchema = v.strictObject({
   threadId: recordId,
   /** A sewn line of this length read so many ohms: better than any table. */
-  swatch: v.optional(v.strictObject({ lengthMm: between(20, 10_000), ohm: between(0.01, 100_000) })),
+  swatch: v.optional(
+    v.strictObject({
+      lengthMm: between(20, 10_000),
+      ohm: between(0.01, 100_000),
+      /** Of the cloth it was sewn on: the stitches went through it. */
+      clothMm: between(0.05, 20),
+    }),
+  ),
   /** Thread left on the spool. */
   leftMm: v.optional(between(0, 10_000_000)),
 });

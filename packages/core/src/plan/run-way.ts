@@ -61,19 +61,19 @@ export function copiesOf(run: Pick<Run, 'strands' | 'lines'>): number {
  * habitual running stitch, so its thread is longer than the line by that stitch's formula. Undefined for unknown ids.
  */
 export function maybeThreadOf(
-  plan: Pick<Plan, 'spools' | 'panels' | 'habits'>,
+  plan: Pick<Plan, 'spools' | 'habits'>,
   threadId: string,
 ): ThreadKind | undefined {
   const kind = maybeThreadKind(threadId);
   const swatch = Object.hasOwn(plan.spools, threadId) ? plan.spools[threadId]?.swatch : undefined;
   if (kind === undefined || swatch === undefined) return kind;
   const { stitchMm, gapMm } = plan.habits;
-  const perPath = kind.form === 'thread' ? 1 + (2 * panelOf(plan).thicknessMm) / (stitchMm + gapMm) : 1;
+  const perPath = kind.form === 'thread' ? 1 + (2 * swatch.clothMm) / (stitchMm + gapMm) : 1;
   return { ...kind, ohmPerM: (swatch.ohm / (swatch.lengthMm * perPath)) * 1000 };
 }
 
 /** What says how a run is sewn. */
-export type RunSewing = Pick<Run, 'threadId' | 'stitchId' | 'stitchMm' | 'gapMm'> &
+export type RunSewing = Pick<Run, 'panelId' | 'threadId' | 'stitchId' | 'stitchMm' | 'gapMm'> &
   Partial<Pick<Run, 'face'>>;
 
 /** The stitch, the thread and the setting a run is sewn with. Throws RangeError for unknown kinds. */
@@ -85,7 +85,7 @@ export function sewingOf(
   const thread = maybeThreadOf(plan, run.threadId);
   if (stitch === undefined) throw new RangeError(`sewingOf: no stitch "${run.stitchId}"`);
   if (thread === undefined) throw new RangeError(`sewingOf: no thread "${run.threadId}"`);
-  const workedFace: Face = run.face ?? panelOf(plan).workedFace;
+  const workedFace: Face = run.face ?? panelOf(plan, run).workedFace;
   return { stitch, thread, setting: { stitchMm: run.stitchMm, gapMm: run.gapMm, workedFace } };
 }
 
@@ -119,7 +119,7 @@ export function sumDraft(
   path: readonly Point[] = runPath(plan, run),
 ): RunSum {
   const { stitch, thread, setting } = sewingOf(plan, run);
-  const line = sumLine(stitch, path, setting, panelOf(plan).thicknessMm);
+  const line = sumLine(stitch, path, setting, panelOf(plan, run).thicknessMm);
   const conductingMm =
     stitch.conducts === 'thread' ? line.threadMm : line.pathMm * assumedIn(plan).backStitchConducts;
   return { ...line, ohm: ((conductingMm / 1000) * thread.ohmPerM) / copiesOf(run) };

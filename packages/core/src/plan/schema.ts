@@ -95,7 +95,7 @@ export const TABLES = {
     id: recordId,
     record: PanelSchema,
     ownId: 'id',
-    most: 1,
+    most: 24,
     noun: 'panels',
     since: 6,
     empty: { [FIRST_PANEL]: newPanel('felt', 200, 200) },

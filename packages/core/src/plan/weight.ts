@@ -3,7 +3,8 @@
 import { clothBox } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
 import { kindOf } from './kind-of.ts';
-import { panelOf } from './panels.ts';
+import { thoseOn } from './panels.ts';
+import type { Panel } from './records.ts';
 import type { Plan } from './schema.ts';
 
 export interface Balance {
@@ -24,13 +25,13 @@ export const TIPS_FROM_G = 10;
 /** The centre of weight above this share of the height counts as top-heavy (assumption). */
 const TOP_SHARE = 0.4;
 
-/** The sum, the centre and the lie of the parts' weight. O(parts). */
-export function balanceOf(plan: Plan): Balance {
+/** The sum, the centre and the lie of the weight of a panel's parts. O(parts). */
+export function balanceOf(plan: Plan, panel: Panel): Balance {
   let sumG = 0;
   let x = 0;
   let y = 0;
   let heaviest: { readonly id: string; readonly massG: number } | null = null;
-  for (const part of Object.values(plan.parts)) {
+  for (const part of thoseOn(plan.parts, panel.id)) {
     const { massG } = kindOf(plan, part);
     sumG += massG;
     x += part.at.x * massG;
@@ -39,7 +40,7 @@ export function balanceOf(plan: Plan): Balance {
   }
   if (sumG === 0) return { sumG: 0, centre: null, heaviestId: null, isTopHeavy: false, toSide: 0 };
   const centre = { x: x / sumG, y: y / sumG };
-  const box = clothBox(panelOf(plan));
+  const box = clothBox(panel);
   return {
     sumG,
     centre,

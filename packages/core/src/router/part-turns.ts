@@ -3,6 +3,7 @@ import { normaliseDeg } from '../geometry/transform.ts';
 import { hasElement } from '../parts/part-element.ts';
 import type { PartKind } from '../parts/part-kind.ts';
 import { kindOf } from '../plan/kind-of.ts';
+import { panelsOf } from '../plan/panels.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { RoomForParts } from './room-for-parts.ts';
@@ -26,7 +27,7 @@ export function turnsOfParts(
   isFree: (part: Part) => boolean,
   freedom: Freedom,
 ): ReadonlyArray<readonly number[]> {
-  const room = new RoomForParts(plan);
+  const rooms = new Map(panelsOf(plan).map(({ id }) => [id, new RoomForParts(plan, { panelId: id })]));
   const turns = new Map<string, readonly number[]>();
   const waiting: Part[] = [];
   for (const part of parts) {
@@ -36,6 +37,7 @@ export function turnsOfParts(
     turns.set(part.id, isLarge ? [part.turnDeg] : steps.map((step) => normaliseDeg(part.turnDeg + step)));
   }
   for (const part of waiting) {
+    const room = rooms.get(part.panelId) as RoomForParts;
     const beside = parts.filter((other) => other !== part && room.isBeside(part, other));
     const steps = stepsOf(kindOf(plan, part), freedom).map((step) => normaliseDeg(part.turnDeg + step));
     turns.set(

@@ -1,6 +1,6 @@
 /** A plan and what its maker asks for as a routing problem. */
 
-import { areasFor, clothOutline } from '../cloth/cloth.ts';
+import { areasFor } from '../cloth/cloth.ts';
 import { fail, type Result, succeed } from '../errors/problem.ts';
 import { normaliseDeg } from '../geometry/transform.ts';
 import { deriveNets, type Terminal, terminalKey } from '../joining/nets.ts';
@@ -12,7 +12,7 @@ import { sewingByHabit } from '../plan/edits/run-edits.ts';
 import { sewingTick } from '../plan/edits/sewn-problem.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { mirroredTurn } from '../plan/mirror.ts';
-import { panelOf } from '../plan/panels.ts';
+import { firstPanel, hasSeveralPanels, type OnPanel, panelOf, panelsOf } from '../plan/panels.ts';
 import { holeKey, holeOf } from '../plan/placed.ts';
 import { isTicked } from '../plan/progress.ts';
 import type { HoleRef, Part, Run } from '../plan/records.ts';
@@ -21,10 +21,12 @@ import type { Plan } from '../plan/schema.ts';
 import { conductorOf } from '../spacing/bare-things.ts';
 import { FLAT, spacingRules } from '../spacing/clearance.ts';
 import { foldedMetal, keptApart, loopedHole, requiredGap } from '../thread/required-gap.ts';
+import { groupBy } from '../units/group-by.ts';
 import { canServe, type PinUse, unfitness } from '../wishes/pin-row.ts';
 import type { Wish } from '../wishes/wish-list.ts';
 import { wishesOf } from '../wishes/wishes.ts';
 import { BODY_GAP_MM, bodyOf } from './body-shape.ts';
+import { areasOnBoard, type LaidOut, laidOut, onBoard } from './laid-out.ts';
 import { turnsOfParts } from './part-turns.ts';
 import type { RouteRequest } from './route-request.ts';
 import type { PadChoice, PinExchange, RoutedTrace, RoutingNet, RoutingProblem } from './routing-problem.ts';
@@ -41,6 +43,10 @@ export interface PlanProblem extends RoutingProblem {
   readonly kept: readonly RoutedTrace[];
   /** By kept line: the run that stays. */
   readonly keptRunIds: readonly string[];
+  /** By panel: where the origin of its frame lies on the board of the problem. */
+  readonly origins: LaidOut['origins'];
+  /** By net: the wish it serves and the panel it lies on. A wish that spans panels is a net on each; null where it serves none. */
+  readonly serves: ReadonlyArray<{ readonly wish: number; readonly panelId: string } | null>;
 }
 
 /**
@@ -75,29 +81,38 @@ export function routingProblemOf(plan: Plan, request: RouteRequest): Result<Plan
   };
   const isUsual = (pad: PadChoice, all: readonly PadChoice[]): boolean =>
     all.some(isSewnAt) ? isSewnAt(pad) : pad === all[0];
-  const nets: RoutingNet[] = wishes.value.map((wish) => ({
-    title: `${wish.side} ${wish.title}`,
+  const laid = laidOut(plan);
+  const shares = sharesOf(plan, wishes.value);
+  const nets: RoutingNet[] = shares.map(({ wish, panelId, terminals }) => ({
+    title: `${wish.side} ${wish.title}${hasSeveralPanels(plan) ? ` on ${panelOf(plan, { panelId }).name}` : ''}`,
     stops: isInScope(wish, request)
-      ? wish.terminals.map((terminal) => {
+      ? terminals.map((terminal) => {
           const pads = padsOf(terminal);
           return request.anyEqualHole ? pads : pads.filter((pad) => isUsual(pad, pads));
         })
       : [],
   }));
-  const lines = keptLines(plan, kept, wishes.value, nets, padOf);
+  const serves = shares.map(({ wish, panelId }) => ({ wish: wishes.value.indexOf(wish), panelId }));
+  const lines = keptLines(plan, kept, wishes.value, nets, serves, laid, padOf);
   const frozen = new Set(kept.flatMap((run) => [run.from.partId, run.to.partId]));
   const { turns, pairs } = turnsOf(plan, parts, frozen, request);
   const gaps = gapsOf(plan, kept);
   const { strandStyle, feed } = plan.habits;
   const assumed = assumedIn(plan);
   return succeed({
-    outline: clothOutline(panelOf(plan)),
+    outline: laid.outline,
     // A line beside a keep-out may stray into it by the wander of a hand, so it keeps that much off.
     edgeMm: assumed.edgeMarginMm,
-    forbidden: [
-      ...areasFor(panelOf(plan), 'opening').map((area) => ({ area, marginMm: assumed.edgeMarginMm })),
-      ...freeAreas(plan, panelOf(plan)).map((area) => ({ area, marginMm: assumed.handWanderMm })),
-    ],
+    forbidden: panelsOf(plan).flatMap((panel) => [
+      ...areasOnBoard(laid, panel, areasFor(panel, 'opening')).map((area) => ({
+        area,
+        marginMm: assumed.edgeMarginMm,
+      })),
+      ...areasOnBoard(laid, panel, freeAreas(plan, panel)).map((area) => ({
+        area,
+        marginMm: assumed.handWanderMm,
+      })),
+    ]),
     lineGapMm: gaps.lineMm,
     padGapMm: gaps.padMm,
     bodyGapMm: BODY_GAP_MM,
@@ -110,7 +125,7 @@ export function routingProblemOf(plan: Plan, request: RouteRequest): Result<Plan
       const kind = kindOf(plan, part);
       return {
         id: part.id,
-        at: part.at,
+        at: onBoard(laid, part, part.at),
         mirrored: part.face === 'wrong',
         turns: turns[i] as readonly number[],
         ...(hasElement(kind, 'light') ? {} : { isLarge: true as const }),
@@ -123,15 +138,37 @@ export function routingProblemOf(plan: Plan, request: RouteRequest): Result<Plan
       };
     }),
     nets,
-    kept: lines,
+    kept: lines.map(({ trace }) => trace),
     keptPatches: Object.values(plan.patches)
       .filter((patch) => [patch.underRunId, patch.overRunId].every((id) => kept.some((run) => run.id === id)))
-      .map(({ at }) => at),
+      .map((patch) => onBoard(laid, patch, patch.at)),
     pairs,
     ...(plan.habits.crossings === 'never' ? { neverPatched: true as const } : {}),
-    exchanges: mayExchange(plan, request) ? exchangesOf(plan, wishes.value, nets, kept, padsOf) : [],
-    keptRunIds: kept.map((run) => run.id),
+    exchanges: mayExchange(plan, request) ? exchangesOf(plan, shares, nets, kept, padsOf) : [],
+    keptRunIds: lines.map(({ runId }) => runId),
+    origins: laid.origins,
+    serves: nets.map((_, net) => serves[net] ?? null),
   });
+}
+
+/** What of a wish lies on one panel. */
+interface Share {
+  readonly wish: Wish;
+  readonly panelId: string;
+  readonly terminals: readonly Terminal[];
+}
+
+/** The wishes by panel: first of each what lies where its first terminal does, in their order; then the rest of those that span panels. */
+function sharesOf(plan: Plan, wishes: readonly Wish[]): readonly Share[] {
+  const only = firstPanel(plan).id;
+  const [first, more]: [Share[], Share[]] = [[], []];
+  for (const wish of wishes) {
+    const byPanel = groupBy(wish.terminals, ({ partId }) => plan.parts[partId]?.panelId ?? only);
+    const shares = [...byPanel].map(([panelId, terminals]): Share => ({ wish, panelId, terminals }));
+    first.push(shares[0] ?? { wish, panelId: only, terminals: [] });
+    more.push(...shares.slice(1));
+  }
+  return [...first, ...more];
 }
 
 function platedHoles<T extends { readonly plated: boolean }>(holes: readonly T[]): readonly T[] {
@@ -187,31 +224,36 @@ function keptLines(
   kept: readonly Run[],
   wishes: readonly Wish[],
   nets: RoutingNet[],
+  serves: PlanProblem['serves'],
+  laid: LaidOut,
   padOf: (ref: HoleRef) => PadChoice | null,
-): readonly RoutedTrace[] {
+): ReadonlyArray<{ readonly trace: RoutedTrace; readonly runId: string }> {
   const derived = deriveNets(plan);
   const rulesBetween = spacingRules(plan);
-  const fresh = freshSewings(plan).map((sewing) => conductorOf(plan, sewing));
   const isApart = (run: Run): boolean =>
-    fresh.every((line) => keptApart(line, conductorOf(plan, run), FLAT, rulesBetween));
+    freshSewings(plan, run).every((sewing) =>
+      keptApart(conductorOf(plan, sewing), conductorOf(plan, run), FLAT, rulesBetween),
+    );
   const others = new Map<string, number>();
-  return kept.flatMap((run): readonly RoutedTrace[] => {
+  return kept.flatMap((run) => {
     const [from, to] = [padOf(run.from), padOf(run.to)];
     if (from === null || to === null) return [];
-    let net = wishOfRun(plan, run, wishes);
+    const wish = wishOfRun(plan, run, wishes);
+    let net = serves.findIndex((share) => share?.wish === wish && share.panelId === run.panelId);
     if (net < 0) {
       const id = derived.ofRun(run.id).id;
       net = others.get(id) ?? nets.length;
       if (net === nets.length) nets.push({ title: 'kept', stops: [] });
       others.set(id, net);
     }
-    return [{ net, from, to, points: isApart(run) ? [] : runPath(plan, run) }];
+    const points = isApart(run) ? [] : runPath(plan, run).map((p) => onBoard(laid, run, p));
+    return [{ runId: run.id, trace: { net, from, to, points } }];
   });
 }
 
 /** How new lines are sewn: by habit, and where they carry the whole current. */
-function freshSewings(plan: Plan): readonly RunSewing[] {
-  const habit = sewingByHabit(plan);
+function freshSewings(plan: Plan, of: OnPanel): readonly RunSewing[] {
+  const habit = sewingByHabit(plan, of);
   return [habit, supplySewing(plan, habit)];
 }
 
@@ -221,11 +263,17 @@ function gapsOf(
   kept: readonly Run[],
 ): { readonly lineMm: number; readonly padMm: number; readonly metalMm: number } {
   const rulesBetween = spacingRules(plan);
-  const lines = freshSewings(plan).map((sewing) => conductorOf(plan, sewing));
+  const lines = panelsOf(plan).flatMap(({ id }) =>
+    freshSewings(plan, { panelId: id }).map((sewing) => conductorOf(plan, sewing)),
+  );
   const all = [...lines, ...kept.map((run) => conductorOf(plan, run))];
   return {
     lineMm: Math.max(
-      ...lines.flatMap((line) => all.map((other) => requiredGap(line, other, FLAT, rulesBetween))),
+      ...lines.flatMap((line) =>
+        all
+          .filter(({ panelId }) => panelId === line.panelId)
+          .map((other) => requiredGap(line, other, FLAT, rulesBetween)),
+      ),
     ),
     padMm: Math.max(
       ...lines.map((line) =>
@@ -236,7 +284,7 @@ function gapsOf(
       ...lines.map((line) =>
         requiredGap(
           line,
-          foldedMetal(panelOf(plan).workedFace, line.panelId, assumedIn(plan)),
+          foldedMetal(panelOf(plan, line).workedFace, line.panelId, assumedIn(plan)),
           FLAT,
           rulesBetween,
         ),
@@ -289,7 +337,7 @@ function mayExchange(plan: Plan, { exchangePins }: RouteRequest): boolean {
 /** Pins of boards that may be exchanged: such as serve one user each and are not sewn, for pins that can do the same. */
 function exchangesOf(
   plan: Plan,
-  wishes: readonly Wish[],
+  shares: readonly Share[],
   nets: readonly RoutingNet[],
   kept: readonly Run[],
   padsOf: (terminal: Terminal) => readonly PadChoice[],
@@ -299,8 +347,8 @@ function exchangesOf(
     if (pins.length < 2) return [];
     const isSewnTo = (pin: Hole): boolean =>
       kept.some((run) => [run.from, run.to].some((ref) => ref.partId === board.id && ref.holeId === pin.id));
-    const uses = wishes.flatMap((wish, net) =>
-      wish.terminals.flatMap((terminal, stop) => {
+    const uses = shares.flatMap(({ wish, terminals }, net) =>
+      terminals.flatMap((terminal, stop) => {
         const pin = pins.find((hole) => terminal.partId === board.id && hole.terminal === terminal.terminal);
         return pin === undefined ? [] : [{ wish, net, stop, pin }];
       }),

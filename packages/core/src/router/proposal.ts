@@ -19,6 +19,7 @@ import { keptApart } from '../thread/required-gap.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import type { Wish } from '../wishes/wish-list.ts';
 import { wishesOf } from '../wishes/wishes.ts';
+import { offBoard } from './laid-out.ts';
 import { type PlanProblem, wishOfRun } from './problem-of-plan.ts';
 import type { PadChoice, RoutedTrace, RoutingSolution } from './routing-problem.ts';
 import { isSupplyLine, supplySewing } from './supply-lines.ts';
@@ -52,8 +53,6 @@ export function proposalEdit(
       changes.push(putPart(plan, part));
   const patches = solution.patches ?? [];
   const numbers = takeNumbers(plan, fresh.length + patches.length);
-  const usual = sewingByHabit(plan);
-  const supply = supplySewing(plan, usual);
   /** By place among the solution's traces: the run it becomes or is. */
   const runs = new Map<number, Run>();
   for (const [k, id] of problem.keptRunIds.entries()) {
@@ -65,18 +64,19 @@ export function proposalEdit(
   for (const [n, { trace, i }] of fresh.entries()) {
     const [from, to] = [holeRef(problem, trace.from), holeRef(problem, trace.to)];
     const same = given.find((run) => !reused.has(run.id) && sameHole(run.from, from) && sameHole(run.to, to));
+    const on = partOf(plan, from.partId);
+    const usual = sewingByHabit(plan, on);
     const sewing = bridged(
       plan,
-      strongly(isSupplyLine(plan, from, to) ? supply : usual, trace),
+      strongly(isSupplyLine(plan, from, to) ? supplySewing(plan, usual) : usual, trace),
       bridging.get(i),
     );
-    const ends = { from, to, bends: trace.points.slice(1, -1) };
+    const ends = { from, to, bends: trace.points.slice(1, -1).map((p) => offBoard(problem, on, p)) };
     const run: Run =
       same !== undefined && keepsSewing
         ? { ...same, ...ends }
         : {
             id: same?.id ?? runIdOf(numbers.first + n),
-            panelId: partOf(plan, from.partId).panelId,
             ...ends,
             ...sewing,
           };
@@ -97,8 +97,9 @@ export function proposalEdit(
   for (const [k, { at, over, under }] of patches.entries()) {
     const [upper, lower] = [runs.get(over), runs.get(under)];
     if (upper === undefined || lower === undefined || needsNoPatch(next, upper, lower)) continue;
+    const here = offBoard(problem, lower, at);
     const [crossing] = [...crossingsOf(next, lower, upper)].sort(
-      (a, b) => distance(a.at, at) - distance(b.at, at),
+      (a, b) => distance(a.at, here) - distance(b.at, here),
     );
     if (crossing !== undefined)
       changes.push(
@@ -141,7 +142,7 @@ function bridged<Sewing extends RunSewing>(
     };
   }
   if (how === undefined) return sewing;
-  const face = otherFace(sewing.face ?? panelOf(plan).workedFace);
+  const face = otherFace(sewing.face ?? panelOf(plan, sewing).workedFace);
   const [here, there] = [sewing, { ...sewing, face }].map((one) => conductorOf(plan, one));
   const isApart =
     here !== undefined && there !== undefined && keptApart(here, there, FLAT, spacingRules(plan));
@@ -223,8 +224,12 @@ function runsGivenUp(plan: Plan, problem: PlanProblem, onlyNets?: ReadonlySet<nu
   const kept = new Set(problem.keptRunIds);
   const found = wishesOf(plan);
   const wishes: readonly Wish[] = found.ok ? found.value : [];
+  const netOf = (run: Run): number => {
+    const wish = wishOfRun(plan, run, wishes);
+    return problem.serves.findIndex((share) => share?.wish === wish && share.panelId === run.panelId);
+  };
   return Object.values(plan.runs).filter(
-    (run) => !kept.has(run.id) && (onlyNets === undefined || onlyNets.has(wishOfRun(plan, run, wishes))),
+    (run) => !kept.has(run.id) && (onlyNets === undefined || onlyNets.has(netOf(run))),
   );
 }
 
@@ -251,13 +256,16 @@ function wishesAfter(plan: Plan, problem: PlanProblem, solution: RoutingSolution
   const moves = pinMoves(plan, problem, solution);
   if (plan.wishes === null || moves.length === 0) return null;
   const after = Object.fromEntries(
-    Object.values(plan.wishes).map((wish, net) => [
+    Object.values(plan.wishes).map((wish, place) => [
       wish.id,
       {
         ...wish,
         terminals: wish.terminals.map((terminal) => {
           const move = moves.find(
-            (one) => one.net === net && one.partId === terminal.partId && one.before === terminal.terminal,
+            (one) =>
+              problem.serves[one.net]?.wish === place &&
+              one.partId === terminal.partId &&
+              one.before === terminal.terminal,
           );
           return move === undefined ? terminal : { ...terminal, terminal: move.after };
         }),

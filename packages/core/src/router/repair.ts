@@ -18,6 +18,7 @@ import { finish, keptLines } from './engine/finish.ts';
 import { Ground } from './engine/ground.ts';
 import type { Box } from './engine/legs.ts';
 import { Realisation } from './engine/realise.ts';
+import { onBoard } from './laid-out.ts';
 import { isFast, type PlanProblem, routingProblemOf, wishOfRun } from './problem-of-plan.ts';
 import { proposalEdit } from './proposal.ts';
 import { USUAL_REQUEST } from './route-request.ts';
@@ -47,7 +48,7 @@ export function repairEdit(plan: Plan, partIds: readonly string[]): Result<Edit 
     (run) =>
       !isFast(plan, run) &&
       wishOfRun(plan, run, wishes.value) >= 0 &&
-      moved.some((part) => isNear(plan, run, part)),
+      moved.some((part) => part.panelId === run.panelId && isNear(plan, run, part)),
   );
   const asItIs = routingProblemOf(plan, {
     ...USUAL_REQUEST,
@@ -80,7 +81,7 @@ export function leadAnew(plan: Plan, runs: readonly Run[]): Result<Edit | null> 
   });
   if (!problem.ok) return problem;
   const board = prepareBoard(problem.value);
-  const ground = new Ground(board, STEP_MM, windowOf(plan, runs));
+  const ground = new Ground(board, STEP_MM, windowOf(plan, problem.value, runs));
   const work = new Realisation(ground, new Int32Array(board.partCount), { keepsEdges: true });
   work.leadAll(edgesOf(board, problem.value, runs));
   // Other threads are never in the way of a first look: what finds no way now will find none.
@@ -111,8 +112,8 @@ function brokenOf(problem: PlanProblem, runs: readonly Run[]): readonly Run[] {
   return runs.filter((run) => cloth.brokenLegs(problem.keptRunIds.indexOf(run.id)) > 0);
 }
 
-function windowOf(plan: Plan, runs: readonly Run[]): Box {
-  const points = runs.flatMap((run) => runPath(plan, run));
+function windowOf(plan: Plan, problem: PlanProblem, runs: readonly Run[]): Box {
+  const points = runs.flatMap((run) => runPath(plan, run).map((p) => onBoard(problem, run, p)));
   return {
     minX: Math.min(...points.map((p) => p.x)) - ROUND_MM,
     minY: Math.min(...points.map((p) => p.y)) - ROUND_MM,

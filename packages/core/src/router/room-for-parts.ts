@@ -5,7 +5,7 @@ import { insideDistanceMm, type Polygon, polygonContains } from '../geometry/pol
 import { assumedIn } from '../plan/assumed.ts';
 import { freeAreas } from '../plan/closed-areas.ts';
 import { kindOf } from '../plan/kind-of.ts';
-import { panelOf } from '../plan/panels.ts';
+import { type OnPanel, panelOf } from '../plan/panels.ts';
 import { holePoint, placedOutline, reachMm } from '../plan/placed.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -14,7 +14,7 @@ import { PairBook } from '../spacing/near-pairs.ts';
 /** Parts that lie farther apart than this beyond their reach are in nobody's way, mm (wider than any gap). */
 const BESIDE_MM = 15;
 
-/** Whether parts that are turned or moved keep off what they must keep off. */
+/** Whether parts of one panel that are turned or moved keep off what they must keep off. */
 export class RoomForParts {
   readonly #plan: Plan;
   readonly #rim: Polygon;
@@ -22,16 +22,19 @@ export class RoomForParts {
   readonly #edgeMm: number;
   readonly #book = new PairBook();
 
-  constructor(plan: Plan) {
+  constructor(plan: Plan, of: OnPanel) {
     this.#plan = { ...plan, runs: {}, patches: {} };
-    const panel = panelOf(plan);
+    const panel = panelOf(plan, of);
     this.#rim = clothOutline(panel);
     this.#areas = [...areasFor(panel, 'opening'), ...freeAreas(plan, panel)];
     this.#edgeMm = assumedIn(plan).edgeMarginMm;
   }
 
   isBeside(a: Part, b: Part): boolean {
-    return distance(a.at, b.at) < reachMm(this.#plan, a) + reachMm(this.#plan, b) + BESIDE_MM;
+    return (
+      a.panelId === b.panelId &&
+      distance(a.at, b.at) < reachMm(this.#plan, a) + reachMm(this.#plan, b) + BESIDE_MM
+    );
   }
 
   /** Its outline lies on the cloth, off openings and keep-outs, its holes off every rim. */

@@ -9,6 +9,7 @@ import { prepareBoard } from './engine/board.ts';
 import { ExactCloth } from './engine/exact.ts';
 import { keptLines, traceOf } from './engine/finish.ts';
 import { lengthOf } from './engine/legs.ts';
+import { offBoard } from './laid-out.ts';
 import { isFast, routingProblemOf } from './problem-of-plan.ts';
 import { USUAL_REQUEST } from './route-request.ts';
 
@@ -52,7 +53,8 @@ export function tidyEdit(plan: Plan, runIds?: readonly string[]): Result<Edit | 
   const changes = cloth.lines.flatMap((line, i) => {
     const run = runs[i] as Run;
     if (line.isKept === true || (before[i] as number) - lengthOf(line.xy) < WORTH_MM) return [];
-    return [putRun(plan, { ...run, bends: traceOf(board, line).points.slice(1, -1) })];
+    const bends = traceOf(board, line).points.slice(1, -1);
+    return [putRun(plan, { ...run, bends: bends.map((p) => offBoard(problem.value, run, p)) })];
   });
   if (changes.length === 0) return { ok: true, value: null };
   return checkEdit(plan, changes.length === 1 ? 'tidy a thread' : `tidy ${changes.length} threads`, changes);

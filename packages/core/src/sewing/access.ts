@@ -5,7 +5,7 @@ import type { Point } from '../geometry/point.ts';
 import { type Polygon, polygonContains } from '../geometry/polygon.ts';
 import { hasElement } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';
-import { panelOf } from '../plan/panels.ts';
+import { type OnPanel, panelOf, panelWithMarking, thoseOn } from '../plan/panels.ts';
 import type { Part, Run, Work } from '../plan/records.ts';
 import { runPath, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -25,12 +25,13 @@ export function accessOf(plan: Plan, { place }: Pick<Work, 'place'>): Access {
       parts.filter((part) => part.face === place),
       runs.filter((run) => liesOn(plan, run, place)),
     );
-  const marking = panelOf(plan).markings[place];
-  if (marking === undefined) return gathered([], []);
+  const panel = panelWithMarking(plan, place);
+  const marking = panel?.markings[place];
+  if (panel === undefined || marking === undefined) return gathered([], []);
   const area: Polygon = curvePoints(marking);
   return gathered(
-    parts.filter((part) => polygonContains(area, part.at)),
-    runs.filter((run) => runPath(plan, run).some((p) => polygonContains(area, p))),
+    thoseOn(plan.parts, panel.id).filter((part) => polygonContains(area, part.at)),
+    thoseOn(plan.runs, panel.id).filter((run) => runPath(plan, run).some((p) => polygonContains(area, p))),
   );
 }
 
@@ -44,29 +45,32 @@ function liesOn(plan: Plan, run: Run, face: Face): boolean {
 
 /** Of what lies at a place, what no zone keeps in reach of a hand once it is closed. */
 export function outOfReach(plan: Plan, { partIds, runIds }: Access): Access {
-  const zones = areasFor(panelOf(plan), 'reach');
-  const isReached = (p: Point): boolean => zones.some((zone) => polygonContains(zone, p));
   return {
-    partIds: new Set([...partIds].filter((id) => !isReached(plan.parts[id]?.at ?? NOWHERE))),
+    partIds: new Set(
+      [...partIds].filter((id) => {
+        const part = plan.parts[id];
+        return part === undefined || !isReached(plan, part, part.at);
+      }),
+    ),
     runIds: new Set(
       [...runIds].filter((id) => {
         const run = plan.runs[id];
-        return run !== undefined && !runPath(plan, run).every(isReached);
+        return run !== undefined && !runPath(plan, run).every((p) => isReached(plan, run, p));
       }),
     ),
   };
 }
 
-const NOWHERE: Point = { x: Number.NaN, y: Number.NaN };
+/** Whether a place of a panel lies in a zone that a hand reaches. */
+function isReached(plan: Plan, of: OnPanel, p: Point): boolean {
+  return areasFor(panelOf(plan, of), 'reach').some((zone) => polygonContains(zone, p));
+}
 
 /** The holders that a closed place hides for good: no hand was said to reach them. */
 export function unreachableHolders(plan: Plan, work: Work): readonly Part[] {
   const hidden = accessOf(plan, work).partIds;
-  const zones = areasFor(panelOf(plan), 'reach');
   return Object.values(plan.parts).filter(
     (part) =>
-      hidden.has(part.id) &&
-      hasElement(kindOf(plan, part), 'cell') &&
-      !zones.some((zone) => polygonContains(zone, part.at)),
+      hidden.has(part.id) && hasElement(kindOf(plan, part), 'cell') && !isReached(plan, part, part.at),
   );
 }

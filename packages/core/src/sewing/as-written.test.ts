@@ -10,6 +10,7 @@ import { changeHabits } from '../plan/edits/plan-edits.ts';
 import { tickStep } from '../plan/edits/progress-edits.ts';
 import { changeStitching, runName } from '../plan/edits/run-edits.ts';
 import { addWork } from '../plan/edits/sewing-edits.ts';
+import { panelOf } from '../plan/panels.ts';
 import { sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
@@ -132,7 +133,7 @@ describe('faces', () => {
     build.sew('holder.plus', 'a.plus');
     const [run] = Object.keys(build.plan.runs);
     build.edit(changeStitching(build.plan, run ?? '', { face: 'wrong' }));
-    expect(facesWorkedOn(build.plan)).toEqual(['wrong']);
+    expect(facesWorkedOn(build.plan, panelOf(build.plan))).toEqual(['wrong']);
   });
 });
 

@@ -6,7 +6,7 @@ import { maybeClothKind } from '../cloth/cloth-kinds.ts';
 import { partsThatAre } from '../joining/sides.ts';
 import { trialFinder } from '../meter/try-light.ts';
 import { cutPieces } from '../pieces/pieces.ts';
-import { panelOf } from '../plan/panels.ts';
+import { panelsOf } from '../plan/panels.ts';
 import type { Plan } from '../plan/schema.ts';
 import { powerWords } from '../power/source-words.ts';
 import { sourcesOf } from '../power/sources.ts';
@@ -17,6 +17,7 @@ import { type Paper, paperOf } from './papers.ts';
 import { roundsOf } from './rounds.ts';
 import { sewingSheet } from './sewing-sheet.ts';
 import type { DrawItem, SheetPage } from './sheet-drawing.ts';
+import { listed } from './sheet-names.ts';
 import { StepArtist } from './step-drawing.ts';
 import { wrapText } from './wrap-text.ts';
 
@@ -27,9 +28,12 @@ const DRAWING_HEIGHT_MM = 72;
 
 /** What a class does, step by step; each of them one idea and what it means for this plan. */
 export function firstSteps(plan: Plan): ReadonlyArray<{ readonly title: string; readonly text: string }> {
-  const { widthMm, heightMm } = clothBox(panelOf(plan));
   const mm = (value: number): string => formatLength(value, plan.habits.unit, 0);
-  const cloth = maybeClothKind(panelOf(plan).kindId)?.title.toLowerCase() ?? 'cloth';
+  const pieces = panelsOf(plan).map((panel) => {
+    const { widthMm, heightMm } = clothBox(panel);
+    const cloth = maybeClothKind(panel.kindId)?.title.toLowerCase() ?? 'cloth';
+    return `${cloth}, ${mm(widthMm)} by ${mm(heightMm)}`;
+  });
   const lights = counted(glowingParts(plan).length, 'light');
   const sources = counted(partsThatAre(plan, 'cell').length, 'source');
   const threads = Object.keys(plan.runs).length;
@@ -40,7 +44,7 @@ export function firstSteps(plan: Plan): ReadonlyArray<{ readonly title: string; 
   return [
     {
       title: 'Cloth',
-      text: `Cut ${cloth}, ${mm(widthMm)} by ${mm(heightMm)}. Conductive thread is bare: wherever two threads touch, the current goes across.`,
+      text: `Cut ${listed([...new Set(pieces)])}. Conductive thread is bare: wherever two threads touch, the current goes across.`,
     },
     {
       title: 'Parts',

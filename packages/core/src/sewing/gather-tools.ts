@@ -67,7 +67,7 @@ const TOOLS: readonly ToolRule[] = [
       Object.values(plan.parts).some((part) =>
         clothHolesOf(plan, part).some(({ made }) => made === 'pierced'),
       ) ||
-      (isPierced(panelOf(plan).kindId) && Object.keys(plan.runs).length > 0) ||
+      Object.values(plan.runs).some((run) => isPierced(panelOf(plan, run).kindId)) ||
       hasWork(/\b(awl|pierc|punch)/i)(plan),
   },
   {

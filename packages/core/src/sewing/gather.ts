@@ -1,7 +1,7 @@
 /** What to lay out before the first stitch, for one piece or for a class set. */
 
 import { clothBox, clothNeeds } from '../cloth/cloth.ts';
-import { maybeClothKind } from '../cloth/cloth-kinds.ts';
+import { maybeClothColour, maybeClothKind } from '../cloth/cloth-kinds.ts';
 import { maybeCellKind } from '../parts/cells.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
 import { elementsOf } from '../parts/part-element.ts';
@@ -9,11 +9,12 @@ import { filledOptions, type PartKind } from '../parts/part-kind.ts';
 import type { Piece } from '../pieces/piece.ts';
 import { cutPieces } from '../pieces/pieces.ts';
 import { kindOf } from '../plan/kind-of.ts';
-import { panelOf } from '../plan/panels.ts';
-import type { Habits, Part } from '../plan/records.ts';
+import { hasSeveralPanels, panelsOf, thoseOn } from '../plan/panels.ts';
+import type { Habits, Panel, Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { sourcesOf } from '../power/sources.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
+import { groupBy } from '../units/group-by.ts';
 import { spoolUse } from './cut-check.ts';
 import { hasTapeJoints, toolsFor } from './gather-tools.ts';
 import { listed } from './sheet-names.ts';
@@ -45,7 +46,7 @@ type Draft = Omit<GatherItem, 'count' | 'each'> & {
 export function gatherList(plan: Plan, pieces: readonly Piece[] = cutPieces(plan)): readonly GatherItem[] {
   const { count, sparePercent } = plan.kits;
   const drafts = [
-    clothItem(plan),
+    ...clothItems(plan),
     ...pieceNeeds(plan),
     ...coverItem(plan),
     ...partItems(plan),
@@ -108,21 +109,40 @@ function idOf(...words: readonly string[]): string {
     .slice(0, 120);
 }
 
-function clothItem(plan: Plan): Draft {
-  const { widthMm, heightMm } = clothBox(panelOf(plan));
-  return {
-    id: 'cloth',
-    group: 'Cloth',
-    what: maybeClothKind(panelOf(plan).kindId)?.title ?? panelOf(plan).kindId,
-    perKit: 1,
-    grows: 'each',
-    unit: 'pieces',
-    note: `${Math.ceil(widthMm)} × ${Math.ceil(heightMm)} mm, plus what the edge needs`,
-  };
+/** The cloth of the panels, kind by kind and colour by colour. */
+function clothItems(plan: Plan): readonly Draft[] {
+  const several = hasSeveralPanels(plan);
+  const titleOf = (kindId: string): string => maybeClothKind(kindId)?.title ?? kindId;
+  const alike = groupBy(panelsOf(plan), ({ kindId, colourId }) => `${kindId}:${colourId}`);
+  return [...alike].map(([key, panels]): Draft => {
+    const { kindId, colourId } = panels[0] as Panel;
+    const isOtherColour = panelsOf(plan).some((one) => one.kindId === kindId && one.colourId !== colourId);
+    const colour = isOtherColour ? `, ${maybeClothColour(colourId)?.title.toLowerCase() ?? colourId}` : '';
+    return {
+      id: several ? idOf('cloth', key) : 'cloth',
+      group: 'Cloth',
+      what: `${titleOf(kindId)}${colour}`,
+      perKit: panels.length,
+      grows: 'each',
+      unit: 'pieces',
+      note:
+        panels.map((panel) => `${several ? `${panel.name} ` : ''}${sizeWords(panel)}`).join('; ') +
+        EDGE_WORDS,
+    };
+  });
+}
+
+const EDGE_WORDS = ', plus what the edge needs';
+
+/** `280 × 220 mm`: the box round a panel, in whole millimetres. */
+function sizeWords(panel: Panel): string {
+  const { widthMm, heightMm } = clothBox(panel);
+  return `${Math.ceil(widthMm)} × ${Math.ceil(heightMm)} mm`;
 }
 
 function pieceNeeds(plan: Plan): readonly Draft[] {
-  return clothNeeds(panelOf(plan)).map(({ id, what }) => ({
+  const needs = new Map(panelsOf(plan).flatMap((panel) => clothNeeds(panel).map((need) => [need.id, need])));
+  return [...needs.values()].map(({ id, what }) => ({
     id,
     group: 'Cloth',
     what,
@@ -143,9 +163,10 @@ const COVERS: Readonly<Record<Habits['cover'], string | null>> = {
 function coverItem(plan: Plan): readonly Draft[] {
   const what = COVERS[plan.habits.cover];
   if (what === null) return [];
-  const { widthMm, heightMm } = clothBox(panelOf(plan));
-  const note = `${Math.ceil(widthMm)} × ${Math.ceil(heightMm)} mm, plus what the edge needs`;
-  return [{ id: 'cover', group: 'Cloth', what, perKit: 1, grows: 'each', unit: 'pieces', note }];
+  const sewn = panelsOf(plan).filter(({ id }) => thoseOn(plan.runs, id).length > 0);
+  const covered = sewn.length === 0 ? panelsOf(plan).slice(0, 1) : sewn;
+  const note = covered.map(sizeWords).join('; ') + EDGE_WORDS;
+  return [{ id: 'cover', group: 'Cloth', what, perKit: covered.length, grows: 'each', unit: 'pieces', note }];
 }
 
 function partItems(plan: Plan): readonly Draft[] {

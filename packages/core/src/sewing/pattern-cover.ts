@@ -3,7 +3,8 @@
 import { cautionsFor } from '../checks/cautions.ts';
 import { clothBox, type Face, faceName } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
-import { panelOf } from '../plan/panels.ts';
+import { ofPanel } from '../plan/panels.ts';
+import type { Panel } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import type { Paper } from './papers.ts';
 import { cross, signIn } from './pattern-drawing.ts';
@@ -18,7 +19,8 @@ export const CHECK_SQUARE_MM = 50;
 export const CHECK_SQUARE_AT: Point = { x: 20, y: 60 };
 
 /** The cover of the pattern of one face on the given paper. */
-export function coverPage(plan: Plan, paper: Paper, tiling: Tiling, face: Face): SheetPage {
+export function coverPage(plan: Plan, panel: Panel, paper: Paper, tiling: Tiling, face: Face): SheetPage {
+  const what = `${faceName(face)}${ofPanel(plan, { panelId: panel.id })}`;
   const s = CHECK_SQUARE_MM;
   const { x, y } = CHECK_SQUARE_AT;
   const items: DrawItem[] = [
@@ -26,7 +28,7 @@ export function coverPage(plan: Plan, paper: Paper, tiling: Tiling, face: Face):
     {
       kind: 'text',
       at: { x: 20, y: 38 },
-      text: `Full-size pattern of the ${faceName(face)}: as it lies before you when you sew on it.`,
+      text: `Full-size pattern of the ${what}: as it lies before you when you sew on it.`,
       sizeMm: 4.5,
     },
     { kind: 'text', at: { x: 20, y: 54 }, text: 'Check square', sizeMm: 4.5, bold: true },
@@ -68,7 +70,7 @@ export function coverPage(plan: Plan, paper: Paper, tiling: Tiling, face: Face):
       text: 'Lay the crossed circles of neighbouring pages on each other.',
       sizeMm: 4,
     },
-    ...pageMap(plan, tiling, { x: 20, y: 142 }),
+    ...pageMap(panel, tiling, { x: 20, y: 142 }),
     { kind: 'text', at: { x: 120, y: 130 }, text: 'What the marks mean', sizeMm: 4.5, bold: true },
     ...legend({ x: 120, y: 140 }),
     ...cautionsFor(plan)
@@ -79,13 +81,13 @@ export function coverPage(plan: Plan, paper: Paper, tiling: Tiling, face: Face):
   return {
     widthMm: paper.widthMm,
     heightMm: paper.heightMm,
-    title: `Pattern of the ${faceName(face)}, cover`,
+    title: `Pattern of the ${what}, cover`,
     items,
   };
 }
 
-function pageMap(plan: Plan, tiling: Tiling, at: Point): readonly DrawItem[] {
-  const { widthMm, heightMm } = clothBox(panelOf(plan));
+function pageMap(panel: Panel, tiling: Tiling, at: Point): readonly DrawItem[] {
+  const { widthMm, heightMm } = clothBox(panel);
   const factor = Math.min(85 / widthMm, 85 / heightMm);
   const box = (x: number, y: number, w: number, h: number): readonly Point[] => [
     { x: at.x + x * factor, y: at.y + y * factor },

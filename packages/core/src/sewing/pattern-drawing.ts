@@ -19,9 +19,9 @@ import { deriveSides } from '../joining/sides.ts';
 import type { Hole } from '../parts/part-kind.ts';
 import { type ClothHole, clothHolesOf } from '../plan/cloth-holes.ts';
 import { kindOf } from '../plan/kind-of.ts';
-import { panelOf } from '../plan/panels.ts';
+import { panelOf, thoseOn } from '../plan/panels.ts';
 import { holeKey, holePoint, placedOutline, poseOf } from '../plan/placed.ts';
-import type { Patch } from '../plan/records.ts';
+import type { Panel, Patch } from '../plan/records.ts';
 import { runsByHole, sewingOf, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { seamEdges, seamLetter, seamLine } from '../plan/seams.ts';
@@ -29,14 +29,21 @@ import { type Label, placeLabels } from './label-places.ts';
 import type { DrawItem } from './sheet-drawing.ts';
 import { sheetNames } from './sheet-names.ts';
 
-/** The whole pattern as seen on a face, unclipped, in cloth millimetres. The wrong side is mirrored, as it lies in the hand. */
-export function patternDrawing(plan: Plan, face: Face = panelOf(plan).workedFace): readonly DrawItem[] {
-  const { left, top } = clothBox(panelOf(plan));
-  const seen = (p: Point): Point => subtract(asSeen(panelOf(plan), face, p), { x: left, y: top });
+/**
+ * The whole pattern of a panel as seen on a face, unclipped, in cloth millimetres; of the plan's only panel where none is named. The wrong
+ * side is mirrored, as it lies in the hand.
+ */
+export function patternDrawing(plan: Plan, face?: Face, panel: Panel = panelOf(plan)): readonly DrawItem[] {
+  return drawnPattern(plan, panel, face ?? panel.workedFace);
+}
+
+function drawnPattern(plan: Plan, panel: Panel, face: Face): readonly DrawItem[] {
+  const { left, top } = clothBox(panel);
+  const seen = (p: Point): Point => subtract(asSeen(panel, face, p), { x: left, y: top });
   const sides = deriveSides(plan);
   const items: DrawItem[] = [
-    { kind: 'line', points: clothOutline(panelOf(plan)).map(seen), widthMm: 0.5, closed: true },
-    ...clothGuides(panelOf(plan)).map(
+    { kind: 'line', points: clothOutline(panel).map(seen), widthMm: 0.5, closed: true },
+    ...clothGuides(panel).map(
       (guide): DrawItem => ({
         kind: 'line',
         points: curvePoints(guide).map(seen),
@@ -46,10 +53,10 @@ export function patternDrawing(plan: Plan, face: Face = panelOf(plan).workedFace
         dashMm: [5, 2],
       }),
     ),
-    ...Object.values(panelOf(plan).markings).flatMap((marking) => drawnMarking(marking, seen)),
-    ...drawnSeams(plan, seen),
+    ...Object.values(panel.markings).flatMap((marking) => drawnMarking(marking, seen)),
+    ...drawnSeams(plan, panel, seen),
   ];
-  for (const run of Object.values(plan.runs)) {
+  for (const run of thoseOn(plan.runs, panel.id)) {
     const sum = sumRun(plan, run);
     const { stitch, setting } = sewingOf(plan, run);
     for (const span of sum.spans) {
@@ -70,11 +77,11 @@ export function patternDrawing(plan: Plan, face: Face = panelOf(plan).workedFace
       items.push(...signBeside(seen(middle.a), seen(middle.b), side));
     }
   }
-  for (const patch of Object.values(plan.patches)) items.push(...drawnPatch(patch, seen));
+  for (const patch of thoseOn(plan.patches, panel.id)) items.push(...drawnPatch(patch, seen));
   const used = runsByHole(plan);
   const names = sheetNames(plan);
   const labels: Label[] = [];
-  for (const part of Object.values(plan.parts)) {
+  for (const part of thoseOn(plan.parts, panel.id)) {
     items.push({
       kind: 'line',
       points: placedOutline(plan, part).map(seen),
@@ -151,8 +158,7 @@ function drawnMarking(marking: Marking, seen: (p: Point) => Point): readonly Dra
 }
 
 /** Seam lines in dashes, with the letter of the seam outside them and a notch at the cut edge: where letters match, edges are sewn together. */
-function drawnSeams(plan: Plan, seen: (p: Point) => Point): readonly DrawItem[] {
-  const panel = panelOf(plan);
+function drawnSeams(plan: Plan, panel: Panel, seen: (p: Point) => Point): readonly DrawItem[] {
   return seamEdges(plan, panel.id).flatMap(({ seam, side }): readonly DrawItem[] => {
     const line = seamLine(plan, seam, side);
     const cut = stretchPoints(panel.shape, seam[side]);

@@ -3,7 +3,8 @@
 import { clothBox, type Face, faceName } from '../cloth/cloth.ts';
 import { fail, type Result, succeed } from '../errors/problem.ts';
 import { type Point, subtract } from '../geometry/point.ts';
-import { panelOf } from '../plan/panels.ts';
+import { hasSeveralPanels, ofPanel, panelsOf } from '../plan/panels.ts';
+import type { Panel } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type ClipBox, clippedTo, moved } from './clip-items.ts';
 import { PAPERS, type Paper, paperOf } from './papers.ts';
@@ -25,32 +26,38 @@ import { facesWorkedOn } from './worked-faces.ts';
 export const MOST_PAGES = 40;
 
 /**
- * The pages of the pattern of one face after the other: for each a cover with check square, map and legend, then its tiles row by row.
- * Refused when it would take more than `MOST_PAGES` tiles; the refusal names papers that would do.
+ * The pages of the pattern, panel by panel, of one face after the other: for each a cover with check square, map and legend, then its tiles
+ * row by row. Refused when it would take more than `MOST_PAGES` tiles; the refusal names papers that would do.
  */
 export function patternPages(
   plan: Plan,
   paper: Paper = paperOf(plan),
-  faces: readonly Face[] = facesWorkedOn(plan),
+  faces?: readonly Face[],
+  panels: readonly Panel[] = panelsOf(plan),
 ): Result<readonly SheetPage[]> {
-  const tiling = tilingOf(plan, paper);
-  const count = tiling.tiles.length * faces.length;
+  const views = panels.flatMap((panel) =>
+    (faces ?? facesWorkedOn(plan, panel)).map((face) => ({ panel, face })),
+  );
+  const tilesOn = (one: Paper): number =>
+    views.reduce((sum, { panel }) => sum + tilingOf(panel, one).tiles.length, 0);
+  const count = tilesOn(paper);
   if (count > MOST_PAGES) {
-    const others = PAPERS.filter((one) => tilingOf(plan, one).tiles.length * faces.length <= MOST_PAGES);
+    const others = PAPERS.filter((one) => tilesOn(one) <= MOST_PAGES);
     const would =
       others.length === 0 ? '' : ` On ${others.map(({ title }) => title).join(' or ')} it would fit.`;
     return fail('pattern-too-large', `It would need ${count} of ${paper.title}.${would}`);
   }
-  return succeed(faces.flatMap((face) => pagesOfFace(plan, paper, tiling, face)));
+  return succeed(views.flatMap(({ panel, face }) => pagesOfFace(plan, panel, paper, face)));
 }
 
-function tilingOf(plan: Plan, paper: Paper): Tiling {
-  const { widthMm, heightMm } = clothBox(panelOf(plan));
+function tilingOf(panel: Panel, paper: Paper): Tiling {
+  const { widthMm, heightMm } = clothBox(panel);
   return tilePattern(widthMm, heightMm, paper);
 }
 
-function pagesOfFace(plan: Plan, paper: Paper, tiling: Tiling, face: Face): readonly SheetPage[] {
-  const drawing = patternDrawing(plan, face);
+function pagesOfFace(plan: Plan, panel: Panel, paper: Paper, face: Face): readonly SheetPage[] {
+  const tiling = tilingOf(panel, paper);
+  const drawing = patternDrawing(plan, face, panel);
   const window: ClipBox = {
     left: WINDOW_AT.x,
     top: WINDOW_AT.y,
@@ -64,23 +71,30 @@ function pagesOfFace(plan: Plan, paper: Paper, tiling: Tiling, face: Face): read
     return items.length === 0 ? [] : [{ tile, items }];
   });
   return [
-    coverPage(plan, paper, { ...tiling, tiles: drawn.map(({ tile }) => tile) }, face),
+    coverPage(plan, panel, paper, { ...tiling, tiles: drawn.map(({ tile }) => tile) }, face),
     ...drawn.map(({ tile, items }): SheetPage => {
       const label = tileLabel(tile);
       return {
         widthMm: paper.widthMm,
         heightMm: paper.heightMm,
-        title: `Pattern of the ${faceName(face)}, page ${label}`,
-        items: [...items, ...tileFrame(plan, tiling, tile, label, face)],
+        title: `Pattern of the ${faceName(face)}${ofPanel(plan, { panelId: panel.id })}, page ${label}`,
+        items: [...items, ...tileFrame(plan, panel, tiling, tile, label, face)],
       };
     }),
   ];
 }
 
-function tileFrame(plan: Plan, tiling: Tiling, tile: Tile, label: string, face: Face): readonly DrawItem[] {
+function tileFrame(
+  plan: Plan,
+  panel: Panel,
+  tiling: Tiling,
+  tile: Tile,
+  label: string,
+  face: Face,
+): readonly DrawItem[] {
   const right = WINDOW_AT.x + tiling.windowWidthMm;
   const bottom = WINDOW_AT.y + tiling.windowHeightMm;
-  const title = `${plan.name} — ${faceName(face)}, full size`;
+  const title = `${plan.name} — ${hasSeveralPanels(plan) ? `${panel.name}, ` : ''}${faceName(face)}, full size`;
   const items: DrawItem[] = [
     { kind: 'text', at: { x: WINDOW_AT.x, y: MARGIN_MM + 5 }, text: title, sizeMm: 4, bold: true },
     {

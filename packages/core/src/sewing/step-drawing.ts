@@ -5,9 +5,9 @@ import { add, distance, type Point, scale, subtract } from '../geometry/point.ts
 import { boundsOf, polygonEdges } from '../geometry/polygon.ts';
 import type { Hole } from '../parts/part-kind.ts';
 import { kindOf } from '../plan/kind-of.ts';
-import { panelOf } from '../plan/panels.ts';
+import { ofPanel, panelOf, thoseOn } from '../plan/panels.ts';
 import { holePoint, placedOutline } from '../plan/placed.ts';
-import type { Part, Run } from '../plan/records.ts';
+import type { Panel, Part, Run } from '../plan/records.ts';
 import { runPath, sewingOf, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { indexSegments, type SegmentIndex } from '../spatial/segment-index.ts';
@@ -50,12 +50,12 @@ interface SeenRun {
 
 /** What all drawings of a plan share: where everything lies, on each face. */
 export class StepArtist {
-  private readonly byFace = new Map<
-    Face,
+  private readonly views = new Map<
+    string,
     { readonly parts: readonly Seen[]; readonly runs: readonly SeenRun[] }
   >();
 
-  private readonly edges = new Map<Face, SegmentIndex<number>>();
+  private readonly edges = new Map<string, SegmentIndex<number>>();
   private readonly plan: Plan;
 
   constructor(plan: Plan) {
@@ -73,8 +73,11 @@ export class StepArtist {
     // A line is shown from its first hole to its last: the parts at both ends belong to it.
     const ends = ownRuns.length <= 2 ? ownRuns.flatMap(({ from, to }) => [from.partId, to.partId]) : [];
     const partIds = new Set([...step.partIds, ...ends]);
-    const face = faceOf(plan, step, ownRuns[0]);
-    const { parts, runs } = this.seenOn(face);
+    const first = ownRuns[0] ?? plan.parts[step.partIds[0] ?? ''];
+    if (first === undefined) return null;
+    const panel = panelOf(plan, first);
+    const face = faceOf(plan, step, ownRuns[0]) ?? panel.workedFace;
+    const { parts, runs } = this.seenOn(panel, face);
     const ownSeen = parts.filter(({ part }) => partIds.has(part.id));
     const ownPaths = runs.filter(({ run }) => step.runIds.includes(run.id));
     const about = [...ownSeen.flatMap(({ outline }) => outline), ...ownPaths.flatMap(({ path }) => path)];
@@ -95,8 +98,8 @@ export class StepArtist {
       maxX >= middle.x - reach.x &&
       minY <= middle.y + reach.y &&
       maxY >= middle.y - reach.y;
-    const seen = (p: Point): Point => place(asSeen(panelOf(plan), face, p));
-    const items: DrawItem[] = this.outlineNear(middle, reach, face).map((points) => ({
+    const seen = (p: Point): Point => place(asSeen(panel, face, p));
+    const items: DrawItem[] = this.outlineNear(middle, reach, panel, face).map((points) => ({
       kind: 'line',
       points: points.map(place),
       widthMm: 0.3,
@@ -124,20 +127,25 @@ export class StepArtist {
       widthMm,
       heightMm,
       items: items.flatMap((item) => clippedTo(item, frame)),
-      description: this.described(step, face),
+      description: this.described(step, panel, face),
     };
   }
 
-  private described(step: Pick<StepDraft, 'partIds' | 'runIds'>, face: Face): string {
+  private described(step: Pick<StepDraft, 'partIds' | 'runIds'>, panel: Panel, face: Face): string {
     const names = sheetNames(this.plan);
     const parts = step.partIds.slice(0, 4).map((id) => names.part(id));
-    return `Drawing of the ${face} side${parts.length === 0 ? '' : ` about ${parts.join(', ')}`}`;
+    return `Drawing of the ${face} side${ofPanel(this.plan, { panelId: panel.id })}${parts.length === 0 ? '' : ` about ${parts.join(', ')}`}`;
   }
 
   /** The stretches of the outline that may show in a view about a place, as they lie on a face. */
-  private outlineNear(middle: Point, reach: Point, face: Face): ReadonlyArray<readonly Point[]> {
-    const index = this.edges.get(face) ?? outlineIndex(this.plan, face);
-    this.edges.set(face, index);
+  private outlineNear(
+    middle: Point,
+    reach: Point,
+    panel: Panel,
+    face: Face,
+  ): ReadonlyArray<readonly Point[]> {
+    const index = this.edges.get(viewKey(panel, face)) ?? outlineIndex(panel, face);
+    this.edges.set(viewKey(panel, face), index);
     const stretches: Point[][] = [];
     let last = Number.NaN;
     const near = index.near(subtract(middle, reach), add(middle, reach), 0);
@@ -149,21 +157,21 @@ export class StepArtist {
     return stretches;
   }
 
-  private seenOn(face: Face) {
-    const known = this.byFace.get(face);
+  private seenOn(panel: Panel, face: Face) {
+    const known = this.views.get(viewKey(panel, face));
     if (known !== undefined) return known;
     const { plan } = this;
     const fresh = {
-      parts: Object.values(plan.parts).map((part): Seen => {
-        const outline = placedOutline(plan, part).map((p) => asSeen(panelOf(plan), face, p));
+      parts: thoseOn(plan.parts, panel.id).map((part): Seen => {
+        const outline = placedOutline(plan, part).map((p) => asSeen(panel, face, p));
         return { part, outline, bounds: boundsOf(outline) };
       }),
-      runs: Object.values(plan.runs).map((run): SeenRun => {
-        const path = runPath(plan, run).map((p) => asSeen(panelOf(plan), face, p));
+      runs: thoseOn(plan.runs, panel.id).map((run): SeenRun => {
+        const path = runPath(plan, run).map((p) => asSeen(panel, face, p));
         return { run, path, bounds: boundsOf(path) };
       }),
     };
-    this.byFace.set(face, fresh);
+    this.views.set(viewKey(panel, face), fresh);
     return fresh;
   }
 
@@ -205,9 +213,13 @@ export class StepArtist {
   }
 }
 
+function viewKey({ id }: Panel, face: Face): string {
+  return `${id} ${face}`;
+}
+
 /** The edges of the outline as they lie on a face, by their number. */
-function outlineIndex(plan: Plan, face: Face): SegmentIndex<number> {
-  const outline = clothOutline(panelOf(plan)).map((p) => asSeen(panelOf(plan), face, p));
+function outlineIndex(panel: Panel, face: Face): SegmentIndex<number> {
+  const outline = clothOutline(panel).map((p) => asSeen(panel, face, p));
   return indexSegments(polygonEdges(outline).map(([a, b], owner) => ({ a, b, owner })));
 }
 
@@ -236,12 +248,9 @@ function isSewnBackwards(step: Pick<StepDraft, 'id' | 'partIds'>, run: Run): boo
   return goal === near.partId && goal !== far.partId;
 }
 
-/** The face a step is worked on: that of its line, or else of its part. */
-function faceOf(plan: Plan, step: Pick<StepDraft, 'partIds'>, run: Run | undefined): Face {
-  const part = plan.parts[step.partIds[0] ?? ''];
-  return run === undefined
-    ? (part?.face ?? panelOf(plan).workedFace)
-    : (run.face ?? panelOf(plan).workedFace);
+/** The face a step is worked on: that of its line, or else of its part; undefined where neither says. */
+function faceOf(plan: Plan, step: Pick<StepDraft, 'partIds'>, run: Run | undefined): Face | undefined {
+  return run === undefined ? plan.parts[step.partIds[0] ?? '']?.face : run.face;
 }
 
 function drawnSign(hole: Hole, at: Point, middle: Point, factor: number): readonly DrawItem[] {

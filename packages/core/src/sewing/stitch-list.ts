@@ -4,8 +4,9 @@ import { clothBox } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Piece } from '../pieces/piece.ts';
 import { cutPieces } from '../pieces/pieces.ts';
-import { panelOf } from '../plan/panels.ts';
+import { ofPanel, panelOf } from '../plan/panels.ts';
 import { holePoint } from '../plan/placed.ts';
+import type { Panel } from '../plan/records.ts';
 import { sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { sheetNames } from './sheet-names.ts';
@@ -48,44 +49,46 @@ export interface StitchList {
   readonly threads: readonly StitchedThread[];
 }
 
-/** The stitch list of a plan; pieces in the order they are sewn. */
-export function stitchList(plan: Plan): StitchList {
-  const { left, top, widthMm, heightMm } = clothBox(panelOf(plan));
+/** The stitch list of a panel, the plan's only one where none is named: the pieces with lines on it, in the order they are sewn. */
+export function stitchList(plan: Plan, panel: Panel = panelOf(plan)): StitchList {
+  const { left, top, widthMm, heightMm } = clothBox(panel);
   const names = sheetNames(plan);
   const local = (p: Point): readonly [number, number] => [micro(p.x - left), micro(p.y - top)];
   return {
     format: STITCH_LIST_FORMAT,
     version: STITCH_LIST_VERSION,
-    plan: plan.name,
+    plan: `${plan.name}${ofPanel(plan, { panelId: panel.id })}`,
     unit: 'mm',
     widthMm: micro(widthMm),
     heightMm: micro(heightMm),
-    threads: cutPieces(plan).map((piece) => ({
-      id: piece.id,
-      thread: piece.threadId,
-      strands: piece.strands,
-      side: piece.side,
-      cutMm: piece.cutMm,
-      loops: piece.loops,
-      lines: piece.passes.map(({ run, from, to }, i) => {
-        const isForward = run.from.partId === from.partId && run.from.holeId === from.holeId;
-        const spans = sumRun(plan, run).spans;
-        const ends = spans.flatMap((span) => [span.a, span.b]);
-        // Back stitch and the like go back and forth: a needle hole is kept whenever it differs from the one before.
-        const holes = [holePoint(plan, run.from), ...ends, holePoint(plan, run.to)].map(local);
-        const points = holes.filter(
-          (p, i) => i === 0 || p[0] !== holes[i - 1]?.[0] || p[1] !== holes[i - 1]?.[1],
-        );
-        return {
-          from: names.hole(from),
-          to: names.hole(to),
-          stitch: run.stitchId,
-          workedFrom: run.face ?? panelOf(plan).workedFace,
-          pass: piece.passes.slice(0, i).filter((pass) => pass.run === run).length + 1,
-          points: isForward ? points : points.toReversed(),
-        };
-      }),
-    })),
+    threads: cutPieces(plan)
+      .filter(({ passes }) => passes.some(({ run }) => run.panelId === panel.id))
+      .map((piece) => ({
+        id: piece.id,
+        thread: piece.threadId,
+        strands: piece.strands,
+        side: piece.side,
+        cutMm: piece.cutMm,
+        loops: piece.loops,
+        lines: piece.passes.map(({ run, from, to }, i) => {
+          const isForward = run.from.partId === from.partId && run.from.holeId === from.holeId;
+          const spans = sumRun(plan, run).spans;
+          const ends = spans.flatMap((span) => [span.a, span.b]);
+          // Back stitch and the like go back and forth: a needle hole is kept whenever it differs from the one before.
+          const holes = [holePoint(plan, run.from), ...ends, holePoint(plan, run.to)].map(local);
+          const points = holes.filter(
+            (p, i) => i === 0 || p[0] !== holes[i - 1]?.[0] || p[1] !== holes[i - 1]?.[1],
+          );
+          return {
+            from: names.hole(from),
+            to: names.hole(to),
+            stitch: run.stitchId,
+            workedFrom: run.face ?? panelOf(plan, run).workedFace,
+            pass: piece.passes.slice(0, i).filter((pass) => pass.run === run).length + 1,
+            points: isForward ? points : points.toReversed(),
+          };
+        }),
+      })),
   };
 }
 

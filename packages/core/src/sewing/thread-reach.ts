@@ -1,16 +1,15 @@
 /** Thread along a piece: how much each stop takes, and how far a length gets. */
 
 import type { Piece, PieceRun } from '../pieces/piece.ts';
-import { assumedIn } from '../plan/assumed.ts';
-import { panelOf } from '../plan/panels.ts';
+import { loopAtMm } from '../pieces/piece-length.ts';
 import type { HoleRef } from '../plan/records.ts';
 import { sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
-import { loopLengthMm } from '../thread/thread-sums.ts';
 
 /** Thread in the loops at the k-th hole of a piece, mm. */
 export function loopsMm(plan: Plan, piece: Piece, k: number): number {
-  return (piece.loops[k] ?? 1) * loopLengthMm(panelOf(plan).thicknessMm, assumedIn(plan)) * piece.strands;
+  const stop = k === 0 ? piece.passes[0]?.from : piece.passes[k - 1]?.to;
+  return (piece.loops[k] ?? 1) * loopAtMm(plan, stop) * piece.strands;
 }
 
 /** The place among a piece's stops at which the k-th of its runs ends for the first time. */

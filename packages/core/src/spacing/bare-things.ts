@@ -10,7 +10,6 @@ import { assumedIn } from '../plan/assumed.ts';
 import { runName } from '../plan/edits/run-edits.ts';
 import { holeName } from '../plan/hole-names.ts';
 import { kindOf } from '../plan/kind-of.ts';
-import { panelOf } from '../plan/panels.ts';
 import { holeKey, holePoint, legsGoThrough, poseOf } from '../plan/placed.ts';
 import type { HoleRef, Part, Run } from '../plan/records.ts';
 import { type RunSewing, runPath, sewingOf } from '../plan/run-way.ts';
@@ -48,15 +47,15 @@ export interface PlacedThing {
   readonly path: readonly Point[];
 }
 
-/** A run as a conductor; one that is only being drawn lies on the panel of a plan that has one. */
-export function conductorOf(plan: Plan, run: RunSewing & Partial<Pick<Run, 'panelId'>>): Conductor {
+/** A run as a conductor. */
+export function conductorOf(plan: Plan, run: RunSewing): Conductor {
   const { thread, stitch, setting } = sewingOf(plan, run);
   return lineConductor(
     thread,
     stitch,
     stitch.takesStep ? Math.max(run.stitchMm, run.gapMm) : run.stitchMm,
     setting.workedFace,
-    run.panelId ?? panelOf(plan).id,
+    run.panelId,
     assumedIn(plan),
   );
 }

@@ -10,11 +10,11 @@ export function gridPlan(rows: number, columns: number, pitchMm = 40): Plan {
   build.holder(30, 40, 90);
   const parts = { ...build.plan.parts };
   const runs: Record<string, Run> = {};
-  const sewing = sewingByHabit(build.plan);
+  const sewing = sewingByHabit(build.plan, { panelId: panelOf(build.plan).id });
   const panelId = panelOf(build.plan).id;
   let number = 2;
   const add = (from: Run['from'], to: Run['to']): void => {
-    runs[`r${number}`] = { id: `r${number}`, panelId, from, to, bends: [], ...sewing };
+    runs[`r${number}`] = { id: `r${number}`, from, to, bends: [], ...sewing };
     number += 1;
   };
   for (let row = 0; row < rows; row += 1) {

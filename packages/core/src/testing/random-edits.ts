@@ -124,7 +124,10 @@ export function randomEdit(plan: Plan, random: Random): Result<Edit> {
     },
     () => tackParts(plan, [partId], random() < 0.5),
     () =>
-      describeSpool(plan, 'steel-3-ply', { swatch: { lengthMm: 100, ohm: 1 + random() * 9 }, leftMm: 900 }),
+      describeSpool(plan, 'steel-3-ply', {
+        swatch: { lengthMm: 100, ohm: 1 + random() * 9, clothMm: 2 },
+        leftMm: 900,
+      }),
     () => acceptFinding(plan, `gap:${runId}+r1`, 'it will be lined'),
     () => resizePiece(plan, { widthMm: widthMm + random() * 40 - 20, heightMm }),
     () => takePiece(plan, pick(READY_PIECES).id),
@@ -190,7 +193,14 @@ export function randomEdit(plan: Plan, random: Random): Result<Edit> {
     () => changeKits(plan, { count: 1 + randomIndex(random, 12), sparePercent: random() * 30 }),
     () => pauseWork(plan, `sew:${runId}`, 1_000_000),
     () => resumeWork(plan),
-    () => layPicture(plan, PICTURE, { at: point(), mmPerPx: 0.5, turnDeg: 0, strength: 0.5 }),
+    () =>
+      layPicture(plan, PICTURE, {
+        panelId: panelOf(plan).id,
+        at: point(),
+        mmPerPx: 0.5,
+        turnDeg: 0,
+        strength: 0.5,
+      }),
     () => dropPicture(plan),
     () => wishTogether(plan, hole(), hole()),
     () => unwish(plan, hole()),

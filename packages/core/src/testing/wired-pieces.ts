@@ -106,11 +106,10 @@ export function wiredPiece(kindIds: readonly string[], setting: WiringSetting): 
     number += 1;
     runs[id] = {
       id,
-      panelId: panelOf(plan).id,
       from,
       to,
       bends: [],
-      ...sewingByHabit(plan),
+      ...sewingByHabit(plan, { panelId: panelOf(plan).id }),
       ...oddSewing(random),
     };
   };

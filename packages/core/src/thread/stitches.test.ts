@@ -88,7 +88,9 @@ describe('ohms', () => {
     const own = build();
     const before = ohmOf(own);
     // Felt of 2 mm and 5 + 5 mm stitches: 1.4 mm of thread for each mm of line. Twice the table’s 30 Ω/m:
-    own.edit(describeSpool(own.plan, 'steel-3-ply', { swatch: { lengthMm: 100, ohm: 0.1 * 1.4 * 60 } }));
+    own.edit(
+      describeSpool(own.plan, 'steel-3-ply', { swatch: { lengthMm: 100, ohm: 0.1 * 1.4 * 60, clothMm: 2 } }),
+    );
     expect(ohmOf(own)).toBeCloseTo(2 * before, 9);
     own.edit(describeSpool(own.plan, 'steel-3-ply', {}));
     expect(own.plan.spools).toEqual({});

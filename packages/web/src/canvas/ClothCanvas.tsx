@@ -1,5 +1,5 @@
-import { asSeen, clothBox, type Face } from '@sashiko/core/cloth/cloth';
-import { panelOf } from '@sashiko/core/plan/panels';
+import { clothBox, type Face } from '@sashiko/core/cloth/cloth';
+import { hasSeveralPanels, panelsOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatLength } from '@sashiko/core/units/length';
 import {
@@ -15,6 +15,7 @@ import {
   useState,
 } from 'react';
 import { type Camera, fitCamera, pan, zoomAbout } from '../stores/camera.ts';
+import { panelInHand, usePanelInHand } from '../stores/panel-in-hand.ts';
 import { usePlanStore, useShownPlan } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { Filled } from '../ui/Filled.tsx';
@@ -32,7 +33,9 @@ import { DIMMED_ROOM } from './palette.ts';
 import { isDarkCloth, type PanelView } from './panel-items.ts';
 import { RulerNumbers, Rulers } from './Rulers.tsx';
 import { SeamLetters } from './SeamDrawing.tsx';
+import { tableTransform } from './seen.ts';
 import { BendHandles, DraftRun, HoleButtons } from './ThreadOverlay.tsx';
+import { panelBox, seer, tableBox } from './table.ts';
 import { chooseHole, wishHole } from './thread-tool.ts';
 import { makeOneStop } from './travel.ts';
 import { useCanvasPointer } from './use-canvas-pointer.ts';
@@ -61,8 +64,10 @@ export function ClothCanvas() {
     [],
   );
   const pointerEvents = useCanvasPointer(abilities);
-  const { widthMm, heightMm } = clothBox(panelOf(plan));
   const { unit } = plan.habits;
+  const panel = usePanelInHand(plan);
+  const { widthMm, heightMm } = clothBox(panel);
+  const of = hasSeveralPanels(plan) ? `, ${panelsOf(plan).length} panels; ${panel.name} in hand` : '';
   return (
     <main ref={area} className={`cloth-area${isDim ? ' dim' : ''}`} data-testid="cloth-area">
       {size !== null && (
@@ -71,7 +76,7 @@ export function ClothCanvas() {
           ref={whole}
           className="canvas"
           role="group"
-          aria-label={`${plan.name}, ${face} side, ${formatLength(widthMm, unit, 0)} by ${formatLength(heightMm, unit, 0)}`}
+          aria-label={`${plan.name}, ${face} side${of}, ${formatLength(widthMm, unit, 0)} by ${formatLength(heightMm, unit, 0)}`}
           style={{ cursor }}
           {...pointerEvents}
         >
@@ -103,19 +108,21 @@ function Layers({ plan, size }: { readonly plan: Plan; readonly size: Size }) {
   const layers = useRef<HTMLDivElement>(null);
   useLayoutEffect(() => (layers.current === null ? undefined : moveWithCamera(layers.current)), []);
   const near = useNearBounds(camera, size);
+  const face = useViewStore((state) => state.face);
+  const box = panelBox(usePanelInHand(plan), face);
   const place = `translate(${camera.originX} ${camera.originY}) scale(${camera.scale})`;
   return (
     <div ref={layers} className="layers">
       <HideWhatMoves layers={layers} />
       {/* biome-ignore lint/a11y/noSvgWithoutTitle: the canvas it is a layer of has the name */}
       <svg className="layer">
-        <Rulers camera={camera} box={clothBox(panelOf(plan))} unit={plan.habits.unit} />
+        <Rulers camera={camera} box={box} unit={plan.habits.unit} />
         <g transform={place}>
           <Resting plan={plan} near={near} />
         </g>
       </svg>
       <div className="layer names" aria-hidden="true">
-        <RulerNumbers camera={camera} box={clothBox(panelOf(plan))} unit={plan.habits.unit} />
+        <RulerNumbers camera={camera} box={box} unit={plan.habits.unit} />
         <Names plan={plan} near={near} camera={camera} />
       </div>
       {/* biome-ignore lint/a11y/noSvgWithoutTitle: the canvas it is a layer of has the name */}
@@ -166,7 +173,15 @@ function Resting({ plan, near }: { readonly plan: Plan; readonly near: NearBound
   const view = { ...now, ...looks };
   return (
     <>
-      <path data-ground d={clothPath(panelOf(plan), view.face)} fill="transparent" />
+      {panelsOf(plan).map((panel) => (
+        <path
+          key={panel.id}
+          data-ground
+          transform={tableTransform(panel, view.face)}
+          d={clothPath(panel, view.face)}
+          fill="transparent"
+        />
+      ))}
       <g data-ground style={now.isDim ? DIMMED_ROOM : undefined}>
         <ClothDrawing plan={plan} hands={hands} {...view} />
       </g>
@@ -188,7 +203,7 @@ function useNameLook(
 ): Omit<ComponentProps<typeof PartNames>, 'plan' | 'chosen'> {
   const notes = useClothStore((state) => state.asks.notes);
   const hidden = useViewStore((state) => state.hiddenNames);
-  return { hidden, face: view.face, camera, isDark: isDarkCloth(panelOf(plan)) || view.isDim, notes };
+  return { hidden, face: view.face, camera, isDark: panelsOf(plan).every(isDarkCloth) || view.isDim, notes };
 }
 
 function Names({ plan, near, camera }: NamesProps & { readonly plan: Plan }) {
@@ -317,7 +332,8 @@ function useFittedCamera(area: RefObject<HTMLElement | null>, plan: Plan): Size 
   const hasCamera = useViewStore((state) => state.drawnCamera !== null);
   const setCamera = useViewStore((state) => state.setCamera);
   const [size, setSize] = useState<Size | null>(null);
-  const { left, top, widthMm, heightMm } = clothBox(panelOf(plan));
+  const face = useViewStore((state) => state.face);
+  const { left, top, widthMm, heightMm } = tableBox(plan, face);
   const isResting = usePlanStore((state) => state.preview === null);
   useLayoutEffect(() => {
     const element = area.current;
@@ -391,8 +407,8 @@ function MarqueeBox({ scale }: { readonly scale: number }) {
   const face = useViewStore((state) => state.face);
   const plan = useRestingPlan();
   if (marquee === null) return null;
-  const a = asSeen(panelOf(plan), face, marquee.from);
-  const b = asSeen(panelOf(plan), face, marquee.to);
+  const seen = seer(plan, { panelId: panelInHand(plan).id }, face);
+  const [a, b] = [seen(marquee.from), seen(marquee.to)];
   return (
     <rect
       x={Math.min(a.x, b.x)}

@@ -1,20 +1,20 @@
 /** What is laid over the cloth while the piece is shaped: nodes and handles of the chosen line, handles of sizes, the pen's line. */
 
-import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
+import type { Face } from '@sashiko/core/cloth/cloth';
 import { maybeReadyPiece } from '@sashiko/core/cloth/ready-pieces';
 import { flattenCurve } from '@sashiko/core/geometry/curve';
 import { insertNode } from '@sashiko/core/geometry/curve-edit';
-import type { Point } from '@sashiko/core/geometry/point';
 import { pointAlong, polylineLengthMm } from '@sashiko/core/geometry/polyline';
-import { panelOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatLength } from '@sashiko/core/units/length';
 import type { KeyboardEvent } from 'react';
+import { usePanelInHand } from '../stores/panel-in-hand.ts';
 import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { INK } from '../ui/ink.ts';
 import { editableLine, withNodes } from './line-edits.ts';
 import { linePath } from './seen.ts';
+import { onTable, seer } from './table.ts';
 
 interface OverlayProps {
   readonly plan: Plan;
@@ -32,9 +32,10 @@ function onEnter(event: KeyboardEvent, act: () => void): void {
 /** Nodes of the chosen line to move, their curve handles, and places between them to put new ones. */
 export function NodeHandles({ plan, face, scale }: OverlayProps) {
   const { markingId, node: chosen } = useViewStore((state) => state.selection);
-  const line = editableLine(plan, markingId);
+  const inHand = usePanelInHand(plan);
+  const line = editableLine(plan, inHand, markingId);
   if (line === null || markingId === null) return null;
-  const seen = (p: Point): Point => asSeen(panelOf(plan), face, p);
+  const seen = seer(plan, { panelId: line.panelId }, face);
   const { nodes, closed } = line;
   const path = linePath(flattenCurve(nodes, closed).map(seen), closed);
   const r = 6 / scale;
@@ -152,7 +153,8 @@ export function NodeHandles({ plan, face, scale }: OverlayProps) {
 export function SizeHandles({ plan, face, scale }: OverlayProps) {
   const { markingId } = useViewStore((state) => state.selection);
   const tool = useViewStore((state) => state.tool);
-  const { shape } = panelOf(plan);
+  const panel = usePanelInHand(plan);
+  const { shape } = panel;
   if (shape.kind !== 'ready' || markingId !== null || tool.kind !== 'hand') return null;
   const piece = maybeReadyPiece(shape.pieceId);
   return (
@@ -160,7 +162,7 @@ export function SizeHandles({ plan, face, scale }: OverlayProps) {
       {piece?.sizes.map((field) => {
         const handle = field.handle?.(shape.sizes);
         if (handle === undefined) return null;
-        const at = asSeen(panelOf(plan), face, handle.at);
+        const at = onTable(panel, face, handle.at);
         const r = 8 / scale;
         const isLevel = handle.along === 'x';
         return (
@@ -195,7 +197,7 @@ export function SizeHandles({ plan, face, scale }: OverlayProps) {
 export function PenLine({ plan, face, scale }: OverlayProps) {
   const tool = useViewStore((state) => state.tool);
   const pointer = useViewStore((state) => state.pointer);
-  const seen = (p: Point): Point => asSeen(panelOf(plan), face, p);
+  const seen = seer(plan, { panelId: usePanelInHand(plan).id }, face);
   if (tool.kind === 'point') {
     return (
       <g pointerEvents="none">

@@ -1,17 +1,17 @@
-import type { Finding } from '@sashiko/core/checks/finding';
-import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
-import { panelOf } from '@sashiko/core/plan/panels';
+import type { PlacedFinding } from '@sashiko/core/checks/finding';
+import type { Face } from '@sashiko/core/cloth/cloth';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { INK } from '../ui/ink.ts';
 import { gatherNear } from './labels.ts';
+import { seer } from './table.ts';
 
 interface FlagsProps {
   readonly plan: Plan;
   readonly face: Face;
   readonly scale: number;
-  readonly findings: readonly Finding[];
+  readonly findings: readonly PlacedFinding[];
   readonly chosenKey: string | null;
-  readonly onChoose: (finding: Finding) => void;
+  readonly onChoose: (finding: PlacedFinding) => void;
 }
 
 const FLAG_COLOURS = { stop: INK.madder, mend: INK.amber, note: INK.indigo } as const;
@@ -21,7 +21,7 @@ const GATHERED_PX = 13;
 
 /** Numbered flags where findings are: a square for stop, a disc for mend and note. Where several fall on one spot the first stands for all, and says how many more. */
 export function Flags({ plan, face, scale, findings, chosenKey, onChoose }: FlagsProps) {
-  const places = findings.map((finding) => asSeen(panelOf(plan), face, finding.at));
+  const places = findings.map((finding) => seer(plan, finding, face)(finding.at));
   const gathered = gatherNear(places, GATHERED_PX / scale, (i) => findings[i]?.key === chosenKey);
   return (
     <g>

@@ -1,13 +1,13 @@
 import type { LightState } from '@sashiko/core/circuit/will-it-light';
-import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
+import type { Face } from '@sashiko/core/cloth/cloth';
 import { lightsIn } from '@sashiko/core/joining/sides';
 import { maybeLightColour } from '@sashiko/core/parts/light-colours';
-import { panelOf } from '@sashiko/core/plan/panels';
 import { shiningFace } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { useId } from 'react';
 import { INK } from '../ui/ink.ts';
+import { seer } from './table.ts';
 
 interface GlowProps {
   readonly plan: Plan;
@@ -38,7 +38,7 @@ export function Glow({ plan, face, lights }: GlowProps) {
         const part = plan.parts[partId];
         const strength = perceived(amp);
         if (part === undefined || strength < 0.03) return null;
-        const at = asSeen(panelOf(plan), face, part.at);
+        const at = seer(plan, part, face)(part.at);
         const colour = maybeLightColour(colourOf(plan, part, lightId))?.glow ?? INK.lamp;
         // Seen from the other face the cloth swallows most of it.
         const through = shiningFace(plan, part) === face ? 1 : 0.35;

@@ -1,12 +1,12 @@
 import { UNFINISHED } from '@sashiko/core/advice/what-next';
-import type { Finding } from '@sashiko/core/checks/finding';
-import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
-import { panelOf } from '@sashiko/core/plan/panels';
+import type { PlacedFinding } from '@sashiko/core/checks/finding';
+import type { Face } from '@sashiko/core/cloth/cloth';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { useCommittedPlan } from '../stores/plan-store.ts';
 import { useOpenFindings } from '../stores/use-findings.ts';
 import { INK } from '../ui/ink.ts';
 import { gatherNear } from './labels.ts';
+import { seer } from './table.ts';
 
 interface LiveMarksProps {
   readonly plan: Plan;
@@ -25,7 +25,7 @@ export function LiveMarks({ face, scale }: Omit<LiveMarksProps, 'plan'>) {
   );
   // Stops come first, so that a stop is never under a lesser mark.
   const gathered = gatherNear(
-    findings.map((finding) => asSeen(panelOf(plan), face, finding.at)),
+    findings.map((finding) => seer(plan, finding, face)(finding.at)),
     GATHERED_PX / scale,
     () => false,
   );
@@ -40,8 +40,8 @@ export function LiveMarks({ face, scale }: Omit<LiveMarksProps, 'plan'>) {
   );
 }
 
-function LiveMark({ finding, plan, face, scale }: LiveMarksProps & { readonly finding: Finding }) {
-  const at = asSeen(panelOf(plan), face, finding.at);
+function LiveMark({ finding, plan, face, scale }: LiveMarksProps & { readonly finding: PlacedFinding }) {
+  const at = seer(plan, finding, face)(finding.at);
   const r = 8 / scale;
   const isStop = finding.severity === 'stop';
   const paint = { fill: isStop ? INK.madder : INK.amber, stroke: INK.white, strokeWidth: 1.2 / scale };

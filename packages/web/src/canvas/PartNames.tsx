@@ -1,11 +1,11 @@
-import { asSeen, type Cloth, clothBox, type Face } from '@sashiko/core/cloth/cloth';
+import type { Face } from '@sashiko/core/cloth/cloth';
 import { boundsOf } from '@sashiko/core/geometry/polygon';
 import { placePointExactly } from '@sashiko/core/geometry/transform';
 import { hasElement } from '@sashiko/core/parts/part-element';
 import { kindOf } from '@sashiko/core/plan/kind-of';
 import { panelOf } from '@sashiko/core/plan/panels';
 import { poseOf } from '@sashiko/core/plan/placed';
-import type { Part } from '@sashiko/core/plan/records';
+import type { Panel, Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { memo } from 'react';
 import { type Camera, toPixels } from '../stores/camera.ts';
@@ -13,6 +13,7 @@ import { type NameKind, nameKindOf } from '../stores/name-kinds.ts';
 import { INK } from '../ui/ink.ts';
 import { NEAR_FROM_SCALE } from './detail.ts';
 import { type LabelBox, placeLabels } from './labels.ts';
+import { onTable, panelBox } from './table.ts';
 
 interface NamesProps {
   readonly plan: Plan;
@@ -49,8 +50,9 @@ export const PartNames = memo(
     const named = parts.filter(isWritten).map((part) => {
       const note = notes?.[part.id];
       const letters = part.name.length + (note === undefined ? 0 : note.length + 1);
-      const body = bodyBox(plan, part, panelOf(plan), face);
-      return { part, note, body, places: placesFor(plan, part, body, face, letters, scale) };
+      const panel = panelOf(plan, part);
+      const body = bodyBox(plan, part, panel, face);
+      return { part, note, body, places: placesFor(plan, part, panel, body, face, letters, scale) };
     });
     const at = placeLabels(
       named.map(({ part, places }) => ({
@@ -96,10 +98,10 @@ interface NamePlace {
   readonly box: LabelBox;
 }
 
-function bodyBox(plan: Plan, part: Part, cloth: Cloth, face: Face): LabelBox {
+function bodyBox(plan: Plan, part: Part, panel: Panel, face: Face): LabelBox {
   const pose = poseOf(part);
   const [left, top, right, bottom] = boundsOf(
-    kindOf(plan, part).outline.map((corner) => asSeen(cloth, face, placePointExactly(pose, corner))),
+    kindOf(plan, part).outline.map((corner) => onTable(panel, face, placePointExactly(pose, corner))),
   );
   return { left, top, right, bottom };
 }
@@ -108,13 +110,14 @@ function bodyBox(plan: Plan, part: Part, cloth: Cloth, face: Face): LabelBox {
 function placesFor(
   plan: Plan,
   part: Part,
+  panel: Panel,
   body: LabelBox,
   face: Face,
   letters: number,
   scale: number,
 ): readonly NamePlace[] {
-  const cloth = panelOf(plan);
-  const middle = asSeen(cloth, face, part.at);
+  const cloth = panelBox(panel, face);
+  const middle = onTable(panel, face, part.at);
   const width = (letters * SIZE_PX * LETTER) / scale;
   const px = 1 / scale;
   const place = (x: number, y: number, anchor: NamePlace['anchor']): NamePlace => {
@@ -125,8 +128,8 @@ function placesFor(
   const left = place(body.left - 5 * px, middle.y + 4 * px, 'end');
   const below = place(middle.x, body.bottom + 14 * px, 'middle');
   const above = place(middle.x, body.top - 6 * px, 'middle');
-  const isBeside = hasElement(kindOf(plan, part), 'light') && body.right + 60 * px < clothBox(cloth).right;
+  const isBeside = hasElement(kindOf(plan, part), 'light') && body.right + 60 * px < cloth.right;
   // Beyond the left rim stand the ruler's numbers.
-  const beside = left.box.left >= clothBox(cloth).left ? [right, left] : [right];
+  const beside = left.box.left >= cloth.left ? [right, left] : [right];
   return isBeside ? [...beside, below, above] : [below, above, ...beside];
 }

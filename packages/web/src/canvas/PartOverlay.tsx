@@ -1,6 +1,6 @@
 /** What is laid over the cloth while parts are placed: names, the handle to turn by, the part in hand. */
 
-import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
+import type { Face } from '@sashiko/core/cloth/cloth';
 import type { Point } from '@sashiko/core/geometry/point';
 import { boundsOf } from '@sashiko/core/geometry/polygon';
 import { placePointExactly } from '@sashiko/core/geometry/transform';
@@ -10,11 +10,14 @@ import { poseOf } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { type Camera, toPixels } from '../stores/camera.ts';
+import { usePanelInHand } from '../stores/panel-in-hand.ts';
 import { useShownPlan } from '../stores/plan-store.ts';
 import { type Ghost, useViewStore } from '../stores/view-store.ts';
 import { INK } from '../ui/ink.ts';
 import { clampPlacing } from './clamp.ts';
 import { PartDrawing } from './PartDrawing.tsx';
+import { tableTransform } from './seen.ts';
+import { onTable, seer } from './table.ts';
 
 /** A handle above the one chosen part; dragging it turns the part. */
 export function TurnHandle({ face, scale }: { readonly face: Face; readonly scale: number }) {
@@ -23,7 +26,8 @@ export function TurnHandle({ face, scale }: { readonly face: Face; readonly scal
   const part = partIds.length === 1 ? plan.parts[partIds[0] as string] : undefined;
   if (part === undefined || part.locked === true) return null;
   const [, top] = boundsOf(kindOf(plan, part).outline);
-  const seen = (local: Point): Point => asSeen(panelOf(plan), face, placePointExactly(poseOf(part), local));
+  const panel = panelOf(plan, part);
+  const seen = (local: Point): Point => onTable(panel, face, placePointExactly(poseOf(part), local));
   const rim = seen({ x: 0, y: top - 1 });
   const handle = seen({ x: 0, y: top - 22 / scale });
   return (
@@ -57,18 +61,19 @@ export function PlacingGhosts({ plan, face }: { readonly plan: Plan; readonly fa
   const tool = useViewStore((state) => state.tool);
   const pointer = useViewStore((state) => (state.tool.kind === 'place' ? state.pointer : null));
   const ghosts = useViewStore((state) => state.ghosts);
+  const panel = usePanelInHand(plan);
   const inHand: readonly Ghost[] =
     tool.kind === 'place' && pointer !== null
-      ? [{ ...tool, at: clampPlacing(plan, tool, pointer), face }]
+      ? [{ ...tool, at: clampPlacing(plan, panel, tool, pointer), face }]
       : [];
   return (
-    <g pointerEvents="none" opacity={0.9}>
+    <g pointerEvents="none" opacity={0.9} transform={tableTransform(panel, face)}>
       {[...inHand, ...ghosts].map(({ kindId, at, turnDeg, face: on, colourId, options }, i) => {
         const kind = maybeKindOf(plan, { kindId, options });
         if (kind === undefined) return null;
         const part: Part = {
           id: 'ghost',
-          panelId: panelOf(plan).id,
+          panelId: panel.id,
           kindId,
           name: '',
           at,
@@ -82,7 +87,7 @@ export function PlacingGhosts({ plan, face }: { readonly plan: Plan; readonly fa
             key={i}
             part={part}
             kind={kind}
-            cloth={panelOf(plan)}
+            cloth={panel}
             face={face}
             isChosen
             isLit={false}
@@ -104,7 +109,7 @@ export function SnapMarks({
   readonly scale: number;
 }) {
   const guides = useViewStore((state) => state.snapGuides);
-  const seen = (p: Point): Point => asSeen(panelOf(plan), face, p);
+  const seen = seer(plan, { panelId: usePanelInHand(plan).id }, face);
   return (
     <g pointerEvents="none">
       {guides.map(({ from, to, words }) => {
@@ -136,10 +141,11 @@ export function SnapWords({
   readonly face: Face;
 }) {
   const guides = useViewStore((state) => state.snapGuides);
+  const seen = seer(plan, { panelId: usePanelInHand(plan).id }, face);
   return (
     <div className="snap-words" style={{ color: INK.paper, WebkitTextStrokeColor: INK.midnight }}>
       {guides.map(({ from, to, words }) => {
-        const { px, py } = toPixels(camera, asSeen(panelOf(plan), face, to));
+        const { px, py } = toPixels(camera, seen(to));
         return (
           <span key={words + from.x + from.y} style={{ left: px + 12, top: py - 12 }}>
             {words}

@@ -1,11 +1,11 @@
-import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
+import type { Face } from '@sashiko/core/cloth/cloth';
 import { pointAlong, polylineLengthMm } from '@sashiko/core/geometry/polyline';
-import { panelOf } from '@sashiko/core/plan/panels';
 import { holePoint } from '@sashiko/core/plan/placed';
 import { runPath } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { piecesOf } from '../stores/derived.ts';
 import { INK } from '../ui/ink.ts';
+import { seer } from './table.ts';
 
 /** The end of a piece is woven back through about three stitches, mm between the crossings. */
 const WEAVE_EVERY_MM = 4;
@@ -13,13 +13,13 @@ const WEAVES = 3;
 
 /** Where pieces of thread start (a knot) and end (woven back through three stitches), or stay long (a curl). */
 export function PieceEnds({ plan, face }: { readonly plan: Plan; readonly face: Face }) {
-  const seen = (p: { readonly x: number; readonly y: number }) => asSeen(panelOf(plan), face, p);
   return (
     <g pointerEvents="none" fill="none" stroke={INK.lamp} strokeWidth={0.7} strokeLinecap="round">
       {piecesOf(plan).map((piece) => {
         const [first, last] = [piece.passes[0], piece.passes.at(-1)];
         if (first === undefined || last === undefined) return null;
-        const knot = seen(holePoint(plan, first.from));
+        const seen = seer(plan, last.run, face);
+        const knot = seer(plan, first.run, face)(holePoint(plan, first.from));
         const end = seen(holePoint(plan, last.to));
         const hasTail = last.run.tail !== undefined;
         return (

@@ -1,14 +1,13 @@
 /** What is laid over the cloth while threads are drawn: the run under way, bend handles, holes as buttons. */
 
 import { asSeen } from '@sashiko/core/cloth/cloth';
-import { maybeClothColour } from '@sashiko/core/cloth/cloth-kinds';
 import type { Point } from '@sashiko/core/geometry/point';
 import { deriveSides } from '@sashiko/core/joining/sides';
 import { addBend, sewingByHabit } from '@sashiko/core/plan/edits/run-edits';
 import { holeName } from '@sashiko/core/plan/hole-names';
 import { kindOf } from '@sashiko/core/plan/kind-of';
 import { panelOf } from '@sashiko/core/plan/panels';
-import { holeKey, holePoint } from '@sashiko/core/plan/placed';
+import { holeKey, holePoint, partOf } from '@sashiko/core/plan/placed';
 import type { HoleRef } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { type KeyboardEvent, memo } from 'react';
@@ -19,8 +18,10 @@ import { bendHandles } from './bend-handles.ts';
 import { CATCH_PX } from './gestures/gesture.ts';
 import { draftPath, measureDraft } from './live-measure.ts';
 import { nearestHole } from './nearest-hole.ts';
+import { isDarkCloth } from './panel-items.ts';
 import { RunDrawing } from './RunDrawing.tsx';
-import { linePath } from './seen.ts';
+import { linePath, tableTransform } from './seen.ts';
+import { seer } from './table.ts';
 import { chooseHole } from './thread-tool.ts';
 
 interface OverlayProps {
@@ -34,28 +35,28 @@ export function DraftRun({ plan, scale }: OverlayProps) {
   const pointer = useViewStore((state) => (state.tool.kind === 'draw' ? state.pointer : null));
   const face = useViewStore((state) => state.face);
   if (tool.kind !== 'draw') return null;
-  const target = pointer === null ? null : nearestHole(plan, pointer, CATCH_PX / scale);
+  const panel = panelOf(plan, partOf(plan, tool.from.partId));
+  const target = pointer === null ? null : nearestHole(plan, panel.id, pointer, CATCH_PX / scale);
   const path = draftPath(plan, tool, pointer, target);
   const { sum, gap } = measureDraft(plan, tool.from, target, path);
   const sides = deriveSides(plan);
-  const seen = (p: Point): Point => asSeen(panelOf(plan), face, p);
+  const seen = (p: Point): Point => asSeen(panel, face, p);
   return (
-    <g pointerEvents="none">
+    <g pointerEvents="none" transform={tableTransform(panel, face)}>
       {sum !== null && (
         <RunDrawing
           run={{
-            ...sewingByHabit(plan),
+            ...sewingByHabit(plan, { panelId: panel.id }),
             id: 'draft',
-            panelId: panelOf(plan).id,
             from: tool.from,
             to: target ?? tool.from,
             bends: [],
           }}
           sum={sum}
           side={sides.of(sides.nets.ofHole(tool.from))}
-          cloth={panelOf(plan)}
+          cloth={panel}
           face={face}
-          isDark={maybeClothColour(panelOf(plan).colourId)?.isDark === true}
+          isDark={isDarkCloth(panel)}
           isChosen
         />
       )}
@@ -102,9 +103,10 @@ function centre(p: Point): { readonly cx: number; readonly cy: number } {
 export function BendHandles({ plan, scale }: OverlayProps) {
   const { runId, bend } = useViewStore((state) => state.selection);
   const face = useViewStore((state) => state.face);
-  if (runId === null || plan.runs[runId] === undefined) return null;
+  const run = runId === null ? undefined : plan.runs[runId];
+  if (runId === null || run === undefined) return null;
   const handles = bendHandles(plan, runId);
-  const seen = (p: Point): Point => asSeen(panelOf(plan), face, p);
+  const seen = seer(plan, run, face);
   return (
     <g data-run={runId}>
       {handles.legs.map((p, i) => (
@@ -160,8 +162,9 @@ export const HoleButtons = memo(function HoleButtons({ plan, scale, onHole = cho
   const face = useViewStore((state) => state.face);
   return (
     <g>
-      {Object.values(plan.parts).flatMap((part) =>
-        kindOf(plan, part).holes.flatMap((hole) => {
+      {Object.values(plan.parts).flatMap((part) => {
+        const seen = seer(plan, part, face);
+        return kindOf(plan, part).holes.flatMap((hole) => {
           if (!hole.plated) return [];
           const ref = { partId: part.id, holeId: hole.id };
           return [
@@ -172,15 +175,15 @@ export const HoleButtons = memo(function HoleButtons({ plan, scale, onHole = cho
               tabIndex={-1}
               aria-label={holeName(plan, ref)}
               data-hole={holeKey(ref)}
-              {...centre(asSeen(panelOf(plan), face, holePoint(plan, ref)))}
+              {...centre(seen(holePoint(plan, ref)))}
               r={Math.max(hole.padRadiusMm, 9 / scale)}
               fill="transparent"
               style={{ cursor: 'crosshair' }}
               onKeyDown={(event) => onEnter(event, () => onHole(ref))}
             />,
           ];
-        }),
-      )}
+        });
+      })}
     </g>
   );
 }, sameHoles);

@@ -73,7 +73,12 @@ describe('keeping parts on the cloth', () => {
 
   test('a part let go beyond the edge lands just inside', () => {
     expect(
-      clampPlacing(new PlanBuilder().plan, { kindId: 'sew-on-light', turnDeg: 0 }, { x: 900, y: -50 }),
+      clampPlacing(
+        new PlanBuilder().plan,
+        panelOf(new PlanBuilder().plan),
+        { kindId: 'sew-on-light', turnDeg: 0 },
+        { x: 900, y: -50 },
+      ),
     ).toEqual({
       x: 194.5,
       y: 0,
@@ -83,9 +88,9 @@ describe('keeping parts on the cloth', () => {
 
 test('the nearest hole is caught within reach only, and never one without metal', () => {
   const build = smallLantern();
-  expect(nearestHole(build.plan, { x: 54, y: 52 }, 5)).toEqual(build.hole('left.plus'));
-  expect(nearestHole(build.plan, { x: 54, y: 70 }, 5)).toBeNull();
-  expect(nearestHole(build.plan, { x: 100, y: 141.4 }, 1)).toBeNull();
+  expect(nearestHole(build.plan, 'a', { x: 54, y: 52 }, 5)).toEqual(build.hole('left.plus'));
+  expect(nearestHole(build.plan, 'a', { x: 54, y: 70 }, 5)).toBeNull();
+  expect(nearestHole(build.plan, 'a', { x: 100, y: 141.4 }, 1)).toBeNull();
 });
 
 test('the tape measures the tightest gap of a part’s runs', () => {

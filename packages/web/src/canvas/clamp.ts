@@ -11,7 +11,7 @@ import { kindOf, maybeKindOf } from '@sashiko/core/plan/kind-of';
 import { partFitsCloth } from '@sashiko/core/plan/on-cloth';
 import { panelOf } from '@sashiko/core/plan/panels';
 import { poseOf } from '@sashiko/core/plan/placed';
-import type { Part } from '@sashiko/core/plan/records';
+import type { Panel, Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { remembered } from '@sashiko/core/units/remembered';
 
@@ -36,9 +36,9 @@ export function clampMove(plan: Plan, parts: readonly Part[], delta: Point): Poi
 }
 
 function clampToBox(plan: Plan, parts: readonly Part[], delta: Point): Point {
-  const { left, top, right, bottom } = clothBox(panelOf(plan));
   let { x, y } = delta;
   for (const part of parts) {
+    const { left, top, right, bottom } = clothBox(panelOf(plan, part));
     const pose = poseOf(part);
     for (const p of [part.at, ...kindOf(plan, part).holes.map((hole) => placePointExactly(pose, hole.at))]) {
       x = Math.min(Math.max(x, left - p.x), right - p.x);
@@ -48,9 +48,10 @@ function clampToBox(plan: Plan, parts: readonly Part[], delta: Point): Point {
   return { x, y };
 }
 
-/** The place nearest to `at` where a new part of a kind lies on the cloth. */
+/** The place of a panel nearest to `at` where a new part of a kind lies on its cloth. */
 export function clampPlacing(
   plan: Plan,
+  panel: Panel,
   placing: Pick<Part, 'kindId' | 'turnDeg'> & Pick<Partial<Part>, 'options'>,
   at: Point,
 ): Point {
@@ -59,7 +60,7 @@ export function clampPlacing(
   const ghost: Part = {
     ...placing,
     id: 'ghost',
-    panelId: panelOf(plan).id,
+    panelId: panel.id,
     name: kind.noun,
     at,
     face: 'right',
@@ -68,7 +69,7 @@ export function clampPlacing(
   const boxed = { x: at.x + delta.x, y: at.y + delta.y };
   const fits = (p: Point): boolean => partFitsCloth(plan, { ...ghost, at: p });
   if (fits(boxed)) return boxed;
-  const home = roomiestPlace(clothOutline(panelOf(plan)));
+  const home = roomiestPlace(clothOutline(panel));
   // From outside towards the roomiest place, to the first place that will do.
   let low = 0;
   let high = 1;
@@ -109,8 +110,8 @@ function findRoomiest(outline: Polygon): Point {
   return best;
 }
 
-/** The place of the cloth nearest to p. */
-export function clampToCloth(plan: Plan, p: Point): Point {
-  const outline = clothOutline(panelOf(plan));
+/** The place of a panel nearest to p. */
+export function clampToCloth(panel: Panel, p: Point): Point {
+  const outline = clothOutline(panel);
   return polygonContains(outline, p) ? p : nearestOnPolygon(outline, p);
 }

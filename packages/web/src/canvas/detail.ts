@@ -1,8 +1,9 @@
 /** How finely a thing is drawn: near with every stitch, loop and sign, far as what can still be told apart. */
-import { asSeen, type Cloth, type Face } from '@sashiko/core/cloth/cloth';
+import type { Face } from '@sashiko/core/cloth/cloth';
 import type { Point } from '@sashiko/core/geometry/point';
 import type { Panel } from '@sashiko/core/plan/records';
 import type { Camera } from '../stores/camera.ts';
+import { onTable } from './table.ts';
 
 export type Detail = 'near' | 'far';
 
@@ -63,14 +64,4 @@ export function detailOf(bounds: NearBounds, panel: Panel, face: Face, points: r
     Math.max(...ys) < bounds.top ||
     Math.min(...ys) > bounds.bottom;
   return isOutside ? 'far' : 'near';
-}
-
-/** Where a point of a panel is seen on the table, as `tableTransform` puts it. */
-function onTable(panel: Panel & Cloth, face: Face, p: Point): Point {
-  const { at, turnDeg } = panel.table;
-  const { x, y } = asSeen(panel, face, p);
-  if (turnDeg === 0) return { x: at.x + x, y: at.y + y };
-  const angle = ((face === 'wrong' ? -turnDeg : turnDeg) * Math.PI) / 180;
-  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
-  return { x: at.x + x * cos - y * sin, y: at.y + x * sin + y * cos };
 }

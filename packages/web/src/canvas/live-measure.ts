@@ -7,7 +7,7 @@ import { assumedIn } from '@sashiko/core/plan/assumed';
 import { bendsAlong } from '@sashiko/core/plan/edits/line-edits';
 import { sewingByHabit } from '@sashiko/core/plan/edits/run-edits';
 import { kindOf } from '@sashiko/core/plan/kind-of';
-import { holeOf, holePoint } from '@sashiko/core/plan/placed';
+import { holeOf, holePoint, partOf } from '@sashiko/core/plan/placed';
 import type { HoleRef } from '@sashiko/core/plan/records';
 import { type RunSum, runPath, sumDraft, sumRun } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
@@ -49,7 +49,7 @@ export function measureDraft(
   target: HoleRef | null,
   path: readonly Point[],
 ): LiveMeasure {
-  const sewing = sewingByHabit(plan);
+  const sewing = sewingByHabit(plan, partOf(plan, from.partId));
   const nets = deriveNets(plan);
   const own = new Set([nets.ofHole(from).id, ...(target === null ? [] : [nets.ofHole(target).id])]);
   // Holes of the same sign that have no thread yet are where the run may well be going, not something to shun.

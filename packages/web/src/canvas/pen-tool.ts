@@ -3,6 +3,7 @@ import type { MarkingUse } from '@sashiko/core/cloth/cloth';
 import type { CurveNode } from '@sashiko/core/geometry/curve';
 import { distance, type Point, snapToMicrometre } from '@sashiko/core/geometry/point';
 import { addMarkings, drawOutline, markingIdOf } from '@sashiko/core/plan/edits/cloth-edits';
+import { panelInHand } from '../stores/panel-in-hand.ts';
 import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 
@@ -45,13 +46,14 @@ export function finishPen(closes: boolean): void {
   const { tool, setTool, select } = useViewStore.getState();
   if (tool.kind !== 'pen') return;
   const plan = currentPlan();
+  const of = { panelId: panelInHand(plan).id };
   const { commit } = usePlanStore.getState();
   if (tool.use === 'outline') {
-    if (!commit(drawOutline(plan, tool.nodes))) return;
+    if (!commit(drawOutline(plan, tool.nodes, undefined, of))) return;
     select({ markingId: 'outline' });
   } else {
     const closed = closes || tool.use !== 'mark';
-    if (!commit(addMarkings(plan, [{ use: tool.use, closed, nodes: tool.nodes }]))) return;
+    if (!commit(addMarkings(plan, [{ use: tool.use, closed, nodes: tool.nodes }], undefined, of))) return;
     select({ markingId: markingIdOf(plan.nextNumber) });
   }
   setTool({ kind: 'hand' });

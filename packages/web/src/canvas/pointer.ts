@@ -3,14 +3,15 @@
  * lost pointer and leaving the stage end it, whichever it is.
  */
 
-import { asSeen } from '@sashiko/core/cloth/cloth';
-import { panelOf } from '@sashiko/core/plan/panels';
+import { hasSeveralPanels } from '@sashiko/core/plan/panels';
 import { type Camera, pinched, pixelsApart, type ScreenPoint, toMm } from '../stores/camera.ts';
+import { panelInHand } from '../stores/panel-in-hand.ts';
 import { currentPlan } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import type { CanvasAbilities, Gesture, Moment, Press } from './gestures/gesture.ts';
 import { gestureOf } from './gestures/gestures.ts';
 import { placeAt } from './place-tool.ts';
+import { offTable, panelUnder } from './table.ts';
 
 /** A press that moves less than this is a click, px. */
 const CLICK_PX = 4;
@@ -48,6 +49,7 @@ export class Pointer {
     }
     // A second button while the first is held, or another finger, begins nothing of its own.
     if (this.#isPinching || this.#held !== null) return;
+    takePanelUnder(facts, marks, camera);
     const { button } = facts;
     const gesture = gestureOf({ ...this.#moment(facts, camera), button, marks, camera, abilities });
     if (gesture !== null) this.#held = { gesture, pointerId: facts.id, from: facts.screen, hasMoved: false };
@@ -60,6 +62,9 @@ export class Pointer {
       useViewStore.getState().setCamera(pinched(camera, before, [...this.#fingers.values()]));
       return;
     }
+    // A part in hand goes on whatever panel the pointer comes to.
+    if (this.#held === null && useViewStore.getState().tool.kind === 'place')
+      takePanelUnder(facts, {}, camera);
     const now = this.#moment(facts, camera);
     useViewStore.getState().setPointer(now.at);
     const held = this.#held;
@@ -116,7 +121,21 @@ export class Pointer {
   }
 
   #moment({ screen, alt, shift }: PointerFacts, camera: Camera): Moment {
-    const at = asSeen(panelOf(currentPlan()), useViewStore.getState().face, toMm(camera, screen));
+    const at = offTable(panelInHand(currentPlan()), useViewStore.getState().face, toMm(camera, screen));
     return { at, screen, alt, shift };
   }
 }
+
+/** The panel that is pressed is in hand: that of the thing under the pointer, or the one that lies there. A line that is begun stays on its panel. */
+function takePanelUnder({ screen }: PointerFacts, marks: Press['marks'], camera: Camera): void {
+  const { tool, face, takePanel } = useViewStore.getState();
+  if (tool.kind === 'draw' || tool.kind === 'point' || (tool.kind === 'pen' && tool.nodes.length > 0)) return;
+  const plan = currentPlan();
+  if (!hasSeveralPanels(plan)) return;
+  const thing = plan.parts[marks['part'] ?? marks['turn'] ?? ''] ?? plan.runs[marks['run'] ?? ''];
+  if (thing === undefined && HANDLES.some((mark) => marks[mark] !== undefined)) return;
+  takePanel(thing?.panelId ?? panelUnder(plan, face, toMm(camera, screen)).id);
+}
+
+/** What is taken hold of of the panel in hand, and may lie beyond its edge. */
+const HANDLES = ['size', 'node', 'insert', 'handle'];

@@ -151,15 +151,15 @@ describe('taking hold of the piece', () => {
         ]),
       ),
     );
-    expect(markingAt(plan, { x: 60, y: 60 }, 3)).toBe('m2');
-    expect(markingAt(plan, { x: 30, y: 90 }, 3)).toBe('m1');
-    expect(markingAt(plan, { x: 21, y: 60 }, 3)).toBe('m1');
-    expect(markingAt(plan, { x: 180, y: 180 }, 3)).toBeNull();
-    expect(markingAt(plan, { x: 1, y: 100 }, 3)).toBeNull();
+    expect(markingAt(panelOf(plan), { x: 60, y: 60 }, 3)).toBe('m2');
+    expect(markingAt(panelOf(plan), { x: 30, y: 90 }, 3)).toBe('m1');
+    expect(markingAt(panelOf(plan), { x: 21, y: 60 }, 3)).toBe('m1');
+    expect(markingAt(panelOf(plan), { x: 180, y: 180 }, 3)).toBeNull();
+    expect(markingAt(panelOf(plan), { x: 1, y: 100 }, 3)).toBeNull();
     plan = applyEdit(plan, expectOk(drawOutline(plan, square(0, 0, 190))));
-    expect(markingAt(plan, { x: 1, y: 100 }, 3)).toBe('outline');
-    expect(editableLine(plan, 'outline')?.nodes).toHaveLength(4);
-    expect(editableLine(plan, 'm9')).toBeNull();
+    expect(markingAt(panelOf(plan), { x: 1, y: 100 }, 3)).toBe('outline');
+    expect(editableLine(plan, panelOf(plan), 'outline')?.nodes).toHaveLength(4);
+    expect(editableLine(plan, panelOf(plan), 'm9')).toBeNull();
   });
 });
 
@@ -181,11 +181,11 @@ describe('keeping parts on a piece of any form', () => {
     for (let i = 0; i < 60; i += 1) {
       const where = { x: random() * 900 - 200, y: random() * 900 - 200 };
       const holder = { kindId: 'coin-cell-holder', turnDeg: random() * 360 };
-      const at = clampPlacing(coat.plan, holder, where);
+      const at = clampPlacing(coat.plan, panelOf(coat.plan), holder, where);
       expect(partFitsCloth(coat.plan, { ...coat.part('a'), ...holder, at })).toBe(true);
     }
     // In the notch of the neck there is no cloth.
-    expect(clampToCloth(coat.plan, { x: 210, y: 5 }).y).toBeGreaterThan(5);
+    expect(clampToCloth(panelOf(coat.plan), { x: 210, y: 5 }).y).toBeGreaterThan(5);
   });
 
   test('the roomiest place of a horseshoe is in its bow, not in its gap', () => {

@@ -5,20 +5,22 @@ import type { EndUse } from '@sashiko/core/parts/part-kind';
 import { drawAlong } from '@sashiko/core/plan/edits/line-edits';
 import { drawRun } from '@sashiko/core/plan/edits/run-edits';
 import { drawTail } from '@sashiko/core/plan/edits/tail-edits';
-import { panelOf } from '@sashiko/core/plan/panels';
-import { holeKey, holePoint } from '@sashiko/core/plan/placed';
+import { panelWithMarking } from '@sashiko/core/plan/panels';
+import { holeKey, holePoint, partOf } from '@sashiko/core/plan/placed';
 import type { HoleRef } from '@sashiko/core/plan/records';
 import { decideByHoles } from '@sashiko/core/wishes/wiring-edits';
 import { wishTogether } from '@sashiko/core/wishes/wish-edits';
+import { panelInHand } from '../stores/panel-in-hand.ts';
 import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { clampToCloth } from './clamp.ts';
 
 /** A hole was chosen: a run starts there, or the run under way ends there. */
 export function chooseHole(hole: HoleRef): void {
-  const { tool, setTool, select, drawingWay } = useViewStore.getState();
+  const { tool, setTool, select, takePanel, drawingWay } = useViewStore.getState();
   if (tool.kind !== 'draw') {
     select({});
+    takePanel(partOf(currentPlan(), hole.partId).panelId);
     setTool({ kind: 'draw', from: hole, bends: [], way: drawingWay });
     useViewStore.getState().setPointer(holePoint(currentPlan(), hole));
     return;
@@ -30,7 +32,7 @@ export function chooseHole(hole: HoleRef): void {
   const plan = currentPlan();
   const { from, bends, way } = tool;
   const edit =
-    way.alongId === null || panelOf(plan).markings[way.alongId] === undefined
+    way.alongId === null || panelWithMarking(plan, way.alongId) === undefined
       ? drawRun(plan, { from, to: hole, bends, curved: way.curved && bends.length > 0 })
       : drawAlong(plan, from, hole, way.alongId);
   if (usePlanStore.getState().commit(edit)) setTool({ kind: 'hand' });
@@ -66,7 +68,8 @@ export function wishHole(hole: HoleRef): void {
 /** Puts a bend into the run under way. */
 export function putBend(at: Point): void {
   const { tool, setTool } = useViewStore.getState();
-  if (tool.kind === 'draw') setTool({ ...tool, bends: [...tool.bends, clampToCloth(currentPlan(), at)] });
+  if (tool.kind === 'draw')
+    setTool({ ...tool, bends: [...tool.bends, clampToCloth(panelInHand(currentPlan()), at)] });
 }
 
 /** One step back: the last bend goes, then the run itself. Returns whether there was anything to take back. */

@@ -1,8 +1,7 @@
-import { clothBox } from '@sashiko/core/cloth/cloth';
-import { panelOf } from '@sashiko/core/plan/panels';
 import { fitCamera, zoomAbout } from '../stores/camera.ts';
 import { currentPlan } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
+import { tableBox } from './table.ts';
 
 function areaSize(): { readonly width: number; readonly height: number } {
   const area = document.querySelector('.cloth-area');
@@ -16,8 +15,9 @@ export function zoomBy(factor: number): void {
   if (camera !== null) setCamera(zoomAbout(camera, { px: width / 2, py: height / 2 }, factor));
 }
 
-/** Shows the whole piece. */
+/** Shows all that lies on the table. */
 export function fitPiece(): void {
   const { width, height } = areaSize();
-  useViewStore.getState().setFittedCamera(fitCamera(clothBox(panelOf(currentPlan())), width, height));
+  const { face, setFittedCamera } = useViewStore.getState();
+  setFittedCamera(fitCamera(tableBox(currentPlan(), face), width, height));
 }

@@ -1,4 +1,5 @@
 import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
+import { partOf } from '@sashiko/core/plan/placed';
 import { formatOhm } from '@sashiko/core/units/electrical';
 import { formatLength, formatLengthBare, type LengthUnit, MM_PER_INCH } from '@sashiko/core/units/length';
 import { useLayoutEffect, useRef } from 'react';
@@ -145,7 +146,10 @@ function useLiveMeasure(): LiveMeasure | null {
   const scale = useViewStore((state) => state.drawnCamera?.scale ?? 1);
   if (tool.kind === 'draw') {
     if (plan.parts[tool.from.partId] === undefined) return null;
-    const target = pointer === null ? null : nearestHole(plan, pointer, CATCH_PX / scale);
+    const target =
+      pointer === null
+        ? null
+        : nearestHole(plan, partOf(plan, tool.from.partId).panelId, pointer, CATCH_PX / scale);
     return measureDraft(plan, tool.from, target, draftPath(plan, tool, pointer, target));
   }
   if (selection.runId !== null) return measureRuns(plan, [selection.runId], 'this run');

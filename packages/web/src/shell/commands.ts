@@ -9,7 +9,6 @@ import { deleteMarkings } from '@sashiko/core/plan/edits/cloth-edits';
 import { reverseRun, slideRun } from '@sashiko/core/plan/edits/line-edits';
 import { deleteParts, moveParts, turnPart } from '@sashiko/core/plan/edits/part-edits';
 import { changeStitching, deleteRuns, moveBend, removeBend } from '@sashiko/core/plan/edits/run-edits';
-import { panelOf } from '@sashiko/core/plan/panels';
 import { holePoint } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/records';
 import { clampMove, roomiestPlace } from '../canvas/clamp.ts';
@@ -22,6 +21,7 @@ import { fitPiece, zoomBy } from '../canvas/zoom.ts';
 import { copyToClipboard, pasteFromClipboard } from '../stages/parts/clipboard.ts';
 import { copyParts } from '../stages/parts/copy-parts.ts';
 import type { StageId } from '../stages/stages.ts';
+import { panelInHand } from '../stores/panel-in-hand.ts';
 import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 
@@ -215,7 +215,7 @@ export const COMMANDS: readonly Command[] = [
       if (!plain(event) || event.key.toLowerCase() !== 'c') return false;
       const plan = currentPlan();
       const { node, markingId } = useViewStore.getState().selection;
-      const line = editableLine(plan, markingId);
+      const line = editableLine(plan, panelInHand(plan), markingId);
       if (line === null || node === null || line.nodes[node] === undefined) return false;
       return usePlanStore
         .getState()
@@ -296,7 +296,7 @@ function moveChosen(step: Point): boolean {
     const from =
       pointer ??
       (tool.kind === 'pen' ? tool.nodes.at(-1)?.at : undefined) ??
-      roomiestPlace(clothOutline(panelOf(plan)));
+      roomiestPlace(clothOutline(panelInHand(plan)));
     setPointer(add(from, { x: step.x * 5, y: step.y * 5 }));
     return true;
   }
@@ -314,7 +314,7 @@ function moveChosen(step: Point): boolean {
       `nudge ${selection.partIds.join()}`,
     );
   }
-  const line = editableLine(plan, selection.markingId);
+  const line = editableLine(plan, panelInHand(plan), selection.markingId);
   if (line !== null) {
     const { node } = selection;
     const nodes =
@@ -339,7 +339,7 @@ function deleteChosen(): boolean {
     if (commit(deleteParts(plan, selection.partIds))) select({});
     return true;
   }
-  const line = editableLine(plan, selection.markingId);
+  const line = editableLine(plan, panelInHand(plan), selection.markingId);
   if (line !== null) {
     const { node } = selection;
     if (node !== null) {

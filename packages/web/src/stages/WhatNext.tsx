@@ -128,7 +128,7 @@ function useGoing(
         const view = useViewStore.getState();
         view.select({});
         view.setSpotlight({ key: finding.key, partIds: finding.partIds, runIds: finding.runIds });
-        showPlace(finding.at);
+        showPlace(finding);
       },
     };
   return null;

@@ -169,7 +169,7 @@ describe('what lies in the store', () => {
     const { plan } = smallLantern();
     await importPlan(serializePlan(plan), 1);
     let { history, revision } = await loadPlan(plan.id);
-    const laid = { at: { x: 0, y: 0 }, mmPerPx: 1, turnDeg: 0, strength: 0.5 };
+    const laid = { panelId: 'a', at: { x: 0, y: 0 }, mmPerPx: 1, turnDeg: 0, strength: 0.5 };
     history = commitEdit(history, expectOk(layPicture(history.plan, picture('AAAA'), laid)));
     const save = async (): Promise<void> => {
       const outcome = await savePlan(history, revision, 2);
@@ -281,7 +281,7 @@ describe('backups', () => {
 
   test('everything comes back on an empty shelf, pictures and described parts too', async () => {
     const { plan } = smallLantern();
-    const laid = { at: { x: 0, y: 0 }, mmPerPx: 1, turnDeg: 0, strength: 0.5 };
+    const laid = { panelId: 'a', at: { x: 0, y: 0 }, mmPerPx: 1, turnDeg: 0, strength: 0.5 };
     const bytes: PictureBytes = { mime: 'image/png', widthPx: 4, heightPx: 4, data: 'AAAA' };
     const pictured = applyEdit(plan, expectOk(layPicture(plan, bytes, laid)));
     await importPlan(serializePlan(pictured), 1);

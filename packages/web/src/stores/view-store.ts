@@ -86,7 +86,9 @@ interface ViewState {
   readonly isPulling: boolean;
   readonly tool: Tool;
   readonly selection: Selection;
-  /** Where the pointer is on the right side, or null when it is off the cloth. */
+  /** The panel in hand, which trays, tools and the pointer are about; null: the first. */
+  readonly panelId: string | null;
+  /** Where the pointer is on the right side of the panel in hand, or null when it is off the cloth. */
   readonly pointer: Point | null;
   /** Things to show off on the cloth: the finding, step or test that was chosen. */
   readonly spotlight: {
@@ -119,6 +121,7 @@ interface ViewState {
   setPulling(isPulling: boolean): void;
   hideNames(kinds: ReadonlySet<NameKind>): void;
   setTool(tool: Tool): void;
+  takePanel(panelId: string): void;
   select(selection: Partial<Selection>): void;
   setPointer(pointer: Point | null): void;
   setSpotlight(spotlight: ViewState['spotlight']): void;
@@ -144,6 +147,7 @@ export const useViewStore = create<ViewState>()((set) => ({
   isPulling: false,
   tool: { kind: 'hand' },
   selection: NOTHING,
+  panelId: null,
   pointer: null,
   spotlight: null,
   drawingWay: { curved: false, alongId: null },
@@ -166,6 +170,7 @@ export const useViewStore = create<ViewState>()((set) => ({
   setPulling: (isPulling) => set({ isPulling }),
   hideNames: (hiddenNames) => set({ hiddenNames }),
   setTool: (tool) => set({ tool }),
+  takePanel: (panelId) => set((before) => (before.panelId === panelId ? before : { panelId, pointer: null })),
   select: (selection) => set({ selection: { ...NOTHING, ...selection } }),
   setPointer: (pointer) => set({ pointer }),
   setSpotlight: (spotlight) => set({ spotlight }),

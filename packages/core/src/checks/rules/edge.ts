@@ -21,9 +21,9 @@ export const edge: CheckRule = {
   checkRun: ({ plan }, run) => tooNear(plan, sewnRun(plan, run)),
 };
 
-function tooNear(plan: Plan, { key, name, path, ids }: SewnThing): readonly Finding[] {
+function tooNear(plan: Plan, { key, name, panelId, path, ids }: SewnThing): readonly Finding[] {
   const marginMm = assumedIn(plan).edgeMarginMm;
-  const outline = clothOutline(panelOf(plan));
+  const outline = clothOutline(panelOf(plan, { panelId }));
   // The ends of a thread are holes and speak for themselves.
   const ends = path.length === 1 ? [] : path.filter((_, i) => i === 0 || i === path.length - 1);
   let worst: BoundaryMeeting | null = null;

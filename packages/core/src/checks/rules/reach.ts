@@ -24,7 +24,7 @@ export const reach: CheckRule = {
 };
 
 function checkPart({ plan }: CheckContext, part: Part): readonly Finding[] {
-  const zones = areasFor(panelOf(plan), 'reach');
+  const zones = areasFor(panelOf(plan, part), 'reach');
   if (zones.length === 0) return [];
   const missed = whatIsHandled(plan, part).find(({ at }) => !zones.some((zone) => polygonContains(zone, at)));
   if (missed === undefined) return [];

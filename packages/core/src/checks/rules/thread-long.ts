@@ -1,12 +1,9 @@
 import { pointAlong } from '../../geometry/polyline.ts';
-import { longestPieceMm } from '../../pieces/piece-length.ts';
-import { assumedIn } from '../../plan/assumed.ts';
+import { longestPieceMm, loopAtMm } from '../../pieces/piece-length.ts';
 import { runName } from '../../plan/edits/run-edits.ts';
-import { panelOf } from '../../plan/panels.ts';
 import { copiesOf, loopsAt, runPath, sumRun } from '../../plan/run-way.ts';
 import { maybeStitchKind } from '../../thread/stitch-kinds.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
-import { loopLengthMm } from '../../thread/thread-sums.ts';
 import type { CheckRule } from '../check-rule.ts';
 
 export const threadLong: CheckRule = {
@@ -23,10 +20,11 @@ export const threadLong: CheckRule = {
     if (maybeStitchKind(run.stitchId)?.byMachine === true) return [];
     const { knotMm, spareMm } = plan.habits;
     const mostMm = longestPieceMm(plan);
-    const loops = loopsAt(plan, run.from, run.threadId) + loopsAt(plan, run.to, run.threadId);
-    const netMm =
-      (sumRun(plan, run).threadMm + loops * loopLengthMm(panelOf(plan).thicknessMm, assumedIn(plan))) *
-      copiesOf(run);
+    const loopedMm = [run.from, run.to].reduce(
+      (sum, ref) => sum + loopsAt(plan, ref, run.threadId) * loopAtMm(plan, ref),
+      0,
+    );
+    const netMm = (sumRun(plan, run).threadMm + loopedMm) * copiesOf(run);
     const pieces = (run.splicesMm?.length ?? 0) + 1;
     const longMm = netMm / pieces + 2 * knotMm + spareMm;
     if (longMm <= mostMm) return [];

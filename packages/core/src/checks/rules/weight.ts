@@ -1,5 +1,5 @@
 import { kindOf } from '../../plan/kind-of.ts';
-import { panelOf } from '../../plan/panels.ts';
+import { hasSeveralPanels, panelOf, panelsOf } from '../../plan/panels.ts';
 import { balanceOf } from '../../plan/weight.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
@@ -22,33 +22,35 @@ export const weight: CheckRule = {
 };
 
 function checkWhole({ plan }: CheckContext): readonly Finding[] {
-  const balance = balanceOf(plan);
   const findings: Finding[] = [];
-  if (balance.isTopHeavy && balance.centre !== null) {
+  for (const panel of panelsOf(plan)) {
+    const balance = balanceOf(plan, panel);
+    if (!balance.isTopHeavy || balance.centre === null) continue;
+    const several = hasSeveralPanels(plan);
     findings.push({
       ...SHARED,
-      key: 'weight:top',
+      key: several ? `weight:top:${panel.id}` : 'weight:top',
       at: balance.centre,
-      message: `The parts weigh ${balance.sumG.toFixed(0)} g and pull at the upper part of the piece: it is top-heavy.`,
+      message: `The parts${several ? ` on ${panel.name}` : ''} weigh ${balance.sumG.toFixed(0)} g and pull at the upper part of ${several ? 'it' : 'the piece'}: it is top-heavy.`,
       step: 'Move the heaviest part down, or give the piece weight below.',
       found: { value: balance.sumG, unit: 'g' },
+      panelId: panel.id,
       partIds: balance.heaviestId === null ? [] : [balance.heaviestId],
     });
   }
-  if (panelOf(plan).thicknessMm < THIN_MM) {
-    for (const part of Object.values(plan.parts)) {
-      const { massG } = kindOf(plan, part);
-      if (massG < HEAVY_G) continue;
-      findings.push({
-        ...SHARED,
-        key: `weight:${part.id}`,
-        at: part.at,
-        message: `${part.name} weighs ${massG.toFixed(0)} g, on cloth of ${panelOf(plan).thicknessMm} mm.`,
-        step: 'Put a patch of firm cloth behind it.',
-        found: { value: massG, unit: 'g' },
-        partIds: [part.id],
-      });
-    }
+  for (const part of Object.values(plan.parts)) {
+    const { massG } = kindOf(plan, part);
+    const { thicknessMm } = panelOf(plan, part);
+    if (thicknessMm >= THIN_MM || massG < HEAVY_G) continue;
+    findings.push({
+      ...SHARED,
+      key: `weight:${part.id}`,
+      at: part.at,
+      message: `${part.name} weighs ${massG.toFixed(0)} g, on cloth of ${thicknessMm} mm.`,
+      step: 'Put a patch of firm cloth behind it.',
+      found: { value: massG, unit: 'g' },
+      partIds: [part.id],
+    });
   }
   return findings;
 }

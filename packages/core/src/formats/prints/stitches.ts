@@ -1,5 +1,6 @@
 import { succeed } from '../../errors/problem.ts';
-import { atOnce, type PrintKind } from '../print-kind.ts';
+import { panelsOf } from '../../plan/panels.ts';
+import { atOnce, type PrintKind, panelSuffix } from '../print-kind.ts';
 import { stitchJson, stitchSvg } from '../stitch-files.ts';
 
 export const stitchSvgPrint: PrintKind = {
@@ -7,7 +8,13 @@ export const stitchSvgPrint: PrintKind = {
   title: 'Stitches for a machine, SVG',
   help: 'One path for each thread, in the order they are sewn.',
   make: atOnce((plan) =>
-    succeed([{ suffix: '-stitches.svg', mime: 'image/svg+xml', data: stitchSvg(plan) }]),
+    succeed(
+      panelsOf(plan).map((panel) => ({
+        suffix: `-stitches${panelSuffix(plan, panel)}.svg`,
+        mime: 'image/svg+xml',
+        data: stitchSvg(plan, panel),
+      })),
+    ),
   ),
 };
 
@@ -16,6 +23,12 @@ export const stitchJsonPrint: PrintKind = {
   title: 'Stitch list, JSON',
   help: 'Every needle hole of every thread in order, with loops and cut lengths.',
   make: atOnce((plan) =>
-    succeed([{ suffix: '-stitches.json', mime: 'application/json', data: stitchJson(plan) }]),
+    succeed(
+      panelsOf(plan).map((panel) => ({
+        suffix: `-stitches${panelSuffix(plan, panel)}.json`,
+        mime: 'application/json',
+        data: stitchJson(plan, panel),
+      })),
+    ),
   ),
 };

@@ -16,6 +16,7 @@ import {
 } from '../edits/part-edits.ts';
 import { changeLegSign } from '../edits/plan-edits.ts';
 import { kindOf } from '../kind-of.ts';
+import { panelOf } from '../panels.ts';
 import { holePoint, poseOf } from '../placed.ts';
 import type { Plan } from '../schema.ts';
 import { alignParts, distributeParts } from './align.ts';
@@ -126,7 +127,7 @@ describe('strands', () => {
 
   test('a laid strand is one group, joined + to +, data from out to in, by wires nobody sews', () => {
     const build = new PlanBuilder();
-    build.edit(layStrand(build.plan, straight, 50, 3));
+    build.edit(layStrand(build.plan, panelOf(build.plan), straight, 50, 3));
     const parts = Object.values(build.plan.parts);
     expect(parts.map((part) => part.at.x)).toEqual([20, 70, 120]);
     expect(new Set(parts.map((part) => part.groupId)).size).toBe(1);
@@ -136,7 +137,7 @@ describe('strands', () => {
       expect(run).toMatchObject({ threadId: 'insulated-wire', stitchId: 'laid', prewired: true });
       expect(run.to.holeId).toBe(run.from.holeId.replace('out', 'in'));
     }
-    expect(layStrand(build.plan, straight, 50, 9)).toMatchObject({
+    expect(layStrand(build.plan, panelOf(build.plan), straight, 50, 9)).toMatchObject({
       problem: { detail: '4 lights fit on this line.' },
     });
   });
@@ -312,7 +313,7 @@ describe('what a dragged part catches on', () => {
   const drag = (x: number, y: number) => {
     const part = build.part('c');
     const { delta, guides } = snapMove(
-      snapTargets(build.plan, [part.id]),
+      snapTargets(build.plan, panelOf(build.plan), [part.id]),
       [part],
       { x: x - 160, y: y - 150 },
       2,
@@ -347,7 +348,7 @@ test('the lines of a plan are its markings, the folds of its piece and its edge,
       { use: 'mark', closed: false, nodes: [{ at: { x: 0, y: 0 } }, { at: { x: 30, y: 40 } }] },
     ]),
   );
-  expect(lineChoices(build.plan).map(({ title, lengthMm }) => [title, lengthMm])).toEqual([
+  expect(lineChoices(panelOf(build.plan)).map(({ title, lengthMm }) => [title, lengthMm])).toEqual([
     ['mark 1', 50],
     ['Edge of the piece', 400],
   ]);

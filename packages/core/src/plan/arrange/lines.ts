@@ -4,8 +4,7 @@ import { clothGuides, clothOutline, curvePoints } from '../../cloth/cloth.ts';
 import { flattenCurve, ovalCurve } from '../../geometry/curve.ts';
 import { distance, type Point } from '../../geometry/point.ts';
 import { polylineLengthMm, walkable } from '../../geometry/polyline.ts';
-import { panelOf } from '../panels.ts';
-import type { Plan } from '../schema.ts';
+import type { Panel } from '../records.ts';
 
 /** A line to lay things along. A closed one ends where it starts. */
 export interface Line {
@@ -25,8 +24,8 @@ export function lineLengthMm(line: Line): number {
   return polylineLengthMm(walkable(line.points, line.closed));
 }
 
-/** Markings first, then the folds of the piece, then its outline. */
-export function lineChoices(plan: Plan): readonly LineChoice[] {
+/** The lines of a panel: markings first, then the folds of the piece, then its outline. */
+export function lineChoices(panel: Panel): readonly LineChoice[] {
   const choice = (id: string, title: string, line: Line): LineChoice => ({
     ...line,
     id,
@@ -34,13 +33,13 @@ export function lineChoices(plan: Plan): readonly LineChoice[] {
     lengthMm: lineLengthMm(line),
   });
   return [
-    ...Object.values(panelOf(plan).markings).map((marking) =>
+    ...Object.values(panel.markings).map((marking) =>
       choice(marking.id, marking.name, { points: curvePoints(marking), closed: marking.closed }),
     ),
-    ...clothGuides(panelOf(plan)).map((guide, i) =>
+    ...clothGuides(panel).map((guide, i) =>
       choice(`guide-${i}`, guide.name, { points: curvePoints(guide), closed: guide.closed }),
     ),
-    choice('outline', 'Edge of the piece', { points: clothOutline(panelOf(plan)), closed: true }),
+    choice('outline', 'Edge of the piece', { points: clothOutline(panel), closed: true }),
   ];
 }
 

@@ -10,8 +10,8 @@ import { centroidOf } from '../../geometry/polygon.ts';
 import { walkable } from '../../geometry/polyline.ts';
 import { nearestOnSegment } from '../../geometry/segment.ts';
 import { type IndexedSegment, indexSegments, type SegmentIndex } from '../../spatial/segment-index.ts';
-import { panelOf } from '../panels.ts';
-import type { Part } from '../records.ts';
+import { thoseOn } from '../panels.ts';
+import type { Panel, Part } from '../records.ts';
 import type { Plan } from '../schema.ts';
 
 /** Why a part was caught, to be shown while it is: a line on the cloth and a word. */
@@ -33,15 +33,15 @@ export interface SnapTargets {
   readonly middleOfPiece: Point;
 }
 
-/** Everything that can catch, but for the parts that are being moved. */
-export function snapTargets(plan: Plan, movingIds: readonly string[]): SnapTargets {
+/** Everything of a panel that can catch, but for the parts that are being moved. */
+export function snapTargets(plan: Plan, panel: Panel, movingIds: readonly string[]): SnapTargets {
   const moving = new Set(movingIds);
-  const { left, top, widthMm, heightMm } = clothBox(panelOf(plan));
-  const spots = [...areasFor(panelOf(plan), 'opening'), ...areasFor(panelOf(plan), 'window')].map((area) => ({
+  const { left, top, widthMm, heightMm } = clothBox(panel);
+  const spots = [...areasFor(panel, 'opening'), ...areasFor(panel, 'window')].map((area) => ({
     at: centroidOf(area),
     words: 'middle of the opening',
   }));
-  const lines = [...Object.values(panelOf(plan).markings), ...clothGuides(panelOf(plan))].flatMap((line) => {
+  const lines = [...Object.values(panel.markings), ...clothGuides(panel)].flatMap((line) => {
     const path = walkable(curvePoints(line), line.closed);
     return path
       .slice(1)
@@ -50,7 +50,7 @@ export function snapTargets(plan: Plan, movingIds: readonly string[]): SnapTarge
   return {
     spots,
     lines: indexSegments(lines),
-    middles: Object.values(plan.parts)
+    middles: thoseOn(plan.parts, panel.id)
       .filter((part) => !moving.has(part.id))
       .map((part) => part.at),
     middleOfPiece: { x: left + widthMm / 2, y: top + heightMm / 2 },

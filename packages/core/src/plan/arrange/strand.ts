@@ -7,8 +7,7 @@ import type { Change, Edit } from '../edit.ts';
 import { putPart, putRun, takeNumbers } from '../edits/changes.ts';
 import { checkEdit } from '../edits/check-edit.ts';
 import { newPart, partIdOf } from '../edits/part-edits.ts';
-import { panelOf } from '../panels.ts';
-import type { Part, Run } from '../records.ts';
+import type { Panel, Part, Run } from '../records.ts';
 import type { Plan } from '../schema.ts';
 import { type Line, lineLengthMm } from './lines.ts';
 import { MOST_SPREAD } from './spread.ts';
@@ -57,7 +56,13 @@ function placesOf(line: Line, pitchMm: number, count: number) {
  * Lays a strand of `count` lights along a line, joined by its factory wires (−, data, +), as one group. Their
  * ids follow `plan.nextNumber`: the lights in order, then the wires. Refused when they do not fit.
  */
-export function layStrand(plan: Plan, line: Line, pitchMm: number, count: number): Result<Edit> {
+export function layStrand(
+  plan: Plan,
+  panel: Panel,
+  line: Line,
+  pitchMm: number,
+  count: number,
+): Result<Edit> {
   const fit = fitStrand(line, pitchMm);
   if (!fit.ok) return fit;
   if (!Number.isInteger(count) || count < 1 || count > fit.value.fits)
@@ -70,6 +75,7 @@ export function layStrand(plan: Plan, line: Line, pitchMm: number, count: number
   const path = walkable(line.points, line.closed);
   for (const [i, { at, directionDeg }] of placesOf(line, pitchMm, count).entries()) {
     const part = newPart(naming, partIdOf(first + i), {
+      panelId: panel.id,
       kindId: STRAND_KIND_ID,
       at,
       turnDeg: directionDeg,
@@ -83,7 +89,7 @@ export function layStrand(plan: Plan, line: Line, pitchMm: number, count: number
     const bends = bendsBetween(path, pitchMm * i, pitchMm * (i + 1));
     for (const [k, [out, into]] of WIRES.entries()) {
       const run: Run = {
-        panelId: panelOf(plan).id,
+        panelId: panel.id,
         id: `r${first + count + i * WIRES.length + k}`,
         from: { partId: partIdOf(first + i), holeId: out },
         to: { partId: partIdOf(first + i + 1), holeId: into },

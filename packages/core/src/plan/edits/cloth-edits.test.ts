@@ -121,7 +121,7 @@ describe('pictures', () => {
   const bytes = { mime: 'image/png', widthPx: 400, heightPx: 300, data: 'AAAA' } as const;
   const laid = after(
     plan,
-    layPicture(plan, bytes, { at: { x: 10, y: 20 }, mmPerPx: 0.5, turnDeg: 0, strength: 0.7 }),
+    layPicture(plan, bytes, { panelId: 'a', at: { x: 10, y: 20 }, mmPerPx: 0.5, turnDeg: 0, strength: 0.7 }),
   );
 
   test('two places and a known distance make it true, and the first of them stays where it lay', () => {
@@ -151,7 +151,7 @@ describe('pictures', () => {
       layPicture(
         laid,
         { ...bytes, data: 'BBBB' },
-        { at: { x: 0, y: 0 }, mmPerPx: 1, turnDeg: 0, strength: 1 },
+        { panelId: 'a', at: { x: 0, y: 0 }, mmPerPx: 1, turnDeg: 0, strength: 1 },
       ),
     );
     expect(Object.values(again.images).map((image) => image.data)).toEqual(['BBBB']);
@@ -179,7 +179,7 @@ describe('pictures', () => {
         layPicture(
           plan,
           { ...bytes, data: '<svg>' },
-          { at: { x: 0, y: 0 }, mmPerPx: 1, turnDeg: 0, strength: 1 },
+          { panelId: 'a', at: { x: 0, y: 0 }, mmPerPx: 1, turnDeg: 0, strength: 1 },
         ),
       'value-out-of-range',
     ],
@@ -241,6 +241,7 @@ describe('on the sheet', () => {
     build.edit(
       layStrand(
         build.plan,
+        panelOf(build.plan),
         {
           points: [
             { x: 40, y: 60 },

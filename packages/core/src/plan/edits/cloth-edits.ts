@@ -1,4 +1,4 @@
-/** Edits of the piece itself: its outline, its cloth, the lines and areas on it. */
+/** Edits of a panel, the plan's only one where none is named: its outline, its cloth, the lines and areas on it. */
 
 import {
   type Cloth,
@@ -15,7 +15,7 @@ import { type CurveNode, mapNode } from '../../geometry/curve.ts';
 import { snapToMicrometre } from '../../geometry/point.ts';
 import { inIdOrder } from '../../units/words.ts';
 import type { Change, Edit } from '../edit.ts';
-import { panelOf } from '../panels.ts';
+import { type OnPanel, panelOf, panelsOf, panelWithMarking } from '../panels.ts';
 import { LONGEST_NAME, type Panel } from '../records.ts';
 import type { Plan } from '../schema.ts';
 import { takeNumbers } from './changes.ts';
@@ -32,27 +32,28 @@ export function tidyName(text: string): Result<string> {
 function clothEdit(
   plan: Plan,
   label: string,
+  of: OnPanel | undefined,
   after: Partial<Cloth>,
   more: readonly Change[] = [],
 ): Result<Edit> {
-  const panel = panelOf(plan);
+  const panel = panelOf(plan, of);
   return checkEdit(plan, label, [
     ...more,
     { table: 'panels', id: panel.id, before: panel, after: { ...panel, ...after } as Panel },
   ]);
 }
 
-/** Gives the piece another outline. Refused when a part or a bend would then lie outside. */
-function reshape(plan: Plan, label: string, shape: ClothShape): Result<Edit> {
-  return clothEdit(plan, label, { shape });
+/** Gives a panel another outline. Refused when a part or a bend would then lie outside. */
+function reshape(plan: Plan, label: string, of: OnPanel | undefined, shape: ClothShape): Result<Edit> {
+  return clothEdit(plan, label, of, { shape });
 }
 
 /** Takes a ready piece in its usual sizes, or in those given. */
-export function takePiece(plan: Plan, pieceId: string, sizes: Sizes = {}): Result<Edit> {
+export function takePiece(plan: Plan, pieceId: string, sizes: Sizes = {}, of?: OnPanel): Result<Edit> {
   const piece = maybeReadyPiece(pieceId);
   if (piece === undefined)
     return fail('unknown-kind', `There is no ready piece "${pieceId}".`, 'shape.pieceId');
-  return reshape(plan, `take the piece “${piece.title.toLowerCase()}”`, {
+  return reshape(plan, `take the piece “${piece.title.toLowerCase()}”`, of, {
     kind: 'ready',
     pieceId,
     sizes: { ...usualSizes(piece), ...sizes },
@@ -60,14 +61,14 @@ export function takePiece(plan: Plan, pieceId: string, sizes: Sizes = {}): Resul
 }
 
 /** Gives a ready piece other sizes; those that are not named stay. Refused for a drawn piece. */
-export function resizePiece(plan: Plan, sizes: Sizes): Result<Edit> {
-  const { shape } = panelOf(plan);
+export function resizePiece(plan: Plan, sizes: Sizes, of?: OnPanel): Result<Edit> {
+  const { shape } = panelOf(plan, of);
   for (const [id, size] of Object.entries(sizes)) {
     if (!(size > 0)) return fail('size-not-positive', `(${size} mm)`, `cloth.shape.sizes.${id}`);
     if (size > LARGEST_PIECE_MM) return fail('size-too-large', `(${size} mm)`, `cloth.shape.sizes.${id}`);
   }
   if (shape.kind !== 'ready') return fail('not-a-ready-piece', '', 'cloth.shape');
-  return reshape(plan, 'change the size of the cloth', { ...shape, sizes: { ...shape.sizes, ...sizes } });
+  return reshape(plan, 'change the size of the cloth', of, { ...shape, sizes: { ...shape.sizes, ...sizes } });
 }
 
 /** Gives the piece a drawn outline: a closed line that does not cross itself. */
@@ -75,8 +76,9 @@ export function drawOutline(
   plan: Plan,
   nodes: readonly CurveNode[],
   label = 'draw the outline',
+  of?: OnPanel,
 ): Result<Edit> {
-  return reshape(plan, label, { kind: 'drawn', nodes: nodes.map(committed) });
+  return reshape(plan, label, of, { kind: 'drawn', nodes: nodes.map(committed) });
 }
 
 function committed(node: CurveNode): CurveNode {
@@ -105,9 +107,14 @@ export interface MarkingDraft {
 }
 
 /** Draws lines and areas on the cloth. Their ids follow `plan.nextNumber` in the given order. */
-export function addMarkings(plan: Plan, drafts: readonly MarkingDraft[], label?: string): Result<Edit> {
+export function addMarkings(
+  plan: Plan,
+  drafts: readonly MarkingDraft[],
+  label?: string,
+  of?: OnPanel,
+): Result<Edit> {
   const { first, change } = takeNumbers(plan, drafts.length);
-  const markings: Record<string, Marking> = { ...panelOf(plan).markings };
+  const markings: Record<string, Marking> = { ...panelOf(plan, of).markings };
   for (const [i, draft] of drafts.entries()) {
     const given = tidyName(draft.name ?? freeMarkingName(markings, draft.use));
     if (!given.ok) return given;
@@ -117,7 +124,7 @@ export function addMarkings(plan: Plan, drafts: readonly MarkingDraft[], label?:
   }
   const only = drafts.length === 1 ? drafts[0] : undefined;
   const words = only === undefined ? `draw ${drafts.length} lines` : `draw ${articled(USE_NAMES[only.use])}`;
-  return clothEdit(plan, label ?? words, { markings: inIdOrder(markings) }, [change]);
+  return clothEdit(plan, label ?? words, of, { markings: inIdOrder(markings) }, [change]);
 }
 
 function articled(noun: string): string {
@@ -138,8 +145,10 @@ export function changeMarking(
   change: Partial<Omit<Marking, 'id'>>,
   label?: string,
 ): Result<Edit> {
-  const marking = panelOf(plan).markings[markingId];
-  if (marking === undefined) return fail('unknown-marking', '', `markings.${markingId}`);
+  const panel = panelWithMarking(plan, markingId);
+  const marking = panel?.markings[markingId];
+  if (panel === undefined || marking === undefined)
+    return fail('unknown-marking', '', `markings.${markingId}`);
   const name = change.name === undefined ? succeed(marking.name) : tidyName(change.name);
   if (!name.ok) return name;
   const use = change.use ?? marking.use;
@@ -150,52 +159,70 @@ export function changeMarking(
     closed: use === 'mark' ? (change.closed ?? marking.closed) : true,
     nodes: (change.nodes ?? marking.nodes).map(committed),
   };
-  return clothEdit(plan, label ?? `change ${marking.name}`, {
-    markings: { ...panelOf(plan).markings, [markingId]: after },
+  return clothEdit(plan, label ?? `change ${marking.name}`, onPanel(panel), {
+    markings: { ...panel.markings, [markingId]: after },
   });
 }
 
-/** Wipes lines and areas off the cloth. */
+/** Wipes lines and areas off the cloth, on whatever panels they are. */
 export function deleteMarkings(plan: Plan, markingIds: readonly string[]): Result<Edit> {
-  const markings = { ...panelOf(plan).markings };
-  for (const id of markingIds) {
-    if (!Object.hasOwn(markings, id)) return fail('unknown-marking', '', `markings.${id}`);
-    delete markings[id];
-  }
-  const only = markingIds.length === 1 ? panelOf(plan).markings[markingIds[0] as string]?.name : undefined;
-  return clothEdit(plan, `wipe off ${only ?? `${markingIds.length} lines`}`, { markings });
+  const missing = markingIds.find((id) => panelWithMarking(plan, id) === undefined);
+  if (missing !== undefined) return fail('unknown-marking', '', `markings.${missing}`);
+  const gone = new Set(markingIds);
+  const [first = ''] = markingIds;
+  const only = markingIds.length === 1 ? panelWithMarking(plan, first)?.markings[first]?.name : undefined;
+  const changes = panelsOf(plan).flatMap((panel): readonly Change[] => {
+    const left = Object.entries(panel.markings).filter(([id]) => !gone.has(id));
+    return left.length === Object.keys(panel.markings).length
+      ? []
+      : [
+          {
+            table: 'panels',
+            id: panel.id,
+            before: panel,
+            after: { ...panel, markings: Object.fromEntries(left) },
+          },
+        ];
+  });
+  return checkEdit(plan, `wipe off ${only ?? `${markingIds.length} lines`}`, changes);
+}
+
+function onPanel({ id }: Panel): OnPanel {
+  return { panelId: id };
 }
 
 /** Takes another kind of cloth, with that kind's thickness and looseness. */
-export function changeClothKind(plan: Plan, kindId: string): Result<Edit> {
+export function changeClothKind(plan: Plan, kindId: string, of?: OnPanel): Result<Edit> {
   const kind = maybeClothKind(kindId);
   if (kind === undefined) return fail('unknown-kind', `There is no cloth "${kindId}".`, 'cloth.kindId');
   const { thicknessMm, looseness } = kind;
-  return clothEdit(plan, `take ${kind.title.toLowerCase()}`, { kindId, thicknessMm, looseness });
+  return clothEdit(plan, `take ${kind.title.toLowerCase()}`, of, { kindId, thicknessMm, looseness });
 }
 
 /** Shows the cloth in another colour. */
-export function dyeCloth(plan: Plan, colourId: string): Result<Edit> {
+export function dyeCloth(plan: Plan, colourId: string, of?: OnPanel): Result<Edit> {
   const colour = maybeClothColour(colourId);
   if (colour === undefined)
     return fail('unknown-kind', `There is no cloth colour "${colourId}".`, 'cloth.colourId');
-  return clothEdit(plan, `take ${colour.title.toLowerCase()} cloth`, { colourId });
+  return clothEdit(plan, `take ${colour.title.toLowerCase()} cloth`, of, { colourId });
 }
 
 /** Sets measured facts of the cloth: thickness (0.05–20 mm), looseness (1–3). */
 export function measureCloth(
   plan: Plan,
   measured: { readonly thicknessMm?: number; readonly looseness?: number },
+  of?: OnPanel,
 ): Result<Edit> {
-  return clothEdit(plan, 'set what was measured of the cloth', measured);
+  return clothEdit(plan, 'set what was measured of the cloth', of, measured);
 }
 
 /** Chooses the face that is sewn on. */
-export function chooseWorkedFace(plan: Plan, workedFace: Cloth['workedFace']): Result<Edit> {
-  return clothEdit(plan, `work on the ${workedFace} side`, { workedFace });
+export function chooseWorkedFace(plan: Plan, workedFace: Cloth['workedFace'], of?: OnPanel): Result<Edit> {
+  return clothEdit(plan, `work on the ${workedFace} side`, of, { workedFace });
 }
 
 /** Says whether the wrong side is seen when the piece is done. */
-export function showWrongSide(plan: Plan, wrongSideSeen: boolean): Result<Edit> {
-  return clothEdit(plan, wrongSideSeen ? 'let both sides be seen' : 'hide the wrong side', { wrongSideSeen });
+export function showWrongSide(plan: Plan, wrongSideSeen: boolean, of?: OnPanel): Result<Edit> {
+  const label = wrongSideSeen ? 'let both sides be seen' : 'hide the wrong side';
+  return clothEdit(plan, label, of, { wrongSideSeen });
 }

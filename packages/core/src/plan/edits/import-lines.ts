@@ -5,7 +5,7 @@ import { snapToMicrometre } from '../../geometry/point.ts';
 import { boundsOf } from '../../geometry/polygon.ts';
 import { inIdOrder } from '../../units/words.ts';
 import type { Edit } from '../edit.ts';
-import { panelOf } from '../panels.ts';
+import { type OnPanel, panelOf } from '../panels.ts';
 import type { Panel } from '../records.ts';
 import type { Plan } from '../schema.ts';
 import { takeNumbers } from './changes.ts';
@@ -25,7 +25,8 @@ export interface ImportedLine {
  * lines are shifted so that its box starts at the origin; without one they are laid as they are. Refused when
  * parts would then lie off the piece, when an area crosses itself, or when there is nothing to take.
  */
-export function importLines(plan: Plan, lines: readonly ImportedLine[]): Result<Edit> {
+export function importLines(plan: Plan, lines: readonly ImportedLine[], of?: OnPanel): Result<Edit> {
+  const panel = panelOf(plan, of);
   const outline = lines.find((line) => line.use === 'outline');
   const rest = lines.filter((line) => line.use !== 'outline' && line.use !== 'none');
   if (outline === undefined && rest.length === 0) return fail('line-empty', '(no line was chosen)');
@@ -33,7 +34,7 @@ export function importLines(plan: Plan, lines: readonly ImportedLine[]): Result<
   const placed = (nodes: readonly CurveNode[]): readonly CurveNode[] =>
     nodes.map((node) => mapNode(node, (p) => snapToMicrometre({ x: p.x - left, y: p.y - top })));
   const { first, change } = takeNumbers(plan, rest.length);
-  const markings: Record<string, Marking> = { ...panelOf(plan).markings };
+  const markings: Record<string, Marking> = { ...panel.markings };
   for (const [i, { name, closed, nodes, use }] of rest.entries()) {
     const tidy = tidyName(name);
     if (!tidy.ok) return tidy;
@@ -48,8 +49,7 @@ export function importLines(plan: Plan, lines: readonly ImportedLine[]): Result<
     };
   }
   const shape =
-    outline === undefined ? panelOf(plan).shape : { kind: 'drawn' as const, nodes: placed(outline.nodes) };
-  const panel = panelOf(plan);
+    outline === undefined ? panel.shape : { kind: 'drawn' as const, nodes: placed(outline.nodes) };
   return checkEdit(plan, 'bring in an SVG', [
     change,
     {

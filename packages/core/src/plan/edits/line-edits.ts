@@ -8,7 +8,7 @@ import { needleHoles } from '../../geometry/smooth.ts';
 import type { Edit } from '../edit.ts';
 import { holeName } from '../hole-names.ts';
 import { isInside } from '../on-cloth.ts';
-import { panelOf } from '../panels.ts';
+import { panelOf, panelWithMarking } from '../panels.ts';
 import { holeKey, holePoint } from '../placed.ts';
 import { holeProblem } from '../problems/part-problem.ts';
 import type { HoleRef, Run } from '../records.ts';
@@ -128,7 +128,7 @@ export function slideRun(plan: Plan, runId: string, mm: number): Result<Edit> {
     // Half of the two normals, stretched by the sharpness of the corner; very sharp ones are cut off.
     return add(p, scale(add(n, m), mm / Math.max(0.5, 1 + n.x * m.x + n.y * m.y)));
   });
-  if (moved.some((p) => !isInside(panelOf(plan), p))) return fail('no-room-aside', '', `runs.${runId}`);
+  if (moved.some((p) => !isInside(panelOf(plan, run), p))) return fail('no-room-aside', '', `runs.${runId}`);
   return checkEdit(plan, `slide ${runName(plan, run)} aside`, [
     putRun(plan, { ...run, bends: moved.map(snapToMicrometre) }),
   ]);
@@ -155,7 +155,7 @@ export function drawAlong(plan: Plan, from: HoleRef, to: HoleRef, markingId: str
 
 /** The needle holes along a line of the cloth between the places nearest to two points; null when there is no such line. */
 export function bendsAlong(plan: Plan, from: Point, to: Point, markingId: string): readonly Point[] | null {
-  const marking = panelOf(plan).markings[markingId];
+  const marking = panelWithMarking(plan, markingId)?.markings[markingId];
   if (marking === undefined) return null;
   const line = walkable(curvePoints(marking), marking.closed);
   const lengthMm = polylineLengthMm(line);

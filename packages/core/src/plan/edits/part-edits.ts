@@ -29,6 +29,8 @@ export function freeName(parts: Plan['parts'], noun: string): string {
 }
 
 export interface Placing {
+  /** The panel it goes on; the plan's only one where it is not said. */
+  readonly panelId?: string;
   readonly kindId: string;
   readonly at: Point;
   readonly turnDeg?: number;
@@ -50,7 +52,7 @@ export function newPart(plan: Plan, id: string, placing: Placing): Part | undefi
   const options = { ...byHabit, ...placing.options };
   return {
     id,
-    panelId: panelOf(plan).id,
+    panelId: placing.panelId ?? panelOf(plan).id,
     kindId: placing.kindId,
     name: placing.name ?? freeName(plan.parts, kind.noun),
     at: snapToMicrometre(placing.at),

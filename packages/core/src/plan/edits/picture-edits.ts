@@ -3,7 +3,6 @@ import { fail, type Result } from '../../errors/problem.ts';
 import { distance, type Point, snapToMicrometre } from '../../geometry/point.ts';
 import { cosSinDeg, normaliseDeg } from '../../geometry/transform.ts';
 import type { Edit } from '../edit.ts';
-import { panelOf } from '../panels.ts';
 import type { Backdrop, PlanImage } from '../records.ts';
 import type { Plan } from '../schema.ts';
 import { takeNumbers } from './changes.ts';
@@ -15,7 +14,7 @@ export type PictureBytes = Omit<PlanImage, 'id'>;
 export function layPicture(
   plan: Plan,
   bytes: PictureBytes,
-  placing: Omit<Backdrop, 'imageId' | 'panelId'>,
+  placing: Omit<Backdrop, 'imageId'>,
   label = 'lay a picture under the cloth',
 ): Result<Edit> {
   const { first, change } = takeNumbers(plan, 1);
@@ -28,7 +27,7 @@ export function layPicture(
     {
       field: 'backdrop',
       before: plan.backdrop,
-      after: { ...placing, panelId: panelOf(plan).id, imageId: image.id },
+      after: { ...placing, imageId: image.id },
     },
   ]);
 }

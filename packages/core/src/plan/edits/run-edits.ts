@@ -4,6 +4,7 @@ import { type Point, snapToMicrometre } from '../../geometry/point.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
 import type { Change, Edit } from '../edit.ts';
 import { shortHoleName } from '../hole-names.ts';
+import type { OnPanel } from '../panels.ts';
 import { partOf } from '../placed.ts';
 import type { HoleRef, Run } from '../records.ts';
 import type { Plan } from '../schema.ts';
@@ -23,12 +24,13 @@ export interface RunDraft {
   readonly curved?: boolean;
 }
 
-/** What a run is sewn with when the maker says nothing else: the plan's habits. */
+/** What a run on a panel is sewn with when the maker says nothing else: the plan's habits. */
 export function sewingByHabit(
   plan: Plan,
-): Pick<Run, 'threadId' | 'stitchId' | 'stitchMm' | 'gapMm' | 'strands'> {
+  { panelId }: OnPanel,
+): Pick<Run, 'panelId' | 'threadId' | 'stitchId' | 'stitchMm' | 'gapMm' | 'strands'> {
   const { threadId, stitchMm, gapMm } = plan.habits;
-  return { threadId, stitchId: stitchFor(plan, threadId), stitchMm, gapMm, strands: 1 };
+  return { panelId, threadId, stitchId: stitchFor(plan, threadId), stitchMm, gapMm, strands: 1 };
 }
 
 /**
@@ -48,14 +50,12 @@ export function drawRun(plan: Plan, draft: RunDraft): Result<Edit> {
       return fail('run-to-nowhere', `There is no part "${ref.partId}".`);
   }
   const { first, change } = takeNumbers(plan, 1);
-  const { panelId } = partOf(plan, draft.from.partId);
   const run: Run = {
     id: runIdOf(first),
-    panelId,
     from: draft.from,
     to: draft.to,
     bends: draft.bends.map(snapToMicrometre),
-    ...sewingByHabit(plan),
+    ...sewingByHabit(plan, partOf(plan, draft.from.partId)),
     ...(draft.curved === true ? { curved: true as const } : {}),
   };
   return checkEdit(plan, `sew ${runName(plan, run)}`, [change, putRun(plan, run)]);

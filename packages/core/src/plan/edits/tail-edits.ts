@@ -35,6 +35,7 @@ export function drawTail(plan: Plan, { from, bends, at, lengthMm, use }: TailDra
   const { first, change } = takeNumbers(plan, 2);
   const { panelId, face } = partOf(plan, from.partId);
   const made = newPart(plan, partIdOf(first), {
+    panelId,
     kindId: TAIL_KIND,
     at,
     face,
@@ -43,14 +44,13 @@ export function drawTail(plan: Plan, { from, bends, at, lengthMm, use }: TailDra
   if (made === undefined) return fail('unknown-kind', `There is no part "${TAIL_KIND}".`);
   const alone = use === 'later' ? [] : lonelyTails(plan, use);
   const [mate] = alone.length === 1 ? alone : [];
-  const end: Part = { ...made, panelId, ...(mate === undefined ? {} : { mateId: mate.id }) };
+  const end: Part = { ...made, ...(mate === undefined ? {} : { mateId: mate.id }) };
   const run: Run = {
     id: runIdOf(first + 1),
-    panelId,
     from,
     to: { partId: end.id, holeId: TAIL_HOLE },
     bends: bends.map(snapToMicrometre),
-    ...sewingByHabit(plan),
+    ...sewingByHabit(plan, { panelId }),
   };
   return checkEdit(plan, `sew to ${end.name}`, [
     change,

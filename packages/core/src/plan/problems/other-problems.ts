@@ -4,7 +4,7 @@ import { fail, type Problem } from '../../errors/problem.ts';
 import { maybeStitchKind } from '../../thread/stitch-kinds.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
 import { kindOf } from '../kind-of.ts';
-import { panelOf } from '../panels.ts';
+import { panelWithMarking } from '../panels.ts';
 import type { Spool, Work } from '../records.ts';
 import type { Plan } from '../schema.ts';
 import { misfiled, unknown } from './unknown.ts';
@@ -43,7 +43,7 @@ export function workProblem(plan: Plan, { id, place }: Work): Problem | null {
   return place === 'piece' ||
     place === 'right' ||
     place === 'wrong' ||
-    Object.hasOwn(panelOf(plan).markings, place)
+    panelWithMarking(plan, place) !== undefined
     ? null
     : fail('unknown-marking', `(${place})`, `works.${id}.place`).problem;
 }

@@ -3,7 +3,7 @@
 import { willItLight } from '../../circuit/will-it-light.ts';
 import { type Piece, threadEndMm } from '../../pieces/piece.ts';
 import { assumedIn } from '../../plan/assumed.ts';
-import { panelOf } from '../../plan/panels.ts';
+import { panelsOf } from '../../plan/panels.ts';
 import type { Habits } from '../../plan/records.ts';
 import { worksOf } from '../../plan/seam-works.ts';
 import { mergedWith } from '../../power/circuits.ts';
@@ -142,7 +142,9 @@ const COVERS: Readonly<Record<Habits['cover'], string | null>> = {
 };
 
 function coverStep({ plan }: StepContext): readonly StepDraft[] {
-  const seen = panelOf(plan).wrongSideSeen ? 'Both sides of the piece will be seen. ' : '';
+  const seen = panelsOf(plan).some(({ wrongSideSeen }) => wrongSideSeen)
+    ? 'Both sides of the piece will be seen. '
+    : '';
   const text =
     COVERS[plan.habits.cover] ??
     (seen === '' ? null : 'Cover or line the threads of the wrong side as you like.');

@@ -5,14 +5,12 @@
 
 import { faceName, otherFace } from '../../cloth/cloth.ts';
 import { type Piece, threadEndMm } from '../../pieces/piece.ts';
-import { assumedIn } from '../../plan/assumed.ts';
-import { panelOf } from '../../plan/panels.ts';
+import { loopAtMm } from '../../pieces/piece-length.ts';
 import { loopFace, partOf } from '../../plan/placed.ts';
 import type { HoleRef } from '../../plan/records.ts';
 import { sumRun } from '../../plan/run-way.ts';
 import type { Plan } from '../../plan/schema.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
-import { loopLengthMm } from '../../thread/thread-sums.ts';
 import { formatLength, formatLengthBare } from '../../units/length.ts';
 import { SECONDS } from '../pace.ts';
 import { makeStep, type StepDraft } from '../step.ts';
@@ -62,9 +60,9 @@ export function machineSteps(context: StepContext, piece: Piece): readonly StepD
 }
 
 /** The thread of one tail: the loops at its hole, the knot, and what the needle is held by. */
-export function machineTailMm(plan: Plan, loops: number): number {
+export function machineTailMm(plan: Plan, loops: number, at: HoleRef): number {
   const { knotMm, spareMm } = plan.habits;
-  return Math.floor(loops * loopLengthMm(panelOf(plan).thicknessMm, assumedIn(plan)) + knotMm + spareMm);
+  return Math.floor(loops * loopAtMm(plan, at) + knotMm + spareMm);
 }
 
 function seam({ plan, names }: StepContext, piece: Piece, i: number): StepDraft {
@@ -77,7 +75,7 @@ function seam({ plan, names }: StepContext, piece: Piece, i: number): StepDraft 
   const say = (mm: number): string => formatLength(mm, unit, 0);
   const tails = [from, to].map((hole, k) => {
     const freeMm = threadEndMm(plan, hole);
-    return freeMm > 0 ? freeMm : machineTailMm(plan, piece.loops[2 * i + k] ?? 1);
+    return freeMm > 0 ? freeMm : machineTailMm(plan, piece.loops[2 * i + k] ?? 1, hole);
   });
   const corners =
     run.bends.length === 0

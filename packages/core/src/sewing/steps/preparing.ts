@@ -8,7 +8,7 @@ import type { Hole, PartKind } from '../../parts/part-kind.ts';
 import { clothHolesOf } from '../../plan/cloth-holes.ts';
 import { MARK_STEP } from '../../plan/edits/progress-edits.ts';
 import { kindOf } from '../../plan/kind-of.ts';
-import { panelOf } from '../../plan/panels.ts';
+import { panelOf, panelsOf } from '../../plan/panels.ts';
 import { legsGoThrough } from '../../plan/placed.ts';
 import type { Habits, Part, Work } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
@@ -85,7 +85,8 @@ export function preparingSteps(context: StepContext): readonly StepDraft[] {
 }
 
 function markStep(plan: Plan): StepDraft {
-  const faces = facesWorkedOn(plan).map((face) => faceName(face));
+  const used = new Set(panelsOf(plan).flatMap((panel) => facesWorkedOn(plan, panel)));
+  const faces = (['right', 'wrong'] as const).filter((face) => used.has(face)).map((face) => faceName(face));
   return makeStep({
     id: MARK_STEP,
     group: 'Prepare',

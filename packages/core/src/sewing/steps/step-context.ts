@@ -53,8 +53,8 @@ export function hasLegs(plan: Plan, part: Part): boolean {
 }
 
 /** The face a line is worked on: it lies up while it is sewn. */
-export function workedFace(plan: Plan, run: Pick<Run, 'face'>): Face {
-  return run.face ?? panelOf(plan).workedFace;
+export function workedFace(plan: Plan, run: Pick<Run, 'face' | 'panelId'>): Face {
+  return run.face ?? panelOf(plan, run).workedFace;
 }
 
 /** `5 tight loops`, `1 tight loop`. */

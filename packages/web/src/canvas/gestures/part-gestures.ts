@@ -5,8 +5,10 @@ import { withGroups } from '@sashiko/core/plan/arrange/group';
 import { snapMove, snapTargets } from '@sashiko/core/plan/arrange/snapping';
 import type { Edit } from '@sashiko/core/plan/edit';
 import { moveParts, turnPart } from '@sashiko/core/plan/edits/part-edits';
+import { thoseOn } from '@sashiko/core/plan/panels';
 import type { Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { panelInHand } from '../../stores/panel-in-hand.ts';
 import { currentPlan, usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { clampMove } from '../clamp.ts';
@@ -77,7 +79,7 @@ export const moveChosenParts: GestureKind = {
 };
 
 function moving(ids: readonly string[], { at: start, camera }: Press): Gesture {
-  const targets = snapTargets(currentPlan(), ids);
+  const targets = snapTargets(currentPlan(), panelInHand(currentPlan()), ids);
   return carrying(ids, ({ at, alt }) => {
     const plan = currentPlan();
     const parts = ids.map((id) => plan.parts[id]).filter((part): part is Part => part !== undefined);
@@ -120,7 +122,7 @@ export const chooseByBox: GestureKind = {
 function partsBetween(plan: Plan, a: Point, b: Point): readonly string[] {
   const [minX, maxX] = [Math.min(a.x, b.x), Math.max(a.x, b.x)];
   const [minY, maxY] = [Math.min(a.y, b.y), Math.max(a.y, b.y)];
-  return Object.values(plan.parts)
+  return thoseOn(plan.parts, panelInHand(plan).id)
     .filter(({ at }) => at.x >= minX && at.x <= maxX && at.y >= minY && at.y <= maxY)
     .map((part) => part.id);
 }

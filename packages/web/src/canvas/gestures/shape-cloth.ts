@@ -10,8 +10,9 @@ import { polygonContains, signedAreaMm2 } from '@sashiko/core/geometry/polygon';
 import { nearestAlong, walkable } from '@sashiko/core/geometry/polyline';
 import type { Edit } from '@sashiko/core/plan/edit';
 import { resizePiece } from '@sashiko/core/plan/edits/cloth-edits';
-import { panelOf } from '@sashiko/core/plan/panels';
+import type { Panel } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { panelInHand } from '../../stores/panel-in-hand.ts';
 import { currentPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { type EditableLine, editableLine, withNodes } from '../line-edits.ts';
@@ -31,14 +32,17 @@ export const shapeCloth: GestureKind = {
 const chooseLine =
   (scale: number) =>
   ({ at }: Moment): void =>
-    useViewStore.getState().select({ markingId: markingAt(currentPlan(), at, CATCH_PX / scale) });
+    useViewStore
+      .getState()
+      .select({ markingId: markingAt(panelInHand(currentPlan()), at, CATCH_PX / scale) });
 
 /** What of the piece is taken hold of at a place: a node, a handle, a size, or a chosen line as a whole. */
 function takeHold({ at, marks, camera }: Press): Gesture | null {
   const { selection, select } = useViewStore.getState();
   const { size, node, insert, handle } = marks;
   if (size !== undefined) return pullSize(size, at);
-  const line = editableLine(currentPlan(), selection.markingId);
+  const plan = currentPlan();
+  const line = editableLine(plan, panelInHand(plan), selection.markingId);
   if (line === null) return null;
   if (handle !== undefined) {
     const [index, side] = handle.split('.') as [string, HandleSide];
@@ -92,20 +96,22 @@ function shiftLine(line: EditableLine, from: Point): Gesture {
 
 /** A ready piece with one size pulled by `by`; kept within its range. */
 function resizedBy(plan: Plan, id: string, by: Point): Result<Edit> {
-  const { shape } = panelOf(plan);
+  const panel = panelInHand(plan);
+  const of = { panelId: panel.id };
+  const { shape } = panel;
   const field =
     shape.kind === 'ready' ? maybeReadyPiece(shape.pieceId)?.sizes.find((one) => one.id === id) : undefined;
-  if (shape.kind !== 'ready' || field === undefined) return resizePiece(plan, {});
+  if (shape.kind !== 'ready' || field === undefined) return resizePiece(plan, {}, of);
   const handle = field.handle?.(shape.sizes);
   const pulled = (shape.sizes[id] ?? 0) + (handle === undefined ? 0 : by[handle.along] * handle.perMm);
   const size = Math.round(Math.min(field.largestMm, Math.max(field.smallestMm, pulled)));
-  return resizePiece(plan, { [id]: size });
+  return resizePiece(plan, { [id]: size }, of);
 }
 
-/** The line or area at a place: the nearest line within reach, else the smallest area it lies in; `outline` at the edge. */
-export function markingAt(plan: Plan, p: Point, reachMm: number): string | null {
+/** The line or area of a panel at a place: the nearest line within reach, else the smallest area it lies in; `outline` at the edge. */
+export function markingAt(panel: Panel, p: Point, reachMm: number): string | null {
   let best: { readonly id: string; readonly mm: number } | null = null;
-  const { markings, shape } = panelOf(plan);
+  const { markings, shape } = panel;
   const lines = [
     ...Object.values(markings).map((marking) => ({ id: marking.id, line: marking })),
     ...(shape.kind === 'drawn' ? [{ id: 'outline', line: { nodes: shape.nodes, closed: true } }] : []),
@@ -115,7 +121,7 @@ export function markingAt(plan: Plan, p: Point, reachMm: number): string | null 
     if (mm <= reachMm && (best === null || mm < best.mm)) best = { id, mm };
   }
   if (best !== null) return best.id;
-  const around = Object.values(panelOf(plan).markings)
+  const around = Object.values(markings)
     .filter((marking) => marking.closed && polygonContains(curvePoints(marking), p))
     .sort((a, b) => Math.abs(signedAreaMm2(curvePoints(a))) - Math.abs(signedAreaMm2(curvePoints(b))));
   return around[0]?.id ?? null;

@@ -3,6 +3,7 @@ import { snapToMicrometre } from '@sashiko/core/geometry/point';
 import { addBend, moveBend } from '@sashiko/core/plan/edits/run-edits';
 import { holeKey } from '@sashiko/core/plan/placed';
 import type { HoleRef } from '@sashiko/core/plan/records';
+import { panelInHand } from '../../stores/panel-in-hand.ts';
 import { currentPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { clampToCloth } from '../clamp.ts';
@@ -23,7 +24,7 @@ export const bendRun: GestureKind = {
     return previewed(
       ({ at }) => {
         const plan = currentPlan();
-        const to = clampToCloth(plan, snapToMicrometre(at));
+        const to = clampToCloth(panelInHand(plan), snapToMicrometre(at));
         return isNew ? addBend(plan, run, Number(index), to) : moveBend(plan, run, Number(index), to);
       },
       () => select({ runId: run, bend: Number(index) }),
@@ -46,7 +47,7 @@ export const sewFromHole: GestureKind = {
   begin({ at, camera, abilities }) {
     const reachMm = CATCH_PX / camera.scale;
     if (!abilities.drawsThread || abilities.wishes === true) return null;
-    const hole = nearestHole(currentPlan(), at, reachMm);
+    const hole = nearestHole(currentPlan(), panelInHand(currentPlan()).id, at, reachMm);
     return hole === null ? null : fromHole(hole, reachMm, chooseHole, 'draw');
   },
 };
@@ -58,7 +59,7 @@ export const wishFromHole: GestureKind = {
     if (abilities.wishes !== true) return null;
     const { tool, select } = useViewStore.getState();
     const reachMm = CATCH_PX / camera.scale;
-    const hole = nearestHole(currentPlan(), at, reachMm);
+    const hole = nearestHole(currentPlan(), panelInHand(currentPlan()).id, at, reachMm);
     if (tool.kind === 'wish') return toHole(reachMm, wishHole);
     return hole === null ? panning(screen, () => select({})) : fromHole(hole, reachMm, wishHole, 'wish');
   },
@@ -77,7 +78,7 @@ function fromHole(
       if (!isTaken()) take(hole);
     },
     end({ at }) {
-      const other = nearestHole(currentPlan(), at, reachMm);
+      const other = nearestHole(currentPlan(), panelInHand(currentPlan()).id, at, reachMm);
       if (other === null) putDown();
       else if (holeKey(other) !== holeKey(hole)) take(other);
     },
@@ -89,7 +90,8 @@ function fromHole(
 }
 
 function toHole(reachMm: number, take: (hole: HoleRef) => void): Gesture {
-  const at = (now: Moment): HoleRef | null => nearestHole(currentPlan(), now.at, reachMm);
+  const at = (now: Moment): HoleRef | null =>
+    nearestHole(currentPlan(), panelInHand(currentPlan()).id, now.at, reachMm);
   return {
     click(now) {
       const hole = at(now);

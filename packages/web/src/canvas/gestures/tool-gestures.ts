@@ -1,4 +1,5 @@
 /** The pointer with a tool in hand: the pen draws, a part is placed, a place of the photo is pointed at. */
+import { panelInHand } from '../../stores/panel-in-hand.ts';
 import { currentPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { nearestHole } from '../nearest-hole.ts';
@@ -42,7 +43,7 @@ export const pointAtPicture = whereLetGo('point', ({ at }) => pointAt(at));
 
 /** The run under way goes on: to a hole, or round a bend. */
 export const goOnSewing = whereLetGo('draw', ({ at }, scale) => {
-  const hole = nearestHole(currentPlan(), at, CATCH_PX / scale);
+  const hole = nearestHole(currentPlan(), panelInHand(currentPlan()).id, at, CATCH_PX / scale);
   if (hole !== null) chooseHole(hole);
   else putBend(at);
 });

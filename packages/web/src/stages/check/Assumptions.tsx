@@ -1,14 +1,14 @@
 import { CHECK_RULES } from '@sashiko/core/checks/check-rules';
 import { assumedIn } from '@sashiko/core/plan/assumed';
-import { panelOf } from '@sashiko/core/plan/panels';
 import { rulesOnPanel } from '@sashiko/core/spacing/clearance';
 import { formatLength } from '@sashiko/core/units/length';
+import { usePanelInHand } from '../../stores/panel-in-hand.ts';
 import { useShownPlan } from '../../stores/plan-store.ts';
 
 /** What the word "clear" rests on; the wanted gap is changed under Gaps. */
 export function Assumptions() {
   const plan = useShownPlan();
-  const rules = rulesOnPanel(plan, panelOf(plan));
+  const rules = rulesOnPanel(plan, usePanelInHand(plan));
   const assumed = assumedIn(plan);
   const mm = (value: number): string => formatLength(value, plan.habits.unit, 1);
   return (

@@ -36,7 +36,7 @@ export function CheckStage() {
     const view = useViewStore.getState();
     view.select({});
     view.setSpotlight({ key: finding.key, partIds: finding.partIds, runIds: finding.runIds });
-    showPlace(finding.at);
+    showPlace(finding);
   };
   return (
     <>
@@ -78,7 +78,7 @@ export function CheckStage() {
             onShowRoom={setShowsRoom}
             onShow={(place) => {
               useViewStore.getState().setSpotlight(place);
-              showPlace(place.at);
+              showPlace(place);
             }}
           />
         )}

@@ -1,8 +1,8 @@
-import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
-import { panelOf } from '@sashiko/core/plan/panels';
+import type { Face } from '@sashiko/core/cloth/cloth';
 import { runPath } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { linePath } from '../../canvas/seen.ts';
+import { seer } from '../../canvas/table.ts';
 import { pathsOf } from '../../stores/derived.ts';
 import { INK } from '../../ui/ink.ts';
 
@@ -25,7 +25,7 @@ export function PathOverlay({
         const run = plan.runs[step.runId];
         if (run === undefined) return null;
         const isForward = run.from.partId === step.from.partId && run.from.holeId === step.from.holeId;
-        const points = runPath(plan, run).map((p) => asSeen(panelOf(plan), face, p));
+        const points = runPath(plan, run).map(seer(plan, run, face));
         const d = linePath(isForward ? points : [...points].reverse());
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: a way is its order

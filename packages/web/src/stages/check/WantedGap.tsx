@@ -1,7 +1,7 @@
 import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
-import { panelOf } from '@sashiko/core/plan/panels';
 import { rulesOnPanel } from '@sashiko/core/spacing/clearance';
 import { Slider } from 'antd';
+import { usePanelInHand } from '../../stores/panel-in-hand.ts';
 import { useCommittedPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { Hard } from '../../ui/Hard.tsx';
 import { useAnswer } from '../../workers/use-answer.ts';
@@ -15,7 +15,7 @@ export function WantedGap() {
   const commit = usePlanStore((state) => state.commit);
   const prices = useAnswer('gapPrices', { plan: resting }).answer ?? [];
   const gap = plan.habits.gapInStitches;
-  const rules = rulesOnPanel(plan, panelOf(plan));
+  const rules = rulesOnPanel(plan, usePanelInHand(plan));
   const most = Math.max(1, ...prices.map(([, count]) => count));
   return (
     <section>

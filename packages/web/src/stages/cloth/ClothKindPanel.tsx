@@ -6,8 +6,8 @@ import {
   measureCloth,
   showWrongSide,
 } from '@sashiko/core/plan/edits/cloth-edits';
-import { panelOf } from '@sashiko/core/plan/panels';
 import { Segmented, Switch } from 'antd';
+import { usePanelInHand } from '../../stores/panel-in-hand.ts';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { Field } from '../../ui/Field.tsx';
@@ -23,7 +23,8 @@ export function ClothKindPanel() {
   const commit = usePlanStore((state) => state.commit);
   const setFace = useViewStore((state) => state.setFace);
   const { habits } = plan;
-  const cloth = panelOf(plan);
+  const cloth = usePanelInHand(plan);
+  const of = { panelId: cloth.id };
   const kind = CLOTH_KINDS.find((one) => one.id === cloth.kindId);
   return (
     <>
@@ -33,7 +34,7 @@ export function ClothKindPanel() {
           aria-label="Kind of cloth"
           value={cloth.kindId}
           options={CLOTH_KINDS.map((one) => ({ value: one.id, label: one.title }))}
-          onChange={(kindId) => commit(changeClothKind(plan, kindId))}
+          onChange={(kindId) => commit(changeClothKind(plan, kindId, of))}
         />
         {kind !== undefined && (
           <p className="quiet">
@@ -45,7 +46,7 @@ export function ClothKindPanel() {
           valueMm={cloth.thicknessMm}
           unit={habits.unit}
           digits={2}
-          onChange={(thicknessMm) => commit(measureCloth(plan, { thicknessMm }))}
+          onChange={(thicknessMm) => commit(measureCloth(plan, { thicknessMm }, of))}
         />
         <Field label="Looseness">
           <NumberField
@@ -55,7 +56,7 @@ export function ClothKindPanel() {
             style={{ width: '100%' }}
             value={cloth.looseness}
             onChange={(looseness) => {
-              if (looseness !== null) commit(measureCloth(plan, { looseness }), 'looseness');
+              if (looseness !== null) commit(measureCloth(plan, { looseness }, of), 'looseness');
             }}
           />
         </Field>
@@ -72,7 +73,7 @@ export function ClothKindPanel() {
               type="button"
               className="swatch"
               aria-pressed={cloth.colourId === colour.id}
-              onClick={() => commit(dyeCloth(plan, colour.id))}
+              onClick={() => commit(dyeCloth(plan, colour.id, of))}
             >
               <i style={{ background: colour.hex }} />
               {colour.title}
@@ -91,14 +92,15 @@ export function ClothKindPanel() {
             { value: 'wrong', label: 'wrong side' },
           ]}
           onChange={(face) => {
-            if (commit(chooseWorkedFace(plan, face as 'right' | 'wrong'))) setFace(face as 'right' | 'wrong');
+            if (commit(chooseWorkedFace(plan, face as 'right' | 'wrong', of)))
+              setFace(face as 'right' | 'wrong');
           }}
         />
         <p className="quiet">
           The pattern is printed for this face, mirrored as the piece lies in your hand.
         </p>
         <Field label="The wrong side is seen too when it is done" shape="wide">
-          <Switch checked={cloth.wrongSideSeen} onChange={(seen) => commit(showWrongSide(plan, seen))} />
+          <Switch checked={cloth.wrongSideSeen} onChange={(seen) => commit(showWrongSide(plan, seen, of))} />
         </Field>
       </section>
     </>

@@ -1,6 +1,6 @@
-import { panelOf } from '@sashiko/core/plan/panels';
 import { Button } from 'antd';
 import { takePen } from '../../canvas/pen-tool.ts';
+import { usePanelInHand } from '../../stores/panel-in-hand.ts';
 import { useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { ChosenLine } from './ChosenLine.tsx';
@@ -11,8 +11,9 @@ export function LinesPanel() {
   const plan = useShownPlan();
   const chosenId = useViewStore((state) => state.selection.markingId);
   const tool = useViewStore((state) => state.tool);
-  const markings = Object.values(panelOf(plan).markings);
-  const chosen = chosenId === null ? undefined : panelOf(plan).markings[chosenId];
+  const panel = usePanelInHand(plan);
+  const markings = Object.values(panel.markings);
+  const chosen = chosenId === null ? undefined : panel.markings[chosenId];
   return (
     <>
       <section>

@@ -39,7 +39,7 @@ export function MakeTrue({ backdrop, image }: PictureProps) {
           { x: first.x * backdrop.mmPerPx, y: first.y * backdrop.mmPerPx },
         );
         const at = { x: corner.x - cornerPx.x * mmPerPx, y: corner.y - cornerPx.y * mmPerPx };
-        const placing = { at, mmPerPx, turnDeg: 0, strength: backdrop.strength };
+        const placing = { panelId: backdrop.panelId, at, mmPerPx, turnDeg: 0, strength: backdrop.strength };
         if (
           usePlanStore
             .getState()

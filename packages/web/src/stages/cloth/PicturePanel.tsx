@@ -1,9 +1,9 @@
 import { clothBox } from '@sashiko/core/cloth/cloth';
 import { dropPicture, layPicture } from '@sashiko/core/plan/edits/picture-edits';
-import { panelOf } from '@sashiko/core/plan/panels';
 import { Button } from 'antd';
 import { useEffect, useState } from 'react';
 import { useDroppedStore } from '../../stores/dropped-store.ts';
+import { panelInHand } from '../../stores/panel-in-hand.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { ask } from '../../workers/workshop.ts';
@@ -26,9 +26,11 @@ export function PicturePanel() {
       .answer.then(inBase64)
       .then((bytes) => {
         const now = currentPlan();
-        const box = clothBox(panelOf(now));
+        const panel = panelInHand(now);
+        const box = clothBox(panel);
         usePlanStore.getState().commit(
           layPicture(now, bytes, {
+            panelId: panel.id,
             at: { x: box.left, y: box.top },
             mmPerPx: box.widthMm / bytes.widthPx,
             turnDeg: 0,

@@ -1,9 +1,9 @@
 import { type ClothShape, clothBox } from '@sashiko/core/cloth/cloth';
 import { maybeReadyPiece } from '@sashiko/core/cloth/ready-pieces';
 import { resizePiece } from '@sashiko/core/plan/edits/cloth-edits';
-import { panelOf } from '@sashiko/core/plan/panels';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button } from 'antd';
+import { usePanelInHand } from '../../stores/panel-in-hand.ts';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
@@ -12,6 +12,7 @@ import { Row } from '../../ui/Row.tsx';
 export function Sizes({ shape }: { readonly shape: Extract<ClothShape, { kind: 'ready' }> }) {
   const plan = useShownPlan();
   const commit = usePlanStore((state) => state.commit);
+  const of = { panelId: usePanelInHand(plan).id };
   const piece = maybeReadyPiece(shape.pieceId);
   if (piece === undefined) return null;
   return (
@@ -23,7 +24,7 @@ export function Sizes({ shape }: { readonly shape: Extract<ClothShape, { kind: '
           label={field.title}
           valueMm={shape.sizes[field.id] ?? 0}
           unit={plan.habits.unit}
-          onChange={(mm) => commit(resizePiece(plan, { [field.id]: mm }))}
+          onChange={(mm) => commit(resizePiece(plan, { [field.id]: mm }, of))}
         />
       ))}
     </section>
@@ -34,7 +35,7 @@ export function DrawnOutline() {
   const plan = useShownPlan();
   const select = useViewStore((state) => state.select);
   const isChosen = useViewStore((state) => state.selection.markingId === 'outline');
-  const { widthMm, heightMm } = clothBox(panelOf(plan));
+  const { widthMm, heightMm } = clothBox(usePanelInHand(plan));
   const { unit } = plan.habits;
   return (
     <section>

@@ -1,13 +1,14 @@
 import { shapeNodes } from '@sashiko/core/cloth/cloth';
 import { type ReadyPiece, usualSizes } from '@sashiko/core/cloth/ready-piece';
 import { READY_PIECES } from '@sashiko/core/cloth/ready-pieces';
+import { panelSuffix } from '@sashiko/core/formats/print-kind';
 import { clothSvg, pathData } from '@sashiko/core/formats/svg-export';
 import { boundsOf } from '@sashiko/core/geometry/polygon';
 import { drawOutline, takePiece } from '@sashiko/core/plan/edits/cloth-edits';
 import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
-import { panelOf } from '@sashiko/core/plan/panels';
 import { Button, Segmented } from 'antd';
 import { takePen } from '../../canvas/pen-tool.ts';
+import { panelInHand, usePanelInHand } from '../../stores/panel-in-hand.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { download } from '../../ui/download.ts';
@@ -19,7 +20,8 @@ import { SvgImport } from './SvgImport.tsx';
 export function PiecePanel() {
   const plan = useShownPlan();
   const commit = usePlanStore((state) => state.commit);
-  const { shape } = panelOf(plan);
+  const panel = usePanelInHand(plan);
+  const { shape } = panel;
   const { unit } = plan.habits;
   return (
     <>
@@ -47,7 +49,11 @@ export function PiecePanel() {
               size="small"
               title="Turns the piece into nodes that can be moved one by one"
               onClick={() => {
-                if (commit(drawOutline(plan, shapeNodes(shape), 'change the outline by hand')))
+                if (
+                  commit(
+                    drawOutline(plan, shapeNodes(shape), 'change the outline by hand', { panelId: panel.id }),
+                  )
+                )
                   useViewStore.getState().select({ markingId: 'outline' });
               }}
             >
@@ -57,7 +63,11 @@ export function PiecePanel() {
           <SvgImport />
           <Button
             size="small"
-            onClick={() => download(`${plan.name}.svg`, 'image/svg+xml', clothSvg(currentPlan()))}
+            onClick={() => {
+              const now = currentPlan();
+              const of = panelInHand(now);
+              download(`${plan.name}${panelSuffix(now, of)}.svg`, 'image/svg+xml', clothSvg(now, of));
+            }}
           >
             Save as SVG
           </Button>
@@ -97,7 +107,10 @@ function PieceCard({ piece, isTaken }: { readonly piece: ReadyPiece; readonly is
       className="piece-card"
       title={piece.description}
       aria-pressed={isTaken}
-      onClick={() => usePlanStore.getState().commit(takePiece(currentPlan(), piece.id))}
+      onClick={() => {
+        const plan = currentPlan();
+        usePlanStore.getState().commit(takePiece(plan, piece.id, {}, { panelId: panelInHand(plan).id }));
+      }}
     >
       <svg
         viewBox={`${left - room} ${top - room} ${right - left + 2 * room} ${bottom - top + 2 * room}`}

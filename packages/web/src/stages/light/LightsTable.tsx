@@ -125,7 +125,7 @@ function Reason({ plan, reason }: { readonly plan: Plan; readonly reason: DarkRe
       partIds: plan.parts[reason.partId] === undefined ? [] : [reason.partId],
       runIds: reason.runIds,
     });
-    showPlace(reason.at);
+    showPlace({ at: reason.at, partIds: [reason.partId], runIds: reason.runIds });
   };
   return (
     <button type="button" className="linkish" onClick={show} title="Show where">

@@ -12,7 +12,11 @@ export function ShortAlert({ plan, shorts }: { readonly plan: Plan; readonly sho
     const { partId, amp, watt, hottest, isHot, minutes, touches } = short;
     const name = plan.parts[partId]?.name ?? partId;
     const run = hottest === null ? undefined : plan.runs[hottest.runId];
-    const at = touches[0]?.at ?? plan.parts[partId]?.at;
+    const [touch] = touches;
+    const at = touch?.at ?? plan.parts[partId]?.at;
+    const touched = (touch?.ends ?? []).map((end) =>
+      'runId' in end ? plan.runs[end.runId] : plan.parts[end.partId],
+    );
     const show = (): void => {
       if (at === undefined) return;
       useViewStore.getState().setSpotlight({
@@ -20,7 +24,7 @@ export function ShortAlert({ plan, shorts }: { readonly plan: Plan; readonly sho
         partIds: [partId],
         runIds: run === undefined ? [] : [run.id],
       });
-      showPlace(at);
+      showPlace({ at, panelId: touched[0]?.panelId, partIds: [partId] });
     };
     return (
       <section key={partId} role="alert" className="short-alert">

@@ -1,10 +1,10 @@
 import type { ThreadFigure } from '@sashiko/core/circuit/figures';
-import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
-import { panelOf } from '@sashiko/core/plan/panels';
+import type { Face } from '@sashiko/core/cloth/cloth';
 import { runPath } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatVolt } from '@sashiko/core/units/electrical';
 import { linePath } from '../../canvas/seen.ts';
+import { seer } from '../../canvas/table.ts';
 import { INK } from '../../ui/ink.ts';
 
 interface VoltsOverlayProps {
@@ -27,7 +27,8 @@ export function VoltsOverlay({ plan, face, scale, threads }: VoltsOverlayProps) 
       {threads.map(({ runId, volt }) => {
         const run = plan.runs[runId];
         if (run === undefined) return null;
-        const path = runPath(plan, run).map((at) => asSeen(panelOf(plan), face, at));
+        const seen = seer(plan, run, face);
+        const path = runPath(plan, run).map((at) => seen(at));
         const middle = path[Math.floor((path.length - 1) / 2)];
         const next = path[Math.floor((path.length - 1) / 2) + 1] ?? middle;
         if (middle === undefined || next === undefined) return null;

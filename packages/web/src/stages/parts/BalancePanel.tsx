@@ -1,7 +1,9 @@
-import { asSeen, type Face } from '@sashiko/core/cloth/cloth';
+import type { Face } from '@sashiko/core/cloth/cloth';
 import { kindOf } from '@sashiko/core/plan/kind-of';
-import { panelOf } from '@sashiko/core/plan/panels';
+import { hasSeveralPanels, thoseOn } from '@sashiko/core/plan/panels';
 import { balanceOf, TIPS_FROM_G } from '@sashiko/core/plan/weight';
+import { onTable } from '../../canvas/table.ts';
+import { usePanelInHand } from '../../stores/panel-in-hand.ts';
 import { useShownPlan } from '../../stores/plan-store.ts';
 import { useCalmPlan } from '../../stores/use-calm-plan.ts';
 import { useViewStore } from '../../stores/view-store.ts';
@@ -11,13 +13,15 @@ import { Row } from '../../ui/Row.tsx';
 /** What the parts weigh and where they pull. */
 export function BalancePanel() {
   const plan = useCalmPlan();
-  const balance = balanceOf(plan);
-  const parts = Object.values(plan.parts)
+  const panel = usePanelInHand(plan);
+  const balance = balanceOf(plan, panel);
+  const several = hasSeveralPanels(plan);
+  const parts = thoseOn(plan.parts, panel.id)
     .map((part) => ({ part, massG: kindOf(plan, part).massG }))
     .sort((a, b) => b.massG - a.massG);
   return (
     <section>
-      <h2>Weight and balance</h2>
+      <h2>Weight and balance{several ? ` of ${panel.name}` : ''}</h2>
       <Row label="All parts, with their cells" value={`${balance.sumG.toFixed(1)} g`} />
       <p className="quiet">{balanceWords(balance)}</p>
       <table className="light-table">
@@ -67,9 +71,10 @@ function balanceWords(balance: ReturnType<typeof balanceOf>): string {
 /** The centre of the parts' weight on the cloth. */
 export function BalanceMark({ face, scale }: { readonly face: Face; readonly scale: number }) {
   const plan = useShownPlan();
-  const { centre, sumG } = balanceOf(plan);
+  const panel = usePanelInHand(plan);
+  const { centre, sumG } = balanceOf(plan, panel);
   if (centre === null) return null;
-  const at = asSeen(panelOf(plan), face, centre);
+  const at = onTable(panel, face, centre);
   const r = 11 / scale;
   return (
     <g pointerEvents="none">

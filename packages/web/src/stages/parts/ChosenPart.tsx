@@ -155,7 +155,7 @@ export function GoesAlong({ plan, ids }: { readonly plan: Plan; readonly ids: re
 
 /** Gives parts twins across the upright middle of the piece, and chooses both. */
 export function mirrorAtMiddle(plan: Plan, ids: readonly string[]): void {
-  const { left, right } = clothBox(panelOf(plan));
+  const { left, right } = clothBox(panelOf(plan, plan.parts[ids[0] ?? '']));
   const first = plan.nextNumber;
   if (usePlanStore.getState().commit(twinParts(plan, ids, (left + right) / 2))) {
     useViewStore.getState().select({ partIds: ids.map((_, i) => partIdOf(first + i)) });

@@ -6,13 +6,13 @@ import { takesColour } from '@sashiko/core/parts/part-element';
 import { DRAWERS, type Drawer as DrawerName, type PartKind } from '@sashiko/core/parts/part-kind';
 import { PART_KINDS } from '@sashiko/core/parts/part-kinds';
 import { keepOwnPart } from '@sashiko/core/plan/edits/own-part-edits';
-import { panelOf } from '@sashiko/core/plan/panels';
 import { Button, Input } from 'antd';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { memo, useDeferredValue, useEffect, useRef, useState } from 'react';
 import { roomiestPlace } from '../../canvas/clamp.ts';
 import { placeAt } from '../../canvas/place-tool.ts';
 import { listOwnParts } from '../../storage/own-parts.ts';
+import { panelInHand } from '../../stores/panel-in-hand.ts';
 import { currentPlan, useCommittedPlan, usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { Colours } from './Colours.tsx';
@@ -159,7 +159,7 @@ const PartCard = memo(function PartCard({ kind, colourId, power, fit, own, onEdi
           if (event.key !== 'Enter' && event.key !== ' ') return;
           event.preventDefault();
           take();
-          placeAt(roomiestPlace(clothOutline(panelOf(currentPlan()))), false);
+          placeAt(roomiestPlace(clothOutline(panelInHand(currentPlan()))), false);
         }}
       >
         <PartPicture kind={kind} colourId={takesColour(kind) ? colourId : undefined} />

@@ -42,7 +42,9 @@ function FitSearchForm({ part }: { readonly part: Part }) {
   const plan = useShownPlan();
   const { unit } = plan.habits;
   const kind = kindOf(plan, part);
-  const areas = (['opening', 'window', 'reach'] as const).flatMap((use) => markingsFor(panelOf(plan), use));
+  const areas = (['opening', 'window', 'reach'] as const).flatMap((use) =>
+    markingsFor(panelOf(plan, part), use),
+  );
   const everywhere = areas.filter((area) => area.use !== 'reach').map((area) => area.id);
   const [spotAreas, setSpotAreas] = useState<Readonly<Record<string, readonly string[]>>>({});
   const [marginMm, setMarginMm] = useState(1);

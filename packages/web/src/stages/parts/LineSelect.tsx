@@ -1,5 +1,6 @@
 import { type LineChoice, lineChoices } from '@sashiko/core/plan/arrange/lines';
 import { formatLength } from '@sashiko/core/units/length';
+import { usePanelInHand } from '../../stores/panel-in-hand.ts';
 import { useShownPlan } from '../../stores/plan-store.ts';
 import { OptionSelect } from '../../ui/OptionSelect.tsx';
 
@@ -12,12 +13,13 @@ interface LineSelectProps {
 /** The lines of the plan to choose from, with their lengths. */
 export function LineSelect({ label, value, onChange }: LineSelectProps) {
   const plan = useShownPlan();
+  const panel = usePanelInHand(plan);
   return (
     <OptionSelect
       aria-label={label}
       placeholder={label}
       value={value}
-      options={lineChoices(plan).map((line) => ({
+      options={lineChoices(panel).map((line) => ({
         value: line.id,
         label: `${line.title}, ${formatLength(line.lengthMm, plan.habits.unit, 0)}`,
       }))}
@@ -28,6 +30,6 @@ export function LineSelect({ label, value, onChange }: LineSelectProps) {
 
 /** The chosen line, or undefined when it is gone. */
 export function useLine(id: string | null): LineChoice | undefined {
-  const plan = useShownPlan();
-  return id === null ? undefined : lineChoices(plan).find((line) => line.id === id);
+  const panel = usePanelInHand(useShownPlan());
+  return id === null ? undefined : lineChoices(panel).find((line) => line.id === id);
 }

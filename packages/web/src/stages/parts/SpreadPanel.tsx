@@ -8,6 +8,7 @@ import { formatLength } from '@sashiko/core/units/length';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { useGhosts } from '../../canvas/use-ghosts.ts';
+import { usePanelInHand } from '../../stores/panel-in-hand.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { Field } from '../../ui/Field.tsx';
@@ -29,9 +30,10 @@ const TURNS: ReadonlyArray<{ readonly value: SpreadTurn; readonly label: string 
 export function SpreadPanel() {
   const plan = useShownPlan();
   const { unit } = plan.habits;
+  const panel = usePanelInHand(plan);
   const [way, setWay] = useState<LineWay>(() => {
-    const drawn = usualWay(plan, 'drawn');
-    return lineOf(plan, drawn) === undefined ? usualWay(plan, 'arc') : drawn;
+    const drawn = usualWay(panel, 'drawn');
+    return lineOf(panel, drawn) === undefined ? usualWay(panel, 'arc') : drawn;
   });
   const [kindId, setKindId] = useState('sew-on-light');
   const [colourId, setColourId] = useState('warm-white');
@@ -40,7 +42,7 @@ export function SpreadPanel() {
   const [turn, setTurn] = useState<SpreadTurn>('plus-right');
   const [anchorsMm, setAnchorsMm] = useState<readonly number[]>([]);
   const [isShown, setShown] = useState(true);
-  const line = lineOf(plan, way);
+  const line = lineOf(panel, way);
   const kind = maybePartKind(kindId);
   const spread: Spread | null =
     line === undefined || kind === undefined
@@ -51,7 +53,7 @@ export function SpreadPanel() {
           anchorsMm,
           turn,
           insetMm,
-          placing: { kindId, ...(takesColour(kind) ? { colourId } : {}) },
+          placing: { panelId: panel.id, kindId, ...(takesColour(kind) ? { colourId } : {}) },
         };
   const poses = spread === null ? null : spreadPoses(spread);
   useGhosts(

@@ -3,6 +3,7 @@ import { fitStrand, layStrand } from '@sashiko/core/plan/arrange/strand';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button } from 'antd';
 import { useState } from 'react';
+import { panelInHand } from '../../stores/panel-in-hand.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { Field } from '../../ui/Field.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
@@ -47,7 +48,9 @@ export function StrandPanel() {
               type="primary"
               onClick={() => {
                 if (line !== undefined)
-                  usePlanStore.getState().commit(layStrand(currentPlan(), line, pitchMm, count));
+                  usePlanStore
+                    .getState()
+                    .commit(layStrand(currentPlan(), panelInHand(currentPlan()), line, pitchMm, count));
               }}
             >
               Lay the strand

@@ -1,6 +1,7 @@
 import type { Point } from '@sashiko/core/geometry/point';
 import type { LengthUnit } from '@sashiko/core/units/length';
 import { Segmented } from 'antd';
+import { usePanelInHand } from '../../stores/panel-in-hand.ts';
 import { useShownPlan } from '../../stores/plan-store.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { LineSelect } from './LineSelect.tsx';
@@ -23,6 +24,7 @@ export function WayFields({
 }) {
   const plan = useShownPlan();
   const { unit } = plan.habits;
+  const panel = usePanelInHand(plan);
   return (
     <>
       <Segmented
@@ -31,7 +33,7 @@ export function WayFields({
         size="small"
         value={way.kind}
         options={[...KINDS]}
-        onChange={(kind) => onChange(usualWay(plan, kind))}
+        onChange={(kind) => onChange(usualWay(panel, kind))}
       />
       {way.kind === 'drawn' && (
         <LineSelect

@@ -8,11 +8,12 @@ import { useViewStore } from '../../stores/view-store.ts';
 /** Copies parts a little to the side, inside the cloth, and chooses the copies. */
 export function copyParts(plan: Plan, ids: readonly string[]): void {
   const first = plan.nextNumber;
-  const { top, bottom } = clothBox(panelOf(plan));
   const shift = [16, -16].find((by) =>
     ids.every((id) => {
-      const at = plan.parts[id]?.at;
-      return at !== undefined && at.y + by > top + 10 && at.y + by < bottom - 10;
+      const part = plan.parts[id];
+      if (part === undefined) return false;
+      const { top, bottom } = clothBox(panelOf(plan, part));
+      return part.at.y + by > top + 10 && part.at.y + by < bottom - 10;
     }),
   );
   if (usePlanStore.getState().commit(duplicateParts(plan, ids, { x: 0, y: shift ?? 16 }))) {

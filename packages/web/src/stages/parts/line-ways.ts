@@ -2,8 +2,7 @@
 import { clothBox } from '@sashiko/core/cloth/cloth';
 import type { Point } from '@sashiko/core/geometry/point';
 import { arcLine, type Line, lineChoices, ringLine, straightLine } from '@sashiko/core/plan/arrange/lines';
-import { panelOf } from '@sashiko/core/plan/panels';
-import type { Plan } from '@sashiko/core/plan/schema';
+import type { Panel } from '@sashiko/core/plan/records';
 
 export type LineWay =
   | { readonly kind: 'drawn'; readonly lineId: string | null }
@@ -14,15 +13,15 @@ export type LineWay =
 export type WayKind = LineWay['kind'];
 
 /** A way of this kind to begin with: across the middle of the piece, with a sixth of it free on each side; the line drawn last. */
-export function usualWay(plan: Plan, kind: WayKind): LineWay {
-  const { left, top, widthMm, heightMm } = clothBox(panelOf(plan));
+export function usualWay(panel: Panel, kind: WayKind): LineWay {
+  const { left, top, widthMm, heightMm } = clothBox(panel);
   const round = (mm: number): number => Math.round(mm);
   const middle = { x: round(left + widthMm / 2), y: round(top + heightMm / 2) };
   const from = { x: round(left + widthMm / 6), y: middle.y };
   const to = { x: round(left + (5 * widthMm) / 6), y: middle.y };
   switch (kind) {
     case 'drawn': {
-      const drawn = Object.keys(panelOf(plan).markings).at(-1);
+      const drawn = Object.keys(panel.markings).at(-1);
       return { kind, lineId: drawn ?? null };
     }
     case 'straight':
@@ -35,10 +34,10 @@ export function usualWay(plan: Plan, kind: WayKind): LineWay {
 }
 
 /** The line itself; undefined where a drawn one is not chosen, or gone. */
-export function lineOf(plan: Plan, way: LineWay): Line | undefined {
+export function lineOf(panel: Panel, way: LineWay): Line | undefined {
   switch (way.kind) {
     case 'drawn':
-      return way.lineId === null ? undefined : lineChoices(plan).find(({ id }) => id === way.lineId);
+      return way.lineId === null ? undefined : lineChoices(panel).find(({ id }) => id === way.lineId);
     case 'straight':
       return straightLine(way.from, way.to);
     case 'arc':

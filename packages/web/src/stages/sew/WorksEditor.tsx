@@ -1,5 +1,5 @@
 import { addWork, changeWork, deleteWork } from '@sashiko/core/plan/edits/sewing-edits';
-import { panelOf } from '@sashiko/core/plan/panels';
+import { ofPanel, panelsOf } from '@sashiko/core/plan/panels';
 import type { Work } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { Button, Input } from 'antd';
@@ -54,9 +54,11 @@ function WorkRow({ plan, work }: { readonly plan: Plan; readonly work: Work }) {
     { value: 'piece', label: 'the whole piece' },
     { value: 'right', label: 'the right side' },
     { value: 'wrong', label: 'the wrong side' },
-    ...Object.values(panelOf(plan).markings)
-      .filter(({ closed }) => closed)
-      .map(({ id, name }) => ({ value: id, label: name })),
+    ...panelsOf(plan).flatMap((panel) =>
+      Object.values(panel.markings)
+        .filter(({ closed }) => closed)
+        .map(({ id, name }) => ({ value: id, label: `${name}${ofPanel(plan, { panelId: panel.id })}` })),
+    ),
   ];
   return (
     <div className="work-card">

@@ -1,14 +1,14 @@
 /** Small drawings of plans for the shelf, made once after each save and kept. */
-import { clothBox } from '@sashiko/core/cloth/cloth';
 import { describeProblem, type Result } from '@sashiko/core/errors/problem';
 import { planFromValue } from '@sashiko/core/formats/plan-file';
-import { panelOf } from '@sashiko/core/plan/panels';
+import { firstPanel } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { counted } from '@sashiko/core/units/words';
 import { startTransition, useEffect } from 'react';
 import { createRoot } from 'react-dom/client';
 import { ClothDrawing } from '../../canvas/ClothDrawing.tsx';
 import { ALL_NEAR, NEAR_FROM_SCALE } from '../../canvas/detail.ts';
+import { tableBox } from '../../canvas/table.ts';
 import { database, type Look, type PlanRecord } from '../../storage/database.ts';
 import { revisionOf } from '../../storage/shelf.ts';
 import { ErrorFence } from '../../ui/ErrorFence.tsx';
@@ -44,7 +44,7 @@ export function contents(plan: Plan): string {
 
 /** The piece with some table round it, as an SVG file; empty where it cannot be drawn. */
 export async function drawingOf(plan: Plan): Promise<string> {
-  const { left, top, widthMm, heightMm } = clothBox(panelOf(plan));
+  const { left, top, widthMm, heightMm } = tableBox(plan, firstPanel(plan).workedFace);
   const room = Math.max(widthMm, heightMm) * 0.04;
   const box = `${left - room} ${top - room} ${widthMm + 2 * room} ${heightMm + 2 * room}`;
   const host = document.createElement('div');

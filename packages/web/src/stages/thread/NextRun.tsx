@@ -1,7 +1,7 @@
 import { markingsFor } from '@sashiko/core/cloth/cloth';
 import { changeHabits, changeLegSign } from '@sashiko/core/plan/edits/plan-edits';
 import { kindOf } from '@sashiko/core/plan/kind-of';
-import { panelOf } from '@sashiko/core/plan/panels';
+import { panelsOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
 import { usePlanStore } from '../../stores/plan-store.ts';
@@ -25,7 +25,7 @@ export function NextRun({ plan }: { readonly plan: Plan }) {
   const way = useViewStore((state) => state.drawingWay);
   const { habits } = plan;
   const form = maybeThreadKind(habits.threadId)?.form ?? 'thread';
-  const marks = markingsFor(panelOf(plan), 'mark');
+  const marks = panelsOf(plan).flatMap((panel) => markingsFor(panel, 'mark'));
   const alongId = marks.some((mark) => mark.id === way.alongId) ? way.alongId : null;
   const hasBareLegs = Object.values(plan.parts).some((part) =>
     kindOf(plan, part).options.some((option) => option.id === 'plusSquare'),

@@ -2,7 +2,11 @@ import { bringsStyle } from '@sashiko/core/advice/follows-style';
 import { leftOutWords } from '@sashiko/core/advice/left-out-words';
 import { isWorse, type ThreadFigures } from '@sashiko/core/advice/thread-figures';
 import { succeed } from '@sashiko/core/errors/problem';
+import { hasSeveralPanels, panelOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
+import type { LeftOut } from '@sashiko/core/router/clean-part';
+import { offBoard } from '@sashiko/core/router/laid-out';
+import type { PlanProblem } from '@sashiko/core/router/problem-of-plan';
 import { pinMoves } from '@sashiko/core/router/proposal';
 import type { RoutedTrace } from '@sashiko/core/router/routing-problem';
 import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
@@ -80,10 +84,7 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
           {leftOut.map((one) => (
             <li key={`${one.trace.net} ${one.trace.from.part} ${one.trace.to.part}`}>
               {leftOutWords(shown.plan, problem, one)} It is stopped{' '}
-              <button type="button" className="linkish" onClick={() => showPlace(one.at)}>
-                {formatLength(one.at.x, unit, 0)} across, {formatLength(one.at.y, unit, 0)} down
-              </button>
-              .
+              <StoppedAt plan={shown.plan} problem={problem} left={one} />.
             </li>
           ))}
         </ul>
@@ -152,6 +153,28 @@ function styleHeadline(now: ThreadFigures, then: ThreadFigures, unit: LengthUnit
   ];
   const compared = more.length === 0 ? 'as much thread as' : `${more.join(' and ')} than`;
   return `In the style you asked for, drawn in gold: ${compared} the threads that are there, which go otherwise.`;
+}
+
+/** Where a thread that found no way is stopped: on which panel, and where on it. */
+function StoppedAt({
+  plan,
+  problem,
+  left: { at, trace },
+}: {
+  readonly plan: Plan;
+  readonly problem: PlanProblem;
+  readonly left: LeftOut;
+}) {
+  const part = plan.parts[problem.parts[trace.from.part]?.id ?? ''];
+  if (part === undefined) return null;
+  const place = offBoard(problem, part, at);
+  const [across, down] = [place.x, place.y].map((mm) => formatLength(mm, plan.habits.unit, 0));
+  const on = hasSeveralPanels(plan) ? ` on ${panelOf(plan, part).name}` : '';
+  return (
+    <button type="button" className="linkish" onClick={() => showPlace({ at: place, panelId: part.panelId })}>
+      {across} across, {down} down{on}
+    </button>
+  );
 }
 
 function headline(leftOut: number, isNoBetter: boolean, patches: number, stops: number): string {

@@ -1,13 +1,18 @@
-import { asSeen } from '@sashiko/core/cloth/cloth';
+import type { Face } from '@sashiko/core/cloth/cloth';
 import type { Point } from '@sashiko/core/geometry/point';
 import { kindOf } from '@sashiko/core/plan/kind-of';
-import { panelOf } from '@sashiko/core/plan/panels';
+import { panelOf, panelsOf } from '@sashiko/core/plan/panels';
+import type { Plan } from '@sashiko/core/plan/schema';
+import { offBoard } from '@sashiko/core/router/laid-out';
+import type { PlanProblem } from '@sashiko/core/router/problem-of-plan';
+import type { RoutedTrace } from '@sashiko/core/router/routing-problem';
 import { memo } from 'react';
 import { PartByDetail } from '../../canvas/ByDetail.tsx';
 import { NEAR_FROM_SCALE } from '../../canvas/detail.ts';
 import { clothPath } from '../../canvas/Ground.tsx';
 import { PatchDrawing } from '../../canvas/PatchDrawing.tsx';
-import { linePath } from '../../canvas/seen.ts';
+import { linePath, tableTransform } from '../../canvas/seen.ts';
+import { seer } from '../../canvas/table.ts';
 import type { ShownThreads } from '../../stores/jobs-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { INK } from '../../ui/ink.ts';
@@ -23,12 +28,10 @@ export const ProposalOverlay = memo(function ProposalOverlay({
 }) {
   const face = useViewStore((state) => state.face);
   const { plan, problem, solution, preview } = result;
-  const panel = panelOf(plan);
-  const seen = (p: Point): Point => asSeen(panel, face, p);
   const overPatches = new Set(solution.patches?.map(({ over }) => over));
   const firstKept = solution.traces.length - problem.kept.length;
   const lines = solution.traces.map((trace, i) => ({
-    data: linePath(trace.points.map(seen)),
+    data: linePath(seenTrace(plan, problem, trace, face)),
     isOver: overPatches.has(i),
     isKept: i >= firstKept,
     isPlus: problem.nets[trace.net]?.title.startsWith('+') === true,
@@ -36,30 +39,63 @@ export const ProposalOverlay = memo(function ProposalOverlay({
   const parts = useArriving(Object.values(preview?.parts ?? {}));
   return (
     <g pointerEvents="none" fill="none" strokeLinejoin="round" strokeLinecap="round">
-      <path d={clothPath(panel, face)} fillRule="evenodd" fill={INK.paper} opacity={0.62} />
+      {panelsOf(plan).map((panel) => (
+        <path
+          key={panel.id}
+          transform={tableTransform(panel, face)}
+          d={clothPath(panel, face)}
+          fillRule="evenodd"
+          fill={INK.paper}
+          opacity={0.62}
+        />
+      ))}
       <ProposedLines lines={lines.filter(({ isOver }) => !isOver)} scale={scale} />
       {preview !== null &&
         Object.values(preview.patches)
           .filter((patch) => patch !== plan.patches[patch.id])
-          .map((patch) => <PatchDrawing key={patch.id} patch={patch} cloth={panel} face={face} />)}
+          .map((patch) => {
+            const panel = panelOf(plan, patch);
+            return (
+              <g key={patch.id} transform={tableTransform(panel, face)}>
+                <PatchDrawing patch={patch} cloth={panel} face={face} />
+              </g>
+            );
+          })}
       <ProposedLines lines={lines.filter(({ isOver }) => isOver)} scale={scale} />
       <g strokeWidth={1 / scale}>
-        {parts.map((part) => (
-          <PartByDetail
-            key={part.id}
-            part={part}
-            kind={kindOf(plan, part)}
-            cloth={panel}
-            face={face}
-            isChosen={part !== plan.parts[part.id]}
-            isLit={false}
-            detail={scale < NEAR_FROM_SCALE ? 'far' : 'near'}
-          />
-        ))}
+        {parts.map((part) => {
+          const panel = panelOf(plan, part);
+          return (
+            <g key={part.id} transform={tableTransform(panel, face)}>
+              <PartByDetail
+                part={part}
+                kind={kindOf(plan, part)}
+                cloth={panel}
+                face={face}
+                isChosen={part !== plan.parts[part.id]}
+                isLit={false}
+                detail={scale < NEAR_FROM_SCALE ? 'far' : 'near'}
+              />
+            </g>
+          );
+        })}
       </g>
     </g>
   );
 });
+
+/** A trace where it is seen: the board of the problem is not the table. */
+function seenTrace(
+  plan: Plan,
+  problem: PlanProblem,
+  { from, points }: RoutedTrace,
+  face: Face,
+): readonly Point[] {
+  const part = plan.parts[problem.parts[from.part]?.id ?? ''];
+  if (part === undefined) return [];
+  const seen = seer(plan, part, face);
+  return points.map((p) => seen(offBoard(problem, part, p)));
+}
 
 interface Line {
   readonly data: string;

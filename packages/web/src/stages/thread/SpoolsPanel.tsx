@@ -1,8 +1,10 @@
 import { describeSpool } from '@sashiko/core/plan/edits/patch-edits';
 import { maybeThreadOf } from '@sashiko/core/plan/run-way';
 import { THREAD_KINDS } from '@sashiko/core/thread/thread-kinds';
+import { formatLength } from '@sashiko/core/units/length';
 import { Button } from 'antd';
 import { useState } from 'react';
+import { usePanelInHand } from '../../stores/panel-in-hand.ts';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { Field } from '../../ui/Field.tsx';
 import { Hard } from '../../ui/Hard.tsx';
@@ -20,6 +22,7 @@ export function SpoolsPanel() {
   const [threadId, setThreadId] = useState(plan.habits.threadId);
   const kind = THREAD_KINDS.find((one) => one.id === threadId);
   const own = plan.spools[threadId];
+  const panel = usePanelInHand(plan);
   const { unit } = plan.habits;
   const [swatchMm, setSwatchMm] = useState(own?.swatch?.lengthMm ?? USUAL_SWATCH_MM);
   const [ohm, setOhm] = useState<number | null>(own?.swatch?.ohm ?? null);
@@ -44,8 +47,9 @@ export function SpoolsPanel() {
           Measure a swatch <Hard term="ohm" />
         </h2>
         <p className="quiet">
-          Sew a straight line of running stitch in your usual stitch on this cloth, measure its ohms from end
-          to end, and type both in: it takes the place of the table.
+          Sew a straight line of running stitch in your usual stitch on this cloth (
+          {formatLength(panel.thicknessMm, unit, 2)} thick), measure its ohms from end to end, and type both
+          in: it takes the place of the table.
         </p>
         <LengthField label="Length of the line" valueMm={swatchMm} unit={unit} onChange={setSwatchMm} />
         <Field label="It reads, Ω">
@@ -57,7 +61,12 @@ export function SpoolsPanel() {
             type="primary"
             disabled={ohm === null || ohm <= 0}
             onClick={() =>
-              commit(describeSpool(plan, threadId, { ...own, swatch: { lengthMm: swatchMm, ohm: ohm ?? 0 } }))
+              commit(
+                describeSpool(plan, threadId, {
+                  ...own,
+                  swatch: { lengthMm: swatchMm, ohm: ohm ?? 0, clothMm: panel.thicknessMm },
+                }),
+              )
             }
           >
             Take this reading

@@ -1,15 +1,17 @@
-import { asSeen, clothBox, type Face } from '@sashiko/core/cloth/cloth';
+import type { Face } from '@sashiko/core/cloth/cloth';
 import { add, distance, type Point, scale as scalePoint, subtract } from '@sashiko/core/geometry/point';
 import { holesOf, type Terminal } from '@sashiko/core/joining/nets';
 import { kindOf } from '@sashiko/core/plan/kind-of';
-import { panelOf } from '@sashiko/core/plan/panels';
-import { holePoint, placedOutline } from '@sashiko/core/plan/placed';
+import { holePoint, partOf, placedOutline } from '@sashiko/core/plan/placed';
+import type { HoleRef } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import type { Wish } from '@sashiko/core/wishes/wish-list';
 import { useMemo } from 'react';
 import { SIDE_THREAD } from '../../canvas/palette.ts';
 import { linePath } from '../../canvas/seen.ts';
+import { seer, tableBox } from '../../canvas/table.ts';
 import { wishesIn } from '../../stores/derived.ts';
+import { panelInHand } from '../../stores/panel-in-hand.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { INK } from '../../ui/ink.ts';
 
@@ -29,26 +31,22 @@ export function WishesOverlay({
   const tool = useViewStore((state) => state.tool);
   const pointer = useViewStore((state) => state.pointer);
   const { missing } = wishesIn(plan);
-  const seen = (p: Point): Point => asSeen(panelOf(plan), face, p);
   const joins = useMemo(
-    () => missing.map(({ wish, groups }) => ({ wish, lines: shortestJoins(plan, groups) })),
-    [plan, missing],
+    () => missing.map(({ wish, groups }) => ({ wish, lines: shortestJoins(plan, face, groups) })),
+    [plan, face, missing],
   );
   const inHand =
     tool.kind === 'wish' && pointer !== null && plan.parts[tool.from.partId] !== undefined
-      ? pathOf([[holePoint(plan, tool.from), pointer]], seen)
+      ? pathOf([
+          [seenHole(plan, face, tool.from), seer(plan, { panelId: panelInHand(plan).id }, face)(pointer)],
+        ])
       : null;
   return (
     <g pointerEvents="none" strokeLinecap="round" fill="none">
-      <BodiesLeftOut plan={plan} seen={seen} />
+      <BodiesLeftOut plan={plan} face={face} />
       <g mask={`url(#${MASK})`}>
         {joins.map(({ wish, lines }) => (
-          <Dots
-            key={wish.id}
-            d={pathOf(lines.map(shortened), seen)}
-            ink={WISH_INK[wish.side]}
-            scale={scale}
-          />
+          <Dots key={wish.id} d={pathOf(lines.map(shortened))} ink={WISH_INK[wish.side]} scale={scale} />
         ))}
       </g>
       {inHand !== null && <Dots d={inHand} ink={INK.night} scale={scale} />}
@@ -76,11 +74,11 @@ function Dots({ d, ink, scale }: { readonly d: string; readonly ink: string; rea
 const MASK = 'beside-bodies';
 
 /** Where boards lie: their bodies are left out, so that no dot covers the name of a pin. */
-function BodiesLeftOut({ plan, seen }: { readonly plan: Plan; readonly seen: (p: Point) => Point }) {
+function BodiesLeftOut({ plan, face }: { readonly plan: Plan; readonly face: Face }) {
   const bodies = Object.values(plan.parts)
     .filter((part) => kindOf(plan, part).holes.some(({ role }) => role === 'pin'))
-    .map((part) => `${linePath(placedOutline(plan, part).map(seen))}Z`);
-  const { left, top, widthMm, heightMm } = clothBox(panelOf(plan));
+    .map((part) => `${linePath(placedOutline(plan, part).map(seer(plan, part, face)))}Z`);
+  const { left, top, widthMm, heightMm } = tableBox(plan, face);
   return (
     <mask
       id={MASK}
@@ -96,8 +94,8 @@ function BodiesLeftOut({ plan, seen }: { readonly plan: Plan; readonly seen: (p:
   );
 }
 
-function pathOf(lines: readonly Line[], seen: (p: Point) => Point): string {
-  return lines.map((line) => linePath(line.map(seen))).join('');
+function pathOf(lines: readonly Line[]): string {
+  return lines.map((line) => linePath(line)).join('');
 }
 
 /** Without what lies on the metal of its holes; a short one stays whole. */
@@ -108,12 +106,17 @@ function shortened([a, b]: Line): Line {
   return [add(a, step), subtract(b, step)];
 }
 
+/** From place to place on the table. */
 type Line = readonly [Point, Point];
 
+function seenHole(plan: Plan, face: Face, hole: HoleRef): Point {
+  return seer(plan, partOf(plan, hole.partId), face)(holePoint(plan, hole));
+}
+
 /** Group by group, the shortest line to what is joined already. */
-function shortestJoins(plan: Plan, groups: ReadonlyArray<readonly Terminal[]>): Line[] {
+function shortestJoins(plan: Plan, face: Face, groups: ReadonlyArray<readonly Terminal[]>): Line[] {
   const places = groups.map((group) =>
-    group.flatMap((terminal) => holesOf(plan, terminal).map((hole) => holePoint(plan, hole))),
+    group.flatMap((terminal) => holesOf(plan, terminal).map((hole) => seenHole(plan, face, hole))),
   );
   const joined = [...(places[0] ?? [])];
   const left = places.slice(1);
