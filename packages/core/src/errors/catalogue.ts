@@ -279,6 +279,18 @@ export const ERROR_CATALOGUE = {
     title: 'The step cannot go there.',
     help: 'The message names the step it must come before or after; move that one too, or choose a place between.',
   },
+  'unknown-panel': {
+    title: 'There is no such panel in the plan.',
+    help: 'Choose a panel that lies on the table.',
+  },
+  'last-panel': {
+    title: 'A plan has at least one panel.',
+    help: 'Add another panel before you take this one away.',
+  },
+  'seam-one-panel': {
+    title: 'Both edges of this seam are of one panel.',
+    help: 'Only panels that a seam joins can be laid along it.',
+  },
   'seam-unknown': {
     title: 'There is no such seam.',
     help: 'It may have been taken apart meanwhile. Look at the seams of the Cloth stage.',

@@ -70,6 +70,8 @@ export const PanelSchema = v.strictObject({
   looseness: between(1, 3),
   workedFace: face,
   wrongSideSeen: v.boolean(),
+  /** Which way its threads run lengthwise, degrees clockwise from straight down; missing: it does not matter, as in felt. */
+  grainDeg: v.optional(turnDeg),
   markings: v.record(recordId, MarkingSchema),
 });
 

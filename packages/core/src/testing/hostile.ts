@@ -9,20 +9,24 @@ import { howLong } from '../circuit/how-long.ts';
 import { willItLight } from '../circuit/will-it-light.ts';
 import { LONGEST_LINE } from '../errors/plain-line.ts';
 import { describeProblem, describeToMaker, expectOk, type Problem } from '../errors/problem.ts';
+import { cuttingSvg } from '../formats/cutting-svg.ts';
 import { parsePart, serializePart } from '../formats/part-file.ts';
 import { parsePlan, serializePlan } from '../formats/plan-file.ts';
 import { sheetHtml } from '../formats/sheet-html.ts';
 import { planNetlist } from '../formats/spice.ts';
+import { stitchSvg } from '../formats/stitch-files.ts';
 import { clothSvg } from '../formats/svg-export.ts';
 import { readSvg } from '../formats/svg-import.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { importLines } from '../plan/edits/import-lines.ts';
 import { keepOwnPart } from '../plan/edits/own-part-edits.ts';
 import { moveParts, placePart } from '../plan/edits/part-edits.ts';
+import { panelsOf } from '../plan/panels.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Random, randomIndex, seededRandom } from '../random/random.ts';
 import { routingProblemOf } from '../router/problem-of-plan.ts';
 import { USUAL_REQUEST } from '../router/route-request.ts';
+import { patternDrawing } from '../sewing/pattern-drawing.ts';
 import { sewingSheet } from '../sewing/sewing-sheet.ts';
 import { sheetPages } from '../sewing/sheet-pages.ts';
 import { stopWarnings } from '../sewing/stop-warnings.ts';
@@ -56,7 +60,8 @@ export function tryPlanText(text: string): Verdict {
   return 'taken';
 }
 
-function usePlan(plan: Plan): void {
+/** Does with a plan all that is done with one: it is written and read, checked, lit, sewn, tested and edited; throws where something breaks. */
+export function usePlan(plan: Plan): void {
   const text = serializePlan(plan);
   if (serializePlan(expectOk(parsePlan(text))) !== text)
     throw new Error('it is not read back as it was written');
@@ -73,7 +78,12 @@ function usePlan(plan: Plan): void {
   sheetPages(plan, { sheet, warnings });
   const html = sheetHtml(plan, sheet, { warnings });
   if (/<script>alert/.test(html)) throw new Error('text of the maker’s became markup');
-  clothSvg(plan);
+  for (const panel of panelsOf(plan)) {
+    clothSvg(plan, panel);
+    cuttingSvg(plan, panel);
+    stitchSvg(plan, panel);
+    patternDrawing(plan, undefined, panel);
+  }
   const tests = benchTests(plan);
   if (tests.ok) for (const test of tests.value) judgeReading(plan, test, 0);
   else expectPlainLine(tests.problem);

@@ -1,5 +1,5 @@
 import { type Face, otherFace } from '../../cloth/cloth.ts';
-import { fail, type Result } from '../../errors/problem.ts';
+import { fail, type Result, succeed } from '../../errors/problem.ts';
 import { add, type Point, snapToMicrometre } from '../../geometry/point.ts';
 import { normaliseDeg } from '../../geometry/transform.ts';
 import { maybeLightColour } from '../../parts/light-colours.ts';
@@ -311,6 +311,12 @@ export function wiredWithout(
 
 /** Takes parts off the cloth, and the runs that end at them. Refused for locked parts. */
 export function deleteParts(plan: Plan, partIds: readonly string[]): Result<Edit> {
+  const changes = goingParts(plan, partIds);
+  return changes.ok ? checkEdit(plan, `take away ${namesOf(plan, partIds)}`, changes.value) : changes;
+}
+
+/** What changes when parts go: they, the runs that end at them, and what other parts say of them. Refused for locked parts. */
+export function goingParts(plan: Plan, partIds: readonly string[]): Result<readonly Change[]> {
   const changes: Change[] = [];
   const gone = new Set(partIds);
   for (const id of partIds) {
@@ -339,5 +345,5 @@ export function deleteParts(plan: Plan, partIds: readonly string[]): Result<Edit
       changes.push({ table: 'runs', id: run.id, before: run, after: null });
     }
   }
-  return checkEdit(plan, `take away ${namesOf(plan, partIds)}`, changes);
+  return succeed(changes);
 }

@@ -86,7 +86,7 @@ export function preparingSteps(context: StepContext): readonly StepDraft[] {
 
 function markStep(plan: Plan): StepDraft {
   const used = new Set(panelsOf(plan).flatMap((panel) => facesWorkedOn(plan, panel)));
-  const faces = (['right', 'wrong'] as const).filter((face) => used.has(face)).map((face) => faceName(face));
+  const faces = [...used].map((face) => faceName(face));
   return makeStep({
     id: MARK_STEP,
     group: 'Prepare',
