@@ -27,6 +27,7 @@ import { type NearBounds, nearBounds, sameBounds } from './detail.ts';
 import { clothPath } from './Ground.tsx';
 import { moveWithCamera } from './move-with-camera.ts';
 import { type Moving, useMoving, useRestingPlan } from './moving.ts';
+import { PanelNames } from './PanelNames.tsx';
 import { PartNames } from './PartNames.tsx';
 import { PlacingGhosts, SnapMarks, SnapWords, TurnHandle } from './PartOverlay.tsx';
 import { DIMMED_ROOM } from './palette.ts';
@@ -221,6 +222,7 @@ function Names({ plan, near, camera }: NamesProps & { readonly plan: Plan }) {
           isDark={look.isDark}
         />
       ))}
+      <PanelNames plan={plan} camera={camera} face={view.face} isDim={view.isDim} />
       <PartNames plan={plan} chosen={view.chosenParts} {...look} />
     </>
   );

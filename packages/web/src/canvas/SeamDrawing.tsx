@@ -9,6 +9,7 @@ import { memo } from 'react';
 import { type Camera, toPixels } from '../stores/camera.ts';
 import { INK } from '../ui/ink.ts';
 import { linePath } from './seen.ts';
+import { onTable } from './table.ts';
 
 interface SeamsProps {
   readonly plan: Plan;
@@ -64,7 +65,7 @@ export function SeamLetters({ plan, panel, face, isDark, camera }: SeamsProps & 
   return (
     <div className="part-names seam-letters" style={{ color: ink, WebkitTextStrokeColor: rim }}>
       {seamEdges(plan, panel.id).map(({ seam, side }) => {
-        const { px, py } = toPixels(camera, asSeen(panel, face, middle(seamLine(plan, seam, side))));
+        const { px, py } = toPixels(camera, onTable(panel, face, middle(seamLine(plan, seam, side))));
         return (
           <span key={`${seam.id}.${side}`} className="middle" style={{ left: px, top: py + 5 }}>
             {seamLetter(plan, seam.id)}

@@ -2,6 +2,7 @@ import type { NextAct } from '@sashiko/core/advice/what-next';
 import { Segmented } from 'antd';
 import type { ReactNode } from 'react';
 import { Filled } from '../ui/Filled.tsx';
+import { PanelBar } from './PanelBar.tsx';
 import { StageIdeaPanel } from './StageIdeaPanel.tsx';
 import { type StageId, titleOf } from './stages.ts';
 import { WhatNext } from './WhatNext.tsx';
@@ -43,6 +44,7 @@ export function StageTray<Name extends string>({
   return (
     <aside className="tray docked" aria-label={titleOf(stage)}>
       <WhatNext stage={stage} onNext={onNext} />
+      <PanelBar />
       <nav className="tray-tabs">
         {alone === null ? (
           <Segmented

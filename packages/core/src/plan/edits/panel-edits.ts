@@ -1,5 +1,5 @@
 /** Panels: pieces of cloth that come, are copied, moved about the table, and go with all that lies on them. */
-import { clothBox, shapeNodes } from '../../cloth/cloth.ts';
+import { type Box, clothBox, shapeNodes } from '../../cloth/cloth.ts';
 import { fail, type Result } from '../../errors/problem.ts';
 import { type CurveNode, mapNode, reverseCurve } from '../../geometry/curve.ts';
 import { between, type Point, snapToMicrometre, subtract } from '../../geometry/point.ts';
@@ -132,11 +132,11 @@ export function copyPanel(plan: Plan, panelId: string, mirrored: boolean): Resul
   );
 }
 
-/** Changes what a panel is called, where it lies on the table, or how its grain runs. */
+/** Changes what a panel is called, where it lies on the table, or how its grain runs; `grainDeg: null`: any way. */
 export function changePanel(
   plan: Plan,
   panelId: string,
-  changes: Partial<Pick<Panel, 'name' | 'table' | 'grainDeg'>>,
+  changes: Partial<Pick<Panel, 'name' | 'table'>> & { readonly grainDeg?: number | null },
   label?: string,
 ): Result<Edit> {
   const before = plan.panels[panelId];
@@ -144,11 +144,13 @@ export function changePanel(
   const name = tidyName(changes.name ?? before.name);
   if (!name.ok) return name;
   const { at, turnDeg } = changes.table ?? before.table;
+  const { grainDeg: oldGrain, ...rest } = before;
+  const grainDeg = changes.grainDeg === undefined ? oldGrain : changes.grainDeg;
   const after: Panel = {
-    ...before,
-    ...changes,
+    ...rest,
     name: name.value,
     table: { at: snapToMicrometre(at), turnDeg: normaliseDeg(turnDeg) },
+    ...(grainDeg === undefined || grainDeg === null ? {} : { grainDeg }),
   };
   return checkEdit(plan, label ?? `change ${before.name}`, [{ table: 'panels', id: panelId, before, after }]);
 }

@@ -11,6 +11,8 @@ export interface CanvasAbilities {
   readonly drawsThread: boolean;
   /** Nodes, sizes, lines and areas of the cloth can be taken hold of. */
   readonly shapesCloth?: boolean;
+  /** Panels are pulled about the table. */
+  readonly movesPanels?: boolean;
   /** Holes are wished joined instead of sewn. */
   readonly wishes?: boolean;
   /** Clicks on a part do this instead of choosing it. */

@@ -1,5 +1,6 @@
 /** All gestures, the first that takes a press having it. A new one is a file and a line here. */
 import type { Gesture, GestureKind, Press } from './gesture.ts';
+import { movePanelOnTable } from './move-panel.ts';
 import { chooseByBox, moveChosenParts, showPart, turnByHandle } from './part-gestures.ts';
 import { shapeCloth } from './shape-cloth.ts';
 import { bendRun, chooseRun, sewFromHole, wishFromHole } from './thread-gestures.ts';
@@ -12,6 +13,7 @@ export const GESTURES: readonly GestureKind[] = [
   placeInHand,
   pointAtPicture,
   goOnSewing,
+  movePanelOnTable,
   shapeCloth,
   wishFromHole,
   turnByHandle,

@@ -9,6 +9,7 @@ import { StageTray } from '../StageTray.tsx';
 import { ClothKindPanel } from './ClothKindPanel.tsx';
 import { FactsPanel } from './FactsPanel.tsx';
 import { LinesPanel } from './LinesPanel.tsx';
+import { PanelsPanel } from './PanelsPanel.tsx';
 import { PicturePanel } from './PicturePanel.tsx';
 import { PiecePanel } from './PiecePanel.tsx';
 import { SeamsPanel } from './SeamsPanel.tsx';
@@ -16,6 +17,7 @@ import { SeamsPanel } from './SeamsPanel.tsx';
 const PANELS = {
   Piece: PiecePanel,
   Lines: LinesPanel,
+  Panels: PanelsPanel,
   Seams: SeamsPanel,
   Photo: PicturePanel,
   Cloth: ClothKindPanel,
@@ -25,6 +27,7 @@ const PANELS = {
 type PanelName = keyof typeof PANELS;
 
 const SHAPES_CLOTH = { movesParts: false, drawsThread: false, shapesCloth: true };
+const MOVES_PANELS = { movesParts: false, drawsThread: false, movesPanels: true };
 
 /** The piece: its outline, the lines and areas on it, its cloth, and what it is for. */
 export function ClothStage() {
@@ -39,7 +42,7 @@ export function ClothStage() {
   const { asked } = useShownPlan().facts;
   return (
     <>
-      <StageCloth abilities={SHAPES_CLOTH} hint={useHint()} />
+      <StageCloth abilities={panel === 'Panels' ? MOVES_PANELS : SHAPES_CLOTH} hint={useHint()} />
       <StageTray
         stage="cloth"
         question="What of the cloth"
