@@ -6,8 +6,9 @@ import { darkAmp, willItLight } from '../circuit/will-it-light.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { deriveNets } from '../joining/nets.ts';
 import { cutPieces } from '../pieces/pieces.ts';
-import type { Run } from '../plan/records.ts';
-import { copiesOf, runPath, sumRun } from '../plan/run-way.ts';
+import type { OnPanel } from '../plan/panels.ts';
+import type { Patch, Run } from '../plan/records.ts';
+import { copiesOf, runLegs, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { withContactsClosed } from '../power/operating-states.ts';
 import { bareLine, clearanceOf } from '../spacing/clearance.ts';
@@ -49,8 +50,8 @@ export function threadFigures(plan: Plan): ThreadFigures {
   let tightest: number | null = null;
   for (const run of Object.values(plan.runs)) {
     const own = new Set([nets.ofRun(run.id).id]);
-    for (const path of offPatches(plan, run)) {
-      const line = bareLine(plan, run, [run.from, run.to]);
+    for (const { path, panelId } of offPatches(plan, run)) {
+      const line = bareLine(plan, { ...run, panelId }, [run.from, run.to]);
       const gap = clearance.nearestForeign(path, line, own, LOOK_ROUND_MM);
       if (gap !== null && (tightest === null || gap.gapMm < tightest)) tightest = gap.gapMm;
     }
@@ -74,12 +75,16 @@ export function threadFigures(plan: Plan): ThreadFigures {
 const BIT_MM = 2;
 
 /** The way of a run, without what lies on or under a patch of its own. */
-function offPatches(plan: Plan, run: Run): ReadonlyArray<readonly Point[]> {
-  const path = runPath(plan, run);
+function offPatches(plan: Plan, run: Run): ReadonlyArray<OnPanel & { readonly path: readonly Point[] }> {
   const own = Object.values(plan.patches).filter(
     ({ underRunId, overRunId }) => underRunId === run.id || overRunId === run.id,
   );
-  if (own.length === 0) return [path];
+  return runLegs(plan, run).flatMap(({ panelId, path }) =>
+    (own.length === 0 ? [path] : bitsOff(own, path)).map((bit) => ({ panelId, path: bit })),
+  );
+}
+
+function bitsOff(own: readonly Patch[], path: readonly Point[]): ReadonlyArray<readonly Point[]> {
   return path.slice(1).flatMap((b, i) => {
     const a = path[i] as Point;
     const count = Math.max(1, Math.ceil(distance(a, b) / BIT_MM));

@@ -44,6 +44,7 @@ export function areaChecks(
           // Where it only has to be outside there is nothing to measure.
           found: marginMm === 0 ? null : { value: worst.distanceMm, unit: 'mm' },
           wanted: marginMm === 0 ? null : { value: marginMm, unit: 'mm' },
+          panelId: thing.panelId,
           ...thing.ids,
         },
       ];
@@ -51,7 +52,7 @@ export function areaChecks(
   };
   return {
     checkPart: ({ plan }, part) => thingsOf(plan, part).flatMap((thing) => look(plan, thing)),
-    checkRun: ({ plan }, run) => look(plan, sewnRun(plan, run)),
+    checkRun: ({ plan }, run) => sewnRun(plan, run).flatMap((thing) => look(plan, thing)),
   };
 }
 

@@ -34,6 +34,7 @@ import { reach } from './rules/reach.ts';
 import { reversed } from './rules/reversed.ts';
 import { seam } from './rules/seam.ts';
 import { seamLength } from './rules/seam-length.ts';
+import { seamPass } from './rules/seam-pass.ts';
 import { selfSensing } from './rules/self-sensing.ts';
 import { series } from './rules/series.ts';
 import { shortNet } from './rules/short-net.ts';
@@ -100,6 +101,7 @@ export const CHECK_RULES: readonly CheckRule[] = [
   keepOut,
   seam,
   seamLength,
+  seamPass,
   legReach,
   holdDown,
   reach,

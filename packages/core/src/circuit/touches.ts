@@ -1,8 +1,9 @@
 /** Where bare things of different traces lie on each other as drawn: crossings without a patch, a thread on a foreign hole, legs that meet. */
 import type { Point } from '../geometry/point.ts';
-import { nearestAlong, polylineLengthMm } from '../geometry/polyline.ts';
+import { nearestAlong } from '../geometry/polyline.ts';
 import { terminalOfHole } from '../joining/nets.ts';
-import { runPath } from '../plan/run-way.ts';
+import type { RunLeg } from '../plan/passes.ts';
+import { runLegs } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import type { BareThing } from '../spacing/bare-things.ts';
 import { type NearPair, PairBook } from '../spacing/near-pairs.ts';
@@ -74,9 +75,10 @@ function placesOf({
 export function endOf(plan: Plan, thing: BareThing, at: Point): TouchEnd {
   const run = thing.runId === null ? undefined : plan.runs[thing.runId];
   if (run !== undefined) {
-    const path = runPath(plan, run);
-    const wholeMm = polylineLengthMm(path);
-    const share = wholeMm === 0 ? 0.5 : nearestAlong(path, at).alongMm / wholeMm;
+    const legs = runLegs(plan, run);
+    const leg = legs.find(({ panelId }) => panelId === thing.conductor.panelId) ?? (legs[0] as RunLeg);
+    const wholeMm = legs.at(-1)?.toMm ?? 0;
+    const share = wholeMm === 0 ? 0.5 : (leg.fromMm + nearestAlong(leg.path, at).alongMm) / wholeMm;
     return { runId: run.id, share: Math.min(1, Math.max(0, share)) };
   }
   if (thing.hole !== null) return terminalOfHole(plan, thing.hole);

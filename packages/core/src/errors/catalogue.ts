@@ -61,7 +61,7 @@ export const ERROR_CATALOGUE = {
   },
   'other-panel': {
     title: 'Two things that belong together lie on different panels.',
-    help: 'Lines, the parts at their ends and the patches between them lie on one panel.',
+    help: 'A line leads to another panel only over a seam: bring it to the seam line, and go on at the same letter. A patch lies on one panel.',
   },
   'patch-nowhere': {
     title: 'These two lines do not cross, so there is nothing to put a patch between.',
@@ -286,6 +286,18 @@ export const ERROR_CATALOGUE = {
   'last-panel': {
     title: 'A plan has at least one panel.',
     help: 'Add another panel before you take this one away.',
+  },
+  'pass-elsewhere': {
+    title: 'A thread can only pass a seam of the panel it lies on.',
+    help: 'Bring it to the seam line first, then go on at the same letter.',
+  },
+  'run-passes': {
+    title: 'This thread passes a seam.',
+    help: 'It is not slid, split or joined as a whole: move its bends, or draw it anew.',
+  },
+  'seam-passed': {
+    title: 'A thread passes this seam.',
+    help: 'Take the thread away first, or lead it another way.',
   },
   'seam-one-panel': {
     title: 'Both edges of this seam are of one panel.',

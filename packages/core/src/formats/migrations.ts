@@ -25,17 +25,18 @@ export const MIGRATIONS: readonly Migration[] = [
   { from: 9, apply: fromVersion9 },
 ];
 
-/** Version 10 knows seams and several panels, and on what cloth a swatch was sewn: before there was only one. */
+/** Version 10 knows seams, several panels and threads that pass from one to the other, and on what cloth a swatch was sewn: before there was only one. */
 function fromVersion9(raw: Raw): Raw {
-  const { spools, panels } = raw;
+  const { spools, panels, habits: old } = raw;
+  const habits = isRecord(old) ? { seamPasses: 'allowed', ...old } : old;
   const [panel] = isRecord(panels) ? Object.values(panels) : [];
   const clothMm = isRecord(panel) ? panel['thicknessMm'] : undefined;
-  if (!isRecord(spools)) return raw;
+  if (!isRecord(spools)) return { ...raw, habits };
   const onCloth = (spool: unknown): unknown =>
     isRecord(spool) && isRecord(spool['swatch'])
       ? { ...spool, swatch: { clothMm, ...spool['swatch'] } }
       : spool;
-  return { ...raw, spools: mapRecords(spools, onCloth) };
+  return { ...raw, habits, spools: mapRecords(spools, onCloth) };
 }
 
 /** Version 9 knows how pins stand, what is rehearsed and which lines come first. */

@@ -409,16 +409,25 @@ function sizes({ widthMm, heightMm }: { readonly widthMm: number; readonly heigh
 }
 
 /** Habits that came after version 7, as a plan has them that says nothing. */
-const LATER = { supplyThreadId: null, rehearsal: 'none', lineOrder: 'by-side' };
+const LATER = { seamPasses: 'allowed', supplyThreadId: null, rehearsal: 'none', lineOrder: 'by-side' };
 
 describe('files of version 9', () => {
   test('open unchanged, without seams', () => {
     const file = new URL('../testing/version-9/night-train-curtain.sashiko.json', import.meta.url);
     const old = readFileSync(file, 'utf8');
-    const raw = JSON.parse(old) as { version: number };
+    const raw = JSON.parse(old) as { version: number; habits: object; spools: object; panels: object };
     const plan = expectOk(parsePlan(old));
     expect([raw.version, plan.version]).toEqual([9, PLAN_VERSION]);
-    expect(plan).toEqual({ ...raw, version: PLAN_VERSION, seams: {} });
+    const habits = { ...raw.habits, seamPasses: 'allowed' };
+    expect(plan).toEqual({ ...raw, version: PLAN_VERSION, habits, seams: {} });
+    // A swatch was sewn on the one cloth there was.
+    const swatch = { lengthMm: 100, ohm: 4 };
+    const [panel] = Object.values(plan.panels);
+    const spools = { 'steel-3-ply': { threadId: 'steel-3-ply', swatch } };
+    expect(expectOk(parsePlan(JSON.stringify({ ...raw, spools }))).spools['steel-3-ply']?.swatch).toEqual({
+      ...swatch,
+      clothMm: panel?.thicknessMm,
+    });
   });
 });
 
@@ -453,6 +462,7 @@ describe('files of version 7', () => {
       ...raw.habits,
       supplyThreadId: null,
       rehearsal: 'none',
+      seamPasses: 'allowed',
       lineOrder: 'by-side',
     });
     const [light, holder] = ['sew-on-light', 'coin-cell-holder'].map((kindId) =>

@@ -8,7 +8,7 @@ import { assumedIn } from '../plan/assumed.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { holeKey } from '../plan/placed.ts';
 import type { HoleRef, Run } from '../plan/records.ts';
-import { loopsAt, runPath, sumRun } from '../plan/run-way.ts';
+import { loopsAt, runLegs, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { contactsOf } from '../power/contacts.ts';
 import { bareName } from '../spacing/bare-things.ts';
@@ -88,9 +88,11 @@ function nearestPlace(
   for (const reachMm of [NEAR_MM, ANYWHERE_MM]) {
     let best: { readonly run: Run; readonly gap: MeasuredGap } | null = null;
     for (const run of runs) {
-      const line = bareLine(plan, run, [run.from, run.to]);
-      const gap = clearanceOf(plan).nearestForeign(runPath(plan, run), line, own, reachMm);
-      if (gap !== null && (best === null || gap.gapMm < best.gap.gapMm)) best = { run, gap };
+      for (const leg of runLegs(plan, run)) {
+        const line = bareLine(plan, { ...run, panelId: leg.panelId }, [run.from, run.to]);
+        const gap = clearanceOf(plan).nearestForeign(leg.path, line, own, reachMm);
+        if (gap !== null && (best === null || gap.gapMm < best.gap.gapMm)) best = { run, gap };
+      }
     }
     if (best !== null) return placeOf(plan, ohms, best.run, best.gap);
   }

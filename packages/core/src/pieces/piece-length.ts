@@ -43,6 +43,11 @@ export function loopsAlong(
   });
 }
 
+/** Where a run is made of two ends that are joined when a seam is closed: each takes a knot at both. */
+function jointsOf({ seams }: Plan, { passes = [] }: Run): number {
+  return passes.filter(({ seamId }) => seams[seamId]?.sewn === 'after').length;
+}
+
 /** One loop at a hole, mm: it goes through the cloth that the part lies on. */
 export function loopAtMm(plan: Plan, ref: HoleRef | undefined): number {
   const part = ref === undefined ? undefined : plan.parts[ref.partId];
@@ -60,7 +65,7 @@ export function addendsOf(
   const lines = (i: number): number => runs[i]?.run.lines ?? 1;
   const pathMm = sums.reduce((sum, line, i) => sum + line.pathMm * lines(i), 0);
   const threadMm = sums.reduce((sum, line, i) => sum + line.threadMm * lines(i), 0);
-  const splices = runs.reduce((sum, { run }) => sum + (run.splicesMm?.length ?? 0), 0);
+  const splices = runs.reduce((sum, { run }) => sum + (run.splicesMm?.length ?? 0) + jointsOf(plan, run), 0);
   const [first, last] = [passesOf(runs)[0], passesOf(runs).at(-1)];
   const longEnds = [first?.from, last?.to].reduce(
     (sum, ref) => sum + (ref === undefined ? 0 : threadEndMm(plan, ref)),

@@ -29,12 +29,28 @@ export function goingWith(changes: readonly Change[]): Going {
   };
 }
 
-/** Patches between runs that go. */
-export function orphanedPatches({ patches }: Plan, { isGone }: Going): readonly Change[] {
-  return Object.values(patches)
+/** Runs over seams that go. */
+export function orphanedRuns(plan: Plan, going: Going): readonly Change[] {
+  const passing = Object.values(plan.runs).filter(({ passes }) => passes !== undefined);
+  if (passing.length === 0) return [];
+  const lost = new Set(orphanedSeams(plan, going).map((change) => ('id' in change ? change.id : '')));
+  return passing
     .filter(
-      ({ id, underRunId, overRunId }) =>
-        !isGone('patches', id) && (isGone('runs', underRunId) || isGone('runs', overRunId)),
+      ({ id, passes = [] }) =>
+        !going.isGone('runs', id) &&
+        passes.some(({ seamId }) => lost.has(seamId) || going.isGone('seams', seamId)),
+    )
+    .map((run) => ({ table: 'runs', id: run.id, before: run, after: null }));
+}
+
+/** Patches between runs that go. */
+export function orphanedPatches(plan: Plan, going: Going): readonly Change[] {
+  const { isGone } = going;
+  const lost = new Set(orphanedRuns(plan, going).map((change) => ('id' in change ? change.id : '')));
+  const goes = (runId: string): boolean => isGone('runs', runId) || lost.has(runId);
+  return Object.values(plan.patches)
+    .filter(
+      ({ id, underRunId, overRunId }) => !isGone('patches', id) && (goes(underRunId) || goes(overRunId)),
     )
     .map((patch) => ({ table: 'patches', id: patch.id, before: patch, after: null }));
 }

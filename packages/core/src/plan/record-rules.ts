@@ -7,7 +7,14 @@ import type { Problem } from '../errors/problem.ts';
 import { ownPartProblem } from '../parts/own-part.ts';
 import type { Change } from './edit.ts';
 import { cornersProblem } from './limits.ts';
-import { type Going, orphanedPatches, orphanedSeams, orphanedWishes, orphanedWorks } from './orphans.ts';
+import {
+  type Going,
+  orphanedPatches,
+  orphanedRuns,
+  orphanedSeams,
+  orphanedWishes,
+  orphanedWorks,
+} from './orphans.ts';
 import { clothProblem } from './problems/cloth-problem.ts';
 import {
   backdropProblem,
@@ -72,8 +79,9 @@ export const RECORD_RULES: readonly RecordRule[] = [
   {
     table: 'runs',
     problem: runProblem,
+    orphans: orphanedRuns,
     hangingOn({ ids }, { runs }) {
-      if (ids.panels.size > 0) return Object.keys(runs);
+      if (ids.panels.size > 0 || ids.seams.size > 0) return Object.keys(runs);
       if (ids.parts.size === 0) return [];
       const hangs = (id: string): boolean => {
         const run = runs[id];

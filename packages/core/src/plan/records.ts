@@ -177,12 +177,25 @@ export const PartSchema = v.strictObject({
 
 export const HoleRefSchema = v.strictObject({ partId: recordId, holeId: recordId });
 
+/** A place at which a run goes over a seam from one panel to the other. */
+export const PassSchema = v.strictObject({
+  seamId: recordId,
+  /** The edge it comes to; it goes on at the other. */
+  leaves: v.picklist(['a', 'b']),
+  /** Where along the seam line, as a share of its length from its beginning on edge a. */
+  share: between(0, 1),
+  /** So many of the run's bends come before it; each bend is told in the frame of the panel it lies on. */
+  bends: wholeBetween(0, 500),
+});
+
 export const RunSchema = v.strictObject({
   id: recordId,
   panelId: recordId,
   from: HoleRefSchema,
   to: HoleRefSchema,
   bends: v.pipe(v.array(PointSchema), v.maxLength(500)),
+  /** The seams it goes over, from its first hole to its last; missing: it stays on its panel. */
+  passes: v.optional(v.pipe(v.array(PassSchema), v.minLength(1), v.maxLength(8))),
   threadId: recordId,
   stitchId: recordId,
   stitchMm: between(STITCH_RANGE_MM.smallest, STITCH_RANGE_MM.largest),
@@ -258,6 +271,8 @@ export const HabitsSchema = v.strictObject({
    * face where the cloth and both stitches keep them apart (else a patch).
    */
   crossings: v.picklist(['never', 'patch', 'wire', 'other-face']),
+  /** Whether threads may pass seams, or each panel is a circuit of its own. */
+  seamPasses: v.picklist(['allowed', 'never']),
   /** What goes over the threads when all is tested. */
   cover: v.picklist(['paint', 'layer', 'lining', 'none']),
   /** What the lines are marked with: ink that fades in air, washes out, goes with ironing, or chalk. */
@@ -378,6 +393,7 @@ export type Panel = DeepReadonly<v.InferOutput<typeof PanelSchema>>;
 export type Seam = DeepReadonly<v.InferOutput<typeof SeamSchema>>;
 export type Part = DeepReadonly<v.InferOutput<typeof PartSchema>>;
 export type Run = DeepReadonly<v.InferOutput<typeof RunSchema>>;
+export type Pass = DeepReadonly<v.InferOutput<typeof PassSchema>>;
 export type Facts = DeepReadonly<v.InferOutput<typeof FactsSchema>>;
 export type PlanImage = DeepReadonly<v.InferOutput<typeof ImageSchema>>;
 export type Backdrop = DeepReadonly<v.InferOutput<typeof BackdropSchema>>;

@@ -3,22 +3,26 @@
 import type { Face } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
 import { needleHoles, smoothThrough } from '../geometry/smooth.ts';
-import type { StitchKind, StitchSetting } from '../thread/stitch-kind.ts';
+import type { StitchKind, StitchSetting, ThreadSpan } from '../thread/stitch-kind.ts';
 import { maybeStitchKind } from '../thread/stitch-kinds.ts';
 import { maybeThreadKind, type ThreadKind } from '../thread/thread-kinds.ts';
 import { type LineSum, loopsThatFit, sumLine } from '../thread/thread-sums.ts';
 import { remembered } from '../units/remembered.ts';
 import { assumedIn } from './assumed.ts';
 import { panelOf } from './panels.ts';
+import { clothAtSeams, cutAtSeams, laidTogether, placeOnRun, type RunLeg } from './passes.ts';
 import { holeKey, holeOf, holePoint } from './placed.ts';
 import type { HoleRef, Run } from './records.ts';
 import type { Plan } from './schema.ts';
 
 /** What says where a run goes. */
-export type RunWay = Pick<Run, 'from' | 'to' | 'bends'> &
-  Partial<Pick<Run, 'curved' | 'stitchMm' | 'gapMm' | 'stitchId'>>;
+export type RunWay = Pick<Run, 'panelId' | 'from' | 'to' | 'bends'> &
+  Partial<Pick<Run, 'passes' | 'curved' | 'stitchMm' | 'gapMm' | 'stitchId'>>;
 
-/** The corners of a run, from hole to hole. A curved run has a corner wherever the needle goes through. */
+/**
+ * The corners of a run, from hole to hole, in the frame of its panel; of one that passes a seam, with the panels laid together there
+ * (`runLegs` tells it panel by panel). A curved run has a corner wherever the needle goes through.
+ */
 export function runPath(plan: Plan, run: RunWay): readonly Point[] {
   return run.curved === true && run.bends.length > 0 ? curvedPath(plan, run) : cornersOfRun(plan, run);
 }
@@ -27,28 +31,81 @@ const curvedPath = remembered(
   {
     name: 'curved path',
     under: (_plan: Plan, run: RunWay) => run,
-    rests: (plan, { from, to }) => [
+    rests: (plan, { from, to, passes }) => [
       plan.parts[from.partId],
       plan.parts[to.partId],
       plan.ownParts,
       plan.habits,
+      ...seamsUnder(plan, passes),
     ],
   },
   (plan, run): readonly Point[] => {
     const { habits } = plan;
     const stitchMm = run.stitchMm ?? habits.stitchMm;
     const takesStep = maybeStitchKind(run.stitchId ?? habits.stitchId)?.takesStep === true;
-    return needleHoles(
-      smoothThrough(cornersOfRun(plan, run)),
-      stitchMm,
-      takesStep ? (run.gapMm ?? habits.gapMm) : stitchMm,
+    const step = takesStep ? (run.gapMm ?? habits.gapMm) : stitchMm;
+    const corners = cornersOfRun(plan, run);
+    if (run.passes === undefined) return needleHoles(smoothThrough(corners), stitchMm, step);
+    // Smooth from seam to seam: at a seam line there is a needle hole.
+    return cutAtSeams(plan, run, corners).flatMap(({ path, toFirst }, i) =>
+      needleHoles(smoothThrough(path), stitchMm, step)
+        .map(toFirst)
+        .slice(i === 0 ? 0 : 1),
     );
   },
 );
 
 /** What a run goes through: its first hole, its bends, its last hole; straight or curved from one to the next. */
 export function cornersOfRun(plan: Plan, run: RunWay): readonly Point[] {
-  return [holePoint(plan, run.from), ...run.bends, holePoint(plan, run.to)];
+  const [from, to] = [holePoint(plan, run.from), holePoint(plan, run.to)];
+  return run.passes === undefined ? [from, ...run.bends, to] : laidTogether(plan, run, from, to);
+}
+
+/** What the way of a run that passes seams rests on besides its own records. */
+function seamsUnder(plan: Plan, passes: Run['passes']): readonly unknown[] {
+  return passes === undefined ? [] : [plan.seams, plan.panels];
+}
+
+/** A run panel by panel, each leg in the frame of its own panel; one leg where it passes no seam. */
+export const runLegs = remembered(
+  {
+    name: 'legs of a run',
+    under: (_plan: Plan, run: Run) => run,
+    rests: (plan, { from, to, passes }) => [
+      plan.parts[from.partId],
+      plan.parts[to.partId],
+      plan.ownParts,
+      plan.habits,
+      ...seamsUnder(plan, passes),
+    ],
+  },
+  (plan, run): readonly RunLeg[] => cutAtSeams(plan, run, runPath(plan, run)),
+);
+
+/** What of all runs lies on a panel, run by run. */
+export function legsOnPanel(
+  plan: Plan,
+  panelId: string,
+): ReadonlyArray<{ readonly run: Run; readonly leg: RunLeg }> {
+  return Object.values(plan.runs).flatMap((run) =>
+    run.passes === undefined && run.panelId !== panelId
+      ? []
+      : runLegs(plan, run).flatMap((leg) => (leg.panelId === panelId ? [{ run, leg }] : [])),
+  );
+}
+
+/** The leg of a run that lies on a panel, the first of several; undefined where it is not on it. */
+export function legOn(plan: Plan, run: Run, panelId: string): RunLeg | undefined {
+  return runLegs(plan, run).find((leg) => leg.panelId === panelId);
+}
+
+/** A place along a run on the panel where it lies, by mm from its first hole. */
+export function pinOfRun(
+  plan: Plan,
+  run: Run,
+  alongMm: number,
+): { readonly panelId: string; readonly at: Point } {
+  return placeOnRun(runLegs(plan, run), alongMm);
 }
 
 /** How many strands lie side by side along a run: strands of one pass times the passes. */
@@ -100,7 +157,8 @@ export const sumRun = remembered(
   {
     name: 'sum of a run',
     under: (_plan: Plan, run: Run) => run,
-    rests: (plan, { from, to, panelId }) => [
+    rests: (plan, { from, to, panelId, passes }) => [
+      ...seamsUnder(plan, passes),
       plan.panels[panelId],
       plan.parts[from.partId],
       plan.parts[to.partId],
@@ -119,10 +177,36 @@ export function sumDraft(
   path: readonly Point[] = runPath(plan, run),
 ): RunSum {
   const { stitch, thread, setting } = sewingOf(plan, run);
-  const line = sumLine(stitch, path, setting, panelOf(plan, run).thicknessMm);
+  const plain = sumLine(stitch, path, setting, panelOf(plan, run).thicknessMm);
+  const moreMm = run.passes === undefined ? 0 : throughSeamsMm(plan, run, plain.spans, stitch);
+  const line = { ...plain, threadMm: plain.threadMm + moreMm };
   const conductingMm =
     stitch.conducts === 'thread' ? line.threadMm : line.pathMm * assumedIn(plan).backStitchConducts;
   return { ...line, ohm: ((conductingMm / 1000) * thread.ohmPerM) / copiesOf(run) };
+}
+
+/**
+ * Thread through the further layers where a run passes seams, and through cloth of other thickness beyond them, mm: each needle hole lies on
+ * its panel, within an allowance on what is pressed there.
+ */
+function throughSeamsMm(
+  plan: Plan,
+  run: RunWay & RunSewing,
+  spans: readonly ThreadSpan[],
+  stitch: StitchKind,
+): number {
+  const holes = spans.map(({ b }) => b);
+  const [first] = spans;
+  const path = first === undefined ? holes : [first.a, ...holes];
+  const own = panelOf(plan, run).thicknessMm;
+  const legs = cutAtSeams(plan, run, path);
+  const others = legs.reduce(
+    (sum, { panelId, path: part }) =>
+      sum + (part.length - 1) * (panelOf(plan, { panelId }).thicknessMm - own),
+    0,
+  );
+  const layers = clothAtSeams(plan, run, path).slice(1);
+  return stitch.passesPerSpan * (others + layers.reduce((sum, mm) => sum + mm, 0));
 }
 
 /**

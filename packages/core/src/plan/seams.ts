@@ -9,7 +9,7 @@ import {
 } from '../cloth/outline-places.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygon.ts';
-import { pointAlong, polylineLengthMm } from '../geometry/polyline.ts';
+import { nearestAlong, pointAlong, polylineLengthMm } from '../geometry/polyline.ts';
 import { remembered } from '../units/remembered.ts';
 import { compareIds } from '../units/words.ts';
 import { panelOf } from './panels.ts';
@@ -79,6 +79,32 @@ export function pointOnSeam(plan: WithSeams, seam: Seam, side: SideName, share: 
   const line = seamLine(plan, seam, side);
   const along = side === 'b' && seam.b.reversed ? 1 - share : share;
   return pointAlong(line, along * polylineLengthMm(line));
+}
+
+/** A place on a seam line, on one of its edges. */
+export interface SeamPlace extends SeamEdge {
+  /** Of the whole seam, from its beginning on edge a. */
+  readonly share: number;
+  readonly at: Point;
+}
+
+/** The place of a panel's seam lines nearest to a point, within `reachMm`; null where none is so near. */
+export function nearestSeamPlace(
+  plan: WithSeams,
+  panelId: string,
+  p: Point,
+  reachMm: number,
+): SeamPlace | null {
+  let best: { readonly place: SeamPlace; readonly mm: number } | null = null;
+  for (const { seam, side } of seamEdges(plan, panelId)) {
+    const line = seamLine(plan, seam, side);
+    const near = nearestAlong(line, p);
+    if (near.distanceMm > (best?.mm ?? reachMm)) continue;
+    const along = near.alongMm / Math.max(polylineLengthMm(line), 1e-9);
+    const share = side === 'b' && seam.b.reversed ? 1 - along : along;
+    best = { place: { seam, side, share, at: near.at }, mm: near.distanceMm };
+  }
+  return best?.place ?? null;
 }
 
 /** A strip of cloth beyond a seam line, which goes into the seam. */

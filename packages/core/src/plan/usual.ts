@@ -18,6 +18,7 @@ export const USUAL_SEWING = {
   sealing: 'varnish',
   holdDowns: 'before',
   rehearsal: 'none',
+  seamPasses: 'allowed',
   lineOrder: 'by-side',
   crossings: 'patch',
   cover: 'none',

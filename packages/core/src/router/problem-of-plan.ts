@@ -16,7 +16,7 @@ import { firstPanel, hasSeveralPanels, type OnPanel, panelOf, panelsOf } from '.
 import { holeKey, holeOf } from '../plan/placed.ts';
 import { isTicked } from '../plan/progress.ts';
 import type { HoleRef, Part, Run } from '../plan/records.ts';
-import { type RunSewing, runPath } from '../plan/run-way.ts';
+import { type RunSewing, runLegs, runPath } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { conductorOf } from '../spacing/bare-things.ts';
 import { FLAT, spacingRules } from '../spacing/clearance.ts';
@@ -191,7 +191,8 @@ function isInScope(wish: Wish, { scope }: RouteRequest): boolean {
 }
 
 function isKept(plan: Plan, run: Run, wishes: readonly Wish[], request: RouteRequest): boolean {
-  if (request.existing === 'keep' || isFast(plan, run)) return true;
+  // What passes a seam is drawn by hand.
+  if (request.existing === 'keep' || isFast(plan, run) || run.passes !== undefined) return true;
   const { scope } = request;
   if (scope.kind === 'all') return false;
   if (scope.kind === 'runs') return !scope.runIds.includes(run.id);
@@ -245,6 +246,16 @@ function keptLines(
       net = others.get(id) ?? nets.length;
       if (net === nets.length) nets.push({ title: 'kept', stops: [] });
       others.set(id, net);
+    }
+    if (run.passes !== undefined) {
+      // On each panel it is in the way; what it joins across the seam is joined already.
+      const ends = [from, ...run.passes.map(() => to)];
+      return runLegs(plan, run).map((leg, i) => {
+        const at = serves.findIndex((share) => share?.wish === wish && share.panelId === leg.panelId);
+        const end = ends[i] ?? to;
+        const points = leg.path.map((p) => onBoard(laid, leg, p));
+        return { runId: run.id, trace: { net: at < 0 ? net : at, from: end, to: end, points } };
+      });
     }
     const points = isApart(run) ? [] : runPath(plan, run).map((p) => onBoard(laid, run, p));
     return [{ runId: run.id, trace: { net, from, to, points } }];

@@ -105,7 +105,6 @@ export function proposalEdit(
       changes.push(
         putPatch(plan, {
           ...patchFor(next, lower, upper, crossing),
-          panelId: lower.panelId,
           id: patchIdOf(numbers.first + fresh.length + k),
         }),
       );

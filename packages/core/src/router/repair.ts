@@ -47,6 +47,7 @@ export function repairEdit(plan: Plan, partIds: readonly string[]): Result<Edit 
   const near = Object.values(plan.runs).filter(
     (run) =>
       !isFast(plan, run) &&
+      run.passes === undefined &&
       wishOfRun(plan, run, wishes.value) >= 0 &&
       moved.some((part) => part.panelId === run.panelId && isNear(plan, run, part)),
   );

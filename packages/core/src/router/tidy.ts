@@ -36,6 +36,7 @@ export function tidyEdit(plan: Plan, runIds?: readonly string[]): Result<Edit | 
     (runIds === undefined || runIds.includes(run.id)) &&
     !isFast(plan, run) &&
     run.curved !== true &&
+    run.passes === undefined &&
     !patched.has(run.id);
   const board = prepareBoard(problem.value);
   const runs = problem.value.keptRunIds.map((id) => plan.runs[id] as Run);

@@ -7,7 +7,7 @@ import { hasElement } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { type OnPanel, panelOf, panelWithMarking, thoseOn } from '../plan/panels.ts';
 import type { Part, Run, Work } from '../plan/records.ts';
-import { runPath, sumRun } from '../plan/run-way.ts';
+import { runLegs, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 
 export interface Access {
@@ -31,7 +31,11 @@ export function accessOf(plan: Plan, { place }: Pick<Work, 'place'>): Access {
   const area: Polygon = curvePoints(marking);
   return gathered(
     thoseOn(plan.parts, panel.id).filter((part) => polygonContains(area, part.at)),
-    thoseOn(plan.runs, panel.id).filter((run) => runPath(plan, run).some((p) => polygonContains(area, p))),
+    runs.filter((run) =>
+      runLegs(plan, run).some(
+        ({ panelId, path }) => panelId === panel.id && path.some((p) => polygonContains(area, p)),
+      ),
+    ),
   );
 }
 
@@ -55,7 +59,10 @@ export function outOfReach(plan: Plan, { partIds, runIds }: Access): Access {
     runIds: new Set(
       [...runIds].filter((id) => {
         const run = plan.runs[id];
-        return run !== undefined && !runPath(plan, run).every((p) => isReached(plan, run, p));
+        return (
+          run !== undefined &&
+          !runLegs(plan, run).every((leg) => leg.path.every((p) => isReached(plan, leg, p)))
+        );
       }),
     ),
   };

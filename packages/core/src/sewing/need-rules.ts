@@ -8,6 +8,7 @@ import { isSupplyPiece } from '../pieces/pieces.ts';
 import { MARK_STEP } from '../plan/edits/progress-edits.ts';
 import { worksOf } from '../plan/seam-works.ts';
 import { accessOf } from './access.ts';
+import { bridged } from './bridged-need.ts';
 import type { Need, StepDraft } from './step.ts';
 import { bobbinStepId } from './steps/machine-piece.ts';
 import { passStepId, type StepContext } from './steps/step-context.ts';
@@ -243,6 +244,7 @@ export const NEED_RULES: readonly NeedRule[] = [
         const hidden = steps.filter(
           (step) =>
             step.id !== 'finish:keep' &&
+            !step.id.startsWith('bridge:') &&
             (step.partIds.some((id) => partIds.has(id)) || step.runIds.some((id) => runIds.has(id))),
         );
         yield* each([...hidden.map(({ id }) => id), 'finish:cover', 'finish:needles'], [`work:${work.id}`]);
@@ -256,6 +258,7 @@ export const NEED_RULES: readonly NeedRule[] = [
       yield* each(closing, ['finish:keep']);
     },
   },
+  bridged,
   {
     id: 'under',
     kind: 'must',

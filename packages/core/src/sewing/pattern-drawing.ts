@@ -20,9 +20,10 @@ import type { Hole } from '../parts/part-kind.ts';
 import { type ClothHole, clothHolesOf } from '../plan/cloth-holes.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { panelOf, thoseOn } from '../plan/panels.ts';
+import { spansOnLeg } from '../plan/passes.ts';
 import { holeKey, holePoint, placedOutline, poseOf } from '../plan/placed.ts';
 import type { Panel, Patch } from '../plan/records.ts';
-import { runsByHole, sewingOf, sumRun } from '../plan/run-way.ts';
+import { legsOnPanel, runsByHole, sewingOf, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { seamEdges, seamLetter, seamLine } from '../plan/seams.ts';
 import { type Label, placeLabels } from './label-places.ts';
@@ -56,10 +57,10 @@ function drawnPattern(plan: Plan, panel: Panel, face: Face): readonly DrawItem[]
     ...Object.values(panel.markings).flatMap((marking) => drawnMarking(marking, seen)),
     ...drawnSeams(plan, panel, seen),
   ];
-  for (const run of thoseOn(plan.runs, panel.id)) {
-    const sum = sumRun(plan, run);
+  for (const { run, leg } of legsOnPanel(plan, panel.id)) {
+    const spans = spansOnLeg(leg, sumRun(plan, run).spans);
     const { stitch, setting } = sewingOf(plan, run);
-    for (const span of sum.spans) {
+    for (const span of spans) {
       // What lies on the far face alone is sewn along from the face that lies up: a machine’s line is printed there.
       const worked = (stitch.exposure === 'far' ? setting.workedFace : span.face) === face;
       const [a, b] = [seen(span.a), seen(span.b)];
@@ -72,7 +73,7 @@ function drawnPattern(plan: Plan, panel: Panel, face: Face): readonly DrawItem[]
       if (worked) items.push(...tick(a, b));
     }
     const side = sides.of(sides.nets.ofRun(run.id));
-    const middle = sum.spans[Math.floor(sum.spans.length / 2)];
+    const middle = spans[Math.floor(spans.length / 2)];
     if (middle !== undefined && (side === '+' || side === '-')) {
       items.push(...signBeside(seen(middle.a), seen(middle.b), side));
     }

@@ -6,9 +6,10 @@ import { boundsOf, polygonEdges } from '../geometry/polygon.ts';
 import type { Hole } from '../parts/part-kind.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { ofPanel, panelOf, thoseOn } from '../plan/panels.ts';
+import { type RunLeg, spansOnLeg } from '../plan/passes.ts';
 import { holePoint, placedOutline } from '../plan/placed.ts';
 import type { Panel, Part, Run } from '../plan/records.ts';
-import { runPath, sewingOf, sumRun } from '../plan/run-way.ts';
+import { legsOnPanel, sewingOf, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { indexSegments, type SegmentIndex } from '../spatial/segment-index.ts';
 import { type ClipBox, clippedTo } from './clip-items.ts';
@@ -44,6 +45,7 @@ interface Seen {
 }
 interface SeenRun {
   readonly run: Run;
+  readonly leg: RunLeg;
   readonly path: readonly Point[];
   readonly bounds: Bounds;
 }
@@ -120,7 +122,7 @@ export class StepArtist {
       items.push(...this.drawnPart(part, outline.map(place), seen, factor, false));
     for (const { part, outline } of ownSeen)
       items.push(...this.drawnPart(part, outline.map(place), seen, factor, true));
-    for (const { run } of ownPaths) items.push(...drawnStitches(plan, run, face, seen));
+    for (const { run, leg } of ownPaths) items.push(...drawnStitches(plan, run, leg, face, seen));
     for (const { run, path } of ownPaths.length <= 2 ? ownPaths : [])
       items.push(...drawnEnds((isSewnBackwards(step, run) ? path.toReversed() : path).map(place)));
     return {
@@ -166,9 +168,9 @@ export class StepArtist {
         const outline = placedOutline(plan, part).map((p) => asSeen(panel, face, p));
         return { part, outline, bounds: boundsOf(outline) };
       }),
-      runs: thoseOn(plan.runs, panel.id).map((run): SeenRun => {
-        const path = runPath(plan, run).map((p) => asSeen(panel, face, p));
-        return { run, path, bounds: boundsOf(path) };
+      runs: legsOnPanel(plan, panel.id).map(({ run, leg }): SeenRun => {
+        const path = leg.path.map((p) => asSeen(panel, face, p));
+        return { run, leg, path, bounds: boundsOf(path) };
       }),
     };
     this.views.set(viewKey(panel, face), fresh);
@@ -263,9 +265,15 @@ function drawnSign(hole: Hole, at: Point, middle: Point, factor: number): readon
   return signIn(subtract(at, scale(away, inward / far)), hole.sign, half);
 }
 
-function drawnStitches(plan: Plan, run: Run, face: Face, seen: (p: Point) => Point): readonly DrawItem[] {
+function drawnStitches(
+  plan: Plan,
+  run: Run,
+  leg: RunLeg,
+  face: Face,
+  seen: (p: Point) => Point,
+): readonly DrawItem[] {
   const { stitch, setting } = sewingOf(plan, run);
-  return sumRun(plan, run).spans.map((span): DrawItem => {
+  return spansOnLeg(leg, sumRun(plan, run).spans).map((span): DrawItem => {
     const isNear = (stitch.exposure === 'far' ? setting.workedFace : span.face) === face;
     return {
       kind: 'line',

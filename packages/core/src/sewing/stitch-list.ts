@@ -5,9 +5,9 @@ import type { Point } from '../geometry/point.ts';
 import type { Piece } from '../pieces/piece.ts';
 import { cutPieces } from '../pieces/pieces.ts';
 import { ofPanel, panelOf } from '../plan/panels.ts';
-import { holePoint } from '../plan/placed.ts';
+import { spansOnLeg } from '../plan/passes.ts';
 import type { Panel } from '../plan/records.ts';
-import { sumRun } from '../plan/run-way.ts';
+import { legOn, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { sheetNames } from './sheet-names.ts';
 
@@ -62,7 +62,7 @@ export function stitchList(plan: Plan, panel: Panel = panelOf(plan)): StitchList
     widthMm: micro(widthMm),
     heightMm: micro(heightMm),
     threads: cutPieces(plan)
-      .filter(({ passes }) => passes.some(({ run }) => run.panelId === panel.id))
+      .filter(({ passes }) => passes.some(({ run }) => legOn(plan, run, panel.id) !== undefined))
       .map((piece) => ({
         id: piece.id,
         thread: piece.threadId,
@@ -70,23 +70,27 @@ export function stitchList(plan: Plan, panel: Panel = panelOf(plan)): StitchList
         side: piece.side,
         cutMm: piece.cutMm,
         loops: piece.loops,
-        lines: piece.passes.map(({ run, from, to }, i) => {
+        lines: piece.passes.flatMap(({ run, from, to }, i): readonly StitchedLine[] => {
+          const leg = legOn(plan, run, panel.id);
+          if (leg === undefined) return [];
           const isForward = run.from.partId === from.partId && run.from.holeId === from.holeId;
-          const spans = sumRun(plan, run).spans;
+          const spans = spansOnLeg(leg, sumRun(plan, run).spans);
           const ends = spans.flatMap((span) => [span.a, span.b]);
           // Back stitch and the like go back and forth: a needle hole is kept whenever it differs from the one before.
-          const holes = [holePoint(plan, run.from), ...ends, holePoint(plan, run.to)].map(local);
+          const holes = [leg.path[0] as Point, ...ends, leg.path.at(-1) as Point].map(local);
           const points = holes.filter(
             (p, i) => i === 0 || p[0] !== holes[i - 1]?.[0] || p[1] !== holes[i - 1]?.[1],
           );
-          return {
-            from: names.hole(from),
-            to: names.hole(to),
+          const [begin, end] = isForward ? [leg.start, leg.end] : [leg.end, leg.start];
+          const stitched: StitchedLine = {
+            from: begin === null ? names.hole(from) : 'the seam',
+            to: end === null ? names.hole(to) : 'the seam',
             stitch: run.stitchId,
             workedFrom: run.face ?? panelOf(plan, run).workedFace,
             pass: piece.passes.slice(0, i).filter((pass) => pass.run === run).length + 1,
             points: isForward ? points : points.toReversed(),
           };
+          return [stitched];
         }),
       })),
   };

@@ -4,6 +4,7 @@ import { type Face, otherFace } from '../cloth/cloth.ts';
 import { thoseOn } from '../plan/panels.ts';
 import { loopFace } from '../plan/placed.ts';
 import type { Panel } from '../plan/records.ts';
+import { legsOnPanel } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 
 /** The faces of a panel that are sewn on, the one of its cloth first: those that runs are worked from, and those that parts lie on. */
@@ -11,7 +12,7 @@ export function facesWorkedOn(plan: Plan, panel: Panel): readonly Face[] {
   const own = panel.workedFace;
   const parts = thoseOn(plan.parts, panel.id);
   const used = new Set([
-    ...thoseOn(plan.runs, panel.id).map((run) => run.face ?? own),
+    ...legsOnPanel(plan, panel.id).map(({ run }) => run.face ?? own),
     ...parts.map((part) => loopFace(plan, part)),
     ...parts.map((part) => part.face),
   ]);

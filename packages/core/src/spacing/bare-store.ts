@@ -95,6 +95,7 @@ export class BareStore {
         before.runs[id] !== run ||
         before.parts[from.partId] !== plan.parts[from.partId] ||
         before.parts[to.partId] !== plan.parts[to.partId] ||
+        (run.passes !== undefined && before.seams !== plan.seams) ||
         (netsDiffer && this.#isElsewhere(owner, nets))
       )
         put(owner, thingsOfRun(plan, nets, run));

@@ -1,7 +1,6 @@
 /** What lies bare on the cloth: the lines of runs, the metal of holes and legs, the ends of spliced thread. */
 
 import { between, type Point, samePoint } from '../geometry/point.ts';
-import { pointAlong } from '../geometry/polyline.ts';
 import { placePoint } from '../geometry/transform.ts';
 import { deriveNets, type Nets } from '../joining/nets.ts';
 import { netAt } from '../joining/sides.ts';
@@ -12,7 +11,7 @@ import { holeName } from '../plan/hole-names.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { holeKey, holePoint, legsGoThrough, poseOf } from '../plan/placed.ts';
 import type { HoleRef, Part, Run } from '../plan/records.ts';
-import { type RunSewing, runPath, sewingOf } from '../plan/run-way.ts';
+import { pinOfRun, type RunSewing, runLegs, sewingOf } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Conductor, foldedMetal, lineConductor, loopedHole, tailEnd } from '../thread/required-gap.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
@@ -65,35 +64,44 @@ export function isInsulated(run: Pick<Run, 'threadId'>): boolean {
   return maybeThreadKind(run.threadId)?.form === 'wire';
 }
 
+/** The leg of a run as one word: `r5`, and `r5/1` beyond its first seam. */
+export function legKey({ id }: Pick<Run, 'id'>, leg: number): string {
+  return leg === 0 ? id : `${id}/${leg}`;
+}
+
 /** What a run lays bare: its line and the ends of its splices. Insulation may lie on anything. */
 export function thingsOfRun(plan: Plan, nets: Nets, run: Run): readonly PlacedThing[] {
   if (isInsulated(run)) return [];
   const netId = nets.ofRun(run.id).id;
-  const path = runPath(plan, run);
-  const line: PlacedThing = {
-    thing: {
-      key: run.id,
-      role: 'line',
-      netId,
-      conductor: conductorOf(plan, run),
-      radiusMm: 0,
-      runId: run.id,
-      hole: null,
-      terminal: null,
-      partId: null,
-      ends: [run.from, run.to],
-    },
-    path,
-  };
+  const legs = runLegs(plan, run);
+  const lines = legs.map(
+    ({ panelId, path }, i): PlacedThing => ({
+      thing: {
+        key: legKey(run, i),
+        role: 'line',
+        netId,
+        conductor: conductorOf(plan, { ...run, panelId }),
+        radiusMm: 0,
+        runId: run.id,
+        hole: null,
+        terminal: null,
+        partId: null,
+        ends: [...(i === 0 ? [run.from] : []), ...(i === legs.length - 1 ? [run.to] : [])],
+      },
+      path,
+    }),
+  );
   const splices = (run.splicesMm ?? []).map((alongMm, i): PlacedThing => {
-    const conductor = tailEnd(sewingOf(plan, run).thread, run.panelId, assumedIn(plan));
+    const { panelId, at } = pinOfRun(plan, run, alongMm);
+    const conductor = tailEnd(sewingOf(plan, run).thread, panelId, assumedIn(plan));
     const key = `${run.id}~${i}`;
+    const { thing } = lines[0] as PlacedThing;
     return {
-      thing: { ...line.thing, key, role: 'tail', conductor, radiusMm: assumedIn(plan).tailMm },
-      path: [pointAlong(path, alongMm)],
+      thing: { ...thing, key, role: 'tail', conductor, radiusMm: assumedIn(plan).tailMm },
+      path: [at],
     };
   });
-  return [line, ...splices];
+  return [...lines, ...splices];
 }
 
 /** How much of the way between two legs counts, so that a thread sewn to one of them does not lie on it. */

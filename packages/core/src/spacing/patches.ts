@@ -3,7 +3,7 @@ import { distance, type Point, snapToMicrometre } from '../geometry/point.ts';
 import { closestOfSegments } from '../geometry/segment.ts';
 import { panelOf } from '../plan/panels.ts';
 import type { Patch, Run } from '../plan/records.ts';
-import { runPath } from '../plan/run-way.ts';
+import { runLegs } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { requiredGap } from '../thread/required-gap.ts';
 import { SAME_POINT_MM } from '../units/tolerances.ts';
@@ -79,24 +79,34 @@ export function crossingAngleDeg(plan: Plan, patch: Patch): number | null {
 
 /** A place where two runs cross: the angle between them (0–90°), and the direction of the second (0–180°). */
 export interface Crossing {
+  readonly panelId: string;
   readonly at: Point;
   readonly angleDeg: number;
   readonly overDeg: number;
 }
 
+type PanelLegs = ReadonlyArray<{ readonly panelId: string; readonly a: Point; readonly b: Point }>;
+
 /** Every place where two runs cross, along the first. */
 export function crossingsOf(plan: Plan, under: Run, over: Run): readonly Crossing[] {
   const crossings: Crossing[] = [];
-  const lower = legsOfPath(runPath(plan, under));
-  const upper = legsOfPath(runPath(plan, over));
+  const legsOf = (run: Run): PanelLegs =>
+    runLegs(plan, run).flatMap(({ panelId, path }) => legsOfPath(path).map((leg) => ({ ...leg, panelId })));
+  const [lower, upper] = [legsOf(under), legsOf(over)];
   for (const a of lower) {
     for (const b of upper) {
+      if (a.panelId !== b.panelId) continue;
       const found = closestOfSegments(a.a, a.b, b.a, b.b);
       if (found.distanceMm > 0) continue;
       const [one, other] = [directionDeg(a), directionDeg(b)];
       const apart = Math.abs(one - other) % 180;
       if (crossings.some(({ at }) => distance(at, found.onFirst) < SAME_POINT_MM)) continue;
-      crossings.push({ at: found.onFirst, angleDeg: Math.min(apart, 180 - apart), overDeg: other });
+      crossings.push({
+        panelId: a.panelId,
+        at: found.onFirst,
+        angleDeg: Math.min(apart, 180 - apart),
+        overDeg: other,
+      });
     }
   }
   return crossings;
@@ -107,13 +117,9 @@ function directionDeg({ a, b }: { readonly a: Point; readonly b: Point }): numbe
 }
 
 /** The patch that a crossing wants: along the upper line, as large as it has to be, its id still to be given. */
-export function patchFor(
-  plan: Plan,
-  under: Run,
-  over: Run,
-  crossing: Crossing,
-): Omit<Patch, 'id' | 'panelId'> {
+export function patchFor(plan: Plan, under: Run, over: Run, crossing: Crossing): Omit<Patch, 'id'> {
   return {
+    panelId: crossing.panelId,
     at: snapToMicrometre(crossing.at),
     turnDeg: Math.round(crossing.overDeg * 10) / 10,
     underRunId: under.id,

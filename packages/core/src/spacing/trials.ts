@@ -8,13 +8,13 @@ import { closestOfSegments } from '../geometry/segment.ts';
 import { deriveNets } from '../joining/nets.ts';
 import { assumedIn } from '../plan/assumed.ts';
 import { panelOf } from '../plan/panels.ts';
-import { runPath, sewingOf } from '../plan/run-way.ts';
+import { sewingOf } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Random, seededRandom } from '../random/random.ts';
 import { indexSegments } from '../spatial/segment-index.ts';
 import { keptApart, wanderMm } from '../thread/required-gap.ts';
 import { fuzzMm } from '../thread/thread-kinds.ts';
-import { type BareThing, conductorOf, isInsulated, legsOfPath, thingsOfPart } from './bare-things.ts';
+import { type BareThing, isInsulated, legsOfPath, thingsOfPart, thingsOfRun } from './bare-things.ts';
 import { FLAT, isSamePart, spacingRules } from './clearance.ts';
 import { patchCovers } from './patches.ts';
 
@@ -62,27 +62,15 @@ export function* sewTrials(plan: Plan, setting: TrialSetting): Generator<number,
   const lines = Object.values(plan.runs).flatMap((run): readonly Line[] => {
     if (isInsulated(run)) return [];
     const { thread, stitch } = sewingOf(plan, run);
-    const conductor = conductorOf(plan, run);
-    const thing: BareThing = {
-      key: run.id,
-      role: 'line',
-      netId: nets.ofRun(run.id).id,
-      conductor,
-      radiusMm: 0,
-      runId: run.id,
-      hole: null,
-      terminal: null,
-      partId: null,
-      ends: [run.from, run.to],
-    };
-    return [
-      {
+    return thingsOfRun(plan, nets, run)
+      .filter(({ thing }) => thing.role === 'line')
+      .map(({ thing, path }) => ({
         thing,
-        points: inSteps(runPath(plan, run)),
-        wanderMm: wanderMm(stitch, assumedIn(plan)) * setting.wanderFactor * panelOf(plan, run).looseness,
+        points: inSteps(path),
+        wanderMm:
+          wanderMm(stitch, assumedIn(plan)) * setting.wanderFactor * panelOf(plan, thing.conductor).looseness,
         radiusMm: thread.diameterMm / 2 + fuzzMm(thread, assumedIn(plan)),
-      },
-    ];
+      }));
   });
   const metal = Object.values(plan.parts)
     .flatMap((part) => thingsOfPart(plan, nets, part))

@@ -1,7 +1,7 @@
 import type { Face } from '@sashiko/core/cloth/cloth';
 import { pointAlong, polylineLengthMm } from '@sashiko/core/geometry/polyline';
-import { holePoint } from '@sashiko/core/plan/placed';
-import { runPath } from '@sashiko/core/plan/run-way';
+import { holePoint, partOf } from '@sashiko/core/plan/placed';
+import { runLegs } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { piecesOf } from '../stores/derived.ts';
 import { INK } from '../ui/ink.ts';
@@ -18,8 +18,8 @@ export function PieceEnds({ plan, face }: { readonly plan: Plan; readonly face: 
       {piecesOf(plan).map((piece) => {
         const [first, last] = [piece.passes[0], piece.passes.at(-1)];
         if (first === undefined || last === undefined) return null;
-        const seen = seer(plan, last.run, face);
-        const knot = seer(plan, first.run, face)(holePoint(plan, first.from));
+        const seen = seer(plan, partOf(plan, last.to.partId), face);
+        const knot = seer(plan, partOf(plan, first.from.partId), face)(holePoint(plan, first.from));
         const end = seen(holePoint(plan, last.to));
         const hasTail = last.run.tail !== undefined;
         return (
@@ -49,8 +49,10 @@ function weave(
   { run, to }: ReturnType<typeof piecesOf>[number]['runs'][number],
   seen: (p: { readonly x: number; readonly y: number }) => { readonly x: number; readonly y: number },
 ): string {
-  const path = runPath(plan, run);
-  const line = to.partId === run.to.partId && to.holeId === run.to.holeId ? [...path].reverse() : path;
+  const legs = runLegs(plan, run);
+  const isEnd = to.partId === run.to.partId && to.holeId === run.to.holeId;
+  const path = (isEnd ? legs.at(-1) : legs[0])?.path ?? [];
+  const line = isEnd ? [...path].reverse() : path;
   if (polylineLengthMm(line) < (WEAVES + 2) * WEAVE_EVERY_MM) return '';
   return Array.from({ length: WEAVES }, (_, i) => {
     const [a, b] = [0, 2].map((mm) => seen(pointAlong(line, (i + 1.2) * WEAVE_EVERY_MM + mm)));

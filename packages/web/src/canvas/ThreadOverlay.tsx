@@ -1,28 +1,28 @@
 /** What is laid over the cloth while threads are drawn: the run under way, bend handles, holes as buttons. */
 
-import { asSeen } from '@sashiko/core/cloth/cloth';
 import type { Point } from '@sashiko/core/geometry/point';
 import { deriveSides } from '@sashiko/core/joining/sides';
 import { addBend, sewingByHabit } from '@sashiko/core/plan/edits/run-edits';
 import { holeName } from '@sashiko/core/plan/hole-names';
 import { kindOf } from '@sashiko/core/plan/kind-of';
 import { panelOf } from '@sashiko/core/plan/panels';
-import { holeKey, holePoint, partOf } from '@sashiko/core/plan/placed';
+import { spansOnLeg } from '@sashiko/core/plan/passes';
+import { holeKey, holePoint } from '@sashiko/core/plan/placed';
 import type { HoleRef } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { type KeyboardEvent, memo } from 'react';
 import { usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { INK } from '../ui/ink.ts';
-import { bendHandles } from './bend-handles.ts';
+import { bendHandles, type Handle } from './bend-handles.ts';
 import { CATCH_PX } from './gestures/gesture.ts';
-import { draftPath, measureDraft } from './live-measure.ts';
+import { draftLegs, draftPanelId, draftPath, measureDraft } from './live-measure.ts';
 import { nearestHole } from './nearest-hole.ts';
 import { isDarkCloth } from './panel-items.ts';
 import { RunDrawing } from './RunDrawing.tsx';
 import { linePath, tableTransform } from './seen.ts';
-import { seer } from './table.ts';
-import { chooseHole } from './thread-tool.ts';
+import { onTable, seer } from './table.ts';
+import { chooseHole, seamCaught } from './thread-tool.ts';
 
 interface OverlayProps {
   readonly plan: Plan;
@@ -35,29 +35,47 @@ export function DraftRun({ plan, scale }: OverlayProps) {
   const pointer = useViewStore((state) => (state.tool.kind === 'draw' ? state.pointer : null));
   const face = useViewStore((state) => state.face);
   if (tool.kind !== 'draw') return null;
-  const panel = panelOf(plan, partOf(plan, tool.from.partId));
+  const panel = panelOf(plan, { panelId: draftPanelId(plan, tool) });
   const target = pointer === null ? null : nearestHole(plan, panel.id, pointer, CATCH_PX / scale);
+  const over = target === null && pointer !== null ? seamCaught(plan, panel.id, pointer, scale) : null;
   const path = draftPath(plan, tool, pointer, target);
-  const { sum, gap } = measureDraft(plan, tool.from, target, path);
+  const { sum, gap } = measureDraft(plan, tool, target, path);
   const sides = deriveSides(plan);
-  const seen = (p: Point): Point => asSeen(panel, face, p);
+  const seen = (p: Point): Point => onTable(panel, face, p);
   return (
-    <g pointerEvents="none" transform={tableTransform(panel, face)}>
-      {sum !== null && (
-        <RunDrawing
-          run={{
-            ...sewingByHabit(plan, { panelId: panel.id }),
-            id: 'draft',
-            from: tool.from,
-            to: target ?? tool.from,
-            bends: [],
-          }}
-          sum={sum}
-          side={sides.of(sides.nets.ofHole(tool.from))}
-          cloth={panel}
-          face={face}
-          isDark={isDarkCloth(panel)}
-          isChosen
+    <g pointerEvents="none">
+      {sum !== null &&
+        draftLegs(plan, tool, path).map((leg, i) => {
+          const on = panelOf(plan, leg);
+          return (
+            // biome-ignore lint/suspicious/noArrayIndexKey: legs are known by their order
+            <g key={i} transform={tableTransform(on, face)}>
+              <RunDrawing
+                run={{
+                  ...sewingByHabit(plan, leg),
+                  id: 'draft',
+                  from: tool.from,
+                  to: target ?? tool.from,
+                  bends: [],
+                }}
+                sum={{ ...sum, spans: spansOnLeg(leg, sum.spans) }}
+                side={sides.of(sides.nets.ofHole(tool.from))}
+                cloth={on}
+                face={face}
+                isDark={isDarkCloth(on)}
+                isChosen
+              />
+            </g>
+          );
+        })}
+      {over !== null && (
+        <circle
+          {...centre(seen(over.at))}
+          r={CATCH_PX / scale}
+          fill="none"
+          stroke={INK.lamp}
+          strokeWidth={2 / scale}
+          strokeDasharray={`${4 / scale} ${3 / scale}`}
         />
       )}
       {gap !== null && gap.gapMm < gap.wantedMm * 2 && (
@@ -90,8 +108,8 @@ function onEnter(event: KeyboardEvent, act: () => void): void {
 }
 
 /** Puts a bend into the middle of a leg and chooses it. */
-function pullBend(plan: Plan, runId: string, index: number, at: Point): void {
-  if (usePlanStore.getState().commit(addBend(plan, runId, index, at)))
+function pullBend(plan: Plan, runId: string, { index, at, leg }: Handle): void {
+  if (usePlanStore.getState().commit(addBend(plan, runId, index, at, leg)))
     useViewStore.getState().select({ runId, bend: index });
 }
 
@@ -106,20 +124,20 @@ export function BendHandles({ plan, scale }: OverlayProps) {
   const run = runId === null ? undefined : plan.runs[runId];
   if (runId === null || run === undefined) return null;
   const handles = bendHandles(plan, runId);
-  const seen = seer(plan, run, face);
+  const seen = ({ at, ...of }: Handle): Point => seer(plan, of, face)(at);
   return (
     <g data-run={runId}>
-      {handles.legs.map((p, i) => (
+      {handles.legs.map((handle, i) => (
         // biome-ignore lint/a11y/useSemanticElements: a button cannot be drawn inside the cloth's SVG
         <circle
           // biome-ignore lint/suspicious/noArrayIndexKey: legs are known by their place
           key={`leg${i}`}
-          data-leg={i}
+          data-leg={`${handle.index}.${handle.leg}`}
           role="button"
           tabIndex={0}
           aria-label={`add a bend in leg ${i + 1}`}
-          onKeyDown={(event) => onEnter(event, () => pullBend(plan, runId, i, p))}
-          {...centre(seen(p))}
+          onKeyDown={(event) => onEnter(event, () => pullBend(plan, runId, handle))}
+          {...centre(seen(handle))}
           r={5 / scale}
           fill={INK.paper}
           fillOpacity={0.75}
@@ -129,7 +147,7 @@ export function BendHandles({ plan, scale }: OverlayProps) {
           style={{ cursor: 'copy' }}
         />
       ))}
-      {handles.bends.map((p, i) => (
+      {handles.bends.map((handle, i) => (
         // biome-ignore lint/a11y/useSemanticElements: a button cannot be drawn inside the cloth's SVG
         <circle
           // biome-ignore lint/suspicious/noArrayIndexKey: bends are known by their place
@@ -141,7 +159,7 @@ export function BendHandles({ plan, scale }: OverlayProps) {
           aria-pressed={bend === i}
           onFocus={() => useViewStore.getState().select({ runId, bend: i })}
           onKeyDown={(event) => onEnter(event, () => useViewStore.getState().select({ runId, bend: i }))}
-          {...centre(seen(p))}
+          {...centre(seen(handle))}
           r={7 / scale}
           fill={bend === i ? INK.lamp : INK.paper}
           stroke={INK.indigo}

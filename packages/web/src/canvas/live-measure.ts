@@ -7,9 +7,10 @@ import { assumedIn } from '@sashiko/core/plan/assumed';
 import { bendsAlong } from '@sashiko/core/plan/edits/line-edits';
 import { sewingByHabit } from '@sashiko/core/plan/edits/run-edits';
 import { kindOf } from '@sashiko/core/plan/kind-of';
+import { cutAtSeams, farSide, laidTogether, type RunLeg } from '@sashiko/core/plan/passes';
 import { holeOf, holePoint, partOf } from '@sashiko/core/plan/placed';
 import type { HoleRef } from '@sashiko/core/plan/records';
-import { type RunSum, runPath, sumDraft, sumRun } from '@sashiko/core/plan/run-way';
+import { type RunSum, runLegs, sumDraft, sumRun } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { bareLine, clearanceOf, type MeasuredGap } from '@sashiko/core/spacing/clearance';
 import { loopedHole } from '@sashiko/core/thread/required-gap';
@@ -27,12 +28,16 @@ const REACH_MM = 80;
 /** The corners of a run being drawn, up to the pointer or the hole it hovers on. */
 export function draftPath(
   plan: Plan,
-  { from, bends, way }: Extract<Tool, { kind: 'draw' }>,
+  { from, bends, passes, way }: DrawTool,
   pointer: Point | null,
   target: HoleRef | null,
 ): readonly Point[] {
   const start = holePoint(plan, from);
   const end = target === null ? pointer : holePoint(plan, target);
+  if (passes !== undefined) {
+    const { panelId } = partOf(plan, from.partId);
+    return laidTogether(plan, { panelId, bends, passes }, start, end);
+  }
   if (end === null) return [start, ...bends];
   const along = way.alongId === null ? null : bendsAlong(plan, start, end, way.alongId);
   if (along !== null) return [start, ...along, end];
@@ -42,24 +47,58 @@ export function draftPath(
     : [start, ...bends, end];
 }
 
+type DrawTool = Extract<Tool, { kind: 'draw' }>;
+
+/** A run that is being drawn, panel by panel. */
+export function draftLegs(
+  plan: Plan,
+  { from, bends, passes }: Pick<DrawTool, 'from' | 'bends' | 'passes'>,
+  path: readonly Point[],
+): readonly RunLeg[] {
+  const { panelId } = partOf(plan, from.partId);
+  return cutAtSeams(plan, { panelId, bends, ...(passes === undefined ? {} : { passes }) }, path);
+}
+
+/** The panel on which a run that is being drawn has come to be. */
+export function draftPanelId(plan: Plan, { from, passes = [] }: Pick<DrawTool, 'from' | 'passes'>): string {
+  const last = passes.at(-1);
+  const seam = last === undefined ? undefined : plan.seams[last.seamId];
+  return last === undefined || seam === undefined
+    ? partOf(plan, from.partId).panelId
+    : seam[farSide(last)].panelId;
+}
+
 /** Measures a run that is being drawn. */
 export function measureDraft(
   plan: Plan,
-  from: HoleRef,
+  tool: Pick<DrawTool, 'from' | 'bends' | 'passes'>,
   target: HoleRef | null,
   path: readonly Point[],
 ): LiveMeasure {
+  const { from, bends, passes } = tool;
   const sewing = sewingByHabit(plan, partOf(plan, from.partId));
+  const last = draftLegs(plan, tool, path).at(-1);
   const nets = deriveNets(plan);
   const own = new Set([nets.ofHole(from).id, ...(target === null ? [] : [nets.ofHole(target).id])]);
   // Holes of the same sign that have no thread yet are where the run may well be going, not something to shun.
   for (const net of nets.all) if (net.runIds.length === 0 && mayJoin(plan, from, net)) own.add(net.id);
   return {
     what: 'this run',
-    sum: path.length < 2 ? null : sumDraft(plan, { ...sewing, from, to: target ?? from, bends: [] }, path),
+    sum:
+      path.length < 2
+        ? null
+        : sumDraft(
+            plan,
+            { ...sewing, from, to: target ?? from, bends, ...(passes === undefined ? {} : { passes }) },
+            path,
+          ),
     gap: clearanceOf(plan).nearestForeign(
-      path,
-      bareLine(plan, sewing, target === null ? [from] : [from, target]),
+      last?.path ?? path,
+      bareLine(
+        plan,
+        { ...sewing, panelId: last?.panelId ?? sewing.panelId },
+        target === null ? [from] : [from, target],
+      ),
       own,
       REACH_MM,
     ),
@@ -82,13 +121,15 @@ export function measureRuns(plan: Plan, runIds: readonly string[], what: string)
     const run = plan.runs[id];
     if (run === undefined) continue;
     sum = runIds.length === 1 ? sumRun(plan, run) : null;
-    const found = clearanceOf(plan).nearestForeign(
-      runPath(plan, run),
-      bareLine(plan, run, [run.from, run.to]),
-      new Set([nets.ofRun(id).id]),
-      REACH_MM,
-    );
-    if (found !== null && (gap === null || found.gapMm < gap.gapMm)) gap = found;
+    for (const { panelId, path } of runLegs(plan, run)) {
+      const found = clearanceOf(plan).nearestForeign(
+        path,
+        bareLine(plan, { ...run, panelId }, [run.from, run.to]),
+        new Set([nets.ofRun(id).id]),
+        REACH_MM,
+      );
+      if (found !== null && (gap === null || found.gapMm < gap.gapMm)) gap = found;
+    }
   }
   return sum === null && gap === null ? null : { what, sum, gap };
 }

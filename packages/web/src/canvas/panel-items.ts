@@ -1,13 +1,14 @@
 /** The one list of what is drawn on a panel, in the order in which it lies: threads, patches under those that cross, parts. */
 import type { Face } from '@sashiko/core/cloth/cloth';
 import { maybeClothColour } from '@sashiko/core/cloth/cloth-kinds';
-import type { Point } from '@sashiko/core/geometry/point';
 import { deriveSides } from '@sashiko/core/joining/sides';
 import { kindOf } from '@sashiko/core/plan/kind-of';
-import type { Panel, Patch, Run } from '@sashiko/core/plan/records';
-import { sumRun } from '@sashiko/core/plan/run-way';
+import { type RunLeg, spansOnLeg } from '@sashiko/core/plan/passes';
+import type { Panel, Patch } from '@sashiko/core/plan/records';
+import { legsOnPanel, sumRun } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import type { LineSum } from '@sashiko/core/thread/thread-sums';
+import { remembered } from '@sashiko/core/units/remembered';
 import { detailOf, type NearBounds } from './detail.ts';
 import type { PartLook, RunLook } from './looks.ts';
 
@@ -43,11 +44,11 @@ export function panelItems(plan: Plan, panel: Panel, view: PanelView, only?: Whi
   const { face, chosenParts, chosenRuns, litParts, near } = view;
   const sides = deriveSides(plan);
   const isDark = isDarkCloth(panel);
-  const runItem = (run: Run): PanelItem => {
-    const sum = sumRun(plan, run);
+  const runItem = ({ run, leg }: RunOnPanel): PanelItem => {
+    const sum = sumOnLeg(leg, sumRun(plan, run));
     const side = sides.of(sides.nets.ofRun(run.id));
     const isChosen = chosenRuns.has(run.id);
-    const detail = detailOf(near, panel, face, endsAndBends(run, sum));
+    const detail = detailOf(near, panel, face, leg.path);
     return {
       kind: 'run',
       id: run.id,
@@ -61,13 +62,13 @@ export function panelItems(plan: Plan, panel: Panel, view: PanelView, only?: Whi
     (ids === undefined ? Object.values(table) : [...ids].flatMap((id) => table[id] ?? [])).filter(
       ({ panelId }) => panelId === panel.id,
     );
-  const runs = here(plan.runs, only?.runIds);
+  const runs = legsOnPanel(plan, panel.id).filter(({ run }) => only?.runIds.has(run.id) !== false);
   const patches = here(plan.patches, only?.patchIds);
   const over = new Set(patches.map((patch) => patch.overRunId));
   return [
-    ...runs.filter((run) => !over.has(run.id)).map(runItem),
+    ...runs.filter(({ run }) => !over.has(run.id)).map(runItem),
     ...patches.map((patch): PanelItem => ({ kind: 'patch', id: patch.id, patch })),
-    ...runs.filter((run) => over.has(run.id)).map(runItem),
+    ...runs.filter(({ run }) => over.has(run.id)).map(runItem),
     ...here(plan.parts, only?.partIds).map((part): PanelItem => {
       const detail = detailOf(near, panel, face, [part.at]);
       return {
@@ -87,7 +88,11 @@ export function panelItems(plan: Plan, panel: Panel, view: PanelView, only?: Whi
   ];
 }
 
-function endsAndBends(run: Run, { spans }: LineSum): readonly Point[] {
-  const [first, last] = [spans[0], spans.at(-1)];
-  return first === undefined || last === undefined ? [] : [first.a, last.b, ...run.bends];
-}
+type RunOnPanel = ReturnType<typeof legsOnPanel>[number];
+
+/** The sum of a run with the stitches of one leg alone, in the frame of its panel; the same object where it has no other. */
+const sumOnLeg = remembered(
+  { name: 'sum on a leg', under: (leg: RunLeg, _sum: LineSum) => leg, rests: (_leg, sum) => [sum] },
+  (leg, sum): LineSum =>
+    leg.start === null && leg.end === null ? sum : { ...sum, spans: spansOnLeg(leg, sum.spans) },
+);

@@ -132,7 +132,7 @@ function takePanelUnder({ screen }: PointerFacts, marks: Press['marks'], camera:
   if (tool.kind === 'draw' || tool.kind === 'point' || (tool.kind === 'pen' && tool.nodes.length > 0)) return;
   const plan = currentPlan();
   if (!hasSeveralPanels(plan)) return;
-  const thing = plan.parts[marks['part'] ?? marks['turn'] ?? ''] ?? plan.runs[marks['run'] ?? ''];
+  const thing = plan.parts[marks['part'] ?? marks['turn'] ?? ''];
   if (thing === undefined && HANDLES.some((mark) => marks[mark] !== undefined)) return;
   takePanel(thing?.panelId ?? panelUnder(plan, face, toMm(camera, screen)).id);
 }

@@ -1,10 +1,10 @@
 import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
-import { partOf } from '@sashiko/core/plan/placed';
 import { formatOhm } from '@sashiko/core/units/electrical';
 import { formatLength, formatLengthBare, type LengthUnit, MM_PER_INCH } from '@sashiko/core/units/length';
 import { useLayoutEffect, useRef } from 'react';
 import { CATCH_PX } from '../canvas/gestures/gesture.ts';
 import {
+  draftPanelId,
   draftPath,
   type LiveMeasure,
   measureDraft,
@@ -147,10 +147,8 @@ function useLiveMeasure(): LiveMeasure | null {
   if (tool.kind === 'draw') {
     if (plan.parts[tool.from.partId] === undefined) return null;
     const target =
-      pointer === null
-        ? null
-        : nearestHole(plan, partOf(plan, tool.from.partId).panelId, pointer, CATCH_PX / scale);
-    return measureDraft(plan, tool.from, target, draftPath(plan, tool, pointer, target));
+      pointer === null ? null : nearestHole(plan, draftPanelId(plan, tool), pointer, CATCH_PX / scale);
+    return measureDraft(plan, tool, target, draftPath(plan, tool, pointer, target));
   }
   if (selection.runId !== null) return measureRuns(plan, [selection.runId], 'this run');
   if (selection.partIds.length > 0) return measureParts(plan, selection.partIds);

@@ -3,7 +3,7 @@ import type { Face, MarkingUse } from '@sashiko/core/cloth/cloth';
 import type { CurveNode } from '@sashiko/core/geometry/curve';
 import type { Point } from '@sashiko/core/geometry/point';
 import type { SnapGuide } from '@sashiko/core/plan/arrange/snapping';
-import type { HoleRef, Part } from '@sashiko/core/plan/records';
+import type { HoleRef, Part, Pass } from '@sashiko/core/plan/records';
 import { create } from 'zustand';
 import type { Camera } from './camera.ts';
 import type { NameKind } from './name-kinds.ts';
@@ -26,6 +26,8 @@ export type Tool =
       readonly kind: 'draw';
       readonly from: HoleRef;
       readonly bends: readonly Point[];
+      /** The seams it has gone over so far. */
+      readonly passes?: readonly Pass[];
       readonly way: DrawingWay;
     }
   /** Saying that two holes should be joined: the first is chosen. */

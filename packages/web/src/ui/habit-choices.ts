@@ -53,6 +53,10 @@ export const HABIT_CHOICES: readonly HabitChoice[] = [
     'Lines are sewn in',
     SEWN_STITCHES.map(({ id, title }) => [id, title.toLowerCase()] as const),
   ),
+  choice('seamPasses', 'Threads over seams', [
+    ['allowed', 'may pass'],
+    ['never', 'never: each panel a circuit of its own'],
+  ]),
   choice('crossings', 'Crossings', [
     ['patch', 'over a patch if need be'],
     ['wire', 'one line as insulated wire'],

@@ -18,7 +18,7 @@ export const edge: CheckRule = {
   example: 'A line of stitches runs along a felt piece 3 mm from its cut edge.',
   sees: ['panels', 'habits'],
   checkPart: ({ plan }, part) => sewnHoles(plan, part).flatMap((thing) => tooNear(plan, thing)),
-  checkRun: ({ plan }, run) => tooNear(plan, sewnRun(plan, run)),
+  checkRun: ({ plan }, run) => sewnRun(plan, run).flatMap((thing) => tooNear(plan, thing)),
 };
 
 function tooNear(plan: Plan, { key, name, panelId, path, ids }: SewnThing): readonly Finding[] {
@@ -42,6 +42,7 @@ function tooNear(plan: Plan, { key, name, panelId, path, ids }: SewnThing): read
       step: `Move it ${(marginMm - worst.distanceMm).toFixed(1)} mm or more inwards.`,
       found: { value: worst.distanceMm, unit: 'mm' },
       wanted: { value: marginMm, unit: 'mm' },
+      panelId,
       ...ids,
     },
   ];

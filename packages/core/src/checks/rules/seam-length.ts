@@ -27,6 +27,7 @@ export const seamLength: CheckRule = {
           ruleId: 'seam-length',
           severity: 'mend' as const,
           at,
+          panelId: one.a.panelId,
           message: `The edges of seam ${seamLetter(plan, one.id)} are ${formatLength(aMm, unit)} and ${formatLength(bMm, unit)} long.`,
           step: 'Make them alike, or choose another stretch of one of them.',
           found: { value: long - short, unit: 'mm' as const },

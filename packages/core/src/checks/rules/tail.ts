@@ -4,7 +4,7 @@ import { pointToSegmentMm } from '../../geometry/segment.ts';
 import { deriveNets } from '../../joining/nets.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import type { Part, Run } from '../../plan/records.ts';
-import { runPath } from '../../plan/run-way.ts';
+import { legOn, runPath } from '../../plan/run-way.ts';
 import type { Plan } from '../../plan/schema.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
@@ -93,8 +93,11 @@ function within({ plan }: CheckContext, part: Part): readonly Finding[] {
   const meant =
     mate === undefined ? own : nets.ofTerminal({ partId: mate.id, terminal: mateTerminal(plan, mate) });
   const near = Object.values(plan.runs)
-    .filter((run) => run.panelId === part.panelId && ![own, meant].includes(nets.ofRun(run.id)))
-    .map((run) => ({ run, mm: distanceTo(part.at, runPath(plan, run)) }))
+    .filter((run) => ![own, meant].includes(nets.ofRun(run.id)))
+    .flatMap((run) => {
+      const leg = legOn(plan, run, part.panelId);
+      return leg === undefined ? [] : [{ run, mm: distanceTo(part.at, leg.path) }];
+    })
     .sort((a, b) => a.mm - b.mm)[0];
   if (near === undefined || near.mm >= end.mm) return [];
   return [

@@ -1,7 +1,6 @@
-import { pointAlong } from '../../geometry/polyline.ts';
 import { longestPieceMm, loopAtMm } from '../../pieces/piece-length.ts';
 import { runName } from '../../plan/edits/run-edits.ts';
-import { copiesOf, loopsAt, runPath, sumRun } from '../../plan/run-way.ts';
+import { copiesOf, loopsAt, pinOfRun, sumRun } from '../../plan/run-way.ts';
 import { maybeStitchKind } from '../../thread/stitch-kinds.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
 import type { CheckRule } from '../check-rule.ts';
@@ -33,7 +32,7 @@ export const threadLong: CheckRule = {
         key: `thread-long:${run.id}`,
         ruleId: 'thread-long',
         severity: 'note' as const,
-        at: pointAlong(runPath(plan, run), sumRun(plan, run).pathMm / 2),
+        ...pinOfRun(plan, run, sumRun(plan, run).pathMm / 2),
         message: `The thread ${runName(plan, run)} takes a piece of ${Math.ceil(longMm / 10) * 10} mm.`,
         step: 'Splice it on the way, or take it over a part in between.',
         found: { value: longMm, unit: 'mm' as const },

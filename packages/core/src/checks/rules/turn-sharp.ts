@@ -1,7 +1,7 @@
 import { distance, type Point } from '../../geometry/point.ts';
 import { polylineLengthMm, walkAlong } from '../../geometry/polyline.ts';
 import { runName } from '../../plan/edits/run-edits.ts';
-import { runPath } from '../../plan/run-way.ts';
+import { pinOfRun, runPath } from '../../plan/run-way.ts';
 import { maybeThreadKind } from '../../thread/thread-kinds.ts';
 import { GAP_SLACK_MM } from '../../units/tolerances.ts';
 import type { CheckRule } from '../check-rule.ts';
@@ -20,7 +20,7 @@ export const turnSharp: CheckRule = {
     const length = polylineLengthMm(path);
     const [before, after] = [walkAlong(path), walkAlong(path)];
     let doneMm = 0;
-    let worst: { readonly at: Point; readonly apartMm: number } | null = null;
+    let worst: { readonly alongMm: number; readonly apartMm: number } | null = null;
     for (let i = 1; i < path.length - 1; i += 1) {
       const at = path[i] as Point;
       doneMm += distance(path[i - 1] as Point, at);
@@ -29,7 +29,7 @@ export const turnSharp: CheckRule = {
       if (stitchMm < run.stitchMm / 2) continue;
       const apartMm = distance(before(doneMm - stitchMm), after(doneMm + stitchMm));
       if (apartMm < stitchMm - GAP_SLACK_MM && (worst === null || apartMm < worst.apartMm))
-        worst = { at, apartMm };
+        worst = { alongMm: doneMm, apartMm };
     }
     if (worst === null) return [];
     return [
@@ -37,7 +37,7 @@ export const turnSharp: CheckRule = {
         key: `turn-sharp:${run.id}`,
         ruleId: 'turn-sharp',
         severity: 'mend' as const,
-        at: worst.at,
+        ...pinOfRun(plan, run, worst.alongMm),
         message: `The thread ${runName(plan, run)} turns too sharply.`,
         step: 'Move the bend, or add another to round the corner.',
         found: { value: worst.apartMm, unit: 'mm' as const },

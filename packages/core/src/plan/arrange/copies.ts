@@ -9,6 +9,7 @@ import { putPart, putRun, takeNumbers } from '../edits/changes.ts';
 import { checkEdit } from '../edits/check-edit.ts';
 import { freeName, namesOf, partIdOf, wiredWithout } from '../edits/part-edits.ts';
 import { maybeKindOf } from '../kind-of.ts';
+import { firstPanel, type OnPanel } from '../panels.ts';
 import { type Part, PartSchema, type Run, RunSchema } from '../records.ts';
 import { PLAN_VERSION, type Plan } from '../schema.ts';
 import { describeIssue } from '../schema-issue.ts';
@@ -38,7 +39,10 @@ export function clipOf(plan: Plan, partIds: readonly string[]): Clip {
   const kinds = new Set(parts.map((part) => part.kindId));
   return {
     parts,
-    runs: Object.values(plan.runs).filter((run) => ids.has(run.from.partId) && ids.has(run.to.partId)),
+    // What passes a seam is at home where the seam is.
+    runs: Object.values(plan.runs).filter(
+      (run) => run.passes === undefined && ids.has(run.from.partId) && ids.has(run.to.partId),
+    ),
     ownParts: Object.values(plan.ownParts).filter((own) => kinds.has(own.id)),
   };
 }
@@ -59,11 +63,19 @@ export function parseClip(text: string): Result<Clip> {
 }
 
 /**
- * Puts copies of a clip's parts and runs onto the cloth, shifted by `delta`. New ids follow `plan.nextNumber` in
+ * Puts copies of a clip's parts and runs onto a panel, or without one onto the panels they come from, shifted by `delta`. New ids follow `plan.nextNumber` in
  * the order of the clip. Groups, halves and twins are kept among the copies and forgotten beyond them.
  */
-export function pasteClip(plan: Plan, clip: Clip, delta: Point, label?: string): Result<Edit> {
+export function pasteClip(
+  plan: Plan,
+  clip: Clip,
+  delta: Point,
+  label?: string,
+  onto?: OnPanel,
+): Result<Edit> {
   const { parts, runs } = clip;
+  const panelIdOf = ({ panelId }: OnPanel): string =>
+    onto?.panelId ?? (plan.panels[panelId] === undefined ? firstPanel(plan).id : panelId);
   const groups = [...new Set(parts.flatMap((part) => part.groupId ?? []))];
   const { first, change } = takeNumbers(plan, parts.length + runs.length + groups.length);
   const newIds = new Map(parts.map((part, i) => [part.id, partIdOf(first + i)]));
@@ -87,6 +99,7 @@ export function pasteClip(plan: Plan, clip: Clip, delta: Point, label?: string):
     const copy: Part = {
       ...rest,
       id: newIds.get(part.id) as string,
+      panelId: panelIdOf(part),
       name: freeName(naming.parts, kind.noun),
       at: snapToMicrometre(add(part.at, delta)),
       ...(group === undefined ? {} : { groupId: group }),
@@ -104,6 +117,7 @@ export function pasteClip(plan: Plan, clip: Clip, delta: Point, label?: string):
       putRun(plan, {
         ...run,
         id: `r${first + parts.length + i}`,
+        panelId: panelIdOf(run),
         from: { ...run.from, partId: newIds.get(run.from.partId) as string },
         to: { ...run.to, partId: newIds.get(run.to.partId) as string },
         bends: run.bends.map((bend) => snapToMicrometre(add(bend, delta))),

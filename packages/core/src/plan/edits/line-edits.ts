@@ -9,9 +9,10 @@ import type { Edit } from '../edit.ts';
 import { holeName } from '../hole-names.ts';
 import { isInside } from '../on-cloth.ts';
 import { panelOf, panelWithMarking } from '../panels.ts';
+import { farSide, legFrames } from '../passes.ts';
 import { holeKey, holePoint } from '../placed.ts';
 import { holeProblem } from '../problems/part-problem.ts';
-import type { HoleRef, Run } from '../records.ts';
+import type { HoleRef, Pass, Run } from '../records.ts';
 import { runPath } from '../run-way.ts';
 import type { Plan } from '../schema.ts';
 import { putRun, takeNumbers } from './changes.ts';
@@ -29,7 +30,7 @@ function missing(runId: string): ReturnType<typeof fail> {
 export function reverseRun(plan: Plan, runId: string): Result<Edit> {
   const run = plan.runs[runId];
   if (run === undefined) return missing(runId);
-  const { tail: _tail, splicesMm, ...rest } = run;
+  const { tail: _tail, splicesMm, passes, ...rest } = run;
   const lengthMm = polylineLengthMm(runPath(plan, run));
   return checkEdit(plan, `sew ${runName(plan, run)} the other way round`, [
     putRun(plan, {
@@ -37,9 +38,29 @@ export function reverseRun(plan: Plan, runId: string): Result<Edit> {
       from: run.to,
       to: run.from,
       bends: [...run.bends].reverse(),
+      ...(passes === undefined ? {} : passedBackwards(plan, run, passes)),
       ...(splicesMm === undefined ? {} : { splicesMm: splicesMm.map((mm) => lengthMm - mm).reverse() }),
     }),
   ]);
+}
+
+/** The same way over its seams, from its other end. */
+function passedBackwards(
+  plan: Plan,
+  run: Run,
+  passes: readonly Pass[],
+): Required<Pick<Run, 'panelId'>> & { readonly passes: Pass[] } {
+  return {
+    panelId: legFrames(plan, run).at(-1)?.panelId ?? run.panelId,
+    passes: passes
+      .map((pass) => ({ ...pass, leaves: farSide(pass), bends: run.bends.length - pass.bends }))
+      .reverse(),
+  };
+}
+
+/** A run that passes seams is not split, joined or slid as a whole. */
+function passing(run: Run): ReturnType<typeof fail> | null {
+  return run.passes === undefined ? null : fail('run-passes', '', `runs.${run.id}.passes`);
 }
 
 /**
@@ -49,6 +70,8 @@ export function reverseRun(plan: Plan, runId: string): Result<Edit> {
 export function splitRun(plan: Plan, runId: string, hole: HoleRef): Result<Edit> {
   const run = plan.runs[runId];
   if (run === undefined) return missing(runId);
+  const refused = passing(run);
+  if (refused !== null) return refused;
   const problem = holeProblem(plan, hole, `runs.${runId}`);
   if (problem !== null) return { ok: false, problem };
   const at = holePoint(plan, hole);
@@ -77,6 +100,8 @@ export function joinRuns(plan: Plan, firstId: string, otherId: string): Result<E
   const [first, other] = [plan.runs[firstId], plan.runs[otherId]];
   if (first === undefined) return missing(firstId);
   if (other === undefined) return missing(otherId);
+  const refused = passing(first) ?? passing(other);
+  if (refused !== null) return refused;
   const ends: ReadonlyArray<readonly ['from' | 'to', 'from' | 'to']> = [
     ['to', 'from'],
     ['to', 'to'],
@@ -110,6 +135,8 @@ const LEAD_MM = 12;
 export function slideRun(plan: Plan, runId: string, mm: number): Result<Edit> {
   const run = plan.runs[runId];
   if (run === undefined) return missing(runId);
+  const refused = passing(run);
+  if (refused !== null) return refused;
   const [start, end] = [holePoint(plan, run.from), holePoint(plan, run.to)];
   const through = [start, ...run.bends, end];
   const lengthMm = polylineLengthMm(through);

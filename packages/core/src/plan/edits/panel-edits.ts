@@ -32,14 +32,20 @@ export function freePanelName(plan: Pick<Plan, 'panels'>, noun: string): string 
   return `${noun} ${number}`;
 }
 
-/** Where a panel comes to lie that is added: to the right of all others, level with the highest. */
-export function freePlace(
-  plan: Pick<Plan, 'panels'>,
-  box: { readonly left: number; readonly top: number },
-): Point {
-  const corners = panelsOf(plan).flatMap((panel) => cornersOnTable(panel));
-  const [, top, right] = boundsOf(corners);
-  return snapToMicrometre({ x: right + TABLE_GAP_MM - box.left, y: top - box.top });
+/** A table is about so many times as wide as it is high. */
+const TABLE_RATIO = 1.3;
+
+/** Where a panel comes to lie that is added: to the right of all others or below them, whichever leaves the table more compact. */
+export function freePlace(plan: Pick<Plan, 'panels'>, box: Box): Point {
+  const [left, top, right, bottom] = boundsOf(panelsOf(plan).flatMap(cornersOnTable));
+  const spread = (width: number, height: number): number => Math.max(width, height * TABLE_RATIO);
+  const beside = spread(right - left + TABLE_GAP_MM + box.widthMm, Math.max(bottom - top, box.heightMm));
+  const below = spread(Math.max(right - left, box.widthMm), bottom - top + TABLE_GAP_MM + box.heightMm);
+  return snapToMicrometre(
+    beside <= below
+      ? { x: right + TABLE_GAP_MM - box.left, y: top - box.top }
+      : { x: left - box.left, y: bottom + TABLE_GAP_MM - box.top },
+  );
 }
 
 /** The corners of the box round a panel, where they lie on the table. */

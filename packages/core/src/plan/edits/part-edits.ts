@@ -169,7 +169,12 @@ export function moveParts(plan: Plan, partIds: readonly string[], delta: Point):
   }
   const bent: Change[] = [];
   for (const run of Object.values(plan.runs)) {
-    if (run.bends.length > 0 && moved.has(run.from.partId) && moved.has(run.to.partId)) {
+    if (
+      run.bends.length > 0 &&
+      run.passes === undefined &&
+      moved.has(run.from.partId) &&
+      moved.has(run.to.partId)
+    ) {
       bent.push(putRun(plan, { ...run, bends: run.bends.map((bend) => snapToMicrometre(add(bend, delta))) }));
     }
   }

@@ -12,13 +12,16 @@ export function patchIdOf(number: number): string {
 }
 
 /** Puts an insulating patch between two lines, on their panel. Its id is `patchIdOf(plan.nextNumber)`. */
-export function addPatch(plan: Plan, patch: Omit<Patch, 'id' | 'panelId'>): Result<Edit> {
+export function addPatch(
+  plan: Plan,
+  patch: Omit<Patch, 'id' | 'panelId'> & Partial<Pick<Patch, 'panelId'>>,
+): Result<Edit> {
   const under = plan.runs[patch.underRunId];
   if (under === undefined) return fail('unknown-run', '', `patches.${patch.underRunId}`);
   const { first, change } = takeNumbers(plan, 1);
   return checkEdit(plan, 'put a patch between two lines', [
     change,
-    putPatch(plan, { ...patch, id: patchIdOf(first), panelId: under.panelId }),
+    putPatch(plan, { ...patch, id: patchIdOf(first), panelId: patch.panelId ?? under.panelId }),
   ]);
 }
 

@@ -6,7 +6,7 @@ import type { Change, Edit } from '../edit.ts';
 import { shortHoleName } from '../hole-names.ts';
 import type { OnPanel } from '../panels.ts';
 import { partOf } from '../placed.ts';
-import type { HoleRef, Run } from '../records.ts';
+import type { HoleRef, Pass, Run } from '../records.ts';
 import type { Plan } from '../schema.ts';
 import { putRun, takeNumbers } from './changes.ts';
 import { checkEdit } from './check-edit.ts';
@@ -20,6 +20,8 @@ export interface RunDraft {
   readonly from: HoleRef;
   readonly to: HoleRef;
   readonly bends: readonly Point[];
+  /** The seams it goes over; missing: it stays on its panel. */
+  readonly passes?: readonly Pass[];
   /** Smooth through its bends. */
   readonly curved?: boolean;
 }
@@ -55,6 +57,7 @@ export function drawRun(plan: Plan, draft: RunDraft): Result<Edit> {
     from: draft.from,
     to: draft.to,
     bends: draft.bends.map(snapToMicrometre),
+    ...(draft.passes === undefined || draft.passes.length === 0 ? {} : { passes: draft.passes }),
     ...sewingByHabit(plan, partOf(plan, draft.from.partId)),
     ...(draft.curved === true ? { curved: true as const } : {}),
   };
@@ -79,17 +82,32 @@ export function moveBend(plan: Plan, runId: string, index: number, to: Point): R
   }));
 }
 
-/** Adds a bend before the `index`-th one: 0 puts it next to the start. */
-export function addBend(plan: Plan, runId: string, index: number, at: Point): Result<Edit> {
+/**
+ * Adds a bend before the `index`-th one: 0 puts it next to the start. Of a run that passes seams it lies on the panel of its `leg`, counted from
+ * 0; where that is not said, before the first seam that comes after `index` bends.
+ */
+export function addBend(plan: Plan, runId: string, index: number, at: Point, leg?: number): Result<Edit> {
   return changeRun(plan, runId, 'add a bend', (run) => ({
     bends: [...run.bends.slice(0, index), snapToMicrometre(at), ...run.bends.slice(index)],
+    ...withBends(run, (pass, i) => ((leg === undefined ? pass.bends >= index : i >= leg) ? 1 : 0)),
   }));
+}
+
+/** The passes of a run with as many more bends before each as is said; nothing where it passes no seam. */
+function withBends(
+  { passes }: Run,
+  more: (pass: Pass, i: number) => number,
+): Pick<Run, 'passes'> | Record<string, never> {
+  return passes === undefined
+    ? {}
+    : { passes: passes.map((pass, i) => ({ ...pass, bends: pass.bends + more(pass, i) })) };
 }
 
 /** Removes one bend. */
 export function removeBend(plan: Plan, runId: string, index: number): Result<Edit> {
   return changeRun(plan, runId, 'remove a bend', (run) => ({
     bends: run.bends.filter((_, i) => i !== index),
+    ...withBends(run, (pass) => (pass.bends > index ? -1 : 0)),
   }));
 }
 

@@ -14,6 +14,7 @@ import { SECONDS } from '../pace.ts';
 import { powerOnWords, staysOutWords } from '../power-on-words.ts';
 import { listed } from '../sheet-names.ts';
 import { makeStep, type StepDraft } from '../step.ts';
+import { jointSteps } from './passing.ts';
 import { workStep } from './preparing.ts';
 import type { StepContext } from './step-context.ts';
 import { isSealed } from './testing.ts';
@@ -39,6 +40,7 @@ export function finishingSteps(context: StepContext): readonly StepDraft[] {
     ...worksOf(plan)
       .filter((work) => work.kind === 'close')
       .map(workStep),
+    ...jointSteps(context),
     ...(context.proofs.length > 0 ? keepStep(context) : []),
   ];
 }

@@ -15,6 +15,7 @@ import { formatLength, formatLengthBare } from '../../units/length.ts';
 import { SECONDS } from '../pace.ts';
 import { makeStep, type StepDraft } from '../step.ts';
 import { whyLong } from './free-ends.ts';
+import { passWords } from './passing.ts';
 import { groupOf, loopWords, passStepId, type StepContext, workedFace } from './step-context.ts';
 
 /** How near to a hole a presser foot comes with the part on the cloth, mm (assumption). */
@@ -85,7 +86,7 @@ function seam({ plan, names }: StepContext, piece: Piece, i: number): StepDraft 
   return makeStep({
     id: passStepId(piece, i),
     group: groupOf(piece),
-    text: `Machine-sew ${say(sum.pathMm)} (${stitches}) along the printed line from ${names.hole(from)} to ${names.hole(to)}${which}: the conductive thread lies on the ${faceName(otherFace(faceUp))}. Start and stop about ${say(FOOT_MM)} short of the holes, without sewing back and forth, and leave a bobbin tail of ${say(tails[0] ?? 0)} at the start and of ${say(tails[1] ?? 0)} at the end.${corners} Knot the top thread alone.`,
+    text: `Machine-sew ${say(sum.pathMm)} (${stitches}) along the printed line from ${names.hole(from)}${passWords(plan, run, run.from.partId === from.partId && run.from.holeId === from.holeId)} to ${names.hole(to)}${which}: the conductive thread lies on the ${faceName(otherFace(faceUp))}. Start and stop about ${say(FOOT_MM)} short of the holes, without sewing back and forth, and leave a bobbin tail of ${say(tails[0] ?? 0)} at the start and of ${say(tails[1] ?? 0)} at the end.${corners} Knot the top thread alone.`,
     partIds: [from.partId, to.partId],
     runIds: [run.id],
     work: {

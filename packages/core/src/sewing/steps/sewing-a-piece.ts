@@ -17,6 +17,7 @@ import { makeStep, type StepDraft, turnOver } from '../step.ts';
 import { whyLong } from './free-ends.ts';
 import { layingSteps } from './laying-a-piece.ts';
 import { machineSteps } from './machine-piece.ts';
+import { passWords } from './passing.ts';
 import { patchingSteps } from './patching.ts';
 import { openRing } from './ring.ts';
 import { groupOf, loopWords, mannerOf, passStepId, type StepContext, workedFace } from './step-context.ts';
@@ -135,7 +136,7 @@ function lineStep(context: StepContext, piece: Piece, i: number): StepDraft {
   return makeStep({
     id: passStepId(piece, i),
     group: groupOf(piece),
-    text: `${PASS_WORDS[nth] ?? 'Sew once more'} ${formatLength(sum.pathMm, unit, 0)} (${stitchWords(run, sum, unit)})${bends}${mannerOf(plan, run)}${beside} to ${names.hole(to)}; ${over}${held}.${stops}${nth === 0 ? curledNow(plan, to, legSign) : ''}`,
+    text: `${PASS_WORDS[nth] ?? 'Sew once more'} ${formatLength(sum.pathMm, unit, 0)} (${stitchWords(run, sum, unit)})${bends}${mannerOf(plan, run)}${beside}${passWords(plan, run, run.to.partId === to.partId && run.to.holeId === to.holeId)} to ${names.hole(to)}; ${over}${held}.${stops}${nth === 0 ? curledNow(plan, to, legSign) : ''}`,
     partIds: [to.partId],
     runIds: [run.id],
     work: {

@@ -16,7 +16,8 @@ import { panning } from './view-gestures.ts';
 export const bendRun: GestureKind = {
   id: 'bend-run',
   begin({ marks: { run, bend, leg } }) {
-    const index = bend ?? leg;
+    const index = bend ?? leg?.split('.')[0];
+    const onLeg = leg === undefined ? undefined : Number(leg.split('.')[1] ?? 0);
     if (run === undefined || index === undefined) return null;
     const { select } = useViewStore.getState();
     const isNew = bend === undefined;
@@ -25,7 +26,7 @@ export const bendRun: GestureKind = {
       ({ at }) => {
         const plan = currentPlan();
         const to = clampToCloth(panelInHand(plan), snapToMicrometre(at));
-        return isNew ? addBend(plan, run, Number(index), to) : moveBend(plan, run, Number(index), to);
+        return isNew ? addBend(plan, run, Number(index), to, onLeg) : moveBend(plan, run, Number(index), to);
       },
       () => select({ runId: run, bend: Number(index) }),
     );

@@ -1,5 +1,5 @@
 import type { Face } from '@sashiko/core/cloth/cloth';
-import { runPath } from '@sashiko/core/plan/run-way';
+import { runLegs } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { linePath } from '../../canvas/seen.ts';
 import { seer } from '../../canvas/table.ts';
@@ -25,14 +25,17 @@ export function PathOverlay({
         const run = plan.runs[step.runId];
         if (run === undefined) return null;
         const isForward = run.from.partId === step.from.partId && run.from.holeId === step.from.holeId;
-        const points = runPath(plan, run).map(seer(plan, run, face));
-        const d = linePath(isForward ? points : [...points].reverse());
+        const legs = runLegs(plan, run).map((leg) => leg.path.map(seer(plan, leg, face)));
+        const ways = isForward ? legs : legs.map((leg) => leg.toReversed()).toReversed();
+        const d = ways.map((leg) => linePath(leg)).join('');
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: a way is its order
           <g key={i}>
             <path d={d} stroke={INK.night} strokeWidth={4.6} opacity={0.35} />
             <path d={d} className="beads" stroke={INK.lamp} strokeWidth={2.6} strokeDasharray="0.1 6" />
-            <Arrow points={isForward ? points : [...points].reverse()} />
+            {ways.map((leg) => (
+              <Arrow key={`${leg[0]?.x} ${leg[0]?.y}`} points={leg} />
+            ))}
           </g>
         );
       })}

@@ -1,6 +1,6 @@
 import type { ThreadFigure } from '@sashiko/core/circuit/figures';
 import type { Face } from '@sashiko/core/cloth/cloth';
-import { runPath } from '@sashiko/core/plan/run-way';
+import { runLegs } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatVolt } from '@sashiko/core/units/electrical';
 import { linePath } from '../../canvas/seen.ts';
@@ -27,8 +27,8 @@ export function VoltsOverlay({ plan, face, scale, threads }: VoltsOverlayProps) 
       {threads.map(({ runId, volt }) => {
         const run = plan.runs[runId];
         if (run === undefined) return null;
-        const seen = seer(plan, run, face);
-        const path = runPath(plan, run).map((at) => seen(at));
+        const legs = runLegs(plan, run).map((leg) => leg.path.map(seer(plan, leg, face)));
+        const path = legs[0] ?? [];
         const middle = path[Math.floor((path.length - 1) / 2)];
         const next = path[Math.floor((path.length - 1) / 2) + 1] ?? middle;
         if (middle === undefined || next === undefined) return null;
@@ -36,7 +36,7 @@ export function VoltsOverlay({ plan, face, scale, threads }: VoltsOverlayProps) 
         return (
           <g key={runId}>
             <path
-              d={linePath(path)}
+              d={legs.map((leg) => linePath(leg)).join('')}
               fill="none"
               stroke={INK.blush}
               strokeOpacity={0.25 + 0.5 * share}

@@ -4,6 +4,7 @@ import { subtract } from '@sashiko/core/geometry/point';
 import { type Clip, clipOf, parseClip, pasteClip, serializeClip } from '@sashiko/core/plan/arrange/copies';
 import { partIdOf } from '@sashiko/core/plan/edits/part-edits';
 import { clampMove } from '../../canvas/clamp.ts';
+import { panelInHand } from '../../stores/panel-in-hand.ts';
 import { currentPlan, usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 
@@ -31,9 +32,20 @@ export async function pasteFromClipboard(): Promise<void> {
   }
   const plan = currentPlan();
   const first = plan.nextNumber;
-  if (usePlanStore.getState().commit(pasteClip(plan, clip.value, pasteShift(clip.value)))) {
+  if (
+    usePlanStore
+      .getState()
+      .commit(pasteClip(plan, clip.value, pasteShift(clip.value), undefined, ontoPanel(clip.value)))
+  ) {
     useViewStore.getState().select({ partIds: clip.value.parts.map((_, i) => partIdOf(first + i)) });
   }
+}
+
+/** What comes from one panel goes onto the one in hand; what comes from several stays on them. */
+function ontoPanel({ parts }: Clip): { readonly panelId: string } | undefined {
+  return new Set(parts.map(({ panelId }) => panelId)).size > 1
+    ? undefined
+    : { panelId: panelInHand(currentPlan()).id };
 }
 
 /** The clipboard's text when it is one of ours; null when it is something else or closed. */

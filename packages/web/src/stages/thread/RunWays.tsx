@@ -11,6 +11,7 @@ import { addPatch } from '@sashiko/core/plan/edits/patch-edits';
 import { runName } from '@sashiko/core/plan/edits/run-edits';
 import { holeName } from '@sashiko/core/plan/hole-names';
 import { kindOf } from '@sashiko/core/plan/kind-of';
+import { thoseOn } from '@sashiko/core/plan/panels';
 import { holeKey, holePoint } from '@sashiko/core/plan/placed';
 import type { HoleRef, Run } from '@sashiko/core/plan/records';
 import { runPath } from '@sashiko/core/plan/run-way';
@@ -95,9 +96,10 @@ function meets(a: Run, b: Run): boolean {
 
 /** The holes a run passes near enough to be split there. */
 function holesPassed(plan: Plan, run: Run): readonly HoleRef[] {
+  if (run.passes !== undefined) return [];
   const path = runPath(plan, run);
   const ends = [holeKey(run.from), holeKey(run.to)];
-  return Object.values(plan.parts).flatMap((part) =>
+  return thoseOn(plan.parts, run.panelId).flatMap((part) =>
     kindOf(plan, part).holes.flatMap((hole) => {
       const ref = { partId: part.id, holeId: hole.id };
       if (!hole.plated || ends.includes(holeKey(ref))) return [];
