@@ -11,6 +11,7 @@ import { dataOrder } from './rules/data-order.ts';
 import { dataSupply } from './rules/data-supply.ts';
 import { edge } from './rules/edge.ts';
 import { fire } from './rules/fire.ts';
+import { fold } from './rules/fold.ts';
 import { forwardVoltage } from './rules/forward-voltage.ts';
 import { gap } from './rules/gap.ts';
 import { holdDown } from './rules/hold-down.ts';
@@ -99,6 +100,7 @@ export const CHECK_RULES: readonly CheckRule[] = [
   edge,
   opening,
   keepOut,
+  fold,
   seam,
   seamLength,
   seamPass,

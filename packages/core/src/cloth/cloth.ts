@@ -17,11 +17,28 @@ export type ClothShape =
 /**
  * What a line or area on the cloth is for. `mark`: chalk to place and sew along; `opening`: no cloth there;
  * `keep-out`: no stitch may go there; `window`: something must show through; `reach`: a hand gets there when
- * the piece is closed.
+ * the piece is closed; `fold`: it is folded there; `dart`, `zip`, `binding`: what takes up cloth by itself, kept free as a keep-out is.
  */
-export type MarkingUse = 'mark' | 'opening' | 'keep-out' | 'window' | 'reach';
+export type MarkingUse =
+  | 'mark'
+  | 'fold'
+  | 'opening'
+  | 'keep-out'
+  | 'dart'
+  | 'zip'
+  | 'binding'
+  | 'window'
+  | 'reach';
 
-/** A line or area on the right side of the cloth. All but marks are closed. */
+/** Uses for which no stitch may go into an area. */
+export const KEPT_FREE: readonly MarkingUse[] = ['keep-out', 'dart', 'zip', 'binding'];
+
+/** Whether a use is told by a line, which may be open; all others are areas. */
+export function isLineUse(use: MarkingUse): boolean {
+  return use === 'mark' || use === 'fold';
+}
+
+/** A line or area on the right side of the cloth. All but marks and folds are closed. */
 export interface Marking {
   readonly id: string;
   readonly use: MarkingUse;
@@ -100,6 +117,12 @@ export function clothBox(cloth: Pick<Cloth, 'shape'>): Box {
 export function clothGuides(cloth: Pick<Cloth, 'shape'>): readonly GuideLine[] {
   const { shape } = cloth;
   return shape.kind === 'ready' ? (maybeReadyPiece(shape.pieceId)?.guides?.(shape.sizes) ?? []) : [];
+}
+
+/** The areas of a ready piece that stay free by themselves, such as a boxed corner; none for a drawn one. */
+export function clothKeepOuts(cloth: Pick<Cloth, 'shape'>): readonly GuideLine[] {
+  const { shape } = cloth;
+  return shape.kind === 'ready' ? (maybeReadyPiece(shape.pieceId)?.keepOuts?.(shape.sizes) ?? []) : [];
 }
 
 /** What a ready piece takes besides its cloth, such as a hoop; nothing for a drawn one. */

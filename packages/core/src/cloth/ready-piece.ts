@@ -29,6 +29,8 @@ export interface GuideLine {
   readonly name: string;
   readonly closed: boolean;
   readonly nodes: readonly CurveNode[];
+  /** The piece is folded there. */
+  readonly isFold?: true;
 }
 
 export interface ReadyPiece {
@@ -39,6 +41,10 @@ export interface ReadyPiece {
   /** The closed outline, clockwise as seen from the right side. */
   outline(sizes: Sizes): readonly CurveNode[];
   guides?(sizes: Sizes): readonly GuideLine[];
+  /** Areas that stay free of stitches and parts by themselves: a zip, a boxed corner. Closed. */
+  keepOuts?(sizes: Sizes): readonly GuideLine[];
+  /** The set of `piece-sets.ts` that it is a panel of; missing: it is a piece by itself. */
+  readonly setId?: string;
   /** It closes by laying one end over the other: the under side of one meets the upper side of the other. */
   closesByOverlap?(sizes: Sizes): boolean;
   /** What it takes besides the cloth, to gather for each kit. */
@@ -101,7 +107,7 @@ export function innerField(
   };
 }
 
-/** The sizes of a new piece. */
-export function usualSizes(piece: ReadyPiece): Sizes {
-  return Object.fromEntries(piece.sizes.map((field) => [field.id, field.usualMm]));
+/** The sizes of a new piece, or of a new set of panels. */
+export function usualSizes({ sizes }: Pick<ReadyPiece, 'sizes'>): Sizes {
+  return Object.fromEntries(sizes.map((field) => [field.id, field.usualMm]));
 }

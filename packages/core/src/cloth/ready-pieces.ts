@@ -1,4 +1,7 @@
 /** The ready pieces. A new piece is one file in `pieces/` and one line here. */
+
+import { piecesOfSet } from './piece-set.ts';
+import { PIECE_SETS } from './piece-sets.ts';
 import { animalCoat } from './pieces/animal-coat.ts';
 import { banner } from './pieces/banner.ts';
 import { bodiceFront } from './pieces/bodice-front.ts';
@@ -32,10 +35,14 @@ export const READY_PIECES: readonly ReadyPiece[] = [
   flap,
 ];
 
-const byId = new Map(READY_PIECES.map((piece) => [piece.id, piece]));
-if (byId.size !== READY_PIECES.length) throw new RangeError('ready-pieces: two pieces have the same id');
+/** Those that are panels of a set: taken with it, not by themselves. */
+const PANELS_OF_SETS: readonly ReadyPiece[] = PIECE_SETS.flatMap(piecesOfSet);
 
-/** The ready piece with this id, or undefined. */
+const byId = new Map([...READY_PIECES, ...PANELS_OF_SETS].map((piece) => [piece.id, piece]));
+if (byId.size !== READY_PIECES.length + PANELS_OF_SETS.length)
+  throw new RangeError('ready-pieces: two pieces have the same id');
+
+/** The ready piece with this id, one by itself or a panel of a set, or undefined. */
 export function maybeReadyPiece(id: string): ReadyPiece | undefined {
   return byId.get(id);
 }

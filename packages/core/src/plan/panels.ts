@@ -71,6 +71,20 @@ export function closesByOverlap(plan: Pick<Plan, 'panels'>, of: { readonly panel
   return maybeReadyPiece(shape.pieceId)?.closesByOverlap?.(shape.sizes) === true;
 }
 
+/** The panels that were taken with a panel as one ready piece and still have its sizes; the panel alone where it is none of a set. */
+export function panelsOfSameSet(plan: WithPanels, of: OnPanel): readonly Panel[] {
+  const panel = panelOf(plan, of);
+  const { shape } = panel;
+  const setId = shape.kind === 'ready' ? maybeReadyPiece(shape.pieceId)?.setId : undefined;
+  if (shape.kind !== 'ready' || setId === undefined) return [panel];
+  return panelsOf(plan).filter(
+    (one) =>
+      one.shape.kind === 'ready' &&
+      maybeReadyPiece(one.shape.pieceId)?.setId === setId &&
+      JSON.stringify(one.shape.sizes) === JSON.stringify(shape.sizes),
+  );
+}
+
 /** The plan with something of a panel changed; without a name, of its only one. */
 export function withPanel(plan: Plan, changes: Partial<Panel>, of?: OnPanel): Plan {
   const panel = panelOf(plan, of);

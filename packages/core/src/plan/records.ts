@@ -45,7 +45,7 @@ const nodes = v.pipe(v.array(NodeSchema), v.minLength(2), v.maxLength(MOST_NODES
 
 export const MarkingSchema = v.strictObject({
   id: recordId,
-  use: v.picklist(['mark', 'opening', 'keep-out', 'window', 'reach']),
+  use: v.picklist(['mark', 'fold', 'opening', 'keep-out', 'dart', 'zip', 'binding', 'window', 'reach']),
   name,
   closed: v.boolean(),
   nodes,

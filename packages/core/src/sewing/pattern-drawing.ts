@@ -4,6 +4,7 @@ import {
   asSeen,
   clothBox,
   clothGuides,
+  clothKeepOuts,
   clothOutline,
   curvePoints,
   type Face,
@@ -55,6 +56,7 @@ function drawnPattern(plan: Plan, panel: Panel, face: Face): readonly DrawItem[]
       }),
     ),
     ...Object.values(panel.markings).flatMap((marking) => drawnMarking(marking, seen)),
+    ...clothKeepOuts(panel).flatMap((area) => drawnMarking({ ...area, id: '', use: 'keep-out' }, seen)),
     ...drawnSeams(plan, panel, seen),
   ];
   for (const { run, leg } of legsOnPanel(plan, panel.id)) {
@@ -145,7 +147,11 @@ const MARKING_LINES: Readonly<
 > = {
   mark: { widthMm: 0.2, grey: 0.6 },
   opening: { widthMm: 0.5 },
+  fold: { widthMm: 0.25, dashMm: [7, 2] },
   'keep-out': { widthMm: 0.3, dashMm: [1, 1] },
+  dart: { widthMm: 0.3, dashMm: [1, 1] },
+  zip: { widthMm: 0.3, dashMm: [1, 1] },
+  binding: { widthMm: 0.3, dashMm: [1, 1] },
   window: { widthMm: 0.3, dashMm: [4, 1] },
   reach: { widthMm: 0.2, grey: 0.45, dashMm: [3, 3] },
 };

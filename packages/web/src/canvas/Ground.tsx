@@ -5,9 +5,11 @@ import {
   type Cloth,
   clothBox,
   clothGuides,
+  clothKeepOuts,
   clothOutline,
   curvePoints,
   type Face,
+  KEPT_FREE,
   type Marking,
 } from '@sashiko/core/cloth/cloth';
 import { maybeClothColour } from '@sashiko/core/cloth/cloth-kinds';
@@ -79,6 +81,16 @@ export const Ground = memo(function Ground({ cloth, backdrop, image, face, isDar
         Object.values(cloth.markings).map((marking) => (
           <MarkingDrawing key={marking.id} marking={marking} cloth={cloth} face={face} isDark={isDark} />
         ))}
+      {!isDim &&
+        clothKeepOuts(cloth).map((area) => (
+          <MarkingDrawing
+            key={area.name}
+            marking={{ ...area, id: area.name, use: 'keep-out' }}
+            cloth={cloth}
+            face={face}
+            isDark={isDark}
+          />
+        ))}
     </g>
   );
 });
@@ -147,7 +159,11 @@ const LOOK: Readonly<
 > = {
   mark: { width: 0.5, fill: 0.06 },
   opening: { width: 0.8, fill: 0 },
+  fold: { width: 0.6, dash: '6 1.5 1 1.5', fill: 0 },
   'keep-out': { width: 0.6, dash: '1.2 1.2', fill: 0.16 },
+  dart: { width: 0.6, dash: '1.2 1.2', fill: 0.16 },
+  zip: { width: 0.6, dash: '1.2 1.2', fill: 0.16 },
+  binding: { width: 0.6, dash: '1.2 1.2', fill: 0.16 },
   window: { width: 0.7, dash: '4 1.2', fill: 0.1 },
   reach: { width: 0.5, dash: '3 3', fill: 0.08 },
 };
@@ -159,7 +175,13 @@ export const MarkingDrawing = memo(function MarkingDrawing({
   isDark,
 }: MarkingDrawingProps) {
   const { dash, width, fill } = LOOK[marking.use];
-  const ink = marking.use === 'keep-out' ? (isDark ? INK.ember : INK.bark) : isDark ? INK.linen : INK.earth;
+  const ink = KEPT_FREE.includes(marking.use)
+    ? isDark
+      ? INK.ember
+      : INK.bark
+    : isDark
+      ? INK.linen
+      : INK.earth;
   const data = linePath(
     curvePoints(marking).map((p) => asSeen(cloth, face, p)),
     marking.closed,

@@ -1,5 +1,5 @@
 /** Drawing an outline, an area or a mark, node by node: by pointer and keyboard alike. */
-import type { MarkingUse } from '@sashiko/core/cloth/cloth';
+import { isLineUse, type MarkingUse } from '@sashiko/core/cloth/cloth';
 import type { CurveNode } from '@sashiko/core/geometry/curve';
 import { distance, type Point, snapToMicrometre } from '@sashiko/core/geometry/point';
 import { addMarkings, drawOutline, markingIdOf } from '@sashiko/core/plan/edits/cloth-edits';
@@ -52,7 +52,7 @@ export function finishPen(closes: boolean): void {
     if (!commit(drawOutline(plan, tool.nodes, undefined, of))) return;
     select({ markingId: 'outline' });
   } else {
-    const closed = closes || tool.use !== 'mark';
+    const closed = closes || !isLineUse(tool.use);
     if (!commit(addMarkings(plan, [{ use: tool.use, closed, nodes: tool.nodes }], undefined, of))) return;
     select({ markingId: markingIdOf(plan.nextNumber) });
   }

@@ -34,6 +34,7 @@ export const pouchFlat: ReadyPiece = {
     ];
     const fold = (name: string, y: number) => ({
       name,
+      isFold: true as const,
       closed: false,
       nodes: cornersOf([
         { x: 0, y },

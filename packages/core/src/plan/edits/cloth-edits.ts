@@ -3,6 +3,7 @@
 import {
   type Cloth,
   type ClothShape,
+  isLineUse,
   LARGEST_PIECE_MM,
   type Marking,
   type MarkingUse,
@@ -15,7 +16,7 @@ import { type CurveNode, mapNode } from '../../geometry/curve.ts';
 import { snapToMicrometre } from '../../geometry/point.ts';
 import { inIdOrder } from '../../units/words.ts';
 import type { Change, Edit } from '../edit.ts';
-import { type OnPanel, panelOf, panelsOf, panelWithMarking } from '../panels.ts';
+import { type OnPanel, panelOf, panelsOf, panelsOfSameSet, panelWithMarking } from '../panels.ts';
 import { LONGEST_NAME, type Panel } from '../records.ts';
 import type { Plan } from '../schema.ts';
 import { takeNumbers } from './changes.ts';
@@ -68,7 +69,15 @@ export function resizePiece(plan: Plan, sizes: Sizes, of?: OnPanel): Result<Edit
     if (size > LARGEST_PIECE_MM) return fail('size-too-large', `(${size} mm)`, `cloth.shape.sizes.${id}`);
   }
   if (shape.kind !== 'ready') return fail('not-a-ready-piece', '', 'cloth.shape');
-  return reshape(plan, 'change the size of the cloth', of, { ...shape, sizes: { ...shape.sizes, ...sizes } });
+  const panels = panelsOfSameSet(plan, { panelId: panelOf(plan, of).id });
+  return checkEdit(
+    plan,
+    'change the size of the cloth',
+    panels.map((panel): Change => {
+      const resized = { ...shape, ...panel.shape, sizes: { ...shape.sizes, ...sizes } } as Panel['shape'];
+      return { table: 'panels', id: panel.id, before: panel, after: { ...panel, shape: resized } };
+    }),
+  );
 }
 
 /** Gives the piece a drawn outline: a closed line that does not cross itself. */
@@ -94,7 +103,11 @@ export function markingIdOf(number: number): string {
 const USE_NAMES: Readonly<Record<MarkingUse, string>> = {
   mark: 'mark',
   opening: 'opening',
+  fold: 'fold',
   'keep-out': 'keep-out',
+  dart: 'dart',
+  zip: 'zip',
+  binding: 'binding',
   window: 'window',
   reach: 'reach',
 };
@@ -119,7 +132,7 @@ export function addMarkings(
     const given = tidyName(draft.name ?? freeMarkingName(markings, draft.use));
     if (!given.ok) return given;
     const id = markingIdOf(first + i);
-    const closed = draft.use === 'mark' ? draft.closed : true;
+    const closed = isLineUse(draft.use) ? draft.closed : true;
     markings[id] = { id, use: draft.use, name: given.value, closed, nodes: draft.nodes.map(committed) };
   }
   const only = drafts.length === 1 ? drafts[0] : undefined;
@@ -156,7 +169,7 @@ export function changeMarking(
     ...marking,
     ...change,
     name: name.value,
-    closed: use === 'mark' ? (change.closed ?? marking.closed) : true,
+    closed: isLineUse(use) ? (change.closed ?? marking.closed) : true,
     nodes: (change.nodes ?? marking.nodes).map(committed),
   };
   return clothEdit(plan, label ?? `change ${marking.name}`, onPanel(panel), {

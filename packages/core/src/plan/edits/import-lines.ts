@@ -1,4 +1,4 @@
-import type { Marking, MarkingUse } from '../../cloth/cloth.ts';
+import { isLineUse, type Marking, type MarkingUse } from '../../cloth/cloth.ts';
 import { fail, type Result } from '../../errors/problem.ts';
 import { type CurveNode, flattenCurve, mapNode } from '../../geometry/curve.ts';
 import { snapToMicrometre } from '../../geometry/point.ts';
@@ -44,7 +44,7 @@ export function importLines(plan: Plan, lines: readonly ImportedLine[], of?: OnP
       id,
       use: kind,
       name: tidy.value,
-      closed: kind === 'mark' ? closed : true,
+      closed: isLineUse(kind) ? closed : true,
       nodes: placed(nodes),
     };
   }

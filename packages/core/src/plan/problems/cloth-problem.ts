@@ -1,4 +1,4 @@
-import { shapeNodes } from '../../cloth/cloth.ts';
+import { isLineUse, shapeNodes } from '../../cloth/cloth.ts';
 import { maybeClothColour, maybeClothKind } from '../../cloth/cloth-kinds.ts';
 import { areaProblem, lineProblem } from '../../cloth/curve-problems.ts';
 import { maybeReadyPiece } from '../../cloth/ready-pieces.ts';
@@ -30,7 +30,7 @@ export function clothProblem(panel: Panel): Problem | null {
   for (const [key, marking] of Object.entries(markings)) {
     const path = `${at}.markings.${key}`;
     if (marking.id !== key) return misfiled(path, marking.id);
-    const isArea = marking.use !== 'mark';
+    const isArea = !isLineUse(marking.use);
     if (isArea && !marking.closed)
       return fail('area-empty', `(${marking.name} is not closed)`, `${path}.closed`).problem;
     const problem = isArea

@@ -1,4 +1,4 @@
-import { curvePoints, type Marking, type MarkingUse } from '@sashiko/core/cloth/cloth';
+import { curvePoints, isLineUse, type Marking, type MarkingUse } from '@sashiko/core/cloth/cloth';
 import { lineLengthMm } from '@sashiko/core/plan/arrange/lines';
 import { changeMarking, deleteMarkings } from '@sashiko/core/plan/edits/cloth-edits';
 import { formatLength } from '@sashiko/core/units/length';
@@ -46,7 +46,7 @@ export function ChosenLine({ marking }: { readonly marking: Marking }) {
       <p className="quiet">{usesById[marking.use].hint}</p>
       <Row label={marking.closed ? 'Round it' : 'Length'} value={formatLength(length, plan.habits.unit, 0)} />
       <div className="buttons">
-        {marking.use === 'mark' && (
+        {isLineUse(marking.use) && (
           <Button
             size="small"
             onClick={() => commit(changeMarking(plan, marking.id, { closed: !marking.closed }))}

@@ -78,7 +78,7 @@ function useHint(): string | null {
   const tool = useViewStore((state) => state.tool);
   const node = useViewStore((state) => state.selection.node);
   if (tool.kind === 'pen') {
-    const ends = tool.use === 'mark' ? 'Enter ends it' : 'the first node closes it';
+    const ends = tool.use === 'mark' || tool.use === 'fold' ? 'Enter ends it' : 'the first node closes it';
     return tool.nodes.length === 0
       ? 'Click for a corner, press and pull for a curve. Keys: arrows move the pen, N puts a node.'
       : `Go on node by node; ${ends}. Esc steps back.`;

@@ -14,6 +14,7 @@ import { useViewStore } from '../../stores/view-store.ts';
 import { download } from '../../ui/download.ts';
 import { Field } from '../../ui/Field.tsx';
 import { DrawnOutline, Sizes } from './PieceForm.tsx';
+import { SetCards } from './SetCards.tsx';
 import { SvgImport } from './SvgImport.tsx';
 
 /** The outline: a ready piece with its sizes, one drawn by hand, one from a file. */
@@ -25,6 +26,7 @@ export function PiecePanel() {
   const { unit } = plan.habits;
   return (
     <>
+      {shape.kind === 'ready' ? <Sizes shape={shape} /> : <DrawnOutline />}
       <section>
         <h2>Ready pieces</h2>
         <div className="piece-cards">
@@ -37,7 +39,7 @@ export function PiecePanel() {
           ))}
         </div>
       </section>
-      {shape.kind === 'ready' ? <Sizes shape={shape} /> : <DrawnOutline />}
+      <SetCards />
       <section>
         <h2>Your own outline</h2>
         <div className="buttons">

@@ -22,7 +22,31 @@ export const USES: readonly UseWords[] = [
     phrase: 'an opening',
     hint: 'There is no cloth here: a buttonhole, a cut-out, a hole that is there already.',
   },
+  {
+    id: 'fold',
+    title: 'Fold',
+    phrase: 'a fold',
+    hint: 'It is folded along this line: nothing stiff lies across it.',
+  },
   { id: 'keep-out', title: 'Keep-out', phrase: 'a keep-out', hint: 'No stitch may go here.' },
+  {
+    id: 'dart',
+    title: 'Dart',
+    phrase: 'a dart',
+    hint: 'Cloth that is folded away and sewn down: no stitch may go here.',
+  },
+  {
+    id: 'zip',
+    title: 'Zip',
+    phrase: 'a zip',
+    hint: 'The tape of a zip and its teeth: no stitch may go here.',
+  },
+  {
+    id: 'binding',
+    title: 'Binding',
+    phrase: 'a binding',
+    hint: 'A strip that is sewn round an edge: no stitch may go under it.',
+  },
   {
     id: 'window',
     title: 'Window',

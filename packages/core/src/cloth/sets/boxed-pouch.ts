@@ -1,0 +1,85 @@
+import {
+  ALLOWANCE_MM,
+  areaOf,
+  boxNodes,
+  measure,
+  mirroredEdge,
+  type PieceSet,
+  type SetPanel,
+  usualSeam,
+} from '../piece-set.ts';
+import { type GuideLine, type Sizes, sizeOf } from '../ready-piece.ts';
+
+/** As cut: width and height between the seam lines, and the allowance all round. */
+function cut(sizes: Sizes): { readonly widthMm: number; readonly heightMm: number } {
+  return {
+    widthMm: sizeOf(sizes, 'widthMm') + 2 * ALLOWANCE_MM,
+    heightMm: sizeOf(sizes, 'heightMm') + 2 * ALLOWANCE_MM,
+  };
+}
+
+/** What goes into the boxed corners: squares of half the depth, measured from the two seam lines. */
+function corners(sizes: Sizes): readonly GuideLine[] {
+  const { widthMm, heightMm } = cut(sizes);
+  const half = sizeOf(sizes, 'boxMm') / 2;
+  const [left, right, bottom] = [ALLOWANCE_MM, widthMm - ALLOWANCE_MM, heightMm - ALLOWANCE_MM];
+  return [
+    areaOf('the boxed corner on the left', left, bottom - half, left + half, bottom),
+    areaOf('the boxed corner on the right', right - half, bottom - half, right, bottom),
+  ];
+}
+
+/** Along the mouth: the tape of the zip and its teeth. */
+function zip(sizes: Sizes): readonly GuideLine[] {
+  return [areaOf('the zip', 0, 0, cut(sizes).widthMm, ALLOWANCE_MM + sizeOf(sizes, 'zipMm'))];
+}
+
+function face(key: string, name: string, kindId?: string): SetPanel {
+  return {
+    key,
+    name,
+    grainDeg: 0,
+    ...(kindId === undefined ? {} : { kindId }),
+    outline: (sizes) => boxNodes(cut(sizes).widthMm, cut(sizes).heightMm),
+    keepOuts: (sizes) => [...zip(sizes), ...corners(sizes)],
+  };
+}
+
+const NODES = 4;
+
+export const boxedPouch: PieceSet = {
+  id: 'boxed-pouch',
+  title: 'Lined pouch with zip and boxed corners',
+  description: 'Front and back with a zip at the mouth, corners pinched to a bottom, and a lining of two.',
+  sizes: [
+    measure('widthMm', 'Width', 260, 60, 1000),
+    measure('heightMm', 'Height', 200, 60, 1000),
+    measure('boxMm', 'Depth of the bottom', 50, 2, 400),
+    measure('zipMm', 'Free beside the zip', 8, 1, 40),
+  ],
+  panels: [
+    face('front', 'front'),
+    face('back', 'back'),
+    face('front-lining', 'front lining', 'light-woven'),
+    face('back-lining', 'back lining', 'light-woven'),
+  ],
+  seams: () =>
+    [
+      ['front', 'back'],
+      ['front-lining', 'back-lining'],
+    ].flatMap(([front = '', back = '']) => [
+      // The one side is sewn first, so that threads may pass it; then the other side and the bottom close the pouch.
+      usualSeam(mirroredEdge({ panel: front, from: 1, to: 2 }, back, NODES), { sewn: 'before' }),
+      usualSeam(mirroredEdge({ panel: front, from: 3, to: 0 }, back, NODES)),
+      usualSeam(mirroredEdge({ panel: front, from: 2, to: 3 }, back, NODES)),
+    ]),
+  works: [
+    { title: 'sew the zip between outside and lining', kind: 'do', place: 'piece' },
+    { title: 'pinch and sew the four boxed corners', kind: 'close', place: 'wrong' },
+    {
+      title: 'turn it through a gap in the bottom of the lining, and close the gap by hand',
+      kind: 'close',
+      place: 'wrong',
+    },
+  ],
+};
