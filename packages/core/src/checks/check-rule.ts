@@ -23,6 +23,7 @@ export interface CurrentContext extends CheckContext {
 export type Facet =
   | 'panels'
   | 'seams'
+  | 'layers'
   | 'facts'
   | 'habits'
   | 'parts'

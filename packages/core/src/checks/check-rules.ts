@@ -10,6 +10,7 @@ import { dataLevel } from './rules/data-level.ts';
 import { dataOrder } from './rules/data-order.ts';
 import { dataSupply } from './rules/data-supply.ts';
 import { edge } from './rules/edge.ts';
+import { farLayer } from './rules/far-layer.ts';
 import { fire } from './rules/fire.ts';
 import { fold } from './rules/fold.ts';
 import { forwardVoltage } from './rules/forward-voltage.ts';
@@ -19,6 +20,8 @@ import { holeFull } from './rules/hole-full.ts';
 import { implant } from './rules/implant.ts';
 import { joinedTooMuch } from './rules/joined-too-much.ts';
 import { keepOut } from './rules/keep-out.ts';
+import { layerHolder } from './rules/layer-holder.ts';
+import { layerWindow } from './rules/layer-window.ts';
 import { lead } from './rules/lead.ts';
 import { legReach } from './rules/leg-reach.ts';
 import { lightLoad } from './rules/light-load.ts';
@@ -104,6 +107,9 @@ export const CHECK_RULES: readonly CheckRule[] = [
   seam,
   seamLength,
   seamPass,
+  layerWindow,
+  layerHolder,
+  farLayer,
   legReach,
   holdDown,
   reach,

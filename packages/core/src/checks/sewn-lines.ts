@@ -64,8 +64,8 @@ const PASSING_MM = 1;
 function withoutPasses(run: Run, leg: RunLeg, i: number): readonly Point[] {
   const allowanceAt = (pass: Pass | undefined): number => (pass === undefined ? 0 : PASSING_MM);
   const [start, end] = [allowanceAt(run.passes?.[i - 1]), allowanceAt(run.passes?.[i])];
-  if (start === 0 && end === 0) return leg.path;
   const whole = leg.toMm - leg.fromMm;
+  if ((start === 0 && end === 0) || whole <= 2 * PASSING_MM) return leg.path;
   const [from, to] = [Math.min(start, whole / 2), Math.max(whole - end, whole / 2)];
   let gone = 0;
   const within = leg.path.filter((p, k) => {

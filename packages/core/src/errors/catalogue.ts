@@ -299,6 +299,14 @@ export const ERROR_CATALOGUE = {
     title: 'A thread passes this seam.',
     help: 'Take the thread away first, or lead it another way.',
   },
+  'unknown-layer': {
+    title: 'There is no such layer in the plan.',
+    help: 'Choose a layer that lies on a panel.',
+  },
+  'window-none': {
+    title: 'This layer covers no light and no sensor.',
+    help: 'Lay it on the face on which they show, or place them first.',
+  },
   'seam-one-panel': {
     title: 'Both edges of this seam are of one panel.',
     help: 'Only panels that a seam joins can be laid along it.',

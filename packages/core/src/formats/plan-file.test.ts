@@ -419,7 +419,7 @@ describe('files of version 9', () => {
     const plan = expectOk(parsePlan(old));
     expect([raw.version, plan.version]).toEqual([9, PLAN_VERSION]);
     const habits = { ...raw.habits, seamPasses: 'allowed' };
-    expect(plan).toEqual({ ...raw, version: PLAN_VERSION, habits, seams: {} });
+    expect(plan).toEqual({ ...raw, version: PLAN_VERSION, habits, seams: {}, layers: {} });
     // A swatch was sewn on the one cloth there was.
     const swatch = { lengthMm: 100, ohm: 4 };
     const [panel] = Object.values(plan.panels);
@@ -499,6 +499,7 @@ describe('files of version 6', () => {
           ...raw,
           version: PLAN_VERSION,
           seams: {},
+          layers: {},
           habits: { ...raw.habits, ...LATER, assumptions },
         }),
       );

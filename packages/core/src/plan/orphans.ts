@@ -29,6 +29,13 @@ export function goingWith(changes: readonly Change[]): Going {
   };
 }
 
+/** Layers on panels that go. */
+export function orphanedLayers({ layers }: Plan, { isGone }: Going): readonly Change[] {
+  return Object.values(layers)
+    .filter(({ id, panelId }) => !isGone('layers', id) && isGone('panels', panelId))
+    .map((layer) => ({ table: 'layers', id: layer.id, before: layer, after: null }));
+}
+
 /** Runs over seams that go. */
 export function orphanedRuns(plan: Plan, going: Going): readonly Change[] {
   const passing = Object.values(plan.runs).filter(({ passes }) => passes !== undefined);

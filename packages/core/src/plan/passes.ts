@@ -170,6 +170,7 @@ const ON_LINE_MM = 1e-4;
 /** The stitches of a run that lie on one of its panels, in that panel's own frame. */
 export function spansOnLeg(leg: RunLeg, spans: readonly ThreadSpan[]): readonly ThreadSpan[] {
   if (leg.start === null && leg.end === null) return spans;
+  if (leg.toMm - leg.fromMm < ON_LINE_MM) return [];
   return spans.flatMap(({ a, b, face }): readonly ThreadSpan[] => {
     const [from, to] = [leg.toOwn(a), leg.toOwn(b)];
     const off = nearestAlong(leg.path, between(from, to, 0.5)).distanceMm;

@@ -9,6 +9,7 @@ import type { Change } from './edit.ts';
 import { cornersProblem } from './limits.ts';
 import {
   type Going,
+  orphanedLayers,
   orphanedPatches,
   orphanedRuns,
   orphanedSeams,
@@ -16,6 +17,7 @@ import {
   orphanedWorks,
 } from './orphans.ts';
 import { clothProblem } from './problems/cloth-problem.ts';
+import { layerProblem } from './problems/layer-problem.ts';
 import {
   backdropProblem,
   habitsProblem,
@@ -63,6 +65,12 @@ export const RECORD_RULES: readonly RecordRule[] = [
     problem: seamProblem,
     hangingOn: ({ ids }, { seams }) => (ids.panels.size > 0 ? Object.keys(seams) : []),
     orphans: orphanedSeams,
+  },
+  {
+    table: 'layers',
+    problem: layerProblem,
+    hangingOn: ({ ids }, { layers }) => (ids.panels.size > 0 ? Object.keys(layers) : []),
+    orphans: orphanedLayers,
   },
   { field: 'habits', problem: ({ habits }: Plan) => habitsProblem(habits) },
   { field: 'backdrop', problem: backdropProblem, hangsOn: ['images'] },

@@ -96,6 +96,27 @@ export const SeamSchema = v.strictObject({
   sewn: v.picklist(['before', 'after']),
 });
 
+/** Cloth that lies on a face of a panel: a lining, a pocket, an overlay with windows, a backing. In the frame of its panel. */
+export const LayerSchema = v.strictObject({
+  id: recordId,
+  name,
+  panelId: recordId,
+  face,
+  kindId: recordId,
+  colourId: recordId,
+  thicknessMm: between(0.05, 20),
+  /** What it covers, a closed line; missing: the whole panel. */
+  nodes: v.optional(nodes),
+  /** Cut out of it, so that lights and sensors show: closed lines. */
+  windows: v.pipe(v.array(nodes), v.maxLength(100)),
+  /** Whether it keeps conductors on its two sides apart. */
+  apart: v.boolean(),
+  /** How it is held; what comes off can be lifted again. */
+  fastened: v.picklist(['sewn', 'glued', 'ironed', 'comes-off']),
+  /** Whether it is there when the circuit is sewn, or laid on afterwards. */
+  laid: v.picklist(['before', 'after']),
+});
+
 /** A picture that came along: its bytes as base64. */
 export const ImageSchema = v.strictObject({
   id: recordId,
@@ -390,6 +411,7 @@ export type DeepReadonly<T> = T extends readonly (infer Item)[]
     : T;
 
 export type Panel = DeepReadonly<v.InferOutput<typeof PanelSchema>>;
+export type Layer = DeepReadonly<v.InferOutput<typeof LayerSchema>>;
 export type Seam = DeepReadonly<v.InferOutput<typeof SeamSchema>>;
 export type Part = DeepReadonly<v.InferOutput<typeof PartSchema>>;
 export type Run = DeepReadonly<v.InferOutput<typeof RunSchema>>;

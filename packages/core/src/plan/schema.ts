@@ -14,6 +14,7 @@ import {
   HabitsSchema,
   ImageSchema,
   KitsSchema,
+  LayerSchema,
   LogEntrySchema,
   name,
   PanelSchema,
@@ -102,6 +103,8 @@ export const TABLES = {
   },
   /** Edges that are sewn together. */
   seams: { id: recordId, record: SeamSchema, ownId: 'id', most: 200, noun: 'seams', since: 10 },
+  /** Cloth on cloth: linings, pockets, overlays. */
+  layers: { id: recordId, record: LayerSchema, ownId: 'id', most: 100, noun: 'layers', since: 10 },
   images: { id: recordId, record: ImageSchema, ownId: 'id', most: 20, noun: 'pictures', since: 2 },
   /** Kinds of part that the maker described; their ids start with `own-`. */
   ownParts: {

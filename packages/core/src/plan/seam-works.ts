@@ -1,19 +1,53 @@
 /** Work on the piece: what the maker said, and the seams, each sewn before the circuit or after it. */
-import { clothBox } from '../cloth/cloth.ts';
+import { clothBox, faceName } from '../cloth/cloth.ts';
 import { pointAt, stretchPoints } from '../cloth/outline-places.ts';
 import { pointAlong, polylineLengthMm } from '../geometry/polyline.ts';
 import { formatLength } from '../units/length.ts';
 import { panelOf } from './panels.ts';
-import type { Panel, Seam, Work } from './records.ts';
+import type { Layer, Panel, Seam, Work } from './records.ts';
 import type { Plan } from './schema.ts';
 import { isDart, type SideName, seamLetter } from './seams.ts';
 
-/** All work besides the circuit, in its order: seams that are there before it, what the maker said, seams that close the piece. */
+/**
+ * All work besides the circuit, in its order: seams and layers that are there before it, what the maker said, layers that go over it, seams that
+ * close the piece.
+ */
 export function worksOf(plan: Plan): readonly Work[] {
   const seams = Object.values(plan.seams);
   const as = (sewn: Seam['sewn']): readonly Work[] =>
     seams.filter((seam) => seam.sewn === sewn).map((seam) => seamWork(plan, seam));
-  return [...as('before'), ...Object.values(plan.works), ...as('after')];
+  const layersAs = (laid: Layer['laid']): readonly Work[] =>
+    Object.values(plan.layers)
+      .filter((layer) => layer.laid === laid)
+      .map((layer) => layerWork(plan, layer));
+  return [
+    ...as('before'),
+    ...layersAs('before'),
+    ...Object.values(plan.works),
+    ...layersAs('after'),
+    ...as('after'),
+  ];
+}
+
+const FASTENING: Readonly<Record<Layer['fastened'], string>> = {
+  sewn: 'sew',
+  glued: 'glue',
+  ironed: 'iron',
+  'comes-off': 'fasten, so that it comes off again,',
+};
+
+/** `sew the lining onto the wrong side of front, its windows over the lights`. */
+function layerWork(plan: Plan, layer: Layer): Work {
+  const { id, name, face, fastened, laid, windows } = layer;
+  const on = Object.keys(plan.panels).length === 1 ? 'the piece' : panelOf(plan, layer).name;
+  const over = windows.length === 0 ? '' : ', pins through its crosses, its windows over what is to show';
+  return {
+    id,
+    title: `${FASTENING[fastened]} ${name} onto the ${faceName(face)} of ${on}${over}`,
+    kind: laid === 'before' ? 'do' : 'close',
+    // What comes off, or has thread sewn over it, hides nothing for good.
+    place: laid === 'before' || fastened === 'comes-off' ? NOWHERE : id,
+  };
 }
 
 function seamWork(plan: Plan, seam: Seam): Work {

@@ -5,6 +5,7 @@ import type { Point } from '../geometry/point.ts';
 import { type Polygon, polygonContains } from '../geometry/polygon.ts';
 import { hasElement } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';
+import { covers } from '../plan/layers.ts';
 import { type OnPanel, panelOf, panelWithMarking, thoseOn } from '../plan/panels.ts';
 import type { Part, Run, Work } from '../plan/records.ts';
 import { runLegs, sumRun } from '../plan/run-way.ts';
@@ -24,6 +25,20 @@ export function accessOf(plan: Plan, { place }: Pick<Work, 'place'>): Access {
     return gathered(
       parts.filter((part) => part.face === place),
       runs.filter((run) => liesOn(plan, run, place)),
+    );
+  const layer = plan.layers[place];
+  if (layer !== undefined)
+    return gathered(
+      thoseOn(plan.parts, layer.panelId).filter(
+        (part) => part.face === layer.face && covers(plan, layer, part.at),
+      ),
+      runs.filter(
+        (run) =>
+          liesOn(plan, run, layer.face) &&
+          runLegs(plan, run).some(
+            ({ panelId, path }) => panelId === layer.panelId && path.some((p) => covers(plan, layer, p)),
+          ),
+      ),
     );
   const panel = panelWithMarking(plan, place);
   const marking = panel?.markings[place];

@@ -1,4 +1,4 @@
-import type { NeedRule, Pair } from './need-rules.ts';
+import type { NeedRule, Pair } from './need-rule.ts';
 
 /** Two ends are joined over a seam when it is closed, and before the piece is put away. */
 export const bridged: NeedRule = {

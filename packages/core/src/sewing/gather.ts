@@ -1,6 +1,6 @@
 /** What to lay out before the first stitch, for one piece or for a class set. */
 
-import { clothBox, clothNeeds } from '../cloth/cloth.ts';
+import { boxOf, clothBox, clothNeeds } from '../cloth/cloth.ts';
 import { maybeClothColour, maybeClothKind } from '../cloth/cloth-kinds.ts';
 import { maybeCellKind } from '../parts/cells.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
@@ -9,6 +9,7 @@ import { filledOptions, type PartKind } from '../parts/part-kind.ts';
 import type { Piece } from '../pieces/piece.ts';
 import { cutPieces } from '../pieces/pieces.ts';
 import { kindOf } from '../plan/kind-of.ts';
+import { layerOutline } from '../plan/layers.ts';
 import { hasSeveralPanels, panelsOf, thoseOn } from '../plan/panels.ts';
 import type { Habits, Panel, Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -47,6 +48,7 @@ export function gatherList(plan: Plan, pieces: readonly Piece[] = cutPieces(plan
   const { count, sparePercent } = plan.kits;
   const drafts = [
     ...clothItems(plan),
+    ...layerItems(plan),
     ...pieceNeeds(plan),
     ...coverItem(plan),
     ...partItems(plan),
@@ -128,6 +130,22 @@ function clothItems(plan: Plan): readonly Draft[] {
       note:
         panels.map((panel) => `${several ? `${panel.name} ` : ''}${sizeWords(panel)}`).join('; ') +
         EDGE_WORDS,
+    };
+  });
+}
+
+/** The cloth of layers, one by one: each is cut to its own form. */
+function layerItems(plan: Plan): readonly Draft[] {
+  return Object.values(plan.layers).map((layer): Draft => {
+    const { widthMm, heightMm } = boxOf(layerOutline(plan, layer));
+    return {
+      id: idOf('layer', layer.id),
+      group: 'Cloth',
+      what: `${maybeClothKind(layer.kindId)?.title ?? layer.kindId} for ${layer.name}`,
+      perKit: 1,
+      grows: 'each',
+      unit: 'pieces',
+      note: `${Math.ceil(widthMm)} × ${Math.ceil(heightMm)} mm${EDGE_WORDS}`,
     };
   });
 }

@@ -9,21 +9,11 @@ import { MARK_STEP } from '../plan/edits/progress-edits.ts';
 import { worksOf } from '../plan/seam-works.ts';
 import { accessOf } from './access.ts';
 import { bridged } from './bridged-need.ts';
-import type { Need, StepDraft } from './step.ts';
+import type { NeedRule, Pair } from './need-rule.ts';
+import type { StepDraft } from './step.ts';
 import { bobbinStepId } from './steps/machine-piece.ts';
 import { passStepId, type StepContext } from './steps/step-context.ts';
 import { isSupplyFirst, secondSideRuns, sideOrder, supplyOf, supplyPieces } from './steps/testing.ts';
-
-export type Pair = readonly [earlier: string, later: string];
-
-export interface NeedRule {
-  readonly id: string;
-  readonly kind: Need['kind'];
-  readonly why: string;
-  /** May give way where it would contradict the rules before it. */
-  readonly yields?: true;
-  pairs(context: StepContext, steps: readonly StepDraft[]): Iterable<Pair>;
-}
 
 const idOf = (piece: Piece) => ({
   first: piece.runs[0] === undefined ? '' : `cut:${piece.id}`,

@@ -20,10 +20,11 @@ import { deriveSides } from '../joining/sides.ts';
 import type { Hole } from '../parts/part-kind.ts';
 import { type ClothHole, clothHolesOf } from '../plan/cloth-holes.ts';
 import { kindOf } from '../plan/kind-of.ts';
+import { layerOutline, layersOn, layerWindows } from '../plan/layers.ts';
 import { panelOf, thoseOn } from '../plan/panels.ts';
 import { spansOnLeg } from '../plan/passes.ts';
 import { holeKey, holePoint, placedOutline, poseOf } from '../plan/placed.ts';
-import type { Panel, Patch } from '../plan/records.ts';
+import type { Layer, Panel, Patch } from '../plan/records.ts';
 import { legsOnPanel, runsByHole, sewingOf, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { seamEdges, seamLetter, seamLine } from '../plan/seams.ts';
@@ -57,6 +58,7 @@ function drawnPattern(plan: Plan, panel: Panel, face: Face): readonly DrawItem[]
     ),
     ...Object.values(panel.markings).flatMap((marking) => drawnMarking(marking, seen)),
     ...clothKeepOuts(panel).flatMap((area) => drawnMarking({ ...area, id: '', use: 'keep-out' }, seen)),
+    ...layersOn(plan, panel.id, face).flatMap((layer) => drawnLayer(plan, layer, seen)),
     ...drawnSeams(plan, panel, seen),
   ];
   for (const { run, leg } of legsOnPanel(plan, panel.id)) {
@@ -162,6 +164,32 @@ function drawnMarking(marking: Marking, seen: (p: Point) => Point): readonly Dra
   if (marking.use === 'mark') return [line];
   const [x, y] = labelSpot(points);
   return [line, { kind: 'text', at: { x, y: y + 3.4 }, text: marking.name, sizeMm: 3, anchor: 'middle' }];
+}
+
+/** The outline of a layer with its windows, and a cross at each end of it, through which pins go: layer and panel are laid on each other by them. */
+function drawnLayer(plan: Plan, layer: Layer, seen: (p: Point) => Point): readonly DrawItem[] {
+  const outline = layerOutline(plan, layer);
+  const [left, top, right, bottom] = boundsOf(outline);
+  const y = (top + bottom) / 2;
+  return [
+    { kind: 'line', points: outline.map(seen), widthMm: 0.25, closed: true, dashMm: [5, 1.5] },
+    ...layerWindows(layer).map(
+      (window): DrawItem => ({ kind: 'line', points: window.map(seen), widthMm: 0.35, closed: true }),
+    ),
+    ...registerCrosses(left, right, y).flatMap((p) => cross(seen(p), 4)),
+    {
+      kind: 'text',
+      at: seen({ x: (left + right) / 2, y: bottom - 2 }),
+      text: layer.name,
+      sizeMm: 3,
+      anchor: 'middle',
+    },
+  ];
+}
+
+/** Two places of a layer by which it is laid on its panel: a tenth of its width from either side, half way down. */
+export function registerCrosses(left: number, right: number, y: number): readonly Point[] {
+  return [left + (right - left) / 10, right - (right - left) / 10].map((x) => ({ x, y }));
 }
 
 /** Seam lines in dashes, with the letter of the seam outside them and a notch at the cut edge: where letters match, edges are sewn together. */

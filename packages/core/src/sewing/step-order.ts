@@ -4,7 +4,8 @@
  */
 import FlatQueue from 'flatqueue';
 import { fail, type Result, succeed } from '../errors/problem.ts';
-import { NEED_RULES, type NeedRule } from './need-rules.ts';
+import type { NeedRule } from './need-rule.ts';
+import { NEED_RULES } from './need-rules.ts';
 import { listed } from './sheet-names.ts';
 import type { Need, SewingStep, StepDraft } from './step.ts';
 import type { StepContext } from './steps/step-context.ts';

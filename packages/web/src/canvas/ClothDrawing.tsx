@@ -10,6 +10,7 @@ import { PartButton, RunButton } from './CanvasButtons.tsx';
 import { ALL_NEAR, type NearBounds } from './detail.ts';
 import { Ground } from './Ground.tsx';
 import { HoleLoops } from './HoleLoops.tsx';
+import { LayerDrawing } from './LayerDrawing.tsx';
 import type { Moving } from './moving.ts';
 import { PatchDrawing } from './PatchDrawing.tsx';
 import { isDarkCloth, type PanelItem, type PanelView, panelItems } from './panel-items.ts';
@@ -88,6 +89,7 @@ function PanelDrawing({
         isDim={isDim}
       />
       <SeamDrawing plan={plan} panel={panel} face={face} isDark={isDark || isDim} />
+      <LayerDrawing plan={plan} panel={panel} face={face} isDark={isDark || isDim} />
       {hands === undefined ? (
         items.map((item) => <ItemDrawing key={item.id} item={item} panel={panel} face={face} />)
       ) : (

@@ -3,8 +3,8 @@ import {
   areaOf,
   boxNodes,
   measure,
-  mirroredEdge,
   type PieceSet,
+  type SetEdge,
   type SetPanel,
   usualSeam,
 } from '../piece-set.ts';
@@ -45,7 +45,7 @@ function face(key: string, name: string, kindId?: string): SetPanel {
   };
 }
 
-const NODES = 4;
+const edge = (panel: string, from: number, to: number): SetEdge => ({ panel, from, to });
 
 export const boxedPouch: PieceSet = {
   id: 'boxed-pouch',
@@ -69,9 +69,9 @@ export const boxedPouch: PieceSet = {
       ['front-lining', 'back-lining'],
     ].flatMap(([front = '', back = '']) => [
       // The one side is sewn first, so that threads may pass it; then the other side and the bottom close the pouch.
-      usualSeam(mirroredEdge({ panel: front, from: 1, to: 2 }, back, NODES), { sewn: 'before' }),
-      usualSeam(mirroredEdge({ panel: front, from: 3, to: 0 }, back, NODES)),
-      usualSeam(mirroredEdge({ panel: front, from: 2, to: 3 }, back, NODES)),
+      usualSeam([edge(front, 1, 2), edge(back, 3, 0)], { sewn: 'before' }),
+      usualSeam([edge(front, 3, 0), edge(back, 1, 2)]),
+      usualSeam([edge(front, 2, 3), edge(back, 2, 3)]),
     ]),
   works: [
     { title: 'sew the zip between outside and lining', kind: 'do', place: 'piece' },

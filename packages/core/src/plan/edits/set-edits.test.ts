@@ -12,10 +12,10 @@ import { sewingSheet } from '../../sewing/sewing-sheet.ts';
 import { PlanBuilder } from '../../testing/plan-builder.ts';
 import { freeAreas } from '../closed-areas.ts';
 import { applyEdit, invertEdit } from '../edit.ts';
-import { panelsOf, panelsOfSameSet } from '../panels.ts';
+import { panelOf, panelsOf, panelsOfSameSet } from '../panels.ts';
 import type { Panel } from '../records.ts';
 import type { Plan } from '../schema.ts';
-import { isDart, seamLengths, tubeSizes } from '../seams.ts';
+import { isDart, pointOnSeam, seamLengths, tubeSizes } from '../seams.ts';
 import { resizePiece } from './cloth-edits.ts';
 import { takeSet } from './set-edits.ts';
 
@@ -71,6 +71,24 @@ describe.each(PIECE_SETS.map((set) => [set.id, set] as const))('%s', (id, set) =
       expect(shape).toMatchObject({ sizes: { [size.id]: size.usualMm + 10 } });
     expect(checkPlan(larger).filter(({ ruleId }) => ruleId === 'seam-length')).toEqual([]);
   });
+});
+
+describe('two faces sewn together', () => {
+  test.each(['glove', 'stuffed-body', 'boxed-pouch', 'pullover'])(
+    'of a %s every place of a seam lies on its mirror image of the other face',
+    (id) => {
+      const plan = taken(id);
+      for (const seam of Object.values(plan.seams)) {
+        const { widthMm } = clothBox(panelOf(plan, seam.a));
+        for (const share of [0.05, 0.3, 0.8]) {
+          const [a, b] = (['a', 'b'] as const).map((side) => pointOnSeam(plan, seam, side, share));
+          // Where necks differ in depth their seam lines begin a little apart.
+          expect(Math.abs((a?.x ?? 0) + (b?.x ?? 0) - widthMm)).toBeLessThan(3);
+          expect(Math.abs((a?.y ?? 0) - (b?.y ?? 0))).toBeLessThan(3);
+        }
+      }
+    },
+  );
 });
 
 describe('measures by hand', () => {

@@ -22,6 +22,7 @@ import { Choice } from '../../ui/Choice.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
+import { LayersOfPanel } from './LayersOfPanel.tsx';
 
 /** What a new panel is, mm: a hand's breadth of cloth to begin with. */
 const NEW_PANEL_MM = 200;
@@ -73,6 +74,7 @@ export function PanelsPanel() {
         </div>
       </section>
       <OnePanel key={panel.id} plan={plan} panel={panel} />
+      <LayersOfPanel plan={plan} panel={panel} />
     </>
   );
 }

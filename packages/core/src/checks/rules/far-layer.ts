@@ -1,0 +1,55 @@
+import { ofPanel, panelsOf } from '../../plan/panels.ts';
+import type { Panel } from '../../plan/records.ts';
+import { legsOnPanel } from '../../plan/run-way.ts';
+import type { Plan } from '../../plan/schema.ts';
+import { isDart } from '../../plan/seams.ts';
+import { maybeStitchKind } from '../../thread/stitch-kinds.ts';
+import type { CheckRule } from '../check-rule.ts';
+import type { Finding } from '../finding.ts';
+
+export const farLayer: CheckRule = {
+  id: 'far-layer',
+  title: 'Sewn inside a closed tube',
+  severity: 'note',
+  touching: null,
+  help: 'The seams that are sewn first close the cloth to a tube: a sleeve, a glove, a pouch. A needle that goes through catches the far layer as well, and joins what lies there. Slip a card between the layers and look at the far side after every line, or open a seam, or sew one of them afterwards.',
+  example: 'Lights are sewn into a sleeve whose seam has not been opened.',
+  byHand: 'Sew one of its seams after the circuit, or slip a card between the layers while you sew.',
+  sees: ['panels', 'seams', 'runs'],
+  checkWhole: ({ plan }) =>
+    panelsOf(plan).flatMap((panel): readonly Finding[] => {
+      if (!isClosedFirst(plan, panel)) return [];
+      const through = legsOnPanel(plan, panel.id).filter(
+        ({ run }) => run.prewired !== true && maybeStitchKind(run.stitchId)?.exposure !== 'worked',
+      );
+      const [first] = through;
+      const at = first?.leg.path[0];
+      if (first === undefined || at === undefined) return [];
+      const count = through.length === 1 ? 'One thread is' : `${through.length} threads are`;
+      return [
+        {
+          key: `far-layer:${panel.id}`,
+          ruleId: 'far-layer',
+          severity: 'note',
+          at,
+          panelId: panel.id,
+          message: `${count} sewn when the seams${ofPanel(plan, { panelId: panel.id })} have closed it to a tube: the needle reaches the far layer.`,
+          step: 'Sew one of the seams afterwards, or slip a card between the layers.',
+          found: null,
+          wanted: null,
+          partIds: [],
+          runIds: through.map(({ run }) => run.id),
+        },
+      ];
+    }),
+};
+
+/** Whether seams that are sewn before the circuit close a panel: on itself, or two of its edges on another panel. */
+function isClosedFirst(plan: Plan, panel: Panel): boolean {
+  const sewn = Object.values(plan.seams).filter((seam) => seam.sewn === 'before' && !isDart(seam));
+  if (sewn.some(({ a, b }) => a.panelId === panel.id && b.panelId === panel.id)) return true;
+  const others = sewn.flatMap(({ a, b }) =>
+    a.panelId === panel.id ? [b.panelId] : b.panelId === panel.id ? [a.panelId] : [],
+  );
+  return new Set(others).size < others.length;
+}

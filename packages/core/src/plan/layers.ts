@@ -1,0 +1,50 @@
+/** Layers: what of a panel they cover, and what shows through their windows. */
+import { clothOutline, type Face } from '../cloth/cloth.ts';
+import { flattenCurve } from '../geometry/curve.ts';
+import type { Point } from '../geometry/point.ts';
+import { type Polygon, polygonContains } from '../geometry/polygon.ts';
+import { remembered } from '../units/remembered.ts';
+import { panelOf } from './panels.ts';
+import type { Layer } from './records.ts';
+import type { Plan } from './schema.ts';
+
+/** The layers on a face of a panel, in the order in which they were laid; on both faces where none is named. */
+export function layersOn({ layers }: Pick<Plan, 'layers'>, panelId: string, face?: Face): readonly Layer[] {
+  return Object.values(layers).filter(
+    (layer) => layer.panelId === panelId && (face === undefined || layer.face === face),
+  );
+}
+
+/** The outline of a layer on its panel: its own, or that of the panel. */
+export function layerOutline(plan: Pick<Plan, 'panels'>, layer: Layer): Polygon {
+  return layer.nodes === undefined ? clothOutline(panelOf(plan, layer)) : ownOutline(layer);
+}
+
+const ownOutline = remembered(
+  { name: 'outline of a layer', under: (layer: Layer) => layer },
+  ({ nodes = [] }): Polygon => flattenCurve(nodes, true),
+);
+
+/** The windows of a layer, flattened. */
+export const layerWindows = remembered(
+  { name: 'windows of a layer', under: (layer: Layer) => layer },
+  ({ windows }): readonly Polygon[] => windows.map((nodes) => flattenCurve(nodes, true)),
+);
+
+/** Whether a layer lies on a place of its panel: within its outline and in none of its windows. */
+export function covers(plan: Pick<Plan, 'panels'>, layer: Layer, p: Point): boolean {
+  return (
+    polygonContains(layerOutline(plan, layer), p) &&
+    !layerWindows(layer).some((window) => polygonContains(window, p))
+  );
+}
+
+/** The first layer on a face that lies on a place; undefined where the face is bare there. */
+export function coverOf(
+  plan: Pick<Plan, 'panels' | 'layers'>,
+  panelId: string,
+  face: Face,
+  p: Point,
+): Layer | undefined {
+  return layersOn(plan, panelId, face).find((layer) => covers(plan, layer, p));
+}
