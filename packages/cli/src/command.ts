@@ -9,6 +9,8 @@ export interface CommandOptions {
   /** Which print. */
   readonly as?: string;
   readonly paper?: string;
+  /** The panel it is about, by name or id. */
+  readonly panel?: string;
   /** Charge left in the cells, what touching threads let through, how many trials: as they are written. */
   readonly charge?: string;
   readonly touch?: string;

@@ -9,6 +9,7 @@ interface Options {
   readonly seed?: number;
   readonly as?: string;
   readonly paper?: string;
+  readonly panel?: string;
   readonly charge?: string | number;
   readonly touch?: string | number;
   readonly trials?: string | number;
@@ -24,13 +25,14 @@ const finish =
   (name: string) =>
   async (
     file: string,
-    { json, out, seed, as, paper, charge, touch, trials, seconds, move, state }: Options,
+    { json, out, seed, as, paper, panel, charge, touch, trials, seconds, move, state }: Options,
   ) => {
     const result = await runCommand(name, file, json === true, {
       ...(out === undefined ? {} : { out }),
       ...(seed === undefined ? {} : { seed: Number(seed) }),
       ...(as === undefined ? {} : { as }),
       ...(paper === undefined ? {} : { paper }),
+      ...(panel === undefined ? {} : { panel: String(panel) }),
       ...(charge === undefined ? {} : { charge: String(charge) }),
       ...(touch === undefined ? {} : { touch: String(touch) }),
       ...(trials === undefined ? {} : { trials: String(trials) }),
@@ -77,6 +79,7 @@ cli
     'pattern, sheet, html, labels, pattern-svg, cutting, stitches-svg, stitches-json, gather or first-steps',
   )
   .option('--paper <paper>', 'a4, a3 or letter')
+  .option('--panel <name>', 'Only what is about this panel, by its name or id')
   .action(finish('sheet'));
 cli.command('netlist <file>', 'SPICE text of the sewn circuit').action(finish('netlist'));
 cli

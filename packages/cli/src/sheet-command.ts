@@ -7,9 +7,11 @@ import type { PdfFonts } from '@sashiko/core/formats/pdf';
 import { printNamed } from '@sashiko/core/formats/print-kinds';
 import { applyEdit } from '@sashiko/core/plan/edit';
 import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
+import { panelsOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { UNKNOWN_PACE } from '@sashiko/core/sewing/pace';
 import { paperNamed } from '@sashiko/core/sewing/papers';
+import { panelNamed } from '@sashiko/core/sewing/steps-on-panel';
 import { stopWarnings } from '@sashiko/core/sewing/stop-warnings';
 import type { CommandAnswer, CommandOptions } from './command.ts';
 
@@ -23,7 +25,7 @@ const KIND_BY_ENDING: Readonly<Record<string, string>> = {
 };
 
 /** Writes a print to `--out`. Status 1 when the plan has stops that are still open: they print at its top. */
-export function sheetCommand(plan: Plan, { out, as, paper }: CommandOptions): CommandAnswer {
+export function sheetCommand(plan: Plan, { out, as, paper, panel }: CommandOptions): CommandAnswer {
   if (out === undefined) throw new Error('name the file to write: --out FILE.pdf');
   const ending = extname(out).toLowerCase();
   const id = as ?? KIND_BY_ENDING[ending];
@@ -34,7 +36,11 @@ export function sheetCommand(plan: Plan, { out, as, paper }: CommandOptions): Co
   const kind = printNamed(id);
   if (!kind.ok) throw new Error(describeToMaker(kind.problem));
   const printed = paper === undefined ? plan : onPaper(plan, paper);
-  const work = kind.value.make(printed, { pace: UNKNOWN_PACE, fonts: sheetFonts() });
+  const work = kind.value.make(printed, {
+    pace: UNKNOWN_PACE,
+    fonts: sheetFonts(),
+    ...(panel === undefined ? {} : { panelId: idOfPanel(plan, panel) }),
+  });
   let step = work.next();
   while (step.done !== true) step = work.next();
   if (!step.value.ok) throw new Error(describeToMaker(step.value.problem));
@@ -48,6 +54,16 @@ export function sheetCommand(plan: Plan, { out, as, paper }: CommandOptions): Co
   return stops === 0
     ? { output: words, files }
     : { output: `${words}${stops} findings are to be put right before sewing.\n`, files, status: 1 };
+}
+
+/** The id of a panel by its name or id; an error that names those there are. */
+function idOfPanel(plan: Plan, words: string): string {
+  const id = panelNamed(plan, words);
+  if (id !== undefined) return id;
+  const names = panelsOf(plan).map(({ name }) => name);
+  throw new Error(
+    `there is no panel “${words}”; there ${names.length === 1 ? 'is' : 'are'} ${names.join(', ')}`,
+  );
 }
 
 function onPaper(plan: Plan, id: string): Plan {

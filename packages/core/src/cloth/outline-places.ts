@@ -114,8 +114,15 @@ export function movedIn(
     const [coming, going] = [edges[k] as Edge, edges[k + 1] as Edge];
     const isEnd = k === 0 || k === corners.length - 1;
     const natural = k === 0 ? going.a : coming.b;
-    const allowance = k === 0 ? (allowances[1] ?? 0) : (allowances[k] ?? 0);
+    const [own, other] = k === 0 ? [allowances[1], allowances[0]] : [allowances[k], allowances[k + 1]];
+    // An edge without a seam ends where its neighbour's seam line does.
+    const allowance = own || other || 0;
     const meets = meeting(coming, going);
+    // Where a seam ends within an edge that runs on, its line steps out to the cut edge.
+    const [here = 0, next = 0] = [allowances[k], allowances[k + 1]];
+    const isStep =
+      !isEnd && here !== next && (meets === null || distance(meets, going.a) > MITRE * Math.max(here, next));
+    if (isStep) return [coming.b, going.a];
     if (meets !== null && (!isEnd || distance(meets, natural) <= MITRE * allowance)) return [meets];
     if (!isEnd) return [going.a];
     // Beside a rounded corner the line runs on to the cut edge.

@@ -16,6 +16,16 @@ export interface PrintFile {
 export interface PrintSetting {
   readonly pace: Pace;
   readonly fonts: PdfFonts;
+  /** Only what is about this panel; missing: all of them. */
+  readonly panelId?: string;
+}
+
+/** The panels that a print is about. */
+export function printedPanels(
+  plan: Pick<Plan, 'panels'>,
+  { panelId }: Pick<PrintSetting, 'panelId'>,
+): readonly Panel[] {
+  return panelsOf(plan).filter(({ id }) => panelId === undefined || id === panelId);
 }
 
 export interface PrintKind {

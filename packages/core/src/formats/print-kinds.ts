@@ -2,6 +2,7 @@
 import { fail, type Result, succeed } from '../errors/problem.ts';
 import type { PrintKind } from './print-kind.ts';
 import { cuttingPrint } from './prints/cutting.ts';
+import { finishedPrint } from './prints/finished.ts';
 import { firstStepsPrint } from './prints/first-steps.ts';
 import { gatherPrint } from './prints/gather.ts';
 import { htmlPrint } from './prints/html.ts';
@@ -20,6 +21,7 @@ export const PRINT_KINDS: readonly PrintKind[] = [
   cuttingPrint,
   stitchSvgPrint,
   stitchJsonPrint,
+  finishedPrint,
   gatherPrint,
   firstStepsPrint,
 ];

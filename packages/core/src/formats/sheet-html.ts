@@ -5,6 +5,7 @@
 
 import type { Plan } from '../plan/schema.ts';
 import { cutList } from '../sewing/cut-list.ts';
+import { finishedOnSheet } from '../sewing/finished-drawing.ts';
 import { amountWords, GATHER_GROUPS } from '../sewing/gather.ts';
 import { expectedSeconds, formatWorkTime, type Pace, UNKNOWN_PACE } from '../sewing/pace.ts';
 import { isTickDone, type Round, type RoundTick, roundsOf } from '../sewing/rounds.ts';
@@ -83,6 +84,7 @@ export function sheetHtml(plan: Plan, sheet: SewingSheet, options: SheetHtmlOpti
 <p>${roundsOf(sheet.steps).length} steps, ${formatWorkTime(seconds)} in all. <span id="count" role="status"></span></p>
 <p id="kept"></p>
 <div class="lists">
+${finishedPicture(plan)}
 ${warningLists(warnings)}
 <h2>Cautions</h2>
 ${list([...sheet.cautions, ...sheet.unfollowed].map(({ text }) => escapeMarkup(text)))}
@@ -101,6 +103,15 @@ ${stepList(plan, sheet)}
 </html>
 `;
 }
+
+/** The finished piece, where it is more than the cloth as it is cut. */
+function finishedPicture(plan: Plan): string {
+  const drawing = finishedOnSheet(plan, FINISHED_MM);
+  return drawing === null ? '' : drawingSvgElement(drawing, drawing.description, false);
+}
+
+/** As wide as a page of the printed sheet, so that its words are as large against it. */
+const FINISHED_MM = 178;
 
 function list(items: readonly string[], className = ''): string {
   const rows = items.map((item) => `<li${className === '' ? '' : ` class="${className}"`}>${item}</li>`);

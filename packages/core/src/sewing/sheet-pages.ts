@@ -4,6 +4,7 @@ import type { Piece } from '../pieces/piece.ts';
 import type { Plan } from '../plan/schema.ts';
 import { moved } from './clip-items.ts';
 import { cutList } from './cut-list.ts';
+import { finishedOnSheet } from './finished-drawing.ts';
 import { amountWords, GATHER_GROUPS } from './gather.ts';
 import { textWidthMm } from './letter-widths.ts';
 import { expectedSeconds, formatWorkTime, type Pace, UNKNOWN_PACE } from './pace.ts';
@@ -245,6 +246,11 @@ class PageWriter {
 
 function paginate(plan: Plan, blocks: readonly Block[], paper: Paper): PageWriter {
   const writer = new PageWriter(plan.name, paper);
+  const finished = finishedOnSheet(plan, paper.widthMm - 2 * MARGIN_MM);
+  if (finished !== null) {
+    writer.put(finished.items.map((item) => moved(item, { x: MARGIN_MM, y: writer.y })));
+    writer.y += finished.heightMm + 4;
+  }
   for (let i = 0; i < blocks.length; ) {
     // A heading takes along what stands under it, a drawing all that stands beside it.
     let end = i;

@@ -33,12 +33,17 @@ export function StepPicture({
       fill="none"
       stroke={INK.black}
     >
-      {drawing.items.map((item, i) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: the items of one drawing have no other name, and never move
-        <Item key={i} item={item} />
-      ))}
+      <DrawnItems items={drawing.items} />
     </svg>
   );
+}
+
+/** Drawing data as SVG elements. */
+export function DrawnItems({ items }: { readonly items: readonly DrawItem[] }) {
+  return items.map((item, i) => (
+    // biome-ignore lint/suspicious/noArrayIndexKey: the items of one drawing have no other name, and never move
+    <Item key={i} item={item} />
+  ));
 }
 
 function tint(grey = 0): string {

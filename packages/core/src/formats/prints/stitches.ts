@@ -1,15 +1,14 @@
 import { succeed } from '../../errors/problem.ts';
-import { panelsOf } from '../../plan/panels.ts';
-import { atOnce, type PrintKind, panelSuffix } from '../print-kind.ts';
+import { atOnce, type PrintKind, panelSuffix, printedPanels } from '../print-kind.ts';
 import { stitchJson, stitchSvg } from '../stitch-files.ts';
 
 export const stitchSvgPrint: PrintKind = {
   id: 'stitches-svg',
   title: 'Stitches for a machine, SVG',
   help: 'One path for each thread, in the order they are sewn.',
-  make: atOnce((plan) =>
+  make: atOnce((plan, setting) =>
     succeed(
-      panelsOf(plan).map((panel) => ({
+      printedPanels(plan, setting).map((panel) => ({
         suffix: `-stitches${panelSuffix(plan, panel)}.svg`,
         mime: 'image/svg+xml',
         data: stitchSvg(plan, panel),
@@ -22,9 +21,9 @@ export const stitchJsonPrint: PrintKind = {
   id: 'stitches-json',
   title: 'Stitch list, JSON',
   help: 'Every needle hole of every thread in order, with loops and cut lengths.',
-  make: atOnce((plan) =>
+  make: atOnce((plan, setting) =>
     succeed(
-      panelsOf(plan).map((panel) => ({
+      printedPanels(plan, setting).map((panel) => ({
         suffix: `-stitches${panelSuffix(plan, panel)}.json`,
         mime: 'application/json',
         data: stitchJson(plan, panel),

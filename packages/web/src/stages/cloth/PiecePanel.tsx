@@ -11,7 +11,7 @@ import { takePen } from '../../canvas/pen-tool.ts';
 import { panelInHand, usePanelInHand } from '../../stores/panel-in-hand.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
-import { download } from '../../ui/download.ts';
+import { download, fileName } from '../../ui/download.ts';
 import { Field } from '../../ui/Field.tsx';
 import { DrawnOutline, Sizes } from './PieceForm.tsx';
 import { SetCards } from './SetCards.tsx';
@@ -68,7 +68,11 @@ export function PiecePanel() {
             onClick={() => {
               const now = currentPlan();
               const of = panelInHand(now);
-              download(`${plan.name}${panelSuffix(now, of)}.svg`, 'image/svg+xml', clothSvg(now, of));
+              download(
+                fileName(plan.name, `${panelSuffix(now, of)}.svg`),
+                'image/svg+xml',
+                clothSvg(now, of),
+              );
             }}
           >
             Save as SVG

@@ -9,6 +9,7 @@ import { AssumptionsPanel } from '../AssumptionsPanel.tsx';
 import { clickPart } from '../click-part.ts';
 import { StageTray } from '../StageTray.tsx';
 import { standNotes } from '../StatePanel.tsx';
+import { FinishedPanel } from './FinishedPanel.tsx';
 import { NowPanel } from './NowPanel.tsx';
 import { SumsPanel } from './SumsPanel.tsx';
 import { SurePanel } from './SurePanel.tsx';
@@ -16,7 +17,7 @@ import { useLight } from './use-light.ts';
 import { VoltsOverlay } from './VoltsOverlay.tsx';
 import { WhatIfPanel } from './WhatIfPanel.tsx';
 
-const PANELS = ['Now', 'What if', 'Sure?', 'Sums', 'Assumed'] as const;
+const PANELS = ['Now', 'What if', 'Sure?', 'Sums', 'Finished', 'Assumed'] as const;
 const NO_LIGHTS: never[] = [];
 /** What a click does here. */
 const CLICK_HINT = 'Click a switch, button or closure to put it the other way.';
@@ -77,6 +78,7 @@ export function LightStage() {
         {panel === 'What if' && <WhatIfPanel plan={plan} />}
         {panel === 'Sure?' && <SurePanel plan={plan} />}
         {panel === 'Sums' && <SumsPanel plan={plan} />}
+        {panel === 'Finished' && <FinishedPanel plan={plan} />}
         {panel === 'Assumed' && <AssumptionsPanel plan={plan} />}
       </StageTray>
     </>
