@@ -156,7 +156,7 @@ test('the first page asks for little', async ({ page }) => {
     Object.defineProperty(navigator, 'connection', { value: { saveData: true } }),
   );
   await page.goto('/');
-  await expect(page.locator('.card img')).toHaveCount(5);
+  await expect(page.locator('.card img')).toHaveCount(6);
   const files = new Map<string, Buffer>();
   page.on('response', (response) => {
     const { pathname } = new URL(response.url());
@@ -164,7 +164,7 @@ test('the first page asks for little', async ({ page }) => {
     if (kind !== undefined) files.set(`${kind} ${pathname}`, readFileSync(`packages/web/dist${pathname}`));
   });
   await page.reload();
-  await expect(page.locator('.card img')).toHaveCount(5);
+  await expect(page.locator('.card img')).toHaveCount(6);
   await page.evaluate(() => document.fonts.ready.then(() => true));
   const total = (wanted: RegExp, size: (bytes: Buffer) => number): number =>
     [...files].filter(([name]) => wanted.test(name)).reduce((sum, [, bytes]) => sum + size(bytes), 0);

@@ -22,7 +22,7 @@ test('after the first visit it opens, routes and prints without a network', asyn
   await expect(page.getByText('Sashiko opens without a network, too.')).toBeVisible({ timeout: 30_000 });
   await server.close();
   await page.reload();
-  await expect(page.locator('.card')).toHaveCount(5);
+  await expect(page.locator('.card')).toHaveCount(6);
   await page.getByRole('link', { name: 'Lighthouse cushion' }).click();
   await expect(canvas(page)).toBeVisible();
   await page.reload();
@@ -57,5 +57,5 @@ test('a newer version is told, and taken at the next start', async ({ page, cont
   const next = await context.newPage();
   await next.goto(server.url);
   await expect(next.locator('html')).toHaveAttribute('data-newer', 'yes');
-  await expect(next.locator('.card')).toHaveCount(5);
+  await expect(next.locator('.card')).toHaveCount(6);
 });

@@ -23,7 +23,7 @@ test('the whole shelf goes into one file and comes back, with a choice for what 
   page,
 }) => {
   await page.goto('/');
-  await expect(cards(page)).toHaveCount(5);
+  await expect(cards(page)).toHaveCount(6);
   const { name, bytes } = await backUp(page);
   expect(name).toMatch(/^shelf-\d{4}-\d\d-\d\d\.sashiko-shelf\.json$/);
   await expect(page.getByText('The shelf was backed up to one file')).toBeVisible();
@@ -41,7 +41,7 @@ test('the whole shelf goes into one file and comes back, with a choice for what 
   await expect(dialog).toContainText('“Lighthouse cushion”');
   await dialog.getByRole('button', { name: 'Bring back' }).click();
   await expect(page.getByText('Brought back: 2 plans and 0 described parts.')).toBeVisible();
-  await expect(cards(page)).toHaveCount(6);
+  await expect(cards(page)).toHaveCount(7);
   await expect(page.getByRole('link', { name: 'Lighthouse cushion, from a backup' })).toBeVisible();
   // The file is a shelf, also for those who drop it on “Import”; nothing in it is missing now but the renamed plan.
   await page
@@ -65,7 +65,7 @@ test('where the browser keeps nothing, that is said, everything works, and plans
   });
   await page.goto('/');
   await expect(page.getByText('plans last only while this page is open')).toBeVisible();
-  await expect(cards(page)).toHaveCount(5);
+  await expect(cards(page)).toHaveCount(6);
   await page.getByLabel('Plan file').setInputFiles('demo/lighthouse-cushion.sashiko.json');
   await expect(canvas(page)).toBeVisible();
   await expect(page.locator('.save-state')).toContainText('kept only while this page is open');
@@ -79,7 +79,7 @@ test('where the browser keeps nothing, that is said, everything works, and plans
 
 test('damaged records neither blank the shelf nor get lost', async ({ page }) => {
   await page.goto('/');
-  await expect(cards(page)).toHaveCount(5);
+  await expect(cards(page)).toHaveCount(6);
   await page.evaluate(
     () =>
       new Promise<void>((resolve, reject) => {
@@ -104,7 +104,7 @@ test('damaged records neither blank the shelf nor get lost', async ({ page }) =>
       }),
   );
   await page.reload();
-  await expect(cards(page)).toHaveCount(7);
+  await expect(cards(page)).toHaveCount(8);
   await expect(cards(page).filter({ hasText: 'cannot be read' })).toHaveCount(2);
   const { bytes } = await downloadBytes(page, () =>
     page.getByRole('button', { name: 'Export A plan whose name is lost' }).click(),
@@ -151,6 +151,6 @@ test('what a tab could not save, because another was first, is kept beside it on
   await expect(page.locator('.save-state')).toHaveAttribute('data-state', 'elsewhere');
   await page.getByRole('link', { name: 'Shelf' }).click();
   await expect(page.getByText('is kept as “Lighthouse cushion, from another tab”')).toBeVisible();
-  await expect(cards(page)).toHaveCount(6);
+  await expect(cards(page)).toHaveCount(7);
   await goTo(other, 'thread');
 });

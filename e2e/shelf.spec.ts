@@ -5,15 +5,15 @@ import { canvas, downloadBytes, goTo, openDemo, place } from './worktable.ts';
 test('copy, rename, delete with undo, search', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'Copy Lighthouse cushion' }).click();
-  await expect(page.locator('.card')).toHaveCount(6);
+  await expect(page.locator('.card')).toHaveCount(7);
   await page.getByRole('button', { name: 'Rename Lighthouse cushion, copy' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Harbour cushion');
   await page.getByLabel('Name', { exact: true }).press('Enter');
   await expect(page.getByRole('link', { name: 'Harbour cushion' })).toBeVisible();
   await page.getByRole('button', { name: 'Delete Harbour cushion' }).click();
-  await expect(page.locator('.card')).toHaveCount(5);
-  await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.locator('.card')).toHaveCount(6);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.locator('.card')).toHaveCount(7);
   await page.getByLabel('Search plans').fill('harb');
   await expect(page.locator('.card')).toHaveCount(1);
 });
@@ -30,7 +30,7 @@ test('a plan goes out as a file and comes in again', async ({ page }) => {
     .setInputFiles({ name: file.name, mimeType: 'application/json', buffer: file.bytes });
   await expect(canvas(page)).toBeVisible();
   await page.goto('/');
-  await expect(page.locator('.card')).toHaveCount(6);
+  await expect(page.locator('.card')).toHaveCount(7);
 });
 
 test('bad files are refused in words, and the shelf stays as it is', async ({ page }) => {
@@ -51,14 +51,14 @@ test('bad files are refused in words, and the shelf stays as it is', async ({ pa
     await page.getByLabel('Plan file').setInputFiles({ name, mimeType: 'application/json', buffer });
     await expect(page.getByRole('alert')).toContainText(words);
     await expect(page.getByRole('alert')).toContainText('Nothing was changed');
-    await expect(page.locator('.card')).toHaveCount(5);
+    await expect(page.locator('.card')).toHaveCount(6);
   }
 });
 
 test('a kept plan that cannot be read says why and can be taken out as it is', async ({ page }) => {
   await openDemo(page, 'lighthouse-cushion', 'parts');
   await page.goto('/');
-  await expect(page.locator('.card')).toHaveCount(5);
+  await expect(page.locator('.card')).toHaveCount(6);
   await page.evaluate(
     () =>
       new Promise<void>((resolve, reject) => {

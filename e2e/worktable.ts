@@ -8,7 +8,7 @@ export type Stage = 'cloth' | 'parts' | 'thread' | 'check' | 'light' | 'sew' | '
 /** Opens a demo plan at a stage, by way of the shelf. */
 export async function openDemo(page: Page, id: string, stage: Stage): Promise<void> {
   await page.goto('/');
-  await expect(page.locator('.card')).toHaveCount(5);
+  await expect(page.locator('.card')).toHaveCount(6);
   await page.goto(`/plan/${id}/${stage}`);
   await expect(canvas(page)).toBeVisible();
   await stageIsThere(page);

@@ -10,10 +10,12 @@ import { type CurveNode, ovalCurve, roundedBoxCurve } from '@sashiko/core/geomet
 import { ringLine } from '@sashiko/core/plan/arrange/lines';
 import { spreadParts } from '@sashiko/core/plan/arrange/spread';
 import { addMarkings } from '@sashiko/core/plan/edits/cloth-edits';
+import { addLayer } from '@sashiko/core/plan/edits/layer-edits';
+import { addPanels, changePanel, layAlongSeam, panelIdOf } from '@sashiko/core/plan/edits/panel-edits';
 import { placePair, setLevel, tackParts, turnPart } from '@sashiko/core/plan/edits/part-edits';
 import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
-import { addWork } from '@sashiko/core/plan/edits/sewing-edits';
-import { panelOf } from '@sashiko/core/plan/panels';
+import { addSeam, seamIdOf } from '@sashiko/core/plan/edits/seam-edits';
+import { panelOf, panelsOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { routingProblemOf } from '@sashiko/core/router/problem-of-plan';
 import { proposalEdit } from '@sashiko/core/router/proposal';
@@ -22,6 +24,7 @@ import { USUAL_REQUEST } from '@sashiko/core/router/route-request';
 import type { Spot } from '@sashiko/core/testing/plan-builder';
 import { bankTogether } from '@sashiko/core/wishes/wiring-edits';
 import { begin, corners, mark, routed } from './demo-kit.ts';
+import { harbourPouch } from './demo-pouch.ts';
 
 function lighthouseCushion(): Plan {
   const build = begin(
@@ -124,15 +127,38 @@ function nightWalkDogCoat(): Plan {
   ]);
   const board = build.part('board').id;
   for (const pin of pins) build.edit(setLevel(build.plan, board, pin, 1));
-  const pocket =
-    Object.values(panelOf(build.plan).markings).find(({ name }) => name === 'pocket')?.id ?? 'piece';
   // The lining covers the threads: rain would join them.
   build.edit(changeHabits(build.plan, { cover: 'lining' }));
+  const coat = panelOf(build.plan);
+  build.edit(changePanel(build.plan, coat.id, { name: 'coat', grainDeg: 0 }));
+  const strap = panelIdOf(build.plan.nextNumber);
+  build.edit(
+    addPanels(build.plan, [
+      {
+        name: 'belly strap',
+        shape: { kind: 'ready', pieceId: 'rectangle', sizes: { widthMm: 300, heightMm: 88 } },
+        like: coat,
+        grainDeg: 90,
+      },
+    ]),
+  );
+  const seam = seamIdOf(build.plan.nextNumber);
+  build.edit(
+    addSeam(build.plan, {
+      a: { panelId: coat.id, from: 3.06, to: 3.34 },
+      b: { panelId: strap, from: 3, to: 0, reversed: true },
+      allowanceMm: 10,
+      pressed: 'to-a',
+      sewn: 'after',
+    }),
+  );
+  build.edit(layAlongSeam(build.plan, seam));
   return build.edit(
-    addWork(build.plan, {
-      title: 'sew the pocket on over the holder, its top left open',
-      kind: 'close',
-      place: pocket,
+    addLayer(build.plan, {
+      name: 'the lined pocket with its top left open',
+      panelId: coat.id,
+      face: 'right',
+      nodes: roundedBoxCurve(150, 384, 270, 452, 8),
     }),
   ).plan;
 }
@@ -315,7 +341,14 @@ function nightTrainCurtain(): Plan {
   return build.edit(proposalEdit(build.plan, problem, solution)).plan;
 }
 
-const PLANS = [lighthouseCushion, nightWalkDogCoat, tidePoolHanging, lanternCuff, nightTrainCurtain];
+const PLANS = [
+  lighthouseCushion,
+  nightWalkDogCoat,
+  tidePoolHanging,
+  lanternCuff,
+  nightTrainCurtain,
+  harbourPouch,
+];
 /** With names, only those are written: the others stay as they are. */
 const wanted = process.argv.slice(2);
 
@@ -325,6 +358,8 @@ for (const make of PLANS) {
   writeFileSync(new URL(`../demo/${plan.id}.sashiko.json`, import.meta.url), serializePlan(plan));
   const found = checkPlan(plan).map((finding) => `${finding.severity} ${finding.ruleId}: ${finding.message}`);
   console.log(
-    `${plan.name}, ${clothOutline(panelOf(plan)).length} corners\n  ${found.join('\n  ') || 'clear'}`,
+    `${plan.name}, ${panelsOf(plan)
+      .map((panel) => clothOutline(panel).length)
+      .join(' + ')} corners\n  ${found.join('\n  ') || 'clear'}`,
   );
 }

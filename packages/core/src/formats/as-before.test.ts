@@ -23,6 +23,7 @@ test.each([
   'night-walk-dog-coat',
   'tide-pool-hanging',
   'night-train-curtain',
+  'harbour-pouch',
 ])('the demo plan %s', (name) => {
   const text = readFileSync(new URL(`../../../../demo/${name}.sashiko.json`, import.meta.url), 'utf8');
   expect(hashed(writtenOutputs(expectOk(parsePlan(text))))).toMatchSnapshot();

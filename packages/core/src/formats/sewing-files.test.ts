@@ -11,7 +11,7 @@ import { changeClothKind } from '../plan/edits/cloth-edits.ts';
 import { acceptFinding } from '../plan/edits/patch-edits.ts';
 import { tickStep } from '../plan/edits/progress-edits.ts';
 import { kindOf } from '../plan/kind-of.ts';
-import { panelOf } from '../plan/panels.ts';
+import { firstPanel, panelOf } from '../plan/panels.ts';
 import { sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { UNKNOWN_PACE } from '../sewing/pace.ts';
@@ -157,9 +157,10 @@ describe('stitches for a machine', () => {
 
   test('one path for each thread, in sewing order, as long as its lines (measured by a general-purpose path library)', () => {
     for (const plan of plans) {
-      const { document } = new JSDOM(stitchSvg(plan), { contentType: 'image/svg+xml' }).window;
+      const { document } = new JSDOM(stitchSvg(plan, firstPanel(plan)), { contentType: 'image/svg+xml' })
+        .window;
       const paths = [...document.querySelectorAll('path')].map((path) => path.getAttribute('d') ?? '');
-      const { threads } = stitchList(plan);
+      const { threads } = stitchList(plan, firstPanel(plan));
       expect(paths).toHaveLength(threads.length);
       for (const [i, thread] of threads.entries()) {
         const mm = thread.lines.reduce(
@@ -173,9 +174,9 @@ describe('stitches for a machine', () => {
 
   test('lines of a thread hang together, and are never shorter than the way on the cloth', () => {
     for (const plan of plans) {
-      const { left, top } = clothBox(panelOf(plan));
+      const { left, top } = clothBox(firstPanel(plan));
       const pieces = cutPieces(plan);
-      for (const [i, { lines, loops, cutMm }] of stitchList(plan).threads.entries()) {
+      for (const [i, { lines, loops, cutMm }] of stitchList(plan, firstPanel(plan)).threads.entries()) {
         expect([loops, cutMm]).toEqual([pieces[i]?.loops, pieces[i]?.cutMm]);
         for (const [k, line] of lines.entries()) {
           // A machine starts every pass anew.

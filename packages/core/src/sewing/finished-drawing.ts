@@ -1,5 +1,5 @@
 /** The piece as it will be: every panel flat and to scale as its seams leave it, what shows of the circuit, and what is hidden. */
-import { clothKeepOuts, type Face, faceName } from '../cloth/cloth.ts';
+import { type Face, faceName } from '../cloth/cloth.ts';
 import { edgesOf, movedIn } from '../cloth/outline-places.ts';
 import { add, distance, type Point, scale } from '../geometry/point.ts';
 import { boundsOf, type Polygon } from '../geometry/polygon.ts';
@@ -154,15 +154,6 @@ function drawnView(plan: Plan, view: FinishedView, at: Point, oneTo: number): re
   const seen = (p: Point): Point =>
     add(at, scale({ x: face === 'right' ? p.x - left : right - p.x, y: p.y - top }, 1 / oneTo));
   const items: DrawItem[] = [{ kind: 'line', points: outline.map(seen), widthMm: 0.4, closed: true }];
-  for (const line of clothKeepOuts(panel))
-    items.push({
-      kind: 'line',
-      points: line.nodes.map((node) => seen(node.at)),
-      widthMm: 0.1,
-      grey: 0.75,
-      closed: true,
-      dashMm: [1, 1],
-    });
   for (const layer of layersOn(plan, panel.id, face)) {
     items.push({
       kind: 'line',
@@ -200,7 +191,7 @@ function drawnView(plan: Plan, view: FinishedView, at: Point, oneTo: number): re
       kind: 'text',
       at: { x: middle, y: foot + 4 + i * 3.8 },
       text,
-      sizeMm: i === 0 ? TEXT_MM : TEXT_MM - 0.4,
+      sizeMm: TEXT_MM,
       bold: i === 0,
       anchor: 'middle',
       ...(i === 0 ? {} : { grey: 0.35 }),
@@ -235,10 +226,10 @@ function wordsOf(plan: Plan, { panel, face, outline }: FinishedView): readonly s
     const tube = seam.a.panelId === panel.id ? tubeSizes(plan, seam) : null;
     return tube === null
       ? []
-      : [`a tube ${mm(tube.flatMm)} wide lying flat, ${mm(tube.acrossMm)} across stuffed round`];
+      : [`a tube: ${mm(tube.flatMm)} wide lying flat, ${mm(tube.acrossMm)} across stuffed round`];
   });
   const pair = tubes.length === 0 ? stuffedPair(plan, panel, right - left) : null;
-  const round = pair === null ? tubes : [`${mm(pair)} across stuffed round`];
+  const round = pair === null ? tubes : [`stuffed round: ${mm(pair)} across`];
   return [
     `${name}${faceName(face)}, ${mm(right - left)} × ${mm(bottom - top)}`,
     ...(face === 'right' ? round : []),

@@ -4,6 +4,7 @@ import { planNetlist } from '../formats/spice.ts';
 import { stitchSvg } from '../formats/stitch-files.ts';
 import { clothSvg } from '../formats/svg-export.ts';
 import { cutPieces } from '../pieces/pieces.ts';
+import { panelsOf } from '../plan/panels.ts';
 import type { Plan } from '../plan/schema.ts';
 import { sewingSheet } from '../sewing/sewing-sheet.ts';
 import { smallLantern } from './plan-builder.ts';
@@ -23,7 +24,9 @@ export function writtenOutputs(plan: Plan): Readonly<Record<string, string>> {
     cuts: JSON.stringify(
       cutPieces(plan).map(({ id, cutMm, lengthsMm, loops }) => ({ id, cutMm, lengthsMm, loops })),
     ),
-    svg: `${clothSvg(plan)}${stitchSvg(plan)}`,
+    svg: panelsOf(plan)
+      .map((panel) => `${clothSvg(plan, panel)}${stitchSvg(plan, panel)}`)
+      .join(''),
   };
 }
 

@@ -89,7 +89,7 @@ function PanelDrawing({
         isDim={isDim}
       />
       <SeamDrawing plan={plan} panel={panel} face={face} isDark={isDark || isDim} />
-      <LayerDrawing plan={plan} panel={panel} face={face} isDark={isDark || isDim} />
+      <LayerDrawing plan={plan} panel={panel} face={face} isDark={isDark || isDim} isDim={isDim} />
       {hands === undefined ? (
         items.map((item) => <ItemDrawing key={item.id} item={item} panel={panel} face={face} />)
       ) : (

@@ -13,11 +13,13 @@ export function LayerDrawing({
   panel,
   face,
   isDark,
+  isDim,
 }: {
   readonly plan: Plan;
   readonly panel: Panel;
   readonly face: Face;
   readonly isDark: boolean;
+  readonly isDim: boolean;
 }) {
   const layers = layersOn(plan, panel.id);
   if (layers.length === 0) return null;
@@ -32,7 +34,7 @@ export function LayerDrawing({
             .join('')}
           fillRule="evenodd"
           fill={maybeClothColour(layer.colourId)?.hex ?? INK.oat}
-          fillOpacity={layer.face === face ? 0.45 : 0}
+          fillOpacity={layer.face === face ? (isDim ? 0.12 : 0.45) : 0}
           stroke={isDark ? INK.linen : INK.earth}
           strokeWidth={0.6}
           strokeDasharray="7 2"

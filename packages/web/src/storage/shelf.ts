@@ -8,6 +8,7 @@ export const DEMO_IDS: readonly string[] = [
   'lantern-cuff',
   'tide-pool-hanging',
   'night-train-curtain',
+  'harbour-pouch',
   'night-walk-dog-coat',
   'lighthouse-cushion',
 ];

@@ -35,6 +35,9 @@ vi.mock('../../../../demo/tide-pool-hanging.sashiko.json?raw', async () => ({
 vi.mock('../../../../demo/night-train-curtain.sashiko.json?raw', async () => ({
   default: await demoText('night-train-curtain'),
 }));
+vi.mock('../../../../demo/harbour-pouch.sashiko.json?raw', async () => ({
+  default: await demoText('harbour-pouch'),
+}));
 vi.mock('../../../../demo/lantern-cuff.sashiko.json?raw', async () => ({
   default: await demoText('lantern-cuff'),
 }));
@@ -55,21 +58,22 @@ describe('the shelf', () => {
     expect((await listPlans()).map((entry) => entry.name)).toEqual([
       'Lighthouse cushion',
       'Night-walk dog coat',
+      'Harbour-lamps travel pouch',
       'Night-train window curtain',
       'Tide-pool wall hanging, mistakes left in',
       'Lantern tea-light cuff for a jar',
     ]);
-    expect((await listPlans()).map(({ isOwn }) => isOwn)).toEqual([false, false, false, false, false]);
+    expect((await listPlans()).map(({ isOwn }) => isOwn)).toEqual(DEMO_IDS.map(() => false));
     expect((await listPlans()).map(({ id }) => id).sort()).toEqual([...DEMO_IDS].sort());
     const { history, revision } = await loadPlan('lantern-cuff');
     await savePlan(commitEdit(history, expectOk(renamePlan(history.plan, 'My cuff'))), revision, 2500);
     expect((await listPlans()).filter(({ isOwn }) => isOwn).map(({ name }) => name)).toEqual(['My cuff']);
     await setRemoved('lighthouse-cushion', 3000);
     await layOutDemo(4000);
-    expect(await listPlans()).toHaveLength(4);
+    expect(await listPlans()).toHaveLength(DEMO_IDS.length - 1);
     expect((await listPlans(true)).map((entry) => entry.id)).toEqual(['lighthouse-cushion']);
     await setRemoved('lighthouse-cushion', 0);
-    expect(await listPlans()).toHaveLength(5);
+    expect(await listPlans()).toHaveLength(DEMO_IDS.length);
   });
 
   test('new, copy, rename', async () => {

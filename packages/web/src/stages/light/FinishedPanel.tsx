@@ -9,7 +9,7 @@ import { pngOfSvg } from '../../ui/picture-of-svg.ts';
 import { DrawnItems } from '../StepPicture.tsx';
 
 /** As wide as the tray, in mm of paper, so that its words can be read there. */
-const TRAY_MM = 74;
+const TRAY_MM = 60;
 const TALL_MM = 400;
 /** What is taken out fits a page. */
 const PAGE_MM = { width: 178, height: 260 } as const;
