@@ -5,11 +5,12 @@ import { expectOk } from '../errors/problem.ts';
 import { flattenCurve } from '../geometry/curve.ts';
 import { boundsOf } from '../geometry/polygon.ts';
 import { polylineLengthMm, walkable } from '../geometry/polyline.ts';
-import { applyEdit } from '../plan/edit.ts';
+import { applyEdit, invertEdit } from '../plan/edit.ts';
 import { addMarkings, takePiece } from '../plan/edits/cloth-edits.ts';
 import { importLines } from '../plan/edits/import-lines.ts';
 import { newPlan } from '../plan/new-plan.ts';
-import { panelOf } from '../plan/panels.ts';
+import { panelOf, panelsOf } from '../plan/panels.ts';
+import { matchingEdges } from '../plan/seams.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
 import { clothSvg } from './svg-export.ts';
 import { LARGEST_SVG_CHARACTERS, readSvg } from './svg-import.ts';
@@ -204,6 +205,44 @@ describe('into the plan', () => {
     expect(mark?.nodes.map((node) => node.at)).toEqual([
       { x: 5, y: 40 },
       { x: 55, y: 40 },
+    ]);
+  });
+
+  test('two outlines become two panels, as they lie in the file, each with the lines that begin in it', () => {
+    const { lines } = expectOk(
+      readSvg(
+        svg(
+          '<rect id="front" x="10" y="10" width="100" height="80"/><rect id="back" x="150" y="20" width="100" height="80"/><path d="M160 40H240"/>',
+        ),
+      ),
+    );
+    const plan = newPlan('import', 'Import');
+    const uses = ['outline', 'outline', 'mark'] as const;
+    const edit = expectOk(
+      importLines(
+        plan,
+        lines.map((line, i) => ({ ...line, use: uses[i] as (typeof uses)[number] })),
+      ),
+    );
+    const next = applyEdit(plan, edit);
+    const [front, back] = panelsOf(next);
+    expect(panelsOf(next).map((panel) => clothBox(panel))).toMatchObject([
+      { left: 0, top: 0, widthMm: 100, heightMm: 80 },
+      { left: 0, top: 0, widthMm: 100, heightMm: 80 },
+    ]);
+    expect(back?.table.at).toEqual({ x: 140, y: 10 });
+    expect(Object.values(front?.markings ?? {})).toEqual([]);
+    expect(Object.values(back?.markings ?? {}).map(({ nodes }) => nodes.map(({ at }) => at))).toEqual([
+      [
+        { x: 10, y: 20 },
+        { x: 90, y: 20 },
+      ],
+    ]);
+    expect(applyEdit(next, invertEdit(edit))).toEqual(plan);
+    // The sides that face each other match, and are proposed as a seam.
+    expect(front === undefined ? null : matchingEdges(next, front)?.map(({ panelId }) => panelId)).toEqual([
+      front?.id,
+      back?.id,
     ]);
   });
 

@@ -174,16 +174,30 @@ export function freeEdges(plan: WithSeams, panel: Panel): readonly Stretch[] {
   return edgesOf(panel.shape).filter((edge) => !taken.some((other) => overlap(edge, other, places)));
 }
 
-/** The two free edges of a panel that match best: the nearest in length, of equals the longest. Null where fewer than two are free. O(edges²). */
-export function matchingEdges(plan: WithSeams, panel: Panel): readonly [Stretch, Stretch] | null {
-  const edges = freeEdges(plan, panel).map((edge) => ({
-    edge,
-    mm: polylineLengthMm(stretchPoints(panel.shape, edge)),
-  }));
-  let best: { readonly pair: readonly [Stretch, Stretch]; readonly off: number; readonly mm: number } | null =
-    null;
-  for (const [i, one] of edges.entries())
-    for (const other of edges.slice(i + 1)) {
+/** An edge of a panel, from corner to corner. */
+export interface FreeEdge extends Stretch {
+  readonly panelId: string;
+}
+
+/**
+ * The two free edges that match best, the nearest in length, of equals the longest: one of a panel and one of another, or two of the panel where it
+ * is the only one. Null where there are no two. O(edges²).
+ */
+export function matchingEdges(plan: WithSeams, panel: Panel): readonly [FreeEdge, FreeEdge] | null {
+  const measured = (one: Panel): ReadonlyArray<{ readonly edge: FreeEdge; readonly mm: number }> =>
+    freeEdges(plan, one).map((edge) => ({
+      edge: { ...edge, panelId: one.id },
+      mm: polylineLengthMm(stretchPoints(one.shape, edge)),
+    }));
+  const own = measured(panel);
+  const others = Object.values(plan.panels).filter(({ id }) => id !== panel.id);
+  let best: {
+    readonly pair: readonly [FreeEdge, FreeEdge];
+    readonly off: number;
+    readonly mm: number;
+  } | null = null;
+  for (const [i, one] of own.entries())
+    for (const other of others.length === 0 ? own.slice(i + 1) : others.flatMap(measured)) {
       const off = Math.round(1000 * Math.abs(one.mm - other.mm)) / Math.max(one.mm, other.mm);
       if (best === null || off < best.off || (off === best.off && one.mm > best.mm))
         best = { pair: [one.edge, other.edge], off, mm: one.mm };

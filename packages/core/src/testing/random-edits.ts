@@ -19,6 +19,7 @@ import {
   showWrongSide,
   takePiece,
 } from '../plan/edits/cloth-edits.ts';
+import { addLayer, changeLayer, cutWindows, deleteLayer } from '../plan/edits/layer-edits.ts';
 import { drawAlong, joinRuns, markPieces, reverseRun, slideRun, splitRun } from '../plan/edits/line-edits.ts';
 import { deleteOwnPart, keepOwnPart } from '../plan/edits/own-part-edits.ts';
 import {
@@ -202,6 +203,19 @@ export function randomEdit(plan: Plan, random: Random): Result<Edit> {
         strength: 0.5,
       }),
     () => dropPicture(plan),
+    () =>
+      addLayer(plan, {
+        name: 'lining',
+        panelId: panelOf(plan).id,
+        face: random() < 0.5 ? 'right' : 'wrong',
+        fastened: random() < 0.5 ? 'sewn' : 'comes-off',
+      }),
+    () => cutWindows(plan, pick(Object.keys(plan.layers)) ?? 'l0'),
+    () =>
+      changeLayer(plan, pick(Object.keys(plan.layers)) ?? 'l0', {
+        laid: random() < 0.5 ? 'before' : 'after',
+      }),
+    () => deleteLayer(plan, pick(Object.keys(plan.layers)) ?? 'l0'),
     () => wishTogether(plan, hole(), hole()),
     () => unwish(plan, hole()),
     () => deriveWishesAgain(plan),

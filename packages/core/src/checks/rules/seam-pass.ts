@@ -13,7 +13,7 @@ export const seamPass: CheckRule = {
   example: 'The + side leads from the back over a side seam that is closed last.',
   byHand:
     'Sew the seam before the circuit, give each panel power of its own, or let the house style allow it.',
-  sees: ['seams', 'panels', 'habits'],
+  sees: ['seams', 'panels', 'habits', 'parts'],
   checkRun({ plan }, run) {
     const never = plan.habits.seamPasses === 'never';
     return (run.passes ?? []).flatMap((pass, i): readonly Finding[] => {

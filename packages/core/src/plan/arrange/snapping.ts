@@ -10,6 +10,7 @@ import { centroidOf } from '../../geometry/polygon.ts';
 import { walkable } from '../../geometry/polyline.ts';
 import { nearestOnSegment } from '../../geometry/segment.ts';
 import { type IndexedSegment, indexSegments, type SegmentIndex } from '../../spatial/segment-index.ts';
+import { layersOn, layerWindows } from '../layers.ts';
 import { thoseOn } from '../panels.ts';
 import type { Panel, Part } from '../records.ts';
 import type { Plan } from '../schema.ts';
@@ -41,6 +42,12 @@ export function snapTargets(plan: Plan, panel: Panel, movingIds: readonly string
     at: centroidOf(area),
     words: 'middle of the opening',
   }));
+  const windows = layersOn(plan, panel.id)
+    .flatMap(layerWindows)
+    .map((window) => ({
+      at: centroidOf(window),
+      words: 'middle of the window',
+    }));
   const lines = [...Object.values(panel.markings), ...clothGuides(panel)].flatMap((line) => {
     const path = walkable(curvePoints(line), line.closed);
     return path
@@ -48,7 +55,7 @@ export function snapTargets(plan: Plan, panel: Panel, movingIds: readonly string
       .map((b, i): IndexedSegment<string> => ({ a: path[i] as Point, b, owner: line.name }));
   });
   return {
-    spots,
+    spots: [...spots, ...windows],
     lines: indexSegments(lines),
     middles: thoseOn(plan.parts, panel.id)
       .filter((part) => !moving.has(part.id))

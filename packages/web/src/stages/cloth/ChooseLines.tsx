@@ -3,10 +3,11 @@ import { pathData } from '@sashiko/core/formats/svg-export';
 import type { SvgDrawing } from '@sashiko/core/formats/svg-import';
 import type { SvgLine } from '@sashiko/core/formats/svg-shapes';
 import { flattenCurve } from '@sashiko/core/geometry/curve';
-import { boundsOf, signedAreaMm2 } from '@sashiko/core/geometry/polygon';
+import { boundsOf, polygonContains, signedAreaMm2 } from '@sashiko/core/geometry/polygon';
 import { importLines } from '@sashiko/core/plan/edits/import-lines';
 import { formatLength } from '@sashiko/core/units/length';
 import { useState } from 'react';
+import { panelInHand } from '../../stores/panel-in-hand.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { OptionSelect } from '../../ui/OptionSelect.tsx';
@@ -14,14 +15,26 @@ import { USES } from './uses.ts';
 
 type Use = MarkingUse | 'outline' | 'none';
 
-/** The largest closed line is most likely the outline; the others are marks until the maker says otherwise. */
+/** A closed line that lies in no other is a panel from this share of the largest on; smaller ones are crumbs. */
+const PANEL_SHARE = 0.05;
+
+/** Closed lines that lie in no other are most likely outlines of panels; the others are marks until the maker says otherwise. */
 function firstGuess(lines: readonly SvgLine[]): readonly Use[] {
-  const areas = lines.map((line) =>
-    line.closed ? Math.abs(signedAreaMm2(flattenCurve(line.nodes, true))) : 0,
-  );
+  const closed = lines.map((line) => (line.closed ? flattenCurve(line.nodes, true) : null));
+  const areas = closed.map((points) => (points === null ? 0 : Math.abs(signedAreaMm2(points))));
   const largest = Math.max(...areas);
-  const outline = largest > 0 ? areas.indexOf(largest) : -1;
-  return lines.map((_, i) => (i === outline ? 'outline' : 'mark'));
+  return closed.map((points, i): Use => {
+    const [first] = points ?? [];
+    const isWithin =
+      first !== undefined &&
+      closed.some(
+        (other, k) =>
+          other !== null && k !== i && (areas[k] ?? 0) > (areas[i] ?? 0) && polygonContains(other, first),
+      );
+    return largest > 0 && points !== null && !isWithin && (areas[i] ?? 0) >= PANEL_SHARE * largest
+      ? 'outline'
+      : 'mark';
+  });
 }
 
 const CHOICES: ReadonlyArray<{ readonly value: Use; readonly label: string }> = [
@@ -45,14 +58,16 @@ export function ChooseLines({
   );
   const room = Math.max(right - left, bottom - top) * 0.05 + 1;
   const { unit } = plan.habits;
-  const setUse = (index: number, use: Use): void =>
-    // There is one outline: choosing another makes a mark of the first.
-    setUses(
-      uses.map((old, i) => (i === index ? use : use === 'outline' && old === 'outline' ? 'mark' : old)),
-    );
+  const setUse = (index: number, use: Use): void => setUses(uses.map((old, i) => (i === index ? use : old)));
+  const panels = uses.filter((use) => use === 'outline').length;
   const take = (): void => {
     const chosen = drawing.lines.map((line, i) => ({ ...line, use: uses[i] ?? 'none' }));
-    if (usePlanStore.getState().commit(importLines(currentPlan(), chosen))) onDone();
+    if (
+      usePlanStore
+        .getState()
+        .commit(importLines(currentPlan(), chosen, { panelId: panelInHand(currentPlan()).id }))
+    )
+      onDone();
   };
   return (
     <Dialog
@@ -84,6 +99,7 @@ export function ChooseLines({
             {`${drawing.lines.length} ${drawing.lines.length === 1 ? 'line' : 'lines'}, ${formatLength(right - left, unit, 0)} × ${formatLength(bottom - top, unit, 0)}.`}
             {drawing.leftOut.length > 0 &&
               ` Left out, because they are no lines: ${drawing.leftOut.join(', ')}.`}
+            {panels > 1 && ` ${panels} outlines: each becomes a panel, with the lines that lie in it.`}
           </p>
           <ul className="line-list">
             {drawing.lines.map((line, i) => (

@@ -1,13 +1,21 @@
-import { edgesOf, type Stretch, stretchPoints } from '@sashiko/core/cloth/outline-places';
+import { edgesOf, stretchPoints } from '@sashiko/core/cloth/outline-places';
 import { polylineLengthMm } from '@sashiko/core/geometry/polyline';
 import { addSeam, changeSeam, deleteSeam } from '@sashiko/core/plan/edits/seam-edits';
-import { panelOf } from '@sashiko/core/plan/panels';
-import type { Panel, Seam } from '@sashiko/core/plan/records';
+import { hasSeveralPanels, ofPanel, panelOf, panelsOf } from '@sashiko/core/plan/panels';
+import type { Seam } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { edgeName } from '@sashiko/core/plan/seam-works';
-import { matchingEdges, type SideName, seamLengths, seamLetter, tubeSizes } from '@sashiko/core/plan/seams';
-import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
+import {
+  type FreeEdge,
+  matchingEdges,
+  type SideName,
+  seamLengths,
+  seamLetter,
+  tubeSizes,
+} from '@sashiko/core/plan/seams';
+import { formatLength } from '@sashiko/core/units/length';
 import { Button, Checkbox } from 'antd';
+import { usePanelInHand } from '../../stores/panel-in-hand.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
@@ -18,7 +26,7 @@ const USUAL_ALLOWANCE_MM = 10;
 /** Edges that are sewn together: what goes into them stays free, and the sheet says when they are sewn. */
 export function SeamsPanel() {
   const plan = useShownPlan();
-  const panel = panelOf(plan);
+  const panel = usePanelInHand(plan);
   const seams = Object.values(plan.seams);
   const pair = matchingEdges(plan, panel);
   const add = (): void => {
@@ -26,8 +34,8 @@ export function SeamsPanel() {
     const [a, b] = pair;
     usePlanStore.getState().commit(
       addSeam(currentPlan(), {
-        a: { panelId: panel.id, ...a },
-        b: { panelId: panel.id, ...b, reversed: true },
+        a,
+        b: { ...b, reversed: true },
         allowanceMm: USUAL_ALLOWANCE_MM,
         pressed: 'open',
         sewn: 'after',
@@ -40,7 +48,7 @@ export function SeamsPanel() {
         <h2>Sewn together</h2>
         {seams.length === 0 && (
           <p className="quiet">
-            Two edges of the piece become one seam: a tube, a dart, a strap round a hand. The strip beyond the
+            Two edges become one seam: of two panels, or of one as in a tube or a dart. The strip beyond the
             seam line stays free of parts and threads, and the sheet says when the seam is sewn.
           </p>
         )}
@@ -48,6 +56,11 @@ export function SeamsPanel() {
           <Button size="small" disabled={pair === null} onClick={add}>
             Sew two edges together
           </Button>
+          {hasSeveralPanels(plan) && pair !== null && (
+            <span className="quiet">
+              {edgeWordsOf(plan, pair[0])} on {edgeWordsOf(plan, pair[1])}
+            </span>
+          )}
         </div>
         {pair === null && <p className="quiet">Every edge is in a seam; take one apart to sew another.</p>}
       </section>
@@ -74,14 +87,14 @@ function SeamCard({ plan, seam }: { readonly plan: Plan; readonly seam: Seam }) 
         plan={plan}
         seam={seam}
         side="a"
-        onChange={(edge) => change({ a: { ...seam.a, ...edge } })}
+        onChange={(edge) => change({ a: edge })}
       />
       <EdgeChoice
         label="The other"
         plan={plan}
         seam={seam}
         side="b"
-        onChange={(edge) => change({ b: { ...seam.b, ...edge } })}
+        onChange={(edge) => change({ b: { ...edge, reversed: seam.b.reversed } })}
       />
       <p className="quiet">
         {formatLength(aMm, unit)} on {formatLength(bMm, unit)} along the seam line
@@ -150,18 +163,20 @@ function EdgeChoice({
   readonly plan: Plan;
   readonly seam: Seam;
   readonly side: SideName;
-  readonly onChange: (edge: Stretch) => void;
+  readonly onChange: (edge: FreeEdge) => void;
 }) {
-  const panel = panelOf(plan, seam[side]);
-  const { from, to } = seam[side];
-  const edges = edgesOf(panel.shape);
-  const all = edges.some((edge) => edge.from === from && edge.to === to) ? edges : [{ from, to }, ...edges];
-  const keyOf = (edge: Stretch): string => `${edge.from} ${edge.to}`;
+  const { panelId, from, to } = seam[side];
+  const now = { panelId, from, to };
+  const edges = panelsOf(plan).flatMap(({ id, shape }) =>
+    edgesOf(shape).map((edge): FreeEdge => ({ ...edge, panelId: id })),
+  );
+  const keyOf = (edge: FreeEdge): string => `${edge.panelId} ${edge.from} ${edge.to}`;
+  const all = edges.some((edge) => keyOf(edge) === keyOf(now)) ? edges : [now, ...edges];
   return (
     <Choice
       label={label}
-      value={keyOf({ from, to })}
-      options={all.map((edge) => ({ value: keyOf(edge), label: edgeWords(panel, edge, plan.habits.unit) }))}
+      value={keyOf(now)}
+      options={all.map((edge) => ({ value: keyOf(edge), label: edgeWordsOf(plan, edge) }))}
       onChange={(key) => {
         const edge = all.find((one) => keyOf(one) === key);
         if (edge !== undefined) onChange(edge);
@@ -170,6 +185,9 @@ function EdgeChoice({
   );
 }
 
-function edgeWords(panel: Panel, edge: Stretch, unit: LengthUnit): string {
-  return `${edgeName(panel, edge)}, ${formatLength(polylineLengthMm(stretchPoints(panel.shape, edge)), unit, 0)}`;
+/** `right edge of front, 170 mm`. */
+function edgeWordsOf(plan: Plan, edge: FreeEdge): string {
+  const panel = panelOf(plan, edge);
+  const mm = polylineLengthMm(stretchPoints(panel.shape, edge));
+  return `${edgeName(panel, edge)}${ofPanel(plan, edge)}, ${formatLength(mm, plan.habits.unit, 0)}`;
 }
