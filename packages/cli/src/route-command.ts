@@ -10,6 +10,7 @@ import type { Plan } from '@sashiko/core/plan/schema';
 import { previewProposal } from '@sashiko/core/router/proposal';
 import { MOST_MOVED_MM, USUAL_REQUEST } from '@sashiko/core/router/route-request';
 import type { RoutedTrace } from '@sashiko/core/router/routing-problem';
+import { acrossWords, threadsAcross } from '@sashiko/core/wishes/across-seams';
 import type { CommandAnswer, CommandOptions } from './command.ts';
 import { toJson } from './to-json.ts';
 
@@ -62,6 +63,7 @@ export function routeCommand(
         dimmestLight: figures.dimmest,
         darkLights: figures.dark,
         stops: figures.stops,
+        acrossSeams: threadsAcross(made).map(({ title, count, panels }) => ({ title, count, panels })),
       })
     : [
         isBetter || isInStyle
@@ -70,6 +72,7 @@ export function routeCommand(
         ...(moved === null || made === plan ? [] : [`Before: ${moved.label}.\n`]),
         ...strongLines(solution.traces),
         ...darkLights(figures.dark),
+        ...(acrossWords(made) === null ? [] : [`${acrossWords(made)}\n`]),
         ...reasons.map(({ text }) => `patch: ${text}\n`),
         ...leftOut.map(
           (one) =>

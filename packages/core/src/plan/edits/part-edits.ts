@@ -114,6 +114,9 @@ export function namesOf(plan: Plan, partIds: readonly string[]): string {
   return only?.name ?? `${partIds.length} parts`;
 }
 
+/** How a part comes to lie otherwise; what is not named stays. */
+type Pose = Partial<Pick<Part, 'at' | 'turnDeg' | 'mirror' | 'panelId'>>;
+
 /**
  * Gives parts other poses together. Their mirrored twins follow, unless they are among them. Runs follow their
  * holes. Refused for locked parts.
@@ -121,11 +124,11 @@ export function namesOf(plan: Plan, partIds: readonly string[]): string {
 export function poseParts(
   plan: Plan,
   label: string,
-  poses: ReadonlyMap<string, Partial<Pick<Part, 'at' | 'turnDeg' | 'mirror'>>>,
+  poses: ReadonlyMap<string, Pose>,
   more: readonly Change[] = [],
 ): Result<Edit> {
   const changes: Change[] = [];
-  const put = (part: Part, pose: Partial<Pick<Part, 'at' | 'turnDeg' | 'mirror'>>): Result<Edit> | null => {
+  const put = (part: Part, pose: Pose): Result<Edit> | null => {
     if (part.locked === true) return fail('part-locked', `(${part.name})`, `parts.${part.id}`);
     const at = snapToMicrometre(pose.at ?? part.at);
     const turnDeg = normaliseDeg(pose.turnDeg ?? part.turnDeg);
@@ -190,6 +193,22 @@ export function turnPart(plan: Plan, partId: string, turnDeg: number): Result<Ed
 export function turnPartOver(plan: Plan, partId: string, face: Face): Result<Edit> {
   if (plan.parts[partId]?.locked === true) return fail('part-locked', '', `parts.${partId}`);
   return changePart(plan, partId, (part) => `put ${part.name} on the ${face} side`, { face });
+}
+
+/** Puts parts that nothing is sewn to onto another panel, at the places nearest to `at`. Refused for locked parts, and for those with threads. */
+export function putOnPanel(plan: Plan, partIds: readonly string[], panelId: string, at: Point): Result<Edit> {
+  if (plan.panels[panelId] === undefined) return fail('unknown-panel', '', `panels.${panelId}`);
+  const [first] = partIds.map((id) => plan.parts[id]);
+  const poses = new Map<string, Partial<Pick<Part, 'at' | 'panelId'>>>();
+  for (const id of partIds) {
+    const part = plan.parts[id];
+    if (part === undefined || first === undefined) return fail('unknown-part', '', `parts.${id}`);
+    if (part.mirror !== undefined)
+      return fail('other-panel', `(${part.name} has a twin)`, `parts.${id}.mirror`);
+    const offset = { x: part.at.x - first.at.x, y: part.at.y - first.at.y };
+    poses.set(id, { panelId, at: add(at, offset) });
+  }
+  return poseParts(plan, `put ${namesOf(plan, partIds)} on ${plan.panels[panelId]?.name ?? panelId}`, poses);
 }
 
 /** Gives a part another name. */

@@ -6,20 +6,23 @@ import {
   flickSwitch,
   lockParts,
   partIdOf,
+  putOnPanel,
   recolourLight,
   renamePart,
   turnPartOver,
 } from '@sashiko/core/plan/edits/part-edits';
 import { kindOf } from '@sashiko/core/plan/kind-of';
-import { panelOf } from '@sashiko/core/plan/panels';
+import { hasSeveralPanels, panelOf, panelsOf } from '@sashiko/core/plan/panels';
 import type { Part } from '@sashiko/core/plan/records';
 import { runsAtParts } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { counted } from '@sashiko/core/units/words';
 import { Button, Input, Segmented } from 'antd';
 import { useState } from 'react';
+import { clampPlacing } from '../../canvas/clamp.ts';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { Choice } from '../../ui/Choice.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Colours } from './Colours.tsx';
 import { copyParts } from './copy-parts.ts';
@@ -58,6 +61,18 @@ export function ChosenPart({ plan, part }: ChosenPartProps) {
       {kind.options.map((option) => (
         <PartOptionField key={option.id} plan={plan} part={part} option={option} />
       ))}
+      {hasSeveralPanels(plan) && (
+        <Choice
+          label="Panel"
+          value={part.panelId}
+          options={panelsOf(plan).map(({ id, name }) => ({ value: id, label: name }))}
+          onChange={(id) => {
+            const panel = panelOf(plan, { panelId: id });
+            if (commit(putOnPanel(plan, [part.id], id, clampPlacing(plan, panel, part, part.at))))
+              useViewStore.getState().takePanel(id);
+          }}
+        />
+      )}
       <Field label="On the">
         <Segmented
           size="small"

@@ -11,6 +11,7 @@ import { pinMoves } from '@sashiko/core/router/proposal';
 import type { RoutedTrace } from '@sashiko/core/router/routing-problem';
 import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
 import { capital } from '@sashiko/core/units/words';
+import { acrossWords } from '@sashiko/core/wishes/across-seams';
 import { Button, Checkbox } from 'antd';
 import { useMemo, useState } from 'react';
 import { type RouteProposal, shownWayOf } from '../../stores/jobs-store.ts';
@@ -89,6 +90,7 @@ export function Proposal({ job, seed, onAgain, onLeave }: ProposalProps) {
           ))}
         </ul>
       )}
+      <Across plan={shown.plan} />
       <StrongLines traces={solution.traces} />
       <NewPatches needed={needed} unit={unit} />
       {moved.length > 0 && (
@@ -153,6 +155,12 @@ function styleHeadline(now: ThreadFigures, then: ThreadFigures, unit: LengthUnit
   ];
   const compared = more.length === 0 ? 'as much thread as' : `${more.join(' and ')} than`;
   return `In the style you asked for, drawn in gold: ${compared} the threads that are there, which go otherwise.`;
+}
+
+/** What is to be drawn by hand, because it leads over a seam. */
+function Across({ plan }: { readonly plan: Plan }) {
+  const words = useMemo(() => (hasSeveralPanels(plan) ? acrossWords(plan) : null), [plan]);
+  return words === null ? null : <p>{words} Draw them from hole to seam line to hole.</p>;
 }
 
 /** Where a thread that found no way is stopped: on which panel, and where on it. */

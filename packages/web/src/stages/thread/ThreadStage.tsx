@@ -103,6 +103,7 @@ function Overlay({
 
 function useHint(isWishing: boolean): string | null {
   const plan = useCommittedPlan();
+  const hasSeams = Object.keys(plan.seams).length > 0;
   const tool = useViewStore((state) => state.tool);
   if (isWishing)
     return tool.kind === 'wish'
@@ -110,7 +111,9 @@ function useHint(isWishing: boolean): string | null {
       : 'Drag from a hole to a hole that it should be joined with.';
   if (tool.kind === 'draw')
     return tool.way.alongId === null
-      ? 'Click for a bend, click a hole to end, or end it on bare cloth in a tail. Esc takes the last bend back.'
+      ? hasSeams
+        ? 'Click for a bend, a hole to end, a seam line to go on beyond the seam. Esc takes the last one back.'
+        : 'Click for a bend, click a hole to end, or end it on bare cloth in a tail. Esc takes the last bend back.'
       : 'Click the hole where the thread leaves the line. Esc steps back.';
   if (Object.keys(plan.parts).length < 2)
     return 'Place a holder and a light first (stage 2), then join their holes here.';

@@ -1,8 +1,10 @@
 import type { Terminal } from '@sashiko/core/joining/nets';
 import { holesOf } from '@sashiko/core/joining/nets';
 import { holeName } from '@sashiko/core/plan/hole-names';
+import { hasSeveralPanels } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { capital, counted } from '@sashiko/core/units/words';
+import { acrossWords } from '@sashiko/core/wishes/across-seams';
 import { deriveWishesAgain, unwish } from '@sashiko/core/wishes/wish-edits';
 import type { Wish } from '@sashiko/core/wishes/wish-list';
 import { circuitWords, type WishedCircuit, wishedCircuits } from '@sashiko/core/wishes/wished-circuits';
@@ -48,6 +50,7 @@ export function WishesPanel() {
           </Button>
         )}
       </section>
+      {hasSeveralPanels(plan) && acrossWords(plan) !== null && <p>{acrossWords(plan)}</p>}
       {plan.wishes === null && <Circuits plan={plan} />}
       {merged.map(({ first, other }) => (
         <p key={`${first.id}+${other.id}`} className="bad">
