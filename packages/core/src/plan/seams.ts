@@ -10,6 +10,7 @@ import {
 import { distance, type Point } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygon.ts';
 import { nearestAlong, pointAlong, polylineLengthMm } from '../geometry/polyline.ts';
+import { cosSinDeg } from '../geometry/transform.ts';
 import { remembered } from '../units/remembered.ts';
 import { compareIds } from '../units/words.ts';
 import { panelOf } from './panels.ts';
@@ -179,28 +180,48 @@ export interface FreeEdge extends Stretch {
   readonly panelId: string;
 }
 
+interface MeasuredEdge {
+  readonly edge: FreeEdge;
+  readonly mm: number;
+  /** Half way along it, on its panel and on the table. */
+  readonly at: Point;
+  readonly onTable: Point;
+}
+
 /**
- * The two free edges that match best, the nearest in length, of equals the longest: one of a panel and one of another, or two of the panel where it
- * is the only one. Null where there are no two. O(edges²).
+ * The two free edges that match best: the nearest in length; of several that match alike the lowest, for what is open is open at the top, and then
+ * those that lie nearest to each other on the table. One is of a panel and one of another, or both of the panel where it is the only one, the longest
+ * first. Null where there are no two. O(edges²).
  */
 export function matchingEdges(plan: WithSeams, panel: Panel): readonly [FreeEdge, FreeEdge] | null {
-  const measured = (one: Panel): ReadonlyArray<{ readonly edge: FreeEdge; readonly mm: number }> =>
-    freeEdges(plan, one).map((edge) => ({
-      edge: { ...edge, panelId: one.id },
-      mm: polylineLengthMm(stretchPoints(one.shape, edge)),
-    }));
-  const own = measured(panel);
+  const own = measuredEdges(plan, panel);
   const others = Object.values(plan.panels).filter(({ id }) => id !== panel.id);
-  let best: {
-    readonly pair: readonly [FreeEdge, FreeEdge];
-    readonly off: number;
-    readonly mm: number;
-  } | null = null;
-  for (const [i, one] of own.entries())
-    for (const other of others.length === 0 ? own.slice(i + 1) : others.flatMap(measured)) {
-      const off = Math.round(1000 * Math.abs(one.mm - other.mm)) / Math.max(one.mm, other.mm);
-      if (best === null || off < best.off || (off === best.off && one.mm > best.mm))
-        best = { pair: [one.edge, other.edge], off, mm: one.mm };
-    }
-  return best === null ? null : best.pair;
+  const pairs = own.flatMap((one, i) =>
+    (others.length === 0 ? own.slice(i + 1) : others.flatMap((other) => measuredEdges(plan, other))).map(
+      (other) => ({ one, other, rank: rankOf(one, other, others.length === 0) }),
+    ),
+  );
+  const [best] = pairs.sort((a, b) => {
+    const k = a.rank.findIndex((value, at) => Math.abs(value - (b.rank[at] as number)) > 1e-6);
+    return k < 0 ? 0 : (a.rank[k] as number) - (b.rank[k] as number);
+  });
+  return best === undefined ? null : [best.one.edge, best.other.edge];
+}
+
+/** What two edges are judged by, the most telling first, less being better. */
+function rankOf(one: MeasuredEdge, other: MeasuredEdge, isOnePanel: boolean): readonly number[] {
+  const off = Math.round(1000 * Math.abs(one.mm - other.mm)) / Math.max(one.mm, other.mm);
+  return isOnePanel ? [off, -one.mm] : [off, -(one.at.y + other.at.y), distance(one.onTable, other.onTable)];
+}
+
+function measuredEdges(plan: WithSeams, panel: Panel): readonly MeasuredEdge[] {
+  const { at: origin, turnDeg } = panel.table;
+  const [cos, sin] = cosSinDeg(turnDeg);
+  return freeEdges(plan, panel).map((edge) => {
+    const points = stretchPoints(panel.shape, edge);
+    const mm = polylineLengthMm(points);
+    const at = pointAlong(points, mm / 2);
+    const onTable = { x: origin.x + at.x * cos - at.y * sin, y: origin.y + at.x * sin + at.y * cos };
+    return { edge: { ...edge, panelId: panel.id }, mm, at, onTable };
+  });
 }
