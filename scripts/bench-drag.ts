@@ -6,6 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { chromium, type Page } from '@playwright/test';
 import { serializePlan } from '@sashiko/core/formats/plan-file';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { gridPanels } from '@sashiko/core/testing/grid-panels';
 import { gridPlan } from '@sashiko/core/testing/grid-plan';
 import { buildServer } from '../packages/server/src/build-server.ts';
 
@@ -78,14 +79,15 @@ const browser = await chromium.launch({
 });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const measured: Array<{ readonly name: string; readonly openMs: number; readonly drag: Drag }> = [];
-for (const [rows, columns] of [
-  [1, 7],
-  [10, 10],
-  [15, 20],
-] as const) {
-  const plan = gridPlan(rows, columns);
-  const openMs = await open(page, address, { ...plan, id: `bench-${rows}-${columns}` });
-  measured.push({ name: `${rows * columns + 1} parts`, openMs, drag: await drag(page) });
+const cases: ReadonlyArray<readonly [name: string, plan: Plan]> = [
+  ['8 parts', gridPlan(1, 7)],
+  ['101 parts', gridPlan(10, 10)],
+  ['204 parts on 6 panels', gridPanels(6, 3, 11)],
+  ['301 parts', gridPlan(15, 20)],
+];
+for (const [k, [name, plan]] of cases.entries()) {
+  const openMs = await open(page, address, { ...plan, id: `bench-${k}` });
+  measured.push({ name, openMs, drag: await drag(page) });
 }
 const [small] = measured;
 for (const { name, openMs, drag: frames } of measured) {

@@ -94,9 +94,8 @@ await shoot('gaps', '/plan/tide-pool-hanging/check', async () => {
   await page.getByText('Show on the cloth the room that is left').click();
   await page.locator('.gap-prices').waitFor();
 });
-await shoot('paths', '/plan/tide-pool-hanging/check', async () => {
-  await page.locator('.tray-tabs').getByText('Paths', { exact: true }).click();
-  await page.locator('.tray .finding', { hasText: 'crab' }).click();
+await shoot('finished', '/plan/harbour-pouch/light', async () => {
+  await page.locator('.tray-tabs').getByText('Finished', { exact: true }).click();
 });
 await shoot('wishes', '/plan/night-train-curtain/thread', async () => {
   await page.locator('.tray-tabs').getByText('Wishes', { exact: true }).click();
@@ -109,11 +108,8 @@ await shoot('proposal', '/plan/tide-pool-hanging/thread', async () => {
   await page.getByRole('button', { name: 'Propose threads' }).click();
   await page.getByRole('button', { name: 'Take it' }).waitFor({ timeout: 60_000 });
 });
-await shoot('home', '/plan/tide-pool-hanging/thread', async () => {
-  await page.getByRole('button', { name: /Where should holder go/ }).click();
-  await page.locator('.homes li').first().waitFor({ timeout: 60_000 });
-  await page.getByRole('button', { name: 'Show', exact: true }).first().click();
-  await page.locator('.homes').scrollIntoViewIfNeeded();
+await shoot('panels', '/plan/harbour-pouch/cloth', async () => {
+  await page.locator('.tray-tabs').getByText('Panels', { exact: true }).click();
 });
 await shoot('sew', '/plan/lighthouse-cushion/sew', async () => {
   await page.getByRole('checkbox', { name: 'Step 1 done' }).check();

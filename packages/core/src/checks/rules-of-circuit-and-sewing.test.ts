@@ -444,7 +444,7 @@ describe('the rules themselves', () => {
         if (found === null || wanted === null || ['mm', 'g', 'V', 'mA', 'W/cm', '%'].includes(found.unit))
           continue;
         const sentence = CHECK_RULES.find(({ id }) => id === ruleId)?.counted?.(found.value, wanted.value);
-        expect(sentence, ruleId).toMatch(/^[A-Z0-9].*\.$/);
+        expect(sentence, ruleId).toMatch(/^[A-Z0-9+].*\.$/);
       }
     }
   });

@@ -89,9 +89,9 @@ describe('drawing', () => {
     const words = finishedDrawing(plan, 178, 200).items.flatMap((item) =>
       item.kind === 'text' ? [item.text] : [],
     );
-    expect(words.filter((text) => /^stuffed round/.test(text))).toEqual([
-      'stuffed round: 94 mm across',
-      'stuffed round: 94 mm across',
+    expect(words.filter((text) => /stuffed round$/.test(text))).toEqual([
+      '94 mm across where it is stuffed round',
+      '94 mm across where it is stuffed round',
     ]);
   });
 

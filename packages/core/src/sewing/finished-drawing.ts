@@ -229,7 +229,7 @@ function wordsOf(plan: Plan, { panel, face, outline }: FinishedView): readonly s
       : [`a tube: ${mm(tube.flatMm)} wide lying flat, ${mm(tube.acrossMm)} across stuffed round`];
   });
   const pair = tubes.length === 0 ? stuffedPair(plan, panel, right - left) : null;
-  const round = pair === null ? tubes : [`stuffed round: ${mm(pair)} across`];
+  const round = pair === null ? tubes : [`${mm(pair)} across where it is stuffed round`];
   return [
     `${name}${faceName(face)}, ${mm(right - left)} × ${mm(bottom - top)}`,
     ...(face === 'right' ? round : []),

@@ -7,7 +7,7 @@ import { INK } from '../ui/ink.ts';
 import { panelBox } from './table.ts';
 
 /** The numbers of the ruler stand over the panel in hand, px. */
-const ABOVE_RULER_PX = 34;
+const ABOVE_RULER_PX = 30;
 
 /** What the panels are called, above their upper left corners; the one in hand is underlined. Nothing where there is only one. */
 export function PanelNames({

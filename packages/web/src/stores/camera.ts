@@ -27,8 +27,8 @@ export const LIFE_SIZE = 96 / 25.4;
 const SMALLEST_SCALE = 0.15;
 const LARGEST_SCALE = 40;
 
-/** Room round a piece that is fitted into view, px: rulers and the handles of parts at the edge. */
-const MARGIN_PX = 52;
+/** Room round a piece that is fitted into view, px: rulers, the name of the panel above them, and the handles of parts at the edge. */
+const MARGIN_PX = 58;
 
 /** Shows a whole piece in the middle of the canvas. */
 export function fitCamera(box: Box, widthPx: number, heightPx: number): Camera {
