@@ -75,7 +75,7 @@ export function harbourPouch(): Plan {
     );
   return build.edit(
     addLayer(build.plan, {
-      name: 'the pocket, open at the top,',
+      name: 'pocket with an open top',
       panelId: back.id,
       face: 'right',
       nodes: roundedBoxCurve(holder.x - 40, holder.y - 40, holder.x + 40, holder.y + 40, 6),

@@ -155,7 +155,7 @@ function nightWalkDogCoat(): Plan {
   build.edit(layAlongSeam(build.plan, seam));
   return build.edit(
     addLayer(build.plan, {
-      name: 'the lined pocket with its top left open',
+      name: 'lined pocket with an open top',
       panelId: coat.id,
       face: 'right',
       nodes: roundedBoxCurve(150, 384, 270, 452, 8),

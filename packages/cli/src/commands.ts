@@ -2,7 +2,7 @@ import { readFile, stat, writeFile } from 'node:fs/promises';
 import { countFindings, openFindings } from '@sashiko/core/checks/check-plan';
 import { maybeCheckRule } from '@sashiko/core/checks/check-rules';
 import { CheckSession, findingsAsSet } from '@sashiko/core/checks/check-session';
-import { type Finding, placesOf } from '@sashiko/core/checks/finding';
+import { type PlacedFinding, placesOf } from '@sashiko/core/checks/finding';
 import { fixesFor } from '@sashiko/core/checks/fix';
 import { LONGEST_LINE, plainLine } from '@sashiko/core/errors/plain-line';
 import {
@@ -20,6 +20,7 @@ import { planNetlist } from '@sashiko/core/formats/spice';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { planInState } from '@sashiko/core/power/operating-states';
 import type { Command, CommandAnswer, CommandOptions } from './command.ts';
+import { placeRecord, placeWords } from './place.ts';
 import { routeCommand } from './route-command.ts';
 import { sheetCommand } from './sheet-command.ts';
 import { simulate } from './simulate-command.ts';
@@ -135,15 +136,15 @@ function check(asIs: Plan, { asJson, state }: CommandOptions): CommandAnswer {
 }
 
 /** A finding as `--json` tells it; `docs/cli.md` lists the fields. */
-function findingRecord(plan: Plan, finding: Finding, session: CheckSession): unknown {
-  const { key, ruleId, severity, at, faces, message, step, found, wanted, partIds, runIds } = finding;
+function findingRecord(plan: Plan, finding: PlacedFinding, session: CheckSession): unknown {
+  const { key, ruleId, severity, faces, message, step, found, wanted, partIds, runIds } = finding;
   return {
     id: ruleId,
     key,
     severity,
     touching: maybeCheckRule(ruleId)?.touching ?? null,
-    place: at,
-    places: placesOf(plan, finding),
+    place: placeRecord(plan, finding),
+    places: placesOf(plan, finding).map((place) => placeRecord(plan, place)),
     faces: faces ?? ['right', 'wrong'],
     message,
     step,
@@ -157,8 +158,7 @@ function findingRecord(plan: Plan, finding: Finding, session: CheckSession): unk
   };
 }
 
-function findingLine(plan: Plan, finding: Finding): string {
-  const { x, y } = finding.at;
+function findingLine(plan: Plan, finding: PlacedFinding): string {
   const accepted = plan.accepted[finding.key] === undefined ? '' : 'accepted ';
-  return `${accepted}${finding.severity}  ${finding.ruleId}  at ${x.toFixed(1)}, ${y.toFixed(1)} mm: ${finding.message} ${finding.step}\n`;
+  return `${accepted}${finding.severity}  ${finding.ruleId}  at ${placeWords(plan, finding)}: ${finding.message} ${finding.step}\n`;
 }

@@ -7,11 +7,14 @@ import { expectOk } from '@sashiko/core/errors/problem';
 import { serializePlan } from '@sashiko/core/formats/plan-file';
 import type { Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
+import type { LeftOut } from '@sashiko/core/router/clean-part';
+import { placeOfTrace } from '@sashiko/core/router/place-of-trace';
 import { previewProposal } from '@sashiko/core/router/proposal';
 import { MOST_MOVED_MM, USUAL_REQUEST } from '@sashiko/core/router/route-request';
 import type { RoutedTrace } from '@sashiko/core/router/routing-problem';
 import { acrossWords, threadsAcross } from '@sashiko/core/wishes/across-seams';
 import type { CommandAnswer, CommandOptions } from './command.ts';
+import { placeRecord, placeWords } from './place.ts';
 import { toJson } from './to-json.ts';
 
 /** The most processor seconds that may be asked for. */
@@ -38,6 +41,7 @@ export function routeCommand(
   const made = isBetter || isInStyle ? proposed : plan;
   const name = (part: number): string => plan.parts[problem.parts[part]?.id ?? '']?.name ?? '';
   const figures = threadFigures(made);
+  const stoppedAt = ({ at, trace }: LeftOut) => placeOfTrace(base, problem, trace, at);
   const reasons = patchReasons(base, problem, solution);
   const output = asJson
     ? toJson({
@@ -48,14 +52,18 @@ export function routeCommand(
         lengthMm: solution.lengthMm,
         runs: figures.runCount,
         strands: figures.strandCount,
-        patches: reasons.map(({ at, kind, text }) => ({ place: at, reason: kind, text })),
+        patches: reasons.map((reason) => ({
+          place: placeRecord(plan, reason),
+          reason: reason.kind,
+          text: reason.text,
+        })),
         strongLines: solution.traces
           .filter(({ threads = 1 }) => threads > 1)
           .map(({ from, to, threads }) => ({ from: name(from.part), to: name(to.part), threads })),
         leftOut: leftOut.map((one) => ({
           from: name(one.trace.from.part),
           to: name(one.trace.to.part),
-          place: one.at,
+          place: placeRecord(plan, stoppedAt(one)),
           reason: one.kind,
           text: leftOutWords(base, problem, one),
         })),
@@ -76,7 +84,7 @@ export function routeCommand(
         ...reasons.map(({ text }) => `patch: ${text}\n`),
         ...leftOut.map(
           (one) =>
-            `left out: ${leftOutWords(base, problem, one)} Near ${one.at.x.toFixed(0)}, ${one.at.y.toFixed(0)} mm.\n`,
+            `left out: ${leftOutWords(base, problem, one)} Near ${placeWords(plan, stoppedAt(one), 0)}.\n`,
         ),
       ].join('');
   const files = out === undefined ? [] : [{ path: out, data: serializePlan(made) }];

@@ -10,6 +10,7 @@ import type { Plan } from '@sashiko/core/plan/schema';
 import { planInState } from '@sashiko/core/power/operating-states';
 import { formatCurrent, formatHours, formatVolt } from '@sashiko/core/units/electrical';
 import type { CommandAnswer, CommandOptions } from './command.ts';
+import { placeRecord } from './place.ts';
 import { toJson } from './to-json.ts';
 
 /** So many trials at most: some minutes of work. */
@@ -117,7 +118,7 @@ export function simulate(asIs: Plan, options: CommandOptions): CommandAnswer {
         hottestWPerCm: hottest?.wattPerCm ?? null,
         isTooHotForSkin: isHot,
         minutesToEmpty: minutes,
-        touches: touches.map(({ at }) => at),
+        touches: touches.map((touch) => placeRecord(plan, touch)),
       })),
       evenness: answer.evenness,
       nodeVoltagesV: answer.holeVolts,

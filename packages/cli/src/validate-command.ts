@@ -68,12 +68,11 @@ function planRecord(plan: Plan) {
     const { widthMm, heightMm } = clothBox(panel);
     return { id: panel.id, name: panel.name, widthMm: round(widthMm), heightMm: round(heightMm) };
   });
-  const [{ widthMm, heightMm } = { widthMm: 0, heightMm: 0 }] = panels;
+  const [only] = panels;
   return {
     name: plan.name,
-    // Of the first panel; those of all follow.
-    widthMm,
-    heightMm,
+    // Of a plan of one panel; with several, each has its own.
+    ...(panels.length === 1 ? { widthMm: only?.widthMm, heightMm: only?.heightMm } : {}),
     panels,
     seams: Object.keys(plan.seams).length,
     parts: Object.keys(plan.parts).length,

@@ -2,13 +2,14 @@
 import type { Point } from '../geometry/point.ts';
 import { polygonContains } from '../geometry/polygon.ts';
 import type { Plan } from '../plan/schema.ts';
-import { offBoard } from '../router/laid-out.ts';
+import { placeOfTrace } from '../router/place-of-trace.ts';
 import type { PlanProblem } from '../router/problem-of-plan.ts';
 import type { RoutedTrace, RoutingSolution } from '../router/routing-problem.ts';
 
 export interface PatchReason {
   /** On its panel. */
   readonly at: Point;
+  readonly panelId: string;
   /** loop: threads close a ring round one end. order: both leave one part, in the wrong order. room: no way round was found. */
   readonly kind: 'loop' | 'order' | 'room';
   readonly text: string;
@@ -22,10 +23,9 @@ export function patchReasons(
   problem: PlanProblem,
   solution: RoutingSolution,
 ): readonly PatchReason[] {
-  return (solution.patches ?? []).map(({ at: onBoard, over, under }) => {
+  return (solution.patches ?? []).map(({ at: onBoard, over, under }): PatchReason => {
     const [upper, lower] = [solution.traces[over] as RoutedTrace, solution.traces[under] as RoutedTrace];
-    const on = plan.parts[problem.parts[upper.from.part]?.id ?? ''];
-    const at = on === undefined ? onBoard : offBoard(problem, on, onBoard);
+    const place = placeOfTrace(plan, problem, upper, onBoard);
     const name = (part: number): string => plan.parts[problem.parts[part]?.id ?? '']?.name ?? 'a part';
     const id = (part: number): string => problem.parts[part]?.id as string;
     const ends = [upper.from.part, upper.to.part, lower.from.part, lower.to.part];
@@ -46,7 +46,7 @@ export function patchReasons(
       // What is of the loop itself is not shut in by it.
       if (members.includes(one.from.part) || members.includes(one.to.part)) continue;
       return {
-        at,
+        ...place,
         kind: 'loop' as const,
         text: `The threads of ${members.map(name).join(', ')} close a loop round ${name(enclosed.part)}, and ${between(one)} has to get out of it.`,
         partIds: [...new Set([...ends, ...members].map(id))],
@@ -58,13 +58,13 @@ export function patchReasons(
     const partIds = [...new Set(ends.map(id))];
     if (shared !== undefined)
       return {
-        at,
+        ...place,
         kind: 'order' as const,
         text: `${between(upper)} and ${between(lower)} leave ${name(shared)} in another order than they arrive.`,
         partIds,
       };
     return {
-      at,
+      ...place,
       kind: 'room' as const,
       text: `No way was found for ${between(upper)} round ${between(lower)} that keeps all gaps.`,
       partIds,

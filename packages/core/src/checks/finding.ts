@@ -59,14 +59,28 @@ export interface Finding {
   readonly state?: string;
 }
 
-/** Every place of a finding: where it is pinned, and the other parts it shows at. */
-export function placesOf({ parts }: Pick<Plan, 'parts'>, { at, each, partIds }: Finding): readonly Point[] {
-  if (each !== true) return [at];
-  const others = partIds.flatMap((id) => parts[id]?.at ?? []);
-  return [at, ...others.filter(({ x, y }) => x !== at.x || y !== at.y)];
-}
-
 /** A finding of a plan: it knows the panel it is pinned on. */
 export interface PlacedFinding extends Finding {
   readonly panelId: string;
+}
+
+/** A place on a panel. */
+export interface FindingPlace {
+  readonly at: Point;
+  readonly panelId: string;
+}
+
+/** Every place of a finding: where it is pinned, and the other parts it shows at. */
+export function placesOf({ parts }: Pick<Plan, 'parts'>, finding: PlacedFinding): readonly FindingPlace[] {
+  const { at, panelId, each, partIds } = finding;
+  const here = { at, panelId };
+  if (each !== true) return [here];
+  const others = partIds.flatMap((id): readonly FindingPlace[] => {
+    const part = parts[id];
+    return part === undefined ? [] : [{ at: part.at, panelId: part.panelId }];
+  });
+  return [
+    here,
+    ...others.filter((other) => other.at.x !== at.x || other.at.y !== at.y || other.panelId !== panelId),
+  ];
 }

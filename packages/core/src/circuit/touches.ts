@@ -18,6 +18,8 @@ export type TouchEnd =
 export interface Touch {
   readonly id: string;
   readonly at: Point;
+  /** The panel both lie on. */
+  readonly panelId: string;
   readonly ends: readonly [TouchEnd, TouchEnd];
 }
 
@@ -50,6 +52,7 @@ export const touchesOf = remembered(
           (at, i): Touch => ({
             id: `${key}:${i + 1}`,
             at,
+            panelId: first.conductor.panelId,
             ends: [endOf(plan, first, at), endOf(plan, other, at)],
           }),
         ),

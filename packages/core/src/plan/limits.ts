@@ -1,8 +1,7 @@
 /** How much one plan may hold: at every limit it can still be read, checked and written as a sheet in seconds. */
 
-import { curvePoints, shapeNodes } from '../cloth/cloth.ts';
+import { clothOutline, curvePoints } from '../cloth/cloth.ts';
 import { fail, type Problem } from '../errors/problem.ts';
-import { flattenCurve } from '../geometry/curve.ts';
 import { polylineLengthMm } from '../geometry/polyline.ts';
 import { remembered } from '../units/remembered.ts';
 import type { Run } from './records.ts';
@@ -82,9 +81,9 @@ function bendsOf(raw: unknown): number {
 /** Whether the lines on the cloth have too many corners together, or null. Each is sound by itself. */
 export function cornersProblem({ panels }: Pick<Plan, 'panels'>): Problem | null {
   let corners = 0;
-  for (const { shape, markings } of Object.values(panels)) {
-    corners += flattenCurve(shapeNodes(shape), true).length;
-    for (const marking of Object.values(markings)) corners += curvePoints(marking).length;
+  for (const panel of Object.values(panels)) {
+    corners += clothOutline(panel).length;
+    for (const marking of Object.values(panel.markings)) corners += curvePoints(marking).length;
   }
   return corners > MOST_CORNERS
     ? fail(

@@ -59,7 +59,9 @@ export type RecordRule = TableRule | FieldRule;
 
 /** In this order, so that each may rely on those before it. */
 export const RECORD_RULES: readonly RecordRule[] = [
-  { table: 'panels', problem: (plan, panel) => clothProblem(panel) ?? cornersProblem(plan) },
+  { table: 'panels', problem: (_plan, panel) => clothProblem(panel) },
+  // All panels together, once each is sound by itself.
+  { table: 'panels', problem: (plan: Plan) => cornersProblem(plan) },
   {
     table: 'seams',
     problem: seamProblem,

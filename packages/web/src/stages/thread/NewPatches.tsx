@@ -17,7 +17,9 @@ export function neededPatches(
   patches: readonly Patch[],
 ): readonly NeededPatch[] {
   return reasons.flatMap((reason) => {
-    const patch = patches.find(({ at }) => distance(at, reason.at) < SAME_PATCH_MM);
+    const patch = patches.find(
+      ({ at, panelId }) => panelId === reason.panelId && distance(at, reason.at) < SAME_PATCH_MM,
+    );
     return patch === undefined ? [] : [{ patch, reason }];
   });
 }

@@ -5,7 +5,7 @@ import { succeed } from '@sashiko/core/errors/problem';
 import { hasSeveralPanels, panelOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import type { LeftOut } from '@sashiko/core/router/clean-part';
-import { offBoard } from '@sashiko/core/router/laid-out';
+import { placeOfTrace } from '@sashiko/core/router/place-of-trace';
 import type { PlanProblem } from '@sashiko/core/router/problem-of-plan';
 import { pinMoves } from '@sashiko/core/router/proposal';
 import type { RoutedTrace } from '@sashiko/core/router/routing-problem';
@@ -173,13 +173,11 @@ function StoppedAt({
   readonly problem: PlanProblem;
   readonly left: LeftOut;
 }) {
-  const part = plan.parts[problem.parts[trace.from.part]?.id ?? ''];
-  if (part === undefined) return null;
-  const place = offBoard(problem, part, at);
-  const [across, down] = [place.x, place.y].map((mm) => formatLength(mm, plan.habits.unit, 0));
-  const on = hasSeveralPanels(plan) ? ` on ${panelOf(plan, part).name}` : '';
+  const place = placeOfTrace(plan, problem, trace, at);
+  const [across, down] = [place.at.x, place.at.y].map((mm) => formatLength(mm, plan.habits.unit, 0));
+  const on = hasSeveralPanels(plan) ? ` on ${panelOf(plan, place).name}` : '';
   return (
-    <button type="button" className="linkish" onClick={() => showPlace({ at: place, panelId: part.panelId })}>
+    <button type="button" className="linkish" onClick={() => showPlace(place)}>
       {across} across, {down} down{on}
     </button>
   );
