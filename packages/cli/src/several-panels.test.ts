@@ -99,12 +99,13 @@ describe('a plan of several panels', () => {
       return readdirSync(own).sort();
     };
     expect(await names('cutting')).toEqual([
+      'p-cutting-back-layer-1.svg',
       'p-cutting-back-lining.svg',
       'p-cutting-back.svg',
       'p-cutting-front-lining.svg',
       'p.svg',
     ]);
-    expect(await names('cutting', 'back')).toEqual(['p.svg']);
+    expect(await names('cutting', 'back')).toEqual(['p-cutting-back-layer-1.svg', 'p.svg']);
     expect((await names('stitches-svg')).length).toBe(2);
     expect(await names('finished')).toEqual(['p.svg']);
   });

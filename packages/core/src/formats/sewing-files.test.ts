@@ -8,6 +8,7 @@ import { polylineLengthMm } from '../geometry/polyline.ts';
 import { cutPieces } from '../pieces/pieces.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { changeClothKind } from '../plan/edits/cloth-edits.ts';
+import { addLayer } from '../plan/edits/layer-edits.ts';
 import { acceptFinding } from '../plan/edits/patch-edits.ts';
 import { tickStep } from '../plan/edits/progress-edits.ts';
 import { kindOf } from '../plan/kind-of.ts';
@@ -22,7 +23,7 @@ import { stopWarnings } from '../sewing/stop-warnings.ts';
 import { LABEL_MM, labelDrawing, labelLines } from '../sewing/wash-label.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { randomPlan } from '../testing/random-edits.ts';
-import { cuttingSvg } from './cutting-svg.ts';
+import { cuttingSvg, layerCuttingSvg } from './cutting-svg.ts';
 import { parsePlan } from './plan-file.ts';
 import { PRINT_KINDS, printNamed } from './print-kinds.ts';
 import { sheetHtml } from './sheet-html.ts';
@@ -55,7 +56,7 @@ describe('every print', () => {
       const files = make();
       expect(files.length).toBeGreaterThan(0);
       for (const { suffix, data } of files) {
-        expect(suffix).toMatch(/^-[a-z-]+\.(pdf|svg|html|json|csv)$/);
+        expect(suffix).toMatch(/^-[a-z\d-]+\.(pdf|svg|html|json|csv)$/);
         expect(data.length).toBeGreaterThan(40);
       }
       expect(make()).toEqual(files);
@@ -230,6 +231,49 @@ describe('the cutting layer', () => {
     );
     expect(radii).toEqual(holes.map(({ diameterMm }) => Math.round((diameterMm / 2) * 1000) / 1000));
   });
+
+  test.each([
+    ['right', 'M20 20L40 20L40 30L20 30Z'],
+    // From 10 to 90 wide: what lies 10 to 30 from its left lies 50 to 70 from it, turned over.
+    ['wrong', 'M60 30L80 30L80 20L60 20Z'],
+  ] as const)(
+    'a layer on the %s side is cut of its own right side, with its windows and pin holes',
+    (face, window) => {
+      const { plan } = new PlanBuilder('Layered');
+      const corners = (...points: ReadonlyArray<readonly [number, number]>) =>
+        points.map(([x, y]) => ({ at: { x, y } }));
+      const layered = applyEdit(
+        plan,
+        expectOk(
+          addLayer(plan, {
+            name: 'overlay',
+            panelId: firstPanel(plan).id,
+            face,
+            nodes: corners([10, 10], [90, 10], [90, 60], [10, 60]),
+            windows: [corners([20, 20], [40, 20], [40, 30], [20, 30])],
+          }),
+        ),
+      );
+      const [layer] = Object.values(layered.layers);
+      if (layer === undefined) throw new Error('no layer');
+      const { document } = new JSDOM(layerCuttingSvg(layered, layer), { contentType: 'image/svg+xml' })
+        .window;
+      expect(document.documentElement.getAttribute('viewBox')).toBe('10 10 80 50');
+      const drawn = document.querySelector('[aria-label="window 1"]')?.getAttribute('d') ?? '';
+      const cornersOf = (data: string): readonly string[] => data.match(/[\d.]+ [\d.]+/g)?.sort() ?? [];
+      expect(cornersOf(drawn)).toEqual(cornersOf(window));
+      // A tenth of its width from either side, half way down, where the crosses of the panel's pattern are.
+      expect(
+        [...document.querySelectorAll('#drill circle')].map((hole) => [
+          hole.getAttribute('cx'),
+          hole.getAttribute('cy'),
+        ]),
+      ).toEqual([
+        ['18', '35'],
+        ['82', '35'],
+      ]);
+    },
+  );
 });
 
 test('the label follows what is known of the piece, the graver first', () => {
