@@ -82,6 +82,7 @@ const measured: Array<{ readonly name: string; readonly openMs: number; readonly
 const cases: ReadonlyArray<readonly [name: string, plan: Plan]> = [
   ['8 parts', gridPlan(1, 7)],
   ['101 parts', gridPlan(10, 10)],
+  ['201 parts', gridPlan(10, 20)],
   ['204 parts on 6 panels', gridPanels(6, 3, 11)],
   ['301 parts', gridPlan(15, 20)],
 ];
