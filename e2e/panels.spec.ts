@@ -126,3 +126,22 @@ test('panels are added, mirrored, named, moved about the table and taken away', 
   await page.keyboard.press('Control+z');
   await expect(panels(page)).toContainText('inside');
 });
+
+test('of many sizes those that are measured are seen, the others opened when they are wanted', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New plan' }).first().click();
+  await goTo(page, 'cloth');
+  await page.getByRole('button', { name: 'Pullover body', exact: true }).click();
+  const sizes = page.getByRole('region', { name: 'Sizes' });
+  await expect(sizes.getByLabel('Chest', { exact: true })).toHaveValue('900');
+  const shoulder = sizes.getByLabel('Drop of the shoulder', { exact: true });
+  await expect(shoulder).toHaveCount(0);
+  await sizes.getByText('Further sizes').click();
+  await shoulder.fill('55');
+  await shoulder.press('Enter');
+  // The back has the sizes of the front.
+  await panels(page).getByText('back', { exact: true }).click();
+  await expect(shoulder).toHaveValue('55');
+});

@@ -1,13 +1,20 @@
 import { type ClothShape, clothBox } from '@sashiko/core/cloth/cloth';
+import type { SizeField } from '@sashiko/core/cloth/ready-piece';
 import { maybeReadyPiece } from '@sashiko/core/cloth/ready-pieces';
 import { resizePiece } from '@sashiko/core/plan/edits/cloth-edits';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button } from 'antd';
+import type { ReactNode } from 'react';
 import { usePanelInHand } from '../../stores/panel-in-hand.ts';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
+import { More } from '../../ui/More.tsx';
 import { Row } from '../../ui/Row.tsx';
+
+/** So many sizes are measured on whoever wears it; where there are more than are seen at once, the others are folded away. */
+const MEASURED = 3;
+const SEEN_AT_ONCE = 4;
 
 export function Sizes({ shape }: { readonly shape: Extract<ClothShape, { kind: 'ready' }> }) {
   const plan = useShownPlan();
@@ -15,18 +22,28 @@ export function Sizes({ shape }: { readonly shape: Extract<ClothShape, { kind: '
   const of = { panelId: usePanelInHand(plan).id };
   const piece = maybeReadyPiece(shape.pieceId);
   if (piece === undefined) return null;
+  const isLong = piece.sizes.length > SEEN_AT_ONCE;
+  const [measured, further] = isLong
+    ? [piece.sizes.slice(0, MEASURED), piece.sizes.slice(MEASURED)]
+    : [piece.sizes, []];
+  const field = ({ id, title }: SizeField): ReactNode => (
+    <LengthField
+      key={id}
+      label={title}
+      valueMm={shape.sizes[id] ?? 0}
+      unit={plan.habits.unit}
+      onChange={(mm) => commit(resizePiece(plan, { [id]: mm }, of))}
+    />
+  );
   return (
     <section aria-label="Sizes">
       <h2>Sizes: {piece.title}</h2>
-      {piece.sizes.map((field) => (
-        <LengthField
-          key={field.id}
-          label={field.title}
-          valueMm={shape.sizes[field.id] ?? 0}
-          unit={plan.habits.unit}
-          onChange={(mm) => commit(resizePiece(plan, { [field.id]: mm }, of))}
-        />
-      ))}
+      {measured.map(field)}
+      {further.length > 0 && (
+        <More id="further-sizes" title="Further sizes">
+          {further.map(field)}
+        </More>
+      )}
     </section>
   );
 }
