@@ -7,9 +7,18 @@ import { INK } from '../ui/ink.ts';
 import { panelBox } from './table.ts';
 
 /** The numbers of the ruler stand over the panel in hand, px. */
-const ABOVE_RULER_PX = 30;
+const ABOVE_RULER_PX = 40;
+const ABOVE_PX = 5;
+/** As tall as a name is, and about as wide as a letter of it, px. */
+const TALL_PX = 13;
+const LETTER_PX = 7;
+/** So much of a name may lie over the panel above it, px. */
+const OVER_PX = 4;
 
-/** What the panels are called, above their upper left corners; the one in hand is underlined. Nothing where there is only one. */
+/**
+ * What the panels are called, above their upper left corners; the one in hand is underlined. One that would lie over another panel is left out: the bar
+ * beside the cloth names them all. Nothing where there is only one.
+ */
 export function PanelNames({
   plan,
   camera,
@@ -23,18 +32,32 @@ export function PanelNames({
 }) {
   const inHand = usePanelInHand(plan);
   if (!hasSeveralPanels(plan)) return null;
+  const boxes = panelsOf(plan).map((panel) => {
+    const { left, top, right, bottom } = panelBox(panel, face);
+    const [from, to] = [toPixels(camera, { x: left, y: top }), toPixels(camera, { x: right, y: bottom })];
+    return { panel, left: from.px, top: from.py, right: to.px, bottom: to.py };
+  });
+  const isFree = ({ panel, left, top }: (typeof boxes)[number]): boolean =>
+    boxes.every(
+      (other) =>
+        other.panel === panel ||
+        other.left > left + panel.name.length * LETTER_PX ||
+        other.right < left ||
+        other.top > top - ABOVE_PX ||
+        other.bottom < top - ABOVE_PX - TALL_PX + OVER_PX,
+    );
   return (
     <div className="panel-names" style={isDim ? { color: INK.cotton } : undefined}>
-      {panelsOf(plan).map((panel) => {
-        const { left, top } = panelBox(panel, face);
-        const { px, py } = toPixels(camera, { x: left, y: top });
+      {boxes.map((box) => {
+        const isInHand = box.panel === inHand;
+        if (!isInHand && !isFree(box)) return null;
         return (
           <span
-            key={panel.id}
-            className={panel === inHand ? 'in-hand' : ''}
-            style={{ left: px, top: py - (panel === inHand ? ABOVE_RULER_PX : 6) }}
+            key={box.panel.id}
+            className={isInHand ? 'in-hand' : ''}
+            style={{ left: box.left, top: box.top - (isInHand ? ABOVE_RULER_PX : ABOVE_PX) }}
           >
-            {panel.name}
+            {box.panel.name}
           </span>
         );
       })}
