@@ -9,7 +9,7 @@ import { howLong } from '../circuit/how-long.ts';
 import { willItLight } from '../circuit/will-it-light.ts';
 import { LONGEST_LINE } from '../errors/plain-line.ts';
 import { describeProblem, describeToMaker, expectOk, type Problem } from '../errors/problem.ts';
-import { cuttingSvg } from '../formats/cutting-svg.ts';
+import { cuttingSvg, layerCuttingSvg } from '../formats/cutting-svg.ts';
 import { parsePart, serializePart } from '../formats/part-file.ts';
 import { parsePlan, serializePlan } from '../formats/plan-file.ts';
 import { sheetHtml } from '../formats/sheet-html.ts';
@@ -26,6 +26,7 @@ import type { Plan } from '../plan/schema.ts';
 import { type Random, randomIndex, seededRandom } from '../random/random.ts';
 import { routingProblemOf } from '../router/problem-of-plan.ts';
 import { USUAL_REQUEST } from '../router/route-request.ts';
+import { finishedDrawing } from '../sewing/finished-drawing.ts';
 import { patternDrawing } from '../sewing/pattern-drawing.ts';
 import { sewingSheet } from '../sewing/sewing-sheet.ts';
 import { sheetPages } from '../sewing/sheet-pages.ts';
@@ -78,6 +79,8 @@ export function usePlan(plan: Plan): void {
   sheetPages(plan, { sheet, warnings });
   const html = sheetHtml(plan, sheet, { warnings });
   if (/<script>alert/.test(html)) throw new Error('text of the maker’s became markup');
+  finishedDrawing(plan, 178, 200);
+  for (const layer of Object.values(plan.layers)) layerCuttingSvg(plan, layer);
   for (const panel of panelsOf(plan)) {
     clothSvg(plan, panel);
     cuttingSvg(plan, panel);

@@ -1,0 +1,63 @@
+/** Every ready piece of several panels, lit over every seam that joins two of them: all that is done with a plan can be done with it. */
+import { describe, expect, test } from 'vitest';
+import { checkPlan } from '../../checks/check-plan.ts';
+import { clothOutline } from '../../cloth/cloth.ts';
+import { PIECE_SETS } from '../../cloth/piece-sets.ts';
+import { expectOk } from '../../errors/problem.ts';
+import { distance } from '../../geometry/point.ts';
+import { boundsOf } from '../../geometry/polygon.ts';
+import { usePlan } from '../../testing/hostile.ts';
+import { PlanBuilder } from '../../testing/plan-builder.ts';
+import { applyEdit } from '../edit.ts';
+import { panelOf } from '../panels.ts';
+import { holePoint } from '../placed.ts';
+import { runLegs } from '../run-way.ts';
+import type { Plan } from '../schema.ts';
+import { pointOnSeam } from '../seams.ts';
+import { partIdOf, placePart } from './part-edits.ts';
+import { drawRun, runIdOf } from './run-edits.ts';
+import { takeSet } from './set-edits.ts';
+
+function put(plan: Plan, kindId: string, panelId: string): readonly [Plan, string] {
+  const [left, top, right, bottom] = boundsOf(clothOutline(panelOf(plan, { panelId })));
+  const at = { x: (left + right) / 2, y: (top + bottom) / 2 };
+  return [applyEdit(plan, expectOk(placePart(plan, { kindId, panelId, at }))), partIdOf(plan.nextNumber)];
+}
+
+const CASES = PIECE_SETS.flatMap((set) => {
+  const empty = new PlanBuilder('Set').plan;
+  const plan = applyEdit(empty, expectOk(takeSet(empty, set.id)));
+  return Object.values(plan.seams)
+    .filter(({ a, b }) => a.panelId !== b.panelId)
+    .map((seam) => ({ title: `${set.title}, ${seam.id}`, plan, seam }));
+});
+
+describe('a light on one panel, its holder on the other', () => {
+  test('most sets join panels', () => {
+    expect(CASES.length).toBeGreaterThan(15);
+  });
+
+  test.each(CASES)('$title', ({ plan: bare, seam }) => {
+    const [withLight, light] = put(bare, 'sew-on-light', seam.a.panelId);
+    const [withBoth, holder] = put(withLight, 'coin-cell-holder-switched', seam.b.panelId);
+    let plan = withBoth;
+    for (const [share, from, to] of [
+      [0.4, 'minus', 'minus-1'],
+      [0.6, 'plus', 'plus-2'],
+    ] as const) {
+      const id = runIdOf(plan.nextNumber);
+      const ends = { from: { partId: light, holeId: from }, to: { partId: holder, holeId: to } };
+      const pass = { seamId: seam.id, leaves: 'a', share, bends: 0 } as const;
+      plan = applyEdit(plan, expectOk(drawRun(plan, { ...ends, bends: [], passes: [pass] })));
+      // As long as it is straight to the seam on one panel, and straight on from the same place on the other.
+      const [a, b] = [pointOnSeam(plan, seam, 'a', share), pointOnSeam(plan, seam, 'b', share)];
+      const straightMm = distance(holePoint(plan, ends.from), a) + distance(b, holePoint(plan, ends.to));
+      const legs = runLegs(plan, plan.runs[id] as Plan['runs'][string]);
+      expect(legs.map(({ panelId }) => panelId)).toEqual([seam.a.panelId, seam.b.panelId]);
+      expect(legs.at(-1)?.toMm).toBeCloseTo(straightMm, 6);
+    }
+    usePlan(plan);
+    // A seam that is sewn after the circuit is told with every thread over it.
+    expect(checkPlan(plan).some(({ ruleId }) => ruleId === 'seam-pass')).toBe(seam.sewn === 'after');
+  });
+});
