@@ -28,7 +28,7 @@ test('the whole shelf goes into one file and comes back, with a choice for what 
   expect(name).toMatch(/^shelf-\d{4}-\d\d-\d\d\.sashiko-shelf\.json$/);
   await expect(page.getByText('The shelf was backed up to one file')).toBeVisible();
   await expect(page.getByText(/Last backup: \d+/)).toBeVisible();
-  // One plan goes for good, another changes, two stay.
+  // One plan goes for good, another changes, the others stay.
   await page.getByRole('button', { name: 'Delete Night-walk dog coat' }).click();
   await page.getByRole('button', { name: 'Delete for good' }).click();
   await page.getByRole('button', { name: 'Rename Lighthouse cushion' }).click();
@@ -37,7 +37,7 @@ test('the whole shelf goes into one file and comes back, with a choice for what 
   await expect(page.getByRole('link', { name: 'Harbour cushion' })).toBeVisible();
   await bringBack(page, bytes);
   const dialog = page.getByRole('dialog', { name: 'Bring back a backup' });
-  await expect(dialog).toContainText('New: 1 plan. On the shelf just so: 3 plans.');
+  await expect(dialog).toContainText('New: 1 plan. On the shelf just so: 4 plans.');
   await expect(dialog).toContainText('“Lighthouse cushion”');
   await dialog.getByRole('button', { name: 'Bring back' }).click();
   await expect(page.getByText('Brought back: 2 plans and 0 described parts.')).toBeVisible();
@@ -47,7 +47,7 @@ test('the whole shelf goes into one file and comes back, with a choice for what 
   await page
     .getByLabel('Plan file')
     .setInputFiles({ name: 'any.json', mimeType: 'application/json', buffer: bytes });
-  await expect(dialog).toContainText('On the shelf just so: 4 plans.');
+  await expect(dialog).toContainText('On the shelf just so: 5 plans.');
   await dialog.getByText('Take the one of the backup in its place').click();
   await dialog.getByRole('button', { name: 'Bring back' }).click();
   await expect(page.getByRole('link', { name: 'Harbour cushion' })).toHaveCount(0);

@@ -14,7 +14,7 @@ test('copy, rename, delete with undo, search', async ({ page }) => {
   await expect(page.locator('.card')).toHaveCount(6);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.locator('.card')).toHaveCount(7);
-  await page.getByLabel('Search plans').fill('harb');
+  await page.getByLabel('Search plans').fill('harbour cu');
   await expect(page.locator('.card')).toHaveCount(1);
 });
 
