@@ -3,19 +3,20 @@ import { clothBox, faceName } from '../cloth/cloth.ts';
 import { pointAt, stretchPoints } from '../cloth/outline-places.ts';
 import { pointAlong, polylineLengthMm } from '../geometry/polyline.ts';
 import { formatLength } from '../units/length.ts';
-import { panelOf } from './panels.ts';
+import { hasSeveralPanels, panelOf } from './panels.ts';
 import type { Layer, Panel, Seam, Work } from './records.ts';
 import type { Plan } from './schema.ts';
 import { isDart, type SideName, seamLetter } from './seams.ts';
 
 /**
- * All work besides the circuit, in its order: seams and layers that are there before it, what the maker said, layers that go over it, seams that
- * close the piece.
+ * All work besides the circuit, in its order: seams and layers that are there before it, what the maker does and opens, layers that go over it,
+ * seams sewn after it, and what the maker closes: corners are pinched, and a piece is turned and stuffed, when its seams are there.
  */
 export function worksOf(plan: Plan): readonly Work[] {
   const seams = Object.values(plan.seams);
   const as = (sewn: Seam['sewn']): readonly Work[] =>
     seams.filter((seam) => seam.sewn === sewn).map((seam) => seamWork(plan, seam));
+  const said = Object.values(plan.works);
   const layersAs = (laid: Layer['laid']): readonly Work[] =>
     Object.values(plan.layers)
       .filter((layer) => layer.laid === laid)
@@ -23,9 +24,10 @@ export function worksOf(plan: Plan): readonly Work[] {
   return [
     ...as('before'),
     ...layersAs('before'),
-    ...Object.values(plan.works),
+    ...said.filter(({ kind }) => kind !== 'close'),
     ...layersAs('after'),
     ...as('after'),
+    ...said.filter(({ kind }) => kind === 'close'),
   ];
 }
 
@@ -39,7 +41,7 @@ const FASTENING: Readonly<Record<Layer['fastened'], string>> = {
 /** `sew the lining onto the wrong side of front, its windows over the lights`. */
 function layerWork(plan: Plan, layer: Layer): Work {
   const { id, name, face, fastened, laid, windows } = layer;
-  const on = Object.keys(plan.panels).length === 1 ? 'the piece' : panelOf(plan, layer).name;
+  const on = hasSeveralPanels(plan) ? panelOf(plan, layer).name : 'the piece';
   const over = windows.length === 0 ? '' : ', pins through its crosses, its windows over what is to show';
   return {
     id,

@@ -6,6 +6,7 @@ import { PIECE_SETS } from '../../cloth/piece-sets.ts';
 import { expectOk } from '../../errors/problem.ts';
 import { distance } from '../../geometry/point.ts';
 import { boundsOf } from '../../geometry/polygon.ts';
+import { sewingSheet } from '../../sewing/sewing-sheet.ts';
 import { usePlan } from '../../testing/hostile.ts';
 import { PlanBuilder } from '../../testing/plan-builder.ts';
 import { applyEdit } from '../edit.ts';
@@ -57,6 +58,20 @@ describe('a light on one panel, its holder on the other', () => {
       expect(legs.at(-1)?.toMm).toBeCloseTo(straightMm, 6);
     }
     usePlan(plan);
+    // Corners are pinched, and a piece is turned or stuffed, when every seam is sewn, every layer is on and every tail is joined.
+    const order = sewingSheet(plan).steps.map(({ id }) => id);
+    const at = (ids: readonly string[]): readonly number[] => ids.map((id) => order.indexOf(id));
+    const closing = at(
+      Object.values(plan.works)
+        .filter(({ kind }) => kind === 'close')
+        .map(({ id }) => `work:${id}`),
+    );
+    const before = at([
+      ...[...Object.keys(plan.seams), ...Object.keys(plan.layers)].map((id) => `work:${id}`),
+      ...order.filter((id) => id.startsWith('bridge:')),
+    ]);
+    expect([...before, ...closing]).not.toContain(-1);
+    if (closing.length > 0) expect(Math.min(...closing)).toBeGreaterThan(Math.max(...before));
     // A seam that is sewn after the circuit is told with every thread over it.
     expect(checkPlan(plan).some(({ ruleId }) => ruleId === 'seam-pass')).toBe(seam.sewn === 'after');
   });

@@ -30,6 +30,7 @@ export function finishingSteps(context: StepContext): readonly StepDraft[] {
   const { plan } = context;
   const cells = cellSteps(context);
   const isLit = cells.some(({ isCellIn }) => isCellIn === true);
+  const closing = worksOf(plan).filter(({ kind }) => kind === 'close');
   return [
     ...context.pieces.filter(isSealed).map((piece) => sealStep(context, piece)),
     ...wipeStep(context),
@@ -37,10 +38,10 @@ export function finishingSteps(context: StepContext): readonly StepDraft[] {
     ...(isLit && isOpenedAgain(context) ? outStep(context) : []),
     ...coverStep(context),
     ...needleStep(context),
-    ...worksOf(plan)
-      .filter((work) => work.kind === 'close')
-      .map(workStep),
+    // Tails are sewn over each other while both sides of their seam can be reached.
+    ...closing.filter(({ id }) => !Object.hasOwn(plan.works, id)).map(workStep),
     ...jointSteps(context),
+    ...closing.filter(({ id }) => Object.hasOwn(plan.works, id)).map(workStep),
     ...(context.proofs.length > 0 ? keepStep(context) : []),
   ];
 }
