@@ -1,6 +1,7 @@
 /** Work on the piece: what the maker said, and the seams, each sewn before the circuit or after it. */
 import { clothBox, faceName } from '../cloth/cloth.ts';
 import { pointAt, stretchPoints } from '../cloth/outline-places.ts';
+import type { Point } from '../geometry/point.ts';
 import { pointAlong, polylineLengthMm } from '../geometry/polyline.ts';
 import { formatLength } from '../units/length.ts';
 import { hasSeveralPanels, panelOf } from './panels.ts';
@@ -84,21 +85,39 @@ export function seamWords(plan: Plan, seam: Seam): string {
 function sideWords(plan: Plan, seam: Seam, side: SideName): string {
   const panel = panelOf(plan, seam[side]);
   const edge = edgeName(panel, seam[side]);
-  return Object.keys(plan.panels).length === 1 ? `the ${edge}` : `the ${edge} of ${panel.name}`;
+  const the = edge.startsWith('part') ? edge : `the ${edge}`;
+  return hasSeveralPanels(plan) ? `${the} of ${panel.name}` : the;
 }
 
-/** Where an edge lies on its panel, seen from the right side: `left edge`, `upper right edge`. */
+/** So much of an outline is all round: what is left is a gap to turn the piece through (assumption). */
+const ALL_ROUND = 0.75;
+
+/**
+ * Where an edge lies on its panel, seen from the right side: `left edge`, `upper right edge`, `part of the lower edge`; `edge all round but for
+ * the lower left`.
+ */
 export function edgeName(panel: Panel, stretch: { readonly from: number; readonly to: number }): string {
   const points = stretchPoints(panel.shape, stretch);
+  const rest = stretchPoints(panel.shape, { from: stretch.to, to: stretch.from });
+  const [ownMm, restMm] = [polylineLengthMm(points), polylineLengthMm(rest)];
+  if (stretch.from === stretch.to) return 'edge all round';
+  if (ownMm > ALL_ROUND * (ownMm + restMm))
+    return `edge all round but for the ${sideOf(panel, stretch.to, rest)}`;
+  const isPart = !Number.isInteger(stretch.from) || !Number.isInteger(stretch.to);
+  return `${isPart ? 'part of the ' : ''}${sideOf(panel, stretch.from, points)} edge`;
+}
+
+/** `left`, `upper right`: where a line along the outline lies on its panel. */
+function sideOf(panel: Panel, from: number, points: readonly Point[]): string {
   const middle =
-    points.length < 2 ? pointAt(panel.shape, stretch.from) : pointAlong(points, polylineLengthMm(points) / 2);
+    points.length < 2 ? pointAt(panel.shape, from) : pointAlong(points, polylineLengthMm(points) / 2);
   const { left, top, widthMm, heightMm } = clothBox(panel);
   const [x, y] = [(middle.x - left) / widthMm, (middle.y - top) / heightMm];
   const [first, last] = [points[0] ?? middle, points.at(-1) ?? middle];
   const [dx, dy] = [Math.abs(last.x - first.x), Math.abs(last.y - first.y)];
   const across = y < 0.5 ? 'upper' : 'lower';
   const down = x < 0.5 ? 'left' : 'right';
-  if (dy < 0.2 * dx) return `${across} edge`;
-  if (dx < 0.2 * dy) return `${down} edge`;
-  return `${across} ${down} edge`;
+  if (dy < 0.2 * dx) return across;
+  if (dx < 0.2 * dy) return down;
+  return `${across} ${down}`;
 }

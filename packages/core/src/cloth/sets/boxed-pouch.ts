@@ -45,6 +45,9 @@ function face(key: string, name: string, kindId?: string): SetPanel {
   };
 }
 
+/** It is turned through the middle of the bottom of the lining, which stays open until then. */
+const GAP = { from: 2.35, to: 2.65 };
+
 const edge = (panel: string, from: number, to: number): SetEdge => ({ panel, from, to });
 
 export const boxedPouch: PieceSet = {
@@ -64,20 +67,30 @@ export const boxedPouch: PieceSet = {
     face('back-lining', 'back lining', 'light-woven'),
   ],
   seams: () =>
-    [
-      ['front', 'back'],
-      ['front-lining', 'back-lining'],
-    ].flatMap(([front = '', back = '']) => [
+    (
+      [
+        ['front', 'back', [[2, 3]]],
+        [
+          'front-lining',
+          'back-lining',
+          [
+            [2, GAP.from],
+            [GAP.to, 3],
+          ],
+        ],
+      ] as const
+    ).flatMap(([front, back, bottom]) => [
       // The one side is sewn first, so that threads may pass it; then the other side and the bottom close the pouch.
       usualSeam([edge(front, 1, 2), edge(back, 3, 0)], { sewn: 'before' }),
       usualSeam([edge(front, 3, 0), edge(back, 1, 2)]),
-      usualSeam([edge(front, 2, 3), edge(back, 2, 3)]),
+      // Right sides together, what lies to the left on the one lies to the right on the other.
+      ...bottom.map(([from, to]) => usualSeam([edge(front, from, to), edge(back, 5 - to, 5 - from)])),
     ]),
   works: [
     { title: 'sew the zip between outside and lining', kind: 'do', place: 'piece' },
     { title: 'pinch and sew the four boxed corners', kind: 'close', place: 'wrong' },
     {
-      title: 'turn it through a gap in the bottom of the lining, and close the gap by hand',
+      title: 'turn it through the gap in the bottom of the lining, and close the gap by hand',
       kind: 'close',
       place: 'wrong',
     },

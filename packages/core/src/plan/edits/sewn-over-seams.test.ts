@@ -14,6 +14,7 @@ import { panelOf } from '../panels.ts';
 import { holePoint } from '../placed.ts';
 import { runLegs } from '../run-way.ts';
 import type { Plan } from '../schema.ts';
+import { seamWords } from '../seam-works.ts';
 import { pointOnSeam } from '../seams.ts';
 import { partIdOf, placePart } from './part-edits.ts';
 import { drawRun, runIdOf } from './run-edits.ts';
@@ -75,4 +76,19 @@ describe('a light on one panel, its holder on the other', () => {
     // A seam that is sewn after the circuit is told with every thread over it.
     expect(checkPlan(plan).some(({ ruleId }) => ruleId === 'seam-pass')).toBe(seam.sewn === 'after');
   });
+});
+
+test.each([
+  ['boxed-pouch', 'F', 'part of the lower edge of front lining on part of the lower edge of back lining'],
+  ['boxed-pouch', 'C', 'the lower edge of front on the lower edge of back'],
+  [
+    'stuffed-body',
+    'A',
+    'the edge all round but for the lower left of front on the edge all round but for the lower right of back',
+  ],
+])('what is left open to turn a piece through is said: %s, seam %s', (setId, letter, words) => {
+  const empty = new PlanBuilder('Set').plan;
+  const plan = applyEdit(empty, expectOk(takeSet(empty, setId)));
+  const said = Object.values(plan.seams).map((seam) => seamWords(plan, seam));
+  expect(said.find((text) => text.startsWith(`seam ${letter}:`))).toContain(words);
 });
