@@ -31,13 +31,7 @@ const curvedPath = remembered(
   {
     name: 'curved path',
     under: (_plan: Plan, run: RunWay) => run,
-    rests: (plan, { from, to, passes }) => [
-      plan.parts[from.partId],
-      plan.parts[to.partId],
-      plan.ownParts,
-      plan.habits,
-      ...seamsUnder(plan, passes),
-    ],
+    rests: wayRests,
   },
   (plan, run): readonly Point[] => {
     const { habits } = plan;
@@ -66,18 +60,23 @@ function seamsUnder(plan: Plan, passes: Run['passes']): readonly unknown[] {
   return passes === undefined ? [] : [plan.seams, plan.panels];
 }
 
+/** What the way of a run rests on besides its own record. */
+function wayRests(plan: Plan, { from, to, passes }: RunWay): readonly unknown[] {
+  return [
+    plan.parts[from.partId],
+    plan.parts[to.partId],
+    plan.ownParts,
+    plan.habits,
+    ...seamsUnder(plan, passes),
+  ];
+}
+
 /** A run panel by panel, each leg in the frame of its own panel; one leg where it passes no seam. */
 export const runLegs = remembered(
   {
     name: 'legs of a run',
     under: (_plan: Plan, run: Run) => run,
-    rests: (plan, { from, to, passes }) => [
-      plan.parts[from.partId],
-      plan.parts[to.partId],
-      plan.ownParts,
-      plan.habits,
-      ...seamsUnder(plan, passes),
-    ],
+    rests: wayRests,
   },
   (plan, run): readonly RunLeg[] => cutAtSeams(plan, run, runPath(plan, run)),
 );

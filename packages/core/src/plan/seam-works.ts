@@ -94,7 +94,7 @@ const ALL_ROUND = 0.75;
 
 /**
  * Where an edge lies on its panel, seen from the right side: `left edge`, `upper right edge`, `part of the lower edge`; `edge all round but for
- * the lower left`.
+ * the lower left edge`.
  */
 export function edgeName(panel: Panel, stretch: { readonly from: number; readonly to: number }): string {
   const points = stretchPoints(panel.shape, stretch);
@@ -102,7 +102,7 @@ export function edgeName(panel: Panel, stretch: { readonly from: number; readonl
   const [ownMm, restMm] = [polylineLengthMm(points), polylineLengthMm(rest)];
   if (stretch.from === stretch.to) return 'edge all round';
   if (ownMm > ALL_ROUND * (ownMm + restMm))
-    return `edge all round but for the ${sideOf(panel, stretch.to, rest)}`;
+    return `edge all round but for the ${sideOf(panel, stretch.to, rest)} edge`;
   const isPart = !Number.isInteger(stretch.from) || !Number.isInteger(stretch.to);
   return `${isPart ? 'part of the ' : ''}${sideOf(panel, stretch.from, points)} edge`;
 }

@@ -84,7 +84,7 @@ test.each([
   [
     'stuffed-body',
     'A',
-    'the edge all round but for the lower left of front on the edge all round but for the lower right of back',
+    'the edge all round but for the lower left edge of front on the edge all round but for the lower right edge of back',
   ],
 ])('what is left open to turn a piece through is said: %s, seam %s', (setId, letter, words) => {
   const empty = new PlanBuilder('Set').plan;
