@@ -2,6 +2,7 @@
 import { distance, type Point } from '../geometry/point.ts';
 import { deriveNets, type Terminal } from '../joining/nets.ts';
 import type { Hole } from '../parts/part-kind.ts';
+import { seenFrom } from '../plan/over-seams.ts';
 import { holePoint } from '../plan/placed.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -138,7 +139,7 @@ export class PinRow {
     const open = groups.filter((users) => !sewn.has(users));
     const pins = inOrderRound(this.#board.at, this.#open, (pin) => this.#placeOf(pin));
     const places = pinsInOrder(open, pins, (users, pin) => {
-      const ends = users.map(({ part }) => part.at);
+      const ends = users.map(({ part }) => seenFrom(this.#plan, this.#board, part));
       return (
         this.#sewnMm(pin, terminalsOf(users)) +
         UNFIT_MM * unfitness(pin, 'none') +

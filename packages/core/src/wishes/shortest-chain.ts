@@ -14,7 +14,15 @@ export function shortestChain(
   link: (i: number, j: number) => number,
 ): readonly number[] {
   if (count === 0) return [];
-  return count <= MOST_WEIGHED ? weighed(count, first, link) : bettered(count, first, link);
+  // Each cost is asked once.
+  const firsts = Array.from({ length: count }, (_, i) => first(i));
+  const links = firsts.map((_, i) => firsts.map((__, j) => (i === j ? 0 : link(i, j))));
+  const order = count <= MOST_WEIGHED ? weighed : bettered;
+  return order(
+    count,
+    (i) => firsts[i] as number,
+    (i, j) => links[i]?.[j] as number,
+  );
 }
 
 function weighed(

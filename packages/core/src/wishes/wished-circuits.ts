@@ -1,15 +1,14 @@
 /**
- * Which source feeds what, as long as the maker says nothing else: every board and everything that needs power goes to the nearest circuit that can
+ * Which source feeds what, as long as the maker says nothing else: every board and everything that needs power goes to the nearest circuit (over the finished piece) that can
  * serve it; what is sewn to one already stays there, and what the maker gave to one belongs there. Two holders are two circuits; a second board is never a light of the first.
  */
-import { distance } from '../geometry/point.ts';
 import { deriveNets, type Terminal } from '../joining/nets.ts';
 import { mateOf } from '../joining/sides.ts';
 import { cellAt, maybeCell } from '../parts/cells.ts';
 import { consumersOf, elementsOf, hasElement } from '../parts/part-element.ts';
 import { assumedIn } from '../plan/assumed.ts';
 import { kindOf } from '../plan/kind-of.ts';
-import { panelOf } from '../plan/panels.ts';
+import { farMm } from '../plan/over-seams.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 
@@ -47,8 +46,8 @@ export function wishedCircuits(plan: Plan): readonly WishedCircuit[] {
   const nearest = (part: Part, offered: readonly Group[]): Group | undefined =>
     least(offered, (group) =>
       group.boards.length > 0 && consumersOf(kindOf(plan, part)).length > 0
-        ? Math.min(...group.boards.map((board) => farMm(plan, board, part)))
-        : farMm(plan, group.source, part),
+        ? Math.min(...group.boards.map((board) => awayMm(plan, board, part)))
+        : awayMm(plan, group.source, part),
     );
   /** What the maker decided comes first, then what is sewn, then what is near. */
   const decided = ({ wired }: Part): Group | undefined =>
@@ -107,11 +106,13 @@ function least<Thing>(things: readonly Thing[], measure: (thing: Thing) => numbe
   return best?.thing;
 }
 
-/** What lies on another panel is far. */
-const OTHER_PANEL_MM = 10_000;
+/** Where no thread may pass a seam, what lies on another panel comes after all that lies on this one. */
+const NEVER_PASSED_MM = 10_000;
 
-function farMm(plan: Plan, a: Part, b: Part): number {
-  return distance(a.at, b.at) + (panelOf(plan, a).id === panelOf(plan, b).id ? 0 : OTHER_PANEL_MM);
+/** Over the finished piece. */
+function awayMm(plan: Plan, a: Part, b: Part): number {
+  const isBarred = a.panelId !== b.panelId && plan.habits.seamPasses === 'never';
+  return farMm(plan, a, b) + (isBarred ? NEVER_PASSED_MM : 0);
 }
 
 /** Volts of a source with fresh cells. */

@@ -3,12 +3,13 @@
  * one switch, a pin for each light of a board, data along the arrows, sensors and buttons to their pins.
  */
 import { fail, type Result, succeed } from '../errors/problem.ts';
-import { distance } from '../geometry/point.ts';
 import { deriveNets, type Terminal } from '../joining/nets.ts';
 import { mateOf } from '../joining/sides.ts';
 import { consumersOf, elementsOf, hasElement } from '../parts/part-element.ts';
 import type { Hole } from '../parts/part-kind.ts';
 import { kindOf } from '../plan/kind-of.ts';
+import { farMm, seenFrom } from '../plan/over-seams.ts';
+import { hasSeveralPanels } from '../plan/panels.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type PinGroup, pinGroups } from './banks.ts';
@@ -84,7 +85,7 @@ function wishForCircuit(
   }
   for (const board of boards) {
     // What a pin may feed goes to the nearest of several boards.
-    const own = (part: Part): boolean => boardOf(part, boards) === board;
+    const own = (part: Part): boolean => boardOf(plan, part, boards) === board;
     wishForBoard(plan, board, consumers.filter(own), buttons.filter(own), draft, plus, minus);
   }
   const name = isOneOfMany ? source.name : 'holder';
@@ -115,9 +116,9 @@ function powerAt(plan: Plan, source: Part, terminal: string): Terminal | null {
 }
 
 /** The board that a part hangs on: the one whose pin the maker gave it, else the nearest. */
-function boardOf({ wired, at }: Part, boards: readonly Part[]): Part | undefined {
-  const decided = boards.find(({ id }) => id === wired?.pin?.partId);
-  return decided ?? [...boards].sort((a, b) => distance(at, a.at) - distance(at, b.at))[0];
+function boardOf(plan: Plan, part: Part, boards: readonly Part[]): Part | undefined {
+  const decided = boards.find(({ id }) => id === part.wired?.pin?.partId);
+  return decided ?? [...boards].sort((a, b) => farMm(plan, part, a) - farMm(plan, part, b))[0];
 }
 
 /** A bank by its name, else its parts by theirs. */
@@ -138,7 +139,7 @@ function whySupply(
   isOneOfMany: boolean,
 ): string | undefined {
   const nearest = isOneOfMany
-    ? 'Each part goes to the source nearest to it, or to the one it is sewn to.'
+    ? `Each part goes to the source nearest to it${hasSeveralPanels(plan) ? ' on the finished piece' : ''}, or to the one it is sewn to.`
     : '';
   const steady = boards.some((board) => hasElement(kindOf(plan, board), 'regulator'));
   const input =
@@ -193,7 +194,11 @@ function wishForBoard(
     const pin =
       signal === undefined
         ? null
-        : pins.take('analogue', [{ partId: sensor.id, terminal: signal.terminal }], sensor.at);
+        : pins.take(
+            'analogue',
+            [{ partId: sensor.id, terminal: signal.terminal }],
+            seenFrom(plan, board, sensor),
+          );
     if (pin !== null && signal !== undefined)
       draft.add(
         'none',
@@ -221,14 +226,14 @@ function wishForBoard(
   const dataPin =
     first === undefined || dataIn === undefined
       ? null
-      : pins.take('none', [{ partId: first.id, terminal: dataIn.terminal }], first.at);
+      : pins.take('none', [{ partId: first.id, terminal: dataIn.terminal }], seenFrom(plan, board, first));
   dataChain(plan, chain, dataPin === null ? null : { partId: board.id, terminal: dataPin.terminal }, draft);
   for (const button of buttons) {
     const [contact] = elementsOf(kindOf(plan, button), 'switch');
     const pin =
       contact === undefined
         ? null
-        : pins.take('none', [{ partId: button.id, terminal: contact.a }], button.at);
+        : pins.take('none', [{ partId: button.id, terminal: contact.a }], seenFrom(plan, board, button));
     if (contact === undefined || pin === null) continue;
     draft.add(
       'none',
@@ -245,7 +250,7 @@ function wishForBoard(
   const places = inOrderRound(
     board.at,
     onPins.flatMap((part) => consumersOf(kindOf(plan, part)).map((ends) => ({ part, terminal: ends.plus }))),
-    ({ part }) => part.at,
+    ({ part }) => seenFrom(plan, board, part),
   );
   const groups = pinGroups(plan, board, places, pins.count);
   const decided = groups.flatMap((group) => {
@@ -348,11 +353,11 @@ function inChain(plan: Plan, board: Part, parts: readonly Part[]): readonly Part
     parts.length,
     (i) => {
       const own = into[i] ?? null;
-      return distance(board.at, partAt(i).at) + sewnMm(own !== null && pins.has(own), own);
+      return farMm(plan, board, partAt(i)) + sewnMm(own !== null && pins.has(own), own);
     },
     (i, j) => {
       const [from, to] = [out[i] ?? null, into[j] ?? null];
-      return distance(partAt(i).at, partAt(j).at) + sewnMm(from !== null && from === to, from, to);
+      return farMm(plan, partAt(i), partAt(j)) + sewnMm(from !== null && from === to, from, to);
     },
   ).map(partAt);
 }
