@@ -157,11 +157,11 @@ function cutLines(plan: Plan, sheet: SewingSheet): readonly string[] {
 
 function stepList(plan: Plan, sheet: SewingSheet): string {
   const artist = artistFor(plan, sheet);
-  let group = '';
+  let under = '';
   const steps = roundsOf(sheet.steps)
     .map((round, i) => {
-      const heading = round.group === group ? '' : `<h2>${escapeMarkup(round.group)}</h2>\n`;
-      group = round.group;
+      const heading = round.heading === under ? '' : `<h2>${escapeMarkup(round.heading)}</h2>\n`;
+      under = round.heading;
       const drawing =
         artist === null ? null : drawingOf(artist, [round], DRAWING_MM.width, DRAWING_MM.height);
       const picture = drawing === null ? '' : drawingSvgElement(drawing, drawing.description, false);

@@ -2,14 +2,19 @@
 import { deriveSides, type Side } from '../joining/sides.ts';
 import { hasElement } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';
+import { panelsOf } from '../plan/panels.ts';
 import { holeKey, partOf } from '../plan/placed.ts';
 import type { Run } from '../plan/records.ts';
+import { runLegs } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { holesAlong, mannerOf, type Piece, type PieceRun, passesOf } from './piece.ts';
 import { addendsOf, longestPieceMm, loopsAlong, rawLengthMm, splicedLengths } from './piece-length.ts';
 import { walkStrands } from './strands.ts';
 
-/** All pieces of a plan in the order they are sewn: the first side of the habits, the other, the rest. */
+/**
+ * All pieces of a plan in the order they are sewn: the first side of the habits, the other, the rest; on each side panel by panel, and last
+ * what goes over seams.
+ */
 export function cutPieces(plan: Plan): readonly Piece[] {
   const sides = deriveSides(plan);
   const { firstSide, pieces: style } = plan.habits;
@@ -28,12 +33,18 @@ export function cutPieces(plan: Plan): readonly Piece[] {
     for (const hole of new Map(holesAlong(passesOf(runs)).map((ref) => [holeKey(ref), ref])).values())
       visits.set(holeKey(hole), (visits.get(holeKey(hole)) ?? 0) + 1);
   const pieces = divided.map(({ side, runs }) => pieceOf(plan, side, runs, visits));
+  const panels = panelsOf(plan).map(({ id }) => id);
+  const panelAt = (piece: Piece): number => {
+    const ids = new Set(piece.runs.flatMap(({ run }) => runLegs(plan, run).map(({ panelId }) => panelId)));
+    return ids.size === 1 ? panels.indexOf([...ids][0] as string) : panels.length;
+  };
   const inOrder = pieces
-    .map((piece, i) => ({ piece, i }))
+    .map((piece, i) => ({ piece, i, panel: panels.length === 1 ? 0 : panelAt(piece) }))
     .sort(
       (a, b) =>
         (firstSide === 'power' ? powerFirst(plan, a.piece, b.piece) : 0) ||
         order.indexOf(a.piece.side) - order.indexOf(b.piece.side) ||
+        a.panel - b.panel ||
         powerFirst(plan, a.piece, b.piece) ||
         a.i - b.i,
     )

@@ -11,6 +11,7 @@ import { accessOf } from './access.ts';
 import { bridged } from './bridged-need.ts';
 import type { NeedRule, Pair } from './need-rule.ts';
 import type { StepDraft } from './step.ts';
+import { panelMeetings } from './step-place.ts';
 import { bobbinStepId } from './steps/machine-piece.ts';
 import { passStepId, type StepContext } from './steps/step-context.ts';
 import { isSupplyFirst, secondSideRuns, sideOrder, supplyOf, supplyPieces } from './steps/testing.ts';
@@ -267,11 +268,13 @@ export const NEED_RULES: readonly NeedRule[] = [
     why: 'the power line is tested before the rest of its side hangs on it',
     yields: true,
     *pairs(context) {
+      // Another panel is another cloth: what is sewn there does not hang on this line.
+      const meets = panelMeetings(context.plan, context.pieces);
       const supply = context.pieces.filter((piece) => isSupplyPiece(context.plan, piece));
       for (const side of ['+', '-'] as const) {
-        const own = supply.filter((piece) => piece.side === side).map((piece) => idOf(piece).test);
         const rest = context.pieces.filter((piece) => piece.side === side && !supply.includes(piece));
-        yield* each(own, rest.flatMap(firstStepOf));
+        for (const own of supply.filter((piece) => piece.side === side))
+          yield* each([idOf(own).test], rest.filter((piece) => meets(piece, own)).flatMap(firstStepOf));
       }
     },
   },

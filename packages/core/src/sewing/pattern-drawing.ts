@@ -28,6 +28,7 @@ import type { Layer, Panel, Patch } from '../plan/records.ts';
 import { legsOnPanel, runsByHole, sewingOf, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { seamEdges, seamLetter, seamLine } from '../plan/seams.ts';
+import { grainLine } from './grain-line.ts';
 import { type Label, placeLabels } from './label-places.ts';
 import type { DrawItem } from './sheet-drawing.ts';
 import { sheetNames } from './sheet-names.ts';
@@ -140,7 +141,32 @@ function drawnPattern(plan: Plan, panel: Panel, face: Face): readonly DrawItem[]
     for (const leg of kindOf(plan, part).metal)
       items.push(...legArrow(leg.points.map((p) => seen(placePointExactly(poseOf(part), p)))));
   }
+  const grain = drawnGrain(plan, panel).map((points) => points.map(seen));
+  items.push(...grain.map((points): DrawItem => ({ kind: 'line', points, widthMm: 0.25 })));
+  const end = grain[0]?.[1];
+  if (end !== undefined)
+    labels.push({
+      lines: [{ text: 'grain', sizeMm: 3 }],
+      left: end.x,
+      top: end.y,
+      right: end.x,
+      bottom: end.y,
+    });
   return [...items, ...placeLabels(items, labels)];
+}
+
+/** The grain line of a panel whose cloth has a grain, beside its parts and threads where there is room. */
+function drawnGrain(plan: Plan, panel: Panel): ReturnType<typeof grainLine> {
+  if (panel.grainDeg === undefined) return [];
+  const parts = thoseOn(plan.parts, panel.id);
+  const things = [
+    ...parts.map(({ at }) => at),
+    ...parts.flatMap((part) => placedOutline(plan, part)),
+    ...legsOnPanel(plan, panel.id).flatMap(({ run, leg }) =>
+      spansOnLeg(leg, sumRun(plan, run).spans).map(({ a }) => a),
+    ),
+  ];
+  return grainLine(clothOutline(panel), panel.grainDeg, things);
 }
 
 /** How each use is printed: an opening as an edge, the others as quiet lines with their name where they are areas. */

@@ -2,12 +2,11 @@
  * Steps as they are worked: the same work on several things, one after the other, is one round with a tick for each of them. The steps stay
  * what they are, in their order, so that ticks, needs and the maker's own order hold as before.
  */
-import type { Face } from '../cloth/cloth.ts';
 import { isTicked } from '../plan/progress.ts';
 import type { Plan } from '../plan/schema.ts';
 import { groupBy } from '../units/group-by.ts';
-import { capital } from '../units/words.ts';
-import { type SewingStep, type StepWork, turnOver } from './step.ts';
+import type { SewingStep, StepWork } from './step.ts';
+import { LyingFaces } from './turnings.ts';
 
 /** One tick of a round: what it is done to, and the steps that are done with it. */
 export interface RoundTick {
@@ -30,11 +29,11 @@ interface Thing {
 /** The rounds of ordered steps. Steps are gathered where they follow each other and say the same of each thing. O(steps). */
 export function roundsOf(steps: readonly SewingStep[]): readonly Round[] {
   const rounds: Round[] = [];
-  let up: Face = 'right';
+  const lying = new LyingFaces();
   for (const things of alike(thingsOf(steps))) {
     const all = things.flatMap((thing) => thing.steps);
-    const round = all.length === 1 ? lone(all[0] as SewingStep) : gathered(things, all, up);
-    up = all.reduce<Face>((face, step) => step.faceAfter ?? face, up);
+    const round = all.length === 1 ? lone(all[0] as SewingStep) : gathered(things, all, lying);
+    for (const step of all) lying.leave(step);
     rounds.push(round);
   }
   return rounds;
@@ -75,7 +74,7 @@ function thingsOf(steps: readonly SewingStep[]): readonly Thing[] {
     const { round } = step;
     const last = things.at(-1);
     if (round === undefined) things.push({ text: '', words: '', steps: [step] });
-    else if (last !== undefined && last.words === round.thing && last.steps[0]?.group === step.group)
+    else if (last !== undefined && last.words === round.thing && last.steps[0]?.heading === step.heading)
       things[things.length - 1] = {
         ...last,
         text: `${last.text} ${round.text}`,
@@ -92,7 +91,7 @@ function alike(things: readonly Thing[]): ReadonlyArray<readonly Thing[]> {
   for (const thing of things) {
     const last = groups.at(-1)?.[0];
     const isSame =
-      thing.text !== '' && last?.text === thing.text && last.steps[0]?.group === thing.steps[0]?.group;
+      thing.text !== '' && last?.text === thing.text && last.steps[0]?.heading === thing.steps[0]?.heading;
     if (isSame) groups.at(-1)?.push(thing);
     else groups.push([thing]);
   }
@@ -107,7 +106,7 @@ function lone(step: SewingStep): Round {
   return { ...step, ticks: [{ words: '', steps: [step] }] };
 }
 
-function gathered(things: readonly Thing[], steps: readonly SewingStep[], up: Face): Round {
+function gathered(things: readonly Thing[], steps: readonly SewingStep[], lying: LyingFaces): Round {
   const [first, last] = [steps[0], steps.at(-1)] as [SewingStep, SewingStep];
   const text = things[0]?.text ?? '';
   const ids = new Set(steps.map(({ id }) => id));
@@ -119,7 +118,9 @@ function gathered(things: readonly Thing[], steps: readonly SewingStep[], up: Fa
   return {
     id: first.id,
     group: first.group,
-    text: first.faceUp !== null && first.faceUp !== up ? `${capital(turnOver(first.faceUp))}. ${text}` : text,
+    heading: first.heading,
+    cloth: first.cloth,
+    text: `${lying.turning(first)}${text}`,
     partIds: [...new Set(steps.flatMap(({ partIds }) => partIds))],
     runIds: [...new Set(steps.flatMap(({ runIds }) => runIds))],
     work: workOf(steps),

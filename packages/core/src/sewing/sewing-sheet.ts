@@ -10,8 +10,9 @@ import { groupBy } from '../units/group-by.ts';
 import { accessOf, outOfReach, unreachableHolders } from './access.ts';
 import { type GatherItem, gatherList } from './gather.ts';
 import { listed } from './sheet-names.ts';
-import { type SewingStep, type StepDraft, withTurnings } from './step.ts';
+import type { SewingStep, StepDraft } from './step.ts';
 import { orderedSteps, type Unfollowed } from './step-order.ts';
+import { stepPlaces } from './step-place.ts';
 import { finishingSteps } from './steps/finishing.ts';
 import { joinSteps } from './steps/free-ends.ts';
 import { holdingSteps, placingSteps } from './steps/holding.ts';
@@ -20,6 +21,7 @@ import { rehearsingSteps } from './steps/rehearsing.ts';
 import { pieceSteps } from './steps/sewing-a-piece.ts';
 import { type StepContext, stepContext } from './steps/step-context.ts';
 import { isSupplyFirst, pieceTester, sourceTests } from './steps/testing.ts';
+import { withTurnings } from './turnings.ts';
 import { unfollowedHabits } from './unfollowed-habits.ts';
 
 export interface SewingSheet {
@@ -45,8 +47,10 @@ export function* makeSheet(plan: Plan): Generator<number, SewingSheet> {
   const { steps, unfollowed } = orderedSteps(context, usual, plan.stepOrder);
   yield 0.9;
   const chances = lastChances(context);
+  const placeOf = stepPlaces(plan, pieces);
+  const placed = steps.map((step) => ({ ...step, ...placeOf(step) }));
   return {
-    steps: withTurnings(steps).map((step) => ({ ...step, lastChance: chances.get(step.id) ?? null })),
+    steps: withTurnings(placed).map((step) => ({ ...step, lastChance: chances.get(step.id) ?? null })),
     unfollowed: [...unfollowed, ...unfollowedHabits(plan, pieces)],
     pieces,
     gather: gatherList(plan, pieces),
@@ -78,8 +82,7 @@ function usualParts(context: StepContext): ReadonlyArray<() => readonly StepDraf
     () => (plan.habits.holdDowns === 'after' ? [] : holdingSteps(context)),
     () => testsOf('apart-early'),
     ...pieces.map((piece, i) => () => [
-      ...pieceSteps(context, piece),
-      testOf(piece),
+      ...[...pieceSteps(context, piece), testOf(piece)].map((step) => ({ ...step, pieceId: piece.id })),
       ...(i === lastOfSide ? testsOf('one-side') : []),
     ]),
     () => joinSteps(context),

@@ -100,13 +100,13 @@ export function* makeSheetPages(plan: Plan, print: SheetPrint = {}): Generator<n
   const artist = artistFor(plan, sheet);
   if (artist === null) blocks.push({ text: TOO_MANY_DRAWINGS });
   const rounds = roundsOf(sheet.steps);
-  let group = '';
+  let heading = '';
   let done = 0;
   for (const drawn of drawnTogether(rounds, sheet.pieces)) {
     const [first] = drawn;
-    if (first !== undefined && first.group !== group) {
-      group = first.group;
-      blocks.push({ text: group, bold: true, spaceBeforeMm: 4 });
+    if (first !== undefined && first.heading !== heading) {
+      heading = first.heading;
+      blocks.push({ text: heading, bold: true, spaceBeforeMm: 4 });
     }
     blocks.push(...roundBlocks(plan, drawn, done, artist));
     done += drawn.length;

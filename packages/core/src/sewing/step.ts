@@ -1,6 +1,5 @@
 /** What a step of the sheet is. Ids are made of the ids of parts, runs and works, so that a tick stays with its step when the plan changes. */
-import { type Face, faceName } from '../cloth/cloth.ts';
-import { capital } from '../units/words.ts';
+import type { Face } from '../cloth/cloth.ts';
 
 export const STEP_GROUPS = [
   'Prepare',
@@ -33,6 +32,8 @@ export interface StepDraft {
   /** The parts and runs it is about, to show on the cloth. */
   readonly partIds: readonly string[];
   readonly runIds: readonly string[];
+  /** The piece of thread it belongs to; none where it is no work on one. */
+  readonly pieceId?: string;
   readonly work: StepWork;
   /** Whether the needle can be laid down after it: no thread hangs in the middle of a line. */
   readonly isSafeStop: boolean;
@@ -53,6 +54,19 @@ export interface InRound {
   readonly thing: string;
 }
 
+/** What is turned over as one: the whole piece, or the panels that are one cloth by the time the circuit is sewn. */
+export interface WorkedCloth {
+  readonly id: string;
+  /** `the piece`, `front`, `left and right`. */
+  readonly name: string;
+}
+
+export interface StepPlace {
+  /** The group, with its panel where there are several: `Sew the + side: front`. */
+  readonly heading: string;
+  readonly cloth: WorkedCloth;
+}
+
 /** Why a step comes after another. A `must` holds whatever the maker wants, a `habit` until the maker moves the step. */
 export interface Need {
   readonly stepId: string;
@@ -60,7 +74,7 @@ export interface Need {
   readonly why: string;
 }
 
-export interface SewingStep extends StepDraft {
+export interface SewingStep extends StepDraft, StepPlace {
   readonly needs: readonly Need[];
   /** What this is the last chance for: what can no longer be reached after it, in words; or null. */
   readonly lastChance: string | null;
@@ -72,20 +86,4 @@ type Given = Pick<StepDraft, 'id' | 'group' | 'text' | 'work'> & Partial<StepDra
 export function makeStep(given: Given): StepDraft {
   const { faceUp = null } = given;
   return { partIds: [], runIds: [], isSafeStop: true, isCellIn: false, faceAfter: faceUp, ...given, faceUp };
-}
-
-/** What turns the piece over, to stand before a step or within one. */
-export function turnOver(face: Face): string {
-  return `turn the piece over, ${faceName(face)} up`;
-}
-
-/** Steps in their order with the turning of the piece said wherever another face has to lie up. It begins with its right side up. */
-export function withTurnings<Step extends StepDraft>(steps: readonly Step[]): readonly Step[] {
-  let up: Face = 'right';
-  return steps.map((step) => {
-    const isTurned = step.faceUp !== null && step.faceUp !== up;
-    const text = isTurned ? `${capital(turnOver(step.faceUp as Face))}. ${step.text}` : step.text;
-    up = step.faceAfter ?? up;
-    return isTurned ? { ...step, text } : step;
-  });
 }

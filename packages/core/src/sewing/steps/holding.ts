@@ -3,6 +3,7 @@ import { faceName } from '../../cloth/cloth.ts';
 import type { Hole } from '../../parts/part-kind.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import { leadsOf, wantedSlackMm } from '../../plan/leads.ts';
+import { panelsOf, thoseOn } from '../../plan/panels.ts';
 import { holeKey } from '../../plan/placed.ts';
 import type { Part } from '../../plan/records.ts';
 import { runsByHole } from '../../plan/run-way.ts';
@@ -14,15 +15,12 @@ import { makeStep, type StepDraft } from '../step.ts';
 import type { StepContext } from './step-context.ts';
 
 export function holdingSteps(context: StepContext): readonly StepDraft[] {
-  return Object.values(context.plan.parts).flatMap((part) => [
-    ...holdStep(context, part),
-    ...tackStep(context, part),
-  ]);
+  return byPanel(context.plan).flatMap((part) => [...holdStep(context, part), ...tackStep(context, part)]);
 }
 
 /** Parts that sewing through holes does not bring to their place: laid into a pocket, pushed through, held under tape. */
 export function placingSteps({ plan, names }: StepContext): readonly StepDraft[] {
-  return Object.values(plan.parts).flatMap((part) => {
+  return byPanel(plan).flatMap((part) => {
     const { placing } = kindOf(plan, part);
     if (placing === undefined) return [];
     return [
@@ -36,6 +34,11 @@ export function placingSteps({ plan, names }: StepContext): readonly StepDraft[]
       }),
     ];
   });
+}
+
+/** All parts, panel by panel. */
+function byPanel(plan: Plan): readonly Part[] {
+  return panelsOf(plan).flatMap(({ id }) => thoseOn(plan.parts, id));
 }
 
 /** How the cable of a part is laid, where it has one. */

@@ -208,7 +208,7 @@ function StepBody({
   return (
     <>
       <h1>
-        {round.group}
+        {round.heading}
         {isDone && <span className="least"> done</span>}
       </h1>
       {round.lastChance !== null && <p className="last-chance">{round.lastChance}</p>}

@@ -40,8 +40,8 @@ function sectionsOf(rounds: readonly Round[]): readonly Section[] {
   const sections: { title: string; from: number; rounds: Round[] }[] = [];
   for (const [i, round] of rounds.entries()) {
     const last = sections.at(-1);
-    if (last?.title === round.group) last.rounds.push(round);
-    else sections.push({ title: round.group, from: i, rounds: [round] });
+    if (last?.title === round.heading) last.rounds.push(round);
+    else sections.push({ title: round.heading, from: i, rounds: [round] });
   }
   return sections;
 }
