@@ -17,7 +17,7 @@ import { moveAsideFix } from './fixes/move-aside.ts';
 import { moveIntoReachFix } from './fixes/move-into-reach.ts';
 import { movePartFix } from './fixes/move-part.ts';
 import { openRingFix } from './fixes/open-ring.ts';
-import { cutWindowFix, loosenLayerFix } from './fixes/over-layer.ts';
+import { cutWindowFix, intoWindowFix, loosenLayerFix } from './fixes/over-layer.ts';
 import { pairTailsFix } from './fixes/pair-tails.ts';
 import { sewMissingFix } from './fixes/sew-missing.ts';
 import { splitPieceFix } from './fixes/split-piece.ts';
@@ -56,5 +56,6 @@ export const FIX_KINDS: readonly FixKind[] = [
   enlargePatchFix,
   addPatchFix,
   cutWindowFix,
+  intoWindowFix,
   loosenLayerFix,
 ];

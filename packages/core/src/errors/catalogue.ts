@@ -307,6 +307,10 @@ export const ERROR_CATALOGUE = {
     title: 'This layer covers no light and no sensor.',
     help: 'Lay it on the face on which they show, or place them first.',
   },
+  'window-to-move-to': {
+    title: 'There is no free window for them to move to.',
+    help: 'Lay a layer with windows over the face on which they show, or take other parts out of its windows.',
+  },
   'seam-one-panel': {
     title: 'Both edges of this seam are of one panel.',
     help: 'Only panels that a seam joins can be laid along it.',

@@ -6,10 +6,12 @@ import { parsePlan, serializePlan } from '../formats/plan-file.ts';
 import { patternDrawing } from '../sewing/pattern-drawing.ts';
 import { sewingSheet } from '../sewing/sewing-sheet.ts';
 import { smallLantern } from '../testing/plan-builder.ts';
+import { moveIntoWindows } from './arrange/into-windows.ts';
 import { applyEdit, type Edit, invertEdit } from './edit.ts';
 import { addLayer, changeLayer, cutWindows, deleteLayer, layerIdOf } from './edits/layer-edits.ts';
 import { addPanels, deletePanel, panelIdOf } from './edits/panel-edits.ts';
-import { covers, layersOn } from './layers.ts';
+import { moveParts } from './edits/part-edits.ts';
+import { covers, layersOn, looksOut } from './layers.ts';
 import { panelOf } from './panels.ts';
 import type { Layer } from './records.ts';
 import type { Plan } from './schema.ts';
@@ -60,6 +62,39 @@ describe('what is found', () => {
     expect(cutWindows(open, id)).toMatchObject({ problem: { code: 'window-none' } });
     // On the other face nothing shows that it could hide.
     expect(of(laid({ face: 'wrong' }).plan, 'layer-window')).toEqual([]);
+  });
+
+  test('lights beside their windows move into them, each into one of its own; what is there already is left in it', () => {
+    const { plan: covered, id } = laid();
+    const aside = lights.map(({ at: { x, y } }) =>
+      [
+        { x: -6, y: -6 },
+        { x: 6, y: -6 },
+        { x: 6, y: 6 },
+        { x: -6, y: 6 },
+      ].map((corner) => ({ at: { x: x + 4 + corner.x, y: y + 9 + corner.y } })),
+    );
+    const off = applyEdit(covered, expectOk(changeLayer(covered, id, { windows: aside })));
+    expect(of(off, 'layer-window')).toHaveLength(lights.length);
+    const ids = Object.keys(off.parts);
+    const edit = expectOk(moveIntoWindows(off, ids));
+    const moved = applyEdit(off, edit);
+    expect(applyEdit(moved, invertEdit(edit))).toEqual(off);
+    expect(of(moved, 'layer-window')).toEqual([]);
+    for (const { id: light, at } of lights) {
+      const { x, y } = moved.parts[light]?.at ?? { x: 0, y: 0 };
+      expect([x - at.x, y - at.y]).toEqual([expect.closeTo(4, 1), expect.closeTo(9, 1)]);
+    }
+    const holder = Object.values(off.parts).find((part) => !looksOut(off, part));
+    expect(moved.parts[holder?.id ?? '']).toBe(off.parts[holder?.id ?? '']);
+    // All are in windows now: there is nothing left to move.
+    expect(moveIntoWindows(moved, ids)).toMatchObject({ problem: { code: 'window-to-move-to' } });
+    expect(moveIntoWindows(plan, ids)).toMatchObject({ problem: { code: 'window-to-move-to' } });
+    // A window that one light has is not offered to another.
+    const [first, second] = lights.map((light) => light.id) as [string, string];
+    const one = applyEdit(moved, expectOk(moveParts(moved, [first], { x: 12, y: 0 })));
+    expect(moveIntoWindows(one, [second])).toMatchObject({ ok: false });
+    expect(applyEdit(one, expectOk(moveIntoWindows(one, [first]))).parts[first]).toEqual(moved.parts[first]);
   });
 
   test('a cell under a layer that is fastened for good is told; one under a layer that comes off is not', () => {

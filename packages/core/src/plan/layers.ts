@@ -3,9 +3,11 @@ import { clothOutline, type Face } from '../cloth/cloth.ts';
 import { flattenCurve } from '../geometry/curve.ts';
 import type { Point } from '../geometry/point.ts';
 import { type Polygon, polygonContains } from '../geometry/polygon.ts';
+import { hasElement } from '../parts/part-element.ts';
 import { remembered } from '../units/remembered.ts';
+import { kindOf } from './kind-of.ts';
 import { panelOf } from './panels.ts';
-import type { Layer } from './records.ts';
+import type { Layer, Part } from './records.ts';
 import type { Plan } from './schema.ts';
 
 /** The layers on a face of a panel, in the order in which they were laid; on both faces where none is named. */
@@ -37,6 +39,12 @@ export function covers(plan: Pick<Plan, 'panels'>, layer: Layer, p: Point): bool
     polygonContains(layerOutline(plan, layer), p) &&
     !layerWindows(layer).some((window) => polygonContains(window, p))
   );
+}
+
+/** Whether a part shines or looks out of its face: a light, or a sensor with a spot to see by. */
+export function looksOut(plan: Pick<Plan, 'ownParts'>, part: Part): boolean {
+  const kind = kindOf(plan, part);
+  return hasElement(kind, 'light') || kind.spots.some(({ id }) => id === 'sensor');
 }
 
 /** The first layer on a face that lies on a place; undefined where the face is bare there. */

@@ -1,3 +1,4 @@
+import { moveIntoWindows } from '../../plan/arrange/into-windows.ts';
 import { changeLayer, cutWindows } from '../../plan/edits/layer-edits.ts';
 import type { FixKind } from '../fix-kind.ts';
 import { sound } from './sound.ts';
@@ -12,6 +13,13 @@ export const cutWindowFix: FixKind = {
   id: 'cut-window',
   rules: ['layer-window'],
   propose: (plan, { key }) => sound(cutWindows(plan, layerIdOf(key))),
+};
+
+/** Moves the light or sensor under the middle of the nearest window that is free. */
+export const intoWindowFix: FixKind = {
+  id: 'into-window',
+  rules: ['layer-window'],
+  propose: (plan, { partIds }) => sound(moveIntoWindows(plan, partIds)),
 };
 
 /** Lets a layer over a holder come off. */

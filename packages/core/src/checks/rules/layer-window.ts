@@ -1,6 +1,6 @@
 import { hasElement } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/kind-of.ts';
-import { coverOf } from '../../plan/layers.ts';
+import { coverOf, looksOut } from '../../plan/layers.ts';
 import { shiningFace } from '../../plan/placed.ts';
 import type { CheckRule } from '../check-rule.ts';
 
@@ -13,10 +13,8 @@ export const layerWindow: CheckRule = {
   example: 'An overlay with cut-out stars lies a finger too low: two lights are behind cloth.',
   sees: ['panels', 'layers'],
   checkPart({ plan }, part) {
-    const kind = kindOf(plan, part);
-    const isLight = hasElement(kind, 'light');
-    const isSensor = kind.spots.some(({ id }) => id === 'sensor');
-    if (!isLight && !isSensor) return [];
+    if (!looksOut(plan, part)) return [];
+    const isLight = hasElement(kindOf(plan, part), 'light');
     const layer = coverOf(plan, part.panelId, shiningFace(plan, part), part.at);
     if (layer === undefined) return [];
     return [

@@ -2,10 +2,8 @@
 import { maybeClothKind } from '../../cloth/cloth-kinds.ts';
 import { fail, type Result } from '../../errors/problem.ts';
 import { type CurveNode, ovalCurve } from '../../geometry/curve.ts';
-import { hasElement } from '../../parts/part-element.ts';
 import type { Edit } from '../edit.ts';
-import { kindOf } from '../kind-of.ts';
-import { covers } from '../layers.ts';
+import { covers, looksOut } from '../layers.ts';
 import { panelOf, thoseOn } from '../panels.ts';
 import { placedOutline, reachMm, shiningFace } from '../placed.ts';
 import type { Layer } from '../records.ts';
@@ -88,11 +86,9 @@ const LEAST_WINDOW_MM = 6;
 export function cutWindows(plan: Plan, layerId: string): Result<Edit> {
   const layer = plan.layers[layerId];
   if (layer === undefined) return fail('unknown-layer', '', `layers.${layerId}`);
-  const covered = thoseOn(plan.parts, layer.panelId).filter((part) => {
-    const kind = kindOf(plan, part);
-    const shows = hasElement(kind, 'light') || kind.spots.some(({ id }) => id === 'sensor');
-    return shows && shiningFace(plan, part) === layer.face && covers(plan, layer, part.at);
-  });
+  const covered = thoseOn(plan.parts, layer.panelId).filter(
+    (part) => looksOut(plan, part) && shiningFace(plan, part) === layer.face && covers(plan, layer, part.at),
+  );
   if (covered.length === 0) return fail('window-none', '', `layers.${layerId}`);
   const windows = covered.map((part) => {
     const small = Math.min(

@@ -1,7 +1,10 @@
 import { boxOf, clothBox, type Face } from '@sashiko/core/cloth/cloth';
 import { CLOTH_COLOURS, CLOTH_KINDS } from '@sashiko/core/cloth/cloth-kinds';
+import { moveIntoWindows } from '@sashiko/core/plan/arrange/into-windows';
 import { addLayer, changeLayer, cutWindows, deleteLayer } from '@sashiko/core/plan/edits/layer-edits';
-import { layerOutline, layersOn } from '@sashiko/core/plan/layers';
+import { layerOutline, layersOn, looksOut } from '@sashiko/core/plan/layers';
+import { thoseOn } from '@sashiko/core/plan/panels';
+import { shiningFace } from '@sashiko/core/plan/placed';
 import type { Layer, Panel } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { counted } from '@sashiko/core/units/words';
@@ -153,9 +156,19 @@ function LayerCard({ plan, layer }: { readonly plan: Plan; readonly layer: Layer
           Cut windows over lights and sensors
         </Button>
         {layer.windows.length > 0 && (
-          <Button size="small" onClick={() => change({ windows: [] })}>
-            Close its windows
-          </Button>
+          <>
+            <Button
+              size="small"
+              onClick={() =>
+                usePlanStore.getState().commit(moveIntoWindows(currentPlan(), lookingThrough(plan, layer)))
+              }
+            >
+              Move lights and sensors into its windows
+            </Button>
+            <Button size="small" onClick={() => change({ windows: [] })}>
+              Close its windows
+            </Button>
+          </>
         )}
         <Button
           size="small"
@@ -167,6 +180,13 @@ function LayerCard({ plan, layer }: { readonly plan: Plan; readonly layer: Layer
       </div>
     </div>
   );
+}
+
+/** What shines or looks towards a layer and may be moved. */
+function lookingThrough(plan: Plan, layer: Layer): readonly string[] {
+  return thoseOn(plan.parts, layer.panelId)
+    .filter((part) => looksOut(plan, part) && shiningFace(plan, part) === layer.face && part.locked !== true)
+    .map(({ id }) => id);
 }
 
 /** Where a layer lies that covers a part of its panel: as a box, in figures. */

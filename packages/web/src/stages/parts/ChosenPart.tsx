@@ -27,6 +27,7 @@ import { Field } from '../../ui/Field.tsx';
 import { Colours } from './Colours.tsx';
 import { copyParts } from './copy-parts.ts';
 import { ExchangeField } from './ExchangeField.tsx';
+import { IntoWindows } from './IntoWindows.tsx';
 import { PartOptionField } from './PartOptionField.tsx';
 import { PartPlace } from './PartPlace.tsx';
 import { PinLevels } from './PinLevels.tsx';
@@ -50,6 +51,7 @@ export function ChosenPart({ plan, part }: ChosenPartProps) {
       <h2>{kind.title}</h2>
       <NameField plan={plan} part={part} />
       <PartPlace plan={plan} part={part} />
+      <IntoWindows plan={plan} ids={[part.id]} />
       <ThreadsFollow plan={plan} />
       {part.colourId !== undefined && (
         <Colours

@@ -9,6 +9,7 @@ import { usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { GoesAlong, mirrorAtMiddle } from './ChosenPart.tsx';
 import { copyParts } from './copy-parts.ts';
+import { IntoWindows } from './IntoWindows.tsx';
 import { ThreadsFollow } from './ThreadsFollow.tsx';
 import { WiringFields } from './WiringFields.tsx';
 
@@ -47,6 +48,7 @@ export function ChosenParts({ plan, ids }: { readonly plan: Plan; readonly ids: 
           Space evenly down
         </Button>
       </div>
+      <IntoWindows plan={plan} ids={ids} />
       <ThreadsFollow plan={plan} />
       <WiringFields plan={plan} ids={ids} />
       <div className="buttons">
