@@ -1,5 +1,5 @@
 /** Pieces of several panels: from measures to a lit pouch, over a side seam by hand, and all of it taken back. */
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Locator, type Page, test } from '@playwright/test';
 import { canvas, clickAt, downloadBytes, goTo, openDemo, place } from './worktable.ts';
 
 const panels = (page: Page) => page.getByLabel('Panel in hand');
@@ -107,6 +107,38 @@ test('two outlines of an SVG become a seamed pouch in at most 14 pointer actions
   for (const letter of ['A', 'B', 'C'])
     await expect(page.getByRole('region', { name: `Seam ${letter}` })).toBeVisible();
   expect(actions).toBeLessThanOrEqual(14);
+
+  // The same by pressing edge and edge on the cloth.
+  for (let i = 0; i < 3; i += 1) await page.keyboard.press('Control+z');
+  await expect(page.getByRole('region', { name: /^Seam / })).toHaveCount(0);
+  actions -= 3;
+  await press('Choose two edges on the cloth');
+  for (const [one, other] of [
+    ['lower edge of front', 'lower edge of back'],
+    ['left edge of front', 'right edge of back'],
+    ['right edge of front', 'left edge of back'],
+  ]) {
+    for (const edge of [one, other]) {
+      await canvas(page)
+        .getByRole('button', { name: new RegExp(`^${edge}, `) })
+        .click();
+      actions += 1;
+    }
+  }
+  expect(actions).toBeLessThanOrEqual(14);
+  const seams = page.getByRole('region', { name: /^Seam / });
+  await expect(seams).toHaveCount(3);
+  // By keyboard: an edge is chosen and put back, then the two that are left become a seam.
+  const upperEdge = (name: string): Locator =>
+    canvas(page).getByRole('button', { name: new RegExp(`^upper edge of ${name}, `) });
+  const [upper, back] = [upperEdge('front'), upperEdge('back')];
+  await upper.press('Enter');
+  await expect(back).toHaveAccessibleName(/as long$/);
+  await page.keyboard.press('Escape');
+  await expect(upper).toHaveAttribute('aria-pressed', 'false');
+  await upper.press('Enter');
+  await back.press('Enter');
+  await expect(seams).toHaveCount(4);
 });
 
 test('panels are added, mirrored, named, moved about the table and taken away', async ({ page }) => {

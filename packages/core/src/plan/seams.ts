@@ -188,6 +188,35 @@ interface MeasuredEdge {
   readonly onTable: Point;
 }
 
+/** How far an edge of a seam may be longer than the other and still be eased in, as a share of the shorter one (assumption). */
+export const MOST_EASE = 0.05;
+
+/** The free edges of all panels that an edge can be sewn to, the nearest to it in length first, each with how long it is and whether it is eased in. */
+export function partnersOf(
+  plan: WithSeams,
+  edge: FreeEdge,
+): ReadonlyArray<{ readonly edge: FreeEdge; readonly mm: number; readonly fits: boolean }> {
+  const ownMm = edgeMm(plan, edge);
+  return Object.values(plan.panels)
+    .flatMap((panel) => measuredEdges(plan, panel))
+    .filter(({ edge: other }) => !isSameEdge(other, edge))
+    .map(({ edge: other, mm }) => ({
+      edge: other,
+      mm,
+      fits: Math.max(mm, ownMm) <= (1 + MOST_EASE) * Math.min(mm, ownMm),
+    }))
+    .sort((a, b) => Math.abs(a.mm - ownMm) - Math.abs(b.mm - ownMm));
+}
+
+/** How long an edge is along the cut, mm. */
+export function edgeMm(plan: WithSeams, edge: FreeEdge): number {
+  return polylineLengthMm(stretchPoints(panelOf(plan, edge).shape, edge));
+}
+
+export function isSameEdge(one: FreeEdge, other: FreeEdge): boolean {
+  return one.panelId === other.panelId && one.from === other.from && one.to === other.to;
+}
+
 /**
  * The two free edges that match best: the nearest in length; of several that match alike the lowest, for what is open is open at the top, and then
  * those that lie nearest to each other on the table. One is of a panel and one of another, or both of the panel where it is the only one, the longest

@@ -34,6 +34,7 @@ import { DIMMED_ROOM } from './palette.ts';
 import { isDarkCloth, type PanelView } from './panel-items.ts';
 import { RulerNumbers, Rulers } from './Rulers.tsx';
 import { SeamLetters } from './SeamDrawing.tsx';
+import { SeamEdges } from './SeamEdges.tsx';
 import { tableTransform } from './seen.ts';
 import { BendHandles, DraftRun, HoleButtons } from './ThreadOverlay.tsx';
 import { panelBox, seer, tableBox } from './table.ts';
@@ -300,6 +301,7 @@ function ClothHandles({ scale }: { readonly scale: number }) {
       <SizeHandles plan={plan} face={face} scale={scale} />
       <NodeHandles plan={plan} face={face} scale={scale} />
       <PenLine plan={plan} face={face} scale={scale} />
+      <SeamEdges plan={plan} face={face} scale={scale} />
     </>
   );
 }

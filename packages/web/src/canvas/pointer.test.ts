@@ -2,8 +2,11 @@
 import { expectOk } from '@sashiko/core/errors/problem';
 import type { Point } from '@sashiko/core/geometry/point';
 import { applyEdit } from '@sashiko/core/plan/edit';
+import { addPanels, changePanel, panelIdOf } from '@sashiko/core/plan/edits/panel-edits';
+import { partIdOf, placePart } from '@sashiko/core/plan/edits/part-edits';
 import { drawRun } from '@sashiko/core/plan/edits/run-edits';
 import { startHistory } from '@sashiko/core/plan/history';
+import { firstPanel } from '@sashiko/core/plan/panels';
 import { holePoint } from '@sashiko/core/plan/placed';
 import { smallLantern } from '@sashiko/core/testing/plan-builder';
 import { beforeEach, describe, expect, test, vi } from 'vitest';
@@ -120,6 +123,46 @@ describe('a part that is pulled', () => {
     const drag = pull(8);
     expect(shown()?.parts[left.id]?.at.x).toBe(left.at.x - 8);
     drag.cancel();
+  });
+});
+
+describe('a part that is pulled over another panel', () => {
+  const first = firstPanel(lantern.plan);
+  const far = panelIdOf(lantern.plan.nextNumber);
+  const beside = applyEdit(
+    lantern.plan,
+    expectOk(addPanels(lantern.plan, [{ name: 'back', shape: first.shape, like: first }])),
+  );
+  const table = { at: { x: 0, y: 500 }, turnDeg: 180 };
+  const two = applyEdit(beside, expectOk(changePanel(beside, far, { table })));
+  const lone = applyEdit(
+    two,
+    expectOk(
+      placePart(two, { panelId: first.id, kindId: 'sew-on-light', name: 'lone', at: { x: 60, y: 40 } }),
+    ),
+  );
+  const loneId = partIdOf(two.nextNumber);
+  // The back lies turned half round: its places count from its lower right corner.
+  const [from, over, onBack] = [
+    { x: 60, y: 40 },
+    { x: -100, y: 430 },
+    { x: 100, y: 70 },
+  ];
+
+  test('lies there while it is pulled, and is put there when it is let go, with that panel in hand', () => {
+    usePlanStore.getState().open(startHistory(lone));
+    const drag = gestureFrom(PARTS, { part: loneId }, from, over);
+    expect(shown()?.parts[loneId]).toMatchObject({ panelId: far, at: onBack });
+    drag.end();
+    expect(currentPlan().parts[loneId]).toMatchObject({ panelId: far, at: onBack });
+    expect(usePlanStore.getState().history?.past).toHaveLength(1);
+    expect(view().panelId).toBe(far);
+  });
+
+  test('stays on its own where a thread holds it', () => {
+    usePlanStore.getState().open(startHistory(lone));
+    gestureFrom(PARTS, { part: left.id }, left.at, over).end();
+    expect(currentPlan().parts[left.id]?.panelId).toBe(left.panelId);
   });
 });
 

@@ -129,7 +129,13 @@ export class Pointer {
 /** The panel that is pressed is in hand: that of the thing under the pointer, or the one that lies there. A line that is begun stays on its panel. */
 function takePanelUnder({ screen }: PointerFacts, marks: Press['marks'], camera: Camera): void {
   const { tool, face, takePanel } = useViewStore.getState();
-  if (tool.kind === 'draw' || tool.kind === 'point' || (tool.kind === 'pen' && tool.nodes.length > 0)) return;
+  if (
+    tool.kind === 'draw' ||
+    tool.kind === 'point' ||
+    tool.kind === 'seam' ||
+    (tool.kind === 'pen' && tool.nodes.length > 0)
+  )
+    return;
   const plan = currentPlan();
   if (!hasSeveralPanels(plan)) return;
   const thing = plan.parts[marks['part'] ?? marks['turn'] ?? ''];

@@ -1,6 +1,6 @@
 /** The table the panels lie on: where what lies on a panel is seen, and which panel lies under a place. */
 import { asSeen, type Box, boxOf, clothOutline, type Face } from '@sashiko/core/cloth/cloth';
-import type { Point } from '@sashiko/core/geometry/point';
+import { distance, type Point } from '@sashiko/core/geometry/point';
 import { nearestOnPolygon, polygonContains } from '@sashiko/core/geometry/polygon';
 import { type OnPanel, panelOf, panelsOf } from '@sashiko/core/plan/panels';
 import type { Panel } from '@sashiko/core/plan/records';
@@ -50,18 +50,21 @@ export function tableBox(plan: Pick<Plan, 'panels'>, face: Face): Box {
   return boxOf(panelsOf(plan).flatMap((panel) => outlineOnTable(panel, face)));
 }
 
-/** The panel that lies under a place of the table, the last drawn of several; else the nearest one. */
+/** The panel that lies under a place of the table, the last drawn of several; null on the bare table. */
+export function panelAt(plan: Pick<Plan, 'panels'>, face: Face, p: Point): Panel | null {
+  return (
+    panelsOf(plan).findLast((panel) => polygonContains(clothOutline(panel), offTable(panel, face, p))) ?? null
+  );
+}
+
+/** The panel that lies under a place of the table; on the bare table the nearest one. */
 export function panelUnder(plan: Pick<Plan, 'panels'>, face: Face, p: Point): Panel {
-  let best: { readonly panel: Panel; readonly mm: number } | null = null;
-  for (const panel of panelsOf(plan)) {
+  const offMm = (panel: Panel): number => {
     const own = offTable(panel, face, p);
-    const outline = clothOutline(panel);
-    if (polygonContains(outline, own)) best = { panel, mm: 0 };
-    else {
-      const near = nearestOnPolygon(outline, own);
-      const mm = Math.hypot(near.x - own.x, near.y - own.y);
-      if (best === null || mm < best.mm) best = { panel, mm };
-    }
-  }
-  return (best as NonNullable<typeof best>).panel;
+    return distance(nearestOnPolygon(clothOutline(panel), own), own);
+  };
+  return (
+    panelAt(plan, face, p) ??
+    panelsOf(plan).reduce((best, panel) => (offMm(panel) < offMm(best) ? panel : best))
+  );
 }

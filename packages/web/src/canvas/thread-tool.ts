@@ -121,6 +121,7 @@ export function stepBack(): boolean {
     useViewStore.getState().takePanel(draftPanelId(currentPlan(), { from: tool.from, passes }));
   } else if (tool.kind === 'draw' && tool.bends.length > 0)
     setTool({ ...tool, bends: tool.bends.slice(0, -1) });
+  else if (tool.kind === 'seam' && tool.edge !== null) setTool({ kind: 'seam', edge: null });
   else setTool({ kind: 'hand' });
   return true;
 }

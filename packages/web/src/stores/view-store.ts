@@ -4,6 +4,7 @@ import type { CurveNode } from '@sashiko/core/geometry/curve';
 import type { Point } from '@sashiko/core/geometry/point';
 import type { SnapGuide } from '@sashiko/core/plan/arrange/snapping';
 import type { HoleRef, Part, Pass } from '@sashiko/core/plan/records';
+import type { FreeEdge } from '@sashiko/core/plan/seams';
 import { create } from 'zustand';
 import type { Camera } from './camera.ts';
 import type { NameKind } from './name-kinds.ts';
@@ -40,6 +41,8 @@ export type Tool =
       /** The node that is being pulled into a curve, not put down yet. */
       readonly pulling?: CurveNode;
     }
+  /** Choosing the two edges of a seam: the first, once it is chosen. */
+  | { readonly kind: 'seam'; readonly edge: FreeEdge | null }
   /** Pointing at places on the picture, to make it true. */
   | {
       readonly kind: 'point';

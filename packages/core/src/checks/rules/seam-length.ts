@@ -1,9 +1,6 @@
-import { seamLengths, seamLetter, seamLine } from '../../plan/seams.ts';
+import { MOST_EASE, seamLengths, seamLetter, seamLine } from '../../plan/seams.ts';
 import { formatLength } from '../../units/length.ts';
 import type { CheckRule } from '../check-rule.ts';
-
-/** What can be eased into a seam, as a share of its shorter edge (assumption). */
-export const MOST_EASE = 0.05;
 
 export const seamLength: CheckRule = {
   id: 'seam-length',

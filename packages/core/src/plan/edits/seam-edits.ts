@@ -3,7 +3,7 @@ import { fail, type Result } from '../../errors/problem.ts';
 import type { Edit } from '../edit.ts';
 import type { Seam } from '../records.ts';
 import type { Plan } from '../schema.ts';
-import { seamLetter } from '../seams.ts';
+import { type FreeEdge, seamLetter } from '../seams.ts';
 import { takeNumbers } from './changes.ts';
 import { checkEdit } from './check-edit.ts';
 
@@ -20,6 +20,20 @@ export function addSeam(plan: Plan, seam: Omit<Seam, 'id'>): Result<Edit> {
     change,
     { table: 'seams', id, before: null, after: { ...seam, id } },
   ]);
+}
+
+/** What is usual, mm (common practice, no source). */
+const USUAL_ALLOWANCE_MM = 10;
+
+/** Sews two edges together as is usual: right sides together, pressed open, closed after the circuit is sewn. Its id is `seamIdOf(plan.nextNumber)`. */
+export function sewTogether(plan: Plan, a: FreeEdge, b: FreeEdge): Result<Edit> {
+  return addSeam(plan, {
+    a,
+    b: { ...b, reversed: true },
+    allowanceMm: USUAL_ALLOWANCE_MM,
+    pressed: 'open',
+    sewn: 'after',
+  });
 }
 
 /** Changes a seam. */

@@ -1,7 +1,6 @@
 /** Ready pieces of several panels: every one sound at every size, its seams matching, its measures those of the pattern-cutting sums. */
 import { describe, expect, test } from 'vitest';
 import { checkPlan } from '../../checks/check-plan.ts';
-import { MOST_EASE } from '../../checks/rules/seam-length.ts';
 import { clothBox, clothKeepOuts, clothOutline, curvePoints, shapeNodes } from '../../cloth/cloth.ts';
 import { areaProblem } from '../../cloth/curve-problems.ts';
 import { PIECE_SETS } from '../../cloth/piece-sets.ts';
@@ -15,7 +14,7 @@ import { applyEdit, invertEdit } from '../edit.ts';
 import { panelOf, panelsOf, panelsOfSameSet } from '../panels.ts';
 import type { Panel } from '../records.ts';
 import type { Plan } from '../schema.ts';
-import { isDart, pointOnSeam, seamLengths, tubeSizes } from '../seams.ts';
+import { MOST_EASE, isDart, pointOnSeam, seamLengths, tubeSizes } from '../seams.ts';
 import { resizePiece } from './cloth-edits.ts';
 import { takeSet } from './set-edits.ts';
 

@@ -4,7 +4,7 @@ import { movePanelOnTable } from './move-panel.ts';
 import { chooseByBox, moveChosenParts, showPart, turnByHandle } from './part-gestures.ts';
 import { shapeCloth } from './shape-cloth.ts';
 import { bendRun, chooseRun, sewFromHole, wishFromHole } from './thread-gestures.ts';
-import { drawNode, goOnSewing, placeInHand, pointAtPicture } from './tool-gestures.ts';
+import { chooseEdges, drawNode, goOnSewing, placeInHand, pointAtPicture } from './tool-gestures.ts';
 import { pullView, pullViewOrPutDown } from './view-gestures.ts';
 
 export const GESTURES: readonly GestureKind[] = [
@@ -12,6 +12,7 @@ export const GESTURES: readonly GestureKind[] = [
   drawNode,
   placeInHand,
   pointAtPicture,
+  chooseEdges,
   goOnSewing,
   movePanelOnTable,
   shapeCloth,

@@ -1,18 +1,19 @@
 /** Parts under the pointer: chosen, moved with their threads, turned by their handle, chosen many at once, shown by a click. */
 import type { Result } from '@sashiko/core/errors/problem';
-import { type Point, subtract } from '@sashiko/core/geometry/point';
+import { add, type Point, subtract } from '@sashiko/core/geometry/point';
 import { withGroups } from '@sashiko/core/plan/arrange/group';
 import { snapMove, snapTargets } from '@sashiko/core/plan/arrange/snapping';
 import type { Edit } from '@sashiko/core/plan/edit';
-import { moveParts, turnPart } from '@sashiko/core/plan/edits/part-edits';
-import { thoseOn } from '@sashiko/core/plan/panels';
+import { moveParts, putOnPanel, turnPart } from '@sashiko/core/plan/edits/part-edits';
+import { hasSeveralPanels, thoseOn } from '@sashiko/core/plan/panels';
 import type { Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { panelInHand } from '../../stores/panel-in-hand.ts';
 import { currentPlan, usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
-import { clampMove } from '../clamp.ts';
+import { clampMove, clampPlacing } from '../clamp.ts';
 import { commitMove, followingThreads } from '../follow-threads.ts';
+import { offTable, onTable, panelAt } from '../table.ts';
 import type { Gesture, GestureKind, Moment, Press } from './gesture.ts';
 
 /** How near something catches a dragged part, px. */
@@ -36,10 +37,17 @@ function carrying(partIds: readonly string[], editAt: (now: Moment) => Result<Ed
       const edit = editAt(now);
       preview.end();
       commitMove(edit, partIds);
+      takePanelOf(partIds);
     },
     click: () => preview.end(),
     cancel: () => preview.end(),
   };
+}
+
+/** What was put onto another panel takes that panel into the hand. */
+function takePanelOf([id]: readonly string[]): void {
+  const part = currentPlan().parts[id ?? ''];
+  if (part !== undefined && hasSeveralPanels(currentPlan())) useViewStore.getState().takePanel(part.panelId);
 }
 
 export const turnByHandle: GestureKind = {
@@ -84,6 +92,8 @@ function moving(ids: readonly string[], { at: start, camera }: Press): Gesture {
     const plan = currentPlan();
     const parts = ids.map((id) => plan.parts[id]).filter((part): part is Part => part !== undefined);
     const delta = subtract(at, start);
+    const over = ontoOther(plan, parts, at, delta);
+    if (over !== null) return over;
     // With Alt held nothing catches.
     const snapped = alt
       ? { delta, guides: [] }
@@ -91,6 +101,26 @@ function moving(ids: readonly string[], { at: start, camera }: Press): Gesture {
     useViewStore.getState().setSnapGuides(snapped.guides);
     return moveParts(plan, ids, clampMove(plan, parts, snapped.delta));
   });
+}
+
+/** Parts without threads that are pulled over another panel are put onto it; null where they stay on their own. */
+function ontoOther(plan: Plan, parts: readonly Part[], at: Point, delta: Point): Result<Edit> | null {
+  const [first] = parts;
+  if (first === undefined || !hasSeveralPanels(plan)) return null;
+  const { face } = useViewStore.getState();
+  const from = panelInHand(plan);
+  const to = panelAt(plan, face, onTable(from, face, at));
+  if (to === null || to.id === first.panelId || from.id !== first.panelId) return null;
+  const place = offTable(to, face, onTable(from, face, add(first.at, delta)));
+  const edit = putOnPanel(
+    plan,
+    parts.map(({ id }) => id),
+    to.id,
+    clampPlacing(plan, to, first, place),
+  );
+  if (!edit.ok) return null;
+  useViewStore.getState().setSnapGuides([]);
+  return edit;
 }
 
 function chosenWith(plan: Plan, chosen: readonly string[], id: string, adds: boolean): readonly string[] {

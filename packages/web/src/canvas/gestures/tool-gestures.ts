@@ -5,8 +5,10 @@ import { useViewStore } from '../../stores/view-store.ts';
 import { nearestHole } from '../nearest-hole.ts';
 import { penClick, penPull, pointAt } from '../pen-tool.ts';
 import { placeAt } from '../place-tool.ts';
+import { chooseEdge, edgeOfKey } from '../seam-tool.ts';
 import { chooseHole, putBend } from '../thread-tool.ts';
 import { CATCH_PX, type GestureKind, type Moment } from './gesture.ts';
+import { panning } from './view-gestures.ts';
 
 /** A tool that does the same wherever the pointer is let go. */
 function whereLetGo(tool: string, act: (now: Moment, scale: number) => void): GestureKind {
@@ -38,6 +40,15 @@ export const drawNode: GestureKind = {
 };
 
 export const placeInHand = whereLetGo('place', ({ at, shift }) => placeAt(at, shift));
+
+/** The edges of a seam are pressed, one after the other; elsewhere the view is pulled. */
+export const chooseEdges: GestureKind = {
+  id: 'seam',
+  begin({ marks: { edge }, screen }) {
+    if (useViewStore.getState().tool.kind !== 'seam') return null;
+    return panning(screen, edge === undefined ? undefined : () => chooseEdge(edgeOfKey(edge)));
+  },
+};
 
 export const pointAtPicture = whereLetGo('point', ({ at }) => pointAt(at));
 

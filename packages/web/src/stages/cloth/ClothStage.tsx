@@ -83,6 +83,10 @@ function useHint(): string | null {
       ? 'Click for a corner, press and pull for a curve. Keys: arrows move the pen, N puts a node.'
       : `Go on node by node; ${ends}. Esc steps back.`;
   }
+  if (tool.kind === 'seam')
+    return tool.edge === null
+      ? 'Click an edge of a seam, or walk to it with Tab and press Enter.'
+      : 'Click the edge that is sewn to it: those as long stand out. Esc steps back.';
   if (tool.kind === 'point') {
     return tool.purpose === 'calibrate'
       ? 'Click two places of the picture whose distance you know.'

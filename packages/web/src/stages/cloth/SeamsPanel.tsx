@@ -1,10 +1,8 @@
-import { edgesOf, stretchPoints } from '@sashiko/core/cloth/outline-places';
-import { polylineLengthMm } from '@sashiko/core/geometry/polyline';
-import { addSeam, changeSeam, deleteSeam } from '@sashiko/core/plan/edits/seam-edits';
-import { hasSeveralPanels, ofPanel, panelOf, panelsOf } from '@sashiko/core/plan/panels';
+import { edgesOf } from '@sashiko/core/cloth/outline-places';
+import { changeSeam, deleteSeam, sewTogether } from '@sashiko/core/plan/edits/seam-edits';
+import { hasSeveralPanels, panelsOf } from '@sashiko/core/plan/panels';
 import type { Seam } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { edgeName } from '@sashiko/core/plan/seam-works';
 import {
   type FreeEdge,
   matchingEdges,
@@ -15,13 +13,12 @@ import {
 } from '@sashiko/core/plan/seams';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button, Checkbox } from 'antd';
+import { edgeWords, putEdgesDown, takeEdges } from '../../canvas/seam-tool.ts';
 import { usePanelInHand } from '../../stores/panel-in-hand.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { useViewStore } from '../../stores/view-store.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
-
-/** What is usual: 10 mm (common practice, no source). */
-const USUAL_ALLOWANCE_MM = 10;
 
 /** Edges that are sewn together: what goes into them stays free, and the sheet says when they are sewn. */
 export function SeamsPanel() {
@@ -29,18 +26,10 @@ export function SeamsPanel() {
   const panel = usePanelInHand(plan);
   const seams = Object.values(plan.seams);
   const pair = matchingEdges(plan, panel);
+  const isChoosing = useViewStore((state) => state.tool.kind === 'seam');
   const add = (): void => {
     if (pair === null) return;
-    const [a, b] = pair;
-    usePlanStore.getState().commit(
-      addSeam(currentPlan(), {
-        a,
-        b: { ...b, reversed: true },
-        allowanceMm: USUAL_ALLOWANCE_MM,
-        pressed: 'open',
-        sewn: 'after',
-      }),
-    );
+    usePlanStore.getState().commit(sewTogether(currentPlan(), ...pair));
   };
   return (
     <>
@@ -58,9 +47,20 @@ export function SeamsPanel() {
           </Button>
           {hasSeveralPanels(plan) && pair !== null && (
             <span className="quiet">
-              {edgeWordsOf(plan, pair[0])} on {edgeWordsOf(plan, pair[1])}
+              {edgeWords(plan, pair[0])} on {edgeWords(plan, pair[1])}
             </span>
           )}
+        </div>
+        <div className="buttons">
+          <Button
+            size="small"
+            type={isChoosing ? 'primary' : 'default'}
+            aria-pressed={isChoosing}
+            disabled={pair === null}
+            onClick={() => (isChoosing ? putEdgesDown() : takeEdges())}
+          >
+            Choose two edges on the cloth
+          </Button>
         </div>
         {pair === null && <p className="quiet">Every edge is in a seam; take one apart to sew another.</p>}
       </section>
@@ -176,18 +176,11 @@ function EdgeChoice({
     <Choice
       label={label}
       value={keyOf(now)}
-      options={all.map((edge) => ({ value: keyOf(edge), label: edgeWordsOf(plan, edge) }))}
+      options={all.map((edge) => ({ value: keyOf(edge), label: edgeWords(plan, edge) }))}
       onChange={(key) => {
         const edge = all.find((one) => keyOf(one) === key);
         if (edge !== undefined) onChange(edge);
       }}
     />
   );
-}
-
-/** `right edge of front, 170 mm`. */
-function edgeWordsOf(plan: Plan, edge: FreeEdge): string {
-  const panel = panelOf(plan, edge);
-  const mm = polylineLengthMm(stretchPoints(panel.shape, edge));
-  return `${edgeName(panel, edge)}${ofPanel(plan, edge)}, ${formatLength(mm, plan.habits.unit, 0)}`;
 }
