@@ -6,6 +6,8 @@ export default defineConfig({
   test: {
     include: ['packages/*/src/**/*.test.{ts,tsx}'],
     environment: 'node',
+    // One worker a core: by default one of them is left idle.
+    maxWorkers: '100%',
     testTimeout: 60_000,
     reporters: ['default', ['json', { outputFile: 'test-results/unit.json' }]],
   },
