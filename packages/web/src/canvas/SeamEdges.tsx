@@ -1,5 +1,7 @@
-import type { Face } from '@sashiko/core/cloth/cloth';
+import { clothOutline, type Face } from '@sashiko/core/cloth/cloth';
 import { stretchPoints } from '@sashiko/core/cloth/outline-places';
+import { type Point, subtract } from '@sashiko/core/geometry/point';
+import { centroidOf } from '@sashiko/core/geometry/polygon';
 import { pointAlong, polylineLengthMm } from '@sashiko/core/geometry/polyline';
 import { panelOf, panelsOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
@@ -48,6 +50,15 @@ function offeredEdges(plan: Plan, chosen: FreeEdge | null): readonly Offered[] {
   );
 }
 
+/** A length stands beside its edge, on the cloth: so far in for its width and its height, px. */
+const IN_PX = { x: 32, y: 14 };
+
+function inwards(at: Point, middle: Point, scale: number): Point {
+  const { x, y } = subtract(middle, at);
+  const mm = Math.max(Math.hypot(x, y), 1e-9);
+  return { x: at.x + (x / mm) * (IN_PX.x / scale), y: at.y + (y / mm) * (IN_PX.y / scale) };
+}
+
 const WIDTH_PX = { chosen: 6, fits: 5, free: 3 };
 const WORDS = { chosen: 'chosen', fits: 'as long', free: '' };
 
@@ -61,7 +72,11 @@ function SeamEdge({
   const panel = panelOf(plan, edge);
   const points = stretchPoints(panel.shape, edge);
   const line = points.map((p) => onTable(panel, face, p));
-  const at = pointAlong(line, polylineLengthMm(line) / 2);
+  const at = inwards(
+    pointAlong(line, polylineLengthMm(line) / 2),
+    centroidOf(clothOutline(panel).map((p) => onTable(panel, face, p))),
+    scale,
+  );
   const path = linePath(line);
   const word = WORDS[mark];
   const length = formatLength(polylineLengthMm(points), plan.habits.unit, 0);
@@ -82,7 +97,12 @@ function SeamEdge({
       }}
     >
       <path d={path} fill="none" stroke="transparent" strokeWidth={24 / scale} />
-      <path d={path} fill="none" stroke={INK.paper} strokeWidth={(WIDTH_PX[mark] + 2.5) / scale} />
+      <path
+        d={path}
+        fill="none"
+        stroke={mark === 'chosen' ? INK.indigo : INK.paper}
+        strokeWidth={(WIDTH_PX[mark] + 3) / scale}
+      />
       <path
         d={path}
         fill="none"

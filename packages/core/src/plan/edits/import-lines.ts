@@ -50,14 +50,15 @@ export function importLines(plan: Plan, lines: readonly ImportedLine[], of?: OnP
     }
     const shape =
       outline === null ? panel.shape : { kind: 'drawn' as const, nodes: shiftedBy(outline.nodes, outline) };
-    const own = { ...panel, shape, markings: inIdOrder(markings) } as Panel;
+    // Where several come, each is called what it is called in the file.
+    const name = outline !== null && outlines.length > 1 ? outline.name : panel.name;
+    const own = { ...panel, name, shape, markings: inIdOrder(markings) } as Panel;
     if (i === 0 || outline === null) return own;
     const [left, top] = outlines[0] === undefined ? [0, 0] : [outlines[0].left, outlines[0].top];
     const at = { x: panel.table.at.x + outline.left - left, y: panel.table.at.y + outline.top - top };
     return {
       ...own,
       id: panelIdOf(first + rest.length + i - 1),
-      name: outline.name,
       table: { at: snapToMicrometre(at), turnDeg: 0 },
     };
   });

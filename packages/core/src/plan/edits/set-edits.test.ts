@@ -14,7 +14,7 @@ import { applyEdit, invertEdit } from '../edit.ts';
 import { panelOf, panelsOf, panelsOfSameSet } from '../panels.ts';
 import type { Panel } from '../records.ts';
 import type { Plan } from '../schema.ts';
-import { MOST_EASE, isDart, pointOnSeam, seamLengths, tubeSizes } from '../seams.ts';
+import { isDart, MOST_EASE, pointOnSeam, seamLengths, tubeSizes } from '../seams.ts';
 import { resizePiece } from './cloth-edits.ts';
 import { takeSet } from './set-edits.ts';
 
