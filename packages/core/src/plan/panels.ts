@@ -1,3 +1,4 @@
+import { type Face, otherFace } from '../cloth/cloth.ts';
 import { maybeReadyPiece } from '../cloth/ready-pieces.ts';
 import type { Panel } from './records.ts';
 import type { Plan } from './schema.ts';
@@ -69,6 +70,11 @@ export function closesByOverlap(plan: Pick<Plan, 'panels'>, of: { readonly panel
   const { shape } = panelOf(plan, of);
   if (shape.kind !== 'ready') return false;
   return maybeReadyPiece(shape.pieceId)?.closesByOverlap?.(shape.sizes) === true;
+}
+
+/** Which face of a panel lies up when the table shows a face: the other one of a panel that is turned over. */
+export function faceUp({ table: { over } }: Pick<Panel, 'table'>, tableFace: Face): Face {
+  return over === true ? otherFace(tableFace) : tableFace;
 }
 
 /** The panels that were taken with a panel as one ready piece and still have its sizes; the panel alone where it is none of a set. */

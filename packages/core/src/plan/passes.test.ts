@@ -6,14 +6,14 @@ import { parsePlan, serializePlan } from '../formats/plan-file.ts';
 import { deriveNets } from '../joining/nets.ts';
 import { sewingSheet } from '../sewing/sewing-sheet.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
-import { applyEdit } from './edit.ts';
+import { applyEdit, invertEdit } from './edit.ts';
 import { reverseRun, slideRun } from './edits/line-edits.ts';
-import { addPanels, deletePanel, layAlongSeam, panelIdOf } from './edits/panel-edits.ts';
+import { addPanels, deletePanel, layAlongSeam, panelIdOf, turnPanelOver } from './edits/panel-edits.ts';
 import { placePart } from './edits/part-edits.ts';
 import { changeHabits } from './edits/plan-edits.ts';
 import { drawRun } from './edits/run-edits.ts';
 import { addSeam, changeSeam, deleteSeam } from './edits/seam-edits.ts';
-import { panelOf, panelsOf } from './panels.ts';
+import { faceUp, firstPanel, panelOf, panelsOf } from './panels.ts';
 import type { Run, Seam } from './records.ts';
 import { runLegs, sumRun } from './run-way.ts';
 
@@ -196,6 +196,31 @@ describe('what is said of it', () => {
     expect(turnDeg).toBeCloseTo(0, 6);
     // The first seam line lies at 190; the second panel’s own at 10.
     expect(at.x + 10 - 190).toBeCloseTo(40, 6);
+    expect(at.y).toBeCloseTo(0, 6);
+  });
+
+  test('a panel is turned over by itself, and laid along the seam with the same face up as the other', () => {
+    const { build, seamId, second } = across();
+    const first = firstPanel(build.plan);
+    const edit = expectOk(turnPanelOver(build.plan, first.id));
+    const over = applyEdit(build.plan, edit);
+    expect([faceUp(panelOf(over, { panelId: first.id }), 'right'), faceUp(first, 'right')]).toEqual([
+      'wrong',
+      'right',
+    ]);
+    expect(expectOk(parsePlan(serializePlan(over)))).toEqual(over);
+    expect(applyEdit(over, expectOk(turnPanelOver(over, first.id)))).toEqual(build.plan);
+    expect(applyEdit(over, invertEdit(edit))).toEqual(build.plan);
+    // Where a panel lies, and which face of it is up, means nothing for the piece.
+    expect(checkPlan(over).map(({ message }) => message)).toEqual(
+      checkPlan(build.plan).map(({ message }) => message),
+    );
+    expect(sewingSheet(over).steps).toEqual(sewingSheet(build.plan).steps);
+    const laid = applyEdit(over, expectOk(layAlongSeam(over, seamId)));
+    const { at, turnDeg, over: isOver } = panelOf(laid, { panelId: second }).table;
+    expect([turnDeg, isOver]).toEqual([0, true]);
+    // Seen from behind the first seam line lies at 10 and the second at 190.
+    expect(at.x + 190 - 10).toBeCloseTo(-40, 6);
     expect(at.y).toBeCloseTo(0, 6);
   });
 });

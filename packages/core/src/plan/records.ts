@@ -61,8 +61,8 @@ export const ShapeSchema = v.variant('kind', [
 export const PanelSchema = v.strictObject({
   id: recordId,
   name,
-  /** Where it lies on the table while it is planned: its frame's origin there, and its turn. It means nothing for the piece. */
-  table: v.strictObject({ at: PointSchema, turnDeg }),
+  /** Where it lies on the table while it is planned: its frame's origin there, its turn, and whether it alone lies turned over. It means nothing for the piece. */
+  table: v.strictObject({ at: PointSchema, turnDeg, over: v.optional(v.literal(true)) }),
   shape: ShapeSchema,
   kindId: recordId,
   colourId: recordId,

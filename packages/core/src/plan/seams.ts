@@ -1,4 +1,6 @@
 /** Seams: what the lines of two edges that are sewn together measure, where they lie, and the strips beside them that stay free. */
+
+import { asSeen } from '../cloth/cloth.ts';
 import {
   edgesOf,
   isWithin,
@@ -13,7 +15,7 @@ import { nearestAlong, pointAlong, polylineLengthMm } from '../geometry/polyline
 import { cosSinDeg } from '../geometry/transform.ts';
 import { remembered } from '../units/remembered.ts';
 import { compareIds } from '../units/words.ts';
-import { panelOf } from './panels.ts';
+import { faceUp, panelOf } from './panels.ts';
 import type { Panel, Seam } from './records.ts';
 import type { Plan } from './schema.ts';
 
@@ -250,7 +252,8 @@ function measuredEdges(plan: WithSeams, panel: Panel): readonly MeasuredEdge[] {
     const points = stretchPoints(panel.shape, edge);
     const mm = polylineLengthMm(points);
     const at = pointAlong(points, mm / 2);
-    const onTable = { x: origin.x + at.x * cos - at.y * sin, y: origin.y + at.x * sin + at.y * cos };
+    const { x, y } = asSeen(panel, faceUp(panel, 'right'), at);
+    const onTable = { x: origin.x + x * cos - y * sin, y: origin.y + x * sin + y * cos };
     return { edge: { ...edge, panelId: panel.id }, mm, at, onTable };
   });
 }

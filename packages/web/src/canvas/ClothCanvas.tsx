@@ -1,5 +1,5 @@
 import { clothBox, type Face } from '@sashiko/core/cloth/cloth';
-import { hasSeveralPanels, panelsOf } from '@sashiko/core/plan/panels';
+import { faceUp, hasSeveralPanels, panelsOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatLength } from '@sashiko/core/units/length';
 import {
@@ -180,7 +180,7 @@ function Resting({ plan, near }: { readonly plan: Plan; readonly near: NearBound
           key={panel.id}
           data-ground
           transform={tableTransform(panel, view.face)}
-          d={clothPath(panel, view.face)}
+          d={clothPath(panel, faceUp(panel, view.face))}
           fill="transparent"
         />
       ))}

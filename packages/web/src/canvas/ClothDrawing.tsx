@@ -1,6 +1,7 @@
 /** The one drawing of the cloth with all that is on it, in millimetres: on the worktable and on the shelf. */
 
 import type { Face } from '@sashiko/core/cloth/cloth';
+import { faceUp } from '@sashiko/core/plan/panels';
 import type { Panel } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { memo } from 'react';
@@ -74,7 +75,8 @@ function PanelDrawing({
   readonly view: PanelView;
   readonly hands: DrawingHands | undefined;
 }) {
-  const { face, isDim, near } = view;
+  const { isDim, near } = view;
+  const face = faceUp(panel, view.face);
   const backdrop = plan.backdrop !== null && plan.backdrop.panelId === panel.id ? plan.backdrop : null;
   const isDark = isDarkCloth(panel);
   const items = panelItems(plan, panel, view);
@@ -95,7 +97,7 @@ function PanelDrawing({
       ) : (
         <ItemsInHand items={items} plan={plan} panel={panel} face={face} hands={hands} />
       )}
-      {near !== null && <HoleLoops plan={plan} panel={panel} face={face} isDark={isDark} near={near} />}
+      {near !== null && <HoleLoops plan={plan} panel={panel} face={view.face} isDark={isDark} near={near} />}
     </g>
   );
 }
@@ -166,7 +168,7 @@ export function MovingDrawing({ moving, view }: { readonly moving: Moving; reado
       {Object.values(plan.panels).map((panel) => (
         <g key={panel.id} transform={tableTransform(panel, face)}>
           {panelItems(plan, panel, view, moving).map((item) => (
-            <ItemDrawing key={item.id} item={item} panel={panel} face={face} />
+            <ItemDrawing key={item.id} item={item} panel={panel} face={faceUp(panel, face)} />
           ))}
           {near !== null && (
             <HoleLoops

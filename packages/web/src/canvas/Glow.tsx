@@ -2,6 +2,7 @@ import type { LightState } from '@sashiko/core/circuit/will-it-light';
 import type { Face } from '@sashiko/core/cloth/cloth';
 import { lightsIn } from '@sashiko/core/joining/sides';
 import { maybeLightColour } from '@sashiko/core/parts/light-colours';
+import { faceUp, panelOf } from '@sashiko/core/plan/panels';
 import { shiningFace } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
@@ -41,7 +42,7 @@ export function Glow({ plan, face, lights }: GlowProps) {
         const at = seer(plan, part, face)(part.at);
         const colour = maybeLightColour(colourOf(plan, part, lightId))?.glow ?? INK.lamp;
         // Seen from the other face the cloth swallows most of it.
-        const through = shiningFace(plan, part) === face ? 1 : 0.35;
+        const through = shiningFace(plan, part) === faceUp(panelOf(plan, part), face) ? 1 : 0.35;
         return (
           <g key={lightId} opacity={through}>
             <radialGradient id={`${id}-${lightId}`}>

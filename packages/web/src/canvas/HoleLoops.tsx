@@ -3,6 +3,7 @@ import { placePointExactly } from '@sashiko/core/geometry/transform';
 import { deriveSides } from '@sashiko/core/joining/sides';
 import type { PartKind } from '@sashiko/core/parts/part-kind';
 import { kindOf } from '@sashiko/core/plan/kind-of';
+import { faceUp } from '@sashiko/core/plan/panels';
 import { poseOf } from '@sashiko/core/plan/placed';
 import type { Panel, Part } from '@sashiko/core/plan/records';
 import { loopsAt, runsByHole } from '@sashiko/core/plan/run-way';
@@ -48,7 +49,7 @@ export const HoleLoops = memo(
               part={part}
               kind={kindOf(plan, part)}
               panel={panel}
-              face={face}
+              face={faceUp(panel, face)}
               here={here}
             />
           );

@@ -1,5 +1,5 @@
-import type { Face } from '@sashiko/core/cloth/cloth';
-import { hasSeveralPanels, panelsOf } from '@sashiko/core/plan/panels';
+import { type Face, faceName } from '@sashiko/core/cloth/cloth';
+import { faceUp, hasSeveralPanels, panelsOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { type Camera, toPixels } from '../stores/camera.ts';
 import { usePanelInHand } from '../stores/panel-in-hand.ts';
@@ -35,13 +35,15 @@ export function PanelNames({
   const boxes = panelsOf(plan).map((panel) => {
     const { left, top, right, bottom } = panelBox(panel, face);
     const [from, to] = [toPixels(camera, { x: left, y: top }), toPixels(camera, { x: right, y: bottom })];
-    return { panel, left: from.px, top: from.py, right: to.px, bottom: to.py };
+    const name =
+      panel.table.over === true ? `${panel.name}, ${faceName(faceUp(panel, face))} up` : panel.name;
+    return { panel, name, left: from.px, top: from.py, right: to.px, bottom: to.py };
   });
-  const isFree = ({ panel, left, top }: (typeof boxes)[number]): boolean =>
+  const isFree = ({ panel, name, left, top }: (typeof boxes)[number]): boolean =>
     boxes.every(
       (other) =>
         other.panel === panel ||
-        other.left > left + panel.name.length * LETTER_PX ||
+        other.left > left + name.length * LETTER_PX ||
         other.right < left ||
         other.top > top - ABOVE_PX ||
         other.bottom < top - ABOVE_PX - TALL_PX + OVER_PX,
@@ -57,7 +59,7 @@ export function PanelNames({
             className={isInHand ? 'in-hand' : ''}
             style={{ left: box.left, top: box.top - (isInHand ? ABOVE_RULER_PX : ABOVE_PX) }}
           >
-            {box.panel.name}
+            {box.name}
           </span>
         );
       })}

@@ -5,7 +5,7 @@ import type { Point } from '@sashiko/core/geometry/point';
 import { boundsOf } from '@sashiko/core/geometry/polygon';
 import { placePointExactly } from '@sashiko/core/geometry/transform';
 import { kindOf, maybeKindOf } from '@sashiko/core/plan/kind-of';
-import { panelOf } from '@sashiko/core/plan/panels';
+import { faceUp, panelOf } from '@sashiko/core/plan/panels';
 import { poseOf } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
@@ -62,9 +62,10 @@ export function PlacingGhosts({ plan, face }: { readonly plan: Plan; readonly fa
   const pointer = useViewStore((state) => (state.tool.kind === 'place' ? state.pointer : null));
   const ghosts = useViewStore((state) => state.ghosts);
   const panel = usePanelInHand(plan);
+  const up = faceUp(panel, face);
   const inHand: readonly Ghost[] =
     tool.kind === 'place' && pointer !== null
-      ? [{ ...tool, at: clampPlacing(plan, panel, tool, pointer), face }]
+      ? [{ ...tool, at: clampPlacing(plan, panel, tool, pointer), face: up }]
       : [];
   return (
     <g pointerEvents="none" opacity={0.9} transform={tableTransform(panel, face)}>
@@ -88,7 +89,7 @@ export function PlacingGhosts({ plan, face }: { readonly plan: Plan; readonly fa
             part={part}
             kind={kind}
             cloth={panel}
-            face={face}
+            face={up}
             isChosen
             isLit={false}
           />

@@ -5,7 +5,7 @@ import { deriveSides } from '@sashiko/core/joining/sides';
 import { addBend, sewingByHabit } from '@sashiko/core/plan/edits/run-edits';
 import { holeName } from '@sashiko/core/plan/hole-names';
 import { kindOf } from '@sashiko/core/plan/kind-of';
-import { panelOf } from '@sashiko/core/plan/panels';
+import { faceUp, panelOf } from '@sashiko/core/plan/panels';
 import { spansOnLeg } from '@sashiko/core/plan/passes';
 import { holeKey, holePoint } from '@sashiko/core/plan/placed';
 import type { HoleRef } from '@sashiko/core/plan/records';
@@ -61,7 +61,7 @@ export function DraftRun({ plan, scale }: OverlayProps) {
                 sum={{ ...sum, spans: spansOnLeg(leg, sum.spans) }}
                 side={sides.of(sides.nets.ofHole(tool.from))}
                 cloth={on}
-                face={face}
+                face={faceUp(on, face)}
                 isDark={isDarkCloth(on)}
                 isChosen
               />

@@ -3,6 +3,7 @@ import type { Face } from '@sashiko/core/cloth/cloth';
 import { maybeClothColour } from '@sashiko/core/cloth/cloth-kinds';
 import { deriveSides } from '@sashiko/core/joining/sides';
 import { kindOf } from '@sashiko/core/plan/kind-of';
+import { faceUp } from '@sashiko/core/plan/panels';
 import { type RunLeg, spansOnLeg } from '@sashiko/core/plan/passes';
 import type { Panel, Patch } from '@sashiko/core/plan/records';
 import { legsOnPanel, sumRun } from '@sashiko/core/plan/run-way';
@@ -12,8 +13,9 @@ import { remembered } from '@sashiko/core/units/remembered';
 import { detailOf, type NearBounds } from './detail.ts';
 import type { PartLook, RunLook } from './looks.ts';
 
-/** How a panel is looked at. */
+/** How the panels are looked at. */
 export interface PanelView {
+  /** Of the table: a panel that is turned over shows its other one. */
   readonly face: Face;
   readonly isDim: boolean;
   readonly chosenParts: ReadonlySet<string>;
@@ -41,14 +43,15 @@ export function isDarkCloth(panel: Panel): boolean {
 
 /** What is drawn on a panel; only what is asked for, if that is said. */
 export function panelItems(plan: Plan, panel: Panel, view: PanelView, only?: Which): readonly PanelItem[] {
-  const { face, chosenParts, chosenRuns, litParts, near } = view;
+  const { chosenParts, chosenRuns, litParts, near } = view;
+  const face = faceUp(panel, view.face);
   const sides = deriveSides(plan);
   const isDark = isDarkCloth(panel);
   const runItem = ({ run, leg }: RunOnPanel): PanelItem => {
     const sum = sumOnLeg(leg, sumRun(plan, run));
     const side = sides.of(sides.nets.ofRun(run.id));
     const isChosen = chosenRuns.has(run.id);
-    const detail = detailOf(near, panel, face, leg.path);
+    const detail = detailOf(near, panel, view.face, leg.path);
     return {
       kind: 'run',
       id: run.id,
@@ -70,7 +73,7 @@ export function panelItems(plan: Plan, panel: Panel, view: PanelView, only?: Whi
     ...patches.map((patch): PanelItem => ({ kind: 'patch', id: patch.id, patch })),
     ...runs.filter(({ run }) => over.has(run.id)).map(runItem),
     ...here(plan.parts, only?.partIds).map((part): PanelItem => {
-      const detail = detailOf(near, panel, face, [part.at]);
+      const detail = detailOf(near, panel, view.face, [part.at]);
       return {
         kind: 'part',
         id: part.id,

@@ -1,8 +1,10 @@
 /** Placing the part in hand, by pointer and keyboard alike. */
+
 import { distance, type Point } from '@sashiko/core/geometry/point';
 import type { PartKind } from '@sashiko/core/parts/part-kind';
 import { partIdOf, placePair, placePart } from '@sashiko/core/plan/edits/part-edits';
 import { maybeKindOf } from '@sashiko/core/plan/kind-of';
+import { faceUp } from '@sashiko/core/plan/panels';
 import type { Panel } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { panelInHand } from '../stores/panel-in-hand.ts';
@@ -20,7 +22,7 @@ export function placeAt(p: Point, again: boolean): void {
   const panel = panelInHand(plan);
   const at = clampPlacing(plan, panel, tool, p);
   const { kindId, colourId, turnDeg } = tool;
-  const placing = { panelId: panel.id, kindId, colourId, turnDeg, at, face: view.face };
+  const placing = { panelId: panel.id, kindId, colourId, turnDeg, at, face: faceUp(panel, view.face) };
   const kind = maybeKindOf(plan, { kindId });
   // What comes in two is placed in two: the other half beside it, where there is cloth.
   const edit =

@@ -4,7 +4,7 @@ import type { Point } from '@sashiko/core/geometry/point';
 import type { Panel, Part } from '@sashiko/core/plan/records';
 import type { ThreadSpan } from '@sashiko/core/thread/stitch-kind';
 
-/** SVG transform that puts a panel's drawing where it lies on the table; none where its frame is the table's. Turned over, it turns the other way. */
+/** SVG transform that puts a panel's drawing where it lies on the table; none where its frame is the table's. `face` is that of the table: turned over, it turns the other way. */
 export function tableTransform(
   { table: { at, turnDeg } }: Pick<Panel, 'table'>,
   face: Face,

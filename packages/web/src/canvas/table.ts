@@ -2,14 +2,14 @@
 import { asSeen, type Box, boxOf, clothOutline, type Face } from '@sashiko/core/cloth/cloth';
 import { distance, type Point } from '@sashiko/core/geometry/point';
 import { nearestOnPolygon, polygonContains } from '@sashiko/core/geometry/polygon';
-import { type OnPanel, panelOf, panelsOf } from '@sashiko/core/plan/panels';
+import { faceUp, type OnPanel, panelOf, panelsOf } from '@sashiko/core/plan/panels';
 import type { Panel } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 
-/** Where a place of a panel is seen on the table, as `tableTransform` puts it. Turned over, a panel is turned the other way. */
+/** Where a place of a panel is seen on the table, as `tableTransform` puts it. `face` is that of the table: turned over, it is turned the other way. */
 export function onTable(panel: Panel, face: Face, p: Point): Point {
   const { at, turnDeg } = panel.table;
-  const { x, y } = asSeen(panel, face, p);
+  const { x, y } = asSeen(panel, faceUp(panel, face), p);
   if (turnDeg === 0) return { x: at.x + x, y: at.y + y };
   const [cos, sin] = turnOf(face, turnDeg);
   return { x: at.x + x * cos - y * sin, y: at.y + x * sin + y * cos };
@@ -19,9 +19,10 @@ export function onTable(panel: Panel, face: Face, p: Point): Point {
 export function offTable(panel: Panel, face: Face, p: Point): Point {
   const { at, turnDeg } = panel.table;
   const [dx, dy] = [p.x - at.x, p.y - at.y];
-  if (turnDeg === 0) return asSeen(panel, face, { x: dx, y: dy });
+  const up = faceUp(panel, face);
+  if (turnDeg === 0) return asSeen(panel, up, { x: dx, y: dy });
   const [cos, sin] = turnOf(face, turnDeg);
-  return asSeen(panel, face, { x: dx * cos + dy * sin, y: dy * cos - dx * sin });
+  return asSeen(panel, up, { x: dx * cos + dy * sin, y: dy * cos - dx * sin });
 }
 
 function turnOf(face: Face, turnDeg: number): readonly [cos: number, sin: number] {

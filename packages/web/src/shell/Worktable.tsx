@@ -1,5 +1,5 @@
 import { PLAN_FILE_ENDING } from '@sashiko/core/formats/plan-file';
-import { firstPanel } from '@sashiko/core/plan/panels';
+import { faceUp, firstPanel } from '@sashiko/core/plan/panels';
 import { Button } from 'antd';
 import { type ComponentType, lazy, Suspense, useCallback, useEffect, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
@@ -173,7 +173,7 @@ function useOpenPlan(planId: string): string | null {
         useViewStore.setState({
           camera: null,
           drawnCamera: null,
-          face: firstPanel(history.plan).workedFace,
+          face: faceUp(firstPanel(history.plan), firstPanel(history.plan).workedFace),
           panelId: null,
           chargeLeft: 1,
         });

@@ -3,18 +3,20 @@
 import { clothOutline } from '@sashiko/core/cloth/cloth';
 import { moveNode } from '@sashiko/core/geometry/curve';
 import { removeNode, toggleSmooth } from '@sashiko/core/geometry/curve-edit';
-import { add, type Point } from '@sashiko/core/geometry/point';
+import { add, type Point, snapToMicrometre } from '@sashiko/core/geometry/point';
 import { groupParts, ungroupParts } from '@sashiko/core/plan/arrange/group';
 import { deleteMarkings } from '@sashiko/core/plan/edits/cloth-edits';
 import { reverseRun, slideRun } from '@sashiko/core/plan/edits/line-edits';
 import { deleteParts, moveParts, turnPart } from '@sashiko/core/plan/edits/part-edits';
 import { changeStitching, deleteRuns, moveBend, removeBend } from '@sashiko/core/plan/edits/run-edits';
+import { panelOf } from '@sashiko/core/plan/panels';
 import { holePoint } from '@sashiko/core/plan/placed';
 import type { Part } from '@sashiko/core/plan/records';
 import { clampMove, roomiestPlace } from '../canvas/clamp.ts';
 import { commitMove } from '../canvas/follow-threads.ts';
 import { editableLine, withNodes } from '../canvas/line-edits.ts';
 import { finishPen, penClick, pointAt } from '../canvas/pen-tool.ts';
+import { offTable, onTable } from '../canvas/table.ts';
 import { putBend, stepBack } from '../canvas/thread-tool.ts';
 import { travel, type Way } from '../canvas/travel.ts';
 import { fitPiece, zoomBy } from '../canvas/zoom.ts';
@@ -55,13 +57,18 @@ function wayOf(event: KeyboardEvent): Way | null {
   return WAYS[event.key] ?? null;
 }
 
-/** Arrow keys move by 1 mm, with Shift by 5, with Alt by a tenth; on the face that is up, left is left. */
+/** Arrow keys move by 1 mm, with Shift by 5, with Alt by a tenth: on the screen left is left, however the panel lies. */
 function arrowStep(event: KeyboardEvent): Point | null {
   const direction = ARROWS[event.key];
   if (direction === undefined || control(event)) return null;
   const size = event.altKey ? 0.1 : event.shiftKey ? 5 : 1;
-  const mirror = useViewStore.getState().face === 'wrong' ? -1 : 1;
-  return { x: direction.x * size * mirror, y: direction.y * size };
+  const step = { x: direction.x * size, y: direction.y * size };
+  const plan = currentPlan();
+  const { face, selection } = useViewStore.getState();
+  const chosen = plan.parts[selection.partIds[0] ?? ''] ?? plan.runs[selection.runId ?? ''];
+  const panel = chosen === undefined ? panelInHand(plan) : panelOf(plan, chosen);
+  const from = onTable(panel, face, { x: 0, y: 0 });
+  return snapToMicrometre(offTable(panel, face, add(from, step)));
 }
 
 export const COMMANDS: readonly Command[] = [

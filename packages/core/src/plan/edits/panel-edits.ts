@@ -1,12 +1,12 @@
 /** Panels: pieces of cloth that come, are copied, moved about the table, and go with all that lies on them. */
-import { type Box, clothBox, shapeNodes } from '../../cloth/cloth.ts';
+import { asSeen, type Box, clothBox, shapeNodes } from '../../cloth/cloth.ts';
 import { fail, type Result } from '../../errors/problem.ts';
 import { type CurveNode, mapNode, reverseCurve } from '../../geometry/curve.ts';
 import { between, type Point, snapToMicrometre, subtract } from '../../geometry/point.ts';
 import { boundsOf } from '../../geometry/polygon.ts';
 import { cosSinDeg, normaliseDeg } from '../../geometry/transform.ts';
 import type { Change, Edit } from '../edit.ts';
-import { panelOf, panelsOf, thoseOn } from '../panels.ts';
+import { faceUp, panelOf, panelsOf, thoseOn } from '../panels.ts';
 import type { Panel } from '../records.ts';
 import type { Plan } from '../schema.ts';
 import { seamLetter, seamLine } from '../seams.ts';
@@ -149,13 +149,17 @@ export function changePanel(
   if (before === undefined) return fail('unknown-panel', '', `panels.${panelId}`);
   const name = tidyName(changes.name ?? before.name);
   if (!name.ok) return name;
-  const { at, turnDeg } = changes.table ?? before.table;
+  const { at, turnDeg, over } = changes.table ?? before.table;
   const { grainDeg: oldGrain, ...rest } = before;
   const grainDeg = changes.grainDeg === undefined ? oldGrain : changes.grainDeg;
   const after: Panel = {
     ...rest,
     name: name.value,
-    table: { at: snapToMicrometre(at), turnDeg: normaliseDeg(turnDeg) },
+    table: {
+      at: snapToMicrometre(at),
+      turnDeg: normaliseDeg(turnDeg),
+      ...(over === true ? { over } : {}),
+    },
     ...(grainDeg === undefined || grainDeg === null ? {} : { grainDeg }),
   };
   return checkEdit(plan, label ?? `change ${before.name}`, [{ table: 'panels', id: panelId, before, after }]);
@@ -168,8 +172,22 @@ export function movePanel(plan: Plan, panelId: string, at: Point): Result<Edit> 
   return changePanel(plan, panelId, { table: { ...panel.table, at } }, `move ${panel.name} on the table`);
 }
 
+/** Turns one panel over where it lies on the table, so that its other face is seen; nothing on it changes. */
+export function turnPanelOver(plan: Plan, panelId: string): Result<Edit> {
+  const panel = plan.panels[panelId];
+  if (panel === undefined) return fail('unknown-panel', '', `panels.${panelId}`);
+  const { over, ...table } = panel.table;
+  return changePanel(
+    plan,
+    panelId,
+    { table: over === true ? table : { ...table, over: true } },
+    `turn ${panel.name} over on the table`,
+  );
+}
+
 /**
- * Lays the panel of a seam's second edge beside that of its first, so that the two seam lines face each other, half way along them the nearest.
+ * Lays the panel of a seam's second edge beside that of its first, with the same face up,
+ * so that the two seam lines face each other, half way along them the nearest.
  * Refused where both edges are of one panel.
  */
 export function layAlongSeam(plan: Plan, seamId: string): Result<Edit> {
@@ -177,22 +195,27 @@ export function layAlongSeam(plan: Plan, seamId: string): Result<Edit> {
   if (seam === undefined) return fail('seam-unknown', '', `seams.${seamId}`);
   if (seam.a.panelId === seam.b.panelId) return fail('seam-one-panel', '', `seams.${seamId}`);
   const [a, b] = [panelOf(plan, seam.a), panelOf(plan, seam.b)];
-  const lineA = ends(seamLine(plan, seam, 'a'), false);
-  const lineB = ends(seamLine(plan, seam, 'b'), seam.b.reversed);
+  const over = a.table.over === true;
+  const up = faceUp(a, 'right');
+  const lineA = ends(seamLine(plan, seam, 'a'), false).map((p) => asSeen(a, up, p)) as [Point, Point];
+  const lineB = ends(seamLine(plan, seam, 'b'), seam.b.reversed).map((p) => asSeen(b, up, p)) as [
+    Point,
+    Point,
+  ];
   const way = (one: Point, other: Point): number =>
     (Math.atan2(other.y - one.y, other.x - one.x) * 180) / Math.PI;
   const turnDeg = normaliseDeg(way(...lineA) + a.table.turnDeg - way(...lineB));
   const middleA = turned(between(...lineA, 0.5), a.table.turnDeg);
   const middleB = turned(between(...lineB, 0.5), turnDeg);
-  // Off the first panel: its outline runs clockwise, so outside lies to the left of the way.
-  const out = turned({ x: 0, y: -1 }, way(...ends(seamLine(plan, seam, 'a'), false)) + a.table.turnDeg);
+  // Off the first panel: its outline runs clockwise as its right side is seen, so outside lies to the left of the way.
+  const out = turned({ x: 0, y: over ? 1 : -1 }, way(...lineA) + a.table.turnDeg);
   const onTable = { x: a.table.at.x + middleA.x, y: a.table.at.y + middleA.y };
   const apart = TABLE_GAP_MM / 2 + 2 * seam.allowanceMm;
   const at = subtract({ x: onTable.x + out.x * apart, y: onTable.y + out.y * apart }, middleB);
   return changePanel(
     plan,
     b.id,
-    { table: { at, turnDeg: Math.round(turnDeg * 1000) / 1000 } },
+    { table: { at, turnDeg: Math.round(turnDeg * 1000) / 1000, ...(over ? { over } : {}) } },
     `lay ${b.name} along seam ${seamLetter(plan, seamId)}`,
   );
 }

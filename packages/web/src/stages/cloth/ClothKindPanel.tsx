@@ -6,6 +6,7 @@ import {
   measureCloth,
   showWrongSide,
 } from '@sashiko/core/plan/edits/cloth-edits';
+import { faceUp } from '@sashiko/core/plan/panels';
 import { Segmented, Switch } from 'antd';
 import { usePanelInHand } from '../../stores/panel-in-hand.ts';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
@@ -93,7 +94,7 @@ export function ClothKindPanel() {
           ]}
           onChange={(face) => {
             if (commit(chooseWorkedFace(plan, face as 'right' | 'wrong', of)))
-              setFace(face as 'right' | 'wrong');
+              setFace(faceUp(cloth, face as 'right' | 'wrong'));
           }}
         />
         <p className="quiet">

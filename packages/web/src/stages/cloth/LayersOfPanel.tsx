@@ -3,7 +3,7 @@ import { CLOTH_COLOURS, CLOTH_KINDS } from '@sashiko/core/cloth/cloth-kinds';
 import { moveIntoWindows } from '@sashiko/core/plan/arrange/into-windows';
 import { addLayer, changeLayer, cutWindows, deleteLayer } from '@sashiko/core/plan/edits/layer-edits';
 import { layerOutline, layersOn, looksOut } from '@sashiko/core/plan/layers';
-import { thoseOn } from '@sashiko/core/plan/panels';
+import { faceUp, thoseOn } from '@sashiko/core/plan/panels';
 import { shiningFace } from '@sashiko/core/plan/placed';
 import type { Layer, Panel } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
@@ -21,7 +21,7 @@ const POCKET_SHARE = 0.5;
 export function LayersOfPanel({ plan, panel }: { readonly plan: Plan; readonly panel: Panel }) {
   const lay = (name: string, face: Face, more: Partial<Layer> = {}): void => {
     if (usePlanStore.getState().commit(addLayer(currentPlan(), { name, panelId: panel.id, face, ...more })))
-      useViewStore.getState().setFace(face);
+      useViewStore.getState().setFace(faceUp(panel, face));
   };
   return (
     <section aria-label={`Layers on ${panel.name}`}>

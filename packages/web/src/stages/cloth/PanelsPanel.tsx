@@ -6,6 +6,7 @@ import {
   deletePanel,
   layAlongSeam,
   panelIdOf,
+  turnPanelOver,
 } from '@sashiko/core/plan/edits/panel-edits';
 import { hasSeveralPanels, thoseOn } from '@sashiko/core/plan/panels';
 import type { Panel } from '@sashiko/core/plan/records';
@@ -82,7 +83,7 @@ export function PanelsPanel() {
 function OnePanel({ plan, panel }: { readonly plan: Plan; readonly panel: Panel }) {
   const { unit } = plan.habits;
   const { widthMm, heightMm } = clothBox(panel);
-  const { at, turnDeg } = panel.table;
+  const { at, turnDeg, over } = panel.table;
   const change = (changes: Parameters<typeof changePanel>[2], key?: string): void => {
     usePlanStore.getState().commit(changePanel(currentPlan(), panel.id, changes), key);
   };
@@ -117,13 +118,13 @@ function OnePanel({ plan, panel }: { readonly plan: Plan; readonly panel: Panel 
         label="From the left of the table"
         valueMm={at.x}
         unit={unit}
-        onChange={(x) => change({ table: { at: { x, y: at.y }, turnDeg } })}
+        onChange={(x) => change({ table: { ...panel.table, at: { x, y: at.y } } })}
       />
       <LengthField
         label="From the top"
         valueMm={at.y}
         unit={unit}
-        onChange={(y) => change({ table: { at: { x: at.x, y }, turnDeg } })}
+        onChange={(y) => change({ table: { ...panel.table, at: { x: at.x, y } } })}
       />
       <Field label="Turned, °">
         <NumberField
@@ -131,11 +132,21 @@ function OnePanel({ plan, panel }: { readonly plan: Plan; readonly panel: Panel 
           value={turnDeg}
           step={15}
           onChange={(deg) => {
-            if (deg !== null) change({ table: { at, turnDeg: ((deg % 360) + 360) % 360 } }, 'turn a panel');
+            if (deg !== null)
+              change({ table: { ...panel.table, turnDeg: ((deg % 360) + 360) % 360 } }, 'turn a panel');
           }}
         />
       </Field>
       <div className="buttons">
+        {(hasSeveralPanels(plan) || over === true) && (
+          <Button
+            size="small"
+            aria-pressed={over === true}
+            onClick={() => usePlanStore.getState().commit(turnPanelOver(currentPlan(), panel.id))}
+          >
+            {over === true ? 'Turn it back over' : 'Turn it over'}
+          </Button>
+        )}
         {seams.map((seam) => (
           <Button
             key={seam.id}

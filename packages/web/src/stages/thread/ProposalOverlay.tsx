@@ -1,7 +1,7 @@
 import type { Face } from '@sashiko/core/cloth/cloth';
 import type { Point } from '@sashiko/core/geometry/point';
 import { kindOf } from '@sashiko/core/plan/kind-of';
-import { panelOf, panelsOf } from '@sashiko/core/plan/panels';
+import { faceUp, panelOf, panelsOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { offBoard } from '@sashiko/core/router/laid-out';
 import type { PlanProblem } from '@sashiko/core/router/problem-of-plan';
@@ -43,7 +43,7 @@ export const ProposalOverlay = memo(function ProposalOverlay({
         <path
           key={panel.id}
           transform={tableTransform(panel, face)}
-          d={clothPath(panel, face)}
+          d={clothPath(panel, faceUp(panel, face))}
           fillRule="evenodd"
           fill={INK.paper}
           opacity={0.62}
@@ -57,7 +57,7 @@ export const ProposalOverlay = memo(function ProposalOverlay({
             const panel = panelOf(plan, patch);
             return (
               <g key={patch.id} transform={tableTransform(panel, face)}>
-                <PatchDrawing patch={patch} cloth={panel} face={face} />
+                <PatchDrawing patch={patch} cloth={panel} face={faceUp(panel, face)} />
               </g>
             );
           })}
@@ -71,7 +71,7 @@ export const ProposalOverlay = memo(function ProposalOverlay({
                 part={part}
                 kind={kindOf(plan, part)}
                 cloth={panel}
-                face={face}
+                face={faceUp(panel, face)}
                 isChosen={part !== plan.parts[part.id]}
                 isLit={false}
                 detail={scale < NEAR_FROM_SCALE ? 'far' : 'near'}
