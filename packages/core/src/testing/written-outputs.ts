@@ -19,7 +19,12 @@ export function writtenOutputs(plan: Plan): Readonly<Record<string, string>> {
   return {
     // Which panel a finding lies on was not said before there were panels.
     findings: JSON.stringify(findings.map(({ panelId: _panel, ...finding }) => finding)),
-    sheet: JSON.stringify({ steps, gather, cautions }),
+    // Nor under which panel a step stands.
+    sheet: JSON.stringify({
+      steps: steps.map(({ heading: _heading, cloth: _cloth, pieceId: _pieceId, ...step }) => step),
+      gather,
+      cautions,
+    }),
     netlist: netlist.ok ? netlist.value : netlist.problem.code,
     cuts: JSON.stringify(
       cutPieces(plan).map(({ id, cutMm, lengthsMm, loops }) => ({ id, cutMm, lengthsMm, loops })),

@@ -35,18 +35,41 @@ export function freePanelName(plan: Pick<Plan, 'panels'>, noun: string): string 
 /** A table is about so many times as wide as it is high. */
 const TABLE_RATIO = 1.3;
 
-/** Where a panel comes to lie that is added: to the right of all others or below them, whichever leaves the table more compact. */
+/**
+ * Where a panel comes to lie that is added: in a corner beside others, right of one and level with another, where nothing lies yet and the table
+ * stays the most compact; of places alike the upper, then the left one. O(panels³).
+ */
 export function freePlace(plan: Pick<Plan, 'panels'>, box: Box): Point {
+  const boxes = panelsOf(plan).map((panel) => boundsOf(cornersOnTable(panel)));
   const [left, top, right, bottom] = boundsOf(panelsOf(plan).flatMap(cornersOnTable));
-  const spread = (width: number, height: number): number => Math.max(width, height * TABLE_RATIO);
-  const beside = spread(right - left + TABLE_GAP_MM + box.widthMm, Math.max(bottom - top, box.heightMm));
-  const below = spread(Math.max(right - left, box.widthMm), bottom - top + TABLE_GAP_MM + box.heightMm);
-  return snapToMicrometre(
-    beside <= below
-      ? { x: right + TABLE_GAP_MM - box.left, y: top - box.top }
-      : { x: left - box.left, y: bottom + TABLE_GAP_MM - box.top },
-  );
+  const spread = (x: number, y: number): number =>
+    Math.max(
+      Math.max(right, x + box.widthMm) - Math.min(left, x),
+      (Math.max(bottom, y + box.heightMm) - Math.min(top, y)) * TABLE_RATIO,
+    );
+  const isFree = ({ x, y }: Point): boolean =>
+    boxes.every(
+      ([l, t, r, b]) =>
+        x + box.widthMm + TABLE_GAP_MM <= l + NEAR_ENOUGH_MM ||
+        x >= r + TABLE_GAP_MM - NEAR_ENOUGH_MM ||
+        y + box.heightMm + TABLE_GAP_MM <= t + NEAR_ENOUGH_MM ||
+        y >= b + TABLE_GAP_MM - NEAR_ENOUGH_MM,
+    );
+  const [xs, ys] = [
+    [left, ...boxes.map(([, , r]) => r + TABLE_GAP_MM)],
+    [top, ...boxes.map(([, , , b]) => b + TABLE_GAP_MM)],
+  ];
+  const [best] = xs
+    .flatMap((x) => ys.map((y) => ({ x, y })))
+    .filter(isFree)
+    .map((at) => ({ at, mm: spread(at.x, at.y) }))
+    .sort((a, b) => a.mm - b.mm || a.at.y - b.at.y || a.at.x - b.at.x);
+  const { x, y } = best?.at ?? { x: right + TABLE_GAP_MM, y: top };
+  return snapToMicrometre({ x: x - box.left, y: y - box.top });
 }
+
+/** What rounding to micrometres may take of a gap, mm. */
+const NEAR_ENOUGH_MM = 0.01;
 
 /** The corners of the box round a panel, where they lie on the table. */
 function cornersOnTable({ shape, table }: Panel): readonly Point[] {
