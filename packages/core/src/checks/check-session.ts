@@ -5,7 +5,7 @@
 
 import { deriveNets, type Nets } from '../joining/nets.ts';
 import { deriveSides } from '../joining/sides.ts';
-import { firstPanel } from '../plan/panels.ts';
+import { firstPanel, panelsCutAnew } from '../plan/panels.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type NearPair, PairBook } from '../spacing/near-pairs.ts';
 import { remembered } from '../units/remembered.ts';
@@ -61,7 +61,7 @@ export class CheckSession {
     const found: Finding[] = [];
     for (const [i, rule] of this.#rules.entries()) {
       const kept = this.#kept[i] as Kept;
-      const all = anew || rule.sees.some((facet) => before[facet] !== plan[facet]);
+      const all = anew || rule.sees.some((facet) => hasChanged(facet, before, plan));
       this.#look(rule, kept, context, all ? null : differences);
       const add = (findings: readonly Finding[]): void => {
         found.push(...findings);
@@ -160,6 +160,13 @@ export function inOrder(
 function put(findings: Map<string, readonly Finding[]>, id: string, found: readonly Finding[]): void {
   if (found.length === 0) findings.delete(id);
   else findings.set(id, found);
+}
+
+/** Whether a facet differs in anything a rule can see: where panels lie on the table is nothing. */
+function hasChanged(facet: keyof Plan, before: Plan, plan: Plan): boolean {
+  return facet === 'panels'
+    ? panelsCutAnew(before.panels, plan.panels).size > 0
+    : before[facet] !== plan[facet];
 }
 
 /** Parts that came, went or changed, and runs that did or whose parts did. */

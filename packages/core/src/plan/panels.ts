@@ -72,6 +72,20 @@ export function closesByOverlap(plan: Pick<Plan, 'panels'>, of: { readonly panel
   return maybeReadyPiece(shape.pieceId)?.closesByOverlap?.(shape.sizes) === true;
 }
 
+/** The ids of panels that came, went, or differ in anything but where they lie on the table. O(panels). */
+export function panelsCutAnew(before: Plan['panels'], after: Plan['panels']): ReadonlySet<string> {
+  if (before === after) return new Set();
+  return new Set(
+    Object.keys({ ...before, ...after }).filter((id) => {
+      const [old, now] = [before[id], after[id]];
+      if (old === undefined || now === undefined) return true;
+      return (Object.keys({ ...old, ...now }) as (keyof Panel)[]).some(
+        (key) => key !== 'table' && old[key] !== now[key],
+      );
+    }),
+  );
+}
+
 /** Which face of a panel lies up when the table shows a face: the other one of a panel that is turned over. */
 export function faceUp({ table: { over } }: Pick<Panel, 'table'>, tableFace: Face): Face {
   return over === true ? otherFace(tableFace) : tableFace;

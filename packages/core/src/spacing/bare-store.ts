@@ -4,6 +4,8 @@
  */
 
 import { deriveNets, type Nets } from '../joining/nets.ts';
+import { panelsCutAnew } from '../plan/panels.ts';
+import { runLegs } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { boxedSegment, ChangingIndex, type ChangingSegment } from '../spatial/changing-index.ts';
 import { groupBy } from '../units/group-by.ts';
@@ -40,10 +42,10 @@ export class BareStore {
     const nets = deriveNets(plan);
     const changed = new Set<string>();
     const fresh: Array<ChangingSegment<BareThing>> = [];
-    // A cloth that changes may turn faces round; other threads and habits change what a run is.
+    // Other kinds and habits change what a thing is; a cloth that changes may turn the faces of what lies on it round.
+    const cutAnew = panelsCutAnew(before?.panels ?? {}, plan.panels);
     const all =
       before === null ||
-      before.panels !== plan.panels ||
       before.ownParts !== plan.ownParts ||
       before.habits.assumptions !== plan.habits.assumptions;
     const netsDiffer = this.#nets !== nets;
@@ -82,7 +84,12 @@ export class BareStore {
       const part = plan.parts[id];
       if (part === undefined) continue;
       const owner = `part ${id}`;
-      if (all || before.parts[id] !== part || (netsDiffer && this.#isElsewhere(owner, nets)))
+      if (
+        all ||
+        before.parts[id] !== part ||
+        cutAnew.has(part.panelId) ||
+        (netsDiffer && this.#isElsewhere(owner, nets))
+      )
         put(owner, thingsOfPart(plan, nets, part));
     }
     for (const id in plan.runs) {
@@ -96,6 +103,7 @@ export class BareStore {
         before.parts[from.partId] !== plan.parts[from.partId] ||
         before.parts[to.partId] !== plan.parts[to.partId] ||
         (run.passes !== undefined && before.seams !== plan.seams) ||
+        (cutAnew.size > 0 && runLegs(plan, run).some(({ panelId }) => cutAnew.has(panelId))) ||
         (netsDiffer && this.#isElsewhere(owner, nets))
       )
         put(owner, thingsOfRun(plan, nets, run));
