@@ -1,10 +1,11 @@
 /**
- * How the worktable bears a large plan: the time to open it, and the frames while a part is dragged, each beside
+ * How the worktable bears a large plan: the time to open it, and the frames while a part, or a panel, is dragged, each beside
  * the same on a plan of eight parts in the same run. Needs the built application and Chromium; part of `npm run bench`.
  */
 import { fileURLToPath } from 'node:url';
 import { chromium, type Page } from '@playwright/test';
 import { serializePlan } from '@sashiko/core/formats/plan-file';
+import { hasSeveralPanels } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { gridPanels } from '@sashiko/core/testing/grid-panels';
 import { gridPlan } from '@sashiko/core/testing/grid-plan';
@@ -43,12 +44,24 @@ async function open(page: Page, address: string, plan: Plan): Promise<number> {
   );
 }
 
-/** Drags one part to and fro for two seconds and counts the frames. */
-async function drag(page: Page): Promise<Drag> {
-  const part = page.locator('.canvas [data-part]').nth(4);
-  const box = await part.boundingBox();
+/** Drags one part to and fro. */
+async function dragPart(page: Page): Promise<Drag> {
+  const box = await page.locator('.canvas [data-part]').nth(4).boundingBox();
   if (box === null) throw new Error('the part is not on screen');
-  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  return await drag(page, box.x + box.width / 2, box.y + box.height / 2);
+}
+
+/** Pulls the first panel to and fro on the table, by its upper left corner. */
+async function dragPanel(page: Page): Promise<Drag> {
+  await page.goto(page.url().replace(/parts$/, 'cloth'));
+  await page.locator('.tray-tabs').getByText('Panels', { exact: true }).click();
+  const box = await page.locator('.canvas path[data-ground]').first().boundingBox();
+  if (box === null) throw new Error('the panel is not on screen');
+  return await drag(page, box.x + 3, box.y + 3);
+}
+
+/** Drags what lies at a place to and fro for two seconds and counts the frames. */
+async function drag(page: Page, x: number, y: number): Promise<Drag> {
   await page.mouse.move(x, y);
   await page.mouse.down();
   await page.mouse.move(x + 8, y);
@@ -88,7 +101,9 @@ const cases: ReadonlyArray<readonly [name: string, plan: Plan]> = [
 ];
 for (const [k, [name, plan]] of cases.entries()) {
   const openMs = await open(page, address, { ...plan, id: `bench-${k}` });
-  measured.push({ name, openMs, drag: await drag(page) });
+  measured.push({ name, openMs, drag: await dragPart(page) });
+  if (hasSeveralPanels(plan))
+    measured.push({ name: `${name}, a panel on the table`, openMs, drag: await dragPanel(page) });
 }
 const [small] = measured;
 for (const { name, openMs, drag: frames } of measured) {

@@ -111,20 +111,22 @@ function Layers({ plan, size }: { readonly plan: Plan; readonly size: Size }) {
   useLayoutEffect(() => (layers.current === null ? undefined : moveWithCamera(layers.current)), []);
   const near = useNearBounds(camera, size);
   const face = useViewStore((state) => state.face);
-  const box = panelBox(usePanelInHand(plan), face);
+  const inHand = usePanelInHand(plan);
+  const box = panelBox(inHand, face);
   const place = `translate(${camera.originX} ${camera.originY}) scale(${camera.scale})`;
   return (
     <div ref={layers} className="layers">
       <HideWhatMoves layers={layers} />
+      <PullPanel layers={layers} scale={camera.scale} />
       {/* biome-ignore lint/a11y/noSvgWithoutTitle: the canvas it is a layer of has the name */}
       <svg className="layer">
-        <Rulers camera={camera} box={box} unit={plan.habits.unit} />
+        <Rulers panelId={inHand.id} camera={camera} box={box} unit={plan.habits.unit} />
         <g transform={place}>
           <Resting plan={plan} near={near} />
         </g>
       </svg>
       <div className="layer names" aria-hidden="true">
-        <RulerNumbers camera={camera} box={box} unit={plan.habits.unit} />
+        <RulerNumbers panelId={inHand.id} camera={camera} box={box} unit={plan.habits.unit} />
         <Names plan={plan} near={near} camera={camera} />
       </div>
       {/* biome-ignore lint/a11y/noSvgWithoutTitle: the canvas it is a layer of has the name */}
@@ -179,6 +181,7 @@ function Resting({ plan, near }: { readonly plan: Plan; readonly near: NearBound
         <path
           key={panel.id}
           data-ground
+          data-panel={panel.id}
           transform={tableTransform(panel, view.face)}
           d={clothPath(panel, faceUp(panel, view.face))}
           fill="transparent"
@@ -320,6 +323,33 @@ function HideWhatMoves({ layers }: { readonly layers: RefObject<HTMLElement | nu
       for (const thing of things) thing.classList.remove('elsewhere');
     };
   }, [hidden, layers]);
+  return null;
+}
+
+/** A panel that is pulled about the table is moved as it is drawn, with all that is written on it. */
+function PullPanel({
+  layers,
+  scale,
+}: {
+  readonly layers: RefObject<HTMLElement | null>;
+  readonly scale: number;
+}) {
+  const pulled = useViewStore((state) => state.pulledPanel);
+  useLayoutEffect(() => {
+    if (pulled === null) return;
+    const { panelId, by } = pulled;
+    const things = layers.current?.querySelectorAll<HTMLElement | SVGElement>(
+      `[data-panel="${CSS.escape(panelId)}"]`,
+    );
+    // Drawings are in mm of the table, words in pixels.
+    for (const thing of things ?? []) {
+      const per = thing instanceof SVGElement && thing.closest('[data-ruler]') === null ? 1 : scale;
+      thing.style.translate = `${by.x * per}px ${by.y * per}px`;
+    }
+    return () => {
+      for (const thing of things ?? []) thing.style.translate = '';
+    };
+  }, [pulled, layers, scale]);
   return null;
 }
 

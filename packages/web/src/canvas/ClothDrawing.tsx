@@ -55,7 +55,7 @@ export const ClothDrawing = memo(function ClothDrawing({
   return (
     <g>
       {Object.values(plan.panels).map((panel) => (
-        <g key={panel.id} transform={tableTransform(panel, face)}>
+        <g key={panel.id} data-panel={panel.id} transform={tableTransform(panel, face)}>
           <PanelDrawing plan={plan} panel={panel} view={view} hands={hands} />
         </g>
       ))}

@@ -56,6 +56,7 @@ export function PanelNames({
         return (
           <span
             key={box.panel.id}
+            data-panel={box.panel.id}
             className={isInHand ? 'in-hand' : ''}
             style={{ left: box.left, top: box.top - (isInHand ? ABOVE_RULER_PX : ABOVE_PX) }}
           >

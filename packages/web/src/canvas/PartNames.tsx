@@ -69,7 +69,13 @@ export const PartNames = memo(
           if (place === undefined) return null;
           const { px, py } = toPixels(camera, place);
           return (
-            <span key={part.id} data-thing={part.id} className={place.anchor} style={{ left: px, top: py }}>
+            <span
+              key={part.id}
+              data-thing={part.id}
+              data-panel={part.panelId}
+              className={place.anchor}
+              style={{ left: px, top: py }}
+            >
               {part.name}
               {note !== undefined && <b> {note}</b>}
             </span>

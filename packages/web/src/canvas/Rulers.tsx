@@ -14,6 +14,8 @@ export function rulerStepMm(scale: number, unit: LengthUnit): number {
 }
 
 interface RulersProps {
+  /** The panel that is measured. */
+  readonly panelId: string;
   readonly camera: Camera;
   readonly box: Box;
   readonly unit: LengthUnit;
@@ -63,7 +65,15 @@ export function Rulers(props: RulersProps) {
     ...down.map((tick) => `M${left} ${tick.px}h${length(tick)}`),
   ];
   return (
-    <path className="rulers" d={lines.join('')} stroke="var(--quiet)" strokeWidth={1} aria-hidden="true" />
+    <path
+      className="rulers"
+      data-ruler
+      data-panel={props.panelId}
+      d={lines.join('')}
+      stroke="var(--quiet)"
+      strokeWidth={1}
+      aria-hidden="true"
+    />
   );
 }
 
@@ -73,7 +83,7 @@ export function RulerNumbers(props: RulersProps) {
   const isNumbered = ({ i }: Tick): boolean => i % 5 === 0;
   const words = ({ i }: Tick): string => formatLengthBare((i * stepMm) / 5, props.unit, 1);
   return (
-    <div className="ruler-numbers">
+    <div className="ruler-numbers" data-panel={props.panelId}>
       {across.filter(isNumbered).map((tick) => (
         <span key={`x${tick.i}`} className="start" style={{ left: tick.px + 3, top: top - 8 }}>
           {words(tick)}

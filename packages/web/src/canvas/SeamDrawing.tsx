@@ -67,7 +67,12 @@ export function SeamLetters({ plan, panel, face, isDark, camera }: SeamsProps & 
       {seamEdges(plan, panel.id).map(({ seam, side }) => {
         const { px, py } = toPixels(camera, onTable(panel, face, middle(seamLine(plan, seam, side))));
         return (
-          <span key={`${seam.id}.${side}`} className="middle" style={{ left: px, top: py + 5 }}>
+          <span
+            key={`${seam.id}.${side}`}
+            data-panel={panel.id}
+            className="middle"
+            style={{ left: px, top: py + 5 }}
+          >
             {seamLetter(plan, seam.id)}
           </span>
         );

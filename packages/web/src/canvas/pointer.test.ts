@@ -166,6 +166,35 @@ describe('a part that is pulled over another panel', () => {
   });
 });
 
+describe('a panel that is pulled about the table', () => {
+  const TABLE = { movesParts: false, drawsThread: false, movesPanels: true };
+  const pull = (more = {}) =>
+    gestureFrom(TABLE, { ground: '' }, { x: 20, y: 20 }, { x: 60.4, y: 9.8 }, more);
+  const place = () => firstPanel(currentPlan()).table.at;
+
+  test('is only drawn elsewhere until it is let go on whole millimetres, with Alt held anywhere', () => {
+    const drag = pull();
+    expect(view().pulledPanel).toEqual({ panelId: firstPanel(lantern.plan).id, by: { x: 40, y: -10 } });
+    expect(shown()).toBeNull();
+    expect(currentPlan()).toBe(lantern.plan);
+    drag.end();
+    expect(view().pulledPanel).toBeNull();
+    expect(place()).toEqual({ x: 40, y: -10 });
+    expect(usePlanStore.getState().history?.past).toHaveLength(1);
+    pull({ alt: true }).end();
+    expect(place()).toEqual({ x: expect.closeTo(80.4, 6), y: expect.closeTo(-20.2, 6) });
+  });
+
+  test('lies where it lay when the pull is given up, or the stage is left', () => {
+    pull().cancel();
+    expect(view().pulledPanel).toBeNull();
+    pull();
+    view().putDown();
+    expect(view().pulledPanel).toBeNull();
+    expect(currentPlan()).toBe(lantern.plan);
+  });
+});
+
 describe('more fingers', () => {
   const touch = (id: number) => ({ id, isTouch: true });
   const two = (): Pointer => {

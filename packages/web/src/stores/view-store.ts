@@ -106,6 +106,8 @@ interface ViewState {
   readonly snapGuides: readonly SnapGuide[];
   /** The box that is being drawn to choose parts, corner to corner. */
   readonly marquee: { readonly from: Point; readonly to: Point } | null;
+  /** The panel that is being pulled about the table, and how far it has been pulled, mm of the table. */
+  readonly pulledPanel: { readonly panelId: string; readonly by: Point } | null;
   /** Things a tray lays over the cloth before they are done, such as a spread: places in mm on the right side. */
   readonly ghosts: readonly Ghost[];
   /** How many dialogs are open: while there are any, keys are theirs. */
@@ -133,6 +135,7 @@ interface ViewState {
   setDrawingWay(way: DrawingWay): void;
   setSnapGuides(guides: readonly SnapGuide[]): void;
   setMarquee(marquee: ViewState['marquee']): void;
+  pullPanel(pulledPanel: ViewState['pulledPanel']): void;
   /** Lays ghosts over the cloth in place of others; what is returned takes them away, and no others. */
   layGhosts(ghosts: readonly Ghost[]): () => void;
   setChargeLeft(chargeLeft: number): void;
@@ -158,6 +161,7 @@ export const useViewStore = create<ViewState>()((set) => ({
   drawingWay: { curved: false, alongId: null },
   snapGuides: [],
   marquee: null,
+  pulledPanel: null,
   ghosts: NO_GHOSTS,
   dialogs: 0,
   chargeLeft: 1,
@@ -183,6 +187,7 @@ export const useViewStore = create<ViewState>()((set) => ({
   setSnapGuides: (snapGuides) =>
     set((before) => (snapGuides.length === 0 && before.snapGuides.length === 0 ? before : { snapGuides })),
   setMarquee: (marquee) => set({ marquee }),
+  pullPanel: (pulledPanel) => set({ pulledPanel }),
   layGhosts: (ghosts) => {
     set({ ghosts });
     return () => set((now) => (now.ghosts === ghosts ? { ghosts: NO_GHOSTS } : {}));
@@ -198,6 +203,7 @@ export const useViewStore = create<ViewState>()((set) => ({
       pointer: null,
       snapGuides: [],
       marquee: null,
+      pulledPanel: null,
       ghosts: NO_GHOSTS,
     }),
 }));
