@@ -168,8 +168,7 @@ describe('a part that is pulled over another panel', () => {
 
 describe('a panel that is pulled about the table', () => {
   const TABLE = { movesParts: false, drawsThread: false, movesPanels: true };
-  const pull = (more = {}) =>
-    gestureFrom(TABLE, { ground: '' }, { x: 20, y: 20 }, { x: 60.4, y: 9.8 }, more);
+  const pull = (more = {}) => gestureFrom(TABLE, { ground: '' }, { x: 20, y: 20 }, { x: 60.4, y: 9.8 }, more);
   const place = () => firstPanel(currentPlan()).table.at;
 
   test('is only drawn elsewhere until it is let go on whole millimetres, with Alt held anywhere', () => {
