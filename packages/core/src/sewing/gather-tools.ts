@@ -6,9 +6,10 @@ import { COIN_CELL_ID } from '../parts/coin-holders.ts';
 import { hasElement } from '../parts/part-element.ts';
 import type { PartKind } from '../parts/part-kind.ts';
 import type { Piece } from '../pieces/piece.ts';
+import { sewnInTube } from '../plan/closed-first.ts';
 import { clothHolesOf } from '../plan/cloth-holes.ts';
 import { kindOf } from '../plan/kind-of.ts';
-import { panelOf } from '../plan/panels.ts';
+import { panelOf, panelsOf } from '../plan/panels.ts';
 import { holeOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { worksOf } from '../plan/seam-works.ts';
@@ -47,6 +48,12 @@ const isThread = (plan: Plan, pieces: readonly Piece[]): boolean =>
 const TOOLS: readonly ToolRule[] = [
   { id: 'threader', what: 'Needle threader', grows: 'shared', isNeeded: isThread },
   { id: 'scissors', what: 'Small sharp scissors', grows: 'shared', isNeeded: always },
+  {
+    id: 'card',
+    what: 'Smooth card, to slip between the layers',
+    grows: 'shared',
+    isNeeded: (plan) => panelsOf(plan).some((panel) => sewnInTube(plan, panel).length > 0),
+  },
   {
     id: 'machine',
     what: 'Sewing machine with a spare bobbin, its manual, and a lint brush',

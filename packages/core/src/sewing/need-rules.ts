@@ -9,6 +9,7 @@ import { MARK_STEP } from '../plan/edits/progress-edits.ts';
 import { worksOf } from '../plan/seam-works.ts';
 import { accessOf } from './access.ts';
 import { bridged } from './bridged-need.ts';
+import { carded } from './card-need.ts';
 import type { NeedRule, Pair } from './need-rule.ts';
 import type { StepDraft } from './step.ts';
 import { panelMeetings } from './step-place.ts';
@@ -250,6 +251,7 @@ export const NEED_RULES: readonly NeedRule[] = [
     },
   },
   bridged,
+  carded,
   {
     id: 'under',
     kind: 'must',

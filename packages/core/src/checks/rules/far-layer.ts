@@ -1,9 +1,5 @@
+import { sewnInTube } from '../../plan/closed-first.ts';
 import { ofPanel, panelsOf } from '../../plan/panels.ts';
-import type { Panel } from '../../plan/records.ts';
-import { legsOnPanel } from '../../plan/run-way.ts';
-import type { Plan } from '../../plan/schema.ts';
-import { isDart } from '../../plan/seams.ts';
-import { maybeStitchKind } from '../../thread/stitch-kinds.ts';
 import type { CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
 
@@ -18,10 +14,7 @@ export const farLayer: CheckRule = {
   sees: ['panels', 'seams', 'parts', 'runs'],
   checkWhole: ({ plan }) =>
     panelsOf(plan).flatMap((panel): readonly Finding[] => {
-      if (!isClosedFirst(plan, panel)) return [];
-      const through = legsOnPanel(plan, panel.id).filter(
-        ({ run }) => run.prewired !== true && maybeStitchKind(run.stitchId)?.exposure !== 'worked',
-      );
+      const through = sewnInTube(plan, panel);
       const [first] = through;
       const at = first?.leg.path[0];
       if (first === undefined || at === undefined) return [];
@@ -43,13 +36,3 @@ export const farLayer: CheckRule = {
       ];
     }),
 };
-
-/** Whether seams that are sewn before the circuit close a panel: on itself, or two of its edges on another panel. */
-function isClosedFirst(plan: Plan, panel: Panel): boolean {
-  const sewn = Object.values(plan.seams).filter((seam) => seam.sewn === 'before' && !isDart(seam));
-  if (sewn.some(({ a, b }) => a.panelId === panel.id && b.panelId === panel.id)) return true;
-  const others = sewn.flatMap(({ a, b }) =>
-    a.panelId === panel.id ? [b.panelId] : b.panelId === panel.id ? [a.panelId] : [],
-  );
-  return new Set(others).size < others.length;
-}

@@ -5,16 +5,18 @@ import { isPierced } from '../../cloth/cloth-kinds.ts';
 import { trialFinder } from '../../meter/try-light.ts';
 import { leadLengthMm } from '../../parts/bare-legs.ts';
 import type { Hole, PartKind } from '../../parts/part-kind.ts';
+import { sewnInTube } from '../../plan/closed-first.ts';
 import { clothHolesOf } from '../../plan/cloth-holes.ts';
 import { MARK_STEP } from '../../plan/edits/progress-edits.ts';
 import { kindOf } from '../../plan/kind-of.ts';
-import { panelOf, panelsOf } from '../../plan/panels.ts';
+import { hasSeveralPanels, panelOf, panelsOf } from '../../plan/panels.ts';
 import { legsGoThrough } from '../../plan/placed.ts';
 import type { Habits, Part, Work } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
 import { worksOf } from '../../plan/seam-works.ts';
 import { formatLength } from '../../units/length.ts';
 import { capital } from '../../units/words.ts';
+import { cardStepId } from '../card-need.ts';
 import { SECONDS } from '../pace.ts';
 import { listed, signed } from '../sheet-names.ts';
 import { makeStep, type StepDraft } from '../step.ts';
@@ -82,7 +84,25 @@ export function preparingSteps(context: StepContext): readonly StepDraft[] {
       }),
     );
   }
-  return steps;
+  return [...steps, ...cardSteps(plan)];
+}
+
+/** What keeps the needle from the far layer where a panel is a closed tube by the time it is sewn on. */
+function cardSteps(plan: Plan): readonly StepDraft[] {
+  const text = (name: string): string =>
+    `Slip a card between the layers under ${name}, and move it along under the needle. After every line look at the far layer, and undo what was caught.`;
+  return panelsOf(plan)
+    .filter((panel) => sewnInTube(plan, panel).length > 0)
+    .map((panel) => {
+      const name = hasSeveralPanels(plan) ? panel.name : 'the face you sew on';
+      return makeStep({
+        id: cardStepId(panel.id),
+        group: 'Prepare',
+        text: text(name),
+        round: { text: text('each'), thing: name },
+        work: { kind: 'prepare', seconds: SECONDS.place },
+      });
+    });
 }
 
 function markStep(plan: Plan): StepDraft {
