@@ -46,7 +46,7 @@ export function seamEdges({ seams }: Pick<Plan, 'seams'>, panelId: string): read
 }
 
 /** What is left beyond the seam line at a place of a panel's outline, mm; 0 where no seam is. */
-function allowanceAt(edges: readonly SeamEdge[]): (place: number) => number {
+export function allowanceAt(edges: readonly SeamEdge[]): (place: number) => number {
   return (place) =>
     edges.reduce(
       (most, { seam, side }) => (isWithin(seam[side], place) ? Math.max(most, seam.allowanceMm) : most),

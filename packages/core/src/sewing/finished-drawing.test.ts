@@ -9,8 +9,9 @@ import { takeSet } from '../plan/edits/set-edits.ts';
 import { panelsOf } from '../plan/panels.ts';
 import type { Panel } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
+import { finishedOutline } from '../plan/stuffed.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
-import { finishedDrawing, finishedOnSheet, finishedOutline, finishedViews } from './finished-drawing.ts';
+import { finishedDrawing, finishedOnSheet, finishedViews } from './finished-drawing.ts';
 import { sheetPages } from './sheet-pages.ts';
 
 function pouch(): { readonly plan: Plan; readonly front: Panel } {

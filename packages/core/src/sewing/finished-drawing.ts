@@ -1,7 +1,6 @@
 /** The piece as it will be: every panel flat and to scale as its seams leave it, what shows of the circuit, and what is hidden. */
 import { type Face, faceName } from '../cloth/cloth.ts';
-import { edgesOf, movedIn } from '../cloth/outline-places.ts';
-import { add, distance, type Point, scale } from '../geometry/point.ts';
+import { add, type Point, scale } from '../geometry/point.ts';
 import { boundsOf, type Polygon } from '../geometry/polygon.ts';
 import { hasElement } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';
@@ -12,7 +11,7 @@ import { placedOutline, shiningFace } from '../plan/placed.ts';
 import type { Panel, Part } from '../plan/records.ts';
 import { legsOnPanel, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
-import { seamEdges, tubeSizes } from '../plan/seams.ts';
+import { finishedOutline, tubeOf } from '../plan/stuffed.ts';
 import { formatLength } from '../units/length.ts';
 import type { DrawItem } from './sheet-drawing.ts';
 
@@ -24,19 +23,6 @@ export interface FinishedView {
   /** What shows on that face, and what lies there but is hidden. */
   readonly shown: readonly Part[];
   readonly hidden: readonly Part[];
-}
-
-/** The outline of a panel between its seam lines, on the right side; its cut edge where it has no seam. */
-export function finishedOutline(plan: Pick<Plan, 'seams' | 'panels'>, panel: Panel): Polygon {
-  const edges = seamEdges(plan, panel.id);
-  const allowanceAt = (place: number): number =>
-    edges.reduce((most, { seam, side }) => {
-      const { from, to } = seam[side];
-      const isIn = from < to ? place >= from && place <= to : place >= from || place <= to;
-      return isIn ? Math.max(most, seam.allowanceMm) : most;
-    }, 0);
-  const points = edgesOf(panel.shape).flatMap((edge) => movedIn(panel.shape, edge, allowanceAt));
-  return points.filter((p, i) => i === 0 || distance(p, points[i - 1] as Point) > 0.01);
 }
 
 /** Every panel from outside, and those from inside whose wrong side is seen or has parts. */
@@ -222,41 +208,17 @@ function wordsOf(plan: Plan, { panel, face, outline }: FinishedView): readonly s
   const [left, top, right, bottom] = boundsOf(outline);
   const mm = (value: number): string => formatLength(value, unit, 0);
   const name = hasSeveralPanels(plan) ? `${panel.name}, ` : '';
-  const tubes = Object.values(plan.seams).flatMap((seam) => {
-    const tube = seam.a.panelId === panel.id ? tubeSizes(plan, seam) : null;
-    return tube === null
+  const tube = tubeOf(plan, panel);
+  const round =
+    tube === null
       ? []
-      : [`a tube: ${mm(tube.flatMm)} wide lying flat, ${mm(tube.acrossMm)} across stuffed round`];
-  });
-  const pair = tubes.length === 0 ? stuffedPair(plan, panel, right - left) : null;
-  const round = pair === null ? tubes : [`${mm(pair)} across where it is stuffed round`];
+      : [
+          tube.isAlone
+            ? `a tube: ${mm(tube.girthMm / 2)} wide lying flat, ${mm(tube.acrossMm)} across stuffed round`
+            : `${mm(tube.acrossMm)} across where it is stuffed round`,
+        ];
   return [
     `${name}${faceName(face)}, ${mm(right - left)} × ${mm(bottom - top)}`,
     ...(face === 'right' ? round : []),
   ];
-}
-
-/** Two faces sewn together at two edges or more are a flat tube of their width: stuffed, it is 2 ÷ π of it across; null for others. */
-function stuffedPair(plan: Plan, panel: Panel, widthMm: number): number | null {
-  const others = seamEdges(plan, panel.id).flatMap(({ seam, side }) => {
-    const other = seam[side === 'a' ? 'b' : 'a'].panelId;
-    return other === panel.id ? [] : [other];
-  });
-  const isClosed = new Set(others).size < others.length || others.length === 1;
-  return isClosed && isAllRound(plan, panel, others) ? (2 * widthMm) / Math.PI : null;
-}
-
-/** Whether one neighbour takes up at least two sides of a panel: most of what it is high, twice. */
-function isAllRound(plan: Plan, panel: Panel, others: readonly string[]): boolean {
-  const [left, top, right, bottom] = boundsOf(finishedOutline(plan, panel));
-  const girth = 2 * (right - left + bottom - top);
-  return [...new Set(others)].some((other) => {
-    const sewn = seamEdges(plan, panel.id)
-      .filter(({ seam, side }) => seam[side === 'a' ? 'b' : 'a'].panelId === other)
-      .reduce((sum, { seam, side }) => {
-        const line = movedIn(panel.shape, seam[side], () => seam.allowanceMm);
-        return sum + line.slice(1).reduce((mm, p, i) => mm + distance(p, line[i] as Point), 0);
-      }, 0);
-    return sewn > girth / 2;
-  });
 }

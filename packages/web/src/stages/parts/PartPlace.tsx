@@ -1,8 +1,10 @@
 import { hasElement } from '@sashiko/core/parts/part-element';
 import { moveParts, turnPart } from '@sashiko/core/plan/edits/part-edits';
 import { kindOf } from '@sashiko/core/plan/kind-of';
+import { panelOf } from '@sashiko/core/plan/panels';
 import type { Part } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { stuffedWords } from '@sashiko/core/plan/stuffed';
 import { Button } from 'antd';
 import { commitMove } from '../../canvas/follow-threads.ts';
 import { Field } from '../../ui/Field.tsx';
@@ -12,6 +14,7 @@ import { NumberField } from '../../ui/NumberField.tsx';
 /** Where a part lies and how it is turned; its threads follow. */
 export function PartPlace({ plan, part }: { readonly plan: Plan; readonly part: Part }) {
   const { unit } = plan.habits;
+  const stuffed = stuffedWords(plan, panelOf(plan, part), part);
   return (
     <>
       <LengthField
@@ -36,6 +39,7 @@ export function PartPlace({ plan, part }: { readonly plan: Plan; readonly part: 
           }}
         />
       </Field>
+      {stuffed !== null && <p className="quiet">{stuffed}</p>}
       <div className="buttons">
         <Button
           size="small"
