@@ -16,10 +16,15 @@ export interface Access {
   readonly runIds: ReadonlySet<string>;
 }
 
-/** The parts and runs at the place of a work. A face has its parts, and every run with thread on it. */
-export function accessOf(plan: Plan, { place }: Pick<Work, 'place'>): Access {
-  const parts = Object.values(plan.parts);
-  const runs = Object.values(plan.runs);
+/** The parts and runs at the place of a work; of a seam, on the panels it joins. A face has its parts, and every run with thread on it. */
+export function accessOf(plan: Plan, { id, place }: Pick<Work, 'id' | 'place'>): Access {
+  const seam = plan.seams[id];
+  const isAt = (panelId: string): boolean =>
+    seam === undefined || seam.a.panelId === panelId || seam.b.panelId === panelId;
+  const parts = Object.values(plan.parts).filter(({ panelId }) => isAt(panelId));
+  const runs = Object.values(plan.runs).filter((run) =>
+    runLegs(plan, run).some(({ panelId }) => isAt(panelId)),
+  );
   if (place === 'piece') return gathered(parts, runs);
   if (place === 'right' || place === 'wrong')
     return gathered(

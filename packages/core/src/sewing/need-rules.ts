@@ -8,6 +8,7 @@ import { isSupplyPiece } from '../pieces/pieces.ts';
 import { MARK_STEP } from '../plan/edits/progress-edits.ts';
 import { worksOf } from '../plan/seam-works.ts';
 import { accessOf } from './access.ts';
+import { litAgain } from './again-need.ts';
 import { bridged } from './bridged-need.ts';
 import { carded } from './card-need.ts';
 import type { NeedRule, Pair } from './need-rule.ts';
@@ -236,7 +237,7 @@ export const NEED_RULES: readonly NeedRule[] = [
         const hidden = steps.filter(
           (step) =>
             step.id !== 'finish:keep' &&
-            !step.id.startsWith('bridge:') &&
+            !/^(bridge|again):/.test(step.id) &&
             (step.partIds.some((id) => partIds.has(id)) || step.runIds.some((id) => runIds.has(id))),
         );
         yield* each([...hidden.map(({ id }) => id), 'finish:cover', 'finish:needles'], [`work:${work.id}`]);
@@ -252,6 +253,7 @@ export const NEED_RULES: readonly NeedRule[] = [
   },
   bridged,
   carded,
+  litAgain,
   {
     id: 'under',
     kind: 'must',

@@ -41,14 +41,20 @@ export function powerOnWords(
   circuit: Circuit,
   amps: ReadonlyMap<string, number>,
 ): string {
-  const { source, contacts } = circuit;
+  return [
+    `${turnOnWords(names, circuit)}: ${seenWords(plan, names, circuit, amps)}`,
+    offWords(names, circuit),
+  ].join(' ');
+}
+
+/** What hands do to turn a circuit on: `Put the coin cell into holder, + to +, and turn holder on`. */
+export function turnOnWords(names: SheetNames, { source, contacts }: Circuit): string {
   const name = (partId: string): string => names.part(partId);
-  const hands = [
+  return doings([
     putInWords(source, name(source.part.id)),
     ...holderWords(names, source),
     ...contacts.map((contact) => closeWords(contact, name)),
-  ];
-  return [`${doings(hands)}: ${seenWords(plan, names, circuit, amps)}`, offWords(names, circuit)].join(' ');
+  ]);
 }
 
 /** Why a source that lies side by side with others stays out until its line is unpicked. */

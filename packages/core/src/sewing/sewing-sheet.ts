@@ -5,11 +5,9 @@ import type { Piece } from '../pieces/piece.ts';
 import { cutPieces } from '../pieces/pieces.ts';
 import { isTicked } from '../plan/progress.ts';
 import type { Plan } from '../plan/schema.ts';
-import { worksOf } from '../plan/seam-works.ts';
 import { groupBy } from '../units/group-by.ts';
-import { accessOf, outOfReach, unreachableHolders } from './access.ts';
 import { type GatherItem, gatherList } from './gather.ts';
-import { listed } from './sheet-names.ts';
+import { lastChances } from './last-chances.ts';
 import type { SewingStep, StepDraft } from './step.ts';
 import { orderedSteps, type Unfollowed } from './step-order.ts';
 import { stepPlaces } from './step-place.ts';
@@ -46,7 +44,7 @@ export function* makeSheet(plan: Plan): Generator<number, SewingSheet> {
   }
   const { steps, unfollowed } = orderedSteps(context, usual, plan.stepOrder);
   yield 0.9;
-  const chances = lastChances(context);
+  const chances = lastChances(context, steps);
   const placeOf = stepPlaces(plan, pieces);
   const placed = steps.map((step) => ({ ...step, ...placeOf(step) }));
   return {
@@ -92,32 +90,6 @@ function usualParts(context: StepContext): ReadonlyArray<() => readonly StepDraf
     () => (isSupplyFirst(context) ? [] : testsOf('supply')),
     () => finishing,
   ];
-}
-
-/** So many names say enough. */
-const MOST_NAMES = 6;
-
-/** What each closing step is the last chance for, by step id. */
-function lastChances({ plan, names }: StepContext): ReadonlyMap<string, string> {
-  const chances = new Map<string, string>();
-  if (plan.habits.cover !== 'none')
-    chances.set('finish:cover', 'Last chance to mend a thread: all of them lie under the cover after this.');
-  for (const work of worksOf(plan)) {
-    if (work.kind !== 'close') continue;
-    const { partIds, runIds } = outOfReach(plan, accessOf(plan, work));
-    const parts = [...partIds].map((id) => names.part(id));
-    const shown =
-      parts.length > MOST_NAMES
-        ? [...parts.slice(0, MOST_NAMES), `${parts.length - MOST_NAMES} more parts`]
-        : parts;
-    const threads = runIds.size === 0 ? [] : [runIds.size === 1 ? '1 thread' : `${runIds.size} threads`];
-    const hidden = listed([...shown, ...threads]);
-    if (hidden === '') continue;
-    const stuck = unreachableHolders(plan, work).map((part) => names.part(part.id));
-    const cell = stuck.length === 0 ? '' : ` The cell of ${listed(stuck)} could not be changed any more.`;
-    chances.set(`work:${work.id}`, `Last chance for ${hidden}: not to be reached after this.${cell}`);
-  }
-  return chances;
 }
 
 /** What is still to be done before a step: needs that are not ticked off. */

@@ -6,12 +6,14 @@ import { assumedIn } from '../../plan/assumed.ts';
 import { panelsOf } from '../../plan/panels.ts';
 import type { Habits } from '../../plan/records.ts';
 import { worksOf } from '../../plan/seam-works.ts';
+import { isDart } from '../../plan/seams.ts';
 import { mergedWith } from '../../power/circuits.ts';
 import { withContactsClosed } from '../../power/operating-states.ts';
 import { formatLength } from '../../units/length.ts';
 import { lower } from '../../units/words.ts';
+import { unreachableHolders } from '../access.ts';
 import { SECONDS } from '../pace.ts';
-import { powerOnWords, staysOutWords } from '../power-on-words.ts';
+import { powerOnWords, staysOutWords, turnOnWords } from '../power-on-words.ts';
 import { listed } from '../sheet-names.ts';
 import { makeStep, type StepDraft } from '../step.ts';
 import { jointSteps } from './passing.ts';
@@ -42,6 +44,7 @@ export function finishingSteps(context: StepContext): readonly StepDraft[] {
     ...closing.filter(({ id }) => !Object.hasOwn(plan.works, id)).map(workStep),
     ...jointSteps(context),
     ...closing.filter(({ id }) => Object.hasOwn(plan.works, id)).map(workStep),
+    ...(isLit ? againSteps(context) : []),
     ...(context.proofs.length > 0 ? keepStep(context) : []),
   ];
 }
@@ -174,6 +177,31 @@ function needleStep({ plan }: StepContext): readonly StepDraft[] {
       work: { kind: 'finish', seconds: SECONDS.cell },
     }),
   ];
+}
+
+/** Where seams close the piece after it was lit, it is lit once more: turning and closing pull at threads. What cannot be reached any more is left as it is. */
+function againSteps({ plan, names, proofs }: StepContext): readonly StepDraft[] {
+  const isClosedLater = Object.values(plan.seams).some((seam) => seam.sewn === 'after' && !isDart(seam));
+  if (!isClosedLater) return [];
+  const stuck = new Set(
+    worksOf(plan)
+      .filter(({ kind }) => kind === 'close')
+      .flatMap((work) => unreachableHolders(plan, work))
+      .map(({ id }) => id),
+  );
+  const circuits = proofs.map(({ circuit }) => circuit);
+  return circuits
+    .filter((circuit) => !stuck.has(circuit.source.part.id) && mergedWith(circuits, circuit).length === 0)
+    .map((circuit) =>
+      makeStep({
+        id: `again:${circuit.source.part.id}`,
+        group: 'Finish',
+        text: `Now that the piece is closed: ${lower(turnOnWords(names, circuit))} once more. What was lit before must light as it did; what stays dark was pulled at, and the Bench says where to look.`,
+        partIds: [circuit.source.part.id],
+        work: { kind: 'finish', seconds: SECONDS.cell },
+        isCellIn: true,
+      }),
+    );
 }
 
 function keepStep({ power }: StepContext): readonly StepDraft[] {
