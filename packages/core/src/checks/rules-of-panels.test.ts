@@ -3,9 +3,9 @@ import { describe, expect, test } from 'vitest';
 import { addMarkings } from '../plan/edits/cloth-edits.ts';
 import { placePart } from '../plan/edits/part-edits.ts';
 import { drawRun } from '../plan/edits/run-edits.ts';
-import { addSeam, changeSeam } from '../plan/edits/seam-edits.ts';
+import { changeSeam } from '../plan/edits/seam-edits.ts';
 import { takeSet } from '../plan/edits/set-edits.ts';
-import { panelOf, panelsOf } from '../plan/panels.ts';
+import { panelsOf } from '../plan/panels.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
 import { checkPlan } from './check-plan.ts';
 
@@ -35,19 +35,7 @@ describe('fold', () => {
 describe('far-layer', () => {
   const tube = (sewn: 'before' | 'after'): PlanBuilder => {
     const build = new PlanBuilder('Tube', 240, 160).light('a', 80, 60).light('b', 160, 60);
-    const { id: panelId } = panelOf(build.plan);
-    build.edit(
-      addSeam(build.plan, {
-        a: { panelId, from: 1, to: 2 },
-        b: { panelId, from: 3, to: 0, reversed: true },
-        allowanceMm: 10,
-        pressed: 'open',
-        sewn,
-      }),
-    );
-    return build.edit(
-      drawRun(build.plan, { from: build.hole('a.plus'), to: build.hole('b.plus'), bends: [] }),
-    );
+    return build.sew('a.plus', 'b.plus').seam({ sewn });
   };
 
   test('a thread sewn when the seam has made a tube is told; with the seam sewn afterwards it is not', () => {

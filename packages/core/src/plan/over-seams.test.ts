@@ -7,7 +7,7 @@ import { wishedCircuits } from '../wishes/wished-circuits.ts';
 import { addPanels, panelIdOf } from './edits/panel-edits.ts';
 import { placePart } from './edits/part-edits.ts';
 import { changeHabits } from './edits/plan-edits.ts';
-import { addSeam, changeSeam } from './edits/seam-edits.ts';
+import { changeSeam } from './edits/seam-edits.ts';
 import { farMm, seenFrom } from './over-seams.ts';
 import { panelsOf } from './panels.ts';
 
@@ -20,15 +20,7 @@ function inARow(count: number): PlanBuilder {
     const before = panelsOf(build.plan)[k - 1] as ReturnType<typeof panelsOf>[number];
     const next = panelIdOf(build.plan.nextNumber);
     build.edit(addPanels(build.plan, [{ name: `panel ${k + 1}`, shape: before.shape, like: before }]));
-    build.edit(
-      addSeam(build.plan, {
-        a: { panelId: before.id, from: 1, to: 2 },
-        b: { panelId: next, from: 3, to: 0, reversed: true },
-        allowanceMm: IN,
-        pressed: 'open',
-        sewn: 'before',
-      }),
-    );
+    build.seam({ sewn: 'before' }, before.id, next);
   }
   return build;
 }

@@ -18,17 +18,7 @@ import { allowanceStrips, pointOnSeam, seamLengths, seamLetter, tubeSizes } from
 function tube(changes: Partial<Seam> = {}, widthMm = 240, heightMm = 160): PlanBuilder {
   const build = new PlanBuilder('Tube', widthMm, heightMm);
   build.edit(takePiece(build.plan, 'rectangle', { widthMm, heightMm }));
-  const { id: panelId } = panelOf(build.plan);
-  return build.edit(
-    addSeam(build.plan, {
-      a: { panelId, from: 1, to: 2 },
-      b: { panelId, from: 3, to: 0, reversed: true },
-      allowanceMm: 10,
-      pressed: 'open',
-      sewn: 'after',
-      ...changes,
-    }),
-  );
+  return build.seam(changes);
 }
 const only = ({ plan }: PlanBuilder): Seam => Object.values(plan.seams)[0] as Seam;
 

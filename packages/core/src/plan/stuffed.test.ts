@@ -1,7 +1,6 @@
 /** Tubes stuffed round, against the circle: girth = π × across, and an arc of flat length d on radius r is seen at r sin(d ÷ r). */
 import { describe, expect, test } from 'vitest';
 import { PlanBuilder } from '../testing/plan-builder.ts';
-import { addSeam } from './edits/seam-edits.ts';
 import { takeSet } from './edits/set-edits.ts';
 import { firstPanel } from './panels.ts';
 import type { Plan } from './schema.ts';
@@ -15,10 +14,7 @@ function body(): Plan {
 
 /** A sleeve of one panel, 240 wide, sewn 10 mm from its edges: 220 round, so 70.0 across. */
 function sleeve(): Plan {
-  const build = new PlanBuilder('Sleeve', 240, 160);
-  const { id: panelId } = firstPanel(build.plan);
-  const edges = { a: { panelId, from: 1, to: 2 }, b: { panelId, from: 3, to: 0, reversed: true } };
-  return build.edit(addSeam(build.plan, { ...edges, allowanceMm: 10, pressed: 'open', sewn: 'after' })).plan;
+  return new PlanBuilder('Sleeve', 240, 160).seam().plan;
 }
 
 describe('two faces sewn together', () => {

@@ -1,7 +1,5 @@
 /** Sewing inside a closed tube: a card goes between the layers first. */
 import { expect, test } from 'vitest';
-import { addSeam } from '../plan/edits/seam-edits.ts';
-import { panelOf } from '../plan/panels.ts';
 import type { Seam } from '../plan/records.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
 import { sewingSheet } from './sewing-sheet.ts';
@@ -9,17 +7,7 @@ import { sewingSheet } from './sewing-sheet.ts';
 /** A sleeve of one panel with a lit light, its long seam sewn before or after. */
 function sleeve(sewn: Seam['sewn']) {
   const build = new PlanBuilder('Sleeve', 240, 200).light('lamp', 150, 60).holder(80, 60);
-  const { id: panelId } = panelOf(build.plan);
-  build.sew('holder.plus', 'lamp.plus').sew('holder.minus', 'lamp.minus');
-  return build.edit(
-    addSeam(build.plan, {
-      a: { panelId, from: 1, to: 2 },
-      b: { panelId, from: 3, to: 0, reversed: true },
-      allowanceMm: 10,
-      pressed: 'open',
-      sewn,
-    }),
-  ).plan;
+  return build.sew('holder.plus', 'lamp.plus').sew('holder.minus', 'lamp.minus').seam({ sewn }).plan;
 }
 
 test('it comes after the seam that closes the tube and before the first stitch, and is laid out', () => {

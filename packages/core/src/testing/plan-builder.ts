@@ -3,9 +3,10 @@ import { expectOk, type Result } from '../errors/problem.ts';
 import { applyEdit, type Edit } from '../plan/edit.ts';
 import { type Placing, placePart } from '../plan/edits/part-edits.ts';
 import { drawRun } from '../plan/edits/run-edits.ts';
+import { addSeam } from '../plan/edits/seam-edits.ts';
 import { newPlan } from '../plan/new-plan.ts';
-import { withPanel } from '../plan/panels.ts';
-import type { HoleRef, Part } from '../plan/records.ts';
+import { firstPanel, withPanel } from '../plan/panels.ts';
+import type { HoleRef, Part, Seam } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { newPanel } from '../plan/usual.ts';
 
@@ -48,6 +49,20 @@ export class PlanBuilder {
   sew(from: string, to: string, bends: readonly Spot[] = []): this {
     const draft = { from: this.hole(from), to: this.hole(to), bends: bends.map(([x, y]) => ({ x, y })) };
     return this.edit(drawRun(this.plan, draft));
+  }
+
+  /** Sews the right edge of a rectangle to the left edge of another, or to its own, as in a tube: 10 mm in, pressed open, afterwards. */
+  seam(changes: Partial<Seam> = {}, panelId = firstPanel(this.plan).id, otherId = panelId): this {
+    return this.edit(
+      addSeam(this.plan, {
+        a: { panelId, from: 1, to: 2 },
+        b: { panelId: otherId, from: 3, to: 0, reversed: true },
+        allowanceMm: 10,
+        pressed: 'open',
+        sewn: 'after',
+        ...changes,
+      }),
+    );
   }
 
   part(name: string): Part {

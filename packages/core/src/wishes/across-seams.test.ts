@@ -3,7 +3,6 @@ import { expect, test } from 'vitest';
 import { addPanels, panelIdOf } from '../plan/edits/panel-edits.ts';
 import { placePart, putOnPanel } from '../plan/edits/part-edits.ts';
 import { drawRun } from '../plan/edits/run-edits.ts';
-import { addSeam } from '../plan/edits/seam-edits.ts';
 import { panelOf } from '../plan/panels.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
 import { acrossWords, threadsAcross } from './across-seams.ts';
@@ -22,15 +21,7 @@ test('a light on one panel and its holder on the other: both sides pass, one aft
     }),
   );
   const seamId = `s${build.plan.nextNumber}`;
-  build.edit(
-    addSeam(build.plan, {
-      a: { panelId: first.id, from: 1, to: 2 },
-      b: { panelId: second, from: 3, to: 0, reversed: true },
-      allowanceMm: 10,
-      pressed: 'open',
-      sewn: 'before',
-    }),
-  );
+  build.seam({ sewn: 'before' }, first.id, second);
   expect(threadsAcross(build.plan).map(({ count, panels }) => [count, panels])).toEqual([
     [1, ['piece', 'back']],
     [1, ['piece', 'back']],
