@@ -308,7 +308,7 @@ export const ERROR_CATALOGUE = {
     help: 'Lay it on the face on which they show, or place them first.',
   },
   'window-to-move-to': {
-    title: 'There is no free window for them to move to.',
+    title: 'No window is left for them to move to: they lie in windows already, or other parts do.',
     help: 'Lay a layer with windows over the face on which they show, or take other parts out of its windows.',
   },
   'seam-one-panel': {

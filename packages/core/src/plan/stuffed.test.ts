@@ -42,7 +42,7 @@ describe('two faces sewn together', () => {
 
   test('the words say both', () => {
     expect(stuffedWords(plan, panel, { at: { x: middleX + 37, y: 60 } })).toBe(
-      'Stuffed round (94 mm across) it is seen 33 mm from the middle, where it lies 37 mm from it flat.',
+      'If this is stuffed round, 94 mm across, it is seen 33 mm from the middle; flat it lies 37 mm from it.',
     );
   });
 });

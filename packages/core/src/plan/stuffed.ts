@@ -92,11 +92,11 @@ export function stuffedPlace(plan: WithSeams, panel: Panel, { at }: Pick<Part, '
   return { flatMm, seenMm: radiusMm * Math.sin(angle), isBehind: Math.abs(angle) > Math.PI / 2 + 1e-9 };
 }
 
-/** `Stuffed round (94 mm across) it is seen 36 mm from the middle, flat 40 mm.`; null where its panel makes no tube. */
+/** `If this is stuffed round, 94 mm across, it is seen 33 mm from the middle; flat it lies 37 mm from it.`; null where its panel makes no tube. */
 export function stuffedWords(plan: Plan, panel: Panel, part: Pick<Part, 'at'>): string | null {
   const [tube, place] = [tubeOf(plan, panel), stuffedPlace(plan, panel, part)];
   if (tube === null || place === null) return null;
   const mm = (value: number): string => formatLength(Math.abs(value), plan.habits.unit, 0);
   const where = place.isBehind ? 'lies at the back,' : 'is seen';
-  return `Stuffed round (${mm(tube.acrossMm)} across) it ${where} ${mm(place.seenMm)} from the middle, where it lies ${mm(place.flatMm)} from it flat.`;
+  return `If this is stuffed round, ${mm(tube.acrossMm)} across, it ${where} ${mm(place.seenMm)} from the middle; flat it lies ${mm(place.flatMm)} from it.`;
 }

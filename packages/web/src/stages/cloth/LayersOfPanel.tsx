@@ -163,7 +163,7 @@ function LayerCard({ plan, layer }: { readonly plan: Plan; readonly layer: Layer
                 usePlanStore.getState().commit(moveIntoWindows(currentPlan(), lookingThrough(plan, layer)))
               }
             >
-              Move lights and sensors into its windows
+              Move lights into its windows
             </Button>
             <Button size="small" onClick={() => change({ windows: [] })}>
               Close its windows
