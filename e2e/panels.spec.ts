@@ -153,6 +153,23 @@ test('panels are added, mirrored, named, moved about the table and taken away', 
   await page.getByLabel('From the top', { exact: true }).fill('200');
   await page.getByLabel('From the top', { exact: true }).press('Enter');
   await expect(page.locator('.panel-names')).toContainText('inside');
+  // Turned over by itself it shows its other face, and is told so.
+  await page.getByRole('button', { name: 'Turn it over', exact: true }).click();
+  await expect(page.locator('.panel-names')).toContainText('inside, wrong side up');
+  await page.getByRole('button', { name: 'Turn it back over' }).click();
+  // Pulled about the table it is drawn elsewhere, and lies there when it is let go.
+  const left = page.getByLabel('From the left of the table', { exact: true });
+  const before = Number(await left.inputValue());
+  const box = await canvas(page).locator('path[data-ground]').last().boundingBox();
+  if (box === null) throw new Error('the panel is not on screen');
+  await page.mouse.move(box.x + 4, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 44, box.y + box.height / 2, { steps: 4 });
+  expect(Number(await left.inputValue())).toBe(before);
+  await page.mouse.up();
+  await expect.poll(async () => Number(await left.inputValue())).toBeGreaterThan(before);
+  await page.keyboard.press('Control+z');
+  await expect(left).toHaveValue(String(before));
   await page.getByRole('button', { name: 'Take it away' }).click();
   await expect(panels(page)).toHaveCount(0);
   await page.keyboard.press('Control+z');
