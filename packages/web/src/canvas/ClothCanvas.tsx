@@ -5,18 +5,16 @@ import { formatLength } from '@sashiko/core/units/length';
 import {
   type ComponentProps,
   type ReactNode,
-  type RefObject,
   useCallback,
   useDeferredValue,
-  useEffect,
   useLayoutEffect,
   useMemo,
   useRef,
   useState,
 } from 'react';
-import { type Camera, fitCamera, pan, zoomAbout } from '../stores/camera.ts';
+import type { Camera } from '../stores/camera.ts';
 import { panelInHand, usePanelInHand } from '../stores/panel-in-hand.ts';
-import { usePlanStore, useShownPlan } from '../stores/plan-store.ts';
+import { useShownPlan } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { Filled } from '../ui/Filled.tsx';
 import { INK } from '../ui/ink.ts';
@@ -25,6 +23,7 @@ import { NodeHandles, PenLine, SizeHandles } from './ClothOverlay.tsx';
 import { useClothStore } from './cloth-store.ts';
 import { type NearBounds, nearBounds, sameBounds } from './detail.ts';
 import { clothPath } from './Ground.tsx';
+import { HideWhatMoves, PullPanel } from './MovedAsDrawn.tsx';
 import { moveWithCamera } from './move-with-camera.ts';
 import { type Moving, useMoving, useRestingPlan } from './moving.ts';
 import { PanelNames } from './PanelNames.tsx';
@@ -37,17 +36,13 @@ import { SeamLetters } from './SeamDrawing.tsx';
 import { SeamEdges } from './SeamEdges.tsx';
 import { tableTransform } from './seen.ts';
 import { BendHandles, DraftRun, HoleButtons } from './ThreadOverlay.tsx';
-import { panelBox, seer, tableBox } from './table.ts';
+import { panelBox, seer } from './table.ts';
 import { chooseHole, wishHole } from './thread-tool.ts';
 import { makeOneStop } from './travel.ts';
 import { useCanvasPointer } from './use-canvas-pointer.ts';
+import { type Size, useFittedCamera } from './use-fitted-camera.ts';
 
 const NO_CAMERA: Camera = { scale: 1, originX: 0, originY: 0 };
-
-interface Size {
-  readonly width: number;
-  readonly height: number;
-}
 
 /** The piece on the table: true to scale, to pan and zoom, with what the stage that is open lays over it. */
 export function ClothCanvas() {
@@ -309,103 +304,12 @@ function ClothHandles({ scale }: { readonly scale: number }) {
   );
 }
 
-/** While something moves, what is drawn of it among what rests is not seen. */
-function HideWhatMoves({ layers }: { readonly layers: RefObject<HTMLElement | null> }) {
-  const moving = useMoving();
-  const hidden = moving === null ? '' : [...moving.partIds, ...moving.runIds, ...moving.patchIds].join();
-  useLayoutEffect(() => {
-    if (hidden === '') return;
-    const selector = hidden.split(',').map((id) => `[data-thing="${id}"]`);
-    const drawn = [...(layers.current?.querySelectorAll<Element>(selector.join()) ?? [])];
-    const things = drawn.filter((thing) => thing.closest('.moving, .moved-names') === null);
-    for (const thing of things) thing.classList.add('elsewhere');
-    return () => {
-      for (const thing of things) thing.classList.remove('elsewhere');
-    };
-  }, [hidden, layers]);
-  return null;
-}
-
-/** A panel that is pulled about the table is moved as it is drawn, with all that is written on it. */
-function PullPanel({
-  layers,
-  scale,
-}: {
-  readonly layers: RefObject<HTMLElement | null>;
-  readonly scale: number;
-}) {
-  const pulled = useViewStore((state) => state.pulledPanel);
-  useLayoutEffect(() => {
-    if (pulled === null) return;
-    const { panelId, by } = pulled;
-    const things = layers.current?.querySelectorAll<HTMLElement | SVGElement>(
-      `[data-panel="${CSS.escape(panelId)}"]`,
-    );
-    // Drawings are in mm of the table, words in pixels.
-    for (const thing of things ?? []) {
-      const per = thing instanceof SVGElement && thing.closest('[data-ruler]') === null ? 1 : scale;
-      thing.style.translate = `${by.x * per}px ${by.y * per}px`;
-    }
-    return () => {
-      for (const thing of things ?? []) thing.style.translate = '';
-    };
-  }, [pulled, layers, scale]);
-  return null;
-}
-
 /** What is drawn near; the same object as long as nothing of it changes, so that a pan draws nothing anew. */
 function useNearBounds(camera: Camera, size: Size): NearBounds {
   const kept = useRef<NearBounds>(null);
   const now = nearBounds(camera, size.width, size.height);
   if (!sameBounds(kept.current, now)) kept.current = now;
   return kept.current;
-}
-
-/** Fits the piece into view when it is first seen, and when it or the window changes size, until the maker has moved the view: then it is the maker's. */
-function useFittedCamera(area: RefObject<HTMLElement | null>, plan: Plan): Size | null {
-  const hasCamera = useViewStore((state) => state.drawnCamera !== null);
-  const setCamera = useViewStore((state) => state.setCamera);
-  const [size, setSize] = useState<Size | null>(null);
-  const face = useViewStore((state) => state.face);
-  const { left, top, widthMm, heightMm } = tableBox(plan, face);
-  const isResting = usePlanStore((state) => state.preview === null);
-  useLayoutEffect(() => {
-    const element = area.current;
-    if (element === null) return;
-    const observer = new ResizeObserver(() =>
-      setSize({ width: element.clientWidth, height: element.clientHeight }),
-    );
-    observer.observe(element);
-    return () => observer.disconnect();
-  }, [area]);
-  useLayoutEffect(() => {
-    // While a size or a node is being pulled the piece must not swim away under the pointer.
-    if (size === null || !isResting) return;
-    const { camera: now, fittedCamera, setFittedCamera } = useViewStore.getState();
-    if (now !== null && now !== fittedCamera) return;
-    const box = { left, top, right: left + widthMm, bottom: top + heightMm, widthMm, heightMm };
-    setFittedCamera(fitCamera(box, size.width, size.height));
-  }, [size, left, top, widthMm, heightMm, isResting]);
-  useEffect(() => {
-    const element = area.current;
-    if (element === null) return;
-    // React's wheel events cannot keep the page from scrolling, so this one is added by hand.
-    const onWheel = (event: WheelEvent): void => {
-      event.preventDefault();
-      const now = useViewStore.getState().camera;
-      if (now === null) return;
-      const box = element.getBoundingClientRect();
-      const at = { px: event.clientX - box.left, py: event.clientY - box.top };
-      // Sideways, and with Shift, the wheel moves along; else it zooms.
-      const { deltaX, deltaY, shiftKey } = event;
-      if (shiftKey || Math.abs(deltaX) > Math.abs(deltaY))
-        setCamera(pan(now, -deltaX, shiftKey ? -deltaY : 0));
-      else setCamera(zoomAbout(now, at, Math.exp(-deltaY * 0.0015)));
-    };
-    element.addEventListener('wheel', onWheel, { passive: false });
-    return () => element.removeEventListener('wheel', onWheel);
-  }, [area, setCamera]);
-  return hasCamera ? size : null;
 }
 
 /** The seams of the table the cloth lies on: a quiet grid of long stitches. */
