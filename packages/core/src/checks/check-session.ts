@@ -55,13 +55,14 @@ export class CheckSession {
     const nets = deriveNets(plan);
     const context: CheckContext = { plan, nets, sides: deriveSides(plan) };
     const anew = before === null || this.#nets !== nets;
-    const differences = before === null ? null : differencesOf(before, plan);
+    const moved = before === null ? NOTHING : runsMovedBySeams(before, plan);
+    const differences = before === null ? null : differencesOf(before, plan, moved);
     const pairs = this.#book.moveTo(plan);
     const has = (key: string): boolean => pairs.has(key);
     const found: Finding[] = [];
     for (const [i, rule] of this.#rules.entries()) {
       const kept = this.#kept[i] as Kept;
-      const all = anew || rule.sees.some((facet) => hasChanged(facet, before, plan));
+      const all = anew || rule.sees.some((facet) => hasChanged(facet, before, plan, moved));
       this.#look(rule, kept, context, all ? null : differences);
       const add = (findings: readonly Finding[]): void => {
         found.push(...findings);
@@ -162,18 +163,25 @@ function put(findings: Map<string, readonly Finding[]>, id: string, found: reado
   else findings.set(id, found);
 }
 
-/** Whether a facet differs in anything a rule can see: where panels lie on the table is nothing. */
-function hasChanged(facet: keyof Plan, before: Plan, plan: Plan): boolean {
-  return facet === 'panels'
-    ? panelsCutAnew(before.panels, plan.panels).size > 0
-    : before[facet] !== plan[facet];
+/** Whether a facet differs in anything a rule can see: where panels lie on the table is nothing, and a run lies elsewhere where its seams do. */
+function hasChanged(facet: keyof Plan, before: Plan, plan: Plan, moved: readonly string[]): boolean {
+  if (facet === 'panels') return panelsCutAnew(before.panels, plan.panels).size > 0;
+  return before[facet] !== plan[facet] || (facet === 'runs' && moved.length > 0);
 }
 
+/** The runs over seams, where any seam or outline differs: the lines they are led over have moved. */
+function runsMovedBySeams(before: Plan, plan: Plan): readonly string[] {
+  if (before.seams === plan.seams && panelsCutAnew(before.panels, plan.panels).size === 0) return NOTHING;
+  return Object.values(plan.runs).flatMap(({ id, passes }) => (passes === undefined ? [] : [id]));
+}
+
+const NOTHING: readonly string[] = [];
+
 /** Parts that came, went or changed, and runs that did or whose parts did. */
-function differencesOf(before: Plan, after: Plan): Differences {
+function differencesOf(before: Plan, after: Plan, moved: readonly string[]): Differences {
   const partIds = changedIds(before.parts, after.parts);
   const parts = new Set(partIds);
-  const runIds = changedIds(before.runs, after.runs);
+  const runIds = [...new Set([...changedIds(before.runs, after.runs), ...moved])];
   if (parts.size === 0) return { partIds, runIds };
   const runs = new Set(runIds);
   for (const id in after.runs) {

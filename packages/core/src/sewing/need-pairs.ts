@@ -5,6 +5,7 @@ import type { StepDraft } from './step.ts';
 import { bobbinStepId } from './steps/machine-piece.ts';
 import { passStepId, type StepContext } from './steps/step-context.ts';
 
+/** The ids of the steps of a piece. */
 export const idOf = (piece: Piece) => ({
   first: piece.runs[0] === undefined ? '' : `cut:${piece.id}`,
   start: `start:${piece.id}`,
