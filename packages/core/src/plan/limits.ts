@@ -5,7 +5,7 @@ import { fail, type Problem } from '../errors/problem.ts';
 import { polylineLengthMm } from '../geometry/polyline.ts';
 import { remembered } from '../units/remembered.ts';
 import type { Run } from './records.ts';
-import { cornersOfRun } from './run-way.ts';
+import { cornersOfRun, wayRests } from './run-way.ts';
 import { type Plan, TABLES } from './schema.ts';
 
 /** Wishes, at most: a table that may be missing, and so a field. */
@@ -101,7 +101,7 @@ export const stitchesOf = remembered(
   {
     name: 'stitches of a run',
     under: (_plan: Plan, run: Run) => run,
-    rests: ({ parts, ownParts }, { from, to }) => [parts[from.partId], parts[to.partId], ownParts],
+    rests: wayRests,
   },
   (plan, run): number => ((run.lines ?? 1) * polylineLengthMm(cornersOfRun(plan, run))) / run.stitchMm,
 );

@@ -61,7 +61,7 @@ function seamsUnder(plan: Plan, passes: Run['passes']): readonly unknown[] {
 }
 
 /** What the way of a run rests on besides its own record. */
-function wayRests(plan: Plan, { from, to, passes }: RunWay): readonly unknown[] {
+export function wayRests(plan: Plan, { from, to, passes }: RunWay): readonly unknown[] {
   return [
     plan.parts[from.partId],
     plan.parts[to.partId],

@@ -1,7 +1,12 @@
 import { afterEach, describe, expect, test, vi } from 'vitest';
+import { PIECE_SETS } from '../cloth/piece-sets.ts';
+import { expectOk } from '../errors/problem.ts';
 import { applyEdit } from '../plan/edit.ts';
+import { takeSet } from '../plan/edits/set-edits.ts';
 import { seededRandom } from '../random/random.ts';
+import { PlanBuilder } from '../testing/plan-builder.ts';
 import { randomEdit } from '../testing/random-edits.ts';
+import { randomPanelEdit } from '../testing/random-panel-edits.ts';
 import { randomPiece } from '../testing/wired-pieces.ts';
 import { writtenOutputs } from '../testing/written-outputs.ts';
 import { compareRemembered, followed, remembered, rememberedLast } from './remembered.ts';
@@ -120,4 +125,27 @@ test('whatever is asked of plans from edit to edit, every answer that is kept is
       'sources',
     ]),
   );
+});
+
+test('and so it is of pieces of several panels, whose seams and layers change', { timeout: 120_000 }, () => {
+  let compared = 0;
+  compareRemembered({
+    every: 19,
+    compare(name, kept, fresh) {
+      compared += 1;
+      expect(written(fresh), name).toBe(written(kept));
+    },
+  });
+  for (const [seed, { id }] of PIECE_SETS.entries()) {
+    const random = seededRandom(seed + 1);
+    const bare = new PlanBuilder('Several panels').plan;
+    let plan = applyEdit(bare, expectOk(takeSet(bare, id)));
+    for (let tries = 0; tries < 40; tries += 1) {
+      const edit = randomPanelEdit(plan, random);
+      if (!edit.ok) continue;
+      plan = applyEdit(plan, edit.value);
+      if (tries % 8 === 0) writtenOutputs(plan);
+    }
+  }
+  expect(compared).toBeGreaterThan(100);
 });
