@@ -59,8 +59,10 @@ test('board, sensor, button, two banks, own holder: proposed, taken, a bank put 
   await expect(page.getByText('Everything is joined as wished')).toBeVisible();
   const own = page.getByRole('heading', { name: /^bank 2 on / });
   await expect(own).toBeVisible();
-  // Whichever pin it was led to: another one is asked for.
-  const other = ((await own.textContent()) ?? '').includes('P4') ? 'P3' : 'P4';
+  // Whichever pin it was led to: another one is asked for. In the list a pin says what it can do.
+  const [other, listed] = ((await own.textContent()) ?? '').includes('P4')
+    ? ['P3', 'P3 (fade)']
+    : ['P4', 'P4'];
 
   await goTo(page, 'parts');
   const pin = page.getByLabel('Pin', { exact: true });
@@ -69,7 +71,7 @@ test('board, sensor, button, two banks, own holder: proposed, taken, a bank put 
     await clickAt(page, 270, 50);
     await expect(pin).toBeVisible({ timeout: 1000 });
   }).toPass();
-  await choose(page, pin, other);
+  await choose(page, pin, listed);
   await expect(page.getByRole('button', { name: `Undo: put 2 parts on ${other} of board 1` })).toBeVisible();
   await goTo(page, 'thread');
   await page.locator('.tray-tabs').getByText('Wishes', { exact: true }).click();
