@@ -4,8 +4,15 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   resolve: { alias: { '@sashiko/core': fileURLToPath(new URL('./packages/core/src', import.meta.url)) } },
   test: {
-    include: ['packages/*/src/**/*.test.{ts,tsx}'],
     environment: 'node',
+    projects: [
+      // What has no state of its own is loaded once for all its tests.
+      {
+        extends: true,
+        test: { name: 'core', include: ['packages/{core,cli,server}/src/**/*.test.ts'], isolate: false },
+      },
+      { extends: true, test: { name: 'web', include: ['packages/web/src/**/*.test.{ts,tsx}'] } },
+    ],
     // One worker a core: by default one of them is left idle.
     maxWorkers: '100%',
     testTimeout: 60_000,
