@@ -94,6 +94,13 @@ describe('what is found', () => {
     const [first, second] = lights.map((light) => light.id) as [string, string];
     const one = applyEdit(moved, expectOk(moveParts(moved, [first], { x: 12, y: 0 })));
     expect(moveIntoWindows(one, [second])).toMatchObject({ ok: false });
+    // Nor is one that another layer covers, or one of another layer than was asked for.
+    const veiled = applyEdit(
+      off,
+      expectOk(addLayer(off, { name: 'veil', panelId: panelOf(off).id, face: 'right' })),
+    );
+    expect(moveIntoWindows(veiled, ids)).toMatchObject({ problem: { code: 'window-to-move-to' } });
+    expect(moveIntoWindows(off, ids, 'l0')).toMatchObject({ problem: { code: 'window-to-move-to' } });
     expect(applyEdit(one, expectOk(moveIntoWindows(one, [first]))).parts[first]).toEqual(moved.parts[first]);
   });
 

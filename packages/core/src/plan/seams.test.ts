@@ -20,14 +20,16 @@ function tube(changes: Partial<Seam> = {}, widthMm = 240, heightMm = 160): PlanB
   build.edit(takePiece(build.plan, 'rectangle', { widthMm, heightMm }));
   return build.seam(changes);
 }
-const only = ({ plan }: PlanBuilder): Seam => Object.values(plan.seams)[0] as Seam;
+const itsSeam = ({ plan }: PlanBuilder): Seam => Object.values(plan.seams)[0] as Seam;
 
 describe('lengths and places', () => {
   test('both edges of a tube are as long as it is high, and a place on one lies on the same height of the other', () => {
     const build = tube();
-    expect(seamLengths(build.plan, only(build))).toEqual({ aMm: 160, bMm: 160, ease: 0 });
+    expect(seamLengths(build.plan, itsSeam(build))).toEqual({ aMm: 160, bMm: 160, ease: 0 });
     for (const share of [0, 0.25, 1]) {
-      const [a, b] = (['a', 'b'] as const).map((side) => pointOnSeam(build.plan, only(build), side, share));
+      const [a, b] = (['a', 'b'] as const).map((side) =>
+        pointOnSeam(build.plan, itsSeam(build), side, share),
+      );
       expect(a).toEqual({ x: 230, y: 160 * share });
       expect(b).toEqual({ x: 10, y: 160 * share });
     }
@@ -51,13 +53,13 @@ describe('lengths and places', () => {
   test('a tube of flat width w is 2 w ÷ π across when it is stuffed round', () => {
     const build = tube();
     // 240 mm less 10 mm at each edge are 220 mm round.
-    const sizes = tubeSizes(build.plan, only(build));
+    const sizes = tubeSizes(build.plan, itsSeam(build));
     expect(sizes?.girthMm).toBeCloseTo(220, 9);
     expect(sizes?.flatMm).toBeCloseTo(110, 9);
     expect(sizes?.acrossMm).toBeCloseTo((2 * 110) / Math.PI, 9);
     const { id: panelId } = panelOf(build.plan);
     const dart = tube({ a: { panelId, from: 1, to: 1.5 }, b: { panelId, from: 1.5, to: 2, reversed: true } });
-    expect(tubeSizes(dart.plan, only(dart))).toBeNull();
+    expect(tubeSizes(dart.plan, itsSeam(dart))).toBeNull();
   });
 
   test('letters follow the order of the seams', () => {
@@ -68,7 +70,7 @@ describe('lengths and places', () => {
     const { id: panelId } = panelOf(build.plan);
     build.edit(
       addSeam(build.plan, {
-        ...only(build),
+        ...itsSeam(build),
         a: { panelId, from: 0, to: 0.5 },
         b: { panelId, from: 0.5, to: 1, reversed: true },
       }),
@@ -87,8 +89,8 @@ describe('edits', () => {
     const build = tube();
     const { plan } = build;
     for (const edit of [
-      changeSeam(plan, only(build).id, { allowanceMm: 15, pressed: 'to-a' }),
-      deleteSeam(plan, only(build).id),
+      changeSeam(plan, itsSeam(build).id, { allowanceMm: 15, pressed: 'to-a' }),
+      deleteSeam(plan, itsSeam(build).id),
     ].map(expectOk)) {
       const after = applyEdit(plan, edit);
       expect(after.seams).not.toEqual(plan.seams);
@@ -101,7 +103,7 @@ describe('edits', () => {
     const { plan } = tube();
     const { id: panelId } = panelOf(plan);
     const draft = {
-      ...only(tube()),
+      ...itsSeam(tube()),
       a: { panelId, from: 0, to: 1 },
       b: { panelId, from: 2, to: 3, reversed: true },
     };
@@ -183,12 +185,12 @@ describe('what Check and the sheet say', () => {
     expect(place('before')).toBeLessThan(firstSewn('before'));
     expect(place('after')).toBeGreaterThan(firstSewn('after'));
     expect(worksOf(tube().plan).map(({ kind, place }) => [kind, place])).toEqual([['close', 'wrong']]);
-    expect(seamWords(tube().plan, only(tube()))).toBe(
+    expect(seamWords(tube().plan, itsSeam(tube()))).toBe(
       'seam A: the right edge on the left edge, right sides together, 10 mm from the cut edges; press it open',
     );
     // What is butted has nothing to press.
     const butted = tube({ allowanceMm: 0 });
-    expect(seamWords(butted.plan, only(butted))).toBe(
+    expect(seamWords(butted.plan, itsSeam(butted))).toBe(
       'seam A: the right edge on the left edge, the edges butted',
     );
   });

@@ -6,7 +6,7 @@ import { polylineLengthMm } from '../geometry/polyline.ts';
 import { formatLength } from '../units/length.ts';
 import type { Panel, Part } from './records.ts';
 import type { Plan } from './schema.ts';
-import { allowanceAt, isDart, pointOnSeam, seamEdges } from './seams.ts';
+import { allowanceAt, isDart, pointOnSeam, seamEdges, tubeSizes } from './seams.ts';
 
 type WithSeams = Pick<Plan, 'seams' | 'panels'>;
 
@@ -40,7 +40,7 @@ export function tubeOf(plan: WithSeams, panel: Panel): Tube | null {
       Point,
       Point,
     ];
-    const girthMm = distance(a, b);
+    const girthMm = tubeSizes(plan, own.seam)?.girthMm ?? 0;
     if (girthMm === 0) return null;
     return tubeWith(
       true,

@@ -6,7 +6,7 @@ import { centroidOf } from '../../geometry/polygon.ts';
 import { counted } from '../../units/words.ts';
 import type { Edit } from '../edit.ts';
 import { poseParts } from '../edits/part-edits.ts';
-import { layersOn, layerWindows, looksOut } from '../layers.ts';
+import { coverOf, layersOn, layerWindows, looksOut } from '../layers.ts';
 import { panelOf, thoseOn } from '../panels.ts';
 import { shiningFace } from '../placed.ts';
 import type { Part } from '../records.ts';
@@ -15,18 +15,23 @@ import type { Plan } from '../schema.ts';
 /** So near the middle of a window a part has it, mm: half the least window (assumption). */
 const IN_IT_MM = 3;
 
-/** The middles of the windows that a part can look out of: of the layers on its shining face, and of its panel. */
-export function windowsFor(plan: Plan, part: Part): readonly Point[] {
+/** The middles of the windows that a part can look out of, with no layer over them: of the layers on its shining face and of its panel, or of one layer. */
+export function windowsFor(plan: Plan, part: Part, layerId?: string): readonly Point[] {
   const panel = panelOf(plan, part);
-  const ofLayers = layersOn(plan, panel.id, shiningFace(plan, part)).flatMap(layerWindows);
-  return [...ofLayers, ...areasFor(panel, 'window')].map(centroidOf);
+  const face = shiningFace(plan, part);
+  const layers = layersOn(plan, panel.id, face);
+  const windows =
+    layerId === undefined
+      ? [...layers.flatMap(layerWindows), ...areasFor(panel, 'window')]
+      : layers.filter(({ id }) => id === layerId).flatMap(layerWindows);
+  return windows.map(centroidOf).filter((at) => coverOf(plan, panel.id, face, at) === undefined);
 }
 
 /**
  * Moves lights and sensors to the middles of the windows nearest to them, each to one of its own; a window that another part has already is
- * not offered. Parts with no window left, and all that neither shine nor look, stay. Refused where none can be moved.
+ * not offered. Parts with no window left, and all that neither shine nor look, stay. Refused where none can be moved. `layerId`: only the windows of that layer.
  */
-export function moveIntoWindows(plan: Plan, partIds: readonly string[]): Result<Edit> {
+export function moveIntoWindows(plan: Plan, partIds: readonly string[], layerId?: string): Result<Edit> {
   const parts = partIds.flatMap((id) => plan.parts[id] ?? []).filter((part) => looksOut(plan, part));
   const moving = new Set(parts);
   const isTaken = (part: Part, at: Point): boolean =>
@@ -35,7 +40,7 @@ export function moveIntoWindows(plan: Plan, partIds: readonly string[]): Result<
     );
   const ways = parts
     .flatMap((part) =>
-      windowsFor(plan, part)
+      windowsFor(plan, part, layerId)
         .filter((at) => !isTaken(part, at))
         .map((at) => ({ part, at, mm: distance(part.at, at) })),
     )

@@ -160,7 +160,9 @@ function LayerCard({ plan, layer }: { readonly plan: Plan; readonly layer: Layer
             <Button
               size="small"
               onClick={() =>
-                usePlanStore.getState().commit(moveIntoWindows(currentPlan(), lookingThrough(plan, layer)))
+                usePlanStore
+                  .getState()
+                  .commit(moveIntoWindows(currentPlan(), lookingThrough(plan, layer), layer.id))
               }
             >
               Move lights into its windows

@@ -13,6 +13,7 @@ import {
 } from '@sashiko/core/plan/seams';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button, Checkbox } from 'antd';
+import { useEffect } from 'react';
 import { edgeWords, putEdgesDown, takeEdges } from '../../canvas/seam-tool.ts';
 import { usePanelInHand } from '../../stores/panel-in-hand.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
@@ -27,6 +28,13 @@ export function SeamsPanel() {
   const seams = Object.values(plan.seams);
   const pair = matchingEdges(plan, panel);
   const isChoosing = useViewStore((state) => state.tool.kind === 'seam');
+  // With the panel the edges are put down.
+  useEffect(
+    () => () => {
+      if (useViewStore.getState().tool.kind === 'seam') putEdgesDown();
+    },
+    [],
+  );
   const add = (): void => {
     if (pair === null) return;
     usePlanStore.getState().commit(sewTogether(currentPlan(), ...pair));
