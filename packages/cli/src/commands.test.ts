@@ -3,7 +3,8 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { describe, expect, test } from 'vitest';
+import { build } from 'vite';
+import { beforeAll, describe, expect, test } from 'vitest';
 import { runCommand } from './commands.ts';
 
 const root = fileURLToPath(new URL('../../../', import.meta.url));
@@ -333,13 +334,26 @@ describe('exit status and output', () => {
 });
 
 describe('as a maker calls it', () => {
+  /** The command as one file, compiled once for all calls. It lies where it finds its packages. */
+  const command = join(root, 'node_modules/.cache/sashiko/command.mjs');
+  beforeAll(async () => {
+    await build({
+      configFile: false,
+      root,
+      logLevel: 'error',
+      build: {
+        ssr: join(root, 'packages/cli/src/main.ts'),
+        outDir: join(root, 'node_modules/.cache/sashiko'),
+        target: 'node20',
+        rolldownOptions: { output: { entryFileNames: 'command.mjs' } },
+      },
+      ssr: { noExternal: [/^@sashiko/] },
+      resolve: { alias: { '@sashiko/core': join(root, 'packages/core/src') } },
+    });
+  });
   const call = (...args: string[]) => {
     try {
-      const output = execFileSync(
-        process.execPath,
-        [join(root, 'node_modules/tsx/dist/cli.mjs'), join(root, 'packages/cli/src/main.ts'), ...args],
-        { encoding: 'utf8', stdio: 'pipe' },
-      );
+      const output = execFileSync(process.execPath, [command, ...args], { encoding: 'utf8', stdio: 'pipe' });
       return { status: 0, output, error: '' };
     } catch (error) {
       const { status, stdout, stderr } = error as { status: number; stdout: string; stderr: string };

@@ -3,7 +3,7 @@ import { loadFigures, pinFigures, threadFigures } from '@sashiko/core/circuit/fi
 import { eveningsOf, goodHours, howLong, type RunTime } from '@sashiko/core/circuit/how-long';
 import { type LightTrialAnswer, lightTrials } from '@sashiko/core/circuit/light-trials';
 import { type Short, shortsOf } from '@sashiko/core/circuit/shorts';
-import { darkAmp, lightAnswer } from '@sashiko/core/circuit/will-it-light';
+import { lightAnswer } from '@sashiko/core/circuit/will-it-light';
 import { expectOk } from '@sashiko/core/errors/problem';
 import { assumedIn } from '@sashiko/core/plan/assumed';
 import type { Plan } from '@sashiko/core/plan/schema';
@@ -43,7 +43,7 @@ export function simulate(asIs: Plan, options: CommandOptions): CommandAnswer {
       ...shorts.map((short) => shortLine(name(short.partId), short)),
       ...answer.lights.map(
         (light) =>
-          `${name(light.partId)}  ${formatCurrent(light.amp)}  ${Math.round(light.relative * 100)} %\n`,
+          `${name(light.partId)}  ${formatCurrent(light.amp)}  ${light.isLit ? `${Math.round(light.relative * 100)} %` : 'dark'}\n`,
       ),
       ...answer.supplies.map(
         ({ partId, amp, volt, standing }) =>
@@ -58,7 +58,6 @@ export function simulate(asIs: Plan, options: CommandOptions): CommandAnswer {
     return { output: lines.join('') };
   }
   const first = [...times].sort((a, b) => a.atMostHours - b.atMostHours)[0];
-  const dark = darkAmp(plan);
   return {
     output: toJson({
       plan: plan.name,
@@ -70,7 +69,8 @@ export function simulate(asIs: Plan, options: CommandOptions): CommandAnswer {
         part: light.partId,
         name: name(light.partId),
         isAddressable: light.isAddressable,
-        isLit: light.amp >= dark,
+        isLit: light.isLit,
+        fedBy: light.fedBy,
         currentA: light.amp,
         peakCurrentA: light.peakAmp,
         voltageV: light.volt,

@@ -2,7 +2,7 @@
 import { countFindings, openFindings } from '../checks/check-plan.ts';
 import { CHECK_RULES } from '../checks/check-rules.ts';
 import { CheckSession } from '../checks/check-session.ts';
-import { darkAmp, willItLight } from '../circuit/will-it-light.ts';
+import { willItLight } from '../circuit/will-it-light.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { deriveNets } from '../joining/nets.ts';
 import { cutPieces } from '../pieces/pieces.ts';
@@ -64,7 +64,7 @@ export function threadFigures(plan: Plan): ThreadFigures {
     threadMm: threadInLinesMm(plan),
     tightestGapMm: tightest,
     dimmest: light.ok ? light.value.evenness : null,
-    dark: light.ok ? light.value.lights.filter(({ peakAmp }) => peakAmp < darkAmp(plan)).length : null,
+    dark: light.ok ? light.value.lights.filter(({ isLit }) => !isLit).length : null,
     // By the drawing: proposals are compared while they are looked at, and currents take their time.
     stops: countFindings(openFindings(plan, new CheckSession(CHECK_RULES, false).update(plan))).stop,
     missing: threadsLeft(plan),

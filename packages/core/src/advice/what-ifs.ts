@@ -1,11 +1,12 @@
 /** What would be otherwise: the same piece with one thing changed, side by side with how it is. What is an edit can be taken. */
 import { solveFaded, solvePlan } from '../circuit/faded.ts';
+import { NOT_ASKED } from '../circuit/fed-by.ts';
 import { goodHours, howLong } from '../circuit/how-long.ts';
 import type { BuildOptions, ExtraWay } from '../circuit/plan-circuit.ts';
 import { compileCircuit, compileTry } from '../circuit/solve-plan.ts';
 import { NOMINAL, stateOf, type World } from '../circuit/state.ts';
 import { endOf } from '../circuit/touches.ts';
-import { darkAmp, lightStates, supplyStates } from '../circuit/will-it-light.ts';
+import { lightStates, supplyStates } from '../circuit/will-it-light.ts';
 import type { Result } from '../errors/problem.ts';
 import { distance } from '../geometry/point.ts';
 import { lightsIn } from '../joining/sides.ts';
@@ -112,8 +113,8 @@ function figuresOf(
   const state = { ...stateOf(plan), chargeLeft };
   const solved = solveFaded(ready.value, { ...NOMINAL, ...world }, state);
   if (!solved.ok) return null;
-  const lights = lightStates(plan, solved.value);
-  const shown = lights.filter(({ amp }) => amp >= darkAmp(plan)).map(({ peakAmp }) => peakAmp);
+  const lights = lightStates(plan, solved.value, NOT_ASKED);
+  const shown = lights.filter(({ isLit }) => isLit).map(({ peakAmp }) => peakAmp);
   // Hours are those of the usual world: cold, broken and touching thread are moments.
   const times = world === undefined ? howLong(plan, { chargeLeft }, ready.value) : null;
   const hours = times?.ok === true ? times.value.filter(({ isLit }) => isLit).map(goodHours) : [];
@@ -207,7 +208,7 @@ function secondLine(plan: Plan): readonly Case[] {
   if (!solved.ok) return [];
   const states = new Map(lightStates(plan, solved.value).map((state) => [state.id, state]));
   return circuitsOf(plan).flatMap(({ source, lights }): readonly Case[] => {
-    const lit = lights.filter(({ id }) => (states.get(id)?.amp ?? 0) >= darkAmp(plan));
+    const lit = lights.filter(({ id }) => states.get(id)?.isLit === true);
     const dimmest = lit.toSorted((a, b) => (states.get(a.id)?.amp ?? 0) - (states.get(b.id)?.amp ?? 0))[0];
     if (dimmest === undefined || lit.length < LEAST_ROW) return [];
     const metres = distance(source.part.at, dimmest.part.at) / 1000;
@@ -306,13 +307,12 @@ function brokenThread(plan: Plan): readonly Case[] {
   const state = stateOf(plan);
   const usual = solveFaded(ready.value, NOMINAL, state);
   if (!usual.ok) return [];
-  const dark = darkAmp(plan);
   let worst: { readonly runId: string; readonly lit: number } | null = null;
   for (const run of Object.values(plan.runs).slice(0, MOST_BROKEN)) {
     const world = { ...NOMINAL, threadOhm: (id: string) => (id === run.id ? BROKEN : 1) };
     const solved = solveFaded(ready.value, world, state, usual.value);
     if (!solved.ok) continue;
-    const lit = lightStates(plan, solved.value).filter(({ amp }) => amp >= dark).length;
+    const lit = lightStates(plan, solved.value, NOT_ASKED).filter(({ isLit }) => isLit).length;
     if (worst === null || lit < worst.lit) worst = { runId: run.id, lit };
   }
   const run = worst === null ? undefined : plan.runs[worst.runId];

@@ -1,6 +1,6 @@
 /** Unlike lights side by side: the one that wants fewer volts takes the current. */
 import { elementName } from '../circuit/plan-circuit.ts';
-import { darkAmp } from '../circuit/will-it-light.ts';
+import { isLitAt } from '../circuit/will-it-light.ts';
 import type { PlacedLight } from '../joining/sides.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Currents, type FedLights, fedLights } from './currents.ts';
@@ -26,7 +26,7 @@ export function starvedLights(plan: Plan, { apart, fed: now }: Currents): readon
       (best, light) => (best === null || ampOf(light) > ampOf(best) ? light : best),
       null,
     );
-    if (brightest === null || ampOf(brightest) < darkAmp(plan)) return [];
+    if (brightest === null || !isLitAt(plan, apart, brightest.id)) return [];
     const look = lightLook(brightest);
     const dim = fed.lights
       .filter(

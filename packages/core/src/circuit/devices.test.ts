@@ -8,11 +8,13 @@ import { PlanBuilder } from '../testing/plan-builder.ts';
 import { poweredPiece } from '../testing/powered-piece.ts';
 import { nodesOf } from './circuit.ts';
 import { boostInputAmp, boostLimit } from './devices/boost.ts';
-import { solvePlan } from './faded.ts';
+import { solveFaded, solvePlan } from './faded.ts';
 import { loadFigures } from './figures.ts';
 import { eveningsOf, howLong } from './how-long.ts';
 import { planCircuit } from './plan-circuit.ts';
 import { solveDc } from './solve-dc.ts';
+import { compileCircuit, type PlanPoint } from './solve-plan.ts';
+import { NOMINAL, stateOf } from './state.ts';
 import { willItLight } from './will-it-light.ts';
 
 const wired = (build: PlanBuilder): Plan => insulated(build.plan);
@@ -123,17 +125,39 @@ describe('boards and loads', () => {
   });
 
   test('addressable lights are lights: they draw 20 mA each from 3.5 V on, and glow; on two AAA cells they are dark', () => {
-    const lit = expectOk(willItLight(beside('aaa-holder-2-boost', 'addressable-light', 3))).lights;
+    const told = (holder: string): Plan => {
+      const build = new PlanBuilder('Told', 3000, 600)
+        .place(holder, 'holder', 100, 300)
+        .place('board-round', 'board', 100, 100)
+        .sew('holder.plus-1', 'board.supply')
+        .sew('holder.minus-1', 'board.ground');
+      let before = 'board.p2';
+      for (let i = 1; i <= 3; i += 1) {
+        build
+          .place('addressable-light', `light ${i}`, 250 + 45 * i, 100)
+          .sew('holder.plus-1', `light ${i}.plus`)
+          .sew('holder.minus-1', `light ${i}.minus`)
+          .sew(before, `light ${i}.in`);
+        before = `light ${i}.out`;
+      }
+      return wired(build);
+    };
+    const lit = expectOk(willItLight(told('aaa-holder-2-boost'))).lights;
     expect(lit).toHaveLength(3);
     for (const light of lit)
       expect(light).toMatchObject({
         isAddressable: true,
+        isLit: true,
+        fedBy: ['p1'],
         relative: 1,
         amp: expect.closeTo(0.02, 9) as number,
       });
+    // Without anyone who tells them something they draw what they draw, and stay dark.
+    for (const light of expectOk(willItLight(beside('aaa-holder-2-boost', 'addressable-light', 3))).lights)
+      expect(light).toMatchObject({ isLit: false, relative: 0 });
     const [dark] = expectOk(willItLight(beside('aaa-holder-2', 'addressable-light', 1))).lights;
     expect(dark).toMatchObject({ relative: 0, amp: 0 });
-    const [time] = expectOk(howLong(beside('aaa-holder-2-boost', 'addressable-light', 3)));
+    const [time] = expectOk(howLong(told('aaa-holder-2-boost')));
     expect(time).toMatchObject({ isLit: true });
     expect(time?.atMostHours).toBeGreaterThan(1);
     expect(time?.atMostHours).toBeLessThan(12);
@@ -228,13 +252,19 @@ describe('hours', () => {
                 [100, 850],
                 [500, 450],
               ];
+        const compiled = expectOk(compileCircuit(plan));
+        let near: PlanPoint | undefined;
+        const cellAmpAt = (chargeLeft: number): number => {
+          near = expectOk(solveFaded(compiled, NOMINAL, { ...stateOf(plan), chargeLeft }, near));
+          return -near.ampOf(`V_${time.partId}`);
+        };
         // Until the end that was found: what ends it is tried elsewhere.
         const end = time.charges.at(-1)?.[1] ?? 0;
         const hours = forward(
           plan,
           time.partId,
           (charge) =>
-            charge < end ? 0 : -expectOk(solvePlan(plan, { chargeLeft: charge })).ampOf(`V_${time.partId}`),
+            charge < end ? 0 : cellAmpAt(charge),
           (ma) => plainCapacity(rows, ma),
         );
         expect(Math.abs(hours - time.atMostHours), kind).toBeLessThanOrEqual(0.01 * hours + 0.001 * hours);

@@ -8,6 +8,8 @@ export interface Load {
   readonly amp: number;
   readonly volt: number;
   readonly watched: number;
+  /** No light of it shows any more. */
+  readonly isDark?: boolean;
 }
 
 export interface DischargeTask {

@@ -50,7 +50,9 @@ describe('a pin that fades', () => {
     const faded = amps({ p3: 0.2, p4: 0.6 });
     expect(faded.a).toBeCloseTo(0.2 * both.a, 8);
     expect(faded.b).toBeCloseTo(0.2 * both.b + 0.4 * onlyB.b, 8);
-    expect([faded.peakA, faded.peakB]).toEqual([both.a, both.b]);
+    // Of each the moment at which it is most: the second has more of the source while the first is off.
+    expect(faded.peakA).toBeCloseTo(both.a, 12);
+    expect(faded.peakB).toBeCloseTo(Math.max(both.b, onlyB.b), 12);
   });
 
   test('one that is faded and one that is on share their first moment only', () => {

@@ -23,7 +23,16 @@ function momentsOf(asked: PlanState): readonly Moment[] {
   });
 }
 
-/** As `solveAt`, with the means over a period where pins fade; `peakOf` is the moment when all that is not off is on. O(levels) solves. */
+/** What is most at any moment of a period, whichever way it flows: of a sum of currents that no single element carries. */
+export function peakOver({ moments, ...point }: PlanPoint, of: (moment: PlanPoint) => number): number {
+  return greatest((moments ?? [{ point }]).map((moment) => of(moment.point)));
+}
+
+function greatest(values: readonly number[]): number {
+  return values.reduce((most, value) => (Math.abs(value) > Math.abs(most) ? value : most), 0);
+}
+
+/** As `solveAt`, with the means over a period where pins fade, and what is most at any of its moments. O(levels) solves. */
 export function solveFaded(
   compiled: CompiledPlan,
   world: World,
@@ -50,7 +59,7 @@ export function solveFaded(
     voltAt: (partId, terminal) => mean((point) => point.voltAt(partId, terminal)),
     voltAtHole: (ref) => mean((point) => point.voltAtHole(ref)),
     ampOf: (name) => mean((point) => point.ampOf(name)),
-    peakOf: first.ampOf,
+    peakOf: (name) => greatest(points.map((point) => point.ampOf(name))),
   });
 }
 

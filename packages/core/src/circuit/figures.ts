@@ -7,6 +7,7 @@ import { sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { loadKey } from './devices/load.ts';
 import { pinName } from './devices/pin.ts';
+import { peakOver } from './faded.ts';
 import { elementName, stretchesOf } from './plan-circuit.ts';
 import type { PlanPoint } from './solve-plan.ts';
 import { touchesOf } from './touches.ts';
@@ -18,7 +19,7 @@ export interface PinFigure {
   /** What is printed beside it. */
   readonly label: string;
   readonly level: number;
-  /** On average, A, and at the moment when all that is not off is on. */
+  /** On average, A, and at the moment at which it is most. */
   readonly amp: number;
   readonly peakAmp: number;
   /** The most it may give, A; null where nobody says. */
@@ -49,7 +50,7 @@ export interface ThreadFigure {
 }
 
 /** Every pin that a thread hangs on or that is set, in plan order. */
-export function pinFigures(plan: Plan, { ampOf, peakOf }: PlanPoint): readonly PinFigure[] {
+export function pinFigures(plan: Plan, point: PlanPoint): readonly PinFigure[] {
   const sewn = new Set(
     Object.values(plan.runs).flatMap(({ from, to }) =>
       [from, to].map((ref) => `${ref.partId}.${ref.holeId}`),
@@ -60,16 +61,16 @@ export function pinFigures(plan: Plan, { ampOf, peakOf }: PlanPoint): readonly P
     return elementsOf(kind, 'pin').flatMap(({ pin }): readonly PinFigure[] => {
       const hole = kind.holes.find((one) => one.terminal === pin && sewn.has(`${part.id}.${one.id}`));
       if (hole === undefined) return [];
-      const given = (of: (name: string) => number): number =>
-        of(pinName.up(part.id, pin)) - of(pinName.down(part.id, pin));
+      const given = ({ ampOf }: PlanPoint): number =>
+        ampOf(pinName.up(part.id, pin)) - ampOf(pinName.down(part.id, pin));
       return [
         {
           partId: part.id,
           pin,
           label: hole.label ?? pin,
           level: part.levels?.[pin] ?? 1,
-          amp: given(ampOf),
-          peakAmp: given(peakOf),
+          amp: given(point),
+          peakAmp: peakOver(point, given),
           mostAmp: mostOf(hole),
         },
       ];

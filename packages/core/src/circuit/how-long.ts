@@ -2,17 +2,16 @@
 
 import { type Result, succeed } from '../errors/problem.ts';
 import { type CellKind, cellAt, cellCapacityMah } from '../parts/cells.ts';
-import { elementsOf } from '../parts/part-element.ts';
-import { kindOf } from '../plan/kind-of.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Circuit, circuitsOf } from '../power/circuits.ts';
 import { ownSwitches } from '../power/sources.ts';
 import { runDown } from './discharge.ts';
 import { type Asked, solveFaded } from './faded.ts';
+import { feeding } from './fed-by.ts';
 import { elementName } from './plan-circuit.ts';
 import { type CompiledPlan, compileCircuit, type PlanPoint } from './solve-plan.ts';
 import { atRest, NOMINAL, type PlanState, stateOf } from './state.ts';
-import { darkAmp } from './will-it-light.ts';
+import { darkAmp, type LightState, lightStates } from './will-it-light.ts';
 
 /** A source that gives less than this is at rest: it outlasts its shelf life, A (assumption). */
 const AT_REST_AMP = 1e-6;
@@ -78,7 +77,7 @@ export function* makeHowLong(
   if (!ready.ok) return ready;
   const circuits = circuitsOf(plan);
   const state: PlanState = { ...stateOf(plan), ...asked };
-  const bench = new ChargeBench(ready.value, state);
+  const bench = new ChargeBench(plan, ready.value, state);
   const first = bench.at(state.chargeLeft);
   if (bench.problem !== null) return bench.problem;
   const rest = solveFaded(ready.value, NOMINAL, atRest(plan, state), first);
@@ -97,15 +96,22 @@ export function* makeHowLong(
 class ChargeBench {
   problem: Result<never> | null = null;
   readonly startCharge: number;
+  /** The lights that show at first, with the sources they are fed by. */
+  readonly lit: readonly LightState[];
   readonly #compiled: CompiledPlan;
   readonly #state: PlanState;
   readonly #answers = new Map<number, PlanPoint>();
   #last: PlanPoint | undefined;
 
-  constructor(compiled: CompiledPlan, state: PlanState) {
+  constructor(plan: Plan, compiled: CompiledPlan, state: PlanState) {
     this.#compiled = compiled;
     this.#state = state;
     this.startCharge = state.chargeLeft;
+    const first = this.at(state.chargeLeft);
+    this.lit =
+      this.problem === null
+        ? lightStates(plan, first, feeding(plan, first, compiled)).filter(({ isLit }) => isLit)
+        : [];
   }
 
   /** The answer at a charge; where there is none, the last one, and `problem` says so. */
@@ -130,14 +136,18 @@ function* runTime(
   const dark = darkAmp(plan);
   const { part, cell: source, cellKind } = circuit.source;
   const fresh = bench.at(bench.startCharge);
-  const own = namesOfLights(plan, circuit);
+  const own = bench.lit.flatMap(({ id, isAddressable, fedBy }) =>
+    fedBy.includes(part.id) ? [isAddressable ? elementName.load(id).full : elementName.light(id)] : [],
+  );
   const cellName = elementName.cell(part.id);
   const outName = source.boostV === undefined ? cellName : elementName.boost(part.id);
   const takenOf = ({ ampOf }: PlanPoint): number => -ampOf(cellName);
   const brightestOf = ({ ampOf }: PlanPoint): number =>
     own.reduce((brightest, name) => Math.max(brightest, ampOf(name)), 0);
+  const peakOf = (answer: PlanPoint): number =>
+    own.reduce((brightest, name) => Math.max(brightest, answer.peakOf(name)), 0);
   if (takenOf(fresh) < AT_REST_AMP) return null;
-  const isLit = brightestOf(fresh) >= dark;
+  const isLit = own.length > 0;
   const half = brightestOf(fresh) / 2;
   const capacityAh = (amp: number): number => cellCapacityMah(cellKind, amp * 1000) / 1000;
   const result = yield* runDown({
@@ -145,14 +155,15 @@ function* runTime(
       const answer = bench.at(chargeLeft);
       const amp = takenOf(answer);
       const { volt, ohm } = cellAt(cellKind, chargeLeft);
-      return { amp, volt: volt - amp * ohm, watched: isLit ? brightestOf(answer) : amp };
+      const watched = isLit ? brightestOf(answer) : amp;
+      return { amp, volt: volt - amp * ohm, watched, isDark: peakOf(answer) < dark };
     },
     capacityAh,
     knots: knotsFrom(cellKind, bench.startCharge),
     marks: isLit
       ? [
           { id: 'half', isPast: (load) => load.watched < half },
-          { id: 'dark', isPast: (load) => load.watched < dark },
+          { id: 'dark', isPast: (load) => load.isDark === true },
           { id: 'empty', isPast: (load) => load.volt < cellKind.cutoffV },
         ]
       : [],
@@ -174,17 +185,6 @@ function* runTime(
     curve: result.samples.map(({ hours, load }) => [hours, load.watched] as const),
     charges: result.samples.map(({ hours, chargeLeft }) => [hours, chargeLeft] as const),
   };
-}
-
-/** The elements whose currents are the light of a circuit. */
-function namesOfLights(plan: Plan, circuit: Circuit): readonly string[] {
-  const lights = [...circuit.lights, ...circuit.pinLights.map(({ light }) => light)];
-  return [
-    ...lights.map(({ id }) => elementName.light(id)),
-    ...circuit.loads
-      .filter((part) => elementsOf(kindOf(plan, part), 'load').some(({ glows }) => glows === true))
-      .map(({ id }) => elementName.load(id).full),
-  ];
 }
 
 /** The knots of a cell's table from a charge downwards, that charge first. */

@@ -7,9 +7,10 @@ import { assumedIn } from '../plan/assumed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Random, seededRandom } from '../random/random.ts';
 import { type Asked, solveFaded } from './faded.ts';
+import { NOT_ASKED } from './fed-by.ts';
 import { type CompiledPlan, compileCircuit, type PlanPoint } from './solve-plan.ts';
 import { NOMINAL, type PlanState, stateOf, type World } from './state.ts';
-import { darkAmp, lightStates, supplyStates } from './will-it-light.ts';
+import { lightStates, supplyStates } from './will-it-light.ts';
 
 export interface LightTrialSetting {
   readonly trials: number;
@@ -77,10 +78,10 @@ export function* makeLightTrials(
   const state: PlanState = { ...stateOf(plan), ...asked };
   const planned = solveFaded(ready.value, NOMINAL, state);
   if (!planned.ok) return planned;
-  const dark = darkAmp(plan);
-  const lights = lightStates(plan, planned.value);
-  const shown = new Set(lights.filter(({ amp }) => amp >= dark).map(({ id }) => id));
+  const lights = lightStates(plan, planned.value, NOT_ASKED);
+  const shown = new Set(lights.flatMap(({ isLit, id }) => (isLit ? [id] : [])));
   const amps = lights.map((): number[] => []);
+  const litIn = lights.map(() => 0);
   const supplies = supplyStates(plan, planned.value);
   const cellAmps = supplies.map((): number[] => []);
   const evenness: number[] = [];
@@ -95,12 +96,13 @@ export function* makeLightTrials(
     let isAllLit = true;
     let brightest = 0;
     let dimmest = Number.POSITIVE_INFINITY;
-    for (const [i, { id, amp }] of lightStates(plan, solved.value).entries()) {
+    for (const [i, { id, amp, isLit }] of lightStates(plan, solved.value, NOT_ASKED).entries()) {
       amps[i]?.push(amp);
+      if (isLit) litIn[i] = (litIn[i] ?? 0) + 1;
       if (!shown.has(id)) continue;
       brightest = Math.max(brightest, amp);
       dimmest = Math.min(dimmest, amp);
-      if (amp < dark) isAllLit = false;
+      if (!isLit) isAllLit = false;
     }
     for (const [i, { cellAmp }] of supplyStates(plan, solved.value).entries()) cellAmps[i]?.push(cellAmp);
     if (isAllLit) allLit += 1;
@@ -108,7 +110,7 @@ export function* makeLightTrials(
   }
   const ranges = lights.map(({ id, partId }, i): LightRange => {
     const own = amps[i] ?? [];
-    return { id, partId, amp: rangeOf(own), litIn: own.filter((amp) => amp >= dark).length };
+    return { id, partId, amp: rangeOf(own), litIn: litIn[i] ?? 0 };
   });
   const weakest = ranges
     .filter(({ id, litIn }) => shown.has(id) && litIn < answered)
@@ -214,7 +216,7 @@ function swaysOf(
     const piece = pieceAt(plan, state, what, end);
     const solved = solveFaded(compiled, piece.world, piece.state, planned);
     if (!solved.ok) return 0;
-    const amps = lightStates(plan, solved.value).flatMap(({ id, amp }) => (shown.has(id) ? [amp] : []));
+    const amps = lightStates(plan, solved.value, NOT_ASKED).flatMap(({ id, amp }) => (shown.has(id) ? [amp] : []));
     return Math.max(0, Math.min(...amps));
   };
   return SWAY_IDS.map((what) => {

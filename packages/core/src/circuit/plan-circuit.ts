@@ -20,7 +20,7 @@ import { type Device, lead, type PlanElement, resistor, word } from './devices/d
 import { loadDevice } from './devices/load.ts';
 import { pinDevice } from './devices/pin.ts';
 import { regulatorDevice } from './devices/regulator.ts';
-import { flashLevel, NOMINAL, type PlanState, stateOf } from './state.ts';
+import { flashLevel, NOMINAL, type PlanState, stateOf, TURNED } from './state.ts';
 import { type Touch, type TouchEnd, touchesOf } from './touches.ts';
 
 export interface PlanCircuit {
@@ -78,6 +78,8 @@ export interface BuildOptions {
   readonly extra?: readonly ExtraWay[];
   /** A resistor before every light that has none of its own, for a try, Ω. */
   readonly beforeLightsOhm?: number;
+  /** Beside every light the same one the other way round, for a try: a world's `forwardShiftV` of Infinity takes either out. */
+  readonly turnable?: boolean;
 }
 
 /** A way that the drawing has not. */
@@ -89,7 +91,7 @@ export interface ExtraWay {
 /** Builds the elements of a plan. */
 export function planElements(
   plan: Plan,
-  { cellsOut = false, isApart = false, extra = [], beforeLightsOhm = 0 }: BuildOptions = {},
+  { cellsOut = false, isApart = false, extra = [], beforeLightsOhm = 0, turnable = false }: BuildOptions = {},
 ): PlanElements {
   const assumed = assumedIn(plan);
   const ground = groundNode(plan);
@@ -105,7 +107,7 @@ export function planElements(
     for (const ref of [from, to]) sewn.add(`${ref.partId}.${holeOf(plan, ref).terminal}`);
 
   for (const part of Object.values(plan.parts)) {
-    const build = partBuild(plan, { assumed, cellsOut, sewn, beforeLightsOhm }, part, nodeOfTerminal);
+    const build = partBuild(plan, { assumed, cellsOut, sewn, beforeLightsOhm, turnable }, part, nodeOfTerminal);
     all.push(...build.elements);
     devices.push(...build.devices);
   }
@@ -252,11 +254,12 @@ interface PartSetting {
   readonly cellsOut: boolean;
   readonly sewn: ReadonlySet<string>;
   readonly beforeLightsOhm: number;
+  readonly turnable: boolean;
 }
 
 function partBuild(
   plan: Plan,
-  { assumed, cellsOut, sewn, beforeLightsOhm }: PartSetting,
+  { assumed, cellsOut, sewn, beforeLightsOhm, turnable }: PartSetting,
   part: Part,
   nodeOfTerminal: (partId: string, terminal: string) => string,
 ): { readonly elements: readonly PlanElement[]; readonly devices: readonly Device[] } {
@@ -308,6 +311,7 @@ function partBuild(
         const light = placed[lightCount] as PlacedLight;
         lightCount += 1;
         if (!cellsOut) elements.push(...lightElements(light, node, beforeLightsOhm));
+        if (turnable) elements.push(...lightElements(turned(light), node, beforeLightsOhm));
         break;
       }
       default: {
@@ -343,6 +347,11 @@ function partBuild(
     }
   }
   return { elements, devices };
+}
+
+/** The same light with its ends exchanged. */
+function turned({ id, part, light }: PlacedLight): PlacedLight {
+  return { id: `${id}${TURNED}`, part, light: { ...light, plus: light.minus, minus: light.plus } };
 }
 
 function lightElements(

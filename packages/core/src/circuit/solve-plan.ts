@@ -33,7 +33,7 @@ export interface PlanPoint {
   voltAtHole(ref: HoleRef): number;
   /** Amperes through an element, by its name; 0 where there is none. */
   ampOf(name: string): number;
-  /** As `ampOf`, at the moment when every pin that fades is on. */
+  /** As `ampOf`, at the moment of the period at which it is most; the same where nothing fades. */
   peakOf(name: string): number;
   /** How a device stands; undefined for one that the plan has not. */
   deviceAt(key: string): DeviceState | undefined;

@@ -74,6 +74,9 @@ export interface World {
   forwardShiftV(lightId: string): number;
 }
 
+/** Behind the id of a light: the same light the other way round, of a circuit in which lights can be turned (`BuildOptions.turnable`). */
+export const TURNED = '_turned';
+
 /** Everything as the tables say. */
 export const NOMINAL: World = {
   threadOhm: () => 1,

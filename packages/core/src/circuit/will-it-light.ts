@@ -6,17 +6,36 @@ import { elementsOf } from '../parts/part-element.ts';
 import { assumedIn } from '../plan/assumed.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { holeKey } from '../plan/placed.ts';
+import type { Part } from '../plan/records.ts';
 import { runsByHole } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
+import { dataWay, hearsData } from '../power/data-senders.ts';
 import { boostKey } from './devices/boost.ts';
 import { guardKey } from './devices/cell.ts';
+import { loadKey } from './devices/load.ts';
 import { type Asked, solvePlan } from './faded.ts';
+import { type FedBy, fedBy } from './fed-by.ts';
 import { elementName } from './plan-circuit.ts';
 import type { PlanPoint } from './solve-plan.ts';
+import { dataLevel } from './state.ts';
 
-/** Below this a light counts as dark, A. */
+/** From this current on, at its strongest moment, a light counts as lit, A; `LightState.isLit` is what says so. */
 export function darkAmp(plan: Pick<Plan, 'habits'>): number {
   return assumedIn(plan).darkMa / 1000;
+}
+
+/** Whether a light with two legs is lit in a solved plan: at its strongest moment it has the current from which one counts as lit. */
+export function isLitAt(plan: Pick<Plan, 'habits'>, { peakOf }: PlanPoint, lightId: string): boolean {
+  return peakOf(elementName.light(lightId)) >= darkAmp(plan);
+}
+
+/** Volts from one terminal of a part to another, at the moment at which they are most. */
+export function peakVolt(point: PlanPoint, partId: string, plus: string, minus: string): number {
+  return Math.max(
+    ...(point.moments ?? [{ point }]).map(
+      ({ point: { voltAt } }) => voltAt(partId, plus) - voltAt(partId, minus),
+    ),
+  );
 }
 
 export interface LightState {
@@ -25,13 +44,21 @@ export interface LightState {
   readonly partId: string;
   /** It is told by a data line how bright it is; it draws what it needs or stays dark. */
   readonly isAddressable: boolean;
+  /**
+   * It shows: at some moment its current is at or above `darkAmp`; an addressable one has its volts and data reaches it. The one answer to
+   * that question: hours, evenness, reasons, checks and screens start from it.
+   */
+  readonly isLit: boolean;
+  /** The sources that its current comes from, in plan order. */
+  readonly fedBy: readonly string[];
   /** On average, where it is faded. */
   readonly amp: number;
   /** While it is on. */
   readonly peakAmp: number;
-  /** From its + hole to its − hole. */
+  /** From its + hole to its − hole, on average and at the moment at which it is most. */
   readonly volt: number;
-  /** Share of the brightest light's current, 0 to 1; light output follows the current nearly in proportion. Of addressable lights: on or off. */
+  readonly peakVolt: number;
+  /** Share of the brightest light's current, 0 to 1; light output follows the current nearly in proportion. Of addressable lights: on or off. 0 of what is dark. */
   readonly relative: number;
 }
 
@@ -42,7 +69,7 @@ export interface SupplyState {
   readonly partId: string;
   /** Delivered, A. */
   readonly amp: number;
-  /** As `amp`, at the moment when all that is not off is on. */
+  /** As `amp`, at the moment at which it is most. */
   readonly peakAmp: number;
   /** Between its + and − holes. */
   readonly volt: number;
@@ -54,7 +81,7 @@ export interface SupplyState {
 export interface LightAnswer {
   readonly lights: readonly LightState[];
   readonly supplies: readonly SupplyState[];
-  /** Dimmest ÷ brightest of the lights that are not addressable; null with fewer than two or when nothing lights. */
+  /** Dimmest ÷ brightest of the lights that are lit and not addressable, while they are on; null with fewer than two. */
   readonly evenness: number | null;
   /** Volts of the thread at each sewn hole against the first holder's −, by hole key. */
   readonly holeVolts: Readonly<Record<string, number>>;
@@ -69,64 +96,91 @@ export function willItLight(plan: Plan, asked: Asked = {}): Result<LightAnswer> 
 /** What a solved plan says of its lights and holders. */
 export function lightAnswer(plan: Plan, point: PlanPoint): LightAnswer {
   const { voltAtHole } = point;
-  const diodes = diodeStates(plan, point);
+  const lights = lightStates(plan, point);
   const holeVolts: Record<string, number> = {};
   for (const [, runs] of runsByHole(plan)) {
     for (const run of runs) {
       for (const ref of [run.from, run.to]) holeVolts[holeKey(ref)] = voltAtHole(ref);
     }
   }
-  const brightest = Math.max(0, ...diodes.map((light) => light.amp));
-  const dimmest = Math.min(...diodes.map((light) => light.amp));
-  return {
-    lights: lightStates(plan, point),
-    supplies: supplyStates(plan, point),
-    evenness: diodes.length < 2 || brightest < darkAmp(plan) ? null : Math.max(0, dimmest / brightest),
-    holeVolts,
-  };
+  return { lights, supplies: supplyStates(plan, point), evenness: evennessOf(lights), holeVolts };
+}
+
+/** Dimmest ÷ brightest of the lights that are lit and not addressable, while they are on; null with fewer than two. */
+export function evennessOf(lights: readonly LightState[]): number | null {
+  const shown = lights.flatMap(({ isLit, isAddressable, peakAmp }) =>
+    isLit && !isAddressable ? [peakAmp] : [],
+  );
+  return shown.length < 2 ? null : Math.min(...shown) / Math.max(...shown);
 }
 
 /** Every light of a solved plan: those with two legs in plan order, then the addressable ones. */
-export function lightStates(plan: Plan, point: PlanPoint): readonly LightState[] {
-  return [...diodeStates(plan, point), ...addressableStates(plan, point)];
+export function lightStates(plan: Plan, point: PlanPoint, fed: FedBy = fedBy(plan, point)): readonly LightState[] {
+  return [...diodeStates(plan, point, fed), ...addressableStates(plan, point, fed)];
 }
 
-function diodeStates(plan: Plan, { voltAt, ampOf, peakOf }: PlanPoint): readonly LightState[] {
-  const lights = lightsIn(plan).map(({ id, part, light }) => ({
-    id,
-    partId: part.id,
-    isAddressable: false,
-    amp: ampOf(elementName.light(id)),
-    peakAmp: peakOf(elementName.light(id)),
-    volt: voltAt(part.id, light.plus) - voltAt(part.id, light.minus),
-  }));
+function sourcesFeeding(fed: FedBy, name: string): readonly string[] {
+  return [...fed].flatMap(([sourceId, names]) => (names.has(name) ? [sourceId] : []));
+}
+
+function diodeStates(plan: Plan, point: PlanPoint, fed: FedBy): readonly LightState[] {
+  const lights = lightsIn(plan).map(({ id, part, light }) => {
+    const name = elementName.light(id);
+    return {
+      id,
+      partId: part.id,
+      isAddressable: false,
+      isLit: isLitAt(plan, point, id),
+      fedBy: sourcesFeeding(fed, name),
+      amp: point.ampOf(name),
+      peakAmp: point.peakOf(name),
+      volt: point.voltAt(part.id, light.plus) - point.voltAt(part.id, light.minus),
+      peakVolt: peakVolt(point, part.id, light.plus, light.minus),
+    };
+  });
   const brightest = Math.max(0, ...lights.map((light) => light.amp));
-  return lights.map((light) => ({
-    ...light,
-    relative: brightest < darkAmp(plan) ? 0 : Math.max(0, light.amp / brightest),
-  }));
+  return lights.map((light) => ({ ...light, relative: light.isLit ? Math.max(0, light.amp / brightest) : 0 }));
 }
 
-/** Addressable lights that have their volts draw their current and shine; the others are dark. */
-function addressableStates(plan: Plan, { voltAt, ampOf, peakOf }: PlanPoint): readonly LightState[] {
+/** Addressable lights that have their volts draw their current; those that data reaches, besides, shine. */
+function addressableStates(plan: Plan, point: PlanPoint, fed: FedBy): readonly LightState[] {
+  const moments = point.moments?.map((moment) => moment.point) ?? [point];
   return partsThatAre(plan, 'load').flatMap((part) =>
-    elementsOf(kindOf(plan, part), 'load').flatMap((load): readonly LightState[] => {
+    elementsOf(kindOf(plan, part), 'load').flatMap((load, i): readonly LightState[] => {
       if (load.glows !== true) return [];
-      const { full } = elementName.load(part.id);
-      const amp = ampOf(full);
+      const { full } = elementName.load(part.id, i === 0 ? '' : String(i + 1));
+      const isLit = moments.some((moment) => works(part.id, moment) && isTold(plan, part, moment));
       return [
         {
           id: part.id,
           partId: part.id,
           isAddressable: true,
-          amp,
-          peakAmp: peakOf(full),
-          volt: voltAt(part.id, load.plus) - voltAt(part.id, load.minus),
-          relative: amp / (load.ma / 1000),
+          isLit,
+          fedBy: sourcesFeeding(fed, full),
+          amp: point.ampOf(full),
+          peakAmp: point.peakOf(full),
+          volt: point.voltAt(part.id, load.plus) - point.voltAt(part.id, load.minus),
+          peakVolt: peakVolt(point, part.id, load.plus, load.minus),
+          relative: isLit ? 1 : 0,
         },
       ];
     }),
   );
+}
+
+/** Whether what a part holds has its volts; a board that has reset does not work. */
+function works(partId: string, { deviceAt }: PlanPoint): boolean {
+  const device = deviceAt(loadKey(partId));
+  return device === undefined || device.mode === 'full';
+}
+
+/** Whether data comes in at a light that waits for some: from a pin that is driven, of a board that works, through lights that do. */
+function isTold(plan: Plan, part: Part, point: PlanPoint): boolean {
+  if (!hearsData(plan, part)) return true;
+  if (point.state.levels.get(dataLevel(part.id)) === 0) return false;
+  const way = dataWay(plan, part.id);
+  if (way === null || point.state.pins.has(`${way.pin.partId}.${way.pin.terminal}`)) return false;
+  return [way.pin.partId, ...way.through].every((id) => works(id, point));
 }
 
 /** What each source gives; of a converter that is what it hands on. */

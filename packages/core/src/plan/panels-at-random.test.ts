@@ -9,6 +9,7 @@ import { seededRandom } from '../random/random.ts';
 import { usePlan } from '../testing/hostile.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
 import { randomPanelEdit, saysSeams } from '../testing/random-panel-edits.ts';
+import { seeds } from '../testing/seeds.ts';
 import { applyEdit, invertEdit } from './edit.ts';
 import { takeSet } from './edits/set-edits.ts';
 import type { Plan } from './schema.ts';
@@ -23,7 +24,7 @@ describe('edits of panels, seams, layers and threads over seams', () => {
   let withSeams = 0;
   let done = 0;
 
-  test.each(Array.from({ length: 18 }, (_, i) => i + 1))('seed %d', (seed) => {
+  test.each(seeds(24, 60))('seed %d', (seed) => {
     const random = seededRandom(seed);
     const session = new CheckSession();
     let plan = begin(seed);

@@ -20,9 +20,9 @@ export interface Circuit {
   readonly contacts: readonly Contact[];
   /** Of these, the contacts that open the way to all of it at once. */
   readonly mainContacts: readonly Contact[];
-  /** Lights that hang straight between its + and −, or through resistors. */
+  /** Lights that hang straight between its + and −, or through resistors, or on a steady supply made from it. */
   readonly lights: readonly PlacedLight[];
-  /** Lights that a pin of one of its boards feeds: nothing is known of them until a program runs. */
+  /** Lights that a pin of one of its boards feeds, or leads to −, or two of them: nothing is known of them until a program runs. */
   readonly pinLights: ReadonlyArray<{ readonly light: PlacedLight; readonly pin: Terminal }>;
   /** Boards, sensors, buzzers and addressable lights between its + and − (or a steady supply made from it). */
   readonly loads: readonly Part[];
@@ -61,9 +61,10 @@ class CircuitFinder {
   private readonly plan: Plan;
   private readonly nets: Nets;
   private readonly contacts: readonly Contact[];
-  /** Which nets are one by closed contacts; and on through resistors; and on through steady supplies and pins. */
+  /** Which nets are one by closed contacts; and on through resistors; and on through steady supplies; and on through pins. */
   private readonly joined: Ways;
   private readonly resisted: Ways;
+  private readonly steadied: Ways;
   private readonly driven: Ways;
   private readonly placed: readonly PlacedLight[];
   private readonly boards: readonly Part[];
@@ -81,6 +82,7 @@ class CircuitFinder {
       contact,
     }));
     const resistors: Way[] = [];
+    const steady: Way[] = [];
     const drives: Way[] = [];
     for (const part of Object.values(plan.parts)) {
       const kind = kindOf(plan, part);
@@ -90,12 +92,13 @@ class CircuitFinder {
         contact: null,
       });
       for (const { a, b } of elementsOf(kind, 'resistor')) resistors.push(way(a, b));
-      for (const { input, output } of elementsOf(kind, 'regulator')) drives.push(way(input, output));
+      for (const { input, output } of elementsOf(kind, 'regulator')) steady.push(way(input, output));
       for (const { pin, supply } of elementsOf(kind, 'pin')) drives.push(way(supply, pin));
     }
     this.joined = new Ways(closed);
     this.resisted = new Ways([...closed, ...resistors]);
-    this.driven = new Ways([...closed, ...resistors, ...drives]);
+    this.steadied = new Ways([...closed, ...resistors, ...steady]);
+    this.driven = new Ways([...closed, ...resistors, ...steady, ...drives]);
   }
 
   circuitOf(source: Source): Circuit {
@@ -114,7 +117,7 @@ class CircuitFinder {
   }
 
   private between(ends: readonly [Net, Net]): Omit<Circuit, 'source'> {
-    const { plan, nets, contacts, joined, resisted, driven, placed } = this;
+    const { plan, nets, contacts, joined, resisted, steadied, driven, placed } = this;
     const [plus, minus] = ends.map(({ id }) => id) as [string, string];
     const group = (end: Net): readonly Net[] => [
       end,
@@ -126,7 +129,7 @@ class CircuitFinder {
     });
     const isFed = (ways: Ways, fed: Fed): boolean =>
       ways.areOne(fed.plus, plus) && ways.areOne(fed.minus, minus);
-    const lights = placed.filter(({ part, light }) => isFed(resisted, endsOf(part, light)));
+    const lights = placed.filter(({ part, light }) => isFed(steadied, endsOf(part, light)));
     const loads = this.boards.filter((part) =>
       elementsOf(kindOf(plan, part), 'load').some((load) => {
         const fed = endsOf(part, load);
@@ -143,9 +146,12 @@ class CircuitFinder {
     const pinLights = placed.flatMap((light) => {
       if (litDirectly.has(light)) return [];
       const fed = endsOf(light.part, light.light);
-      if (!resisted.areOne(fed.minus, minus)) return [];
-      const pin = pinAt.get(resisted.rootOf(fed.plus));
-      return pin === undefined ? [] : [{ light, pin }];
+      const [atPlus, atMinus] = [fed.plus, fed.minus].map((net) => pinAt.get(resisted.rootOf(net)));
+      const pin = atPlus ?? atMinus;
+      const isWhole =
+        (atPlus !== undefined || steadied.areOne(fed.plus, plus)) &&
+        (atMinus !== undefined || steadied.areOne(fed.minus, minus));
+      return pin === undefined || !isWhole || resisted.areOne(fed.plus, fed.minus) ? [] : [{ light, pin }];
     });
     const fedLights = lights.map(({ part, light }) => endsOf(part, light));
     const fedLoads = loads.flatMap((part) =>
@@ -156,7 +162,7 @@ class CircuitFinder {
     const stays = contacts.map((contact) => ({
       contact,
       on: [
-        ...fedLights.map((fed) => staysOn(resisted, contact, fed)),
+        ...fedLights.map((fed) => staysOn(steadied, contact, fed)),
         ...fedLoads.map((fed) => staysOn(driven, contact, fed)),
       ],
     }));

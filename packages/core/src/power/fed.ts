@@ -19,8 +19,23 @@ export interface Fed {
   hasAny(part: Part): boolean;
 }
 
-/** What is fed while switches stand so. O(parts + runs). */
+/** What is fed while switches stand so, at any moment where pins fade. O(parts + runs). */
 export function fedIn(plan: Plan, switches: Switches): Fed {
+  const fades = Object.values(plan.parts).some(({ levels = {} }) =>
+    Object.values(levels).some((level) => level > 0 && level < 1),
+  );
+  const moments = fades
+    ? [fedAtMoment(plan, switches, true), fedAtMoment(plan, switches, false)]
+    : [fedAtMoment(plan, switches, true)];
+  const has: Fed['has'] = (part, ends) => moments.some((isFed) => isFed(part, ends));
+  return {
+    has,
+    hasAny: (part) => consumersOf(kindOf(plan, part)).some((ends) => has(part, ends)),
+  };
+}
+
+/** `isOn`: with what fades at the moment at which it is on, or off. */
+function fedAtMoment(plan: Plan, switches: Switches, isOn: boolean): Fed['has'] {
   const nets = deriveNets(plan);
   const joined = new UnionFind();
   const netOf = (partId: string, terminal: string): string => nets.ofTerminal({ partId, terminal }).id;
@@ -34,8 +49,14 @@ export function fedIn(plan: Plan, switches: Switches): Fed {
     for (const element of kindOf(plan, part).elements) {
       if (element.kind === 'resistor') joined.join(netOf(id, element.a), netOf(id, element.b));
       else if (element.kind === 'regulator') joined.join(netOf(id, element.input), netOf(id, element.output));
-      else if (element.kind === 'pin' && !stands.has(`${id}.${element.pin}`))
-        joined.join(netOf(id, element.supply), netOf(id, element.pin));
+      else if (element.kind === 'pin' && !stands.has(`${id}.${element.pin}`)) {
+        // At a moment of its period a pin that fades is led to + or to −, as it is set.
+        const level = part.levels?.[element.pin] ?? 1;
+        joined.join(
+          netOf(id, (isOn ? level > 0 : level === 1) ? element.supply : element.ground),
+          netOf(id, element.pin),
+        );
+      }
     }
   }
   const sources = sourcesOf(plan)
@@ -43,15 +64,8 @@ export function fedIn(plan: Plan, switches: Switches): Fed {
     .map(({ part, cell }) =>
       [netOf(part.id, cell.plus), netOf(part.id, cell.minus)].map((net) => joined.find(net)),
     );
-  const has: Fed['has'] = ({ id }, { plus, minus }) => {
+  return ({ id }, { plus, minus }) => {
     const ends = [joined.find(netOf(id, plus)), joined.find(netOf(id, minus))];
     return sources.some(([high, low]) => high === ends[0] && low === ends[1]);
-  };
-  return {
-    has,
-    hasAny: (part) => {
-      const kind = kindOf(plan, part);
-      return consumersOf(kind).some((ends) => has(part, ends));
-    },
   };
 }

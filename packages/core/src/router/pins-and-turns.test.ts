@@ -22,6 +22,52 @@ function routed(plan: Plan, request: RouteRequest, moves?: number): RoutingSolut
 const isClean = ({ conflicts, patches = [] }: RoutingSolution): boolean =>
   conflicts === 0 && patches.length === 0;
 
+/**
+ * What no way of sewing a plan is shorter than: of each net a tree of straight lines, from each hole of a part that is locked, from the rim of the
+ * circle its holes turn on of any other.
+ */
+function straightMm(plan: Plan): number {
+  const { parts, nets } = expectOk(routingProblemOf(plan, USUAL_REQUEST));
+  return nets.reduce((sum, { stops }) => {
+    const discs = stops.map((pads) =>
+      pads.map(({ part, pad }) => {
+        const own = parts[part] as (typeof parts)[number];
+        const { x, y } = (own.pads[pad] as (typeof own.pads)[number]).at;
+        if (own.turns.length > 1) return { ...own.at, radius: Math.hypot(x, y) };
+        const turn = ((own.turns[0] as number) * Math.PI) / 180;
+        const side = own.mirrored ? -x : x;
+        return {
+          x: own.at.x + side * Math.cos(turn) - y * Math.sin(turn),
+          y: own.at.y + side * Math.sin(turn) + y * Math.cos(turn),
+          radius: 0,
+        };
+      }),
+    );
+    const apart = (a: number, b: number): number =>
+      Math.min(
+        ...(discs[a] ?? []).flatMap((one) =>
+          (discs[b] ?? []).map((other) =>
+            Math.max(0, Math.hypot(one.x - other.x, one.y - other.y) - one.radius - other.radius),
+          ),
+        ),
+      );
+    const left = new Set(stops.keys());
+    left.delete(0);
+    let length = 0;
+    while (left.size > 0) {
+      const nearest = [...left]
+        .map((stop) => ({
+          stop,
+          mm: Math.min(...[...stops.keys()].filter((one) => !left.has(one)).map((one) => apart(one, stop))),
+        }))
+        .reduce((best, one) => (one.mm < best.mm ? one : best));
+      length += nearest.mm;
+      left.delete(nearest.stop);
+    }
+    return sum + length;
+  }, 0);
+}
+
 /** Every way to give pins to so many lights, no pin to two. */
 function assignments(pins: readonly string[], count: number): ReadonlyArray<readonly string[]> {
   if (count === 0) return [[]];
@@ -69,6 +115,8 @@ test.each([
             fixed,
             expectOk(putOnPin(fixed, [id], { partId: board, terminal: pins[i] as string })),
           );
+        // No way is shorter than straight lines: what cannot be the best need not be looked for.
+        if (straightMm(fixed) >= best) continue;
         const solution = routed(fixed, USUAL_REQUEST, 24);
         if (isClean(solution)) best = Math.min(best, solution.lengthMm);
       }
@@ -76,6 +124,7 @@ test.each([
   }
   const free = routed(plan, USUAL_REQUEST);
   expect(isClean(free)).toBe(true);
+  expect(straightMm(plan)).toBeLessThan(free.lengthMm);
   expect(best).toBeLessThan(Number.POSITIVE_INFINITY);
   expect(free.lengthMm).toBeLessThan(1.03 * best);
 });

@@ -9,6 +9,7 @@ import type { Plan } from '../plan/schema.ts';
 import { seededRandom } from '../random/random.ts';
 import { randomOwnPart } from '../testing/random-own-part.ts';
 import { joint, replaySteps } from '../testing/replay-steps.ts';
+import { seeds, tries } from '../testing/seeds.ts';
 import { untrueWords } from '../testing/sentence-guard.ts';
 import { HABIT_VALUES, randomFacts, randomHabits, wiredPiece } from '../testing/wired-pieces.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
@@ -80,6 +81,8 @@ describe('every sentence is true for what the plan holds', () => {
   test.each(IDS)('%s beside every other part', (id) => {
     const from = IDS.indexOf(id);
     for (const [i, other] of IDS.slice(from).entries()) {
+      // Usually a third of all pairs, each part in some of them.
+      if ((from + i) % tries(3, 1) !== 0) continue;
       const random = seededRandom(1000 * from + i);
       const sources = [CELL, 'aaa-holder-2', 'power-board'] as const;
       const plan = wiredPiece([sources[i % 3] as string, id, other], {
@@ -93,7 +96,7 @@ describe('every sentence is true for what the plan holds', () => {
     }
   });
 
-  test.each(Array.from({ length: 60 }, (_, seed) => seed))('a part of one’s own, seed %s', (seed) => {
+  test.each(seeds(24, 60))('a part of one’s own, seed %s', (seed) => {
     const random = seededRandom(seed);
     let own = randomOwnPart(random);
     while (ownPartProblem(own, '') !== null) own = randomOwnPart(random);

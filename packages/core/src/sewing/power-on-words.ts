@@ -1,12 +1,14 @@
 /** What it takes to turn a piece on, what must be seen then, and what turns it off: in the words of what is there. */
-import { darkAmp } from '../circuit/will-it-light.ts';
-import { lightsIn } from '../joining/sides.ts';
+import type { LightState } from '../circuit/will-it-light.ts';
+import { lightsIn, type PlacedLight } from '../joining/sides.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Circuit, circuitsOf, mergedWith } from '../power/circuits.ts';
 import { closedState, closeWords, openWords } from '../power/contact-words.ts';
+import { hearsData } from '../power/data-senders.ts';
+import { pinsAt } from '../power/pins-at.ts';
 import { cellWords, ownSwitchWords, putInWords, sourceEnds } from '../power/source-words.ts';
 import type { Source } from '../power/sources.ts';
 import { doings, listed, type SheetNames, sheetNames } from './sheet-names.ts';
@@ -39,10 +41,10 @@ export function onStates(names: SheetNames, { source, contacts }: Circuit): read
 export function powerOnWords(
   { plan, names }: Pick<StepContext, 'plan' | 'names'>,
   circuit: Circuit,
-  amps: ReadonlyMap<string, number>,
+  states: readonly LightState[],
 ): string {
   return [
-    `${turnOnWords(names, circuit)}: ${seenWords(plan, names, circuit, amps)}`,
+    `${turnOnWords(names, circuit)}: ${seenWords(plan, names, circuit, states)}`,
     offWords(names, circuit),
   ].join(' ');
 }
@@ -83,18 +85,25 @@ function seenWords(
   plan: StepContext['plan'],
   names: SheetNames,
   { lights, pinLights, loads, source }: Circuit,
-  amps: ReadonlyMap<string, number>,
+  states: readonly LightState[],
 ): string {
-  const isLit = ({ id }: { readonly id: string }): boolean => (amps.get(id) ?? 0) >= darkAmp(plan);
   const partsOf = (list: ReadonlyArray<{ readonly part: Part }>): readonly Part[] => [
     ...new Set(list.map(({ part }) => part)),
   ];
-  const lit = partsOf(lights.filter(isLit));
-  const dark = partsOf(lights.filter((light) => !isLit(light))).filter((part) => !lit.includes(part));
+  const byId = new Map(states.map((state) => [state.id, state]));
+  const isByPin = ({ part, light }: PlacedLight): boolean =>
+    [light.plus, light.minus].some((end) => pinsAt(plan)(part, end).length > 0);
+  const isOwn = ({ id }: PlacedLight): boolean => byId.get(id)?.fedBy.includes(source.part.id) === true;
+  const isLit = ({ id }: PlacedLight): boolean => byId.get(id)?.isLit === true;
+  const own = lightsIn(plan).filter(isOwn);
+  const lit = partsOf(own.filter((light) => isLit(light) && !isByPin(light)));
   const waiting = [
-    ...partsOf(pinLights.map(({ light }) => light)),
-    ...loads.filter((part) => kindOf(plan, part).holes.some(({ role }) => role === 'data-in')),
+    ...partsOf([...pinLights.map(({ light }) => light), ...own.filter(isByPin)]),
+    ...loads.filter((part) => hearsData(plan, part)),
   ];
+  const dark = partsOf(lights.filter((light) => !isLit(light))).filter(
+    (part) => !lit.includes(part) && !waiting.includes(part),
+  );
   const isAll = lit.length > 1 && lit.length === partsOf(lightsIn(plan)).length;
   const said = (parts: readonly Part[]): string =>
     parts.length > MOST_NAMED ? `${parts.length} lights` : listed(parts.map((part) => names.part(part.id)));

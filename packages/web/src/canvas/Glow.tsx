@@ -19,6 +19,8 @@ interface GlowProps {
 /** The current that is drawn at full strength, A: the rated current of a small light. */
 const FULL_AMP = 0.02;
 const WIDEST_MM = 62;
+/** As strong as the faintest glow is drawn. */
+const FAINTEST = 0.05;
 
 /** How strong a glow looks for a current: the eye answers roughly to the cube root (common practice, no source). */
 export function perceived(amp: number): number {
@@ -35,10 +37,11 @@ export function Glow({ plan, face, lights }: GlowProps) {
   const id = useId();
   return (
     <g style={{ mixBlendMode: 'screen' }} pointerEvents="none">
-      {lights.map(({ id: lightId, partId, amp }) => {
+      {lights.map(({ id: lightId, partId, amp, isLit }) => {
         const part = plan.parts[partId];
-        const strength = perceived(amp);
-        if (part === undefined || strength < 0.03) return null;
+        // What counts as lit is seen, however faintly.
+        const strength = Math.max(FAINTEST, perceived(amp));
+        if (part === undefined || !isLit) return null;
         const at = seer(plan, part, face)(part.at);
         const colour = maybeLightColour(colourOf(plan, part, lightId))?.glow ?? INK.lamp;
         // Seen from the other face the cloth swallows most of it.

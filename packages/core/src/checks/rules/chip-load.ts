@@ -1,4 +1,7 @@
+import { peakOver } from '../../circuit/faded.ts';
 import { pinFigures } from '../../circuit/figures.ts';
+import { elementName } from '../../circuit/plan-circuit.ts';
+import type { PlanPoint } from '../../circuit/solve-plan.ts';
 import { elementsOf } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import { formatCurrent } from '../../units/electrical.ts';
@@ -21,10 +24,14 @@ export const chipLoad: CheckRule = {
 
 function pinsTogether({ plan, currents }: CurrentContext): readonly Finding[] {
   const fought = new Set(foughtPins(currents).map(({ partId }) => partId));
-  const sums = new Map<string, number>();
-  for (const { partId, peakAmp } of pinFigures(currents.on, currents.apart))
-    sums.set(partId, (sums.get(partId) ?? 0) + Math.max(0, peakAmp));
-  return [...sums].flatMap(([partId, amp]): readonly Finding[] => {
+  const boards = new Set(pinFigures(currents.on, currents.apart).map(({ partId }) => partId));
+  const givenBy = (boardId: string, moment: PlanPoint): number =>
+    pinFigures(currents.on, moment).reduce(
+      (sum, { partId, amp }) => (partId === boardId ? sum + Math.max(0, amp) : sum),
+      0,
+    );
+  return [...boards].flatMap((partId): readonly Finding[] => {
+    const amp = peakOver(currents.apart, (moment) => givenBy(partId, moment));
     const part = plan.parts[partId];
     const mostMa = part === undefined ? undefined : kindOf(plan, part).mostMaTogether;
     if (part === undefined || mostMa === undefined || fought.has(partId) || amp * 1000 <= mostMa) return [];
@@ -39,15 +46,17 @@ function steadySupplies({ plan, currents }: CurrentContext): readonly Finding[] 
         (one) => one.role === 'regulated' && one.terminal === output,
       );
       // What leaves through its holes: the board's own chip is not counted.
-      const amp = Object.values(plan.runs).reduce((sum, run) => {
-        const sign =
-          run.from.partId === part.id && run.from.holeId === hole?.id
-            ? 1
-            : run.to.partId === part.id && run.to.holeId === hole?.id
-              ? -1
-              : 0;
-        return sum + sign * currents.apart.peakOf(`Rt_${run.id}`);
-      }, 0);
+      const amp = peakOver(currents.apart, ({ ampOf }) =>
+        Object.values(plan.runs).reduce((sum, run) => {
+          const sign =
+            run.from.partId === part.id && run.from.holeId === hole?.id
+              ? 1
+              : run.to.partId === part.id && run.to.holeId === hole?.id
+                ? -1
+                : 0;
+          return sum + sign * ampOf(elementName.run(run.id));
+        }, 0),
+      );
       if (hole?.mostMa === undefined || amp * 1000 <= hole.mostMa) return [];
       const what = `The hole ${hole.label ?? hole.id} of ${part.name} gives`;
       return [finding(`${part.id}.${output}`, part.at, what, part.id, amp, hole.mostMa)];

@@ -1,8 +1,7 @@
-import { elementName } from '../../circuit/plan-circuit.ts';
 import { shortsOf } from '../../circuit/shorts.ts';
 import type { PlanPoint } from '../../circuit/solve-plan.ts';
-import { darkAmp, lightStates, supplyStates } from '../../circuit/will-it-light.ts';
-import { netAt, type PlacedLight } from '../../joining/sides.ts';
+import { isLitAt, lightStates, peakVolt, supplyStates } from '../../circuit/will-it-light.ts';
+import type { PlacedLight } from '../../joining/sides.ts';
 import { forwardVolt } from '../../parts/light-colours.ts';
 import { elementsOf } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/kind-of.ts';
@@ -52,32 +51,26 @@ function sourcesThatFail({ currents }: CurrentContext): ReadonlySet<string> {
 
 /** The lights of a source or pin that stay dark, and those that go dark as it ages: one cause each. */
 function judge(
-  { plan, nets, sides, currents }: CurrentContext,
+  { plan, currents }: CurrentContext,
   { name, circuit, key }: FedLights,
   lights: readonly PlacedLight[],
 ): readonly Finding[] {
-  const dark = darkAmp(plan);
-  const [partId, pin] = key.split('.') as [string, string | undefined];
-  // What is set to stay off may stay dark; what hangs the wrong way round is told as reversed.
-  if (pin !== undefined && (plan.parts[partId]?.levels?.[pin] ?? 1) === 0) return [];
-  const ampAt = (point: PlanPoint, { id }: PlacedLight): number => point.peakOf(elementName.light(id));
-  const meant = lights.filter(
-    ({ part, light }) => sides.of(netAt(nets, part, light.minus)) === '-' && currents.fed.has(part, light),
-  );
-  const isDark = (light: PlacedLight): boolean => ampAt(currents.apart, light) < dark;
+  // What is set to stay off, or hangs the wrong way round, is not fed.
+  const meant = lights.filter(({ part, light }) => currents.fed.has(part, light));
+  const isDarkAt = (point: PlanPoint, { id }: PlacedLight): boolean => !isLitAt(plan, point, id);
+  const isDark = (light: PlacedLight): boolean => isDarkAt(currents.apart, light);
   const { aged } = currents;
   const groups = [
     { isNow: true, lights: meant.filter(isDark) },
     {
       isNow: false,
-      lights: meant.filter((light) => !isDark(light) && aged !== null && ampAt(aged, light) < dark),
+      lights: meant.filter((light) => !isDark(light) && aged !== null && isDarkAt(aged, light)),
     },
   ];
-  const { voltAt } = currents.apart.moments?.[0]?.point ?? currents.apart;
   return groups.flatMap(({ isNow, lights: own }): readonly Finding[] => {
     const [first] = own;
     if (first === undefined) return [];
-    const volts = own.map(({ part, light }) => voltAt(part.id, light.plus) - voltAt(part.id, light.minus));
+    const volts = own.map(({ part, light }) => peakVolt(currents.apart, part.id, light.plus, light.minus));
     const volt = Math.min(...volts);
     const parts = [...new Set(own.map(({ part }) => part))];
     const isOne = parts.length === 1;
@@ -110,9 +103,9 @@ function judge(
 /** Addressable lights that get fewer volts than they work at, though their supply would have enough: one cause for each source. */
 function addressable({ plan, currents }: CurrentContext, blind: ReadonlySet<string>): readonly Finding[] {
   const circuits = circuitsOf(plan);
-  const dark = lightStates(currents.on, currents.apart).flatMap(({ partId, isAddressable, amp, volt }) => {
+  const dark = lightStates(currents.on, currents.apart).flatMap(({ partId, isAddressable, peakAmp, volt }) => {
     const part = plan.parts[partId];
-    if (!isAddressable || part === undefined || amp > 0 || !currents.fed.hasAny(part)) return [];
+    if (!isAddressable || part === undefined || peakAmp > 0 || !currents.fed.hasAny(part)) return [];
     const source = circuits.find(({ loads }) => loads.some(({ id }) => id === partId))?.source.part;
     return source === undefined || blind.has(source.id) ? [] : [{ part, volt, source }];
   });

@@ -1,11 +1,15 @@
-import { netAt } from '../../joining/sides.ts';
+import { turnedRound } from '../../circuit/turned-round.ts';
+import { lightsIn, netAt, partsThatAre } from '../../joining/sides.ts';
 import { consumersOf } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import type { Part } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
+import { inLoop } from '../../power/loops.ts';
+import { pinsAt } from '../../power/pins-at.ts';
 import { type Source, sourcesOf } from '../../power/sources.ts';
-import type { CheckContext, CheckRule } from '../check-rule.ts';
+import type { CheckContext, CheckRule, CurrentContext } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
+import { litInAnyState } from '../lit-states.ts';
 import { manyWords } from '../words-for-many.ts';
 
 export const reversed: CheckRule = {
@@ -18,7 +22,9 @@ export const reversed: CheckRule = {
   counted: (found) =>
     `${found === 1 ? 'One side is' : 'Both sides are'} joined to the wrong sign; none should be.`,
   sees: ['parts'],
-  checkWhole,
+  inStates: true,
+  checkWhole: (context) => findings(context, wrongAsDrawn(context)),
+  checkCurrents: (context) => findings(context, wrongAsSolved(context)),
 };
 
 /** How many of the two ends of a thing are on the side of the other sign. */
@@ -28,8 +34,7 @@ interface Wrong {
   readonly minus: boolean;
 }
 
-function checkWhole(context: CheckContext): readonly Finding[] {
-  const wrong = Object.values(context.plan.parts).flatMap((part) => wrongEnds(context, part));
+function findings(context: CheckContext, wrong: readonly Wrong[]): readonly Finding[] {
   // Where all that hangs on a source is the wrong way round, it is the source that is.
   const turned = sourcesOf(context.plan)
     .map((source) => ({ source, hung: hungOn(context, source) }))
@@ -45,10 +50,43 @@ function checkWhole(context: CheckContext): readonly Finding[] {
   ];
 }
 
+/** Where no loop with a source is closed nothing flows: what the drawing looks like is all there is. */
+function wrongAsDrawn(context: CheckContext): readonly Wrong[] {
+  const { plan } = context;
+  const isClosed = inLoop(plan);
+  return Object.values(plan.parts).flatMap((part) => {
+    const ends = consumersOf(kindOf(plan, part));
+    return ends.some((one) => isClosed(part, one)) ? [] : wrongEnds(context, part);
+  });
+}
+
+/** Where one is, the currents decide: the wrong way round in this state, and lit in none. */
+function wrongAsSolved(context: CurrentContext): readonly Wrong[] {
+  const { plan, currents } = context;
+  const turned = turnedRound(currents.on, currents.apart);
+  if (turned.size === 0) return [];
+  const lit = litInAnyState(context);
+  const isClosed = inLoop(plan);
+  const partIds = new Set([
+    ...lightsIn(plan).flatMap(({ id, part, light }) =>
+      turned.has(id) && !lit.has(id) && isClosed(part, light) ? [part.id] : [],
+    ),
+    ...partsThatAre(plan, 'load').flatMap(({ id }) => (turned.has(id) ? [id] : [])),
+  ]);
+  return Object.values(plan.parts).flatMap((part) => {
+    if (!partIds.has(part.id)) return [];
+    const [drawn] = wrongEnds(context, part);
+    return [drawn ?? { part, plus: true, minus: true }];
+  });
+}
+
+/** What is on the side of the other sign by the drawing; an end at a pin is on neither: what it is, a program says. */
 function wrongEnds({ plan, nets, sides }: CheckContext, part: Part): readonly Wrong[] {
+  const isOn = (terminal: string, side: '+' | '-'): boolean =>
+    sides.of(netAt(nets, part, terminal)) === side && pinsAt(plan)(part, terminal).length === 0;
   const ends = consumersOf(kindOf(plan, part)).map(({ plus, minus }) => ({
-    plus: sides.of(netAt(nets, part, plus)) === '-',
-    minus: sides.of(netAt(nets, part, minus)) === '+',
+    plus: isOn(plus, '-'),
+    minus: isOn(minus, '+'),
   }));
   const [worst] = ends.filter(({ plus, minus }) => plus || minus).sort((a, b) => count(b) - count(a));
   return worst === undefined ? [] : [{ part, ...worst }];

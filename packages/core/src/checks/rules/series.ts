@@ -1,5 +1,5 @@
-import { elementName } from '../../circuit/plan-circuit.ts';
-import { darkAmp } from '../../circuit/will-it-light.ts';
+import { NOT_ASKED } from '../../circuit/fed-by.ts';
+import { lightStates } from '../../circuit/will-it-light.ts';
 import { holesOf, type Net } from '../../joining/nets.ts';
 import { lightsOf } from '../../joining/sides.ts';
 import { elementsOf } from '../../parts/part-element.ts';
@@ -43,17 +43,16 @@ function lightEnds({ plan }: CheckContext, net: Net, sign: '+' | '-'): readonly 
 
 function checkCurrents(context: CurrentContext): readonly Finding[] {
   const { plan, nets, currents } = context;
-  const dark = darkAmp(plan);
   return nets.all
     .filter((net) => isSeriesNet(context, net))
     .map((net): Finding => {
       const before = lightEnds(context, net, '-');
       const after = lightEnds(context, net, '+');
       const parts = [...new Set([...before, ...after])];
-      const lit = parts
-        .flatMap((part) => lightsOf(plan, part))
-        .map(({ id }) => currents.apart.peakOf(elementName.light(id)))
-        .filter((amp) => amp >= dark);
+      const own = new Set(parts.flatMap((part) => lightsOf(plan, part)).map(({ id }) => id));
+      const lit = lightStates(currents.on, currents.apart, NOT_ASKED)
+        .filter(({ id, isLit }) => own.has(id) && isLit)
+        .map(({ peakAmp }) => peakAmp);
       const first = net.terminals[0];
       const hole = first === undefined ? undefined : holesOf(plan, first)[0];
       return {

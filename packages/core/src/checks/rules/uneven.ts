@@ -1,5 +1,5 @@
 import { elementName } from '../../circuit/plan-circuit.ts';
-import { darkAmp } from '../../circuit/will-it-light.ts';
+import { isLitAt } from '../../circuit/will-it-light.ts';
 import { groupBy } from '../../units/group-by.ts';
 import type { CheckRule } from '../check-rule.ts';
 import { fedLights } from '../currents.ts';
@@ -18,7 +18,6 @@ export const uneven: CheckRule = {
   example: 'Ten bare lights in one long row, fed from one end.',
   sees: [],
   checkCurrents: ({ plan, currents }) => {
-    const dark = darkAmp(plan);
     // A source's lights, whether straight or by pins: what is faded is compared while it is on.
     const bySource = groupBy(fedLights(plan), ({ circuit }) => circuit.source.part.id);
     return [...bySource.values()].flatMap((groups) => {
@@ -26,8 +25,8 @@ export const uneven: CheckRule = {
       const byLook = groupBy(lights, (light) => lightLook(light));
       return [...byLook.values()].flatMap((alike): readonly Finding[] => {
         const shown = alike
+          .filter(({ id }) => isLitAt(plan, currents.apart, id))
           .map((light) => ({ light, amp: currents.apart.peakOf(elementName.light(light.id)) }))
-          .filter(({ amp }) => amp >= dark)
           .sort((a, b) => a.amp - b.amp);
         const [dimmest, brightest] = [shown[0], shown.at(-1)];
         if (dimmest === undefined || brightest === undefined) return [];

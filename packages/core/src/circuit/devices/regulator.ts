@@ -55,7 +55,7 @@ export function regulatorDevice(
         whileSteady(() => element.volt),
       ),
       resistor(
-        word('Rreg', partId),
+        regulatorOutput(partId),
         inside,
         output,
         whileSteady(() => OUTPUT_OHM),
@@ -75,4 +75,9 @@ export function regulatorDevice(
     ],
     devices: [device],
   };
+}
+
+/** The name of what the current of a steady output flows through while it is steady. */
+export function regulatorOutput(partId: string): string {
+  return word('Rreg', partId);
 }

@@ -86,7 +86,7 @@ function sealStep({ plan, names }: StepContext, piece: Piece): StepDraft {
 function cellSteps(context: StepContext): readonly StepDraft[] {
   const { plan, proofs } = context;
   const answer = willItLight(withContactsClosed(plan), { touchOhm: null });
-  const amps = new Map(answer.ok ? answer.value.lights.map(({ id, amp }) => [id, amp]) : []);
+  const lights = answer.ok ? answer.value.lights : [];
   const circuits = proofs.map(({ circuit }) => circuit);
   return circuits.map((circuit) => {
     const merged = mergedWith(circuits, circuit);
@@ -94,7 +94,7 @@ function cellSteps(context: StepContext): readonly StepDraft[] {
       id: `finish:cell:${circuit.source.part.id}`,
       group: 'Finish',
       text:
-        merged.length === 0 ? powerOnWords(context, circuit, amps) : staysOutWords(context, circuit, merged),
+        merged.length === 0 ? powerOnWords(context, circuit, lights) : staysOutWords(context, circuit, merged),
       partIds: [circuit.source.part.id],
       work: { kind: 'finish', seconds: SECONDS.cell },
       isCellIn: merged.length === 0,

@@ -1,6 +1,5 @@
 import { type BenchTest, OPEN_READING } from '@sashiko/core/bench/bench-test';
 import { type Judgement, judgeReading } from '@sashiko/core/bench/judge-reading';
-import { darkAmp } from '@sashiko/core/circuit/will-it-light';
 import { writeReading } from '@sashiko/core/plan/edits/progress-edits';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatVolt } from '@sashiko/core/units/electrical';
@@ -96,14 +95,13 @@ function Seen({ plan }: { readonly plan: Plan }) {
   const { answer: now, problem } = useLight(plan);
   if (problem !== null) return <p role="alert">{problem}</p>;
   if (now === null) return <p className="quiet">Reckoning …</p>;
-  const dark = darkAmp(plan);
   return (
     <>
-      {now.answer.lights.map(({ id, partId, amp, volt }) => (
+      {now.answer.lights.map(({ id, partId, isLit, volt }) => (
         <Row
           key={id}
           label={plan.parts[partId]?.name ?? id}
-          value={`${amp < dark ? 'dark' : 'lit'}, ${formatVolt(volt)}`}
+          value={`${isLit ? 'lit' : 'dark'}, ${formatVolt(volt)}`}
         />
       ))}
       {now.answer.supplies.map(({ partId, volt }) => (

@@ -1,4 +1,3 @@
-import { darkAmp } from '@sashiko/core/circuit/will-it-light';
 import { formatCurrent, formatVolt } from '@sashiko/core/units/electrical';
 import { useMemo, useState } from 'react';
 import { Glow } from '../../canvas/Glow.tsx';
@@ -33,20 +32,19 @@ export function LightStage() {
   const showsVolts = useViewStore((state) => state.showsVolts);
   const [panel, setPanel] = useState<PanelName>('Now');
   const known = useLight(plan);
-  const dark = darkAmp(plan);
   const lights = known.answer?.answer.lights ?? NO_LIGHTS;
   const stands = useMemo(() => standNotes(plan), [plan]);
   const litParts = useMemo(
-    () => new Set(lights.filter((light) => light.amp > dark).map((light) => light.partId)),
-    [lights, dark],
+    () => new Set(lights.filter((light) => light.isLit).map((light) => light.partId)),
+    [lights],
   );
   const notes = useMemo(() => {
-    const words = lights.map(({ partId, amp, volt }) => [
+    const words = lights.map(({ partId, amp, volt, isLit }) => [
       partId,
-      showsVolts ? formatVolt(volt) : amp < dark ? 'dark' : formatCurrent(amp),
+      showsVolts ? formatVolt(volt) : !isLit ? 'dark' : formatCurrent(amp),
     ]);
     return { ...stands, ...Object.fromEntries(words) };
-  }, [stands, lights, dark, showsVolts]);
+  }, [stands, lights, showsVolts]);
   return (
     <>
       <StageCloth

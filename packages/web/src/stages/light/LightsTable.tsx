@@ -1,6 +1,5 @@
 import type { DarkReason } from '@sashiko/core/circuit/why-dark';
 import type { LightState } from '@sashiko/core/circuit/will-it-light';
-import { darkAmp } from '@sashiko/core/circuit/will-it-light';
 import { lightsIn } from '@sashiko/core/joining/sides';
 import { maybeLightColour } from '@sashiko/core/parts/light-colours';
 import { assumedIn } from '@sashiko/core/plan/assumed';
@@ -28,7 +27,6 @@ interface LightRow {
 
 /** Every light with its current; for those that are dark or dim, why, and where. */
 export function LightsTable({ plan, lights, reasons }: LightsTableProps) {
-  const dark = darkAmp(plan);
   const ratedAmp = assumedIn(plan).ratedMa / 1000;
   const rows = useMemo(() => rowsOf(plan, lights, reasons), [plan, lights, reasons]);
   const columns: readonly Column<LightRow>[] = [
@@ -50,7 +48,7 @@ export function LightsTable({ plan, lights, reasons }: LightsTableProps) {
       order: (a, b) => a.light.amp - b.light.amp,
       cell: ({ light }) => (
         <span className="figure">
-          {light.amp < dark ? 'dark' : formatCurrent(light.amp)}
+          {light.isLit ? formatCurrent(light.amp) : 'dark'}
           {isFaded(light) && <div className="quiet">{formatCurrent(light.peakAmp)} while on</div>}
           {light.peakAmp > ratedAmp && !light.isAddressable && (
             <div className="plus">✗ made for {formatCurrent(ratedAmp)}</div>
@@ -65,7 +63,7 @@ export function LightsTable({ plan, lights, reasons }: LightsTableProps) {
       order: (a, b) => a.light.relative - b.light.relative,
       cell: ({ light }) => (
         <span className="figure">
-          {light.amp < dark
+          {!light.isLit
             ? '–'
             : light.isAddressable
               ? 'told by data'
