@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
+import { paceOfMachine } from './scripts/pace.mjs';
 
 export default defineConfig({
   resolve: { alias: { '@sashiko/core': fileURLToPath(new URL('./packages/core/src', import.meta.url)) } },
@@ -15,7 +16,9 @@ export default defineConfig({
     ],
     // One worker a core: by default one of them is left idle.
     maxWorkers: '100%',
-    testTimeout: 60_000,
+    // On a slow or busy machine as much longer.
+    testTimeout: 60_000 * paceOfMachine(),
+    setupFiles: [fileURLToPath(new URL('./scripts/count-cost.ts', import.meta.url))],
     reporters: ['default', ['json', { outputFile: 'test-results/unit.json' }]],
   },
 });

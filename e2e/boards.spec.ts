@@ -1,7 +1,8 @@
 /** A board with a sensor, a button, lights in two banks and a holder of the maker's own: routed, taken, a bank moved to another pin, all undone. */
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { serializePlan } from '@sashiko/core/formats/plan-file';
 import { PlanBuilder } from '@sashiko/core/testing/plan-builder';
+import { test } from './test.ts';
 import { canvas, choose, clickAt, describeHolder, goTo, place } from './worktable.ts';
 
 async function openBare(page: Page): Promise<void> {

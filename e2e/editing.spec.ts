@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
+import { test } from './test.ts';
 import { canvas, choose, clickAt, drag, goTo, openDemo, pixel, waitUntilSaved } from './worktable.ts';
 
 test('undo and redo in plain words, all the way back', async ({ page }) => {

@@ -1,4 +1,5 @@
-import { expect, type Locator, type Page, test } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
+import { test } from './test.ts';
 import { canvas, choose, pixel } from './worktable.ts';
 
 /** A maker whose clicks, drags, keys and filled fields are counted. */

@@ -1,8 +1,9 @@
 /** A plan of four hundred lights: what the page holds and what a step of a drag changes are counted, so that no machine is too slow for it. */
 import { readFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { gridPlan } from '../packages/core/src/testing/grid-plan.ts';
+import { test } from './test.ts';
 import { canvas, goTo, openPlan, pixel } from './worktable.ts';
 
 const inCanvas = (page: Page): Promise<number> => canvas(page).locator('*').count();

@@ -1,6 +1,7 @@
 /** The Light stage, as a maker would use it: charge, what-ifs, trials, assumptions, shorts. */
-import { AxeBuilder } from '@axe-core/playwright';
-import { expect, type Locator, type Page, test } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
+import { unreadable } from './readable.ts';
+import { test } from './test.ts';
 import { canvas, downloadBytes, goTo, openDemo } from './worktable.ts';
 
 const tray = (page: Page): Locator => page.getByRole('complementary', { name: 'Light' });
@@ -148,7 +149,6 @@ test('every tray of the light can be read by everyone', async ({ page }) => {
   for (const name of ['Now', 'What if', 'Sums', 'Assumed']) {
     await tab(page, name);
     await expect(tray(page).locator('[aria-busy="true"]')).toHaveCount(0, { timeout: 30_000 });
-    const { violations } = await new AxeBuilder({ page }).include('.tray').analyze();
-    expect(violations.map(({ id, nodes }) => `${name}: ${id} ${nodes[0]?.html}`)).toEqual([]);
+    expect(await unreadable(page, name, '.tray')).toEqual([]);
   }
 });

@@ -1,6 +1,7 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { serializePlan } from '@sashiko/core/formats/plan-file';
 import { PlanBuilder } from '@sashiko/core/testing/plan-builder';
+import { test } from './test.ts';
 import { canvas, goTo, openDemo, pixel } from './worktable.ts';
 
 /** Drops a file on the middle of the page, as from another window. */

@@ -1,8 +1,9 @@
 import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { buildServer } from '../packages/server/src/build-server.ts';
+import { test } from './test.ts';
 import { canvas, downloadBytes, goTo } from './worktable.ts';
 
 test.use({ serviceWorkers: 'allow' });

@@ -1,5 +1,6 @@
 /** Pieces of several panels: from measures to a lit pouch, over a side seam by hand, and all of it taken back. */
-import { expect, type Locator, type Page, test } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
+import { test } from './test.ts';
 import { canvas, clickAt, downloadBytes, goTo, openDemo, place } from './worktable.ts';
 
 const panels = (page: Page) => page.getByLabel('Panel in hand');

@@ -1,5 +1,6 @@
 /** On a phone: a light is moved with a finger, what that breaks is seen, and it is mended. */
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
+import { test } from './test.ts';
 import { canvas, goTo, openDemo, pixel } from './worktable.ts';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });

@@ -1,8 +1,9 @@
 import { readdirSync } from 'node:fs';
 import { crc32, deflateSync } from 'node:zlib';
 import { createCanvas } from '@napi-rs/canvas';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { seededRandom } from '../packages/core/src/random/random.ts';
+import { test } from './test.ts';
 
 /** A photo of nothing in particular, as JPEG, PNG or WebP. */
 function photos(): readonly Buffer[] {

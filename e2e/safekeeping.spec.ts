@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
+import { test } from './test.ts';
 import { canvas, downloadBytes, goTo, openDemo, place, waitUntilSaved } from './worktable.ts';
 
 const cards = (page: Page) => page.locator('.card');

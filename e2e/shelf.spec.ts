@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
+import { test } from './test.ts';
 import { canvas, downloadBytes, goTo, openDemo, place } from './worktable.ts';
 
 test('copy, rename, delete with undo, search', async ({ page }) => {

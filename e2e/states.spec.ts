@@ -1,8 +1,9 @@
 /** Operating states on the cloth, a wrong light mended by one click, a tail drawn and sewn on, a board exchanged for another; all undone. */
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { insulated } from '@sashiko/core/testing/insulated';
 import { PlanBuilder } from '@sashiko/core/testing/plan-builder';
+import { test } from './test.ts';
 import { canvas, choose, clickAt, goTo, openPlan } from './worktable.ts';
 
 /** A board whose pin 0 drives although a button leads it to −, and a light on pin 1. */

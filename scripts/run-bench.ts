@@ -1,4 +1,4 @@
-/** `npm run bench`: all benchmarks; `npm run bench -- router`, `-- light`, `-- boards`, `-- sheet`, `-- screen`, `-- edits`, `-- states` or `-- hostile`: those of one matter alone. */
+/** `npm run bench`: all benchmarks; `npm run bench -- router`, `-- light`, `-- boards`, `-- sheet`, `-- screen`, `-- edits`, `-- states` or `-- hostile`: those of one matter alone; `-- long`, `-- agreement`, `-- journeys`: tests with more time. */
 import { spawnSync } from 'node:child_process';
 
 const run = (command: string, ...args: string[]): void => {
@@ -7,6 +7,21 @@ const run = (command: string, ...args: string[]): void => {
 };
 
 const only = process.argv[2];
+/** What random tests try where there is time: hundreds of cases each. */
+if (only === 'long') {
+  process.env['SASHIKO_LONG'] = '1';
+  run('vitest', 'run', '--project', 'core', '--testTimeout', '3600000');
+}
+/** Places that speak of one thing, held together over hundreds of plans. */
+if (only === 'agreement') {
+  process.env['SASHIKO_LONG'] = '1';
+  run('vitest', 'run', '--project', 'core', '--testTimeout', '3600000', 'agreement', 'simulator');
+}
+/** Every journey ten times, none a second time. */
+if (only === 'journeys') {
+  run('vite', 'build', 'packages/web', '--logLevel', 'error');
+  run('playwright', 'test', '--repeat-each', '10', '--retries', '0', ...process.argv.slice(3));
+}
 if (only === undefined) {
   run('tsx', 'scripts/bench.ts');
   run('vite', 'build', 'packages/web', '--logLevel', 'error');

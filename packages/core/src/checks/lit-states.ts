@@ -1,6 +1,7 @@
 /** Which lights show in which state, of all that matter. */
-import { lightStates } from '../circuit/will-it-light.ts';
+
 import { NOT_ASKED } from '../circuit/fed-by.ts';
+import { lightStates } from '../circuit/will-it-light.ts';
 import { statesThatMatter } from '../power/operating-states.ts';
 import { remembered } from '../units/remembered.ts';
 import type { CurrentContext } from './check-rule.ts';

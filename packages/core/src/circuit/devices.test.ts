@@ -263,8 +263,7 @@ describe('hours', () => {
         const hours = forward(
           plan,
           time.partId,
-          (charge) =>
-            charge < end ? 0 : cellAmpAt(charge),
+          (charge) => (charge < end ? 0 : cellAmpAt(charge)),
           (ma) => plainCapacity(rows, ma),
         );
         expect(Math.abs(hours - time.atMostHours), kind).toBeLessThanOrEqual(0.01 * hours + 0.001 * hours);

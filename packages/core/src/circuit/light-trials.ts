@@ -216,7 +216,9 @@ function swaysOf(
     const piece = pieceAt(plan, state, what, end);
     const solved = solveFaded(compiled, piece.world, piece.state, planned);
     if (!solved.ok) return 0;
-    const amps = lightStates(plan, solved.value, NOT_ASKED).flatMap(({ id, amp }) => (shown.has(id) ? [amp] : []));
+    const amps = lightStates(plan, solved.value, NOT_ASKED).flatMap(({ id, amp }) =>
+      shown.has(id) ? [amp] : [],
+    );
     return Math.max(0, Math.min(...amps));
   };
   return SWAY_IDS.map((what) => {

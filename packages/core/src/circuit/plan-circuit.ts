@@ -107,7 +107,12 @@ export function planElements(
     for (const ref of [from, to]) sewn.add(`${ref.partId}.${holeOf(plan, ref).terminal}`);
 
   for (const part of Object.values(plan.parts)) {
-    const build = partBuild(plan, { assumed, cellsOut, sewn, beforeLightsOhm, turnable }, part, nodeOfTerminal);
+    const build = partBuild(
+      plan,
+      { assumed, cellsOut, sewn, beforeLightsOhm, turnable },
+      part,
+      nodeOfTerminal,
+    );
     all.push(...build.elements);
     devices.push(...build.devices);
   }

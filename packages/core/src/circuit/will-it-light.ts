@@ -115,7 +115,11 @@ export function evennessOf(lights: readonly LightState[]): number | null {
 }
 
 /** Every light of a solved plan: those with two legs in plan order, then the addressable ones. */
-export function lightStates(plan: Plan, point: PlanPoint, fed: FedBy = fedBy(plan, point)): readonly LightState[] {
+export function lightStates(
+  plan: Plan,
+  point: PlanPoint,
+  fed: FedBy = fedBy(plan, point),
+): readonly LightState[] {
   return [...diodeStates(plan, point, fed), ...addressableStates(plan, point, fed)];
 }
 
@@ -139,7 +143,10 @@ function diodeStates(plan: Plan, point: PlanPoint, fed: FedBy): readonly LightSt
     };
   });
   const brightest = Math.max(0, ...lights.map((light) => light.amp));
-  return lights.map((light) => ({ ...light, relative: light.isLit ? Math.max(0, light.amp / brightest) : 0 }));
+  return lights.map((light) => ({
+    ...light,
+    relative: light.isLit ? Math.max(0, light.amp / brightest) : 0,
+  }));
 }
 
 /** Addressable lights that have their volts draw their current; those that data reaches, besides, shine. */

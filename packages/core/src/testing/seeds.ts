@@ -1,7 +1,7 @@
 /** How many random cases a test tries: at least 24 in `npm test`, many more in `npm run bench -- long`. */
 const isLong =
-  (globalThis as { readonly process?: { readonly env: Readonly<Record<string, string | undefined>> } }).process
-    ?.env['SASHIKO_LONG'] !== undefined;
+  (globalThis as { readonly process?: { readonly env: Readonly<Record<string, string | undefined>> } })
+    .process?.env['SASHIKO_LONG'] !== undefined;
 
 /** So many of them usually, and so many where there is time. */
 export function tries(usual: number, long: number): number {

@@ -103,12 +103,14 @@ function judge(
 /** Addressable lights that get fewer volts than they work at, though their supply would have enough: one cause for each source. */
 function addressable({ plan, currents }: CurrentContext, blind: ReadonlySet<string>): readonly Finding[] {
   const circuits = circuitsOf(plan);
-  const dark = lightStates(currents.on, currents.apart).flatMap(({ partId, isAddressable, peakAmp, volt }) => {
-    const part = plan.parts[partId];
-    if (!isAddressable || part === undefined || peakAmp > 0 || !currents.fed.hasAny(part)) return [];
-    const source = circuits.find(({ loads }) => loads.some(({ id }) => id === partId))?.source.part;
-    return source === undefined || blind.has(source.id) ? [] : [{ part, volt, source }];
-  });
+  const dark = lightStates(currents.on, currents.apart).flatMap(
+    ({ partId, isAddressable, peakAmp, volt }) => {
+      const part = plan.parts[partId];
+      if (!isAddressable || part === undefined || peakAmp > 0 || !currents.fed.hasAny(part)) return [];
+      const source = circuits.find(({ loads }) => loads.some(({ id }) => id === partId))?.source.part;
+      return source === undefined || blind.has(source.id) ? [] : [{ part, volt, source }];
+    },
+  );
   return [...groupBy(dark, ({ source }) => source.id).values()].map((own): Finding => {
     const [first] = own as [(typeof own)[number]];
     const parts = own.map(({ part }) => part);

@@ -94,7 +94,9 @@ function cellSteps(context: StepContext): readonly StepDraft[] {
       id: `finish:cell:${circuit.source.part.id}`,
       group: 'Finish',
       text:
-        merged.length === 0 ? powerOnWords(context, circuit, lights) : staysOutWords(context, circuit, merged),
+        merged.length === 0
+          ? powerOnWords(context, circuit, lights)
+          : staysOutWords(context, circuit, merged),
       partIds: [circuit.source.part.id],
       work: { kind: 'finish', seconds: SECONDS.cell },
       isCellIn: merged.length === 0,

@@ -1,0 +1,15 @@
+/** What of a page people cannot read or reach: the rules of WCAG 2.2 AA that a program can try. */
+import { AxeBuilder } from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+
+/** Every violation on the page, or in one part of it, in a line. Only violations are gathered, and no second page is opened for that. */
+export async function unreadable(page: Page, view: string, within?: string): Promise<readonly string[]> {
+  const builder = new AxeBuilder({ page })
+    .options({
+      resultTypes: ['violations'],
+      runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'],
+    })
+    .setLegacyMode();
+  const { violations } = await (within === undefined ? builder : builder.include(within)).analyze();
+  return violations.map(({ id, nodes }) => `${view}: ${id} ${nodes[0]?.html.slice(0, 160)}`);
+}

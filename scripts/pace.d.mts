@@ -1,0 +1,2 @@
+/** How slow this machine is now, beside an idle one of the sort that the limits of tests were set on: 1 or more. */
+export function paceOfMachine(): number;
