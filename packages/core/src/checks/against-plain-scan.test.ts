@@ -11,7 +11,7 @@ import { seededRandom } from '../random/random.ts';
 import { bareSegments } from '../spacing/bare-things.ts';
 import { FLAT, spacingRules } from '../spacing/clearance.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
-import { randomPlan } from '../testing/random-edits.ts';
+import { editedAtRandom } from '../testing/random-edits.ts';
 import { requiredGap } from '../thread/required-gap.ts';
 import { checkPlan } from './check-plan.ts';
 
@@ -146,7 +146,7 @@ describe('what the checks find does not depend on how the plan is written down',
 
 test('checking never fails on any plan that edits can make', () => {
   for (const seed of [31, 32, 33, 34, 35]) {
-    const { plan } = randomPlan(smallLantern().plan, seed, 150);
+    const { plan } = editedAtRandom(smallLantern().plan, seed, 150);
     for (const finding of checkPlan(plan)) {
       for (const id of finding.partIds)
         expect(kindOf(plan, plan.parts[id] as NonNullable<Plan['parts'][string]>)).toBeDefined();

@@ -6,7 +6,7 @@ import { changeStitching } from '../plan/edits/run-edits.ts';
 import type { Plan } from '../plan/schema.ts';
 import { validatePlan } from '../plan/validate.ts';
 import { PlanBuilder, smallLantern, twoRails } from '../testing/plan-builder.ts';
-import { randomPlan } from '../testing/random-edits.ts';
+import { editedAtRandom } from '../testing/random-edits.ts';
 import { checkPlan } from './check-plan.ts';
 import { CHECK_RULES } from './check-rules.ts';
 import { CheckSession } from './check-session.ts';
@@ -143,7 +143,7 @@ describe('each fix where it is needed', () => {
 
 describe('whatever the plan', () => {
   test.each([3, 5, 8, 13])('offered fixes hold, and the session is left where it was; seed %d', (seed) => {
-    const { plan } = randomPlan(smallLantern().plan, seed, 25);
+    const { plan } = editedAtRandom(smallLantern().plan, seed, 25);
     const session = new CheckSession();
     const before = session.update(plan);
     for (const finding of before.slice(0, 12)) {

@@ -9,7 +9,7 @@ import { changeHabits, stateFacts } from '../plan/edits/plan-edits.ts';
 import { changeStitching } from '../plan/edits/run-edits.ts';
 import type { Plan } from '../plan/schema.ts';
 import { PlanBuilder, smallLantern, twoRails } from '../testing/plan-builder.ts';
-import { randomPlan } from '../testing/random-edits.ts';
+import { editedAtRandom } from '../testing/random-edits.ts';
 import { wishTogether } from '../wishes/wish-edits.ts';
 import { checkPlan, openFindings } from './check-plan.ts';
 import { CHECK_RULES } from './check-rules.ts';
@@ -406,7 +406,7 @@ describe('accepting', () => {
 });
 
 describe('every finding can be accepted, whatever its rule', () => {
-  const { plan } = randomPlan(smallLantern().plan, 21, 60);
+  const { plan } = editedAtRandom(smallLantern().plan, 21, 60);
   const findings = checkPlan(plan);
   test.each(findings.slice(0, 40).map((finding) => [finding.key, finding] as const))('%s', (key) => {
     const edit = acceptFinding(plan, key, 'seen and left');
@@ -440,7 +440,7 @@ describe('the rules themselves', () => {
 
   test('a count is told as a sentence by every rule that counts', () => {
     for (const seed of [21, 22, 23, 24]) {
-      for (const { ruleId, found, wanted } of checkPlan(randomPlan(smallLantern().plan, seed, 80).plan)) {
+      for (const { ruleId, found, wanted } of checkPlan(editedAtRandom(smallLantern().plan, seed, 80).plan)) {
         if (found === null || wanted === null || ['mm', 'g', 'V', 'mA', 'W/cm', '%'].includes(found.unit))
           continue;
         const sentence = CHECK_RULES.find(({ id }) => id === ruleId)?.counted?.(found.value, wanted.value);

@@ -6,7 +6,7 @@ import { describeProblem, expectOk } from '../errors/problem.ts';
 import { panelOf } from '../plan/panels.ts';
 import { PLAN_VERSION, type Plan } from '../plan/schema.ts';
 import { smallLantern } from '../testing/plan-builder.ts';
-import { randomPlan } from '../testing/random-edits.ts';
+import { editedAtRandom } from '../testing/random-edits.ts';
 import { migrate } from './migrations.ts';
 import { parsePlan, planFromValue, serializePlan } from './plan-file.ts';
 import { planJsonSchema } from './plan-schema-json.ts';
@@ -31,7 +31,7 @@ function changed(
 describe('round trips', () => {
   test('any plan that edits can make is read back as it was', () => {
     for (const seed of [2, 4, 6, 10]) {
-      const random = randomPlan(plan, seed, 80).plan;
+      const random = editedAtRandom(plan, seed, 80).plan;
       expect(expectOk(parsePlan(serializePlan(random)))).toEqual(random);
     }
   });

@@ -11,7 +11,7 @@ import { previewProposal } from '../router/proposal.ts';
 import { USUAL_REQUEST } from '../router/route-request.ts';
 import { usePlan } from '../testing/hostile.ts';
 import { smallLantern } from '../testing/plan-builder.ts';
-import { randomPlan } from '../testing/random-edits.ts';
+import { editedAtRandom } from '../testing/random-edits.ts';
 import { besideEachOther } from '../testing/two-panels.ts';
 import { randomPiece } from '../testing/wired-pieces.ts';
 import { panelSuffix } from './print-kind.ts';
@@ -37,8 +37,8 @@ describe('two plans as one of two panels', () => {
   });
 
   test.each(SEEDS)('what lies on each is found as if it were alone, seed %s', (seed) => {
-    const one = bare(randomPlan(smallLantern().plan, seed, 40).plan);
-    const other = { ...bare(randomPlan(smallLantern().plan, seed + 50, 40).plan), habits: one.habits };
+    const one = bare(editedAtRandom(smallLantern().plan, seed, 40).plan);
+    const other = { ...bare(editedAtRandom(smallLantern().plan, seed + 50, 40).plan), habits: one.habits };
     const both = besideEachOther(one, { ...other, spools: one.spools });
     expect(validatePlan(both)).toMatchObject({ ok: true });
     expect(drawnFindings(both)).toEqual([...drawnFindings(one), ...drawnFindings(other)].sort());

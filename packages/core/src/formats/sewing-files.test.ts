@@ -22,7 +22,7 @@ import { stitchList } from '../sewing/stitch-list.ts';
 import { stopWarnings } from '../sewing/stop-warnings.ts';
 import { LABEL_MM, labelDrawing, labelLines } from '../sewing/wash-label.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
-import { randomPlan } from '../testing/random-edits.ts';
+import { editedAtRandom } from '../testing/random-edits.ts';
 import { cuttingSvg, layerCuttingSvg } from './cutting-svg.ts';
 import { parsePlan } from './plan-file.ts';
 import { PRINT_KINDS, printNamed } from './print-kinds.ts';
@@ -155,7 +155,7 @@ describe('stitches for a machine', () => {
   const plans = [
     smallLantern().plan,
     demo('night-walk-dog-coat'),
-    randomPlan(smallLantern().plan, 71, 120).plan,
+    editedAtRandom(smallLantern().plan, 71, 120).plan,
   ];
 
   test('one path for each thread, in sewing order, as long as its lines (measured by a general-purpose path library)', () => {

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { expectOk } from '../errors/problem.ts';
 import { parsePlan, serializePlan } from '../formats/plan-file.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
-import { randomPlan } from '../testing/random-edits.ts';
+import { editedAtRandom } from '../testing/random-edits.ts';
 import { planContent } from './content.ts';
 import { applyEdit, invertEdit } from './edit.ts';
 import { moveParts, turnPart } from './edits/part-edits.ts';
@@ -16,7 +16,7 @@ const SEEDS = [1, 2, 3, 5, 8, 13, 21, 34];
 
 describe.each(SEEDS)('random edits, seed %d', (seed) => {
   const start = smallLantern().plan;
-  const { edits, refused } = randomPlan(start, seed, 120);
+  const { edits, refused } = editedAtRandom(start, seed, 120);
 
   test('undo-all equals the start but for the log, redo-all equals the end, and every plan between is sound', () => {
     expect(refused).toBeGreaterThan(0);

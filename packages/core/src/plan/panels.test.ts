@@ -4,7 +4,7 @@ import { BareStore } from '../spacing/bare-store.ts';
 import { bareSegments } from '../spacing/bare-things.ts';
 import { FLAT, spacingRules } from '../spacing/clearance.ts';
 import { smallLantern } from '../testing/plan-builder.ts';
-import { randomPlan } from '../testing/random-edits.ts';
+import { editedAtRandom } from '../testing/random-edits.ts';
 import { requiredGap } from '../thread/required-gap.ts';
 import { checkEdit } from './edits/check-edit.ts';
 import { firstPanel, panelOf, withPanel } from './panels.ts';
@@ -33,7 +33,7 @@ test('a thing is on the panel it names; a panel that is not there is the program
 });
 
 test('everything that edits put on the cloth says on which panel it lies, and findings too', () => {
-  const random = randomPlan(plan, 8, 200).plan;
+  const random = editedAtRandom(plan, 8, 200).plan;
   for (const table of ['parts', 'runs', 'patches'] as const)
     for (const thing of Object.values(random[table])) expect(thing.panelId).toBe('a');
   const findings = new CheckSession().update(random);

@@ -3,7 +3,7 @@ import { expect, test } from 'vitest';
 import { expectOk } from '../errors/problem.ts';
 import { parsePlan, serializePlan } from '../formats/plan-file.ts';
 import { smallLantern } from '../testing/plan-builder.ts';
-import { randomPlan } from '../testing/random-edits.ts';
+import { editedAtRandom } from '../testing/random-edits.ts';
 import { compareIds } from '../units/words.ts';
 import { countProblem } from './limits.ts';
 import { newPlan } from './new-plan.ts';
@@ -30,13 +30,13 @@ test('each came with a version that there was', () => {
 test('random edits touch each table and each field, so that what is said of them is said of all', () => {
   const touched = new Set<string>();
   for (let seed = 1; seed <= 12; seed += 1)
-    for (const { changes } of randomPlan(smallLantern().plan, seed, 120).edits)
+    for (const { changes } of editedAtRandom(smallLantern().plan, seed, 120).edits)
       for (const change of changes) touched.add('field' in change ? change.field : change.table);
   expect([...FIELD_NAMES, ...TABLE_NAMES].filter((name) => !touched.has(name))).toEqual([]);
 });
 
 test('whatever order a file has its records in, each table is read in the order of its ids', () => {
-  const { plan } = randomPlan(smallLantern().plan, 5, 300);
+  const { plan } = editedAtRandom(smallLantern().plan, 5, 300);
   const reversed = Object.fromEntries(
     Object.entries(JSON.parse(serializePlan(plan)) as Record<string, unknown>).map(([key, value]) => [
       key,

@@ -14,7 +14,7 @@ import { holeKey } from '../plan/placed.ts';
 import { runsByHole } from '../plan/run-way.ts';
 import { type Plan, PlanSchema } from '../plan/schema.ts';
 import { smallLantern } from '../testing/plan-builder.ts';
-import { randomPlan } from '../testing/random-edits.ts';
+import { editedAtRandom } from '../testing/random-edits.ts';
 import { patternDrawing } from './pattern-drawing.ts';
 import { sewingSheet } from './sewing-sheet.ts';
 
@@ -23,7 +23,7 @@ const SIGN_MM = 0.2;
 
 const PLANS: readonly (readonly [number, Plan])[] = [41, 42, 43, 44, 45, 46].map((seed) => [
   seed,
-  randomPlan(smallLantern().plan, seed, 140).plan,
+  editedAtRandom(smallLantern().plan, seed, 140).plan,
 ]);
 
 describe.each(PLANS)('any plan, seed %d', (_seed, plan) => {

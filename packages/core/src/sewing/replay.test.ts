@@ -9,7 +9,7 @@ import { holeKey } from '../plan/placed.ts';
 import type { Habits } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { smallLantern } from '../testing/plan-builder.ts';
-import { randomPlan } from '../testing/random-edits.ts';
+import { editedAtRandom } from '../testing/random-edits.ts';
 import { joint, replaySteps } from '../testing/replay-steps.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { sewingSheet } from './sewing-sheet.ts';
@@ -22,7 +22,7 @@ const DEMOS = readdirSync(demo).map((file): readonly [string, Plan] => [
 ]);
 const RANDOM = Array.from({ length: 40 }, (_, i) => 51 + i).map((seed): readonly [string, Plan] => [
   `random ${seed}`,
-  randomPlan(smallLantern().plan, seed, 130).plan,
+  editedAtRandom(smallLantern().plan, seed, 130).plan,
 ]);
 
 /** What the plan joins, by the names of the sheet. */

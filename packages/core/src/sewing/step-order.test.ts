@@ -10,7 +10,7 @@ import type { Habits } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { randomIndex, seededRandom } from '../random/random.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
-import { randomPlan } from '../testing/random-edits.ts';
+import { editedAtRandom } from '../testing/random-edits.ts';
 import { sewingSheet } from './sewing-sheet.ts';
 import type { SewingStep } from './step.ts';
 import { maybeStepRange, movedOrder } from './step-order.ts';
@@ -114,7 +114,7 @@ describe('the usual order', () => {
 
   test.each([61, 62, 63, 64, 65, 66])('is valid on any plan, seed %d, with any habits', (seed) => {
     const random = seededRandom(seed);
-    const { plan: any } = randomPlan(smallLantern().plan, seed, 120);
+    const { plan: any } = editedAtRandom(smallLantern().plan, seed, 120);
     for (let i = 0; i < 6; i += 1) {
       const habits = COMBINATIONS[randomIndex(random, COMBINATIONS.length)] as Partial<Habits>;
       const { steps } = sewingSheet(applyEdit(any, expectOk(changeHabits(any, habits))));

@@ -9,7 +9,7 @@ import { holeKey, holePoint } from '../plan/placed.ts';
 import { runPath, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { smallLantern } from '../testing/plan-builder.ts';
-import { randomPlan } from '../testing/random-edits.ts';
+import { editedAtRandom } from '../testing/random-edits.ts';
 import { keptApart } from '../thread/required-gap.ts';
 import { bareSegments } from './bare-things.ts';
 import { clearanceOf, FLAT, isSamePart, measureGap, spacingRules } from './clearance.ts';
@@ -54,7 +54,7 @@ function colours(plan: Plan): ReadonlyMap<string, number> {
 }
 
 describe.each([61, 62, 63, 64, 65])('seed %d', (seed) => {
-  const { plan } = randomPlan(smallLantern().plan, seed, 140);
+  const { plan } = editedAtRandom(smallLantern().plan, seed, 140);
 
   test('nets are the connected parts of the sewing', () => {
     const nets = deriveNets(plan);

@@ -33,7 +33,7 @@ import { sheetPages } from '../sewing/sheet-pages.ts';
 import { stopWarnings } from '../sewing/stop-warnings.ts';
 import { damagedText, damagedValue } from './damage.ts';
 import { smallLantern } from './plan-builder.ts';
-import { randomPlan } from './random-edits.ts';
+import { editedAtRandom } from './random-edits.ts';
 import { randomPiece } from './wired-pieces.ts';
 
 export type Verdict = 'refused' | 'taken';
@@ -176,7 +176,7 @@ export function plansToDamage(): readonly Plan[] {
   return [
     randomPiece(1),
     randomPiece(4),
-    ...[3, 8, 13].map((seed) => randomPlan(smallLantern().plan, seed, 60).plan),
+    ...[3, 8, 13].map((seed) => editedAtRandom(smallLantern().plan, seed, 60).plan),
   ];
 }
 

@@ -228,7 +228,7 @@ export function randomEdit(plan: Plan, random: Random): Result<Edit> {
 }
 
 /** A plan after `count` random edits that were allowed, and those edits in order. */
-export function randomPlan(
+export function editedAtRandom(
   start: Plan,
   seed: number,
   count: number,

@@ -8,7 +8,7 @@ import { panelsOf } from '../plan/panels.ts';
 import type { Plan } from '../plan/schema.ts';
 import { sewingSheet } from '../sewing/sewing-sheet.ts';
 import { smallLantern } from './plan-builder.ts';
-import { randomPlan } from './random-edits.ts';
+import { editedAtRandom } from './random-edits.ts';
 import { randomPiece } from './wired-pieces.ts';
 
 /** One text for each form, by its name. */
@@ -40,6 +40,6 @@ export function plansToWrite(): ReadonlyMap<string, Plan> {
   const plans = new Map<string, Plan>();
   for (let seed = 1; seed <= 35; seed += 1) plans.set(`piece ${seed}`, randomPiece(seed));
   for (let seed = 1; seed <= 15; seed += 1)
-    plans.set(`edited ${seed}`, randomPlan(smallLantern().plan, seed, 40).plan);
+    plans.set(`edited ${seed}`, editedAtRandom(smallLantern().plan, seed, 40).plan);
   return plans;
 }

@@ -1,0 +1,104 @@
+/**
+ * Lit is one thing: what is counted as lit has hours and no finding that calls it dark, reversed or in series; what is dark though it is meant
+ * to be lit is told. Over random plans of every part of the drawer.
+ */
+import { expect, test } from 'vitest';
+import { howLong } from '../circuit/how-long.ts';
+import { whyDark } from '../circuit/why-dark.ts';
+import { type LightState, lightStates } from '../circuit/will-it-light.ts';
+import { expectOk } from '../errors/problem.ts';
+import { lightsIn } from '../joining/sides.ts';
+import type { Plan } from '../plan/schema.ts';
+import { pinsAt } from '../power/pins-at.ts';
+import { randomPlan } from '../testing/random-plans.ts';
+import { seeds } from '../testing/seeds.ts';
+import { checkPlan } from './check-plan.ts';
+import { type Currents, currentsOf } from './currents.ts';
+import type { Finding } from './finding.ts';
+
+/** What calls a light dark, wherever it is told. */
+function callsDark({ ruleId, severity, key, state }: Finding): boolean {
+  if (state !== undefined || severity !== 'stop') return false;
+  return (
+    ['reversed', 'series', 'open'].includes(ruleId) ||
+    (ruleId === 'forward-voltage' && !key.endsWith(':aged'))
+  );
+}
+
+/** What tells why something on it stays dark, of a light, its board or its source. */
+const CAUSES = [
+  'short-net',
+  'cell-load',
+  'fire',
+  'voltage-at-board',
+  'data-order',
+  'mixed-kinds',
+  'supplies-merged',
+  'cell-clasp',
+];
+
+/** Parts all of whose lights are lit. */
+function litParts(lights: readonly LightState[]): ReadonlySet<string> {
+  const dark = new Set(lights.flatMap(({ isLit, partId }) => (isLit ? [] : [partId])));
+  return new Set(lights.flatMap(({ partId }) => (dark.has(partId) ? [] : [partId])));
+}
+
+export function disagreements(plan: Plan): readonly string[] {
+  const currents = currentsOf(plan);
+  if (currents === null) return ['no answer'];
+  const { on, apart } = currents;
+  const lights = lightStates(on, apart);
+  const findings = checkPlan(plan).filter(({ state }) => state === undefined);
+  return [
+    ...hoursAgainst(currents, lights),
+    ...[...litParts(lights)].flatMap((partId) =>
+      findings
+        .filter((finding) => callsDark(finding) && finding.partIds.includes(partId))
+        .map(({ key, message }) => `${partId} is lit, yet ${key}: ${message}`),
+    ),
+    ...untold(currents, lights, findings),
+  ];
+}
+
+function hoursAgainst({ on }: Currents, lights: readonly LightState[]): readonly string[] {
+  const times = expectOk(howLong(on, { touchOhm: null }));
+  const lasting = new Set(
+    times.flatMap(({ partId, isLit, atMostHours }) => (isLit && atMostHours > 0 ? [partId] : [])),
+  );
+  const feeding = new Set(lights.flatMap(({ isLit, fedBy }) => (isLit ? fedBy : [])));
+  return [
+    ...lights.flatMap(({ id, isLit, fedBy }) =>
+      isLit && !fedBy.some((source) => lasting.has(source)) ? [`${id} is lit and has no hours`] : [],
+    ),
+    ...[...lasting].flatMap((source) =>
+      feeding.has(source) ? [] : [`${source} has hours and lights nothing`],
+    ),
+  ];
+}
+
+/** Lights that are dark, though no program keeps them so, and of which nothing is said. */
+function untold(
+  { on, apart }: Currents,
+  lights: readonly LightState[],
+  findings: readonly Finding[],
+): readonly string[] {
+  const byProgram = new Set(
+    lightsIn(on).flatMap(({ id, part, light }) =>
+      [light.plus, light.minus].some((end) => pinsAt(on)(part, end).length > 0) ? [id] : [],
+    ),
+  );
+  const reasons = new Map(whyDark(on, apart).map((reason) => [reason.lightId, reason]));
+  return lights.flatMap(({ id, partId, isLit }) => {
+    if (isLit || byProgram.has(id)) return [];
+    const isTold = findings.some(
+      (finding) =>
+        (callsDark(finding) && finding.partIds.includes(partId)) || CAUSES.includes(finding.ruleId),
+    );
+    const reason = reasons.get(id);
+    return isTold ? [] : [`${id} is dark (${reason?.cause}: ${reason?.text}), and nothing says so`];
+  });
+}
+
+test.each(seeds(24, 300))('random plan %i', (seed) => {
+  expect(disagreements(randomPlan(seed))).toEqual([]);
+});
