@@ -7,7 +7,9 @@ import { howLong } from '../circuit/how-long.ts';
 import { whyDark } from '../circuit/why-dark.ts';
 import { type LightState, lightStates } from '../circuit/will-it-light.ts';
 import { expectOk } from '../errors/problem.ts';
+import { deriveNets } from '../joining/nets.ts';
 import { lightsIn } from '../joining/sides.ts';
+import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { pinsAt } from '../power/pins-at.ts';
 import { randomPlan } from '../testing/random-plans.ts';
@@ -25,17 +27,8 @@ function callsDark({ ruleId, severity, key, state }: Finding): boolean {
   );
 }
 
-/** What tells why something on it stays dark, of a light, its board or its source. */
-const CAUSES = [
-  'short-net',
-  'cell-load',
-  'fire',
-  'voltage-at-board',
-  'data-order',
-  'mixed-kinds',
-  'supplies-merged',
-  'cell-clasp',
-];
+/** What tells why lights stay dark, of themselves, of their board or of their source. */
+const CAUSES = ['short-net', 'cell-load', 'fire', 'voltage-at-board', 'data-order', 'mixed-kinds'];
 
 /** Parts all of whose lights are lit. */
 function litParts(lights: readonly LightState[]): ReadonlySet<string> {
@@ -89,14 +82,30 @@ function untold(
   );
   const reasons = new Map(whyDark(on, apart).map((reason) => [reason.lightId, reason]));
   return lights.flatMap(({ id, partId, isLit }) => {
-    if (isLit || byProgram.has(id)) return [];
+    // Of the colours of one light one is enough.
+    if (isLit || byProgram.has(id) || isSpareColour(on, id)) return [];
+    const reason = reasons.get(id);
     const isTold = findings.some(
       (finding) =>
-        (callsDark(finding) && finding.partIds.includes(partId)) || CAUSES.includes(finding.ruleId),
+        ((callsDark(finding) || CAUSES.includes(finding.ruleId)) && finding.partIds.includes(partId)) ||
+        // What empties or fails a whole source is told of the source.
+        (['short', 'tripped', 'starved', 'opposed', 'reset', 'data'].includes(reason?.cause ?? '') &&
+          CAUSES.includes(finding.ruleId)),
     );
-    const reason = reasons.get(id);
     return isTold ? [] : [`${id} is dark (${reason?.cause}: ${reason?.text}), and nothing says so`];
   });
+}
+
+/** Whether the + of a light has no thread while another light of its part has one. */
+function isSpareColour(plan: Plan, lightId: string): boolean {
+  const light = lightsIn(plan).find(({ id }) => id === lightId);
+  const isSewn = (part: Part, plus: string): boolean =>
+    deriveNets(plan).ofTerminal({ partId: part.id, terminal: plus }).runIds.length > 0;
+  return (
+    light !== undefined &&
+    !isSewn(light.part, light.light.plus) &&
+    lightsIn(plan).some(({ part, light: other }) => part === light.part && isSewn(part, other.plus))
+  );
 }
 
 test.each(seeds(24, 300))('random plan %i', (seed) => {

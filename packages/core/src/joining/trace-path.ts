@@ -5,7 +5,15 @@ import { kindOf } from '../plan/kind-of.ts';
 import { cableSwitchInto } from '../plan/leads.ts';
 import type { HoleRef, Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
-import { deriveNets, holesOf, joinedEnds, type Terminal, terminalKey, terminalOfHole } from './nets.ts';
+import {
+  deriveNets,
+  holesOf,
+  joinedEnds,
+  type Net,
+  type Terminal,
+  terminalKey,
+  terminalOfHole,
+} from './nets.ts';
 import { deriveSides, lightsIn, mateOf, netAt } from './sides.ts';
 import { suppliesOf } from './supplies.ts';
 
@@ -151,8 +159,8 @@ function traceLight(plan: Plan, joints: Joints, { id, part, ends }: Glowing): Li
   // Walked from the light to the holder, the current comes the other way.
   const forward = (feed.steps ?? []).map(turned).reverse();
   const backward = back.steps ?? [];
-  if (feed.steps === null) return answer('lost', lostText(plan, part.name, '+', feed.last), backward);
-  if (back.steps === null) return answer('lost', lostText(plan, part.name, '−', back.last), forward);
+  if (feed.steps === null) return answer('lost', lostText(plan, part.name, '+', plus, feed.last), backward);
+  if (back.steps === null) return answer('lost', lostText(plan, part.name, '−', minus, back.last), forward);
   return answer('whole', null, [
     ...forward,
     { kind: 'part', partId: part.id, text: `through ${part.name}, from + to −` },
@@ -207,9 +215,9 @@ function stepsTo(
   return steps.reverse();
 }
 
-function lostText(plan: Plan, name: string, sign: string, last: Terminal): string {
+function lostText(plan: Plan, name: string, sign: string, { runIds }: Net, last: Terminal): string {
   const hole = holesOf(plan, last)[0];
-  if (plan.parts[last.partId]?.name === name) return `The ${sign} of ${name} has no thread.`;
+  if (runIds.length === 0) return `The ${sign} of ${name} has no thread.`;
   return `From the ${sign} of ${name} the way is lost beyond ${hole === undefined ? 'there' : holeName(plan, hole)}.`;
 }
 

@@ -63,6 +63,26 @@ function findSenders(plan: Plan): ReadonlyMap<string, DataSender | null> {
   );
 }
 
+/** The lights that have their data by way of a light, from the next one on. O(lights²). */
+export function lightsBehind(plan: Plan, partId: string): readonly string[] {
+  const senders = dataSenders(plan);
+  const behind: string[] = [];
+  for (let before = [partId]; before.length > 0; ) {
+    const next = [...senders].flatMap(([id, sender]) =>
+      sender !== null &&
+      !sender.isPin &&
+      before.includes(sender.partId) &&
+      id !== partId &&
+      !behind.includes(id)
+        ? [id]
+        : [],
+    );
+    behind.push(...next);
+    before = next;
+  }
+  return behind;
+}
+
 /**
  * The lights that data passes through on its way to a light, from the pin on, and that pin; null where it comes from no pin. O(lights).
  */

@@ -1,18 +1,26 @@
+import { NOT_ASKED } from '../../circuit/fed-by.ts';
+import { turnedRound } from '../../circuit/turned-round.ts';
+import { whyDark } from '../../circuit/why-dark.ts';
+import { lightStates } from '../../circuit/will-it-light.ts';
 import type { Point } from '../../geometry/point.ts';
-import { holesOf, type Terminal, terminalsOf } from '../../joining/nets.ts';
-import { partsThatAre } from '../../joining/sides.ts';
+import { holesOf, type Net, type Terminal, terminalsOf } from '../../joining/nets.ts';
+import { isSeriesNet } from '../../joining/series.ts';
+import { lightsIn, netAt, partsThatAre } from '../../joining/sides.ts';
 import { consumersOf, elementsOf, hasElement, neededTerminals } from '../../parts/part-element.ts';
 import { holeName } from '../../plan/hole-names.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import { holePoint } from '../../plan/placed.ts';
 import type { HoleRef, Part } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
+import { lightsBehind } from '../../power/data-senders.ts';
+import { inLoop } from '../../power/loops.ts';
+import { pinsAt } from '../../power/pins-at.ts';
 import { remembered } from '../../units/remembered.ts';
 import { capital } from '../../units/words.ts';
-import type { CheckContext, CheckRule } from '../check-rule.ts';
+import type { CheckContext, CheckRule, CurrentContext } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
 import { manyWords } from '../words-for-many.ts';
-import { isSeriesNet } from './series.ts';
+import { darkBehind } from './data-order.ts';
 
 export const open: CheckRule = {
   id: 'open',
@@ -24,6 +32,7 @@ export const open: CheckRule = {
   counted: () => 'It is not joined; it should be.',
   sees: [],
   checkPart,
+  checkCurrents: brokenLoops,
 };
 
 function checkPart(context: CheckContext, part: Part): readonly Finding[] {
@@ -63,11 +72,57 @@ function checkPart(context: CheckContext, part: Part): readonly Finding[] {
       continue;
     }
     const hole = holesOf(plan, terminal)[0] as HoleRef;
-    const message = `${capital(holeName(plan, hole))} ${problem}.`;
+    const behind = isDataIn(plan, part, terminal) ? lightsBehind(plan, part.id) : [];
+    const dark = behind.length === 0 ? '' : ` ${darkBehind(plan, behind)}`;
+    const message = `${capital(holeName(plan, hole))} ${problem}.${dark}`;
     const key = `open:${part.id}:${terminal.terminal}`;
-    findings.push(finding(key, holePoint(plan, hole), [part.id], message, stepFor(plan, part)));
+    findings.push(finding(key, holePoint(plan, hole), [part.id, ...behind], message, stepFor(plan, part)));
   }
   return findings;
+}
+
+function isDataIn(plan: Plan, part: Part, { terminal }: Terminal): boolean {
+  return kindOf(plan, part).holes.some((hole) => hole.terminal === terminal && hole.role === 'data-in');
+}
+
+/**
+ * Lights whose two ends are sewn, and yet not to the + and the − of one source: to two that share nothing, or both to one side. What has no
+ * thread, leads nowhere, hangs the wrong way round, comes one after another or waits for a pin is told elsewhere.
+ */
+function brokenLoops(context: CurrentContext): readonly Finding[] {
+  const { plan, nets, sides, currents } = context;
+  const lights = lightStates(currents.on, currents.apart, NOT_ASKED);
+  const turned = turnedRound(currents.on, currents.apart);
+  const placed = new Map(lightsIn(plan).map((light) => [light.id, light]));
+  const untold = new Set(
+    lights.flatMap(({ id, isLit }) => {
+      const light = placed.get(id);
+      if (isLit || light === undefined || turned.has(id) || currents.fed.has(light.part, light.light))
+        return [];
+      const ends = [light.light.plus, light.light.minus];
+      const [plus, minus] = ends.map((end) => netAt(nets, light.part, end)) as [Net, Net];
+      const isSewn = plus !== minus && plus.runIds.length > 0 && minus.runIds.length > 0;
+      const isLost = [plus, minus].some((net) => sides.of(net) === 'neither');
+      const isDrawnWrong =
+        !inLoop(plan)(light.part, light.light) && (sides.of(plus) === '-' || sides.of(minus) === '+');
+      const isByPin = ends.some((end) => pinsAt(plan)(light.part, end).length > 0);
+      return isSewn && !isLost && !isDrawnWrong && !isByPin ? [id] : [];
+    }),
+  );
+  if (untold.size === 0) return [];
+  return whyDark(currents.on, currents.apart).flatMap(({ lightId, partId, at, text }) =>
+    untold.has(lightId)
+      ? [
+          finding(
+            `open:${partId}:loop`,
+            at,
+            [partId],
+            text,
+            'Sew its + and its − to the two ends of one source.',
+          ),
+        ]
+      : [],
+  );
 }
 
 const firstPart = remembered(
@@ -127,7 +182,7 @@ function whatIsMissing(context: CheckContext, part: Part, terminal: Terminal): s
   )
     return null;
   // A light's thread that stays among lights leads nowhere, unless it is one of a series chain, which has its own rule.
-  if (context.sides.of(net) !== 'neither' || isSeriesNet(context, net)) return null;
+  if (context.sides.of(net) !== 'neither' || isSeriesNet(context.plan, context.sides, net)) return null;
   return LEADS_NOWHERE;
 }
 

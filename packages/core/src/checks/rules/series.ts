@@ -1,13 +1,12 @@
 import { NOT_ASKED } from '../../circuit/fed-by.ts';
 import { lightStates } from '../../circuit/will-it-light.ts';
-import { holesOf, type Net } from '../../joining/nets.ts';
+import { holesOf } from '../../joining/nets.ts';
+import { isSeriesNet, lightEnds } from '../../joining/series.ts';
 import { lightsOf } from '../../joining/sides.ts';
-import { elementsOf } from '../../parts/part-element.ts';
-import { kindOf } from '../../plan/kind-of.ts';
 import { holePoint } from '../../plan/placed.ts';
 import type { HoleRef, Part } from '../../plan/records.ts';
 import { formatCurrent } from '../../units/electrical.ts';
-import type { CheckContext, CheckRule, CurrentContext } from '../check-rule.ts';
+import type { CheckRule, CurrentContext } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
 
 export const series: CheckRule = {
@@ -22,45 +21,34 @@ export const series: CheckRule = {
   checkCurrents,
 };
 
-/** Whether a net is the middle of a chain: it joins the − of one light to the + of another and reaches no holder. */
-export function isSeriesNet(context: CheckContext, net: Net): boolean {
-  return (
-    context.sides.of(net) === 'neither' &&
-    lightEnds(context, net, '-').length > 0 &&
-    lightEnds(context, net, '+').length > 0
-  );
-}
-
-function lightEnds({ plan }: CheckContext, net: Net, sign: '+' | '-'): readonly Part[] {
-  return net.terminals.flatMap(({ partId, terminal }) => {
-    const part = plan.parts[partId] as Part;
-    const ends = elementsOf(kindOf(plan, part), 'light').map((light) =>
-      sign === '+' ? light.plus : light.minus,
-    );
-    return ends.includes(terminal) ? [part] : [];
-  });
-}
-
 function checkCurrents(context: CurrentContext): readonly Finding[] {
   const { plan, nets, currents } = context;
   return nets.all
-    .filter((net) => isSeriesNet(context, net))
+    .filter((net) => isSeriesNet(plan, context.sides, net))
     .map((net): Finding => {
-      const before = lightEnds(context, net, '-');
-      const after = lightEnds(context, net, '+');
+      const before = lightEnds(plan, net, '-');
+      const after = lightEnds(plan, net, '+');
       const parts = [...new Set([...before, ...after])];
       const own = new Set(parts.flatMap((part) => lightsOf(plan, part)).map(({ id }) => id));
-      const lit = lightStates(currents.on, currents.apart, NOT_ASKED)
-        .filter(({ id, isLit }) => own.has(id) && isLit)
-        .map(({ peakAmp }) => peakAmp);
+      const lit = lightStates(currents.on, currents.apart, NOT_ASKED).filter(
+        ({ id, isLit }) => own.has(id) && isLit,
+      );
+      const dark = parts.filter(({ id }) => !lit.some(({ partId }) => partId === id));
+      const shared = `they share the volts and get ${formatCurrent(Math.max(...lit.map(({ peakAmp }) => peakAmp)))}`;
+      const what =
+        dark.length === 0
+          ? shared
+          : lit.length === 0
+            ? 'they stay dark'
+            : `${names(dark)} ${dark.length === 1 ? 'stays' : 'stay'} dark`;
       const first = net.terminals[0];
       const hole = first === undefined ? undefined : holesOf(plan, first)[0];
       return {
         key: `series:${parts.map((part) => part.id).join('+')}`,
         ruleId: 'series',
-        severity: lit.length > 0 ? 'mend' : 'stop',
+        severity: dark.length === 0 ? 'mend' : 'stop',
         at: holePoint(plan, hole as HoleRef),
-        message: `The − of ${names(before)} is sewn to the + of ${names(after)}: one after another, ${lit.length > 0 ? `they share the volts and get ${formatCurrent(Math.max(...lit))}` : 'they stay dark'}.`,
+        message: `The − of ${names(before)} is sewn to the + of ${names(after)}: one after another, ${what}.`,
         step: 'Unpick that thread and join + to + and − to −.',
         found: { value: 2, unit: 'sides' },
         wanted: { value: 1, unit: 'sides' },
