@@ -18,6 +18,7 @@ import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import type { Circuit } from '../power/circuits.ts';
 import { dataSenders, dataWay, hearsData } from '../power/data-senders.ts';
+import { inLoop } from '../power/loops.ts';
 import { pinsAt } from '../power/pins-at.ts';
 import { ownSwitches } from '../power/sources.ts';
 import { formatCurrent, formatVolt } from '../units/electrical.ts';
@@ -89,6 +90,7 @@ const MOST_SHARE = 0.3;
 const CAUSES: readonly Cause[] = [
   noSource,
   shorted,
+  pinHeld,
   bridged,
   noThread,
   reversed,
@@ -96,7 +98,6 @@ const CAUSES: readonly Cause[] = [
   switchedOff,
   opposed,
   supplyGivesUp,
-  pinHeld,
   pinSet,
   boardReset,
   noData,
@@ -449,7 +450,8 @@ function onOneSide(dark: DarkCase): Found | null {
   if (plus !== minus || (plus !== '+' && plus !== '-')) return null;
   const { at } = holeAt(dark, plus === '+' ? dark.ends.minus : dark.ends.plus);
   return {
-    cause: 'open',
+    // Where nothing can flow, Check goes by the drawing too.
+    cause: inLoop(dark.plan)(dark.part, dark.ends) ? 'open' : 'reversed',
     text: `Both ends of ${dark.part.name} hang on the ${plus === '+' ? '+' : '−'} side.`,
     at,
   };

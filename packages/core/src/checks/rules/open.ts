@@ -13,7 +13,9 @@ import { holePoint } from '../../plan/placed.ts';
 import type { HoleRef, Part } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
 import { lightsBehind } from '../../power/data-senders.ts';
+import { fedIn } from '../../power/fed.ts';
 import { inLoop } from '../../power/loops.ts';
+import { statesThatMatter } from '../../power/operating-states.ts';
 import { pinsAt } from '../../power/pins-at.ts';
 import { remembered } from '../../units/remembered.ts';
 import { capital } from '../../units/words.ts';
@@ -93,12 +95,12 @@ function brokenLoops(context: CurrentContext): readonly Finding[] {
   const { plan, nets, sides, currents } = context;
   const lights = lightStates(currents.on, currents.apart, NOT_ASKED);
   const turned = turnedRound(currents.on, currents.apart);
+  const inUse = fedIn(plan, statesThatMatter(plan)[0].switches);
   const placed = new Map(lightsIn(plan).map((light) => [light.id, light]));
   const untold = new Set(
     lights.flatMap(({ id, isLit }) => {
       const light = placed.get(id);
-      if (isLit || light === undefined || turned.has(id) || currents.fed.has(light.part, light.light))
-        return [];
+      if (isLit || light === undefined || turned.has(id) || inUse.has(light.part, light.light)) return [];
       const ends = [light.light.plus, light.light.minus];
       const [plus, minus] = ends.map((end) => netAt(nets, light.part, end)) as [Net, Net];
       const isSewn = plus !== minus && plus.runIds.length > 0 && minus.runIds.length > 0;

@@ -84,10 +84,10 @@ function wrongAsSolved(context: CurrentContext): readonly Wrong[] {
 function wrongEnds({ plan, nets, sides }: CheckContext, part: Part): readonly Wrong[] {
   const isOn = (terminal: string, side: '+' | '-'): boolean =>
     sides.of(netAt(nets, part, terminal)) === side && pinsAt(plan)(part, terminal).length === 0;
-  const ends = consumersOf(kindOf(plan, part)).map(({ plus, minus }) => ({
-    plus: isOn(plus, '-'),
-    minus: isOn(minus, '+'),
-  }));
+  // What has both ends on one thread is told as that.
+  const ends = consumersOf(kindOf(plan, part))
+    .filter(({ plus, minus }) => netAt(nets, part, plus) !== netAt(nets, part, minus))
+    .map(({ plus, minus }) => ({ plus: isOn(plus, '-'), minus: isOn(minus, '+') }));
   const [worst] = ends.filter(({ plus, minus }) => plus || minus).sort((a, b) => count(b) - count(a));
   return worst === undefined ? [] : [{ part, ...worst }];
 }

@@ -8,6 +8,7 @@ import type { HoleRef, Part } from '../../plan/records.ts';
 import { formatCurrent } from '../../units/electrical.ts';
 import type { CheckRule, CurrentContext } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
+import { litInAnyState } from '../lit-states.ts';
 
 export const series: CheckRule = {
   id: 'series',
@@ -33,12 +34,14 @@ function checkCurrents(context: CurrentContext): readonly Finding[] {
       const lit = lightStates(currents.on, currents.apart, NOT_ASKED).filter(
         ({ id, isLit }) => own.has(id) && isLit,
       );
-      const dark = parts.filter(({ id }) => !lit.some(({ partId }) => partId === id));
-      const shared = `they share the volts and get ${formatCurrent(Math.max(...lit.map(({ peakAmp }) => peakAmp)))}`;
+      // With everything off all are dark: what counts is whether they ever light.
+      const ever = litInAnyState(context);
+      const dark = parts.filter((part) => !lightsOf(plan, part).some(({ id }) => ever.has(id)));
+      const shared = `they share the volts${lit.length === 0 ? '' : ` and get ${formatCurrent(Math.max(...lit.map(({ peakAmp }) => peakAmp)))}`}`;
       const what =
         dark.length === 0
           ? shared
-          : lit.length === 0
+          : dark.length === parts.length
             ? 'they stay dark'
             : `${names(dark)} ${dark.length === 1 ? 'stays' : 'stay'} dark`;
       const first = net.terminals[0];
