@@ -1,5 +1,6 @@
 import { solvePlan } from '@sashiko/core/circuit/faded';
 import { loadFigures, pinFigures, threadFigures } from '@sashiko/core/circuit/figures';
+import { limitsFor, type WarmPlace, warmPlaces } from '@sashiko/core/circuit/heat';
 import { eveningsOf, goodHours, howLong, type RunTime } from '@sashiko/core/circuit/how-long';
 import { type LightTrialAnswer, lightTrials } from '@sashiko/core/circuit/light-trials';
 import { type Short, shortsOf } from '@sashiko/core/circuit/shorts';
@@ -8,7 +9,13 @@ import { expectOk } from '@sashiko/core/errors/problem';
 import { assumedIn } from '@sashiko/core/plan/assumed';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { planInState } from '@sashiko/core/power/operating-states';
-import { formatCurrent, formatHours, formatVolt } from '@sashiko/core/units/electrical';
+import {
+  formatCelsius,
+  formatCurrent,
+  formatHours,
+  formatVolt,
+  formatWatt,
+} from '@sashiko/core/units/electrical';
 import type { CommandAnswer, CommandOptions } from './command.ts';
 import { placeRecord } from './place.ts';
 import { toJson } from './to-json.ts';
@@ -25,6 +32,7 @@ export function simulate(asIs: Plan, options: CommandOptions): CommandAnswer {
   };
   const point = expectOk(solvePlan(plan, asked));
   const answer = lightAnswer(plan, point);
+  const warm = warmPlaces(plan, point);
   const times = expectOk(howLong(plan, asked));
   // A short by its hours: its current sinks as its cells do.
   const shorts = shortsOf(plan, point).map((short) => {
@@ -49,6 +57,9 @@ export function simulate(asIs: Plan, options: CommandOptions): CommandAnswer {
         ({ partId, amp, volt, standing }) =>
           `${name(partId)} gives ${formatCurrent(amp)} at ${formatVolt(volt)}${standing === 'steady' ? '' : ` (${standing})`}\n`,
       ),
+      ...(warm[0] === undefined || warm[0].celsius < limitsFor(plan, warm[0]).mendC
+        ? []
+        : [`HOT: ${warm[0].name} ${formatCelsius(warm[0].celsius)} warm.\n`]),
       ...(times.length === 0 && shorts.length === 0 ? ['No current flows.\n'] : []),
       ...times
         .filter(({ isLit, partId }) => isLit || !shorts.some((short) => short.partId === partId))
@@ -114,18 +125,25 @@ export function simulate(asIs: Plan, options: CommandOptions): CommandAnswer {
         source: partId,
         currentA: amp,
         powerW: watt,
-        hottestThread: hottest?.runId ?? null,
-        hottestWPerCm: hottest?.wattPerCm ?? null,
-        isTooHotForSkin: isHot,
+        hottest: hottest === null ? null : warmJson(hottest),
+        isTooHot: isHot,
         minutesToEmpty: minutes,
         touches: touches.map((touch) => placeRecord(plan, touch)),
       })),
+      warmest: warm.slice(0, MOST_WARM).map(warmJson),
       evenness: answer.evenness,
       nodeVoltagesV: answer.holeVolts,
       hours: hoursJson(plan, first),
       ...(trials === null ? {} : { trials: trialsJson(trials) }),
     }),
   };
+}
+
+/** So many of the warmest places are listed. */
+const MOST_WARM = 10;
+
+function warmJson({ id, kind, name, celsius, watt, wattPerCm, lying, at }: WarmPlace) {
+  return { id, kind, name, celsius, powerW: watt, wPerCm: wattPerCm, lying, x: at.x, y: at.y };
 }
 
 /** A share of a full cell, or per cent where it is above 1 or says so. */
@@ -181,10 +199,10 @@ function trialsJson({ trials, allLit, lights, sources, failsFirst, evenness, swa
 }
 
 function shortLine(name: string, { amp, watt, hottest, minutes }: Short): string {
-  const heat = hottest === null ? '' : `, ${hottest.wattPerCm.toFixed(2)} W/cm at the hottest thread`;
+  const heat = hottest === null ? '' : `, ${hottest.name} ${formatCelsius(hottest.celsius)} warm`;
   const end =
     minutes === null ? ': its protection opens' : `: empty after ${Math.max(1, Math.round(minutes))} min`;
-  return `SHORT: ${name} gives ${formatCurrent(amp)}, ${watt.toFixed(1)} W${heat}${end}.\n`;
+  return `SHORT: ${name} gives ${formatCurrent(amp)}, ${formatWatt(watt)}${heat}${end}.\n`;
 }
 
 function timeLine(plan: Plan, name: string, time: RunTime): string {

@@ -11,7 +11,7 @@ export const MEASURE_UNITS = [
   'g',
   'V',
   'mA',
-  'W/cm',
+  '°C',
   '%',
   'zones',
   'crossings',

@@ -3,7 +3,9 @@
  * to be lit is told. Over random plans of every part of the drawer.
  */
 import { expect, test } from 'vitest';
+import { limitsFor, warmPlaces } from '../circuit/heat.ts';
 import { howLong } from '../circuit/how-long.ts';
+import { shortsOf } from '../circuit/shorts.ts';
 import { whyDark } from '../circuit/why-dark.ts';
 import { type LightState, lightStates } from '../circuit/will-it-light.ts';
 import { expectOk } from '../errors/problem.ts';
@@ -12,6 +14,7 @@ import { lightsIn } from '../joining/sides.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { pinsAt } from '../power/pins-at.ts';
+import { sourcesOf } from '../power/sources.ts';
 import { randomPlan } from '../testing/random-plans.ts';
 import { seeds } from '../testing/seeds.ts';
 import { checkPlan } from './check-plan.ts';
@@ -50,6 +53,7 @@ export function disagreements(plan: Plan): readonly string[] {
         .map(({ key, message }) => `${partId} is lit, yet ${key}: ${message}`),
     ),
     ...untold(currents, lights, findings),
+    ...heatAgainst(plan, currents, findings),
   ];
 }
 
@@ -66,6 +70,29 @@ function hoursAgainst({ on }: Currents, lights: readonly LightState[]): readonly
     ...[...lasting].flatMap((source) =>
       feeding.has(source) ? [] : [`${source} has hours and lights nothing`],
     ),
+  ];
+}
+
+/** What Light calls too warm Check tells, and nothing else: where a source is shorted, as its short. */
+function heatAgainst(
+  plan: Plan,
+  { on, apart, touching }: Currents,
+  findings: readonly Finding[],
+): readonly string[] {
+  const point = touching ?? apart;
+  const told = findings.filter(({ ruleId, found }) => ruleId === 'fire' && found?.unit === '°C');
+  const isLifted = sourcesOf(plan).some(({ cell }) => cell.boostV !== undefined);
+  const [warmest] = warmPlaces(on, point);
+  const isHot =
+    warmest !== undefined &&
+    warmPlaces(on, point).some((place) => place.celsius >= limitsFor(on, place).mendC);
+  const isShort = shortsOf(on, point).length > 0;
+  return [
+    ...(isHot && told.length === 0
+      ? [`${warmest.name} is ${warmest.celsius} °C warm, and nothing says so`]
+      : []),
+    // A converter may be hotter when its cells are low.
+    ...(!isHot && !isShort && !isLifted ? told.map(({ message }) => `nothing is hot, yet: ${message}`) : []),
   ];
 }
 

@@ -272,35 +272,8 @@ describe('fire', () => {
     const plan = wired(beside('aaa-holder-2', some(1, sewOn, 'red')).sew('holder.plus-2', 'holder.minus-2'));
     const [finding] = of(plan, 'fire');
     expect(finding?.message).toMatch(
-      /^Its \+ and − are joined: holder gives \d+\smA, \d+\.\d W of heat, and is empty in \d+ min/,
+      /^Its \+ and − are joined: holder gives \d+\smA, [\d.]+ W of heat, and is empty in \d+ min/,
     );
-  });
-
-  test('a thread that carries much gets hot without any short: a stop above 0.1 W on each centimetre (memory)', () => {
-    const thin = new PlanBuilder('Thin', 2400, 600);
-    thin.edit(changeHabits(thin.plan, { assumptions: { contactOhm: 0.01, packTripsA: 20 } }));
-    thin
-      .place('power-board', 'holder', 100, 300)
-      .place('resistor', 'resistor', 220, 200, { options: { ohm: 12 } })
-      .sew('holder.plus-1', 'resistor.a')
-      .sew('holder.minus-1', 'resistor.b');
-    const sewn = {
-      ...thin.plan,
-      runs: Object.fromEntries(
-        Object.entries(thin.plan.runs).map(([id, run], i) => [
-          id,
-          { ...run, threadId: i === 0 ? 'steel-2-ply' : 'insulated-wire', stitchId: 'laid' },
-        ]),
-      ),
-    };
-    // 0.3 A through 50 Ω/m: 4.5 mW on each centimetre.
-    expect(of(sewn, 'fire')).toEqual([]);
-    const lax = {
-      ...sewn,
-      habits: { ...sewn.habits, assumptions: { ...sewn.habits.assumptions, skinWattPerCm: 0.001 } },
-    };
-    expect(of(lax, 'fire')[0]).toMatchObject({ severity: 'stop', wanted: { value: 0.001, unit: 'W/cm' } });
-    expect(of(lax, 'fire')[0]?.message).toMatch(/gets hot/);
   });
 
   test('where bare threads cross, their touch is the short', () => {

@@ -3,6 +3,7 @@
  * volts of what is still fed (Rayleigh's monotonicity law, textbook), so only lights and pins can come to more: at most to what the volts of
  * their source without any load drive through them. And a button that a pin reads lets through no more than its pull-up.
  */
+import { pointC, threadC } from '../circuit/heat-laws.ts';
 import { deriveNets } from '../joining/nets.ts';
 import { UnionFind } from '../joining/union-find.ts';
 import { cellAt } from '../parts/cells.ts';
@@ -10,12 +11,13 @@ import { lightA, maybeLightColour } from '../parts/light-colours.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { assumedIn } from '../plan/assumed.ts';
 import { kindOf } from '../plan/kind-of.ts';
-import { sumRun } from '../plan/run-way.ts';
+import { loopsAt, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { circuitsOf, mergedWith } from '../power/circuits.ts';
 import { contactsOf } from '../power/contacts.ts';
 import { moversOf, type OperatingState } from '../power/operating-states.ts';
 import { pinStands, readContacts } from '../power/pin-stands.ts';
+import { contactOhm } from '../thread/thread-sums.ts';
 import { type FedLights, fedLights, isOnCoinCell } from './currents.ts';
 import { FAR_OVER } from './far-over.ts';
 import type { Finding, Severity } from './finding.ts';
@@ -64,7 +66,7 @@ function isBounded(plan: Plan, known: ReadonlyMap<string, Severity>): boolean {
   // Of sources side by side one may give more where another is switched off.
   if (circuits.some((circuit) => mergedWith(circuits, circuit).length > 0)) return false;
   if (hasWayRound(plan)) return false;
-  const { ratedMa, skinWattPerCm } = assumedIn(plan);
+  const { ratedMa } = assumedIn(plan);
   const byBoard = new Map<string, number>();
   /** All that a source may come to give, A: no thread carries more. */
   const bySource = new Map<string, number>();
@@ -93,7 +95,7 @@ function isBounded(plan: Plan, known: ReadonlyMap<string, Severity>): boolean {
   for (const { source, loads } of circuits) {
     const own = loads.flatMap((part) => elementsOf(kindOf(plan, part), 'load').map(({ ma }) => ma / 1000));
     const most = own.reduce((all, amp) => all + amp, bySource.get(source.part.id) ?? 0);
-    if (most ** 2 * worstOhmPerCm(plan) > skinWattPerCm) return false;
+    if (mayBeTooWarm(plan, most)) return false;
   }
   return [...byBoard].every(([partId, amp]) => {
     const board = plan.parts[partId];
@@ -101,6 +103,25 @@ function isBounded(plan: Plan, known: ReadonlyMap<string, Severity>): boolean {
     return mostMa === undefined || amp <= (worseFrom(known.get(`chip-load:${partId}`)) * mostMa) / 1000;
   });
 }
+
+/** Whether a current could warm any thread or contact of a plan too much, were it covered there and all of it passed. */
+function mayBeTooWarm(plan: Plan, amp: number): boolean {
+  const { roomC, wornC, skinC, warmC } = assumedIn(plan);
+  const { worn, onSkin } = plan.facts;
+  const aroundC = worn === true || onSkin === true ? wornC : roomC;
+  const limitC = onSkin === true ? Math.min(skinC, warmC) : warmC;
+  const fewest = Object.values(plan.runs).reduce(
+    (least, { from, to, threadId }) =>
+      Math.min(least, loopsAt(plan, from, threadId), loopsAt(plan, to, threadId)),
+    plan.habits.loops,
+  );
+  const thread = threadC(amp ** 2 * worstOhmPerCm(plan), THINNEST_MM, aroundC, 'covered');
+  const contact = pointC(amp ** 2 * contactOhm(fewest, assumedIn(plan)), THINNEST_MM, aroundC, 'covered');
+  return thread >= limitC || contact >= limitC;
+}
+
+/** Thinner than any thread of the list, mm. */
+const THINNEST_MM = 0.2;
 
 /** Of all threads the ohms of the one that has most of them, a centimetre. */
 function worstOhmPerCm(plan: Plan): number {

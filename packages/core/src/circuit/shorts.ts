@@ -1,11 +1,10 @@
 /** Shorts: a source whose + and − are led together, by thread, contacts, closed switches, or where threads touch. The truth about them in figures. */
 import { UnionFind } from '../joining/union-find.ts';
 import { type CellKind, cellAt, cellCapacityMah } from '../parts/cells.ts';
-import { assumedIn } from '../plan/assumed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { sourcesOf } from '../power/sources.ts';
 import { guardKey } from './devices/cell.ts';
-import { threadFigures } from './figures.ts';
+import { limitsFor, type WarmPlace, warmPlaces } from './heat.ts';
 import { elementName } from './plan-circuit.ts';
 import { compileCircuit, type PlanPoint } from './solve-plan.ts';
 import { NOMINAL } from './state.ts';
@@ -18,10 +17,11 @@ export interface Short {
   readonly amp: number;
   /** What its cells turn into heat, in themselves and on the way, W. */
   readonly watt: number;
-  /** The thread that gets hottest; null where none carries anything. */
-  readonly hottest: { readonly runId: string; readonly wattPerCm: number } | null;
-  /** Hotter than skin should bear. */
+  /** What becomes hottest while it lasts; null where nothing does, as when a protection has opened. */
+  readonly hottest: WarmPlace | null;
+  /** Hotter than may be where it lies; so hot that it may not stay on. */
   readonly isHot: boolean;
+  readonly isBurning: boolean;
   /** Until the cells are empty, min; null where a protection has opened. */
   readonly minutes: number | null;
   /** The places where threads touch that carry it. */
@@ -47,11 +47,10 @@ export function shortsOf(plan: Plan, point: PlanPoint): readonly Short[] {
       joined.find(nodeOfTerminal(part.id, cell.plus)) === joined.find(nodeOfTerminal(part.id, cell.minus)),
   );
   if (shorted.length === 0) return [];
-  const { skinWattPerCm } = assumedIn(plan);
-  const hottest = threadFigures(plan, point).reduce<Short['hottest']>(
-    (most, { runId, wattPerCm }) => (wattPerCm > (most?.wattPerCm ?? 0) ? { runId, wattPerCm } : most),
-    null,
-  );
+  const hottest = warmPlaces(plan, point)[0] ?? null;
+  const limits = hottest === null ? null : limitsFor(plan, hottest);
+  const isAbove = (limit: number | undefined): boolean =>
+    (hottest?.celsius ?? 0) >= (limit ?? Number.POSITIVE_INFINITY);
   const touches = touchesOf(plan);
   const endOf = new Map(
     all.flatMap(({ element }) => (element.kind === 'R' ? [[element.name, element.a]] : [])),
@@ -69,7 +68,8 @@ export function shortsOf(plan: Plan, point: PlanPoint): readonly Short[] {
         amp,
         watt: amp * volt * cell.count,
         hottest: isOpen ? null : hottest,
-        isHot: !isOpen && (hottest?.wattPerCm ?? 0) > skinWattPerCm,
+        isHot: !isOpen && isAbove(limits?.mendC),
+        isBurning: !isOpen && isAbove(limits?.stopC),
         minutes: isOpen ? null : minutesToEmpty(cellKind, cell.count, amp, point.state.chargeLeft),
         touches: touches.filter((_, i) => {
           const name = elementName.touch(i);

@@ -23,7 +23,16 @@ export const MIGRATIONS: readonly Migration[] = [
   { from: 7, apply: fromVersion7 },
   { from: 8, apply: fromVersion8 },
   { from: 9, apply: fromVersion9 },
+  { from: 10, apply: fromVersion10 },
 ];
+
+/** Version 11 tells heat in degrees: what was assumed of watts on a centimetre has no meaning any more. */
+function fromVersion10(raw: Raw): Raw {
+  const { habits } = raw;
+  if (!isRecord(habits) || !isRecord(habits['assumptions'])) return raw;
+  const { skinWattPerCm: _gone, ...assumptions } = habits['assumptions'];
+  return { ...raw, habits: { ...habits, assumptions } };
+}
 
 /** Version 10 knows seams, several panels and threads that pass from one to the other, and on what cloth a swatch was sewn: before there was only one. */
 function fromVersion9(raw: Raw): Raw {

@@ -39,7 +39,7 @@ describe('round trips', () => {
   test('the same plan is the same text, whatever the order its records came in', () => {
     const shuffled: Plan = { ...plan, parts: Object.fromEntries(Object.entries(plan.parts).reverse()) };
     expect(serializePlan(shuffled)).toBe(serializePlan(plan));
-    expect(serializePlan(plan).startsWith('{\n  "format": "sashiko-plan",\n  "version": 10,')).toBe(true);
+    expect(serializePlan(plan).startsWith('{\n  "format": "sashiko-plan",\n  "version": 11,')).toBe(true);
   });
 });
 
@@ -287,6 +287,24 @@ describe('files of version 1', () => {
     for (const cloth of [null, 7, { shape: 'square' }, { marks: 'many' }, { marks: [null] }]) {
       expect(parsePlan(JSON.stringify({ ...raw, cloth })).ok).toBe(false);
     }
+  });
+});
+
+describe('files of version 10', () => {
+  const old = readFileSync(
+    new URL('../testing/version-10/harbour-pouch.sashiko.json', import.meta.url),
+    'utf8',
+  );
+
+  test('open as they were; what was assumed of watts on a centimetre is gone, all else assumed stays', () => {
+    const raw = JSON.parse(old) as { version: number; habits: { assumptions: Record<string, number> } };
+    expect(raw.version).toBe(10);
+    const asIs = expectOk(parsePlan(old));
+    raw.habits.assumptions = { skinWattPerCm: 0.05, contactOhm: 1 };
+    const plan = expectOk(parsePlan(JSON.stringify(raw)));
+    expect(plan.habits.assumptions).toEqual({ contactOhm: 1 });
+    expect({ ...plan, habits: asIs.habits }).toEqual(asIs);
+    expect(expectOk(parsePlan(serializePlan(plan)))).toEqual(plan);
   });
 });
 

@@ -190,7 +190,7 @@ function stood(plan: Plan, random: Random): Plan {
   let now = plan;
   for (const part of Object.values(plan.parts)) {
     const kind = kindOf(plan, part);
-    if (takesSwitching(kind) && random() < 0.15)
+    if (takesSwitching(kind) && random() < 0.25)
       now = afterEdit(now, flickSwitch(now, part.id, part.switchedOn === false));
     for (const hole of kind.holes)
       if (hole.role === 'pin' && random() < 0.3)

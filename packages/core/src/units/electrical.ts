@@ -33,3 +33,16 @@ export function formatHours(hours: number): string {
   if (hours >= 1) return `about ${trimZeros(hours.toFixed(1))} h`;
   return `about ${Math.max(1, Math.round(hours * 60))} min`;
 }
+
+/** Watts as a maker reads them: `0.012 W`, `1.4 W`: two digits that count. */
+export function formatWatt(watt: number): string {
+  return `${Number(watt.toPrecision(2))} W`;
+}
+
+/** Hotter than this cloth chars and thread glows: how hot, no model here knows, °C. */
+const CHARS_C = 300;
+
+/** A temperature in whole degrees, as near as any model here knows it: `62 °C`, `over 300 °C`. */
+export function formatCelsius(celsius: number): string {
+  return celsius > CHARS_C ? `over ${CHARS_C} °C` : `${Math.round(celsius)} °C`;
+}

@@ -13,6 +13,7 @@ import type { BenchTest } from '@sashiko/core/bench/bench-test';
 import type { Finding, PlacedFinding } from '@sashiko/core/checks/finding';
 import type { Fix } from '@sashiko/core/checks/fix';
 import type { LoadFigure, PinFigure, ThreadFigure } from '@sashiko/core/circuit/figures';
+import type { WarmPlace } from '@sashiko/core/circuit/heat';
 import type { RunTime } from '@sashiko/core/circuit/how-long';
 import type { LightTrialAnswer, LightTrialSetting } from '@sashiko/core/circuit/light-trials';
 import type { Short } from '@sashiko/core/circuit/shorts';
@@ -77,6 +78,8 @@ export interface LightNow {
   readonly answer: LightAnswer;
   readonly shorts: readonly Short[];
   readonly reasons: readonly DarkReason[];
+  /** The warmest place; null where nothing becomes warm. */
+  readonly warmest: WarmPlace | null;
   readonly pins: readonly PinFigure[];
   readonly loads: readonly LoadFigure[];
   readonly threads: readonly ThreadFigure[];

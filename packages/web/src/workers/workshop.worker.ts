@@ -16,6 +16,7 @@ import { fixesFor } from '@sashiko/core/checks/fix';
 import { gapPrices } from '@sashiko/core/checks/gap-prices';
 import { solvePlan } from '@sashiko/core/circuit/faded';
 import { loadFigures, pinFigures, threadFigures } from '@sashiko/core/circuit/figures';
+import { warmPlaces } from '@sashiko/core/circuit/heat';
 import { makeHowLong } from '@sashiko/core/circuit/how-long';
 import { makeLightTrials } from '@sashiko/core/circuit/light-trials';
 import { shortsOf } from '@sashiko/core/circuit/shorts';
@@ -180,6 +181,7 @@ const handlers: Handlers = {
       answer: lightAnswer(plan, point),
       shorts: shortsOf(plan, point),
       reasons: whyDark(plan, point),
+      warmest: warmPlaces(plan, point)[0] ?? null,
       pins: pinFigures(plan, point),
       loads: loadFigures(plan, point),
       threads: threadFigures(plan, point),

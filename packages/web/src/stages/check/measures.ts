@@ -1,6 +1,6 @@
 import { maybeCheckRule } from '@sashiko/core/checks/check-rules';
 import type { Finding, Measure } from '@sashiko/core/checks/finding';
-import { formatCurrent, formatVolt } from '@sashiko/core/units/electrical';
+import { formatCelsius, formatCurrent, formatVolt } from '@sashiko/core/units/electrical';
 import { formatLength, type LengthUnit } from '@sashiko/core/units/length';
 
 /** Measures where the number wanted is the least, and where it is the most. */
@@ -8,7 +8,7 @@ const LIMIT_WORDS: Readonly<Partial<Record<Measure['unit'], string>>> = {
   mm: 'at least ',
   g: 'at most ',
   mA: 'at most ',
-  'W/cm': 'at most ',
+  '°C': 'at most ',
   '%': 'at least ',
 };
 /** In these rules less is better. */
@@ -18,12 +18,12 @@ function words({ value, unit: kind }: Measure, unit: LengthUnit): string {
   if (kind === 'g') return `${value.toFixed(0)} g`;
   if (kind === 'mA') return formatCurrent(value / 1000);
   if (kind === '%') return `${Math.round(value)} %`;
-  if (kind === 'W/cm') return `${value.toPrecision(2)} W/cm`;
+  if (kind === '°C') return formatCelsius(value);
   return kind === 'V' ? formatVolt(value) : formatLength(value, unit);
 }
 
 /** Units of what is measured; all others are counted. */
-const MEASURED: ReadonlySet<Measure['unit']> = new Set(['mm', 'g', 'V', 'mA', 'W/cm', '%']);
+const MEASURED: ReadonlySet<Measure['unit']> = new Set(['mm', 'g', 'V', 'mA', '°C', '%']);
 
 /** What was found and what is wanted, as a sentence; null where there is nothing to measure or to count. */
 export function foundAndWanted(finding: Finding, unit: LengthUnit): string | null {

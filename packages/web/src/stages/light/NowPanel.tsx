@@ -1,8 +1,10 @@
+import { limitsFor, type WarmPlace } from '@sashiko/core/circuit/heat';
 import type { LightState } from '@sashiko/core/circuit/will-it-light';
 import { assumedIn } from '@sashiko/core/plan/assumed';
 import { runName } from '@sashiko/core/plan/edits/run-edits';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { formatCurrent, formatOhm, formatVolt } from '@sashiko/core/units/electrical';
+import { formatCelsius, formatCurrent, formatOhm, formatVolt } from '@sashiko/core/units/electrical';
+import { capital } from '@sashiko/core/units/words';
 import { Checkbox, Slider } from 'antd';
 import { useMemo, useState } from 'react';
 import { useViewStore } from '../../stores/view-store.ts';
@@ -13,6 +15,7 @@ import { Row } from '../../ui/Row.tsx';
 import type { LightNow } from '../../workers/messages.ts';
 import type { Known } from '../../workers/use-answer.ts';
 import { StatePanel } from '../StatePanel.tsx';
+import { showPlace } from '../show-place.ts';
 import { HoursPanel } from './HoursPanel.tsx';
 import { LightsTable } from './LightsTable.tsx';
 import { ShortAlert } from './ShortAlert.tsx';
@@ -42,6 +45,7 @@ export function NowPanel({ plan, known }: { readonly plan: Plan; readonly known:
       </section>
       <ChargeLeft />
       {now !== null && <Sources plan={plan} now={now} />}
+      {now !== null && now.warmest !== null && <Warmest plan={plan} place={now.warmest} />}
       {now !== null && <Pins plan={plan} now={now} />}
       {now !== null && <LostVolts plan={plan} now={now} />}
       {now !== null && now.touches > 0 && <Touching plan={plan} count={now.touches} />}
@@ -129,6 +133,37 @@ function Sources({ plan, now }: { readonly plan: Plan; readonly now: LightNow })
           )}
         </div>
       ))}
+    </section>
+  );
+}
+
+const LYING_WORDS = { open: '', covered: ', covered', skin: ', on skin' } as const;
+
+/** The warmest place, whether it is too warm or not: where to put a finger first. */
+function Warmest({ plan, place }: { readonly plan: Plan; readonly place: WarmPlace }) {
+  const isTooWarm = place.celsius >= limitsFor(plan, place).mendC;
+  const show = (): void => {
+    const { id, partIds, runIds, at } = place;
+    useViewStore.getState().setSpotlight({ key: `warm:${id}`, partIds, runIds });
+    showPlace({ at, partIds, runIds });
+  };
+  return (
+    <section>
+      <h2>Warmest</h2>
+      <Row
+        label={
+          <button type="button" className="linkish" onClick={show} title="Show where">
+            {capital(place.name)}
+            {LYING_WORDS[place.lying]}
+          </button>
+        }
+        value={
+          <span className={isTooWarm ? 'plus' : ''}>
+            {isTooWarm ? '✗ ' : ''}
+            {formatCelsius(place.celsius)}
+          </span>
+        }
+      />
     </section>
   );
 }

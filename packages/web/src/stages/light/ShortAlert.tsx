@@ -1,7 +1,7 @@
 import type { Short } from '@sashiko/core/circuit/shorts';
-import { runName } from '@sashiko/core/plan/edits/run-edits';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { formatCurrent } from '@sashiko/core/units/electrical';
+import { formatCelsius, formatCurrent, formatWatt } from '@sashiko/core/units/electrical';
+import { capital } from '@sashiko/core/units/words';
 import { Button } from 'antd';
 import { useViewStore } from '../../stores/view-store.ts';
 import { showPlace } from '../show-place.ts';
@@ -11,7 +11,6 @@ export function ShortAlert({ plan, shorts }: { readonly plan: Plan; readonly sho
   return shorts.map((short) => {
     const { partId, amp, watt, hottest, isHot, minutes, touches } = short;
     const name = plan.parts[partId]?.name ?? partId;
-    const run = hottest === null ? undefined : plan.runs[hottest.runId];
     const [touch] = touches;
     const at = touch?.at ?? plan.parts[partId]?.at;
     const touched = (touch?.ends ?? []).map((end) =>
@@ -22,7 +21,7 @@ export function ShortAlert({ plan, shorts }: { readonly plan: Plan; readonly sho
       useViewStore.getState().setSpotlight({
         key: `short:${partId}`,
         partIds: [partId],
-        runIds: run === undefined ? [] : [run.id],
+        runIds: hottest === null ? [] : hottest.runIds,
       });
       showPlace({ at, panelId: touched[0]?.panelId, partIds: [partId] });
     };
@@ -31,16 +30,16 @@ export function ShortAlert({ plan, shorts }: { readonly plan: Plan; readonly sho
         <h2>✗ Short: the + and − of {name} are joined</h2>
         <p>
           <strong className="figure">{formatCurrent(amp)}</strong>,{' '}
-          <span className="figure">{watt.toFixed(1)} W</span> of heat
+          <span className="figure">{formatWatt(watt)}</span> of heat
           {minutes === null
             ? ', until the protection of its pack opens.'
             : `; the cells are empty in about ${Math.max(1, Math.round(minutes))} min.`}
         </p>
-        {run !== undefined && hottest !== null && (
+        {hottest !== null && (
           <p>
-            Hottest is the thread {runName(plan, run)}:{' '}
-            <span className="figure">{hottest.wattPerCm.toPrecision(2)} W</span> on each centimetre
-            {isHot ? ', too hot for skin and for cloth' : ''}.
+            {capital(hottest.name)} would become{' '}
+            <span className="figure">{formatCelsius(hottest.celsius)}</span> warm
+            {isHot ? `, ${hottest.lying === 'skin' ? 'too hot for skin' : 'too hot to touch'}` : ''}.
           </p>
         )}
         <p>
