@@ -41,6 +41,10 @@ describe('exit status and output', () => {
     const refused = await runCommand('solve', coil, true);
     expect(refused).toMatchObject({ status: 2, output: '' });
     expect(refused.error).toMatch(/Line 3, “L1 a 0 1m”/);
+    const apart = await runCommand('netlist', bad, false, { touch: 'none' });
+    expect((await runCommand('netlist', bad, false)).output).toMatch(/^Rx_1 /m);
+    expect(apart.output).not.toMatch(/^Rx_/m);
+    expect(await runCommand('netlist', bad, false, { touch: 'much' })).toMatchObject({ status: 2 });
     // What the application writes it reads.
     const own = file('own.cir', (await runCommand('netlist', good, false)).output);
     expect((await runCommand('solve', own, false)).status).toBe(0);
@@ -369,6 +373,11 @@ describe('as a maker calls it', () => {
     expect(call('validate', 'nowhere.json')).toMatchObject({ status: 2, output: '' });
     expect(call()).toMatchObject({ status: 2 });
     expect(call('polish', good)).toMatchObject({ status: 2 });
-    expect(call('check').error.trimEnd().split('\n')).toHaveLength(1);
+    expect(call('check').error).toBe('sashiko: check needs the name of a file. See docs/cli.md.\n');
+    expect(call('solve', good, '--bogus')).toMatchObject({
+      status: 2,
+      error: 'sashiko: there is no option --bogus here. See docs/cli.md.\n',
+    });
+    expect(call('simulate', good, '--charge', '-5').error).toMatch(/--charge is a share .* not "-5"/);
   });
 });

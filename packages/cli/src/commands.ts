@@ -17,13 +17,14 @@ import { encodingOf } from '@sashiko/core/formats/json-text';
 import { LARGEST_FILE_CHARACTERS, parsePlan } from '@sashiko/core/formats/plan-file';
 import { LARGEST_SHELF_CHARACTERS } from '@sashiko/core/formats/shelf-file';
 import { planNetlist } from '@sashiko/core/formats/spice';
+import { assumedIn } from '@sashiko/core/plan/assumed';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { planInState } from '@sashiko/core/power/operating-states';
 import type { Command, CommandAnswer, CommandOptions } from './command.ts';
 import { placeRecord, placeWords } from './place.ts';
 import { routeCommand } from './route-command.ts';
 import { sheetCommand } from './sheet-command.ts';
-import { simulate } from './simulate-command.ts';
+import { simulate, touchIn } from './simulate-command.ts';
 import { solveText } from './solve-command.ts';
 import { toJson } from './to-json.ts';
 import { toldOutput, validateText } from './validate-command.ts';
@@ -37,7 +38,9 @@ export interface CommandResult {
 const COMMANDS: Readonly<Record<string, Command>> = {
   check,
   simulate,
-  netlist: (plan) => ({ output: expectOk(planNetlist(plan)) }),
+  netlist: (plan, { touch }) => ({
+    output: expectOk(planNetlist(plan, { touchOhm: touchIn(touch, assumedIn(plan).touchOhm) })),
+  }),
   route: routeCommand,
   sheet: sheetCommand,
 };

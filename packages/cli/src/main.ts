@@ -1,5 +1,6 @@
 /** `npm run -s sashiko -- <command> FILE`: the core on the command line. Exit status: 0 well, 1 stop findings, 2 unreadable input. */
 import { cac } from 'cac';
+import { callProblem, withValues } from './calls.ts';
 import { runCommand } from './commands.ts';
 
 const cli = cac('sashiko');
@@ -81,7 +82,10 @@ cli
   .option('--paper <paper>', 'a4, a3 or letter')
   .option('--panel <name>', 'Only what is about this panel, by its name or id')
   .action(finish('sheet'));
-cli.command('netlist <file>', 'SPICE text of the sewn circuit').action(finish('netlist'));
+cli
+  .command('netlist <file>', 'SPICE text of the sewn circuit')
+  .option('--touch <ohm>', 'What touching threads let through, or "none"')
+  .action(finish('netlist'));
 cli
   .command('solve <file>', 'Operating point of a SPICE netlist')
   .option('--json', 'As JSON')
@@ -89,7 +93,7 @@ cli
 cli.help();
 
 try {
-  cli.parse(process.argv, { run: false });
+  cli.parse(withValues(process.argv), { run: false });
   if (cli.matchedCommand === undefined && cli.options['help'] !== true) {
     process.stderr.write(
       'sashiko: name a command: validate, check, route, simulate, sheet, netlist or solve, then a file. See docs/cli.md.\n',
@@ -97,6 +101,6 @@ try {
     process.exitCode = 2;
   } else await cli.runMatchedCommand();
 } catch (error) {
-  process.stderr.write(`sashiko: ${error instanceof Error ? error.message : String(error)}\n`);
+  process.stderr.write(`sashiko: ${callProblem(error)}\n`);
   process.exitCode = 2;
 }

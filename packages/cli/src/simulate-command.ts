@@ -157,7 +157,8 @@ function chargeIn(text: string | undefined): number {
   return charge;
 }
 
-function touchIn(text: string | undefined, usual: number): number | null {
+/** What touching threads let through as it is written, Ω; null for none. Throws RangeError in words for what is neither. */
+export function touchIn(text: string | undefined, usual: number): number | null {
   if (text === undefined) return usual;
   if (text === 'none') return null;
   const ohm = Number(text);

@@ -239,6 +239,14 @@ export const ERROR_CATALOGUE = {
     title: 'A line of the netlist cannot be solved.',
     help: 'Mend the line that is named, or leave it out.',
   },
+  'netlist-no-answer': {
+    title: 'The netlist has no answer.',
+    help: 'Mend what is named: the netlist asks for something that cannot be.',
+  },
+  'netlist-not-text': {
+    title: 'This is no netlist.',
+    help: 'Choose a text file that holds one: a title, then a line for each element.',
+  },
   'circuit-no-solution': {
     title: 'The circuit could not be computed.',
     help: 'This is a fault in Sashiko: please keep the plan file that shows it.',

@@ -61,6 +61,10 @@ export interface SpiceCircuit {
 /** The largest netlist that is read, in characters. */
 export const LARGEST_NETLIST_CHARACTERS = 10_000_000;
 
+/** What no text holds: control signs besides tab and line ends, and what stands for bytes that are no letters. */
+// biome-ignore lint/suspicious/noControlCharactersInRegex: control signs are what is looked for.
+const NO_TEXT = /[\0-\x08\x0e-\x1f\uFFFD]/;
+
 /** Degrees Celsius where a netlist says none (the simulators' own usual value). */
 const USUAL_CELSIUS = 27;
 const KELVIN = 273.15;
@@ -111,6 +115,7 @@ class Unreadable extends Error {
 export function readNetlist(text: string): Result<SpiceCircuit> {
   if (text.length > LARGEST_NETLIST_CHARACTERS)
     return fail('file-too-large', `It has ${(text.length / 1e6).toFixed(0)} million characters.`);
+  if (NO_TEXT.test(text)) return fail('netlist-not-text', 'It holds bytes that are no letters.');
   const [title = '', ...rest] = text.replace(/^\uFEFF/, '').split(/\r\n|\r|\n/);
   try {
     return succeed({ title: title.replace(/^\*\s*/, '').trim(), elements: readCards(cardsOf(rest)) });
@@ -152,7 +157,7 @@ function readCards(cards: readonly Card[]): readonly SpiceElement[] {
     if (word?.toLowerCase() === '.model' && name !== undefined) models.set(name.toLowerCase(), card);
   }
   const names = new Set<string>();
-  return cards.flatMap((card): readonly SpiceElement[] => {
+  const elements = cards.flatMap((card): readonly SpiceElement[] => {
     const [first = ''] = wordsOf(card);
     const word = first.toLowerCase();
     if (word.startsWith('.')) {
@@ -166,6 +171,18 @@ function readCards(cards: readonly Card[]): readonly SpiceElement[] {
     names.add(word);
     return [reader(card, { models, celsius })];
   });
+  const nodes = new Set([GROUND, ...elements.flatMap(({ a, b }) => [a, b])]);
+  for (const card of cards) checkAsked(card, nodes, names);
+  return elements;
+}
+
+/** What is asked for by name has to be there: `v(node)`, `v(node,node)`, `i(source)`. */
+function checkAsked(card: Card, nodes: ReadonlySet<string>, names: ReadonlySet<string>): void {
+  if (!/^\.(?:print|save)\b/i.test(card.text)) return;
+  for (const [, what = '', inside = ''] of card.text.toLowerCase().matchAll(/\b([vi])\(([^)]*)\)/g))
+    for (const name of inside.split(',').map((one) => one.trim()))
+      if (!(what === 'v' ? nodes : names).has(name))
+        throw new Unreadable(card, `nothing bears the name “${name}”.`);
 }
 
 const PASSED_OVER = new Set([

@@ -197,10 +197,10 @@ test.each([
 test('a loop of sources, and a switch that contradicts itself, have no answer', () => {
   expect(solveNetlist('t\nV1 a 0 1\nV2 a 0 2')).toMatchObject({
     ok: false,
-    problem: { code: 'circuit-no-solution' },
+    problem: { code: 'netlist-no-answer' },
   });
   const buzzer = 't\nV1 a 0 10\nR1 a b 1k\nS1 b 0 b 0 sw\n.model sw SW(RON=1 ROFF=1g VT=5)';
-  expect(solveNetlist(buzzer)).toMatchObject({ ok: false, problem: { code: 'circuit-no-solution' } });
+  expect(solveNetlist(buzzer)).toMatchObject({ ok: false, problem: { code: 'netlist-no-answer' } });
 });
 
 test('text that is nothing of the kind is refused in words, never thrown', () => {
@@ -215,4 +215,45 @@ test('text that is nothing of the kind is refused in words, never thrown', () =>
     't\n+ 3',
   ])
     expect(() => solveNetlist(text)).not.toThrow();
+});
+
+describe('what no netlist can ask for is refused in a line that names it', () => {
+  const red = '.model red D(IS=1e-18 N=2)';
+  test.each([
+    ['a current source with no way back', 'I1 0 a 1m', /I1 has no way back/],
+    ['one in a part that hangs together', 'R1 a b 1k\nI1 0 a 1m', /I1 has no way back/],
+    ['two in conflict', 'I1 0 a 1m\nI2 a 0 2m', /I1 and I2 are in conflict/],
+    ['two sources side by side', 'V1 a 0 1\nV2 a 0 2', /ideal sources form a loop, V2 in it/],
+    [
+      'a diode that nothing holds back',
+      `V1 a 0 100\nD1 a 0 red\n${red}`,
+      /Nothing holds the current of D1 back/,
+    ],
+    ['a current against a diode', `I1 0 a 1\nD1 0 a red\n${red}`, /the wrong way round/],
+    [
+      'a switch by a node that is not there',
+      'V1 a 0 1\nS1 a 0 zz 0 sw\n.model sw SW(VT=1)',
+      /“zz”, which no element has/,
+    ],
+    [
+      'a node asked for that is not there',
+      'V1 a 0 1\nR1 a 0 5\n.print op v(zz)',
+      /nothing bears the name “zz”/,
+    ],
+    ['no elements', '* nothing', /It has no elements/],
+    ['nothing at all', '', /It has no elements/],
+    ['bytes that are no letters', '\u0000\u0001\uFFFD', /no letters/],
+  ])('%s', (_what, cards, why) => {
+    const solved = solveNetlist(cards === '' ? '' : `a title\n${cards}\n.end\n`);
+    expect(solved).toMatchObject({ ok: false });
+    if (solved.ok) return;
+    expect(describeProblem(solved.problem)).toMatch(why);
+    expect(describeProblem(solved.problem)).not.toMatch(/fault in Sashiko|\n/);
+  });
+
+  test('two in a row that agree, and a current round a resistor, have an answer', () => {
+    expect(solveNetlist('t\nI1 0 a 1m\nI2 a 0 1m\n.end\n').ok).toBe(true);
+    expect(expectOk(solveNetlist('t\nI1 0 a 1m\nR1 a 0 1k\n.end\n')).nodes['a']).toBeCloseTo(1, 12);
+    expect(solveNetlist('t\nV1 a 0 -1\nR1 a 0 5\n.print op v(a) i(V1)\n.end\n').ok).toBe(true);
+  });
 });

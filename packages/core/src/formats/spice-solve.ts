@@ -2,6 +2,7 @@
 import type { Circuit, CircuitElement } from '../circuit/circuit.ts';
 import { type CircuitPoint, CompiledCircuit } from '../circuit/compiled-circuit.ts';
 import { fail, type Result, succeed } from '../errors/problem.ts';
+import { beyondSense, netlistProblem, sourceLoop } from './spice-problems.ts';
 import { readNetlist, type SpiceCircuit, type SpiceElement } from './spice-read.ts';
 
 /** An operating point by name: nodes and elements as they are written, nodes in small letters. */
@@ -26,8 +27,10 @@ export function solveNetlist(text: string): Result<NetlistPoint> {
 
 /** Solves a netlist that is read. Switches go by their voltages and boosts by what they give, round by round until they stay. */
 export function solveSpice({ title, elements }: SpiceCircuit): Result<NetlistPoint> {
+  const problem = netlistProblem(elements);
+  if (problem !== null) return fail('netlist-no-answer', problem);
   const compiled = CompiledCircuit.of(elements.map(elementOf));
-  if (!compiled.ok) return compiled;
+  if (!compiled.ok) return fail('netlist-no-answer', sourceLoop(elements));
   const circuit = compiled.value;
   const values = circuit.values();
   const bySource = new Map(elements.map(({ name }, i) => [name.toLowerCase(), i]));
@@ -35,7 +38,8 @@ export function solveSpice({ title, elements }: SpiceCircuit): Result<NetlistPoi
   let point: CircuitPoint | undefined;
   for (let round = 1; round <= MOST_ROUNDS; round += 1) {
     const solved: Result<CircuitPoint> = circuit.solve(values, point);
-    if (!solved.ok) return solved;
+    if (!solved.ok)
+      return fail('netlist-no-answer', 'No volts and currents were found that fit all its elements.');
     point = solved.value;
     const { volts, amps } = solved.value;
     const voltAt = (node: string): number => volts[circuit.nodeNumber(node) ?? -1] ?? 0;
@@ -51,9 +55,13 @@ export function solveSpice({ title, elements }: SpiceCircuit): Result<NetlistPoi
       values[i] = next;
       isSettled = false;
     }
-    if (isSettled) return succeed(namedPoint(title, circuit, elements, solved.value));
+    if (!isSettled) continue;
+    const beyond = beyondSense(elements, solved.value);
+    return beyond === null
+      ? succeed(namedPoint(title, circuit, elements, solved.value))
+      : fail('netlist-no-answer', beyond);
   }
-  return fail('circuit-no-solution', 'A switch or a boost in it does not settle.');
+  return fail('netlist-no-answer', 'A switch or a boost in it does not settle.');
 }
 
 function sourceOf(element: SpiceElement): string {

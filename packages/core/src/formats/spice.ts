@@ -6,7 +6,7 @@ import {
   GROUND,
   nodesOf,
 } from '../circuit/circuit.ts';
-import { solvePlan } from '../circuit/faded.ts';
+import { type Asked, solvePlan } from '../circuit/faded.ts';
 import { planCircuit } from '../circuit/plan-circuit.ts';
 import { type Result, succeed } from '../errors/problem.ts';
 import { UnionFind } from '../joining/union-find.ts';
@@ -15,10 +15,10 @@ import type { Plan } from '../plan/schema.ts';
 /**
  * SPICE text of a plan with fresh cells: operating point, all node voltages and the current of every light. Steady supplies, boards and
  * what else draws a current are written as they have settled, boosts by their law; pins that fade as while all of them are on, which a remark says.
- * Fails where the circuit has no answer.
+ * `touchOhm` as in a solve: what lies on each other as drawn lets through so much, or (null) nothing. Fails where the circuit has no answer.
  */
-export function planNetlist(plan: Plan): Result<string> {
-  const solved = solvePlan(plan);
+export function planNetlist(plan: Plan, asked: Pick<Asked, 'touchOhm'> = {}): Result<string> {
+  const solved = solvePlan(plan, asked);
   if (!solved.ok) return solved;
   const { state, moments } = solved.value;
   const elements = planCircuit(plan, state).elements;
