@@ -3,28 +3,8 @@
  * Light ask here. A plan may say otherwise, and so may a maker for all plans (both in the habits). A new assumption is one entry.
  */
 import { remembered } from '../units/remembered.ts';
-
-/** What it is about: where it stands in the list. */
-export const ASSUMPTION_GROUPS = [
-  'Spacing',
-  'Thread',
-  'Power',
-  'Heat',
-  'Cells',
-  'Light',
-  'From piece to piece',
-] as const;
-
-interface AssumptionForm {
-  readonly title: string;
-  readonly group: (typeof ASSUMPTION_GROUPS)[number];
-  /** '' for a share or a factor. */
-  readonly unit: 'mm' | 'Ω' | 'V' | 'A' | 'mA' | 'mAh' | '°C' | 'h' | '';
-  readonly usual: number;
-  readonly smallest: number;
-  readonly largest: number;
-  readonly source: string;
-}
+import type { AssumptionForm } from './assumption-form.ts';
+import { HEAT_ASSUMPTIONS } from './heat-assumptions.ts';
 
 export const ASSUMPTIONS = {
   handWanderMm: {
@@ -279,51 +259,7 @@ export const ASSUMPTIONS = {
     largest: 20,
     source: 'memory: small packs open at 2 to 3 A',
   },
-  roomC: {
-    title: 'How warm it is round a piece that nobody wears',
-    group: 'Heat',
-    unit: '°C',
-    usual: 20,
-    smallest: -20,
-    largest: 50,
-    source: 'assumption',
-  },
-  wornC: {
-    title: 'How warm it is round a piece that is worn',
-    group: 'Heat',
-    unit: '°C',
-    usual: 34,
-    smallest: 0,
-    largest: 45,
-    source: 'assumption: about as warm as skin',
-  },
-  skinC: {
-    title: 'What skin bears for hours',
-    group: 'Heat',
-    unit: '°C',
-    usual: 43,
-    smallest: 30,
-    largest: 48,
-    source: 'EN ISO 13732-1, from memory',
-  },
-  warmC: {
-    title: 'From how warm on something is too warm to the touch',
-    group: 'Heat',
-    unit: '°C',
-    usual: 48,
-    smallest: 30,
-    largest: 80,
-    source: 'EN ISO 13732-1, from memory: 48 °C for ten minutes',
-  },
-  softC: {
-    title: 'From how warm on it may not stay: hot glue softens',
-    group: 'Heat',
-    unit: '°C',
-    usual: 80,
-    smallest: 40,
-    largest: 150,
-    source: 'memory of common hot glue',
-  },
+  ...HEAT_ASSUMPTIONS,
   ratedMa: {
     title: 'The current a light is made for',
     group: 'Light',

@@ -6,13 +6,14 @@ import { kindOf } from '../plan/kind-of.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { circuitsOf } from '../power/circuits.ts';
-import { type DarkCase, type DarkCause, darkColour, firstCause, type Shared } from './dark-causes.ts';
+import { type DarkCase, type DarkCause, darkColour, type Shared } from './dark-case.ts';
+import { firstCause } from './dark-causes.ts';
 import { shortsOf } from './shorts.ts';
 import type { PlanPoint } from './solve-plan.ts';
 import { turnedRound } from './turned-round.ts';
 import { type LightState, lightStates, supplyStates } from './will-it-light.ts';
 
-export type { DarkCause } from './dark-causes.ts';
+export type { DarkCause } from './dark-case.ts';
 
 export interface DarkReason {
   readonly lightId: string;

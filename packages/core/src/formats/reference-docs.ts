@@ -1,5 +1,6 @@
 /** The pages of docs/ that are written from the code: errors, checks, the drawer, the plan file's schema. */
-import { ASSUMPTION_GROUPS, ASSUMPTION_LIST } from '../assumptions/assumptions.ts';
+import { ASSUMPTION_GROUPS } from '../assumptions/assumption-form.ts';
+import { ASSUMPTION_LIST } from '../assumptions/assumptions.ts';
 import { CHECK_RULES, maybeCheckRule } from '../checks/check-rules.ts';
 import { FIX_KINDS } from '../checks/fix-kinds.ts';
 import { CLOTH_KINDS } from '../cloth/cloth-kinds.ts';

@@ -1,4 +1,5 @@
-import { ASSUMPTION_GROUPS, ASSUMPTION_LIST, type Assumption } from '@sashiko/core/assumptions/assumptions';
+import { ASSUMPTION_GROUPS } from '@sashiko/core/assumptions/assumption-form';
+import { ASSUMPTION_LIST, type Assumption } from '@sashiko/core/assumptions/assumptions';
 import { assumedIn } from '@sashiko/core/plan/assumed';
 import { changeHabits } from '@sashiko/core/plan/edits/plan-edits';
 import type { Plan } from '@sashiko/core/plan/schema';
