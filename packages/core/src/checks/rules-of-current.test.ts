@@ -8,6 +8,7 @@ import { PlanBuilder } from '../testing/plan-builder.ts';
 import { checkPlan } from './check-plan.ts';
 import { CHECK_RULES } from './check-rules.ts';
 import { CheckSession, currentFindings, inOrder } from './check-session.ts';
+import { currentsOf } from './currents.ts';
 import type { Finding } from './finding.ts';
 
 const wired = (build: PlanBuilder): Plan => insulated(build.plan);
@@ -141,10 +142,21 @@ describe('pins and chips', () => {
 });
 
 describe('cells, boosts and packs', () => {
-  test('cell-load: a note on a coin cell, mend on AAA cells that are asked for too much', () => {
-    expect(severities(wired(beside('coin-cell-holder', some(3, bare, 'red'))), 'cell-load')).toEqual([
-      'note',
-    ]);
+  test('cell-load: a lone coin cell is told from five times what it gives well, as a stop above fifteen (handbook section 6)', () => {
+    const coin = (lights: number, coinOhm = 10) => {
+      const build = beside('coin-cell-holder', some(lights, bare, 'red'));
+      build.edit(changeHabits(build.plan, { assumptions: { coinOhm, contactOhm: 0.05 } }));
+      return wired(build);
+    };
+    const cellMa = (plan: Plan): number => (currentsOf(plan)?.apart.ampOf('V_p1') ?? 0) * -1000;
+    // A light draws some 40 mA: more than the 10 mA that the cell gives well, and told in Light only.
+    expect(cellMa(coin(1))).toBeGreaterThan(20);
+    expect(cellMa(coin(1))).toBeLessThan(50);
+    expect(severities(coin(1), 'cell-load')).toEqual([]);
+    expect(cellMa(coin(4))).toBeGreaterThan(50);
+    expect(severities(coin(4), 'cell-load')).toEqual(['mend']);
+    expect(cellMa(coin(8, 1))).toBeGreaterThan(150);
+    expect(severities(coin(8, 1), 'cell-load')).toEqual(['stop']);
     expect(severities(wired(beside('coin-cell-holder', some(2, sewOn, 'white'))), 'cell-load')).toEqual([]);
     expect(severities(wired(beside('aaa-holder-2', some(5, sewOn, 'red'))), 'cell-load')).toEqual([]);
   });

@@ -9,7 +9,7 @@ import { KNOT_OHM } from '../parts/part-kind.ts';
 import { assumedIn } from '../plan/assumed.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { cableSwitchInto } from '../plan/leads.ts';
-import { holeOf } from '../plan/placed.ts';
+import { holeKey, holeOf } from '../plan/placed.ts';
 import type { HoleRef, Part, Run } from '../plan/records.ts';
 import { loopsAt, runsByHole, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -99,7 +99,13 @@ export function planElements(
     const node = word('t', partId, terminal);
     return node === ground ? GROUND : node;
   };
-  const nodeOfHole = ({ partId, holeId }: HoleRef): string => word('h', partId, holeId);
+  // Where only the wires of a strand end, the factory has joined them to the metal: no sewn contact lies between.
+  const sewnHoles = new Set(
+    [...runsByHole(plan)].flatMap(([key, runs]) => (runs.some(isSewnThere) ? [key] : [])),
+  );
+  const metalAt = (ref: HoleRef): string => nodeOfTerminal(ref.partId, holeOf(plan, ref).terminal);
+  const nodeOfHole = (ref: HoleRef): string =>
+    sewnHoles.has(holeKey(ref)) ? word('h', ref.partId, ref.holeId) : metalAt(ref);
   const all: PlanElement[] = [];
   const devices: Device[] = [];
   const sewn = new Set<string>();
@@ -123,8 +129,10 @@ export function planElements(
   for (const [key, runs] of runsByHole(plan)) {
     const [partId, holeId] = key.split('.') as [string, string];
     const ref = { partId, holeId };
+    const sewnRuns = runs.filter(isSewnThere);
+    if (sewnRuns.length === 0) continue;
     // Every run that ends here adds its loops to one contact between thread and metal; the fewest count.
-    const loops = Math.min(...runs.map((run) => loopsAt(plan, ref, run.threadId)));
+    const loops = Math.min(...sewnRuns.map((run) => loopsAt(plan, ref, run.threadId)));
     const b = nodeOfTerminal(partId, holeOf(plan, ref).terminal);
     const ohm = contactOhm(loops, assumed);
     all.push(
@@ -144,8 +152,8 @@ export function planElements(
         run,
         sumRun(plan, run).ohm,
         stretches.get(run.id) ?? [],
-        nodeOfHole(run.from),
-        nodeOfHole(run.to),
+        run.prewired === true ? metalAt(run.from) : nodeOfHole(run.from),
+        run.prewired === true ? metalAt(run.to) : nodeOfHole(run.to),
       ),
     );
   const nodesAt = (ends: Touch['ends']): readonly string[] =>
@@ -161,6 +169,11 @@ export function planElements(
     all.push(lead(`Ry_${i + 1}`, a, b, ohm));
   }
   return { all, devices, nodeOfTerminal, nodeOfHole };
+}
+
+/** Whether a run is sewn at its holes; the wires of a strand come joined. */
+function isSewnThere({ prewired }: Run): boolean {
+  return prewired !== true;
 }
 
 /** A stretch of a run between two places where it is touched. */

@@ -2,6 +2,7 @@
 
 import { type Result, succeed } from '../errors/problem.ts';
 import { lightsIn, partsThatAre } from '../joining/sides.ts';
+import { maybeCell } from '../parts/cells.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { assumedIn } from '../plan/assumed.ts';
 import { kindOf } from '../plan/kind-of.ts';
@@ -76,6 +77,8 @@ export interface SupplyState {
   /** Through its cells, A: more than it delivers where a converter lifts their volts. */
   readonly cellAmp: number;
   readonly standing: SupplyStanding;
+  /** The most that its cells give well, A: the last load of their table of capacity. */
+  readonly wellAmp: number;
 }
 
 export interface LightAnswer {
@@ -214,6 +217,8 @@ export function supplyStates(
         volt: voltAt(part.id, cell.plus) - voltAt(part.id, cell.minus),
         cellAmp: -ampOf(elementName.cell(part.id)),
         standing,
+        wellAmp:
+          (maybeCell(cell.cellId, assumedIn(plan))?.capacity.at(-1)?.[0] ?? Number.POSITIVE_INFINITY) / 1000,
       };
     }),
   );

@@ -7,13 +7,16 @@ import type { Finding, Severity } from '../finding.ts';
 
 /** From so many times what its table ends with on a cell gives way at once. */
 const FAR_OVER = 3;
+/** A lone coin cell is told from so many times what it gives well on, and is a stop from so many (handbook section 6). */
+const COIN_TOLD_FROM = 5;
+const COIN_FAR_OVER = 15;
 
 export const cellLoad: CheckRule = {
   id: 'cell-load',
   title: 'More current than the cells give',
   severity: 'mend',
   touching: null,
-  help: 'The piece asks its cells for more than they give well: their volts sink, their hours shrink, a converter sinks below its volts or gives up, the protection of a pack opens. Use larger cells, fewer lights, or hold the current back. On a coin cell alone it is a note: it settles lower by itself.',
+  help: 'The piece asks its cells for more than they give well: their volts sink, their hours shrink, a converter sinks below its volts or gives up, the protection of a pack opens. Use larger cells, fewer lights, or hold the current back. A lone coin cell settles lower by itself: up to five times what it gives well only Light tells it, to fifteen times it is to be mended, above that it is a stop.',
   example: 'Thirty white lights hang on a holder that lifts a single AAA cell to 5 V.',
   sees: [],
   inStates: true,
@@ -33,16 +36,15 @@ function judge({ part, cell, cellKind }: Source, supply: SupplyState): readonly 
   const mostMa = cellKind.capacity.at(-1)?.[0] ?? 0;
   const ma = supply.cellAmp * 1000;
   const words = standingWords(part.name, supply);
-  if (words === null && ma <= mostMa) return [];
   const isCoinAlone = cellKind.noun === 'coin cell' && cell.count === 1 && cell.boostV === undefined;
+  // A lone coin cell settles lower by itself: up to so much only Light tells it.
+  if (words === null && ma <= (isCoinAlone ? COIN_TOLD_FROM : 1) * mostMa) return [];
   const severity: Severity =
     supply.standing === 'tripped' || supply.standing === 'starved'
       ? 'stop'
-      : isCoinAlone
-        ? 'note'
-        : ma > FAR_OVER * mostMa
-          ? 'stop'
-          : 'mend';
+      : ma > (isCoinAlone ? COIN_FAR_OVER : FAR_OVER) * mostMa
+        ? 'stop'
+        : 'mend';
   return [
     {
       key: `cell-load:${part.id}`,
@@ -53,7 +55,7 @@ function judge({ part, cell, cellKind }: Source, supply: SupplyState): readonly 
         words ??
         `${part.name} is asked for ${formatCurrent(supply.cellAmp)}; its ${cellKind.noun} gives up to ${formatCurrent(mostMa / 1000)} well.`,
       step: isCoinAlone
-        ? 'Nothing must be done: it settles lower. For more light or more hours take larger cells.'
+        ? 'It settles lower, and soon: take larger cells, sew-on lights, which bring their resistor, or fewer lights.'
         : 'Take larger cells, fewer lights, or hold their current back with resistors.',
       found: { value: ma, unit: 'mA' },
       wanted: { value: mostMa, unit: 'mA' },

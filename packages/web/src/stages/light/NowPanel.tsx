@@ -95,7 +95,7 @@ function Sources({ plan, now }: { readonly plan: Plan; readonly now: LightNow })
   return (
     <section>
       <h2>Power</h2>
-      {now.answer.supplies.map(({ partId, amp, volt, cellAmp, standing }) => (
+      {now.answer.supplies.map(({ partId, amp, volt, cellAmp, standing, wellAmp }) => (
         <div key={partId}>
           <Row
             label={
@@ -107,6 +107,12 @@ function Sources({ plan, now }: { readonly plan: Plan; readonly now: LightNow })
           />
           {Math.abs(cellAmp - amp) > 1e-4 && (
             <Row label={<span className="quiet">through its cells</span>} value={formatCurrent(cellAmp)} />
+          )}
+          {cellAmp > wellAmp && standing === 'steady' && (
+            <p className="quiet">
+              More than the {formatCurrent(wellAmp)} that its cells give well: they settle lower, and last
+              less.
+            </p>
           )}
           {standing !== 'steady' && (
             <p className="plus">
