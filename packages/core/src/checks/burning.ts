@@ -1,7 +1,7 @@
 /** What of shorts and of warm things can burn: the part of the caution that only the solved circuit tells. */
 
 import { solveFaded } from '../circuit/faded.ts';
-import { limitsFor, type WarmPlace, warmPlaces } from '../circuit/heat.ts';
+import { limitsFor, type WarmPlace, warmName, warmPlaces } from '../circuit/heat.ts';
 import { type Short, shortsOf } from '../circuit/shorts.ts';
 import { compileCircuit } from '../circuit/solve-plan.ts';
 import { NOMINAL, stateOf } from '../circuit/state.ts';
@@ -9,7 +9,6 @@ import type { Plan } from '../plan/schema.ts';
 import { sourcesOf } from '../power/sources.ts';
 import { formatCelsius, formatCurrent, formatWatt } from '../units/electrical.ts';
 import { groupBy } from '../units/group-by.ts';
-import { capital } from '../units/words.ts';
 import type { CurrentContext } from './check-rule.ts';
 import type { Currents } from './currents.ts';
 import type { Finding } from './finding.ts';
@@ -75,7 +74,7 @@ function hotFinding(plan: Plan, alike: readonly [WarmPlace, ...WarmPlace[]]): Fi
     ruleId: 'fire',
     severity: isStop ? 'stop' : 'mend',
     at: worst.at,
-    message: `${capital(worst.name)} ${becomes} ${formatCelsius(worst.celsius)} warm: it takes ${watts}${LYING_WORDS[worst.lying]}.${others}`,
+    message: `${warmName(worst)} ${becomes} ${formatCelsius(worst.celsius)} warm: it takes ${watts}${LYING_WORDS[worst.lying]}.${others}`,
     step: STEPS[worst.kind],
     found: { value: worst.celsius, unit: '°C' },
     wanted: { value: isStop ? stopC : mendC, unit: '°C' },
@@ -95,7 +94,7 @@ function shortFinding(
       ? 'until the protection of its pack opens'
       : `and is empty in ${Math.max(1, Math.round(minutes))} min or so`;
   const heat =
-    hottest === null ? '' : ` ${capital(hottest.name)} would become ${formatCelsius(hottest.celsius)} warm.`;
+    hottest === null ? '' : ` ${warmName(hottest)} would become ${formatCelsius(hottest.celsius)} warm.`;
   const isPack = sourcesOf(plan).some(
     (source) => source.part.id === partId && source.cellKind.isPlugged === true,
   );

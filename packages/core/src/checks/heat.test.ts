@@ -95,11 +95,11 @@ describe('what carries too much', () => {
       wanted: { value: 48, unit: '°C' },
     });
     expect(thread?.message).toMatch(
-      /^The thread .* becomes \d+ °C warm: it takes [\d.]+ W on each centimetre\./,
+      /^The thread .* becomes \d+\s°C warm: it takes [\d.]+\sW on each centimetre\./,
     );
     const plan = overloaded();
     const loops = hot(plan).find(({ key }) => key.startsWith('fire:p'));
-    expect(loops?.message).toMatch(/^The loops in .* become (?:\d+|over 300) °C warm: it takes [\d.]+ W/);
+    expect(loops?.message).toMatch(/^The loops in .* become (?:\d+|over 300)\s°C warm: it takes [\d.]+\sW/);
   });
 
   test('on skin less is too much, and a layer over the inner face takes it off the skin', () => {
@@ -179,7 +179,7 @@ describe('a short', () => {
     const finding = checkPlan(shorted('aaa-holder-2', {}, 'steel-4-ply', 150)).find(
       ({ key }) => key === 'fire:short:p1',
     );
-    expect(finding?.message).toMatch(/would become (?:\d+|over 300) °C warm\./);
+    expect(finding?.message).toMatch(/would become (?:\d+|over 300)\s°C warm\./);
     expect(finding?.found?.unit).toBe('°C');
   });
 });

@@ -284,7 +284,7 @@ describe('fire', () => {
     const plan = wired(beside('aaa-holder-2', some(1, sewOn, 'red')).sew('holder.plus-2', 'holder.minus-2'));
     const [finding] = of(plan, 'fire');
     expect(finding?.message).toMatch(
-      /^Its \+ and − are joined: holder gives \d+\smA, [\d.]+ W of heat, and is empty in \d+ min/,
+      /^Its \+ and − are joined: holder gives \d+\smA, [\d.]+\sW of heat, and is empty in \d+ min/,
     );
   });
 

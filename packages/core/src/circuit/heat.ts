@@ -15,6 +15,7 @@ import { maybeThreadOf, runsByHole, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { sourcesOf } from '../power/sources.ts';
 import { remembered } from '../units/remembered.ts';
+import { capital } from '../units/words.ts';
 import { word } from './devices/device.ts';
 import { pinName } from './devices/pin.ts';
 import { threadFigures } from './figures.ts';
@@ -29,6 +30,7 @@ export interface WarmPlace {
   /** For keys: the run, `part.hole`, `touch N`, the part. */
   readonly id: string;
   readonly kind: 'thread' | 'point' | 'part';
+  /** To go on with within a sentence; of a part its name, as the maker wrote it. */
   readonly name: string;
   readonly celsius: number;
   readonly watt: number;
@@ -58,6 +60,11 @@ export const warmPlaces = remembered(
       .sort((a, b) => b.celsius - a.celsius);
   },
 );
+
+/** The name of a place at the beginning of a sentence; a part’s stays as it is written. */
+export function warmName({ kind, name }: Pick<WarmPlace, 'kind' | 'name'>): string {
+  return kind === 'part' ? name : capital(name);
+}
 
 /** From how warm a place is too warm, °C: on skin, to the touch, and where hot glue softens. */
 export function limitsFor(

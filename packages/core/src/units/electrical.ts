@@ -36,7 +36,7 @@ export function formatHours(hours: number): string {
 
 /** Watts as a maker reads them: `0.012 W`, `1.4 W`: two digits that count. */
 export function formatWatt(watt: number): string {
-  return `${Number(watt.toPrecision(2))} W`;
+  return `${Number(watt.toPrecision(2))}${THIN_SPACE}W`;
 }
 
 /** Hotter than this cloth chars and thread glows: how hot, no model here knows, °C. */
@@ -44,5 +44,5 @@ const CHARS_C = 300;
 
 /** A temperature in whole degrees, as near as any model here knows it: `62 °C`, `over 300 °C`. */
 export function formatCelsius(celsius: number): string {
-  return celsius > CHARS_C ? `over ${CHARS_C} °C` : `${Math.round(celsius)} °C`;
+  return `${celsius > CHARS_C ? `over ${CHARS_C}` : Math.round(celsius)}${THIN_SPACE}°C`;
 }

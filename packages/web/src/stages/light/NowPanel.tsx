@@ -1,10 +1,9 @@
-import { limitsFor, type WarmPlace } from '@sashiko/core/circuit/heat';
+import { limitsFor, type WarmPlace, warmName } from '@sashiko/core/circuit/heat';
 import type { LightState } from '@sashiko/core/circuit/will-it-light';
 import { assumedIn } from '@sashiko/core/plan/assumed';
 import { runName } from '@sashiko/core/plan/edits/run-edits';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatCelsius, formatCurrent, formatOhm, formatVolt } from '@sashiko/core/units/electrical';
-import { capital } from '@sashiko/core/units/words';
 import { Checkbox, Slider } from 'antd';
 import { useMemo, useState } from 'react';
 import { useViewStore } from '../../stores/view-store.ts';
@@ -159,7 +158,7 @@ function Warmest({ plan, place }: { readonly plan: Plan; readonly place: WarmPla
       <Row
         label={
           <button type="button" className="linkish" onClick={show} title="Show where">
-            {capital(place.name)}
+            {warmName(place)}
             {LYING_WORDS[place.lying]}
           </button>
         }

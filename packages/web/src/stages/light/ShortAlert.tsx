@@ -1,7 +1,7 @@
+import { warmName } from '@sashiko/core/circuit/heat';
 import type { Short } from '@sashiko/core/circuit/shorts';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatCelsius, formatCurrent, formatWatt } from '@sashiko/core/units/electrical';
-import { capital } from '@sashiko/core/units/words';
 import { Button } from 'antd';
 import { useViewStore } from '../../stores/view-store.ts';
 import { showPlace } from '../show-place.ts';
@@ -37,8 +37,8 @@ export function ShortAlert({ plan, shorts }: { readonly plan: Plan; readonly sho
         </p>
         {hottest !== null && (
           <p>
-            {capital(hottest.name)} would become{' '}
-            <span className="figure">{formatCelsius(hottest.celsius)}</span> warm
+            {warmName(hottest)} would become <span className="figure">{formatCelsius(hottest.celsius)}</span>{' '}
+            warm
             {isHot ? `, ${hottest.lying === 'skin' ? 'too hot for skin' : 'too hot to touch'}` : ''}.
           </p>
         )}
