@@ -1,8 +1,14 @@
 /** Pins that fade, against sums by hand and against their own moments. */
 import { describe, expect, test } from 'vitest';
+import { checkPlan } from '../checks/check-plan.ts';
 import { expectOk } from '../errors/problem.ts';
 import { setLevel } from '../plan/edits/part-edits.ts';
+import { changeHabits } from '../plan/edits/plan-edits.ts';
+import type { Plan } from '../plan/schema.ts';
+import { insulated } from '../testing/insulated.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
+import { solvePlan } from './faded.ts';
+import { loadFigures } from './figures.ts';
 import { howLong } from './how-long.ts';
 import { willItLight } from './will-it-light.ts';
 
@@ -68,5 +74,44 @@ describe('a pin that fades', () => {
     expect(hours(0.1)).toBeGreaterThan(hours(0.5));
     // Fully on, or off: nothing fades, and nothing is averaged.
     expect(amps({ p3: 1, p4: 1 })).toEqual(amps({}));
+  });
+});
+
+describe('a board that one moment of a fade resets', () => {
+  /** On a weak coin cell that holds the board up alone, and not the board and a light. */
+  const weak = (level: number): Plan => {
+    const build = new PlanBuilder('Weak', 600, 400);
+    build.edit(changeHabits(build.plan, { assumptions: { coinOhm: 140 } }));
+    build
+      .place('board-round', 'board', 300, 200)
+      .place('coin-cell-holder', 'holder', 100, 300)
+      .light('a', 480, 100, 0, 'red')
+      .light('b', 480, 300, 0, 'red')
+      .sew('holder.plus', 'board.supply')
+      .sew('holder.minus', 'board.ground')
+      .sew('board.p3', 'a.plus')
+      .sew('a.minus', 'board.ground')
+      .sew('holder.plus', 'b.plus')
+      .sew('b.minus', 'board.p5');
+    for (const [pin, to] of [
+      ['p3', level],
+      ['p5', 1],
+    ] as const)
+      build.edit(setLevel(build.plan, build.part('board').id, pin, to));
+    return insulated(build.plan);
+  };
+
+  test('resets again and again: it works at no moment, nothing it drives is lit, nothing has hours, and that is a stop', () => {
+    const off = expectOk(solvePlan(weak(0)));
+    expect(loadFigures(weak(0), off)[0]?.standing).toBe('works');
+    const plan = weak(0.5);
+    const point = expectOk(solvePlan(plan));
+    for (const { point: moment } of point.moments ?? [])
+      expect(loadFigures(plan, moment)[0]?.standing).toBe('off');
+    expect(expectOk(willItLight(plan)).lights.map(({ isLit }) => isLit)).toEqual([false, false]);
+    expect(expectOk(howLong(plan)).filter(({ isLit }) => isLit)).toEqual([]);
+    const told = checkPlan(plan).find(({ ruleId }) => ruleId === 'voltage-at-board');
+    expect(told).toMatchObject({ severity: 'stop' });
+    expect(told?.message).toMatch(/resets again and again/);
   });
 });

@@ -4,6 +4,7 @@
  */
 import { type Result, succeed } from '../errors/problem.ts';
 import type { Plan } from '../plan/schema.ts';
+import type { DeviceState } from './devices/standing.ts';
 import { type CompiledPlan, compileCircuit, type PlanPoint, solveAt } from './solve-plan.ts';
 import { NOMINAL, type PlanState, stateOf, type World } from './state.ts';
 
@@ -43,13 +44,14 @@ export function solveFaded(
   const moments = momentsOf(asked);
   const [only] = moments;
   if (moments.length === 1 && only !== undefined) return solveAt(compiled, world, asked, near, keepsDevices);
-  const points: PlanPoint[] = [];
-  for (const [i, { state }] of moments.entries()) {
+  const each = solveMoments(compiled, world, moments, (i, last) => {
     const from = near?.moments?.[i]?.point;
-    const solved = solveAt(compiled, world, state, from ?? points.at(-1), keepsDevices && from !== undefined);
-    if (!solved.ok) return solved;
-    points.push(solved.value);
-  }
+    return { near: from ?? last, keepsDevices: keepsDevices && from !== undefined };
+  });
+  if (!each.ok) return each;
+  const whole = withWhatGaveUp(compiled, world, moments, each.value);
+  if (!whole.ok) return whole;
+  const points = whole.value;
   const first = points[0] as PlanPoint;
   const mean = (of: (point: PlanPoint) => number): number =>
     points.reduce((sum, point, i) => sum + (moments[i] as Moment).share * of(point), 0);
@@ -62,6 +64,56 @@ export function solveFaded(
     peakOf: (name) => greatest(points.map((point) => point.ampOf(name))),
   });
 }
+
+type Beginning = { readonly near: PlanPoint | undefined; readonly keepsDevices: boolean };
+
+function solveMoments(
+  compiled: CompiledPlan,
+  world: World,
+  moments: readonly Moment[],
+  begin: (i: number, last: PlanPoint | undefined) => Beginning,
+): Result<readonly PlanPoint[]> {
+  const points: PlanPoint[] = [];
+  for (const [i, { state }] of moments.entries()) {
+    const { near, keepsDevices } = begin(i, points.at(-1));
+    const solved = solveAt(compiled, world, state, near, keepsDevices);
+    if (!solved.ok) return solved;
+    points.push(solved.value);
+  }
+  return succeed(points);
+}
+
+/**
+ * What gives up for good at one moment of the period has given up at all of them: a board that one moment resets never gets on with its program,
+ * a pack that one moment trips stays open. Solved again with it so, until no more does.
+ */
+function withWhatGaveUp(
+  compiled: CompiledPlan,
+  world: World,
+  moments: readonly Moment[],
+  points: readonly PlanPoint[],
+): Result<readonly PlanPoint[]> {
+  const gaveUp = new Map<string, DeviceState>();
+  for (const { key, latches } of compiled.elements.devices)
+    for (const point of points) {
+      const now = point.deviceAt(key);
+      if (latches && now !== undefined && GIVEN_UP.has(now.mode) && !gaveUp.has(key)) gaveUp.set(key, now);
+    }
+  const isSame = [...gaveUp].every(([key, { mode }]) =>
+    points.every((point) => point.deviceAt(key)?.mode === mode),
+  );
+  if (isSame) return succeed(points);
+  const again = solveMoments(compiled, world, moments, (i) => {
+    const own = points[i] as PlanPoint;
+    return {
+      near: { ...own, deviceAt: (key) => gaveUp.get(key) ?? own.deviceAt(key) },
+      keepsDevices: true,
+    };
+  });
+  return again.ok ? withWhatGaveUp(compiled, world, moments, again.value) : again;
+}
+
+const GIVEN_UP: ReadonlySet<DeviceState['mode']> = new Set(['off', 'tripped']);
 
 /** What is asked of a plan besides what it says itself. */
 export type Asked = Partial<Pick<PlanState, 'chargeLeft' | 'touchOhm'>>;

@@ -19,6 +19,8 @@ export const voltageAtBoard: CheckRule = {
         const part = plan.parts[partId];
         // What nothing feeds is told as open, or switched off.
         if (part === undefined || standing === 'works' || !currents.fed.hasAny(part)) return [];
+        // With pins that fade one moment is enough.
+        const resetsAgain = currents.apart.moments !== undefined;
         const isBoard = hasElement(kindOf(plan, part), 'pin');
         return [
           {
@@ -26,7 +28,7 @@ export const voltageAtBoard: CheckRule = {
             ruleId: 'voltage-at-board',
             severity: isBoard ? 'stop' : 'mend',
             at: part.at,
-            message: `${part.name} gets ${volt.toFixed(1)} V and needs ${leastV.toFixed(1)} V: ${isBoard ? 'it resets, and its pins do nothing' : 'it does not work'}.`,
+            message: `${part.name} gets ${volt.toFixed(1)} V and needs ${leastV.toFixed(1)} V: ${isBoard ? `it resets${resetsAgain ? ' again and again' : ''}, and its pins do nothing` : 'it does not work'}.`,
             step: 'Use a supply of more volts, or sew its + and − in several lines.',
             found: { value: volt, unit: 'V' },
             wanted: { value: leastV, unit: 'V' },
