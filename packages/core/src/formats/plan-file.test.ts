@@ -233,7 +233,6 @@ describe('the demo plans', () => {
       'mend uneven',
       'mend uneven',
       'mend fire',
-      'note cell-load',
       'note light-load',
     ]);
   });

@@ -59,7 +59,7 @@ export function randomSetting(seed: number): RandomPlanSetting {
   return setting.wired === 'by the router'
     ? {
         ...setting,
-        parts: Math.min(4, setting.parts),
+        parts: Math.min(3, setting.parts),
         panels: Math.min(2, setting.panels),
         boards: Math.min(1, setting.boards),
       }

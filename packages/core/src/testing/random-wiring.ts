@@ -30,7 +30,7 @@ export function afterEdit(plan: Plan, edit: Result<Edit>): Plan {
 }
 
 /** Enough moves for a small piece to be led, if not as well as can be. */
-const MOVES = 12;
+const MOVES = 4;
 
 /** The plan with threads. */
 export function wiredAtRandom(plan: Plan, random: Random, wired: Wiring): Plan {
