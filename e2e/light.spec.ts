@@ -103,7 +103,7 @@ test('a short is told first, in amperes, watts and minutes, shown where it is, a
   const alert = tray(page).getByRole('alert');
   await expect(alert).toContainText('Short: the + and − of holder are joined');
   await expect(alert).toContainText('119 mA');
-  await expect(alert).toContainText('0.4 W');
+  await expect(alert).toContainText('0.38 W');
   await expect(alert).toContainText(/empty in about \d+ min/);
   await expect(alert).toContainText('Take the power out.');
   await alert.getByRole('button', { name: 'Show where' }).click();

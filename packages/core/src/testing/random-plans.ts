@@ -139,7 +139,7 @@ function placed(plan: Plan, random: Random, kind: PartKind, index: number): Plan
   };
   const options = Object.fromEntries(
     kind.options.flatMap(({ id, smallest, largest, choices }) =>
-      random() < 0.5
+      random() < 0.3
         ? []
         : [
             [
