@@ -11,17 +11,25 @@ import { useCommittedPlan } from './plan-store.ts';
 
 /** Of the plan as it is committed. While the workers are at it, what they found before stays, of parts and threads that are still there. */
 export function useRestingFindings(): readonly PlacedFinding[] {
-  return useWithCurrents(useDrawnFindings((state) => state.resting));
+  return useWithCurrents(
+    useDrawnFindings((state) => state.resting),
+    useCurrentsStore((state) => state.findings),
+  );
 }
 
 /** Of the plan as it is shown: while a gesture is under way, the latest that was found. */
 export function useFindings(): readonly PlacedFinding[] {
-  return useWithCurrents(useDrawnFindings((state) => state.underWay ?? state.resting));
+  return useWithCurrents(
+    useDrawnFindings((state) => state.underWay ?? state.resting),
+    useCurrentsStore((state) => state.underWay ?? state.findings),
+  );
 }
 
-function useWithCurrents(drawn: readonly PlacedFinding[]): readonly PlacedFinding[] {
+function useWithCurrents(
+  drawn: readonly PlacedFinding[],
+  byCurrent: readonly PlacedFinding[],
+): readonly PlacedFinding[] {
   const { parts, runs } = useCommittedPlan();
-  const byCurrent = useCurrentsStore((state) => state.findings);
   return useMemo(() => {
     const isThere = ({ partIds, runIds }: PlacedFinding): boolean =>
       partIds.every((id) => parts[id] !== undefined) && runIds.every((id) => runs[id] !== undefined);
