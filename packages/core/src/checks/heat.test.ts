@@ -10,8 +10,10 @@ import { changeHabits } from '../plan/edits/plan-edits.ts';
 import { firstPanel } from '../plan/panels.ts';
 import type { Plan } from '../plan/schema.ts';
 import { withContactsClosed } from '../power/operating-states.ts';
+import { seededRandom } from '../random/random.ts';
 import { insulated } from '../testing/insulated.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
+import { wiredAtRandom } from '../testing/random-wiring.ts';
 import { checkPlan } from './check-plan.ts';
 
 const plansIn = (folder: string): ReadonlyArray<readonly [string, Plan]> => {
@@ -25,11 +27,19 @@ const hot = (plan: Plan) =>
   checkPlan(plan).filter(({ ruleId, found }) => ruleId === 'fire' && found !== null);
 
 describe('an ordinary load is not hot', () => {
-  test.each([...plansIn('demo'), ...plansIn('starts')])('%s, with nothing touching', (_name, plan) => {
-    const on = withContactsClosed(plan);
-    const point = expectOk(solvePlan(on, { touchOhm: null }));
-    for (const { name, celsius } of warmPlaces(on, point)) expect(celsius, name).toBeLessThan(43);
-  });
+  /** Without threads as they are kept: sewn as they are wished, of thread or of wire. */
+  const boards = plansIn('packages/core/src/testing/boards').map(
+    ([name, plan]) => [name, wiredAtRandom({ ...plan, runs: {} }, seededRandom(3), 'by hand')] as const,
+  );
+
+  test.each([...plansIn('demo'), ...plansIn('starts'), ...boards])(
+    '%s, with nothing touching',
+    (_name, plan) => {
+      const on = withContactsClosed(plan);
+      const point = expectOk(solvePlan(on, { touchOhm: null }));
+      for (const { name, celsius } of warmPlaces(on, point)) expect(celsius, name).toBeLessThan(43);
+    },
+  );
 
   /** Two AAA cells, a row of bare red lights on 3-ply steel of 30 Ω/m: what its first thread carries, and how warm that gets. */
   test.each([

@@ -110,7 +110,7 @@ export function lightAnswer(plan: Plan, point: PlanPoint): LightAnswer {
 }
 
 /** Dimmest ÷ brightest of the lights that are lit and not addressable, while they are on; null with fewer than two. */
-export function evennessOf(lights: readonly LightState[]): number | null {
+function evennessOf(lights: readonly LightState[]): number | null {
   const shown = lights.flatMap(({ isLit, isAddressable, peakAmp }) =>
     isLit && !isAddressable ? [peakAmp] : [],
   );
