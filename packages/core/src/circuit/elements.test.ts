@@ -1,9 +1,11 @@
 import { describe, expect, test } from 'vitest';
 import { expectOk } from '../errors/problem.ts';
 import { flickSwitch, placePair, setLevel } from '../plan/edits/part-edits.ts';
+import { insulated } from '../testing/insulated.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
 import { solvePlan } from './faded.ts';
 import { howLong } from './how-long.ts';
+import { elementName } from './plan-circuit.ts';
 import { willItLight } from './will-it-light.ts';
 
 /** The straight lines of these pieces lie across each other: what touches is thought apart. */
@@ -121,4 +123,22 @@ test('one AAA cell without boost lights nothing (handbook section 4)', () => {
     .bareLight('a', 150, 40);
   build.sew('holder.plus-1', 'a.plus').sew('holder.minus-1', 'a.minus');
   expect(expectOk(willItLight(build.plan, APART)).lights[0]?.amp).toBeLessThan(0.0001);
+});
+
+test.each([
+  ['a holder that lifts to 5 V', 'aaa-holder-2-boost'],
+  ['two AAA cells, less than it makes', 'aaa-holder-2'],
+  ['a pack', 'power-board'],
+])('a shorted steady hole gives no more than its most, from %s', (_what, holder) => {
+  const build = new PlanBuilder('Shorted', 900, 600)
+    .place(holder, 'holder', 100, 300)
+    .place('board-long', 'board', 500, 300)
+    .sew('holder.plus-1', 'board.supply')
+    .sew('holder.minus-1', 'board.ground')
+    .sew('board.regulated', 'board.ground');
+  const short = Object.values(build.plan.runs).at(-1)?.id ?? '';
+  const point = expectOk(solvePlan(insulated(build.plan)));
+  // 0.15 A (memory of small regulators), and a little that its own chip no longer takes.
+  expect(Math.abs(point.ampOf(elementName.run(short)))).toBeLessThanOrEqual(0.15 + 1e-6);
+  expect(Math.abs(point.ampOf(elementName.run(short)))).toBeGreaterThan(0.1);
 });

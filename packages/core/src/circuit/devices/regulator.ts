@@ -32,7 +32,16 @@ export function regulatorDevice(
     next(now, { across, ampOf }) {
       const out = across(output, ground);
       if (now.mode === 'off') return out < element.volt ? start : now;
-      if (now.mode === 'passing' || now.mode === 'sunk') return out > element.volt ? start : now;
+      if (out > element.volt && now.mode !== 'steady') return start;
+      // From a low input, too, it gives no more than its most.
+      if (now.mode === 'passing')
+        return ampOf(word('Rpass', partId)) > MOST_A
+          ? { mode: 'sunk', amp: MOST_A, volt: element.volt }
+          : now;
+      if (now.mode === 'sunk')
+        return across(input, output) < MOST_A * PASS_OHM
+          ? { mode: 'passing', amp: 0, volt: element.volt }
+          : now;
       const amp = -ampOf(name);
       if (amp < -SETTLED_AMP) return { mode: 'off', amp: 0, volt: element.volt };
       if (across(input, ground) <= element.volt) return { mode: 'passing', amp: 0, volt: element.volt };
