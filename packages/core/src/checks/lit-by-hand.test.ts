@@ -191,6 +191,18 @@ const CASES: readonly Case[] = [
     'h+ s.tail, t.tail a+, h- a-',
     'a lit',
   ],
+  [
+    'in a row with a sensor',
+    `${LIFTED}; t sensor-touch; a bare-leg-light-5 red`,
+    'h+ a+, a- t+, t- h-',
+    'a lit',
+  ],
+  [
+    'in a row with a buzzer that comes first',
+    `${LIFTED}; t buzzer; a bare-leg-light-5 red`,
+    'h+ t+, t- a+, a- h-',
+    'a lit',
+  ],
   ['a resistor', `${PACK}; r resistor ohm=100; a bare-leg-light-5 red`, 'h+ r.a, r.b a+, h- a-', 'a lit'],
   [
     'much too large a resistor',

@@ -222,7 +222,7 @@ describe('short-net', () => {
     const findings = findingsOf(build.plan, 'short-net');
     expect(findings.map((finding) => finding.message)).toEqual([
       'The + and the − of holder are joined as soon as the switch is closed.',
-      'Both ends of left are on the same thread.',
+      'Both ends of left and right are on the same thread.',
     ]);
     const direct = new PlanBuilder().holder(100, 100).sew('holder.plus', 'holder.minus', [[100, 60]]);
     expect(findingsOf(direct.plan, 'short-net')).toMatchObject([

@@ -1,8 +1,5 @@
 /** Why a light stays dark, or is dim beside its like: the first cause on its way from the source, and where it is. */
 import type { Point } from '../geometry/point.ts';
-import { lightsOf } from '../joining/sides.ts';
-import { elementsOf } from '../parts/part-element.ts';
-import { kindOf } from '../plan/kind-of.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { circuitsOf } from '../power/circuits.ts';
@@ -11,7 +8,7 @@ import { firstCause } from './dark-causes.ts';
 import { shortsOf } from './shorts.ts';
 import type { PlanPoint } from './solve-plan.ts';
 import { turnedRound } from './turned-round.ts';
-import { type LightState, lightStates, supplyStates } from './will-it-light.ts';
+import { endsOfLight, type LightState, lightStates, supplyStates } from './will-it-light.ts';
 
 export type { DarkCause } from './dark-case.ts';
 
@@ -63,7 +60,7 @@ function reasonOf(shared: Shared, state: LightState): DarkReason {
     ...shared,
     state,
     part,
-    ends: endsOf(plan, part, state),
+    ends: endsOfLight(plan, state),
     fed: fedOf(shared, state),
   });
   return {
@@ -74,14 +71,6 @@ function reasonOf(shared: Shared, state: LightState): DarkReason {
     runIds: [],
     ...found,
   };
-}
-
-function endsOf(plan: Plan, part: Part, { id, isAddressable }: LightState): DarkCase['ends'] {
-  const light = lightsOf(plan, part).find((one) => one.id === id)?.light;
-  const load = elementsOf(kindOf(plan, part), 'load').find(({ glows }) => glows === true);
-  const ends = isAddressable ? load : light;
-  if (ends === undefined) throw new RangeError(`whyDark: ${id} is no light of ${part.id}`);
-  return ends;
 }
 
 /** The circuit that a light hangs in, by the drawing. */

@@ -1,7 +1,7 @@
 /** The answers a maker wants at one moment: how bright each light is and what the cells give. */
 
 import { type Result, succeed } from '../errors/problem.ts';
-import { lightsIn, partsThatAre } from '../joining/sides.ts';
+import { lightsIn, lightsOf, partsThatAre } from '../joining/sides.ts';
 import { maybeCell } from '../parts/cells.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { assumedIn } from '../plan/assumed.ts';
@@ -124,6 +124,19 @@ export function lightStates(
   fed: FedBy = fedBy(plan, point),
 ): readonly LightState[] {
   return [...diodeStates(plan, point, fed), ...addressableStates(plan, point, fed)];
+}
+
+/** The terminals of a light. Throws RangeError for one that the plan has not. */
+export function endsOfLight(
+  plan: Plan,
+  { id, partId, isAddressable }: Pick<LightState, 'id' | 'partId' | 'isAddressable'>,
+): { readonly plus: string; readonly minus: string } {
+  const part = plan.parts[partId] as Part;
+  const light = lightsOf(plan, part).find((one) => one.id === id)?.light;
+  const load = elementsOf(kindOf(plan, part), 'load').find(({ glows }) => glows === true);
+  const ends = isAddressable ? load : light;
+  if (ends === undefined) throw new RangeError(`endsOfLight: ${id} is no light of ${partId}`);
+  return ends;
 }
 
 function sourcesFeeding(fed: FedBy, name: string): readonly string[] {

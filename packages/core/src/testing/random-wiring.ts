@@ -114,7 +114,15 @@ function passesBetween(plan: Plan, from: HoleRef, to: HoleRef, random: Random): 
 
 type Mistake = (plan: Plan, random: Random) => Plan;
 
-const MISTAKES: readonly Mistake[] = [leaveOut, exchangeEnds, joinTwo, inSeries, leaveOut, exchangeEnds];
+const MISTAKES: readonly Mistake[] = [
+  leaveOut,
+  exchangeEnds,
+  joinTwo,
+  inSeries,
+  leaveOut,
+  exchangeEnds,
+  afterAnother,
+];
 
 /** One to three things done wrong. */
 function withMistakes(plan: Plan, random: Random): Plan {
@@ -177,6 +185,39 @@ function inSeries(plan: Plan, random: Random): Plan {
     ),
   );
   return sewn({ ...plan, runs }, minus, plus, random);
+}
+
+/** What leads to the + of a light leads to that of something that needs power instead, and on from its − to the light. */
+function afterAnother(plan: Plan, random: Random): Plan {
+  const ends = Object.values(plan.parts).flatMap((part) => {
+    const kind = kindOf(plan, part);
+    const holeAt = (terminal: string): HoleRef | null => {
+      const hole = kind.holes.find((each) => each.terminal === terminal && each.plated);
+      return hole === undefined ? null : { partId: part.id, holeId: hole.id };
+    };
+    return kind.elements.flatMap((element) => {
+      if (element.kind !== 'light' && element.kind !== 'load') return [];
+      const [plus, minus] = [holeAt(element.plus), holeAt(element.minus)];
+      return plus === null || minus === null ? [] : [{ isLight: element.kind === 'light', plus, minus }];
+    });
+  });
+  const [lights, loads] = [true, false].map((wanted) => ends.filter(({ isLight }) => isLight === wanted));
+  if (lights?.length === 0 || loads?.length === 0) return plan;
+  const [light, load] = [pick(random, lights ?? []), pick(random, loads ?? [])];
+  const isAt = (ref: HoleRef, end: HoleRef): boolean =>
+    ref.partId === end.partId && ref.holeId === end.holeId;
+  const isMoved = ({ from, to }: Run): boolean =>
+    [from, to].some((ref) => isAt(ref, load.minus) || isAt(ref, light.plus));
+  let next: Plan = {
+    ...plan,
+    runs: Object.fromEntries(Object.entries(plan.runs).filter(([, run]) => !isMoved(run))),
+  };
+  for (const { from, to } of Object.values(plan.runs)) {
+    const other = isAt(from, light.plus) ? to : isAt(to, light.plus) ? from : null;
+    if (other !== null && !isAt(other, load.minus) && !isAt(other, load.plus))
+      next = sewn(next, other, load.plus, random);
+  }
+  return sewn(next, load.minus, light.plus, random);
 }
 
 function anyHole(plan: Plan, random: Random): HoleRef | null {

@@ -1,11 +1,11 @@
 import { NOT_ASKED } from '../../circuit/fed-by.ts';
 import { turnedRound } from '../../circuit/turned-round.ts';
 import { whyDark } from '../../circuit/why-dark.ts';
-import { lightStates } from '../../circuit/will-it-light.ts';
+import { endsOfLight, lightStates } from '../../circuit/will-it-light.ts';
 import type { Point } from '../../geometry/point.ts';
 import { holesOf, type Net, type Terminal, terminalsOf } from '../../joining/nets.ts';
-import { isSeriesNet } from '../../joining/series.ts';
-import { lightsIn, netAt, partsThatAre } from '../../joining/sides.ts';
+import { isSeriesNet, lightEnds } from '../../joining/series.ts';
+import { netAt, partsThatAre } from '../../joining/sides.ts';
 import { consumersOf, elementsOf, hasElement, neededTerminals } from '../../parts/part-element.ts';
 import { holeName } from '../../plan/hole-names.ts';
 import { kindOf } from '../../plan/kind-of.ts';
@@ -96,19 +96,26 @@ function brokenLoops(context: CurrentContext): readonly Finding[] {
   const lights = lightStates(currents.on, currents.apart, NOT_ASKED);
   const turned = turnedRound(currents.on, currents.apart);
   const inUse = fedIn(plan, statesThatMatter(plan)[0].switches);
-  const placed = new Map(lightsIn(plan).map((light) => [light.id, light]));
   const untold = new Set(
-    lights.flatMap(({ id, isLit }) => {
-      const light = placed.get(id);
-      if (isLit || light === undefined || turned.has(id) || inUse.has(light.part, light.light)) return [];
-      const ends = [light.light.plus, light.light.minus];
-      const [plus, minus] = ends.map((end) => netAt(nets, light.part, end)) as [Net, Net];
+    lights.flatMap((state) => {
+      const part = plan.parts[state.partId] as Part;
+      const ends = endsOfLight(plan, state);
+      const isTurned = turned.has(state.isAddressable ? part.id : state.id);
+      if (state.isLit || isTurned || inUse.has(part, ends)) return [];
+      const terminals = [ends.plus, ends.minus];
+      const [plus, minus] = terminals.map((end) => netAt(nets, part, end)) as [Net, Net];
       const isSewn = plus !== minus && plus.runIds.length > 0 && minus.runIds.length > 0;
-      const isLost = [plus, minus].some((net) => sides.of(net) === 'neither');
-      const isDrawnWrong =
-        !inLoop(plan)(light.part, light.light) && (sides.of(plus) === '-' || sides.of(minus) === '+');
-      const isByPin = ends.some((end) => pinsAt(plan)(light.part, end).length > 0);
-      return isSewn && !isLost && !isDrawnWrong && !isByPin ? [id] : [];
+      const isTold = terminals.some(
+        (terminal) => whatIsMissing(context, part, { partId: part.id, terminal }) !== null,
+      );
+      const isInChain = [plus, minus].some(
+        (net) =>
+          isSeriesNet(plan, sides, net) &&
+          [...lightEnds(plan, net, '-'), ...lightEnds(plan, net, '+')].includes(part),
+      );
+      const isDrawnWrong = !inLoop(plan)(part, ends) && (sides.of(plus) === '-' || sides.of(minus) === '+');
+      const isByPin = terminals.some((end) => pinsAt(plan)(part, end).length > 0);
+      return isSewn && !isTold && !isInChain && !isDrawnWrong && !isByPin ? [state.id] : [];
     }),
   );
   if (untold.size === 0) return [];
@@ -185,7 +192,17 @@ function whatIsMissing(context: CheckContext, part: Part, terminal: Terminal): s
     return null;
   // A light's thread that stays among lights leads nowhere, unless it is one of a series chain, which has its own rule.
   if (context.sides.of(net) !== 'neither' || isSeriesNet(context.plan, context.sides, net)) return null;
-  return LEADS_NOWHERE;
+  return leadsThrough(context, terminal) ? null : LEADS_NOWHERE;
+}
+
+/** Whether the thread of a terminal leads on to a source through something that lies in a row with it. */
+function leadsThrough({ plan, nets }: CheckContext, terminal: Terminal): boolean {
+  return nets.ofTerminal(terminal).terminals.some(({ partId, terminal: own }) => {
+    const part = plan.parts[partId] as Part;
+    return consumersOf(kindOf(plan, part)).some(
+      (ends) => (ends.plus === own || ends.minus === own) && inLoop(plan)(part, ends),
+    );
+  });
 }
 
 const LEADS_NOWHERE = 'is sewn, but its thread leads to no holder';

@@ -5,6 +5,7 @@ import { kindOf } from '../../plan/kind-of.ts';
 import type { Part } from '../../plan/records.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
+import { manyWords } from '../words-for-many.ts';
 
 export const shortNet: CheckRule = {
   id: 'short-net',
@@ -21,21 +22,21 @@ export const shortNet: CheckRule = {
 function checkPart({ plan, nets, sides }: CheckContext, part: Part): readonly Finding[] {
   const kind = kindOf(plan, part);
   const [cell] = elementsOf(kind, 'cell');
-  const ends = cell ?? consumersOf(kind)[0];
-  if (ends === undefined) return [];
-  const plus = netAt(nets, part, ends.plus);
-  const minus = netAt(nets, part, ends.minus);
-  if (plus === minus) {
+  for (const ends of cell === undefined ? consumersOf(kind) : [cell]) {
+    const net = netAt(nets, part, ends.plus);
+    if (net !== netAt(nets, part, ends.minus)) continue;
     // What hangs on a shorted thread besides its source, or besides the first, shows the same cause.
-    if (shortedOn(plan, plus)[0] !== part) return [];
-    const what = cell === undefined ? 'Both ends of' : 'The + and the − of';
-    return [finding(part, `${what} ${part.name} are on the same thread.`, plus.runIds)];
+    const shorted = shortedOn(plan, net);
+    if (shorted[0] !== part) continue;
+    return cell === undefined
+      ? [finding(shorted, `Both ends of ${manyWords(shorted, 'parts')} are on the same thread.`, net.runIds)]
+      : [finding([part], `The + and the − of ${part.name} are on the same thread.`, net.runIds)];
   }
-  if (cell !== undefined && sides.areJoined(plus, minus)) {
-    const message = `The + and the − of ${part.name} are joined as soon as the switch is closed.`;
-    return [finding(part, message, [...plus.runIds, ...minus.runIds])];
-  }
-  return [];
+  if (cell === undefined) return [];
+  const [plus, minus] = [netAt(nets, part, cell.plus), netAt(nets, part, cell.minus)];
+  if (!sides.areJoined(plus, minus)) return [];
+  const message = `The + and the − of ${part.name} are joined as soon as the switch is closed.`;
+  return [finding([part], message, [...plus.runIds, ...minus.runIds])];
 }
 
 /** What has both ends on a net: sources first, in plan order. */
@@ -51,7 +52,8 @@ function shortedOn(plan: CheckContext['plan'], net: Net): readonly Part[] {
   return [...parts.filter(isSource), ...parts.filter((part) => !isSource(part))];
 }
 
-function finding(part: Part, message: string, runIds: readonly string[]): Finding {
+function finding(parts: readonly Part[], message: string, runIds: readonly string[]): Finding {
+  const [part] = parts as [Part];
   return {
     key: `short-net:${part.id}`,
     ruleId: 'short-net',
@@ -61,7 +63,7 @@ function finding(part: Part, message: string, runIds: readonly string[]): Findin
     step: 'Unpick the run that joins the two sides.',
     found: { value: 1, unit: 'joins' },
     wanted: { value: 0, unit: 'joins' },
-    partIds: [part.id],
+    partIds: parts.map(({ id }) => id),
     runIds,
   };
 }
