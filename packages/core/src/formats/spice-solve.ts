@@ -16,8 +16,9 @@ export interface NetlistPoint {
 
 /** A switch that flips so often does not settle; a boost is settled much sooner. */
 const MOST_ROUNDS = 200;
-/** A boost's input is settled to this share of it. */
+/** A boost's input is settled to this share of it, and to what rounding leaves where none flows, A. */
 const SETTLED_SHARE = 1e-12;
+const SETTLED_AMP = 1e-13;
 
 /** Reads a netlist and solves it. Fails with the line that cannot be read, or where there is no answer. */
 export function solveNetlist(text: string): Result<NetlistPoint> {
@@ -98,7 +99,7 @@ class BoostSearch {
   /** The current to try next; null once it is settled. */
   next(amp: number, wanted: number): number | null {
     const short = wanted - amp;
-    if (Math.abs(short) <= SETTLED_SHARE * Math.max(Math.abs(wanted), 1e-9)) return null;
+    if (Math.abs(short) <= Math.max(SETTLED_SHARE * Math.abs(wanted), SETTLED_AMP)) return null;
     const before = this.#before;
     this.#before = { amp, short };
     if (before === null || before.short === short) return wanted;
