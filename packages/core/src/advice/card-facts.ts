@@ -1,7 +1,8 @@
 /** What is known of a part before it is placed: what power it gives, and whether it goes with what lies on the cloth. */
 import { darkAmp } from '../circuit/will-it-light.ts';
 import { lightsIn, partsThatAre } from '../joining/sides.ts';
-import { cellAt, maybeCell } from '../parts/cells.ts';
+import { isTooMuchFor } from '../parts/bears.ts';
+import { cellAt, freshVolt, maybeCell } from '../parts/cells.ts';
 import { COIN_CELL_ID } from '../parts/coin-holders.ts';
 import { LIGHT_RATED_A, lightA, maybeLightColour } from '../parts/light-colours.ts';
 import { elementsOf, type PartElement } from '../parts/part-element.ts';
@@ -12,6 +13,7 @@ import type { Plan } from '../plan/schema.ts';
 import { sourcesOf } from '../power/sources.ts';
 import { formatVolt } from '../units/electrical.ts';
 import { counted } from '../units/words.ts';
+import { isSensor, tellsBoards } from '../wishes/wished-circuits.ts';
 
 type CellElement = Extract<PartElement, { kind: 'cell' }>;
 
@@ -50,6 +52,8 @@ function sourceFacts(plan: Plan, cell: CellElement): CardFacts {
   // Addressable lights shine from their least volts on.
   const least = partsThatAre(plan, 'load').flatMap((part) => glowingFrom(kindOf(plan, part)));
   const count = amps.length + least.length;
+  const harmed = harmedBy(plan, cell);
+  if (harmed.length > 0) return { power, fit: `too many volts for ${harmed.join(', ')}`, rank: 2 };
   if (count === 0) return { power, fit: null, rank: 0 };
   const lit = amps.filter((amp) => amp >= darkAmp(plan)).length + least.filter((from) => volt >= from).length;
   if (lit === 0) return { power, fit: 'lights nothing here', rank: 2 };
@@ -63,6 +67,13 @@ function sourceFacts(plan: Plan, cell: CellElement): CardFacts {
 function lightFacts(plan: Plan, kind: PartKind, colourId: string): CardFacts {
   const lights = elementsOf(kind, 'light');
   const sources = sourcesOf(plan);
+  const isSteady = partsThatAre(plan, 'regulator').length > 0 && tellsBoards(kind);
+  if (
+    !isSteady &&
+    sources.length > 0 &&
+    sources.every(({ cell }) => isTooMuchFor(kind, freshVolt(cell, assumedIn(plan))))
+  )
+    return { power: null, fit: 'bears fewer volts than the power here gives', rank: 2 };
   const least = glowingFrom(kind);
   if (lights.length + least.length === 0 || sources.length === 0) return UNKNOWN;
   const isLit = sources.some(({ cell }) => {
@@ -74,6 +85,16 @@ function lightFacts(plan: Plan, kind: PartKind, colourId: string): CardFacts {
     });
   });
   return isLit ? UNKNOWN : { power: null, fit: 'stays dark with the power here', rank: 2 };
+}
+
+/** What bears fewer volts than a source gives, and lies on the cloth: no board with a steady supply stands before it. */
+function harmedBy(plan: Plan, cell: CellElement): readonly string[] {
+  const volt = freshVolt(cell, assumedIn(plan));
+  const isSteady = partsThatAre(plan, 'regulator').length > 0;
+  return partsThatAre(plan, 'load').flatMap((part) => {
+    const isBehind = isSteady && isSensor(plan, part);
+    return !isBehind && isTooMuchFor(kindOf(plan, part), volt) ? [part.name] : [];
+  });
 }
 
 /** The volts from which each addressable light of a part shines. */

@@ -27,6 +27,7 @@ import { bareName } from '../spacing/bare-things.ts';
 import { tightestPlaces } from '../spacing/tightest.ts';
 import { THREAD_KINDS } from '../thread/thread-kinds.ts';
 import { contactOhm } from '../thread/thread-sums.ts';
+import { harmedByExchange } from './harmed-by.ts';
 
 /** What a maker compares. */
 export interface LightFigures {
@@ -263,13 +264,13 @@ function touchingThreads(plan: Plan): readonly Case[] {
   ];
 }
 
-/** The first source as each other of the drawer. */
+/** The first source as each other of the drawer that gives nothing too many volts. */
 function otherSources(plan: Plan): readonly Case[] {
   const [source] = sourcesOf(plan);
   if (source === undefined || sourcesOf(plan).length > 1) return [];
   const seen = new Set([wordOf(kindOf(plan, source.part))]);
   return PART_KINDS.filter((kind) => hasElement(kind, 'cell')).flatMap((kind): readonly Case[] => {
-    if (seen.has(wordOf(kind))) return [];
+    if (seen.has(wordOf(kind)) || harmedByExchange(plan, source.part, kind).length > 0) return [];
     seen.add(wordOf(kind));
     const edit = exchangeSource(plan, source.part.id, kind.id);
     return edit.ok

@@ -52,6 +52,7 @@ import { switchNone } from './rules/switch-none.ts';
 import { tail } from './rules/tail.ts';
 import { threadLong } from './rules/thread-long.ts';
 import { threadStock } from './rules/thread-stock.ts';
+import { tooManyVoltsRule } from './rules/too-many-volts.ts';
 import { turnSharp } from './rules/turn-sharp.ts';
 import { twoPads } from './rules/two-pads.ts';
 import { uneven } from './rules/uneven.ts';
@@ -84,6 +85,7 @@ export const CHECK_RULES: readonly CheckRule[] = [
   switchNone,
   pinFight,
   voltageAtBoard,
+  tooManyVoltsRule,
   cellLoad,
   chipLoad,
   pinLoad,

@@ -5,10 +5,11 @@
  */
 import { pointC, threadC } from '../circuit/heat-laws.ts';
 import { deriveNets } from '../joining/nets.ts';
+import { deriveSides, netAt } from '../joining/sides.ts';
 import { UnionFind } from '../joining/union-find.ts';
 import { cellAt } from '../parts/cells.ts';
 import { lightA, maybeLightColour } from '../parts/light-colours.ts';
-import { elementsOf } from '../parts/part-element.ts';
+import { consumersOf, elementsOf, TELLING_ROLES } from '../parts/part-element.ts';
 import { assumedIn } from '../plan/assumed.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { loopsAt, sumRun } from '../plan/run-way.ts';
@@ -65,7 +66,7 @@ function isBounded(plan: Plan, known: ReadonlyMap<string, Severity>): boolean {
   const circuits = circuitsOf(plan);
   // Of sources side by side one may give more where another is switched off.
   if (circuits.some((circuit) => mergedWith(circuits, circuit).length > 0)) return false;
-  if (hasWayRound(plan)) return false;
+  if (hasWayRound(plan) || hasSuppliesApart(plan)) return false;
   const { ratedMa } = assumedIn(plan);
   const byBoard = new Map<string, number>();
   /** All that a source may come to give, A: no thread carries more. */
@@ -145,6 +146,41 @@ function hasWayRound(plan: Plan): boolean {
     return false;
   });
 }
+
+/**
+ * Whether lines lead between things whose supplies are not one and the same thread: with a contact between them open, one speaks to another that
+ * has no volts.
+ */
+function hasSuppliesApart(plan: Plan): boolean {
+  const nets = deriveNets(plan);
+  const sides = deriveSides(plan);
+  const at = (partId: string, terminal: string): string => nets.ofTerminal({ partId, terminal }).id;
+  const steady = new Map<string, string>();
+  const pins = new Set<string>();
+  for (const part of Object.values(plan.parts)) {
+    const kind = kindOf(plan, part);
+    for (const { output, input } of elementsOf(kind, 'regulator'))
+      steady.set(at(part.id, output), at(part.id, input));
+    for (const { pin } of elementsOf(kind, 'pin')) pins.add(at(part.id, pin));
+  }
+  const supplies = new Set<string>();
+  const add = (net: string): void => {
+    supplies.add(steady.get(net) ?? net);
+  };
+  for (const part of Object.values(plan.parts)) {
+    const kind = kindOf(plan, part);
+    const speaks = kind.holes.some(({ role }) => role !== undefined && LINE_ROLES.has(role));
+    for (const { plus, minus } of consumersOf(kind)) {
+      if (speaks) add(at(part.id, plus));
+      // What hangs between a + and a pin lifts that.
+      else if (pins.has(at(part.id, minus)) && sides.of(netAt(nets, part, plus)) === '+')
+        add(at(part.id, plus));
+    }
+  }
+  return supplies.size > 1;
+}
+/** Holes that lines between parts end at. */
+const LINE_ROLES: ReadonlySet<string> = new Set([...TELLING_ROLES, 'pin', 'data-out']);
 
 /** The most that a light can take of its source, A. */
 function mostAmp({ circuit }: FedLights, { part, light }: FedLights['lights'][number]): number {

@@ -19,6 +19,8 @@ export interface PlanState {
   readonly chargeLeft: number;
   /** How converters, regulators, packs and boards stand; one that is not named as it starts. */
   readonly devices: ReadonlyMap<string, DeviceState>;
+  /** What needs power draws none: what lies across it before it starts. */
+  readonly isUnloaded?: true;
   /** What lets through where threads lie on each other as drawn, Ω; null where all of it is thought apart. */
   readonly touchOhm: number | null;
 }

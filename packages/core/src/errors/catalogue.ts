@@ -79,6 +79,10 @@ export const ERROR_CATALOGUE = {
     title: 'That part gives no power.',
     help: 'Choose a holder, a pack or another part with a cell.',
   },
+  'source-too-strong': {
+    title: 'That source gives more volts than they bear.',
+    help: 'Choose one of fewer volts, or place one.',
+  },
   'no-pin': {
     title: 'There is no such pin.',
     help: 'Choose a pin of a board that is on the cloth.',

@@ -1,6 +1,6 @@
 /** Where a net gets its power from, and at how many volts, before any current flows: facts of the drawing, not a solve. */
 
-import { cellAt, maybeCell } from '../parts/cells.ts';
+import { freshVolt } from '../parts/cells.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { assumedIn } from '../plan/assumed.ts';
 import { kindOf } from '../plan/kind-of.ts';
@@ -35,18 +35,17 @@ export const suppliesOf = remembered(
 function findSupplies(plan: Plan, sides: Sides): readonly Supply[] {
   const { nets } = sides;
   const cells = partsThatAre(plan, 'cell').flatMap((part) =>
-    elementsOf(kindOf(plan, part), 'cell').map((cell): Supply => {
-      const kind = maybeCell(cell.cellId, assumedIn(plan));
-      return {
+    elementsOf(kindOf(plan, part), 'cell').map(
+      (cell): Supply => ({
         partId: part.id,
         name: part.name,
         kind: 'cell',
         cellId: cell.cellId,
         plus: netAt(nets, part, cell.plus),
         minus: netAt(nets, part, cell.minus),
-        freshV: cell.boostV ?? (kind === undefined ? 0 : cellAt(kind, 1).volt * cell.count),
-      };
-    }),
+        freshV: freshVolt(cell, assumedIn(plan)),
+      }),
+    ),
   );
   const regulators = partsThatAre(plan, 'regulator').flatMap((part) =>
     elementsOf(kindOf(plan, part), 'regulator').map(

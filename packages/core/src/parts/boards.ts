@@ -14,6 +14,9 @@ export const PIN_OHM = 30;
 /** Below this its chip resets, V (memory: small chips are set to do so at 1.8 to 2.7 V). */
 export const BOARD_LEAST_V = 2.4;
 
+/** The most a chip for 3 V bears, V (assumption: a full lithium pack and no more). */
+export const CHIP_MOST_V = 4.3;
+
 /** What the chip itself takes while it runs, mA (assumption). */
 export const CHIP_MA = 5;
 
@@ -45,15 +48,23 @@ export function pinHole(label: string, at: Point, abilities: readonly PinAbility
   };
 }
 
-/** The chip as a load and every pin among the holes as a driven pin. */
+/** The chip as a load, of so many volts at most where somebody says, and every pin among the holes as a driven pin. */
 export function boardElements(
   holes: readonly Hole[],
   volt: number,
   supply = 'supply',
-  leastV = BOARD_LEAST_V,
+  { leastV = BOARD_LEAST_V, mostV }: { readonly leastV?: number; readonly mostV?: number } = {},
 ): readonly PartElement[] {
   return [
-    { kind: 'load', plus: supply, minus: 'ground', volt, ma: CHIP_MA, leastV },
+    {
+      kind: 'load',
+      plus: supply,
+      minus: 'ground',
+      volt,
+      ma: CHIP_MA,
+      leastV,
+      ...(mostV === undefined ? {} : { mostV }),
+    },
     ...holes
       .filter((hole) => hole.role === 'pin')
       .map(

@@ -124,6 +124,15 @@ export function maybeCell(id: string, assumed: Assumed): CellKind | undefined {
   return cellsAssumed(assumed).get(id);
 }
 
+/** What a holder gives between its + and − with fresh cells and nothing on it, V; 0 for a cell that is not known. */
+export function freshVolt(
+  cell: { readonly cellId: string; readonly count: number; readonly boostV?: number },
+  assumed: Assumed,
+): number {
+  const kind = maybeCell(cell.cellId, assumed);
+  return cell.boostV ?? (kind === undefined ? 0 : cellAt(kind, 1).volt * cell.count);
+}
+
 /** Volts and ohms of a cell with `chargeLeft` (clamped to 0–1) of its charge. */
 export function cellAt(cell: CellKind, chargeLeft: number): { readonly volt: number; readonly ohm: number } {
   const charge = Math.min(1, Math.max(0, chargeLeft));

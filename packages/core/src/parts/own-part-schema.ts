@@ -42,6 +42,8 @@ export const OwnHoleSchema = v.strictObject({
   mostMa: v.optional(v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(5000))),
 });
 
+const mostVolts = v.pipe(v.number(), v.minValue(0.5), v.maxValue(60));
+
 export const OwnModelSchema = v.variant('kind', [
   v.strictObject({ kind: v.literal('none') }),
   v.strictObject({
@@ -71,6 +73,8 @@ export const OwnModelSchema = v.variant('kind', [
     kind: v.literal('load'),
     volt: v.pipe(v.number(), v.minValue(0.5), v.maxValue(24)),
     ma: v.pipe(v.number(), v.minValue(0.001), v.maxValue(5000)),
+    /** The most volts it bears; missing: nobody says. */
+    mostV: v.optional(mostVolts),
     /** It is a light. */
     glows: v.optional(v.literal(true)),
   }),
@@ -78,6 +82,8 @@ export const OwnModelSchema = v.variant('kind', [
     kind: v.literal('board'),
     volt: v.pipe(v.number(), v.minValue(0.5), v.maxValue(24)),
     mostMa: v.pipe(v.number(), v.minValue(1), v.maxValue(5000)),
+    /** The most volts that may come in; missing: nobody says. */
+    mostV: v.optional(mostVolts),
     /** What its steady + holes give, V; missing: what it needs itself. */
     steadyV: v.optional(v.pipe(v.number(), v.minValue(0.5), v.maxValue(24))),
     /** Cells of its own: which, how many in a row, and whether it switches them. */

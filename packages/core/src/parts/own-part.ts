@@ -169,6 +169,7 @@ function elementsOfOwn(part: OwnPart, holes: readonly Hole[]): readonly PartElem
           volt: model.volt,
           ma: model.ma,
           leastV: OWN_LEAST_SHARE * model.volt,
+          ...(model.mostV === undefined ? {} : { mostV: model.mostV }),
           ...(model.glows === true ? { glows: true } : {}),
         },
       ];
@@ -186,13 +187,17 @@ function elementsOfOwn(part: OwnPart, holes: readonly Hole[]): readonly PartElem
 
 /** A described board: where it makes a steady supply, it runs on that; cells of its own feed its + and −. */
 function boardOfOwn(
-  { volt, steadyV = volt, cell }: Extract<OwnModel, { readonly kind: 'board' }>,
+  { volt, steadyV = volt, cell, mostV }: Extract<OwnModel, { readonly kind: 'board' }>,
   holes: readonly Hole[],
 ): readonly PartElement[] {
   const isSteady = holes.some(({ role }) => role === 'regulated');
   const runsOn = isSteady ? steadyV : volt;
+  const bears = mostV === undefined ? {} : { mostV };
   return [
-    ...boardElements(holes, runsOn, isSteady ? 'regulated' : 'supply', OWN_LEAST_SHARE * runsOn),
+    ...boardElements(holes, runsOn, isSteady ? 'regulated' : 'supply', {
+      leastV: OWN_LEAST_SHARE * runsOn,
+      ...(isSteady ? {} : bears),
+    }),
     ...(isSteady
       ? [
           {
@@ -201,6 +206,7 @@ function boardOfOwn(
             output: 'regulated',
             ground: 'ground',
             volt: steadyV,
+            ...bears,
           } as const,
         ]
       : []),

@@ -39,8 +39,8 @@ export type PartElement =
   | { readonly kind: 'half'; readonly terminal: string; readonly onOhm: number; readonly isTied?: true }
   | { readonly kind: 'resistor'; readonly a: string; readonly b: string; readonly ohm: number }
   /**
-   * Something that draws about this current, made for this voltage: a chip, a buzzer, an addressable light. Below `leastV` it does not work.
-   * `glows`: it is a light.
+   * Something that draws about this current, made for this voltage: a chip, a buzzer, an addressable light. Below `leastV` it does not work,
+   * above `mostV` it is damaged (missing: nobody says). `glows`: it is a light.
    */
   | {
       readonly kind: 'load';
@@ -49,6 +49,7 @@ export type PartElement =
       readonly volt: number;
       readonly ma: number;
       readonly leastV: number;
+      readonly mostV?: number;
       readonly glows?: true;
     }
   /** A pin that is driven towards the supply (level 1) or ground (level 0) through `ohm`. */
@@ -59,13 +60,14 @@ export type PartElement =
       readonly ground: string;
       readonly ohm: number;
     }
-  /** A steady supply made from a higher one. */
+  /** A steady supply made from a higher one, of at most `mostV` (missing: nobody says). */
   | {
       readonly kind: 'regulator';
       readonly input: string;
       readonly output: string;
       readonly ground: string;
       readonly volt: number;
+      readonly mostV?: number;
     };
 
 /** Anything that holds elements: a part kind. */

@@ -169,8 +169,12 @@ class Laying {
     const pack = isStrip
       ? { x: field.widthMm - 60, y: field.heightMm / 2 }
       : { x: middle.x, y: field.y + field.heightMm - 55 };
-    this.#place(pick(random, BOARDS), `board${tail}`, middle);
-    this.#lay(pick(random, SOURCES), `pack${tail}`, () => pack);
+    const board = pick(random, BOARDS);
+    this.#place(board, `board${tail}`, middle);
+    const source = pick(random, SOURCES);
+    // The small board does not bear 5 V; the holder without a converter is of the same size.
+    const isTooMuch = source === 'aaa-holder-2-boost' && board === 'board-small';
+    this.#lay(isTooMuch ? 'aaa-holder-2' : source, `pack${tail}`, () => pack);
     const strewn = (): Point => this.#strewn(field);
     const isAddressable = random() < 0.3;
     const count = isAddressable

@@ -1,6 +1,7 @@
 /** What the maker decides of how parts are wired: which source feeds them, which pin they hang on, what goes on and off together. */
 import { fail, type Result } from '../errors/problem.ts';
 import { terminalKey } from '../joining/nets.ts';
+import { isTooMuchFor } from '../parts/bears.ts';
 import { hasElement } from '../parts/part-element.ts';
 import type { Change, Edit } from '../plan/edit.ts';
 import { putPart } from '../plan/edits/changes.ts';
@@ -11,6 +12,7 @@ import { kindOf } from '../plan/kind-of.ts';
 import type { HoleRef, Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { pinTerminals } from './pin-terminals.ts';
+import { voltFor, wishedCircuits } from './wished-circuits.ts';
 
 /** A pin of a board. */
 export interface PinPlace {
@@ -43,6 +45,8 @@ export function feedFrom(plan: Plan, partIds: readonly string[], sourceId: strin
   const source = sourceId === null ? undefined : plan.parts[sourceId];
   if (sourceId !== null && (source === undefined || !hasElement(kindOf(plan, source), 'cell')))
     return fail('no-source', source === undefined ? '' : `(${source.name})`, 'sourceId');
+  const harmed = source === undefined ? '' : harmedBy(plan, partIds, source);
+  if (harmed.length > 0) return fail('source-too-strong', harmed, 'sourceId');
   const label =
     source === undefined
       ? `feed ${namesOf(plan, partIds)} from the nearest`
@@ -50,6 +54,18 @@ export function feedFrom(plan: Plan, partIds: readonly string[], sourceId: strin
   return decide(plan, partIds, label, ({ sourceId: _was, ...rest }) =>
     sourceId === null ? rest : { ...rest, sourceId },
   );
+}
+
+/** The parts that a source would damage, in words; '' where there is none. */
+function harmedBy(plan: Plan, partIds: readonly string[], source: Part): string {
+  const boards = wishedCircuits(plan).find((circuit) => circuit.source === source)?.boards ?? [];
+  const names = partIds.flatMap((id) => {
+    const part = plan.parts[id];
+    return part !== undefined && isTooMuchFor(kindOf(plan, part), voltFor(plan, part, source, boards))
+      ? [part.name]
+      : [];
+  });
+  return names.length === 0 ? '' : `(${source.name} is too much for ${names.join(', ')})`;
 }
 
 /**

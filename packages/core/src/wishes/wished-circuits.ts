@@ -1,11 +1,13 @@
 /**
  * Which source feeds what, as long as the maker says nothing else: every board and everything that needs power goes to the nearest circuit (over the finished piece) that can
- * serve it; what is sewn to one already stays there, and what the maker gave to one belongs there. Two holders are two circuits; a second board is never a light of the first.
+ * serve it; what is sewn to one already stays there, and what the maker gave to one belongs there. What a source would damage is never led to it. Two holders are two circuits; a second board is never a light of the first.
  */
 import { deriveNets, type Terminal } from '../joining/nets.ts';
 import { mateOf } from '../joining/sides.ts';
-import { cellAt, maybeCell } from '../parts/cells.ts';
+import { isTooMuchFor } from '../parts/bears.ts';
+import { freshVolt } from '../parts/cells.ts';
 import { consumersOf, elementsOf, hasElement } from '../parts/part-element.ts';
+import type { PartKind } from '../parts/part-kind.ts';
 import { assumedIn } from '../plan/assumed.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { farMm } from '../plan/over-seams.ts';
@@ -55,18 +57,27 @@ export function wishedCircuits(plan: Plan): readonly WishedCircuit[] {
       ({ source, boards }) =>
         source.id === wired?.sourceId || boards.some((board) => board.id === wired?.pin?.partId),
     );
-  const groupFor = (part: Part, offered: readonly Group[] = groups): Group | undefined =>
-    decided(part) ??
-    groups.find(({ source, boards }) => [source, ...boards].some((other) => joined(part, other))) ??
-    nearest(part, offered.length > 0 ? offered : groups);
+  const bearable = (part: Part): readonly Group[] =>
+    groups.filter(
+      ({ source, boards }) => !isTooMuchFor(kindOf(plan, part), voltFor(plan, part, source, boards)),
+    );
+  const groupFor = (part: Part, leastV = 0): Group | undefined => {
+    const borne = bearable(part);
+    const able = borne.filter(({ source }) => voltOf(plan, source) >= leastV);
+    const given = decided(part);
+    if (given !== undefined && borne.includes(given)) return given;
+    return (
+      borne.find(({ source, boards }) => [source, ...boards].some((other) => joined(part, other))) ??
+      nearest(part, able.length > 0 ? able : borne)
+    );
+  };
   for (const part of parts)
     if (hasElement(kindOf(plan, part), 'pin') && !sources.includes(part)) groupFor(part)?.boards.push(part);
   for (const part of parts) {
     const kind = kindOf(plan, part);
     if (sources.includes(part) || hasElement(kind, 'pin') || consumersOf(kind).length === 0) continue;
     const wantedV = Math.max(0, ...elementsOf(kind, 'load').map(({ leastV }) => leastV));
-    const able = groups.filter(({ source }) => voltOf(plan, source) >= wantedV);
-    groupFor(part, able)?.consumers.push(part);
+    groupFor(part, wantedV)?.consumers.push(part);
   }
   for (const part of parts) {
     if (sources.includes(part)) continue;
@@ -118,9 +129,23 @@ function awayMm(plan: Plan, a: Part, b: Part): number {
 /** Volts of a source with fresh cells. */
 function voltOf(plan: Plan, source: Part): number {
   const [cell] = elementsOf(kindOf(plan, source), 'cell');
-  const kind = cell === undefined ? undefined : maybeCell(cell.cellId, assumedIn(plan));
-  if (cell === undefined || kind === undefined) return 0;
-  return cell.boostV ?? cellAt(kind, 1).volt * cell.count;
+  return cell === undefined ? 0 : freshVolt(cell, assumedIn(plan));
+}
+
+/** The volts that a part would get in a circuit: a sensor beside a board with a steady supply takes that. */
+export function voltFor(plan: Plan, part: Part, source: Part, boards: readonly Part[]): number {
+  const steady = boards.flatMap((board) => elementsOf(kindOf(plan, board), 'regulator'))[0];
+  return steady !== undefined && isSensor(plan, part) ? steady.volt : voltOf(plan, source);
+}
+
+/** Whether a part tells a board something, on a line of its own or over a bus. */
+export function isSensor(plan: Plan, part: Part): boolean {
+  return tellsBoards(kindOf(plan, part));
+}
+
+/** As `isSensor`, of a kind. */
+export function tellsBoards({ holes }: Pick<PartKind, 'holes'>): boolean {
+  return holes.some(({ role }) => role === 'sense' || role === 'bus-data');
 }
 
 /** Whether it is closed only while it is pressed: beside a board that is for a pin to read. */

@@ -301,8 +301,10 @@ describe('circuits, boards and pins', () => {
   test.each(BOARDS)(
     '%s with every light, sensor and holder and a button: each end joined once, power into the input, only sensors on a regulated output',
     (board) => {
+      // The small board does not bear 5 V.
+      const holders = HOLDERS.filter((holder) => board !== 'board-small' || !holder.endsWith('-boost'));
       const cases = LIGHTS.flatMap((light) =>
-        SENSORS.flatMap((sensor) => HOLDERS.map((holder) => ({ light, sensor, holder }))),
+        SENSORS.flatMap((sensor) => holders.map((holder) => ({ light, sensor, holder }))),
       );
       for (const { light, sensor, holder } of cases) {
         const build = new PlanBuilder('Table', 600, 400)

@@ -17,7 +17,7 @@ import { inOrderRound } from './pin-order.ts';
 import { PinRow, SEWN_MM, whyGroup, whyPin } from './pin-row.ts';
 import { shortestChain } from './shortest-chain.ts';
 import { Ends, type Wish, WishList } from './wish-list.ts';
-import { type WishedCircuit, type WishedContact, wishedCircuits } from './wished-circuits.ts';
+import { isSensor, type WishedCircuit, type WishedContact, wishedCircuits } from './wished-circuits.ts';
 
 /** The maker's own wishes, or sensible ones. Refused when there is no holder or nothing that needs power. */
 export function wishesOf(plan: Plan): Result<readonly Wish[]> {
@@ -298,10 +298,6 @@ function dataChain(plan: Plan, parts: readonly Part[], from: Terminal | null, dr
     const output = roleHole(plan, part, 'data-out');
     before = output === undefined ? null : { partId: part.id, terminal: output.terminal };
   }
-}
-
-function isSensor(plan: Plan, part: Part): boolean {
-  return kindOf(plan, part).holes.some(({ role }) => role === 'sense' || role === 'bus-data');
 }
 
 /** The two lines of a bus: all sensors on it share them. */

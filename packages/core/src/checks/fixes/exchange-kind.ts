@@ -16,6 +16,7 @@ const OF_SOURCES = [
   'cell-load',
   'forward-voltage',
   'voltage-at-board',
+  'too-many-volts',
   'data-supply',
   'data-level',
   'cell-clasp',

@@ -8,7 +8,7 @@ import type { FixKind } from '../fix-kind.ts';
 /** Sews the lines that carry the current several times side by side: twice, and if that is too little, up to four times. */
 export const moreLinesFix: FixKind = {
   id: 'more-lines',
-  rules: ['uneven', 'forward-voltage', 'voltage-at-board', 'data-supply', 'fire'],
+  rules: ['uneven', 'forward-voltage', 'voltage-at-board', 'too-many-volts', 'data-supply', 'fire'],
   propose: (plan, finding) => [2, 3, 4].flatMap((lines) => sewn(plan, linesOf(plan, finding), lines)),
 };
 

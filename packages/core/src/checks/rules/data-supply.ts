@@ -10,7 +10,7 @@ export const dataSupply: CheckRule = {
   title: 'Addressable light off its voltage',
   severity: 'mend',
   touching: null,
-  help: 'Addressable lights want 3.5 to 5.3 V (from memory of typical datasheets). From a 3 V coin cell they show wrong colours or nothing; above they are damaged. Use a holder that boosts to 5 V, or a lithium pack.',
+  help: 'Addressable lights want at least 3.5 V (from memory of typical datasheets). From a 3 V coin cell they show wrong colours or nothing. Use a holder that boosts to 5 V, or a lithium pack. What is too much for them is told as too many volts.',
   example: 'A row of addressable lights hangs on a 3 V coin cell.',
   sees: [],
   checkPart({ plan, nets, sides }, part) {
@@ -20,7 +20,7 @@ export const dataSupply: CheckRule = {
     const supply = supplyAt(plan, sides, netAt(nets, part, load.plus));
     if (supply === undefined) return [];
     const { freshV } = supply;
-    if (freshV >= DATA_SUPPLY_V.least && freshV <= DATA_SUPPLY_V.most) return [];
+    if (freshV >= DATA_SUPPLY_V.least) return [];
     return [
       {
         key: `data-supply:${part.id}`,
@@ -30,10 +30,7 @@ export const dataSupply: CheckRule = {
         message: `${part.name} gets ${freshV.toFixed(1)} V from ${supply.name}.`,
         step: 'Give it a supply of 3.5 to 5.3 V.',
         found: { value: freshV, unit: 'V' as const },
-        wanted: {
-          value: freshV < DATA_SUPPLY_V.least ? DATA_SUPPLY_V.least : DATA_SUPPLY_V.most,
-          unit: 'V' as const,
-        },
+        wanted: { value: DATA_SUPPLY_V.least, unit: 'V' as const },
         partIds: [part.id, supply.partId],
         runIds: [],
       },

@@ -5,6 +5,9 @@ import { dataLevel } from '../state.ts';
 import { type Build, type Device, drain, resistor, standing, word } from './device.ts';
 import type { DeviceState } from './standing.ts';
 
+/** What a load that draws nothing still leads, Ω (assumption: more than any thread and cell hold back). */
+const UNLOADED_OHM = 1e7;
+
 /**
  * A load takes its current from its least voltage on; below that it takes less in proportion (assumption). It starts as if power had just
  * come. One that `resets` when its volts fall below, as a board does, stays so until its power is taken away: its pins let go.
@@ -33,14 +36,14 @@ export function loadDevice(
         : { mode: resets ? 'off' : 'low', amp: 0, volt };
     },
   };
-  const drawnA = ({ levels }: Parameters<typeof standing>[0]): number =>
-    levels.get(dataLevel(partId)) === 0 ? DARK_DATA_LIGHT_A : fullA;
+  const drawnA = ({ levels, isUnloaded }: Parameters<typeof standing>[0]): number =>
+    isUnloaded === true ? 0 : levels.get(dataLevel(partId)) === 0 ? DARK_DATA_LIGHT_A : fullA;
   const isFull = (state: Parameters<typeof standing>[0]): boolean => standing(state, device).mode === 'full';
   return {
     elements: [
       drain(word(`Iload${which}`, partId), plus, minus, (state) => (isFull(state) ? drawnA(state) : null)),
       resistor(word(`Rload${which}`, partId), plus, minus, (state) =>
-        isFull(state) ? null : leastV / fullA,
+        isFull(state) ? null : state.isUnloaded === true ? UNLOADED_OHM : leastV / fullA,
       ),
     ],
     devices: [device],

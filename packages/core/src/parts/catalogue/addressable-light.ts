@@ -25,7 +25,16 @@ export const addressableLight = plainPart({
     arrow(1.4, 0, 0.7),
   ],
   elements: [
-    { kind: 'load', plus: 'plus', minus: 'minus', volt: 5, ma: 20, leastV: DATA_LIGHT_V.least, glows: true },
+    {
+      kind: 'load',
+      plus: 'plus',
+      minus: 'minus',
+      volt: 5,
+      ma: 20,
+      leastV: DATA_LIGHT_V.least,
+      mostV: DATA_LIGHT_V.most,
+      glows: true,
+    },
   ],
   massG: 0.7,
   spots: [{ id: 'lens', title: 'light', at: { x: 0, y: 0 }, radiusMm: 2.2 }],

@@ -1,4 +1,4 @@
-import { boardElements, CHIP_MOST_MA, pinHole, powerHole } from '../boards.ts';
+import { boardElements, CHIP_MOST_MA, CHIP_MOST_V, pinHole, powerHole } from '../boards.ts';
 import { plainPart } from '../part-kind.ts';
 import { box, boxOutline, holdingHole } from '../shapes.ts';
 
@@ -33,14 +33,14 @@ export const boardLong = plainPart({
   noun: 'board',
   drawer: 'Boards',
   description:
-    'Eleven pins and a steady 3.3 V for sensors, apart from the raw supply. The two end holes have no metal.',
-  source: 'our own board: all dimensions and limits are assumptions',
+    'Eleven pins and a steady 3.3 V for sensors, apart from the raw supply of 6 V at most. The two end holes have no metal.',
+  source: 'our own board: all dimensions and limits, 6 V among them, are assumptions',
   outline: boxOutline(52, 24),
   holes: HOLES,
   shapes: [box('board', 0, 0, 52, 24, 3), box('chip', 0, 0, 9, 9), box('metal', 22, 0, 7, 8)],
   elements: [
-    ...boardElements(HOLES, 3.3, 'regulated'),
-    { kind: 'regulator', input: 'supply', output: 'regulated', ground: 'ground', volt: 3.3 },
+    ...boardElements(HOLES, 3.3, 'regulated', { mostV: CHIP_MOST_V }),
+    { kind: 'regulator', input: 'supply', output: 'regulated', ground: 'ground', volt: 3.3, mostV: 6 },
   ],
   massG: 6,
   mostMaTogether: CHIP_MOST_MA,

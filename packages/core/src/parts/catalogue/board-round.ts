@@ -30,12 +30,13 @@ export const boardRound = plainPart({
   noun: 'board',
   drawer: 'Boards',
   description:
-    'Twelve pins round the rim: four fade, four read, two make a bus; P0 and P1 carry the program while it is loaded.',
-  source: 'our own board: all dimensions and limits are assumptions',
+    'Twelve pins round the rim: four fade, four read, two make a bus; it runs on 2.4 to 5.5 V. P0 and P1 carry the program while it is loaded.',
+  source:
+    'our own board: all dimensions and limits are assumptions; 5.5 V: memory of typical chips that run on 5 V, too',
   outline: ovalOutline(22, 22),
   holes: HOLES,
   shapes: [disc('board', 0, 0, 22), box('chip', 0, 0, 8, 8), box('metal', 0, -11, 7, 5)],
-  elements: boardElements(HOLES, 3),
+  elements: boardElements(HOLES, 3, 'supply', { mostV: 5.5 }),
   massG: 5,
   mostMaTogether: CHIP_MOST_MA,
 });

@@ -8,7 +8,7 @@ export const buzzer = plainPart({
   drawer: 'Other',
   description: 'A small sounder. It has a + and a −.',
   source:
-    'dimensions: assumption, our own part; 15 mA at 3 V: memory of typical ones; silent below 1.5 V: assumption',
+    'dimensions: assumption, our own part; 15 mA at 3 V and 5 V at most: memory of typical ones; silent below 1.5 V: assumption',
   outline: ovalOutline(13, 10),
   holes: [
     eyelet('minus', { x: -10, y: 0 }, 'minus', '-', 1.8),
@@ -19,6 +19,6 @@ export const buzzer = plainPart({
     disc('slide', 0, 0, 6.5),
     disc('slot', 0, 0, 1.2),
   ],
-  elements: [{ kind: 'load', plus: 'plus', minus: 'minus', volt: 3, ma: 15, leastV: 1.5 }],
+  elements: [{ kind: 'load', plus: 'plus', minus: 'minus', volt: 3, ma: 15, leastV: 1.5, mostV: 5 }],
   massG: 3,
 });

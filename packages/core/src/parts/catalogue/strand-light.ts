@@ -57,6 +57,7 @@ export const strandLight = parametricPart(
         volt: 5,
         ma: 20,
         leastV: DATA_LIGHT_V.least,
+        mostV: DATA_LIGHT_V.most,
         glows: true,
       },
     ],

@@ -1,3 +1,4 @@
+import { harmedByExchange } from '@sashiko/core/advice/harmed-by';
 import { hasElement } from '@sashiko/core/parts/part-element';
 import type { PartKind } from '@sashiko/core/parts/part-kind';
 import { PART_KINDS } from '@sashiko/core/parts/part-kinds';
@@ -15,10 +16,12 @@ export function ExchangeField({ plan, part }: { readonly plan: Plan; readonly pa
   const { commit, tell } = usePlanStore.getState();
   const threads = runsAtParts(plan, [part.id]);
   const kind = kindOf(plan, part);
-  const kinds = useMemo(
-    () => PART_KINDS.filter((other) => isLike(kind, other) && mayExchange(plan, part, other)),
-    [plan, part, kind],
-  );
+  const [kinds, harmed] = useMemo(() => {
+    const alike = PART_KINDS.filter((other) => isLike(kind, other) && mayExchange(plan, part, other));
+    const harms = new Map(alike.map((other) => [other.id, harmedByExchange(plan, part, other)]));
+    const isHarmless = ({ id }: PartKind): boolean => harms.get(id)?.length === 0;
+    return [alike.filter(isHarmless), [...new Set([...harms.values()].flat().map(({ name }) => name))]];
+  }, [plan, part, kind]);
   if (kinds.length === 0 || part.locked === true) return null;
   return (
     <>
@@ -37,6 +40,9 @@ export function ExchangeField({ plan, part }: { readonly plan: Plan; readonly pa
             tell(`${part.name} is exchanged; ${gone.join(', ')} went with what it was.`);
         }}
       />
+      {harmed.length > 0 && (
+        <p className="quiet">What would give {harmed.join(', ')} too many volts is not offered.</p>
+      )}
       {threads > 0 && (
         <p className="quiet">
           Exchanged, {threads === 1 ? 'its thread goes' : `its ${threads} threads go`} to the holes that do
