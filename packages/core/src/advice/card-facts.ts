@@ -2,8 +2,7 @@
 import { darkAmp } from '../circuit/will-it-light.ts';
 import { lightsIn, partsThatAre } from '../joining/sides.ts';
 import { isTooMuchFor } from '../parts/bears.ts';
-import { cellAt, freshVolt, maybeCell } from '../parts/cells.ts';
-import { COIN_CELL_ID } from '../parts/coin-holders.ts';
+import { cellAt, freshVolt, isCoin, maybeCell } from '../parts/cells.ts';
 import { LIGHT_RATED_A, lightA, maybeLightColour } from '../parts/light-colours.ts';
 import { elementsOf, type PartElement } from '../parts/part-element.ts';
 import type { PartKind } from '../parts/part-kind.ts';
@@ -41,7 +40,7 @@ export function cardFacts(plan: Plan, kind: PartKind, colourId: string): CardFac
 }
 
 function sourceFacts(plan: Plan, cell: CellElement): CardFacts {
-  const kind = maybeCell(cell.cellId, assumedIn(plan));
+  const kind = maybeCell(cell, assumedIn(plan));
   if (kind === undefined) return UNKNOWN;
   const { volt, ohm } = suppliedBy(plan, cell);
   const power = `${formatVolt(volt)}${cell.boostV === undefined ? ' fresh' : ''}, ${counted(cell.count, kind.noun)}`;
@@ -58,8 +57,8 @@ function sourceFacts(plan: Plan, cell: CellElement): CardFacts {
   const lit = amps.filter((amp) => amp >= darkAmp(plan)).length + least.filter((from) => volt >= from).length;
   if (lit === 0) return { power, fit: 'lights nothing here', rank: 2 };
   if (lit < count) return { power, fit: `lights ${lit} of ${count} here`, rank: 1 };
-  const isCoin = cell.cellId === COIN_CELL_ID && cell.count === 1 && cell.boostV === undefined;
-  if (!isCoin && amps.some((amp) => amp > MOST_AMP))
+  const isLoneCoin = isCoin(cell) && cell.count === 1 && cell.boostV === undefined;
+  if (!isLoneCoin && amps.some((amp) => amp > MOST_AMP))
     return { power, fit: 'too strong for a light here without a resistor', rank: 1 };
   return { power, fit: count === 1 ? 'fits the light here' : 'fits all lights here', rank: 0 };
 }
@@ -104,7 +103,7 @@ function glowingFrom(kind: PartKind): readonly number[] {
 
 /** Fresh cells as they stand: volts open, and the ohms behind them. */
 function suppliedBy(plan: Plan, cell: CellElement): { readonly volt: number; readonly ohm: number } {
-  const kind = maybeCell(cell.cellId, assumedIn(plan));
+  const kind = maybeCell(cell, assumedIn(plan));
   if (kind === undefined) return { volt: 0, ohm: 0 };
   if (cell.boostV !== undefined) return { volt: cell.boostV, ohm: 0 };
   const { volt, ohm } = cellAt(kind, 1);

@@ -96,7 +96,7 @@ function shortFinding(
   const heat =
     hottest === null ? '' : ` ${warmName(hottest)} would become ${formatCelsius(hottest.celsius)} warm.`;
   const isPack = sourcesOf(plan).some(
-    (source) => source.part.id === partId && source.cellKind.isPlugged === true,
+    (source) => source.part.id === partId && source.cellKind.burns === true,
   );
   return {
     key: `fire:short:${partId}`,

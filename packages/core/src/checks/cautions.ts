@@ -3,7 +3,7 @@
 import { isPierced } from '../cloth/cloth-kinds.ts';
 import { lightsIn, partsThatAre } from '../joining/sides.ts';
 import { needsSpareCell } from '../meter/try-light.ts';
-import { COIN_CELL_ID } from '../parts/coin-holders.ts';
+import { isCoin } from '../parts/cells.ts';
 import type { PartKind } from '../parts/part-kind.ts';
 import { clothHolesOf } from '../plan/cloth-holes.ts';
 import { kindOf } from '../plan/kind-of.ts';
@@ -28,11 +28,10 @@ interface CautionRule {
 }
 
 const hasPower = (plan: Plan): boolean => sourcesOf(plan).length > 0;
-const hasOwnCoinCell = (plan: Plan): boolean =>
-  sourcesOf(plan).some(({ cell }) => cell.cellId === COIN_CELL_ID);
+const hasOwnCoinCell = (plan: Plan): boolean => sourcesOf(plan).some(({ cell }) => isCoin(cell));
 const hasCoinCell = (plan: Plan): boolean => hasOwnCoinCell(plan) || needsSpareCell(plan);
 const hasPack = (plan: Plan): boolean =>
-  sourcesOf(plan).some(({ cellKind }) => cellKind.isPlugged === true) ||
+  sourcesOf(plan).some(({ cellKind }) => cellKind.burns === true) ||
   hasKind(plan, ({ isCellId }) => isCellId !== undefined);
 /** Cells that are laid into a holder, bare at both faces. */
 const hasBareCell = (plan: Plan): boolean =>

@@ -7,6 +7,7 @@ import { maybeLightColour } from '../parts/light-colours.ts';
 import { elementsOf, hasElement } from '../parts/part-element.ts';
 import { KNOT_OHM } from '../parts/part-kind.ts';
 import { assumedIn } from '../plan/assumed.ts';
+import { cellsIn } from '../plan/cells-in.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { cableSwitchInto } from '../plan/leads.ts';
 import { holeKey, holeOf } from '../plan/placed.ts';
@@ -296,6 +297,7 @@ function partBuild(
   const placed = lightsOf(plan, part);
   let lightCount = 0;
   let loadCount = 0;
+  let cellCount = 0;
   /** The board's own load: while it runs, its pins drive. */
   let chip: Device | undefined;
   for (const [i, element] of kind.elements.entries()) {
@@ -336,7 +338,13 @@ function partBuild(
         if (cellsOut) break;
         const build =
           element.kind === 'cell'
-            ? cellDevice(assumed, part.id, element, node, switchOhm(element))
+            ? cellDevice(
+                assumed,
+                part.id,
+                cellsIn(plan, part)[cellCount++] ?? element,
+                node,
+                switchOhm(element),
+              )
             : element.kind === 'load'
               ? loadDevice(
                   part.id,

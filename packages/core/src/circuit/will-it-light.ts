@@ -5,6 +5,7 @@ import { lightsIn, lightsOf, partsThatAre } from '../joining/sides.ts';
 import { maybeCell } from '../parts/cells.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { assumedIn } from '../plan/assumed.ts';
+import { cellsIn } from '../plan/cells-in.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { holeKey } from '../plan/placed.ts';
 import type { Part } from '../plan/records.ts';
@@ -212,7 +213,7 @@ export function supplyStates(
   { voltAt, ampOf, peakOf, deviceAt }: PlanPoint,
 ): readonly SupplyState[] {
   return partsThatAre(plan, 'cell').flatMap((part) =>
-    elementsOf(kindOf(plan, part), 'cell').map((cell): SupplyState => {
+    cellsIn(plan, part).map((cell): SupplyState => {
       const source = cell.boostV === undefined ? elementName.cell(part.id) : elementName.boost(part.id);
       const boost = deviceAt(boostKey(part.id))?.mode;
       const standing =
@@ -230,8 +231,7 @@ export function supplyStates(
         volt: voltAt(part.id, cell.plus) - voltAt(part.id, cell.minus),
         cellAmp: -ampOf(elementName.cell(part.id)),
         standing,
-        wellAmp:
-          (maybeCell(cell.cellId, assumedIn(plan))?.capacity.at(-1)?.[0] ?? Number.POSITIVE_INFINITY) / 1000,
+        wellAmp: (maybeCell(cell, assumedIn(plan))?.capacity.at(-1)?.[0] ?? Number.POSITIVE_INFINITY) / 1000,
       };
     }),
   );

@@ -3,6 +3,7 @@
 import { freshVolt } from '../parts/cells.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import { assumedIn } from '../plan/assumed.ts';
+import { cellsIn } from '../plan/cells-in.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Plan } from '../plan/schema.ts';
 import { remembered } from '../units/remembered.ts';
@@ -35,7 +36,7 @@ export const suppliesOf = remembered(
 function findSupplies(plan: Plan, sides: Sides): readonly Supply[] {
   const { nets } = sides;
   const cells = partsThatAre(plan, 'cell').flatMap((part) =>
-    elementsOf(kindOf(plan, part), 'cell').map(
+    cellsIn(plan, part).map(
       (cell): Supply => ({
         partId: part.id,
         name: part.name,

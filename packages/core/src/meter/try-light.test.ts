@@ -1,11 +1,13 @@
 import { describe, expect, test } from 'vitest';
 import { lightsOf } from '../joining/sides.ts';
+import { type CellKind, maybeCellKind } from '../parts/cells.ts';
 import { takesColour } from '../parts/part-element.ts';
 import { PART_KINDS } from '../parts/part-kinds.ts';
 import { tryWords } from '../sewing/try-words.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
 import { mayHangOn, needsSpareCell } from './try-light.ts';
 
+const cell = (id: string): CellKind => maybeCellKind(id) as CellKind;
 const LIGHTS = PART_KINDS.filter(({ elements }) => elements.some(({ kind }) => kind === 'light'));
 
 function words(sourceId: string, lightId: string, colourId = 'red'): string | null {
@@ -54,10 +56,10 @@ describe('what a light is tried on', () => {
     const build = new PlanBuilder('Hang', 200, 200).bareLight('lamp', 100, 100);
     const [light] = lightsOf(build.plan, build.part('lamp'));
     if (light === undefined) throw new Error('it is a light');
-    expect(mayHangOn(light, 'coin-20x3.2', 1)).toBe(true);
-    expect(mayHangOn(light, 'coin-20x3.2', 2)).toBe(false);
-    expect(mayHangOn(light, 'aaa-alkaline', 2)).toBe(false);
-    expect(mayHangOn(light, 'lithium-polymer', 1)).toBe(false);
-    expect(mayHangOn(light, 'aaa-alkaline', 1, 5)).toBe(false);
+    expect(mayHangOn(light, cell('coin-20x3.2'), 1)).toBe(true);
+    expect(mayHangOn(light, cell('coin-20x3.2'), 2)).toBe(false);
+    expect(mayHangOn(light, cell('aaa-alkaline'), 2)).toBe(false);
+    expect(mayHangOn(light, cell('lithium-polymer'), 1)).toBe(false);
+    expect(mayHangOn(light, cell('aaa-alkaline'), 1, 5)).toBe(false);
   });
 });

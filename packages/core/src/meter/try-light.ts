@@ -3,7 +3,7 @@ import type { Circuit as ElementList } from '../circuit/circuit.ts';
 import { GROUND } from '../circuit/circuit.ts';
 import { solveDc } from '../circuit/solve-dc.ts';
 import { lightsOf, type PlacedLight } from '../joining/sides.ts';
-import { type CellKind, cellAt, maybeCellKind } from '../parts/cells.ts';
+import { type CellKind, cellAt, isCoin, maybeCellKind } from '../parts/cells.ts';
 import { COIN_CELL_ID } from '../parts/coin-holders.ts';
 import { LIGHT_RATED_A, maybeLightColour } from '../parts/light-colours.ts';
 import type { Part } from '../plan/records.ts';
@@ -63,15 +63,15 @@ function sourcesTooStrong(plan: Plan, lights: readonly PlacedLight[]): readonly 
   const byCells = groupBy(sourcesOf(plan), ({ cell }) => `${cell.cellId} ${cell.count} ${cell.boostV ?? ''}`);
   const strong = new Set(
     [...byCells.values()].flatMap((alike) => {
-      const { cell } = alike[0] as Source;
-      return lights.some((light) => !mayHangOn(light, cell.cellId, cell.count, cell.boostV)) ? alike : [];
+      const { cell, cellKind } = alike[0] as Source;
+      return lights.some((light) => !mayHangOn(light, cellKind, cell.count, cell.boostV)) ? alike : [];
     }),
   );
   return sourcesOf(plan).filter((source) => strong.has(source));
 }
 
 function hasOwnCoinCell(plan: Plan): boolean {
-  return sourcesOf(plan).some(({ cell }) => cell.cellId === COIN_CELL_ID && cell.boostV === undefined);
+  return sourcesOf(plan).some(({ cell }) => isCoin(cell) && cell.boostV === undefined);
 }
 
 /** Whether a spare coin cell has to be at hand to try the lights of a plan. */
@@ -85,10 +85,8 @@ export function needsSpareCell(plan: Plan): boolean {
  * Whether a light may hang straight between + and − of a source, as it does when one side is touched with a loose thread: within
  * what it bears, or on a lone coin cell, which holds it back.
  */
-export function mayHangOn(light: PlacedLight, cellId: string, count: number, boostV?: number): boolean {
-  const cell = maybeCellKind(cellId);
-  if (cell === undefined) return false;
-  if (cellId === COIN_CELL_ID && count === 1 && boostV === undefined) return true;
+export function mayHangOn(light: PlacedLight, cell: CellKind, count: number, boostV?: number): boolean {
+  if (cell.noun === 'coin cell' && count === 1 && boostV === undefined) return true;
   return ampOn(cell, count, light, boostV) <= MOST_TRIED_AMP;
 }
 

@@ -1,25 +1,10 @@
 /** Cells: electromotive force and internal resistance by the charge left, capacity by load. */
 import { type Assumed, type AssumptionId, USUAL_ASSUMED } from '../assumptions/assumptions.ts';
 import { remembered } from '../units/remembered.ts';
+import type { CellKind } from './cell-kind.ts';
+import { isFlat, type OwnCell, ownCellKind } from './own-cell.ts';
 
-export interface CellKind {
-  readonly id: string;
-  readonly title: string;
-  /** What a maker calls one of them. */
-  readonly noun: 'coin cell' | 'cell' | 'pack';
-  /** It has a plug: nothing is laid in, and there is no + to lay against +. */
-  readonly isPlugged?: true;
-  /** It is protected: it opens when it is asked for more than this, A. */
-  readonly tripsAtA?: number;
-  /** What is assumed of it: its fresh volts and ohms and its capacity at a light load, by which its table is scaled. */
-  readonly assumed: { readonly volt: AssumptionId; readonly ohm: AssumptionId; readonly mah: AssumptionId };
-  /** Below this the cell counts as empty. */
-  readonly cutoffV: number;
-  /** Rows of charge left (1 fresh, 0 empty), volts and ohms, by falling charge; straight lines between. */
-  readonly table: ReadonlyArray<readonly [chargeLeft: number, volt: number, ohm: number]>;
-  /** Rows of load in mA and what the cell then gives in mAh, by rising load; straight lines over log load, beyond the last row along the log–log line of the last two. */
-  readonly capacity: ReadonlyArray<readonly [loadMa: number, capacityMah: number]>;
-}
+export type { CellKind } from './cell-kind.ts';
 
 export const CELL_KINDS: readonly CellKind[] = [
   {
@@ -77,6 +62,7 @@ export const CELL_KINDS: readonly CellKind[] = [
     noun: 'pack',
     assumed: { volt: 'packFullV', ohm: 'packOhm', mah: 'packMah' },
     isPlugged: true,
+    burns: true,
     tripsAtA: USUAL_ASSUMED.packTripsA,
     cutoffV: 3,
     // 4.2 V full, 3.7 V nominal, 0.15 Ω (handbook figures); the fall in between from memory.
@@ -119,17 +105,51 @@ function scaled(kind: CellKind, assumed: Assumed): CellKind {
   };
 }
 
-/** The cell with this id as it is assumed, or undefined. */
-export function maybeCell(id: string, assumed: Assumed): CellKind | undefined {
-  return cellsAssumed(assumed).get(id);
+/** Which cell: one of the list by its id, or one that a maker described. */
+export interface WhichCell {
+  readonly cellId: string;
+  readonly own?: OwnCell | undefined;
+}
+
+/** The cell as it is assumed, or as the maker describes it; undefined for one that is not known. */
+export function maybeCell({ cellId, own }: WhichCell, assumed: Assumed): CellKind | undefined {
+  return own === undefined ? cellsAssumed(assumed).get(cellId) : ownCell(own, cellId, assumed);
+}
+
+const ownCell = remembered(
+  {
+    name: 'own cell',
+    under: (own: OwnCell, _cellId: string, _assumed: Assumed) => own,
+    rests: (_own: OwnCell, cellId: string, assumed: Assumed) => [cellId, assumed],
+  },
+  (own: OwnCell, cellId: string, assumed: Assumed): CellKind =>
+    ownCellKind(cellId, own, likeOf(own, cellsAssumed(assumed))),
+);
+
+/** A cell that is laid in and gives more is a lithium one, V (common practice, no source). */
+const LAID_IN_MOST_V = 3.3;
+
+/** The known cell that is most like one: a coin, a pack of a lithium cell's volts, or a cell that is laid in. */
+function likeOf(own: OwnCell, known: ReadonlyMap<string, CellKind>): CellKind {
+  const noun = isFlat(own)
+    ? 'coin cell'
+    : own.isPlugged === true || own.volt > LAID_IN_MOST_V
+      ? 'pack'
+      : 'cell';
+  return [...known.values()].find((kind) => kind.noun === noun) as CellKind;
+}
+
+/** Whether what is laid in is a coin cell, which a child can swallow. */
+export function isCoin(cell: WhichCell): boolean {
+  return cell.own === undefined ? maybeCellKind(cell.cellId)?.noun === 'coin cell' : isFlat(cell.own);
 }
 
 /** What a holder gives between its + and − with fresh cells and nothing on it, V; 0 for a cell that is not known. */
 export function freshVolt(
-  cell: { readonly cellId: string; readonly count: number; readonly boostV?: number },
+  cell: WhichCell & { readonly count: number; readonly boostV?: number },
   assumed: Assumed,
 ): number {
-  const kind = maybeCell(cell.cellId, assumed);
+  const kind = maybeCell(cell, assumed);
   return cell.boostV ?? (kind === undefined ? 0 : cellAt(kind, 1).volt * cell.count);
 }
 

@@ -44,6 +44,21 @@ export const OwnHoleSchema = v.strictObject({
 
 const mostVolts = v.pipe(v.number(), v.minValue(0.5), v.maxValue(60));
 
+/** A cell that is none of the list: what is printed on it and what a meter reads. */
+export const OwnCellSchema = v.strictObject({
+  /** Fresh, or full, without load. */
+  volt: v.pipe(v.number(), v.minValue(0.5), v.maxValue(13)),
+  /** Inside of it, fresh. */
+  ohm: v.pipe(v.number(), v.minValue(0.001), v.maxValue(1000)),
+  /** At a light load. */
+  mah: v.pipe(v.number(), v.minValue(1), v.maxValue(50_000)),
+  acrossMm: lengthMm,
+  heightMm: lengthMm,
+});
+
+/** The id of a cell that is described in `own` beside it. */
+export const OWN_CELL_ID = 'own';
+
 export const OwnModelSchema = v.variant('kind', [
   v.strictObject({ kind: v.literal('none') }),
   v.strictObject({
@@ -52,8 +67,9 @@ export const OwnModelSchema = v.variant('kind', [
   }),
   v.strictObject({
     kind: v.literal('cell'),
-    /** One of the kinds of cell of `cells.ts`; `ownPartProblem` looks it up. */
+    /** One of the kinds of cell of `cells.ts`, or `own`; `ownPartProblem` looks it up. */
     cellId: words(40),
+    own: v.optional(OwnCellSchema),
     count: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(8)),
     switched: v.boolean(),
     /** A converter lifts its cells to so many volts. */
@@ -90,10 +106,27 @@ export const OwnModelSchema = v.variant('kind', [
     cell: v.optional(
       v.strictObject({
         cellId: words(40),
+        own: v.optional(OwnCellSchema),
         count: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(8)),
         switched: v.boolean(),
       }),
     ),
+  }),
+  /** A magnet in a pocket of cloth: the mate of a magnetic switch. */
+  v.strictObject({ kind: v.literal('magnet') }),
+  /** One half of a closure: two alike close on each other. */
+  v.strictObject({
+    kind: v.literal('half'),
+    onOhm: v.pipe(v.number(), v.minValue(0.001), v.maxValue(1000)),
+    /** A magnet holds it. */
+    isMagnet: v.optional(v.literal(true)),
+  }),
+  /** A pack with a plug, which goes into the socket of a board. */
+  v.strictObject({
+    kind: v.literal('pack'),
+    own: OwnCellSchema,
+    cableMm: v.pipe(v.number(), v.minValue(10), v.maxValue(1000)),
+    hasSwitch: v.boolean(),
   }),
 ]);
 

@@ -8,8 +8,8 @@ import type { Point } from '../geometry/point.ts';
 import { insideDistanceMm, type Polygon } from '../geometry/polygon.ts';
 import { remembered } from '../units/remembered.ts';
 import { boardElements, pinHole } from './boards.ts';
-import { CELL_KINDS } from './cells.ts';
-import type { OwnHole, OwnModel, OwnPart, OwnRole } from './own-part-schema.ts';
+import { CELL_KINDS, type WhichCell } from './cells.ts';
+import { OWN_CELL_ID, type OwnHole, type OwnModel, type OwnPart, type OwnRole } from './own-part-schema.ts';
 import type { PartElement } from './part-element.ts';
 import { type DrawnShape, type Hole, type PartKind, plainPart } from './part-kind.ts';
 import { boxOutline, disc, ovalOutline } from './shapes.ts';
@@ -31,22 +31,31 @@ export function ownPartProblem(part: OwnPart, path: string): Problem | null {
   const missing = missingRoles(part);
   if (missing !== null) return fail('own-part-wrong', missing, `${path}.holes`).problem;
   const { model } = part;
-  const cellId =
-    model.kind === 'cell' ? model.cellId : model.kind === 'board' ? model.cell?.cellId : undefined;
-  if (cellId !== undefined && !CELL_KINDS.some((cell) => cell.id === cellId))
-    return fail(
-      'unknown-kind',
-      `There is no cell "${cellId}".`,
-      `${path}.model.${model.kind === 'board' ? 'cell.' : ''}cellId`,
-    ).problem;
+  const cell = model.kind === 'cell' ? model : model.kind === 'board' ? model.cell : undefined;
+  if (cell === undefined) return null;
+  const at = `${path}.model.${model.kind === 'board' ? 'cell.' : ''}`;
+  const isOwn = cell.cellId === OWN_CELL_ID;
+  if (isOwn !== (cell.own !== undefined))
+    return fail('own-part-wrong', isOwn ? OWN_CELL_MISSING : OWN_CELL_TOO_MUCH, `${at}own`).problem;
+  if (!isOwn && !CELL_KINDS.some(({ id }) => id === cell.cellId))
+    return fail('unknown-kind', `There is no cell "${cell.cellId}".`, `${at}cellId`).problem;
   return null;
 }
+
+const OWN_CELL_MISSING = 'A cell of your own needs its volts, ohms, mAh and size.';
+const OWN_CELL_TOO_MUCH = 'Figures of a cell of your own belong to the cell “own” only.';
 
 function missingRoles({ model, holes }: OwnPart): string | null {
   const has = (role: OwnRole): boolean => holes.some((hole) => hole.role === role);
   switch (model.kind) {
     case 'none':
+    case 'magnet':
+    case 'pack':
       return null;
+    case 'half':
+      return holes.some(({ role }) => !NO_HOLES.has(role) && role !== 'holding')
+        ? null
+        : 'It needs a hole of metal: give it the role “joined”.';
     case 'switch':
     case 'resistor':
       return pairOf(holes) === null
@@ -103,9 +112,9 @@ function ownOutline(part: OwnPart): Polygon {
     : boxOutline(outline.widthMm, outline.heightMm);
 }
 
-function holeOfOwn(hole: OwnHole): Hole {
+function holeOfOwn(hole: OwnHole, isHalf: boolean): Hole {
   const at: Point = { x: hole.x, y: hole.y };
-  const terminal = terminalOf(hole);
+  const terminal = isHalf && terminalOf(hole) !== '' ? METAL : terminalOf(hole);
   const form = {
     id: hole.id,
     at,
@@ -116,6 +125,7 @@ function holeOfOwn(hole: OwnHole): Hole {
     ...(hole.label === '' ? {} : { label: hole.label }),
     ...(hole.mostMa === undefined ? {} : { mostMa: hole.mostMa }),
   } as const;
+  if (isHalf && terminal !== '') return { ...form, sign: 'none', plated: true };
   switch (hole.role) {
     case 'holding':
     case 'shows':
@@ -155,7 +165,7 @@ function elementsOfOwn(part: OwnPart, holes: readonly Hole[]): readonly PartElem
         {
           kind: 'cell',
           ...ends,
-          cellId: model.cellId,
+          ...whichCell(part.id, model),
           count: model.count,
           switched: model.switched,
           ...(model.boostV === undefined ? {} : { boostV: model.boostV }),
@@ -174,7 +184,12 @@ function elementsOfOwn(part: OwnPart, holes: readonly Hole[]): readonly PartElem
         },
       ];
     case 'board':
-      return boardOfOwn(model, holes);
+      return boardOfOwn(part.id, model, holes);
+    case 'magnet':
+    case 'pack':
+      return [];
+    case 'half':
+      return [{ kind: 'half', terminal: METAL, onOhm: model.onOhm }];
     case 'switch':
     case 'resistor': {
       const [a, b] = pairOf(part.holes) ?? ['', ''];
@@ -185,8 +200,14 @@ function elementsOfOwn(part: OwnPart, holes: readonly Hole[]): readonly PartElem
   }
 }
 
+/** Which cell a part takes: one of the list, or its own under its own id. */
+function whichCell(id: string, { cellId, own }: WhichCell): WhichCell {
+  return own === undefined ? { cellId } : { cellId: id, own };
+}
+
 /** A described board: where it makes a steady supply, it runs on that; cells of its own feed its + and −. */
 function boardOfOwn(
+  id: string,
   { volt, steadyV = volt, cell, mostV }: Extract<OwnModel, { readonly kind: 'board' }>,
   holes: readonly Hole[],
 ): readonly PartElement[] {
@@ -210,7 +231,9 @@ function boardOfOwn(
           } as const,
         ]
       : []),
-    ...(cell === undefined ? [] : [{ kind: 'cell', plus: 'supply', minus: 'ground', ...cell } as const]),
+    ...(cell === undefined
+      ? []
+      : [{ kind: 'cell', plus: 'supply', minus: 'ground', ...cell, ...whichCell(id, cell) } as const]),
   ];
 }
 
@@ -222,7 +245,13 @@ const NOUNS: Readonly<Record<OwnModel['kind'], string>> = {
   resistor: 'resistor',
   load: 'part',
   board: 'board',
+  magnet: 'magnet',
+  half: 'closure half',
+  pack: 'pack',
 };
+
+/** The conductor of a closure half; the snaps of the drawer have the same, so that they close on each other. */
+const METAL = 'metal';
 
 /** Roles of what is told like a hole and is none. */
 const NO_HOLES: ReadonlySet<OwnRole> = new Set(['shows', 'socket', 'charge']);
@@ -234,7 +263,9 @@ export const kindOfOwnPart = remembered(
 );
 
 function makeKind(part: OwnPart): PartKind {
-  const holes = part.holes.filter((hole) => !NO_HOLES.has(hole.role)).map(holeOfOwn);
+  const holes = part.holes
+    .filter((hole) => !NO_HOLES.has(hole.role))
+    .map((hole) => holeOfOwn(hole, part.model.kind === 'half'));
   const shown = part.holes.filter((hole) => hole.role === 'shows');
   const charged = part.holes.filter((hole) => hole.role === 'charge');
   const socket = part.holes.find((hole) => hole.role === 'socket');
@@ -282,9 +313,45 @@ function makeKind(part: OwnPart): PartKind {
         radiusMm: diameterMm / 2,
       })),
     ],
-    ...(socket === undefined ? {} : { socket: { x: socket.x, y: socket.y } }),
+    ...(socket === undefined || part.model.kind === 'pack' ? {} : { socket: { x: socket.x, y: socket.y } }),
+    ...specialsOf(part, socket),
     ...(part.model.kind === 'board' ? { mostMaTogether: part.model.mostMa } : {}),
   });
+}
+
+/** What a magnet, a closure half and a pack are besides: as those of the drawer. */
+function specialsOf(
+  { id, model, outline }: OwnPart,
+  cableEnd: Point | undefined,
+): Partial<Pick<PartKind, 'magnetism' | 'mateId' | 'isLoose' | 'isCellId' | 'isCell' | 'lead' | 'placing'>> {
+  switch (model.kind) {
+    case 'magnet':
+      return {
+        magnetism: 'magnet',
+        mateId: 'magnetic-switch',
+        placing:
+          'Mark the pole of {name} that looks up, and sew it into a small pocket of cloth at its mark, with ordinary thread.',
+      };
+    case 'half':
+      return { mateId: id, ...(model.isMagnet === true ? { magnetism: 'magnet' } : {}) };
+    case 'pack': {
+      const edgeMm = (outline.form === 'round' ? outline.acrossMm : outline.widthMm) / 2;
+      return {
+        isLoose: true,
+        isCellId: id,
+        isCell: { ...model.own, isPlugged: true },
+        lead: {
+          at: cableEnd === undefined ? { x: edgeMm, y: 0 } : { x: cableEnd.x, y: cableEnd.y },
+          cableMm: model.cableMm,
+          hasSwitch: model.hasSwitch,
+        },
+        placing:
+          'Make a firm pouch of cloth for {name} at its mark, with ordinary thread; the pack itself is never sewn through.',
+      };
+    }
+    default:
+      return {};
+  }
 }
 
 /** Holes spread evenly round a circle about the middle, the first at the top and on clockwise. */

@@ -1,3 +1,5 @@
+import type { OwnCell } from './own-cell.ts';
+
 /**
  * What a part does to a current, as a list of simple things between its terminals. A part may hold several: a
  * two-colour light is two lights, a board is a load and a row of pins.
@@ -21,6 +23,8 @@ export type PartElement =
       readonly plus: string;
       readonly minus: string;
       readonly cellId: string;
+      /** A cell that is none of the list. */
+      readonly own?: OwnCell | undefined;
       readonly count: number;
       readonly boostV?: number;
       readonly switched: boolean;

@@ -4,6 +4,7 @@
  */
 import type { Point } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygon.ts';
+import type { OwnCell } from './own-cell.ts';
 import type { PartElement } from './part-element.ts';
 
 export type Sign = '+' | '-' | 'none';
@@ -164,6 +165,8 @@ export interface PartKind {
   readonly needsHole?: true;
   /** The cell that it is: it is bought as this part. */
   readonly isCellId?: string;
+  /** What that cell is, where it is none of the list. */
+  readonly isCell?: OwnCell;
   /** A cable with a plug that leaves its body here; it goes into the socket of its other half, and no thread between them is sewn. */
   readonly lead?: { readonly at: Point; readonly cableMm: number; readonly hasSwitch: boolean };
   /** Where the plug of its other half goes. */

@@ -1,7 +1,8 @@
 /** Where the power of a plan comes from: every holder, box and power board. What a hand does with it, `source-words.ts` says. */
 import { type CellKind, maybeCell } from '../parts/cells.ts';
-import { elementsOf, type PartElement } from '../parts/part-element.ts';
+import type { PartElement } from '../parts/part-element.ts';
 import { assumedIn } from '../plan/assumed.ts';
+import { cellsIn } from '../plan/cells-in.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { cableSwitchInto } from '../plan/leads.ts';
 import type { Part } from '../plan/records.ts';
@@ -32,8 +33,8 @@ export const sourcesOf = remembered(
   },
   (plan): readonly Source[] =>
     Object.values(plan.parts).flatMap((part) =>
-      elementsOf(kindOf(plan, part), 'cell').flatMap((cell) => {
-        const cellKind = maybeCell(cell.cellId, assumedIn(plan));
+      cellsIn(plan, part).flatMap((cell) => {
+        const cellKind = maybeCell(cell, assumedIn(plan));
         if (cellKind === undefined) return [];
         const cableSwitch = cellKind.isPlugged === true ? cableSwitchInto(plan, part.id) : null;
         const isClasped = kindOf(plan, part).clasps !== undefined;

@@ -2,7 +2,7 @@
 
 import { isPierced } from '../cloth/cloth-kinds.ts';
 import { needsSpareCell } from '../meter/try-light.ts';
-import { COIN_CELL_ID } from '../parts/coin-holders.ts';
+import { isCoin } from '../parts/cells.ts';
 import { hasElement } from '../parts/part-element.ts';
 import type { PartKind } from '../parts/part-kind.ts';
 import type { Piece } from '../pieces/piece.ts';
@@ -140,7 +140,7 @@ const TOOLS: readonly ToolRule[] = [
     id: 'stick',
     what: 'Wooden or plastic stick, to lift the coin cell',
     grows: 'shared',
-    isNeeded: (plan) => sourcesOf(plan).some(({ cell }) => cell.cellId === COIN_CELL_ID),
+    isNeeded: (plan) => sourcesOf(plan).some(({ cell }) => isCoin(cell)),
   },
   {
     id: 'trial-cell',

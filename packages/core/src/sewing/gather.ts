@@ -2,12 +2,13 @@
 
 import { boxOf, clothBox, clothNeeds } from '../cloth/cloth.ts';
 import { maybeClothColour, maybeClothKind } from '../cloth/cloth-kinds.ts';
-import { maybeCellKind } from '../parts/cells.ts';
+import { maybeCell } from '../parts/cells.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
-import { elementsOf } from '../parts/part-element.ts';
 import { filledOptions, type PartKind } from '../parts/part-kind.ts';
 import type { Piece } from '../pieces/piece.ts';
 import { cutPieces } from '../pieces/pieces.ts';
+import { assumedIn } from '../plan/assumed.ts';
+import { cellsIn } from '../plan/cells-in.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { layerOutline } from '../plan/layers.ts';
 import { hasSeveralPanels, panelsOf, thoseOn } from '../plan/panels.ts';
@@ -189,7 +190,7 @@ function coverItem(plan: Plan): readonly Draft[] {
 
 function partItems(plan: Plan): readonly Draft[] {
   const counts = new Map<string, { readonly title: string; count: number }>();
-  const cells = new Map<string, number>();
+  const cells = new Map<string, { readonly title: string; readonly count: number }>();
   const placed = new Map<string, number>();
   for (const part of Object.values(plan.parts)) {
     const kind = kindOf(plan, part);
@@ -202,8 +203,11 @@ function partItems(plan: Plan): readonly Draft[] {
     const known = counts.get(id);
     if (known === undefined) counts.set(id, { title, count: 1 });
     else known.count += 1;
-    for (const { cellId, count } of elementsOf(kind, 'cell'))
-      cells.set(cellId, (cells.get(cellId) ?? 0) + count);
+    for (const cell of cellsIn(plan, part)) {
+      const known = cells.get(cell.cellId);
+      const title = maybeCell(cell, assumedIn(plan))?.title ?? cell.cellId;
+      cells.set(cell.cellId, { title, count: (known?.count ?? 0) + cell.count });
+    }
     // A pack that is placed as a part is bought as that part.
     if (kind.isCellId !== undefined) placed.set(kind.isCellId, (placed.get(kind.isCellId) ?? 0) + 1);
   }
@@ -218,13 +222,13 @@ function partItems(plan: Plan): readonly Draft[] {
   });
   return [
     ...[...counts].map(([id, { title, count }]) => item(id, title, count)),
-    ...[...cells].flatMap(([cellId, count]) => {
+    ...[...cells].flatMap(([cellId, { title, count }]) => {
       const missing = count - (placed.get(cellId) ?? 0);
       return missing <= 0
         ? []
         : [
             {
-              ...item(idOf('cell', cellId), maybeCellKind(cellId)?.title ?? cellId, missing),
+              ...item(idOf('cell', cellId), title, missing),
               note: listed(
                 sourcesOf(plan)
                   .filter(({ isClasped, cell }) => isClasped && cell.cellId === cellId)

@@ -1,6 +1,6 @@
 /** The label that stays with the piece: what it holds, for whom, how it is washed, stored and turned off. */
 import { lightsIn } from '../joining/sides.ts';
-import { COIN_CELL_ID } from '../parts/coin-holders.ts';
+import { isCoin } from '../parts/cells.ts';
 import { hasElement } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Facts } from '../plan/records.ts';
@@ -60,13 +60,13 @@ export function labelLines(plan: Plan): readonly string[] {
   const held = contents(plan);
   const lines = [`This piece holds a sewn circuit${held === '' ? '' : `: ${held}`}.`];
   if (facts.forWhom !== null) lines.push(FOR_WHOM[facts.forWhom]);
-  if (sources.some(({ cell }) => cell.cellId === COIN_CELL_ID))
+  if (sources.some(({ cell }) => isCoin(cell)))
     lines.push('Coin cell: keep away from children. Swallowed: get medical help at once.');
   if (Object.values(plan.parts).some((part) => kindOf(plan, part).magnetism === 'magnet'))
     lines.push(
       'Small magnets: keep away from children and from implants. Swallowed: get medical help at once.',
     );
-  if (sources.some(({ cellKind }) => cellKind.isPlugged === true))
+  if (sources.some(({ cellKind }) => cellKind.burns === true))
     lines.push('Lithium pack: never pierce, crush or wash it; charge it out of the piece and in sight.');
   if (power !== null) lines.push(`${power.takeOut} before washing and storing.`);
   lines.push(...washLines(plan, power?.out ?? null));

@@ -3,6 +3,8 @@ import { CELL_KINDS } from '../parts/cells.ts';
 import { OWN_ROLES, type OwnHole, type OwnModel, type OwnPart } from '../parts/own-part-schema.ts';
 import { type Random, randomIndex } from '../random/random.ts';
 
+const OWN_CELL = { volt: 3.7, ohm: 0.1, mah: 700, acrossMm: 14, heightMm: 50 };
+
 /** A described part under one of two ids, so that descriptions are changed as well as made. */
 export function randomOwnPart(random: Random): OwnPart {
   const pick = <T>(list: readonly T[]): T => list[randomIndex(random, list.length)] as T;
@@ -26,7 +28,12 @@ export function randomOwnPart(random: Random): OwnPart {
       steadyV: 3.3,
       cell: { cellId: pick(CELL_KINDS).id, count: 1, switched: random() < 0.5 },
     },
-    { kind: 'load', volt: 5, ma: 30, glows: true },
+    { kind: 'load', volt: 5, ma: 30, glows: true, mostV: 5.5 },
+    { kind: 'magnet' },
+    { kind: 'half', onOhm: 0.2 + random() },
+    { kind: 'half', onOhm: 0.3, isMagnet: true },
+    { kind: 'pack', own: OWN_CELL, cableMm: 120, hasSwitch: random() < 0.5 },
+    { kind: 'cell', cellId: 'own', own: OWN_CELL, count: 1, switched: true },
     { kind: 'switch', onOhm: 0.5, closedBy: 'press' },
   ];
   const model = pick(models);

@@ -9,6 +9,7 @@ import { freshVolt } from '../parts/cells.ts';
 import { consumersOf, elementsOf, hasElement } from '../parts/part-element.ts';
 import type { PartKind } from '../parts/part-kind.ts';
 import { assumedIn } from '../plan/assumed.ts';
+import { cellsIn } from '../plan/cells-in.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { farMm } from '../plan/over-seams.ts';
 import type { Part } from '../plan/records.ts';
@@ -128,7 +129,7 @@ function awayMm(plan: Plan, a: Part, b: Part): number {
 
 /** Volts of a source with fresh cells. */
 function voltOf(plan: Plan, source: Part): number {
-  const [cell] = elementsOf(kindOf(plan, source), 'cell');
+  const [cell] = cellsIn(plan, source);
   return cell === undefined ? 0 : freshVolt(cell, assumedIn(plan));
 }
 

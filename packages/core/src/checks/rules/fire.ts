@@ -14,7 +14,7 @@ const judged = cautionRule({
   judge: (plan) => {
     const { facts } = plan;
     const sources = sourcesOf(plan);
-    const packs = sources.filter(({ cellKind }) => cellKind.isPlugged === true).map(({ part }) => part);
+    const packs = sources.filter(({ cellKind }) => cellKind.burns === true).map(({ part }) => part);
     const bulky = Object.values(plan.parts).filter((part) => kindOf(plan, part).isCellId !== undefined);
     if (packs.length > 0 && (facts.forWhom === 'small-child' || facts.forWhom === 'animal'))
       return {

@@ -1,5 +1,5 @@
-import { COIN_CELL_ID } from '../../parts/coin-holders.ts';
-import { elementsOf } from '../../parts/part-element.ts';
+import { isCoin } from '../../parts/cells.ts';
+import { cellsIn } from '../../plan/cells-in.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import { cautionRule } from '../caution-rule.ts';
 
@@ -18,9 +18,7 @@ export const swallow = cautionRule({
       const kind = kindOf(plan, part);
       // A cell that magnets hold has a rule of its own.
       if (kind.clasps !== undefined) return false;
-      return (
-        kind.magnetism === 'magnet' || elementsOf(kind, 'cell').some(({ cellId }) => cellId === COIN_CELL_ID)
-      );
+      return kind.magnetism === 'magnet' || cellsIn(plan, part).some(isCoin);
     });
     if (parts.length === 0) return null;
     const isMagnet = parts.some((part) => kindOf(plan, part).magnetism === 'magnet');

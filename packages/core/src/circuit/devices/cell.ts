@@ -19,7 +19,7 @@ export function cellDevice(
   /** What the switches of its own hold back: its slide, one in its cable, Ω. */
   switchOhm: (state: PlanState) => number,
 ): Build {
-  const cellKind = maybeCell(element.cellId, assumed);
+  const cellKind = maybeCell(element, assumed);
   if (cellKind === undefined) throw new RangeError(`planCircuit: no cell "${element.cellId}"`);
   const { count } = element;
   const [plus, minus, cell] = [node(element.plus), node(element.minus), word('V', partId)];

@@ -136,7 +136,7 @@ function oneSideTest(context: StepContext, proof: ApartProof): readonly StepDraf
   if (order === null || power === null || partsWith(plan, 'pin').length > 0) return [];
   const [first, second] = order;
   const { source, lights, contacts } = proof.circuit;
-  const { cell } = source;
+  const { cell, cellKind } = source;
   const sewnTo = new Set(
     pieces
       .filter((piece) => piece.side === first)
@@ -144,7 +144,7 @@ function oneSideTest(context: StepContext, proof: ApartProof): readonly StepDraf
   );
   // A resistor in the second side would be passed by: only lights that may hang on the source as they are.
   const tried = lights.filter(
-    (light) => sewnTo.has(light.part.id) && mayHangOn(light, cell.cellId, cell.count, cell.boostV),
+    (light) => sewnTo.has(light.part.id) && mayHangOn(light, cellKind, cell.count, cell.boostV),
   );
   const home = holesAt(plan, source.part, second === '-' ? cell.minus : cell.plus)[0];
   if (tried.length === 0 || home === undefined) return [];

@@ -1,9 +1,10 @@
-import { CELL_KINDS } from '@sashiko/core/parts/cells';
 import type { OwnModel } from '@sashiko/core/parts/own-part-schema';
 import { Switch } from 'antd';
 import { Field } from '../../ui/Field.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { OptionSelect } from '../../ui/OptionSelect.tsx';
+import { Figure, MaybeFigure } from './Figure.tsx';
+import { CellFields, type Cells, OwnCellFields, USUAL_CELL } from './OwnCellFields.tsx';
 import { MODELS } from './own-models.ts';
 
 interface OwnPartModelProps {
@@ -33,6 +34,12 @@ export function OwnPartModel({ model, onChange }: OwnPartModelProps) {
             unit="V"
             value={model.volt}
             onChange={(volt) => onChange({ ...model, volt })}
+          />
+          <MaybeFigure
+            label="Bears at most (0: nobody says)"
+            unit="V"
+            value={model.mostV}
+            onChange={(mostV) => onChange(withMostV(model, mostV))}
           />
           <Figure
             label="All pins together, at most"
@@ -99,6 +106,12 @@ export function OwnPartModel({ model, onChange }: OwnPartModelProps) {
             value={model.volt}
             onChange={(volt) => onChange({ ...model, volt })}
           />
+          <MaybeFigure
+            label="Bears at most (0: nobody says)"
+            unit="V"
+            value={model.mostV}
+            onChange={(mostV) => onChange(withMostV(model, mostV))}
+          />
           <Figure
             label="Takes then"
             unit="mA"
@@ -117,9 +130,53 @@ export function OwnPartModel({ model, onChange }: OwnPartModelProps) {
           </Field>
         </>
       )}
+      {model.kind === 'half' && (
+        <>
+          <Figure
+            label="When closed"
+            unit="Ω"
+            value={model.onOhm}
+            onChange={(onOhm) => onChange({ ...model, onOhm })}
+          />
+          <Field label="A magnet holds it">
+            <Switch
+              size="small"
+              checked={model.isMagnet === true}
+              onChange={(isMagnet) => {
+                const { isMagnet: _was, ...rest } = model;
+                onChange(isMagnet ? { ...rest, isMagnet: true } : rest);
+              }}
+            />
+          </Field>
+        </>
+      )}
+      {model.kind === 'pack' && (
+        <>
+          <OwnCellFields cell={model.own} onChange={(own) => onChange({ ...model, own })} />
+          <Figure
+            label="Its cable is"
+            unit="mm"
+            value={model.cableMm}
+            onChange={(cableMm) => onChange({ ...model, cableMm })}
+          />
+          <Field label="With a switch in the cable">
+            <Switch
+              size="small"
+              checked={model.hasSwitch}
+              onChange={(hasSwitch) => onChange({ ...model, hasSwitch })}
+            />
+          </Field>
+        </>
+      )}
       {model.kind === 'cell' && (
         <>
-          <CellFields cell={model} onChange={(cell) => onChange({ ...model, ...cell })} />
+          <CellFields
+            cell={model}
+            onChange={(cell) => {
+              const { own: _was, ...rest } = model;
+              onChange({ ...rest, ...cell });
+            }}
+          />
           <Field label="A converter makes (0: none)">
             <NumberField
               min={0}
@@ -147,59 +204,16 @@ const CLOSED_BY = [
 ] as const;
 
 type BoardModel = Extract<OwnModel, { readonly kind: 'board' }>;
-type Cells = NonNullable<BoardModel['cell']>;
-
-const USUAL_CELL: Cells = { cellId: 'coin-20x3.2', count: 1, switched: true };
 
 function withCell({ cell: _was, ...model }: BoardModel, cell: Cells | undefined): BoardModel {
   return cell === undefined ? model : { ...model, cell };
 }
 
-/** Which cells, how many in a row, and whether they have a switch of their own. */
-function CellFields({ cell, onChange }: { readonly cell: Cells; readonly onChange: (cell: Cells) => void }) {
-  const { cellId, count, switched } = cell;
-  const now = { cellId, count, switched };
-  return (
-    <>
-      <Field label="Cells">
-        <OptionSelect
-          value={cellId}
-          options={CELL_KINDS.map((kind) => ({ value: kind.id, label: kind.title }))}
-          onChange={(id) => onChange({ ...now, cellId: id })}
-        />
-      </Field>
-      <Figure
-        label="In a row"
-        unit=""
-        value={count}
-        onChange={(next) => onChange({ ...now, count: Math.min(8, Math.max(1, Math.round(next))) })}
-      />
-      <Field label="Has its own switch">
-        <Switch size="small" checked={switched} onChange={(next) => onChange({ ...now, switched: next })} />
-      </Field>
-    </>
-  );
-}
-
-interface FigureProps {
-  readonly label: string;
-  readonly unit: string;
-  readonly value: number;
-  readonly onChange: (value: number) => void;
-}
-
-function Figure({ label, unit, value, onChange }: FigureProps) {
-  return (
-    <Field label={label}>
-      <NumberField
-        min={0}
-        suffix={unit}
-        style={{ width: '100%' }}
-        value={value}
-        onChange={(next) => {
-          if (next !== null) onChange(next);
-        }}
-      />
-    </Field>
-  );
+/** A model with the most volts it bears, or without. */
+function withMostV<Model extends { readonly mostV?: number | undefined }>(
+  model: Model,
+  mostV: number | undefined,
+): Model {
+  const { mostV: _was, ...rest } = model;
+  return (mostV === undefined ? rest : { ...rest, mostV }) as Model;
 }

@@ -32,6 +32,9 @@ const USUAL_ROLES: Readonly<Record<OwnModel['kind'], readonly OwnRole[]>> = {
   light: ['plus', 'minus'],
   cell: ['plus', 'minus'],
   switch: ['joined', 'joined'],
+  half: ['joined'],
+  magnet: [],
+  pack: [],
   resistor: ['joined', 'joined'],
   load: ['plus', 'minus'],
 };

@@ -1,4 +1,5 @@
 import type { OwnModel } from '@sashiko/core/parts/own-part-schema';
+import { USUAL_OWN_CELL } from './OwnCellFields.tsx';
 
 interface ModelWords {
   readonly kind: OwnModel['kind'];
@@ -18,7 +19,7 @@ export const MODELS: readonly ModelWords[] = [
   {
     kind: 'board',
     title: 'a board with pins',
-    help: 'It needs a + (where power goes in) and a −, and each pin can be on or off. “Raw +” hands the same power on; “steady +” gives what the board makes. Of two bus pins the first is data, the second the clock. Its sheet says what it needs (V) and what all pins together may give (mA).',
+    help: 'It needs a + (where power goes in) and a −, and each pin can be on or off. “Raw +” hands the same power on; “steady +” gives what the board makes. Of two bus pins the first is data, the second the clock. Its sheet says what it needs (V), the most volts it bears and what all pins together may give (mA).',
     usual: { kind: 'board', volt: 3, mostMa: 100 },
   },
   {
@@ -48,7 +49,25 @@ export const MODELS: readonly ModelWords[] = [
   {
     kind: 'load',
     title: 'something that takes power',
-    help: 'A sensor, a sounder, a motor, an addressable light: the volts it is made for, and the milliamperes it takes then. A sensor also has a hole that senses, or the two of a bus; an addressable light has data in and data out.',
+    help: 'Say the most volts it bears where you know: Check warns of more. A sensor, a sounder, a motor, an addressable light: the volts it is made for, and the milliamperes it takes then. A sensor also has a hole that senses, or the two of a bus; an addressable light has data in and data out.',
     usual: { kind: 'load', volt: 3, ma: 10 },
+  },
+  {
+    kind: 'pack',
+    title: 'a pack with a plug',
+    help: 'A lithium pack that lies in a pouch; its plug goes into a board with a socket. What is printed on it, and its full volts. Mark where its cable leaves with the role “socket”.',
+    usual: { kind: 'pack', own: { ...USUAL_OWN_CELL, volt: 4.2 }, cableMm: 90, hasSwitch: false },
+  },
+  {
+    kind: 'half',
+    title: 'one half of a closure',
+    help: 'A snap, a hook, a clasp: all its metal holes are one conductor, and two alike are placed together. It needs a hole; give it the role “joined”.',
+    usual: { kind: 'half', onOhm: 0.3 },
+  },
+  {
+    kind: 'magnet',
+    title: 'a magnet',
+    help: 'It is sewn into a pocket of cloth and closes a magnetic switch; steel and implants keep away from it.',
+    usual: { kind: 'magnet' },
   },
 ];
