@@ -68,8 +68,7 @@ for (const lights of [10, 50, 100, 200, 400]) {
     for (let i = 0; i < MANY; i += 1) solveFaded(compiled, NOMINAL, state);
   });
   const warm = cpuMs(() => {
-    for (let i = 0; i < MANY; i += 1)
-      solveFaded(compiled, NOMINAL, { ...state, chargeLeft: 0.95 - i / 1000 }, usual);
+    for (let i = 0; i < MANY; i += 1) solveFaded(compiled, NOMINAL, stateOf(plan, 0.95 - i / 1000), usual);
   });
   const hours = cpuMs(() => howLong(plan), 5);
   const checks = cpuMs(() => currentFindings({ ...plan, parts: { ...plan.parts } }), 5);

@@ -34,12 +34,7 @@ export function simulate(asIs: Plan, options: CommandOptions): CommandAnswer {
   const answer = lightAnswer(plan, point);
   const warm = warmPlaces(plan, point);
   const times = expectOk(howLong(plan, asked));
-  // A short by its hours: its current sinks as its cells do.
-  const shorts = shortsOf(plan, point).map((short) => {
-    const time = times.find(({ partId }) => partId === short.partId);
-    const minutes = short.minutes === null || time === undefined ? short.minutes : time.atMostHours * 60;
-    return { ...short, minutes };
-  });
+  const shorts = shortsOf(plan, point);
   const trials =
     options.trials === undefined
       ? null
@@ -181,6 +176,7 @@ function hoursJson(plan: Plan, time: RunTime | undefined) {
     atMost: time.atMostHours,
     toHalfBrightness: time.halfHours,
     endedBy: time.stoppedBy,
+    events: time.events,
     good: time.isLit ? goodHours(time) : 0,
     standbyCurrentA: time.standbyAmp,
     evenings: time.isLit ? { hoursEach: eveningHours, count: eveningsOf(time, eveningHours) } : null,
@@ -199,10 +195,12 @@ function trialsJson({ trials, allLit, lights, sources, failsFirst, evenness, swa
   };
 }
 
-function shortLine(name: string, { amp, watt, hottest, minutes }: Short): string {
+function shortLine(name: string, { amp, watt, hottest, minutes, isSteady }: Short): string {
   const heat = hottest === null ? '' : `, ${hottest.name} ${formatCelsius(hottest.celsius)} warm`;
   const end =
-    minutes === null ? ': its protection opens' : `: empty after ${Math.max(1, Math.round(minutes))} min`;
+    minutes === null
+      ? ': its protection opens'
+      : `: ${isSteady ? 'its source is ' : ''}empty after ${Math.max(1, Math.round(minutes))} min`;
   return `SHORT: ${name} gives ${formatCurrent(amp)}, ${formatWatt(watt)}${heat}${end}.\n`;
 }
 
@@ -211,8 +209,18 @@ function timeLine(plan: Plan, name: string, time: RunTime): string {
     return `Nothing lights, yet ${name} is being emptied: ${formatHours(time.atMostHours)} at most.\n`;
   const { eveningHours } = assumedIn(plan);
   const evenings = Math.floor(eveningsOf(time, eveningHours));
-  return `${name}: good light for at most ${formatHours(goodHours(time))} (${evenings} evenings of ${eveningHours} h), ${time.stoppedBy === 'dark' ? 'dark' : 'empty'} after ${formatHours(time.atMostHours)}.\n`;
+  return `${name}: good light for at most ${formatHours(goodHours(time))} (${evenings} evenings of ${eveningHours} h), ${time.stoppedBy === 'dark' ? 'dark' : 'empty'} after ${formatHours(time.atMostHours)}${eventWords(time)}.\n`;
 }
+
+/** What happens on the way, besides half brightness and the end. */
+function eventWords({ events }: RunTime): string {
+  return events
+    .flatMap(({ what, hours }) =>
+      what === 'gives up' || what === 'opens' ? [`, ${EVENT_WORDS[what]} after ${formatHours(hours)}`] : [],
+    )
+    .join('');
+}
+const EVENT_WORDS = { 'gives up': 'its converter gives up', opens: 'its protection opens' } as const;
 
 function trialsLine(name: (partId: string) => string, answer: LightTrialAnswer): string {
   const weakest = answer.lights.find(({ id }) => id === answer.failsFirst);

@@ -4,7 +4,7 @@ import { NOT_ASKED } from '../circuit/fed-by.ts';
 import { goodHours, howLong } from '../circuit/how-long.ts';
 import type { BuildOptions, ExtraWay } from '../circuit/plan-circuit.ts';
 import { compileCircuit, compileTry } from '../circuit/solve-plan.ts';
-import { NOMINAL, stateOf, type World } from '../circuit/state.ts';
+import { type ChargeLeft, NOMINAL, stateOf, type World } from '../circuit/state.ts';
 import { endOf } from '../circuit/touches.ts';
 import { lightStates, supplyStates } from '../circuit/will-it-light.ts';
 import type { Result } from '../errors/problem.ts';
@@ -77,7 +77,7 @@ interface Case {
   readonly title: string;
   readonly edit?: Edit;
   readonly world?: Partial<World>;
-  readonly chargeLeft?: number;
+  readonly chargeLeft?: ChargeLeft;
   /** What the drawing has not. */
   readonly tried?: BuildOptions;
 }
@@ -111,7 +111,7 @@ function figuresOf(
 ): LightFigures | null {
   const ready = tried === undefined ? compileCircuit(plan) : compileTry(plan, tried);
   if (!ready.ok) return null;
-  const state = { ...stateOf(plan), chargeLeft };
+  const state = stateOf(plan, chargeLeft);
   const solved = solveFaded(ready.value, { ...NOMINAL, ...world }, state);
   if (!solved.ok) return null;
   const lights = lightStates(plan, solved.value, NOT_ASKED);
@@ -336,10 +336,19 @@ const MOST_BROKEN = 400;
 function afterHours(plan: Plan): readonly Case[] {
   const times = howLong(plan);
   if (!times.ok) return [];
-  const ending = times.value.filter(({ isLit }) => isLit).sort((a, b) => a.atMostHours - b.atMostHours)[0];
-  if (ending === undefined) return [];
-  const after = ending.charges.findLast(([hours]) => hours <= HOURS_ON);
-  const left = after === undefined ? null : Math.max(0.001, after[1]);
-  return left === null ? [] : [{ id: 'later', title: `after ${HOURS_ON} hours`, chargeLeft: left }];
+  if (!times.value.some(({ isLit }) => isLit)) return [];
+  const chargeLeft = new Map(
+    times.value.map(({ partId, charges }) => [partId, Math.max(0.001, chargeAfter(charges, HOURS_ON))]),
+  );
+  return [{ id: 'later', title: `after ${HOURS_ON} hours`, chargeLeft }];
 }
 const HOURS_ON = 10;
+
+/** The charge left after so many hours, along straight lines between those that are known. */
+function chargeAfter(charges: ReadonlyArray<readonly [hours: number, left: number]>, hours: number): number {
+  const next = charges.findIndex(([at]) => at > hours);
+  const before = charges[next - 1];
+  const after = charges[next];
+  if (before === undefined || after === undefined) return charges.at(-1)?.[1] ?? 1;
+  return before[1] + ((after[1] - before[1]) * (hours - before[0])) / (after[0] - before[0]);
+}

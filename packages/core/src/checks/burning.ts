@@ -35,7 +35,7 @@ function warmest({ on, state, touching, apart }: Currents): readonly WarmPlace[]
     const { touchOhm } = fresh.state;
     const compiled = compileCircuit(on, { touchOhm });
     for (const chargeLeft of compiled.ok ? LOW_CHARGES : []) {
-      const asked = { ...stateOf(on), switches: state.switches, touchOhm, chargeLeft };
+      const asked = { ...stateOf(on, chargeLeft), switches: state.switches, touchOhm };
       const solved = compiled.ok ? solveFaded(compiled.value, NOMINAL, asked, fresh) : compiled;
       if (solved.ok) points.push(solved.value);
     }
@@ -85,14 +85,14 @@ function hotFinding(plan: Plan, alike: readonly [WarmPlace, ...WarmPlace[]]): Fi
 
 function shortFinding(
   plan: Plan,
-  { partId, amp, watt, hottest, isBurning, minutes, touches }: Short,
+  { partId, amp, watt, hottest, isBurning, minutes, touches, isSteady }: Short,
 ): Finding {
   const part = plan.parts[partId];
   const name = part?.name ?? partId;
   const end =
     minutes === null
       ? 'until the protection of its pack opens'
-      : `and is empty in ${Math.max(1, Math.round(minutes))} min or so`;
+      : `and ${isSteady ? 'its source is' : 'is'} empty in ${Math.max(1, Math.round(minutes))} min or so`;
   const heat =
     hottest === null ? '' : ` ${warmName(hottest)} would become ${formatCelsius(hottest.celsius)} warm.`;
   const isPack = sourcesOf(plan).some(
@@ -103,7 +103,7 @@ function shortFinding(
     ruleId: 'fire',
     severity: isPack || isBurning || plan.facts.unattended === true ? 'stop' : 'mend',
     at: touches[0]?.at ?? part?.at ?? { x: 0, y: 0 },
-    message: `Its + and − are joined: ${name} gives ${formatCurrent(amp)}, ${formatWatt(watt)} of heat, ${end}.${heat}`,
+    message: `Its ${isSteady ? 'steady ' : ''}+ and − are joined: ${name} gives ${formatCurrent(amp)}, ${formatWatt(watt)} of heat, ${end}.${heat}`,
     step: 'Leave the power out until the short is gone.',
     found: hottest === null ? null : { value: hottest.celsius, unit: '°C' },
     wanted: hottest === null ? null : { value: limitsFor(plan, hottest).mendC, unit: '°C' },

@@ -63,7 +63,7 @@ describe('a cell of one’s own', () => {
       const [theirs, mine] = [lit(kindId), lit('own-x', model)];
       const [one, other] = [theirs, mine].map((plan) => expectOk(howLong(plan))[0]);
       expect(other?.halfHours ?? 0).toBeCloseTo(one?.halfHours ?? -1, 3);
-      expect(other?.freshAmp ?? 0).toBeCloseTo(one?.freshAmp ?? -1, 9);
+      expect(other?.freshAmp ?? 0).toBeCloseTo(one?.freshAmp ?? -1, 6);
       for (const forWhom of ['small-child', 'adult'] as const)
         expect(rules(mine, { forWhom, unattended: true })).toEqual(
           rules(theirs, { forWhom, unattended: true }),

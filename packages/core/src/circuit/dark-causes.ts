@@ -35,6 +35,7 @@ import {
   shorted,
 } from './dark-wiring.ts';
 import { threadFigures } from './figures.ts';
+import { chargeOf } from './state.ts';
 
 /** A light that wants fewer volts by this much takes the current of another, V (assumption). */
 const UNLIKE_V = 0.2;
@@ -188,7 +189,8 @@ function tooFewVolts(dark: DarkCase): Found | null {
   const [supplyV, wantedV] = [supplyVolt(dark), wantedVolt(dark)];
   if (supplyV >= wantedV) return null;
   const fresh = cellAt(source.cellKind, 1).volt * source.cell.count;
-  const isAged = source.cell.boostV === undefined && point.state.chargeLeft < 1 && fresh > wantedV;
+  const isAged =
+    source.cell.boostV === undefined && chargeOf(point.state, source.part.id) < 1 && fresh > wantedV;
   return isAged
     ? {
         cause: 'aged',

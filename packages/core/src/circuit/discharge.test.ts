@@ -4,7 +4,13 @@ import { type CellKind, cellAt } from '../parts/cells.ts';
 import { LIGHT_COLOURS } from '../parts/light-colours.ts';
 import reference from '../testing/reference/coin-discharge.json' with { type: 'json' };
 import type { CircuitElement } from './circuit.ts';
-import { discharge, type Load } from './discharge.ts';
+import {
+  discharge,
+  type Load,
+  runDownTogether,
+  type TogetherResult,
+  type TogetherTask,
+} from './discharge.ts';
 import { solveDc } from './solve-dc.ts';
 
 interface LightsLoad {
@@ -60,7 +66,6 @@ describe('hours of a coin cell against quadrature, Runge-Kutta and a circuit sim
       capacityAh: () => entry.cell.capacity_Ah,
       knots: cell.table.map(([charge]) => charge),
       marks,
-      stopAt: [],
     });
     let compared = 0;
     for (const [id, wanted] of Object.entries(entry.crossings as unknown as Record<string, number | null>)) {
@@ -81,8 +86,56 @@ test('a steady load empties a cell in capacity ÷ current', () => {
     capacityAh: () => 0.08,
     knots: [1, 0.5, 0],
     marks: [],
-    stopAt: [],
   });
   expect(result.endHours).toBeCloseTo(8, 12);
-  expect(result.stoppedBy).toBeNull();
+});
+
+describe('cells that run down together', () => {
+  const bank = (id: string) => ({ id, capacityAh: () => 0.1, knots: [1, 0.5, 0] });
+  const run = <L extends { readonly amps: readonly number[] }>(task: TogetherTask<L>): TogetherResult<L> => {
+    const work = runDownTogether(task);
+    for (let step = work.next(); ; step = work.next()) if (step.done === true) return step.value;
+  };
+
+  test('alike side by side share the load, and last twice as long', () => {
+    const { hours } = run({
+      banks: [bank('a'), bank('b')],
+      loadAt: () => ({ amps: [0.005, 0.005] }),
+      marks: [],
+      isDone: (passed) => passed.has('a') && passed.has('b'),
+    });
+    expect(hours.get('a')).toBeCloseTo(20, 9);
+    expect(hours.get('b')).toBeCloseTo(20, 9);
+  });
+
+  test('of which one gives as its charge is against the other follow the closed solution', () => {
+    // Side by side, equal ohms, volts equal to the charge left, no load: ds₁/dt = −(s₁ − s₂)/(2·R·Q), what flows into the other is not counted.
+    const { hours } = run({
+      banks: [bank('a'), { ...bank('b'), knots: [0.5, 0] }],
+      loadAt: ([a, b]) => {
+        const amp = ((a as number) - (b as number)) / 20;
+        return { amps: [amp, -amp] };
+      },
+      marks: [
+        {
+          id: 'near',
+          isPast: ({ amps }: { readonly amps: readonly number[] }) => (amps[0] as number) < 0.0125,
+        },
+      ],
+      isDone: (passed) => passed.has('near'),
+    });
+    // From a difference of 0.5 to half of it: 2·R·Q·ln 2 with R = 10 Ω, Q = 0.1 Ah.
+    expect(hours.get('near')).toBeCloseTo(2 * Math.log(2), 3);
+  });
+
+  test('where one is empty the other goes on alone', () => {
+    const { hours } = run({
+      banks: [bank('a'), { ...bank('b'), capacityAh: () => 0.2 }],
+      loadAt: () => ({ amps: [0.01, 0.01] }),
+      marks: [],
+      isDone: (passed) => passed.has('a') && passed.has('b'),
+    });
+    expect(hours.get('a')).toBeCloseTo(10, 9);
+    expect(hours.get('b')).toBeCloseTo(20, 9);
+  });
 });

@@ -6,7 +6,7 @@ import { type Result, succeed } from '../errors/problem.ts';
 import type { Plan } from '../plan/schema.ts';
 import type { DeviceState } from './devices/standing.ts';
 import { type CompiledPlan, compileCircuit, type PlanPoint, solveAt } from './solve-plan.ts';
-import { NOMINAL, type PlanState, stateOf, type World } from './state.ts';
+import { type Asked, NOMINAL, type PlanState, stateAsked, type World } from './state.ts';
 
 interface Moment {
   /** Share of the period. */
@@ -115,11 +115,8 @@ function withWhatGaveUp(
 
 const GIVEN_UP: ReadonlySet<DeviceState['mode']> = new Set(['off', 'tripped']);
 
-/** What is asked of a plan besides what it says itself. */
-export type Asked = Partial<Pick<PlanState, 'chargeLeft' | 'touchOhm'>>;
-
 /** Solves a plan as it is set, with fresh cells and with what touches touching, or as asked, in a nominal world. */
 export function solvePlan(plan: Plan, asked: Asked = {}): Result<PlanPoint> {
   const ready = compileCircuit(plan, asked);
-  return ready.ok ? solveFaded(ready.value, NOMINAL, { ...stateOf(plan), ...asked }) : ready;
+  return ready.ok ? solveFaded(ready.value, NOMINAL, stateAsked(plan, asked)) : ready;
 }

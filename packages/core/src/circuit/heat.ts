@@ -22,7 +22,7 @@ import { threadFigures } from './figures.ts';
 import { type Lying, partC, pointC, threadC } from './heat-laws.ts';
 import { elementName } from './plan-circuit.ts';
 import { compileCircuit, type PlanPoint } from './solve-plan.ts';
-import { NOMINAL } from './state.ts';
+import { chargeOf, NOMINAL } from './state.ts';
 import { type Touch, touchesOf } from './touches.ts';
 
 /** A place that takes power and becomes warm by it. */
@@ -239,7 +239,7 @@ function cellLoss({ plan, point }: Setting, part: Part): number {
   return sourcesOf(plan).reduce((sum, source) => {
     if (source.part !== part) return sum;
     const { cell, cellKind } = source;
-    const open = cellAt(cellKind, point.state.chargeLeft).volt * cell.count;
+    const open = cellAt(cellKind, chargeOf(point.state, part.id)).volt * cell.count;
     const out = cell.boostV === undefined ? elementName.cell(part.id) : elementName.boost(part.id);
     const loss = mean(point, ({ ampOf, voltAt }) => {
       const volt = voltAt(part.id, cell.plus) - voltAt(part.id, cell.minus);

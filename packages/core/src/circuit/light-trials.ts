@@ -6,10 +6,10 @@ import { type Result, succeed } from '../errors/problem.ts';
 import { assumedIn } from '../plan/assumed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Random, seededRandom } from '../random/random.ts';
-import { type Asked, solveFaded } from './faded.ts';
+import { solveFaded } from './faded.ts';
 import { NOT_ASKED } from './fed-by.ts';
 import { type CompiledPlan, compileCircuit, type PlanPoint } from './solve-plan.ts';
-import { NOMINAL, type PlanState, stateOf, type World } from './state.ts';
+import { type Asked, NOMINAL, type PlanState, stateAsked, type World } from './state.ts';
 import { lightStates, supplyStates } from './will-it-light.ts';
 
 export interface LightTrialSetting {
@@ -75,7 +75,7 @@ export function* makeLightTrials(
 ): Generator<number, Result<LightTrialAnswer>> {
   const ready = compileCircuit(plan, asked);
   if (!ready.ok) return ready;
-  const state: PlanState = { ...stateOf(plan), ...asked };
+  const state: PlanState = stateAsked(plan, asked);
   const planned = solveFaded(ready.value, NOMINAL, state);
   if (!planned.ok) return planned;
   const lights = lightStates(plan, planned.value, NOT_ASKED);
@@ -168,13 +168,13 @@ function pieceBy(plan: Plan, state: PlanState, random: Random): Piece {
     };
   };
   // In a set order, so that the same seed gives the same piece whatever is asked first.
-  const charge = state.chargeLeft * (1 - random() * (1 - assumed.leastCharge));
+  const used = 1 - random() * (1 - assumed.leastCharge);
   const ohm = assumed.coldFactor ** random();
   const reel = kept(() => 1 + assumed.threadSpread * evenly());
   const contact = kept(() => assumed.contactSpread ** evenly());
   const shift = kept(() => assumed.forwardSpreadV * evenly());
   return {
-    state: { ...state, chargeLeft: charge },
+    state: usedUp(state, used),
     world: {
       threadOhm: (runId) => reel(plan.runs[runId]?.threadId ?? ''),
       contactOhm: (partId, holeId) => contact(`${partId}.${holeId}`),
@@ -183,6 +183,12 @@ function pieceBy(plan: Plan, state: PlanState, random: Random): Piece {
       forwardShiftV: shift,
     },
   };
+}
+
+/** A state with so much of the charge of every source left. */
+function usedUp(state: PlanState, share: number): PlanState {
+  const chargeLeft = new Map([...state.chargeLeft].map(([id, charge]) => [id, charge * share]));
+  return { ...state, chargeLeft };
 }
 
 /** One assumption at one end of its range, all else as planned. */
@@ -198,7 +204,7 @@ function pieceAt(plan: Plan, state: PlanState, what: SwayId, end: -1 | 1): Piece
     case 'charge':
       return {
         world: NOMINAL,
-        state: end < 0 ? state : { ...state, chargeLeft: state.chargeLeft * assumed.leastCharge },
+        state: end < 0 ? state : usedUp(state, assumed.leastCharge),
       };
     case 'cold':
       return { state, world: { ...NOMINAL, cellOhm: () => (end < 0 ? 1 : assumed.coldFactor) } };

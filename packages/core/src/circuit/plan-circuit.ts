@@ -256,6 +256,8 @@ function groundNode(plan: Plan): string {
 /** The element names of a plan: `V_p1` the cells of a part, `D_p2` a light, `Rt_r3` a thread. */
 export const elementName = {
   cell: (partId: string) => word('V', partId),
+  /** What the chips of a source take for themselves. */
+  idle: (partId: string) => word('Iidle', partId),
   /** The output of a holder that lifts its cells. */
   boost: (partId: string) => word('Vb', partId),
   light: (lightId: string) => word('D', lightId),
@@ -285,12 +287,20 @@ function partBuild(
   const kind = kindOf(plan, part);
   const node = (terminal: string): string => nodeOfTerminal(part.id, terminal);
   const isOn = ({ switches }: PlanState, partId = part.id): boolean => switches.get(partId) ?? true;
-  /** What the switches on the way of a cell hold back: those of the source itself. */
-  const switchOhm = ({ switched }: { readonly switched: boolean }) => {
+  /** The switches on the way of a cell: those of the source itself. */
+  const switchesOf = ({ switched }: { readonly switched: boolean }): readonly string[] => {
     const pack = cableSwitchInto(plan, part.id);
-    const ids = [...(switched ? [part.id] : []), ...(pack === null ? [] : [pack.id])];
+    return [...(switched ? [part.id] : []), ...(pack === null ? [] : [pack.id])];
+  };
+  /** What they hold back, and whether all are on. */
+  const switchOhm = (cell: { readonly switched: boolean }) => {
+    const ids = switchesOf(cell);
     return (state: PlanState): number =>
       ids.reduce((sum, id) => sum + (isOn(state, id) ? assumed.switchOhm : OPEN_SWITCH_OHM), 0);
+  };
+  const switchedOn = (cell: { readonly switched: boolean }) => {
+    const ids = switchesOf(cell);
+    return (state: PlanState): boolean => ids.every((id) => isOn(state, id));
   };
   const elements: PlanElement[] = [];
   const devices: Device[] = [];
@@ -344,6 +354,7 @@ function partBuild(
                 cellsIn(plan, part)[cellCount++] ?? element,
                 node,
                 switchOhm(element),
+                switchedOn(element),
               )
             : element.kind === 'load'
               ? loadDevice(

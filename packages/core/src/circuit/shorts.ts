@@ -1,18 +1,27 @@
 /** Shorts: a source whose + and − are led together, by thread, contacts, closed switches, or where threads touch. The truth about them in figures. */
+
+import { partsThatAre } from '../joining/sides.ts';
 import { UnionFind } from '../joining/union-find.ts';
 import { type CellKind, cellAt, cellCapacityMah } from '../parts/cells.ts';
+import { elementsOf, type PartElement } from '../parts/part-element.ts';
+import { kindOf } from '../plan/kind-of.ts';
 import type { Plan } from '../plan/schema.ts';
 import { sourcesOf } from '../power/sources.ts';
+import { remembered } from '../units/remembered.ts';
 import { guardKey } from './devices/cell.ts';
+import { regulatorAmp } from './devices/regulator.ts';
+import { solveFaded } from './faded.ts';
 import { limitsFor, type WarmPlace, warmPlaces } from './heat.ts';
 import { elementName } from './plan-circuit.ts';
-import { compileCircuit, type PlanPoint } from './solve-plan.ts';
-import { NOMINAL } from './state.ts';
+import { type CompiledPlan, compileCircuit, type PlanPoint } from './solve-plan.ts';
+import { chargeOf, NOMINAL } from './state.ts';
 import { type Touch, touchesOf } from './touches.ts';
 
 export interface Short {
-  /** The source that is shorted. */
+  /** The source that is shorted, or the board whose steady supply is. */
   readonly partId: string;
+  /** It is the steady supply of a board: that gives no more than its most, and its source is emptied. */
+  readonly isSteady: boolean;
   /** What runs through its cells, A. Of a pack whose protection has opened: at which it did. */
   readonly amp: number;
   /** What its cells turn into heat, in themselves and on the way, W. */
@@ -31,8 +40,13 @@ export interface Short {
 /** A touch carries a short where it takes at least this share of its current. */
 const CARRYING_SHARE = 0.1;
 
-/** Every shorted source of a solved plan, in plan order. O(elements). */
-export function shortsOf(plan: Plan, point: PlanPoint): readonly Short[] {
+/** Every shorted source and steady supply of a solved plan, in plan order; up to two solves for each row of a cell's table where there is one. */
+export const shortsOf = remembered(
+  { name: 'shorts', under: (_plan: Plan, point: PlanPoint) => point },
+  findShorts,
+);
+
+function findShorts(plan: Plan, point: PlanPoint): readonly Short[] {
   const compiled = compileCircuit(plan, point.state);
   if (!compiled.ok) return [];
   const { all, nodeOfTerminal } = compiled.value.elements;
@@ -46,7 +60,13 @@ export function shortsOf(plan: Plan, point: PlanPoint): readonly Short[] {
     ({ part, cell }) =>
       joined.find(nodeOfTerminal(part.id, cell.plus)) === joined.find(nodeOfTerminal(part.id, cell.minus)),
   );
-  if (shorted.length === 0) return [];
+  const steady = partsThatAre(plan, 'regulator').filter((part) =>
+    elementsOf(kindOf(plan, part), 'regulator').some(
+      ({ output, ground }) =>
+        joined.find(nodeOfTerminal(part.id, output)) === joined.find(nodeOfTerminal(part.id, ground)),
+    ),
+  );
+  if (shorted.length + steady.length === 0) return [];
   const hottest = warmPlaces(plan, point)[0] ?? null;
   const limits = hottest === null ? null : limitsFor(plan, hottest);
   const isAbove = (limit: number | undefined): boolean =>
@@ -55,50 +75,89 @@ export function shortsOf(plan: Plan, point: PlanPoint): readonly Short[] {
   const endOf = new Map(
     all.flatMap(({ element }) => (element.kind === 'R' ? [[element.name, element.a]] : [])),
   );
-  return shorted.flatMap(({ part, cell, cellKind }): readonly Short[] => {
+  const carrying = (amp: number): readonly Touch[] =>
+    touches.filter((_, i) => Math.abs(point.ampOf(elementName.touch(i))) > CARRYING_SHARE * amp);
+  const fromSources = shorted.flatMap(({ part, cell, cellKind }): readonly Short[] => {
     const guard = point.deviceAt(guardKey(part.id));
     const isOpen = guard?.mode === 'tripped';
     const amp = isOpen ? guard.amp : -point.ampOf(elementName.cell(part.id));
     // With its switch off nothing flows.
     if (amp < LEAST_SHORT_A) return [];
-    const { volt } = cellAt(cellKind, point.state.chargeLeft);
+    const { volt } = cellAt(cellKind, chargeOf(point.state, part.id));
     return [
       {
         partId: part.id,
+        isSteady: false,
         amp,
         watt: amp * volt * cell.count,
         hottest: isOpen ? null : hottest,
         isHot: !isOpen && isAbove(limits?.mendC),
         isBurning: !isOpen && isAbove(limits?.stopC),
-        minutes: isOpen ? null : minutesToEmpty(cellKind, cell.count, amp, point.state.chargeLeft),
-        touches: touches.filter((_, i) => {
-          const name = elementName.touch(i);
-          return isOpen
-            ? joined.find(endOf.get(name) ?? '') === joined.find(nodeOfTerminal(part.id, cell.plus))
-            : Math.abs(point.ampOf(name)) > CARRYING_SHARE * amp;
-        }),
+        minutes: isOpen ? null : minutesToEmpty(compiled.value, point, part.id, cellKind),
+        touches: isOpen
+          ? touches.filter(
+              (_, i) =>
+                joined.find(endOf.get(elementName.touch(i)) ?? '') ===
+                joined.find(nodeOfTerminal(part.id, cell.plus)),
+            )
+          : carrying(amp),
       },
     ];
   });
+  const fromSteady = steady.flatMap((part): readonly Short[] => {
+    const amp = regulatorAmp(part.id, point);
+    const [feeding] = sourcesOf(plan)
+      .filter(({ part: { id } }) => fromSources.every(({ partId }) => partId !== id))
+      .sort((a, b) => point.ampOf(elementName.cell(a.part.id)) - point.ampOf(elementName.cell(b.part.id)));
+    if (amp < LEAST_SHORT_A || feeding === undefined) return [];
+    const [{ input, ground }] = elementsOf(kindOf(plan, part), 'regulator') as [RegulatorElement];
+    return [
+      {
+        partId: part.id,
+        isSteady: true,
+        amp,
+        watt: amp * (point.voltAt(part.id, input) - point.voltAt(part.id, ground)),
+        hottest,
+        isHot: isAbove(limits?.mendC),
+        isBurning: isAbove(limits?.stopC),
+        minutes: minutesToEmpty(compiled.value, point, feeding.part.id, feeding.cellKind),
+        touches: carrying(amp),
+      },
+    ];
+  });
+  return [...fromSources, ...fromSteady];
 }
 
+type RegulatorElement = Extract<PartElement, { kind: 'regulator' }>;
+
 /**
- * Until cells of a kind are empty that drive a current now through ohms that stay as they are, min. Their volts sink and their own ohms grow with
- * the charge, so the current sinks; summed over charge (midpoint rule).
+ * Until the cells of a source are empty, min: as the whole circuit goes on, with its converters, while their charge falls; the other sources as they
+ * are. Summed over charge by Simpson's rule between the knots of the cell's table. Up to two solves for each row.
  */
-function minutesToEmpty(kind: CellKind, count: number, amp: number, chargeLeft: number): number {
-  const now = cellAt(kind, chargeLeft);
-  const outside = (now.volt * count) / amp - now.ohm * count;
-  const step = chargeLeft / CHARGE_STEPS;
-  let hours = 0;
-  for (let i = 0; i < CHARGE_STEPS; i += 1) {
-    const { volt, ohm } = cellAt(kind, chargeLeft - (i + 0.5) * step);
-    const flowing = (volt * count) / Math.max(1e-3, outside + ohm * count);
-    hours += (step * cellCapacityMah(kind, flowing * 1000)) / (flowing * 1000);
+function minutesToEmpty(
+  compiled: CompiledPlan,
+  { state: { devices: _settled, ...state } }: PlanPoint,
+  partId: string,
+  kind: CellKind,
+): number {
+  /** Hours for the whole charge, at the current of some charge left; null where none flows any more. */
+  const hoursAt = (left: number): number | null => {
+    const chargeLeft = new Map(state.chargeLeft).set(partId, left);
+    const solved = solveFaded(compiled, NOMINAL, { ...state, chargeLeft, devices: new Map() });
+    const amp = solved.ok ? -solved.value.ampOf(elementName.cell(partId)) : 0;
+    return amp < LEAST_SHORT_A ? null : cellCapacityMah(kind, amp * 1000) / 1000 / amp;
+  };
+  const start = chargeOf(state, partId);
+  let [high, hours] = [start, 0];
+  let atHigh = hoursAt(high);
+  for (const low of kind.table.map(([charge]) => charge).filter((charge) => charge < start)) {
+    const [atMiddle, atLow] = [hoursAt((high + low) / 2), hoursAt(low)];
+    if (atHigh === null || atMiddle === null || atLow === null) break;
+    hours += ((high - low) * (atHigh + 4 * atMiddle + atLow)) / 6;
+    [high, atHigh] = [low, atLow];
   }
   return hours * 60;
 }
-const CHARGE_STEPS = 100;
 
 /** What has more ohms is no way, Ω: open switches have a million times as many. */
 const OPEN_FROM_OHM = 1e6;

@@ -1,6 +1,6 @@
 /** In which state a circuit is solved, and in which world: what the maker sets, and what nobody sets but varies. */
 
-import { elementsOf } from '../parts/part-element.ts';
+import { elementsOf, hasElement } from '../parts/part-element.ts';
 import { assumedIn } from '../plan/assumed.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -15,8 +15,8 @@ export interface PlanState {
   readonly levels: ReadonlyMap<string, number>;
   /** By `part.pin`: pins that are not driven. */
   readonly pins: ReadonlyMap<string, Exclude<PinStand, 'driven'>>;
-  /** Charge left in every cell, 1 fresh to 0 empty. */
-  readonly chargeLeft: number;
+  /** Charge left in the cells of each source, by part, 1 fresh to 0 empty. A source that is not named is fresh. */
+  readonly chargeLeft: ReadonlyMap<string, number>;
   /** How converters, regulators, packs and boards stand; one that is not named as it starts. */
   readonly devices: ReadonlyMap<string, DeviceState>;
   /** What needs power draws none: what lies across it before it starts. */
@@ -30,13 +30,36 @@ export function flashLevel(partId: string): string {
   return `${partId}.flashing`;
 }
 
+/** How much charge is left: in all sources alike, or by part. */
+export type ChargeLeft = number | ReadonlyMap<string, number>;
+
+/** The charge left in the cells of a source. */
+export function chargeOf({ chargeLeft }: Pick<PlanState, 'chargeLeft'>, partId: string): number {
+  return chargeLeft.get(partId) ?? 1;
+}
+
+/** What is asked of a plan besides what it says itself. */
+export interface Asked {
+  readonly chargeLeft?: ChargeLeft;
+  readonly touchOhm?: number | null;
+}
+
+/** The state a plan describes, with the charge and the touching that are asked for. O(parts). */
+export function stateAsked(plan: Plan, { chargeLeft = 1, touchOhm }: Asked): PlanState {
+  const state = stateOf(plan, chargeLeft);
+  return touchOhm === undefined ? state : { ...state, touchOhm };
+}
+
 /** The state a plan describes: its switches and levels as they are set, every device as it starts. O(parts). */
-export function stateOf(plan: Plan, chargeLeft = 1): PlanState {
+export function stateOf(plan: Plan, left: ChargeLeft = 1): PlanState {
   const { flashShare, touchOhm } = assumedIn(plan);
   const switches = new Map<string, boolean>();
   const levels = new Map<string, number>();
+  const chargeLeft = new Map<string, number>();
   for (const part of Object.values(plan.parts)) {
     const { id, switchedOn, levels: own } = part;
+    if (hasElement(kindOf(plan, part), 'cell'))
+      chargeLeft.set(id, typeof left === 'number' ? left : (left.get(id) ?? 1));
     if (switchedOn !== undefined) switches.set(id, switchedOn);
     for (const [pin, level] of Object.entries(own ?? {})) levels.set(`${id}.${pin}`, level);
     if (elementsOf(kindOf(plan, part), 'light').some(({ flashes }) => flashes === true))

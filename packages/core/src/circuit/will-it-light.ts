@@ -15,11 +15,11 @@ import { dataWay, hearsData } from '../power/data-senders.ts';
 import { boostKey } from './devices/boost.ts';
 import { guardKey } from './devices/cell.ts';
 import { loadKey } from './devices/load.ts';
-import { type Asked, solvePlan } from './faded.ts';
+import { solvePlan } from './faded.ts';
 import { type FedBy, fedBy } from './fed-by.ts';
 import { elementName } from './plan-circuit.ts';
 import type { PlanPoint } from './solve-plan.ts';
-import { dataLevel } from './state.ts';
+import { type Asked, dataLevel } from './state.ts';
 
 /** From this current on, at its strongest moment, a light counts as lit, A; `LightState.isLit` is what says so. */
 export function darkAmp(plan: Pick<Plan, 'habits'>): number {

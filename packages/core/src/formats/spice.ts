@@ -6,8 +6,9 @@ import {
   GROUND,
   nodesOf,
 } from '../circuit/circuit.ts';
-import { type Asked, solvePlan } from '../circuit/faded.ts';
+import { solvePlan } from '../circuit/faded.ts';
 import { planCircuit } from '../circuit/plan-circuit.ts';
+import type { Asked } from '../circuit/state.ts';
 import { type Result, succeed } from '../errors/problem.ts';
 import { UnionFind } from '../joining/union-find.ts';
 import type { Plan } from '../plan/schema.ts';

@@ -4,9 +4,9 @@
  * straight on what it feeds, which lights nothing but empties them.
  */
 import { cellAt } from '../../parts/cells.ts';
-import type { PlanState, World } from '../state.ts';
+import { chargeOf, type PlanState, type World } from '../state.ts';
 import type { CellIn } from './cell-in.ts';
-import { type Build, type Device, resistor, source, standing, word } from './device.ts';
+import { type Build, type Device, drain, resistor, source, standing, word } from './device.ts';
 import type { DeviceState, Search } from './standing.ts';
 
 /** The input's current is settled to this, A, and what a sunk output takes to this share of the limit. */
@@ -64,6 +64,7 @@ export function boostDevice({
   plus,
   minus,
   switchOhm,
+  isOn,
   boostV,
 }: CellIn): Build {
   const [inside, input, lifted] = ['e', 'i', 'b'].map((letter) => word(letter, partId)) as [
@@ -79,9 +80,10 @@ export function boostDevice({
     start,
     resume: ({ amp }) => ({ ...start, amp }),
     next(now, { state, world, across, ampOf }) {
-      const { volt, ohm } = cellAt(cellKind, state.chargeLeft);
+      const { volt, ohm } = cellAt(cellKind, chargeOf(state, partId));
       const inputs: BoostInput = {
-        volt: volt * count * world.cellVolt(partId),
+        // What it takes for itself leaves so much less to the rest.
+        volt: volt * count * world.cellVolt(partId) - idleA(state) * ohm * count * world.cellOhm(partId),
         ohm: ohm * count * world.cellOhm(partId),
         leastV: assumed.boostLeastInV * count,
         efficiency: assumed.boostEfficiency,
@@ -101,14 +103,17 @@ export function boostDevice({
       return sink(now, excess, limit, assumed.boostLeastOutV);
     },
   };
+  const idles = (state: PlanState): boolean => isOn(state) && standing(state, device).mode !== 'off';
+  const idleA = (state: PlanState): number => (idles(state) ? assumed.boostIdleMa / 1000 : 0);
   const cellOhm = (state: PlanState, world: World): number =>
-    cellAt(cellKind, state.chargeLeft).ohm * count * world.cellOhm(partId);
+    cellAt(cellKind, chargeOf(state, partId)).ohm * count * world.cellOhm(partId);
   return {
     elements: [
       source(cell, inside, minus, (state, world) => {
-        return cellAt(cellKind, state.chargeLeft).volt * count * world.cellVolt(partId);
+        return cellAt(cellKind, chargeOf(state, partId)).volt * count * world.cellVolt(partId);
       }),
       resistor(word('Ri', partId), inside, input, cellOhm),
+      drain(word('Iidle', partId), input, minus, (state) => (idles(state) ? idleA(state) : null)),
       {
         element: {
           kind: 'I',

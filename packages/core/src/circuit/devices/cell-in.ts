@@ -14,4 +14,6 @@ export interface CellIn {
   readonly minus: string;
   readonly boostV: number;
   switchOhm(state: PlanState): number;
+  /** Whether the switches of its own are on. */
+  isOn(state: PlanState): boolean;
 }

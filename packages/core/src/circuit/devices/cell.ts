@@ -2,9 +2,18 @@
 import type { Assumed } from '../../assumptions/assumptions.ts';
 import { cellAt, maybeCell } from '../../parts/cells.ts';
 import type { PartElement } from '../../parts/part-element.ts';
-import type { PlanState } from '../state.ts';
+import { chargeOf, type PlanState } from '../state.ts';
 import { boostDevice } from './boost.ts';
-import { type Build, type Device, resistor, source, standing, word } from './device.ts';
+import {
+  type Build,
+  type Device,
+  drain,
+  type PlanElement,
+  resistor,
+  source,
+  standing,
+  word,
+} from './device.ts';
 import type { DeviceState } from './standing.ts';
 
 /** An open switch: what dry cloth between its contacts lets through, Ω (assumption). */
@@ -18,6 +27,7 @@ export function cellDevice(
   node: (terminal: string) => string,
   /** What the switches of its own hold back: its slide, one in its cable, Ω. */
   switchOhm: (state: PlanState) => number,
+  isOn: (state: PlanState) => boolean,
 ): Build {
   const cellKind = maybeCell(element, assumed);
   if (cellKind === undefined) throw new RangeError(`planCircuit: no cell "${element.cellId}"`);
@@ -34,22 +44,46 @@ export function cellDevice(
       minus,
       boostV: element.boostV,
       switchOhm,
+      isOn,
     });
   const inside = word('e', partId);
   const guard = cellKind.tripsAtA === undefined ? null : protection(partId, cell, cellKind.tripsAtA);
+  const isOpen = (state: PlanState): boolean => guard !== null && standing(state, guard).mode === 'tripped';
   return {
     elements: [
-      source(cell, inside, minus, ({ chargeLeft }, world) => {
-        return cellAt(cellKind, chargeLeft).volt * count * world.cellVolt(partId);
+      ...(element.chip === true
+        ? [
+            idleDrain(
+              partId,
+              inside,
+              minus,
+              assumed.powerBoardIdleMa,
+              (state) => isOn(state) && !isOpen(state),
+            ),
+          ]
+        : []),
+      source(cell, inside, minus, (state, world) => {
+        return cellAt(cellKind, chargeOf(state, partId)).volt * count * world.cellVolt(partId);
       }),
       resistor(word('Ri', partId), inside, plus, (state, world) =>
-        guard !== null && standing(state, guard).mode === 'tripped'
+        isOpen(state)
           ? null
-          : cellAt(cellKind, state.chargeLeft).ohm * count * world.cellOhm(partId) + switchOhm(state),
+          : cellAt(cellKind, chargeOf(state, partId)).ohm * count * world.cellOhm(partId) + switchOhm(state),
       ),
     ],
     devices: guard === null ? [] : [guard],
   };
+}
+
+/** What the chips of a part take of its cells for themselves while they are on. */
+export function idleDrain(
+  partId: string,
+  from: string,
+  to: string,
+  idleMa: number,
+  isOn: (state: PlanState) => boolean,
+): PlanElement {
+  return drain(word('Iidle', partId), from, to, (state) => (isOn(state) ? idleMa / 1000 : null));
 }
 
 /** The key of the protection of a pack. */

@@ -86,6 +86,14 @@ export function regulatorDevice(
   };
 }
 
+/** What a regulator gives out, however it stands, A. */
+export function regulatorAmp(partId: string, { ampOf }: { ampOf(name: string): number }): number {
+  return [regulatorOutput(partId), word('Ilim', partId), word('Rpass', partId)].reduce(
+    (sum, name) => sum + ampOf(name),
+    0,
+  );
+}
+
 /** The name of what the current of a steady output flows through while it is steady. */
 export function regulatorOutput(partId: string): string {
   return word('Rreg', partId);

@@ -59,6 +59,15 @@ function Hours({ plan, time, isAlone }: HoursProps) {
         label={time.stoppedBy === 'dark' ? 'too dim to see after' : 'cell empty after'}
         value={formatHours(time.atMostHours)}
       />
+      {time.events.map(({ what, hours }) =>
+        what === 'gives up' || what === 'opens' ? (
+          <Row
+            key={what}
+            label={what === 'gives up' ? 'its converter gives up after' : 'its protection opens after'}
+            value={formatHours(hours)}
+          />
+        ) : null,
+      )}
       {time.standbyAmp > 0 && (
         <Row label={<>in between it still gives</>} value={formatCurrent(time.standbyAmp)} />
       )}

@@ -27,7 +27,9 @@ export function ShortAlert({ plan, shorts }: { readonly plan: Plan; readonly sho
     };
     return (
       <section key={partId} role="alert" className="short-alert">
-        <h2>✗ Short: the + and − of {name} are joined</h2>
+        <h2>
+          ✗ Short: the {short.isSteady ? 'steady ' : ''}+ and − of {name} are joined
+        </h2>
         <p>
           <strong className="figure">{formatCurrent(amp)}</strong>,{' '}
           <span className="figure">{formatWatt(watt)}</span> of heat
