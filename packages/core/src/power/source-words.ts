@@ -8,6 +8,11 @@ export function cellWords({ cell, cellKind }: Source): string {
   return cell.count === 1 ? `the ${cellKind.noun}` : `the ${cell.count} ${cellKind.noun}s`;
 }
 
+/** What lithium sources hold, in a word. */
+export function packOrCell(sources: ReadonlyArray<Pick<Source, 'cellKind'>>): 'pack' | 'cell' {
+  return sources.some(({ cellKind }) => cellKind.isPlugged === true) ? 'pack' : 'cell';
+}
+
 /** How the power goes in: `Put the coin cell into holder, + to +`, `Plug the pack into power board for a moment`. */
 export function putInWords(source: Source, name: string, howLong = ''): string {
   if (source.isClasped) return `Lay ${cellWords(source)} on ${name}${howLong}, its + face to it`;

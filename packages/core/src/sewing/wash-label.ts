@@ -6,7 +6,7 @@ import { kindOf } from '../plan/kind-of.ts';
 import type { Facts } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { circuitsOf } from '../power/circuits.ts';
-import { cellWords, powerWords } from '../power/source-words.ts';
+import { cellWords, packOrCell, powerWords } from '../power/source-words.ts';
 import { sourcesOf } from '../power/sources.ts';
 import { staysInTheWash } from '../power/washing.ts';
 import { capital, lower } from '../units/words.ts';
@@ -66,8 +66,11 @@ export function labelLines(plan: Plan): readonly string[] {
     lines.push(
       'Small magnets: keep away from children and from implants. Swallowed: get medical help at once.',
     );
-  if (sources.some(({ cellKind }) => cellKind.burns === true))
-    lines.push('Lithium pack: never pierce, crush or wash it; charge it out of the piece and in sight.');
+  const lithium = sources.filter(({ cellKind }) => cellKind.burns === true);
+  if (lithium.length > 0)
+    lines.push(
+      `Lithium ${packOrCell(lithium)}: never pierce, crush or wash it; charge it out of the piece and in sight.`,
+    );
   if (power !== null) lines.push(`${power.takeOut} before washing and storing.`);
   lines.push(...washLines(plan, power?.out ?? null));
   lines.push('No tumble drier, no dry cleaning, no iron over parts.');

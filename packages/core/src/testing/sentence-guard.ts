@@ -3,6 +3,7 @@
  * sentences: it knows parts, habits and facts, and nothing of circuits.
  */
 
+import { isCoin } from '../parts/cells.ts';
 import { elementsOf, type PartElement } from '../parts/part-element.ts';
 import type { PartKind } from '../parts/part-kind.ts';
 import { kindOf } from '../plan/kind-of.ts';
@@ -51,7 +52,8 @@ const WORDS: ReadonlyArray<
 > = [
   [
     /\bcoin cells?\b/i,
-    ({ has }, { input = '' }) => has(cell('coin-20x3.2')) || /spare (?:3 V )?coin cell/i.test(input),
+    ({ has }, { input = '' }) =>
+      has((element) => element.kind === 'cell' && isCoin(element)) || /spare (?:3 V )?coin cell/i.test(input),
   ],
   [/\b(?:un)?plug(?:ged)?\b/i, ({ has }) => has(cell('lithium-polymer'))],
   [

@@ -1,5 +1,6 @@
 import { kindOf } from '../../plan/kind-of.ts';
 import { circuitsOf } from '../../power/circuits.ts';
+import { packOrCell } from '../../power/source-words.ts';
 import { ownSwitches, sourcesOf } from '../../power/sources.ts';
 import { burning } from '../burning.ts';
 import { cautionRule } from '../caution-rule.ts';
@@ -14,13 +15,15 @@ const judged = cautionRule({
   judge: (plan) => {
     const { facts } = plan;
     const sources = sourcesOf(plan);
-    const packs = sources.filter(({ cellKind }) => cellKind.burns === true).map(({ part }) => part);
+    const lithium = sources.filter(({ cellKind }) => cellKind.burns === true);
+    const packs = lithium.map(({ part }) => part);
+    const what = packOrCell(lithium);
     const bulky = Object.values(plan.parts).filter((part) => kindOf(plan, part).isCellId !== undefined);
     if (packs.length > 0 && (facts.forWhom === 'small-child' || facts.forWhom === 'animal'))
       return {
         severity: 'stop',
-        message: `A lithium pack burns when it is chewed or crushed, and the piece is for ${facts.forWhom === 'animal' ? 'an animal' : 'a small child'}.`,
-        step: 'Take other cells, or put the pack where neither teeth nor weight get at it, and write down how.',
+        message: `A lithium ${what} burns when it is chewed or crushed, and the piece is for ${facts.forWhom === 'animal' ? 'an animal' : 'a small child'}.`,
+        step: `Take other cells, or put the ${what} where neither teeth nor weight get at it, and write down how.`,
         parts: [...packs, ...bulky],
       };
     if (facts.unattended !== true || sources.length === 0) return null;
@@ -30,8 +33,8 @@ const judged = cautionRule({
     if (packs.length > 0)
       return {
         severity: 'stop',
-        message: 'A piece with a lithium pack will be left on with nobody near.',
-        step: 'Take other cells, or unplug the pack whenever nobody is with it, and write that down.',
+        message: `A piece with a lithium ${what} will be left on with nobody near.`,
+        step: `Take other cells, or ${what === 'pack' ? 'unplug the pack' : 'take the cell out'} whenever nobody is with it, and write that down.`,
         parts: [...packs, ...bulky],
       };
     return always.length > 0
