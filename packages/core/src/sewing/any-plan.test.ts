@@ -5,6 +5,7 @@ import { judgeReading } from '../bench/judge-reading.ts';
 import { asSeen } from '../cloth/cloth.ts';
 import { expectOk } from '../errors/problem.ts';
 import { deriveNets } from '../joining/nets.ts';
+import { longestPieceMm } from '../pieces/piece-length.ts';
 import { cutPieces } from '../pieces/pieces.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { tickStep, writeReading } from '../plan/edits/progress-edits.ts';
@@ -49,7 +50,7 @@ describe.each(PLANS)('any plan, seed %d', (_seed, plan) => {
       // A bobbin is wound for all of a line, however long.
       if (!piece.isLong && piece.manner !== 'machine')
         // What is spliced is cut in several lengths; each is rounded up to a centimetre.
-        expect(Math.max(...piece.lengthsMm) - 10).toBeLessThanOrEqual(plan.habits.longestPieceMm);
+        expect(Math.max(...piece.lengthsMm) - 10).toBeLessThanOrEqual(longestPieceMm(plan));
       expect(piece.cutMm).toBeGreaterThan(piece.netMm);
     }
   });
