@@ -3,6 +3,7 @@ import { loadFigures, pinFigures, threadFigures } from '@sashiko/core/circuit/fi
 import { limitsFor, type WarmPlace, warmPlaces } from '@sashiko/core/circuit/heat';
 import { eveningsOf, goodHours, howLong, type RunTime } from '@sashiko/core/circuit/how-long';
 import { type LightTrialAnswer, lightTrials } from '@sashiko/core/circuit/light-trials';
+import { tooManyVolts } from '@sashiko/core/circuit/most-volts';
 import { type Short, shortsOf } from '@sashiko/core/circuit/shorts';
 import { lightAnswer } from '@sashiko/core/circuit/will-it-light';
 import { expectOk } from '@sashiko/core/errors/problem';
@@ -35,6 +36,7 @@ export function simulate(asIs: Plan, options: CommandOptions): CommandAnswer {
   const warm = warmPlaces(plan, point);
   const times = expectOk(howLong(plan, asked));
   const shorts = shortsOf(plan, point);
+  const tooMany = tooManyVolts(plan, point);
   const trials =
     options.trials === undefined
       ? null
@@ -51,6 +53,10 @@ export function simulate(asIs: Plan, options: CommandOptions): CommandAnswer {
       ...answer.supplies.map(
         ({ partId, amp, volt, standing }) =>
           `${name(partId)} gives ${formatCurrent(amp)} at ${formatVolt(volt)}${standing === 'steady' ? '' : ` (${standing})`}\n`,
+      ),
+      ...tooMany.map(
+        ({ partId, volt, mostV, madeForV }) =>
+          `TOO MANY VOLTS: ${name(partId)} gets up to ${formatVolt(volt)} and ${mostV === null ? `is made for ${formatVolt(madeForV)}; nobody says what it bears` : `bears ${formatVolt(mostV)}`}.\n`,
       ),
       ...(warm[0] === undefined || warm[0].celsius < limitsFor(plan, warm[0]).mendC
         ? []
@@ -107,6 +113,11 @@ export function simulate(asIs: Plan, options: CommandOptions): CommandAnswer {
         leastVoltageV: leastV,
         currentA: amp,
         standing,
+      })),
+      tooManyVolts: tooMany.map(({ partId, volt, mostV }) => ({
+        id: partId,
+        voltageV: volt,
+        mostVoltageV: mostV,
       })),
       threads: threadFigures(plan, point).map(({ runId, amp, ohm, volt, watt, wattPerCm }) => ({
         id: runId,

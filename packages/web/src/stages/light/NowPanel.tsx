@@ -138,6 +138,14 @@ function Sources({ plan, now }: { readonly plan: Plan; readonly now: LightNow })
           )}
         </div>
       ))}
+      {now.tooMany.map(({ partId, volt, mostV, madeForV }) => (
+        <p key={`volts ${partId}`} className="plus">
+          ✗ {plan.parts[partId]?.name} gets up to {formatVolt(volt)}
+          {mostV === null
+            ? `, and is made for ${formatVolt(madeForV)}: nobody says what it bears.`
+            : ` and bears ${formatVolt(mostV)}: it is damaged.`}
+        </p>
+      ))}
     </section>
   );
 }

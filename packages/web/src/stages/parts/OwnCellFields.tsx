@@ -56,8 +56,8 @@ const FIGURES: ReadonlyArray<readonly [keyof Omit<OwnCell, 'isPlugged'>, string,
   ['volt', 'One gives, fresh or full', 'V'],
   ['ohm', 'Holds back inside', 'Ω'],
   ['mah', 'Holds', 'mAh'],
-  ['acrossMm', 'Across', 'mm'],
-  ['heightMm', 'High, or long', 'mm'],
+  ['acrossMm', 'Cell across', 'mm'],
+  ['heightMm', 'Cell high, or long', 'mm'],
 ];
 
 /** What is printed on a cell, and what a meter and a ruler read. */

@@ -49,7 +49,7 @@ export const MODELS: readonly ModelWords[] = [
   {
     kind: 'load',
     title: 'something that takes power',
-    help: 'Say the most volts it bears where you know: Check warns of more. A sensor, a sounder, a motor, an addressable light: the volts it is made for, and the milliamperes it takes then. A sensor also has a hole that senses, or the two of a bus; an addressable light has data in and data out.',
+    help: 'A sensor, a sounder, a motor, an addressable light: the volts it is made for, and the milliamperes it takes then. A sensor also has a hole that senses, or the two of a bus; an addressable light has data in and data out. Of more volts than it bears Check warns.',
     usual: { kind: 'load', volt: 3, ma: 10 },
   },
   {
