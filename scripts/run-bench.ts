@@ -15,7 +15,18 @@ if (only === 'long') {
 /** Places that speak of one thing, held together over hundreds of plans. */
 if (only === 'agreement') {
   process.env['SASHIKO_LONG'] = '1';
-  run('vitest', 'run', '--project', 'core', '--testTimeout', '3600000', 'agreement', 'simulator');
+  run(
+    'vitest',
+    'run',
+    '--project',
+    'core',
+    '--testTimeout',
+    '3600000',
+    'agreement',
+    'simulator',
+    'too-many-volts',
+    'run-down',
+  );
 }
 /** Every journey ten times, none a second time. */
 if (only === 'journeys') {

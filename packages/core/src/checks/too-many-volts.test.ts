@@ -15,11 +15,14 @@ import { exchangePart } from '../plan/edits/exchange-edits.ts';
 import { keepOwnPart } from '../plan/edits/own-part-edits.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Plan } from '../plan/schema.ts';
+import { routingProblemOf } from '../router/problem-of-plan.ts';
+import { USUAL_REQUEST } from '../router/route-request.ts';
 import { insulated } from '../testing/insulated.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
 import { randomPlan } from '../testing/random-plans.ts';
 import { seeds } from '../testing/seeds.ts';
 import { feedFrom } from '../wishes/wiring-edits.ts';
+import { wishTogether } from '../wishes/wish-edits.ts';
 import { wishesOf } from '../wishes/wishes.ts';
 import { checkPlan } from './check-plan.ts';
 import { currentsOf } from './currents.ts';
@@ -220,6 +223,17 @@ describe('nothing like that is proposed', () => {
       : [];
     expect(new Set(ends)).toEqual(new Set([build.part('g').id, build.part('x').id]));
     expect(found(build.plan)).toEqual([]);
+  });
+
+  test('nor where the maker wished it: Route for me says which source is too much for what', () => {
+    const build = new PlanBuilder('Wished', 900, 600)
+      .place('aaa-holder-2-boost', 'h', 100, 300)
+      .place('board-small', 'x', 400, 300);
+    build.edit(wishTogether(build.plan, build.hole('h.plus-1'), build.hole('x.supply')));
+    build.edit(wishTogether(build.plan, build.hole('h.minus-1'), build.hole('x.ground')));
+    const problem = routingProblemOf(build.plan, USUAL_REQUEST);
+    expect(problem.ok).toBe(false);
+    if (!problem.ok) expect(describeProblem(problem.problem)).toMatch(/more volts than they bear.*h for x/);
   });
 
   test.each(seeds(24, 200))('the router leads no source to what it would damage, in plan %i', (seed) => {

@@ -22,6 +22,7 @@ import { conductorOf } from '../spacing/bare-things.ts';
 import { FLAT, spacingRules } from '../spacing/clearance.ts';
 import { foldedMetal, keptApart, loopedHole, requiredGap } from '../thread/required-gap.ts';
 import { groupBy } from '../units/group-by.ts';
+import { harmedByWishes } from '../wishes/harmful-wishes.ts';
 import { canServe, type PinUse, unfitness } from '../wishes/pin-row.ts';
 import type { Wish } from '../wishes/wish-list.ts';
 import { wishesOf } from '../wishes/wishes.ts';
@@ -54,6 +55,8 @@ export interface PlanProblem extends RoutingProblem {
  */
 export function routingProblemOf(plan: Plan, request: RouteRequest): Result<PlanProblem> {
   const wishes = wishesOf(plan);
+  const harmed = wishes.ok ? harmedByWishes(plan, wishes.value) : '';
+  if (harmed !== '') return fail('source-too-strong', harmed, 'wishes');
   if (!wishes.ok) return wishes;
   const kept = Object.values(plan.runs).filter((run) => isKept(plan, run, wishes.value, request));
   if (request.scope.kind === 'parts' && request.scope.partIds.length === 0) return fail('router-no-scope');
