@@ -155,6 +155,18 @@ describe('a short is told alike in Light, in Check and by its hours', () => {
     expect(told).toContain(`empty in ${Math.max(1, Math.round(minutes))} min or so`);
   });
 
+  test('of two sources each with what its own current heats', () => {
+    const build = new PlanBuilder('Two', 900, 600)
+      .place('aaa-holder-2', 'h', 100, 100)
+      .place('coin-cell-holder', 'g', 100, 400);
+    build.sew('h.plus-1', 'h.minus-1').sew('g.plus', 'g.minus');
+    const plan = insulated(build.plan);
+    const shorts = shortsOf(plan, expectOk(solvePlan(plan)));
+    expect(
+      shorts.map(({ partId, hottest }) => hottest?.name.includes(plan.parts[partId]?.name ?? '?')),
+    ).toEqual([true, true]);
+  });
+
   test('of the steady supply of a board, which gives no more than its most', () => {
     const build = new PlanBuilder('Steady', 900, 600)
       .place('power-board', 'h', 100, 300)

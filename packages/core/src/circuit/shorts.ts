@@ -11,6 +11,7 @@ import { remembered } from '../units/remembered.ts';
 import { guardKey } from './devices/cell.ts';
 import { regulatorAmp } from './devices/regulator.ts';
 import { solveFaded } from './faded.ts';
+import { fedBy } from './fed-by.ts';
 import { limitsFor, type WarmPlace, warmPlaces } from './heat.ts';
 import { elementName } from './plan-circuit.ts';
 import { type CompiledPlan, compileCircuit, type PlanPoint } from './solve-plan.ts';
@@ -67,10 +68,7 @@ function findShorts(plan: Plan, point: PlanPoint): readonly Short[] {
     ),
   );
   if (shorted.length + steady.length === 0) return [];
-  const hottest = warmPlaces(plan, point)[0] ?? null;
-  const limits = hottest === null ? null : limitsFor(plan, hottest);
-  const isAbove = (limit: number | undefined): boolean =>
-    (hottest?.celsius ?? 0) >= (limit ?? Number.POSITIVE_INFINITY);
+  const heatOf = heatOfShorts(plan, point, shorted.length + steady.length > 1);
   const touches = touchesOf(plan);
   const endOf = new Map(
     all.flatMap(({ element }) => (element.kind === 'R' ? [[element.name, element.a]] : [])),
@@ -90,9 +88,7 @@ function findShorts(plan: Plan, point: PlanPoint): readonly Short[] {
         isSteady: false,
         amp,
         watt: amp * volt * cell.count,
-        hottest: isOpen ? null : hottest,
-        isHot: !isOpen && isAbove(limits?.mendC),
-        isBurning: !isOpen && isAbove(limits?.stopC),
+        ...(isOpen ? COLD : heatOf(part.id, part.id)),
         minutes: isOpen ? null : minutesToEmpty(compiled.value, point, part.id, cellKind),
         touches: isOpen
           ? touches.filter(
@@ -117,15 +113,35 @@ function findShorts(plan: Plan, point: PlanPoint): readonly Short[] {
         isSteady: true,
         amp,
         watt: amp * (point.voltAt(part.id, input) - point.voltAt(part.id, ground)),
-        hottest,
-        isHot: isAbove(limits?.mendC),
-        isBurning: isAbove(limits?.stopC),
+        ...heatOf(part.id, feeding.part.id),
         minutes: minutesToEmpty(compiled.value, point, feeding.part.id, feeding.cellKind),
         touches: carrying(amp),
       },
     ];
   });
   return [...fromSources, ...fromSteady];
+}
+
+type Heat = Pick<Short, 'hottest' | 'isHot' | 'isBurning'>;
+const COLD: Heat = { hottest: null, isHot: false, isBurning: false };
+
+/** What becomes hottest of a short; of several each by what its own current goes through. */
+function heatOfShorts(
+  plan: Plan,
+  point: PlanPoint,
+  areSeveral: boolean,
+): (partId: string, sourceId: string) => Heat {
+  const places = warmPlaces(plan, point);
+  const fed = areSeveral ? fedBy(plan, point) : null;
+  return (partId, sourceId) => {
+    const carries = ({ partIds, runIds }: WarmPlace): boolean =>
+      partIds.includes(partId) ||
+      runIds.some((runId) => fed?.get(sourceId)?.has(elementName.run(runId)) === true);
+    const hottest = fed === null ? places[0] : places.find(carries);
+    if (hottest === undefined) return COLD;
+    const { mendC, stopC } = limitsFor(plan, hottest);
+    return { hottest, isHot: hottest.celsius >= mendC, isBurning: hottest.celsius >= stopC };
+  };
 }
 
 type RegulatorElement = Extract<PartElement, { kind: 'regulator' }>;
