@@ -1,7 +1,8 @@
 import { readFile, stat, writeFile } from 'node:fs/promises';
 import { countFindings, openFindings } from '@sashiko/core/checks/check-plan';
 import { maybeCheckRule } from '@sashiko/core/checks/check-rules';
-import { CheckSession, findingsAsSet } from '@sashiko/core/checks/check-session';
+import { CheckSession, findingsAsSet, lookByCurrent } from '@sashiko/core/checks/check-session';
+import { whyNoCurrents } from '@sashiko/core/checks/currents';
 import { type PlacedFinding, placesOf } from '@sashiko/core/checks/finding';
 import { fixesFor } from '@sashiko/core/checks/fix';
 import { LONGEST_LINE, plainLine } from '@sashiko/core/errors/plain-line';
@@ -126,16 +127,18 @@ function check(asIs: Plan, { asJson, state }: CommandOptions): CommandAnswer {
   const findings = state === undefined ? inStates : findingsAsSet(plan, state);
   const open = openFindings(plan, findings);
   const counts = countFindings(open);
-  const isClear = counts.stop + counts.mend === 0;
+  const failed = state === undefined ? lookByCurrent(plan).failed : whyNoCurrents(plan);
+  const isClear = counts.stop + counts.mend === 0 && failed === null;
   const output = asJson
     ? toJson({
         plan: plan.name,
         isClear,
         state: state ?? null,
+        currents: failed === null ? { state: 'known' } : { state: 'failed', why: failed },
         findings: findings.map((finding) => findingRecord(plan, finding, session)),
       })
-    : `${findings.map((finding) => findingLine(plan, finding)).join('')}${isClear ? 'Clear under the stated assumptions.\n' : ''}`;
-  return counts.stop > 0 ? { output, status: 1 } : { output };
+    : `${findings.map((finding) => findingLine(plan, finding)).join('')}${failed === null ? '' : `NOT CHECKED by current: ${failed}\n`}${isClear ? 'Clear under the stated assumptions.\n' : ''}`;
+  return counts.stop > 0 || failed !== null ? { output, status: 1 } : { output };
 }
 
 /** A finding as `--json` tells it; `docs/cli.md` lists the fields. */

@@ -1,6 +1,7 @@
 /** What comes next with a plan, and why: one thing of all that is left, in the order of the work. */
 
 import { maybeCheckRule } from '../checks/check-rules.ts';
+import { type CheckStanding, KNOWN } from '../checks/check-standing.ts';
 import type { Finding, Severity } from '../checks/finding.ts';
 import { glowingParts } from '../checks/glowing-parts.ts';
 import { partsThatAre } from '../joining/sides.ts';
@@ -12,7 +13,7 @@ import { wishDifference } from '../wishes/wish-difference.ts';
 export type WorkPlace = 'cloth' | 'parts' | 'thread' | 'check' | 'light' | 'sew' | 'bench';
 
 /** What does it at once, where something can. */
-export type NextAct = 'lights' | 'power' | 'propose' | 'show-finding' | 'at-the-table';
+export type NextAct = 'lights' | 'power' | 'propose' | 'check-again' | 'show-finding' | 'at-the-table';
 
 export interface NextThing {
   /** What is there already, in a few words: `5 lights, no power yet`. */
@@ -35,6 +36,8 @@ export interface Progress {
   readonly readings: number;
   /** What is left to do, where that is known already. */
   readonly left?: Left;
+  /** How what was found stands; missing: all of it is known. */
+  readonly standing?: CheckStanding;
 }
 
 /** Rules that find what is merely not done yet: while something is left to sew, that is no mistake. */
@@ -78,7 +81,7 @@ export function whatNext(
   plan: Plan,
   from: WorkPlace,
   findings: readonly Finding[],
-  { ticked, steps, readings, left = leftIn(plan) }: Progress,
+  { ticked, steps, readings, left = leftIn(plan), standing = KNOWN }: Progress,
 ): NextThing {
   const lights = glowingParts(plan).length;
   const sources = partsThatAre(plan, 'cell').length;
@@ -99,6 +102,14 @@ export function whatNext(
       why: 'Without a cell nothing lights.',
       place: 'parts',
       act: 'power',
+    };
+  if (standing.state === 'failed')
+    return {
+      done: `${lightWords}, not checked`,
+      next: 'Have it checked again',
+      why: standing.why,
+      place: 'check',
+      act: 'check-again',
     };
   const wrong = findings.filter((finding) => !isLeftToDo(finding, left));
   const about = (severity: Severity, next: string): NextThing | null => {
@@ -130,7 +141,7 @@ export function whatNext(
     };
   const mend = about('mend', 'Mend what is weak');
   if (mend !== null) return mend;
-  const clear = `${lightWords}, ${counted(runs, 'thread')}, nothing to put right`;
+  const clear = `${lightWords}, ${counted(runs, 'thread')}, ${standing.state === 'due' ? 'being looked at' : 'nothing to put right'}`;
   const isSewn = steps !== null && ticked >= steps;
   if (ticked === 0 && from !== 'light' && from !== 'sew')
     return {

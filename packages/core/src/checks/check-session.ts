@@ -11,7 +11,7 @@ import { type NearPair, PairBook } from '../spacing/near-pairs.ts';
 import { remembered } from '../units/remembered.ts';
 import type { CheckContext, CheckRule } from './check-rule.ts';
 import { CHECK_RULES } from './check-rules.ts';
-import { currentsAsSet, currentsOf } from './currents.ts';
+import { currentsAsSet, currentsOf, whyNoCurrents } from './currents.ts';
 import type { Finding, PlacedFinding, Severity } from './finding.ts';
 import { stateFindings } from './state-findings.ts';
 
@@ -117,14 +117,36 @@ export function currentFindings(
   rules: readonly CheckRule[] = CHECK_RULES,
   withStates = true,
 ): readonly PlacedFinding[] {
+  return lookByCurrent(plan, rules, withStates).findings;
+}
+
+/** What is found by current, and why not all of it is known; then nothing counts as clear. */
+export interface CurrentLook {
+  readonly findings: readonly PlacedFinding[];
+  /** In a line; null where all states were solved. */
+  readonly failed: string | null;
+}
+
+/** As `currentFindings`, with what failed. */
+export function lookByCurrent(
+  plan: Plan,
+  rules: readonly CheckRule[] = CHECK_RULES,
+  withStates = true,
+): CurrentLook {
   const asking = rules.filter(({ checkCurrents }) => checkCurrents !== undefined);
-  const currents = asking.length === 0 ? null : currentsOf(plan);
-  if (currents === null) return [];
+  if (asking.length === 0) return { findings: [], failed: null };
+  const currents = currentsOf(plan);
+  if (currents === null) return { findings: [], failed: whyNoCurrents(plan) };
   const context = { plan, nets: deriveNets(plan), sides: deriveSides(plan), currents };
   const inUse = asking.flatMap((rule) => rule.checkCurrents?.(context) ?? []);
-  return [...inUse, ...(withStates ? stateFindings(context, asking, inUse) : [])].map((finding) =>
-    placed(plan, finding),
-  );
+  const unsolved: string[] = [];
+  const inStates = withStates
+    ? stateFindings(context, asking, inUse, undefined, ({ words }) => unsolved.push(words ?? 'all on'))
+    : [];
+  return {
+    findings: [...inUse, ...inStates].map((finding) => placed(plan, finding)),
+    failed: unsolved.length === 0 ? null : `No answer was found with ${unsolved.join('; with ')}.`,
+  };
 }
 
 /**

@@ -3,6 +3,7 @@ import { solveFaded, solvePlan } from '../circuit/faded.ts';
 import { compileCircuit, type PlanPoint } from '../circuit/solve-plan.ts';
 import { NOMINAL, stateOf } from '../circuit/state.ts';
 import { touchesOf } from '../circuit/touches.ts';
+import { describeProblem } from '../errors/problem.ts';
 import type { Terminal } from '../joining/nets.ts';
 import type { PlacedLight } from '../joining/sides.ts';
 import { kindOf } from '../plan/kind-of.ts';
@@ -69,6 +70,13 @@ function solved(on: Plan, stood: Pick<Currents, 'state' | 'fed'>): Currents | nu
     aged: aged.ok ? aged.value : null,
     touching: touching.ok ? touching.value : null,
   };
+}
+
+/** Why a plan has no findings by current, in a line; null where it has them. */
+export function whyNoCurrents(plan: Plan): string | null {
+  if (currentsOf(plan) !== null) return null;
+  const answer = solvePlan(withContactsClosed(plan), { touchOhm: null });
+  return answer.ok ? null : describeProblem(answer.problem);
 }
 
 /** The circuit in a state, beginning from the one in use; null where that has no answer. Up to two solves. */

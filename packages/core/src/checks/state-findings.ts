@@ -17,6 +17,7 @@ export function stateFindings(
   rules: readonly CheckRule[],
   inUse: readonly Finding[],
   bounds: StateBounds = stateBounds(context.plan, inUse),
+  onNoAnswer: (state: OperatingState) => void = () => {},
 ): readonly Finding[] {
   const asking = rules.filter(({ inStates }) => inStates === true);
   if (asking.length === 0) return [];
@@ -28,7 +29,10 @@ export function stateFindings(
   for (const state of statesThatMatter(context.plan)) {
     if (state.words === null || !bounds.mayShow(state)) continue;
     const currents = currentsIn(context.currents, state);
-    if (currents === null) continue;
+    if (currents === null) {
+      onNoAnswer(state);
+      continue;
+    }
     for (const rule of asking)
       for (const finding of rule.checkCurrents?.({ ...context, currents }) ?? []) {
         // What is only worth knowing in use is not worth knowing in every state.

@@ -1,5 +1,4 @@
 import { readdirSync, readFileSync } from 'node:fs';
-import { JSDOM } from 'jsdom';
 import { svgPathProperties } from 'svg-path-properties';
 import { describe, expect, test } from 'vitest';
 import { clothBox } from '../cloth/cloth.ts';
@@ -21,6 +20,7 @@ import { sewingSheet } from '../sewing/sewing-sheet.ts';
 import { stitchList } from '../sewing/stitch-list.ts';
 import { stopWarnings } from '../sewing/stop-warnings.ts';
 import { LABEL_MM, labelDrawing, labelLines } from '../sewing/wash-label.ts';
+import { JSDOM } from '../testing/page-dom.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { editedAtRandom } from '../testing/random-edits.ts';
 import { cuttingSvg, layerCuttingSvg } from './cutting-svg.ts';

@@ -1,11 +1,18 @@
 import { countFindings } from '@sashiko/core/checks/check-plan';
+import type { CheckStanding } from '@sashiko/core/checks/check-standing';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { memo } from 'react';
 import { Link } from 'react-router';
 import { STAGES, type StageId } from '../stages/stages.ts';
 import { useCommittedPlan } from '../stores/plan-store.ts';
 import { useWorkDone, type WorkDone } from '../stores/sheet-store.ts';
-import { type Sorted, useIsLookedAt, useOpenFindings, useSorted } from '../stores/use-findings.ts';
+import {
+  type Sorted,
+  useCheckStanding,
+  useIsLookedAt,
+  useOpenFindings,
+  useSorted,
+} from '../stores/use-findings.ts';
 import { StageIcon } from './StageIcon.tsx';
 
 interface Badge {
@@ -20,6 +27,7 @@ function badgeOf(
   { done, all }: WorkDone,
   { wrong, left }: Sorted,
   isLookedAt: boolean,
+  standing: CheckStanding,
 ): Badge | null {
   const count = (number: number, noun: string): Badge | null =>
     number === 0
@@ -31,15 +39,19 @@ function badgeOf(
     case 'thread':
       return count(Object.keys(plan.runs).length, 'run');
     case 'check': {
-      if (Object.keys(plan.parts).length === 0 || !isLookedAt) return null;
+      if (Object.keys(plan.parts).length === 0) return null;
+      if (standing.state === 'failed')
+        return { text: '?', kind: 'mend', words: `not checked: ${standing.why}` };
+      if (!isLookedAt) return null;
+      const again = standing.state === 'due' ? ', being looked at again' : '';
       const counts = countFindings(wrong);
       if (counts.stop > 0)
-        return { text: String(counts.stop), kind: 'stop', words: `${counts.stop} to put right` };
+        return { text: String(counts.stop), kind: 'stop', words: `${counts.stop} to put right${again}` };
       if (counts.mend > 0)
-        return { text: String(counts.mend), kind: 'mend', words: `${counts.mend} to mend` };
+        return { text: String(counts.mend), kind: 'mend', words: `${counts.mend} to mend${again}` };
       // What is not sewn yet is no mistake.
-      return left !== null
-        ? { text: '…', kind: 'plain', words: left }
+      return left !== null || standing.state === 'due'
+        ? { text: '…', kind: 'plain', words: left ?? 'being looked at' }
         : { text: '✓', kind: 'done', words: 'clear' };
     }
     case 'sew': {
@@ -65,13 +77,14 @@ export function Ribbon({ planId, stage }: { readonly planId: string; readonly st
   const work = useWorkDone(plan);
   const sorted = useSorted(useOpenFindings());
   const isLookedAt = useIsLookedAt();
+  const standing = useCheckStanding();
   return (
     <nav className="ribbon" aria-label="Stages">
       <Link className="home" to="/" aria-label="Back to the shelf" title="Back to the shelf">
         <img src="/icon.svg" alt="" width={42} height={42} />
       </Link>
       {STAGES.map(({ id, title }) => {
-        const badge = badgeOf(plan, id, work, sorted, isLookedAt);
+        const badge = badgeOf(plan, id, work, sorted, isLookedAt, standing);
         return (
           <StageLink
             key={id}

@@ -8,7 +8,7 @@ import { useDrawnFindings } from '../stores/drawn-findings.ts';
 import { useJobsStore } from '../stores/jobs-store.ts';
 import { useCommittedPlan, usePlanStore } from '../stores/plan-store.ts';
 import { useWorkDone } from '../stores/sheet-store.ts';
-import { useRestingOpenFindings } from '../stores/use-findings.ts';
+import { checkAgain, useCheckStanding, useRestingOpenFindings } from '../stores/use-findings.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { useAnswer } from '../workers/use-answer.ts';
 import { showPlace } from './show-place.ts';
@@ -52,17 +52,20 @@ function useNextThing(plan: Plan, stage: WorkPlace): NextThing | null {
   const left = useDrawnFindings((state) => state.left);
   const findings = useRestingOpenFindings();
   const { done, all } = useWorkDone(plan);
+  const standing = useCheckStanding();
   return useMemo(
     () =>
-      lookedAt === null
+      // What was never looked at has nothing next, unless looking failed.
+      lookedAt === null && standing.state !== 'failed'
         ? null
-        : whatNext(lookedAt, stage, findings, {
+        : whatNext(lookedAt ?? plan, stage, findings, {
             ticked: done,
             steps: all,
-            readings: Object.keys(lookedAt.readings).length,
+            readings: Object.keys((lookedAt ?? plan).readings).length,
             left,
+            standing,
           }),
-    [lookedAt, stage, findings, done, all, left],
+    [plan, lookedAt, stage, findings, done, all, left, standing],
   );
 }
 
@@ -117,6 +120,7 @@ function useGoing(
   const { place, act, finding } = thing;
   const to = (path: string): void => void navigate(`/plan/${planId}/${path}`);
   if (act === 'at-the-table') return { words: 'Sew step by step', act: () => to('sew/table') };
+  if (act === 'check-again') return { words: 'Check again', act: checkAgain };
   if (stage !== place) return { words: GO_WORDS[place], act: () => to(place) };
   const words = act === null ? undefined : ACT_WORDS[act];
   if (act !== null && words !== undefined && onNext !== undefined) return { words, act: () => onNext(act) };

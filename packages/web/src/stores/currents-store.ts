@@ -1,7 +1,9 @@
 /** What the checks by current find. A worker solves the circuit after each edit, so that nothing waits for it. */
+import type { CurrentLook } from '@sashiko/core/checks/check-session';
 import type { PlacedFinding } from '@sashiko/core/checks/finding';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { create } from 'zustand';
+import { whyOf } from '../workers/why-of.ts';
 import { ask, Cancelled } from '../workers/workshop.ts';
 import { usePlanStore } from './plan-store.ts';
 
@@ -9,11 +11,13 @@ interface CurrentsState {
   /** The plan that was solved last. */
   readonly plan: Plan | null;
   readonly findings: readonly PlacedFinding[];
+  /** Why not all of it is known; null where it is. */
+  readonly failed: string | null;
   /** Of what is shown and not committed, once it rests: a fix that is looked at; null where there is none, or nothing came yet. */
   readonly underWay: readonly PlacedFinding[] | null;
 }
 
-const NOTHING: CurrentsState = { plan: null, findings: [], underWay: null };
+const NOTHING: CurrentsState = { plan: null, findings: [], failed: null, underWay: null };
 
 export const useCurrentsStore = create<CurrentsState>()(() => NOTHING);
 
@@ -22,8 +26,16 @@ const REST_MS = 120;
 
 /** Keeps the findings by current of the plan on the table, and of what is shown of it, up to date until it is called off. */
 export function followCurrents(): () => void {
-  const committed = asking((plan, findings) => useCurrentsStore.setState({ plan, findings }));
-  const shown = asking((_plan, underWay) => useCurrentsStore.setState({ underWay }));
+  const committed = asking((plan, { findings, failed }) =>
+    useCurrentsStore.setState({ plan, findings, failed }),
+  );
+  const shown = asking((_plan, { findings }) => useCurrentsStore.setState({ underWay: findings }));
+  askAgain = () => {
+    const { history } = usePlanStore.getState();
+    if (history === null) return;
+    useCurrentsStore.setState({ plan: null, failed: null });
+    committed.look(history.plan);
+  };
   const first = usePlanStore.getState().history?.plan;
   if (first !== undefined) committed.look(first);
   const unsubscribe = usePlanStore.subscribe(({ history, preview }, before) => {
@@ -39,12 +51,20 @@ export function followCurrents(): () => void {
     unsubscribe();
     committed.stop();
     shown.stop();
+    askAgain = () => {};
     useCurrentsStore.setState(NOTHING);
   };
 }
 
+let askAgain = (): void => {};
+
+/** Solves the plan on the table once more, after it failed. */
+export function solveAgain(): void {
+  askAgain();
+}
+
 /** Asks for the findings by current of the latest of several plans, once it has rested; what is asked meanwhile is called off. */
-function asking(tell: (plan: Plan, findings: readonly PlacedFinding[]) => void) {
+function asking(tell: (plan: Plan, look: CurrentLook) => void) {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let cancel: (() => void) | null = null;
   const stop = (): void => {
@@ -58,10 +78,10 @@ function asking(tell: (plan: Plan, findings: readonly PlacedFinding[]) => void) 
       const job = ask('currents', { plan });
       cancel = job.cancel;
       job.answer.then(
-        (findings) => tell(plan, findings),
+        (look) => tell(plan, look),
         (error: unknown) => {
-          // A circuit that cannot be solved in its time has no findings by current; the drawing's stay.
-          if (!(error instanceof Cancelled)) tell(plan, []);
+          // A circuit that cannot be solved in its time has no findings by current; the drawing's stay, and nothing is clear.
+          if (!(error instanceof Cancelled)) tell(plan, { findings: [], failed: whyOf(error) });
         },
       );
     }, REST_MS);

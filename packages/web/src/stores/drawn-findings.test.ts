@@ -5,10 +5,10 @@ import { startHistory } from '@sashiko/core/plan/history';
 import { smallLantern } from '@sashiko/core/testing/plan-builder';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { ask } from '../workers/workshop.ts';
-import { followFindings, useDrawnFindings } from './drawn-findings.ts';
+import { followFindings, lookOnceMore, useDrawnFindings } from './drawn-findings.ts';
 import { PAUSE_MS, usePlanStore } from './plan-store.ts';
 
-vi.mock('../workers/workshop.ts', () => ({ ask: vi.fn() }));
+vi.mock('../workers/workshop.ts', () => ({ ask: vi.fn(), Cancelled: class extends Error {} }));
 const asked = vi.mocked(ask);
 const { plan } = smallLantern();
 const to = (x: number): Edit => expectOk(moveParts(plan, ['p3'], { x, y: 0 }));
@@ -120,4 +120,24 @@ test('what is let go of shows what was found there last, until the plan is looke
   expect(resting()).toEqual(['at rest']);
   stop();
   expect(useDrawnFindings.getState()).toMatchObject({ plan: null, resting: [] });
+});
+
+test('a look that fails is told with its reason, and looked at again when asked to', async () => {
+  asked.mockImplementation((() => ({
+    answer: Promise.reject(new Error('The work stopped unexpectedly.')),
+    cancel: () => {},
+    finish: () => {},
+  })) as unknown as typeof ask);
+  usePlanStore.getState().commit({ ok: true, value: to(5) });
+  await vi.advanceTimersByTimeAsync(0);
+  expect(useDrawnFindings.getState().failed).toBe('The work stopped unexpectedly.');
+  asked.mockImplementation((() => ({
+    answer: Promise.resolve({ findings: ['now'], left: { threads: 0, missing: null } }),
+    cancel: () => {},
+    finish: () => {},
+  })) as unknown as typeof ask);
+  lookOnceMore();
+  await vi.advanceTimersByTimeAsync(0);
+  expect(useDrawnFindings.getState().failed).toBeNull();
+  expect(resting()).toEqual(['now']);
 });

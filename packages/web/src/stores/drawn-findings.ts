@@ -6,7 +6,8 @@ import type { Left } from '@sashiko/core/advice/what-next';
 import type { PlacedFinding } from '@sashiko/core/checks/finding';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { create } from 'zustand';
-import { ask } from '../workers/workshop.ts';
+import { whyOf } from '../workers/why-of.ts';
+import { ask, Cancelled } from '../workers/workshop.ts';
 import { PAUSE_MS, usePlanStore } from './plan-store.ts';
 
 interface DrawnFindingsState {
@@ -16,6 +17,8 @@ interface DrawnFindingsState {
   readonly resting: readonly PlacedFinding[];
   /** What of it is left to do. */
   readonly left: Left;
+  /** Why the plan on the table could not be looked at; null where it was, or is about to be. */
+  readonly failed: string | null;
   /** The latest of the gesture that is under way; null when there is none, or nothing came yet. */
   readonly underWay: readonly PlacedFinding[] | null;
 }
@@ -24,6 +27,7 @@ const NOTHING: DrawnFindingsState = {
   plan: null,
   resting: [],
   left: { threads: 0, missing: null },
+  failed: null,
   underWay: null,
 };
 
@@ -31,6 +35,13 @@ export const useDrawnFindings = create<DrawnFindingsState>()(() => NOTHING);
 
 /** Between two looks at a gesture, ms: what is counted need not follow every step. */
 const PACE_MS = 60;
+
+let askAgain = (): void => {};
+
+/** Looks at the plan on the table once more, after that failed. */
+export function lookOnceMore(): void {
+  askAgain();
+}
 
 /** Keeps them up to date until it is called off. */
 export function followFindings(): () => void {
@@ -60,7 +71,12 @@ export function followFindings(): () => void {
   const lookAt = async (plan: Plan): Promise<void> => {
     const { findings, left } = await ask('findings', { plan, edits: [] }).answer;
     if (usePlanStore.getState().history?.plan === plan)
-      useDrawnFindings.setState({ plan, left, ...(findings === null ? {} : { resting: findings }) });
+      useDrawnFindings.setState({
+        plan,
+        left,
+        failed: null,
+        ...(findings === null ? {} : { resting: findings }),
+      });
   };
   const look = async (): Promise<void> => {
     isBusy = true;
@@ -71,10 +87,13 @@ export function followFindings(): () => void {
         if (previewEdits.length > 0) {
           await lookUnderWay();
           await new Promise((done) => setTimeout(done, PACE_MS));
-        } else if (history !== null && history.plan !== useDrawnFindings.getState().plan)
+        } else if (history !== null && history.plan !== useDrawnFindings.getState().plan) {
+          if (useDrawnFindings.getState().failed !== null) useDrawnFindings.setState({ failed: null });
           await lookAt(history.plan);
-      } catch {
-        // The plan was closed, or the worker has given up: it is looked at anew with the next edit.
+        }
+      } catch (error) {
+        // Where the plan was closed nobody asks any more; else it is told, and looked at anew with the next edit or when asked to.
+        if (!(error instanceof Cancelled)) useDrawnFindings.setState({ failed: whyOf(error) });
       }
     }
     isBusy = false;
@@ -102,9 +121,14 @@ export function followFindings(): () => void {
     if (isCommitted && last !== null) useDrawnFindings.setState({ resting: last });
     lookAgain();
   });
+  askAgain = () => {
+    useDrawnFindings.setState({ plan: null, failed: null });
+    lookAgain();
+  };
   lookAgain();
   return () => {
     unsubscribe();
+    askAgain = () => {};
     clearTimeout(timer);
     isDue = false;
     useDrawnFindings.setState(NOTHING);

@@ -2,11 +2,13 @@
 import { isLeftToDo, leftWords } from '@sashiko/core/advice/what-next';
 import { openFindings } from '@sashiko/core/checks/check-plan';
 import { inOrder } from '@sashiko/core/checks/check-session';
+import { type CheckStanding, DUE, KNOWN, together } from '@sashiko/core/checks/check-standing';
 import type { PlacedFinding } from '@sashiko/core/checks/finding';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { useMemo } from 'react';
-import { useCurrentsStore } from './currents-store.ts';
-import { useDrawnFindings } from './drawn-findings.ts';
+import { useShallow } from 'zustand/react/shallow';
+import { solveAgain, useCurrentsStore } from './currents-store.ts';
+import { lookOnceMore, useDrawnFindings } from './drawn-findings.ts';
 import { useCommittedPlan } from './plan-store.ts';
 
 /** Of the plan as it is committed. While the workers are at it, what they found before stays, of parts and threads that are still there. */
@@ -74,12 +76,26 @@ export function useSorted(findings: readonly PlacedFinding[]): Sorted {
   );
 }
 
+/** How what was found of the plan as it is committed stands: in the drawing and by current together. */
+export function useCheckStanding(): CheckStanding {
+  const plan = useCommittedPlan();
+  const [drawnOf, drawnWhy] = useDrawnFindings(useShallow((state) => [state.plan, state.failed] as const));
+  const [solvedOf, solvedWhy] = useCurrentsStore(useShallow((state) => [state.plan, state.failed] as const));
+  return useMemo(() => {
+    const standing = (of: Plan | null, why: string | null): CheckStanding =>
+      why !== null ? { state: 'failed', why } : of === plan ? KNOWN : DUE;
+    // What failed of an earlier plan is due of this one.
+    return together(standing(drawnOf, drawnWhy), standing(solvedOf, solvedOf === plan ? solvedWhy : null));
+  }, [plan, drawnOf, drawnWhy, solvedOf, solvedWhy]);
+}
+
+/** Looks again at what failed. */
+export function checkAgain(): void {
+  lookOnceMore();
+  solveAgain();
+}
+
 /** Whether the plan has been looked at since it was opened. */
 export function useIsLookedAt(): boolean {
   return useDrawnFindings(({ plan }) => plan !== null);
-}
-
-/** Whether the currents of a plan are still being worked out. */
-export function useAreCurrentsDue(plan: Plan): boolean {
-  return useCurrentsStore((state) => state.plan !== plan);
 }

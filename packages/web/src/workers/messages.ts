@@ -10,6 +10,7 @@ import type { WayOut } from '@sashiko/core/advice/ways-out';
 import type { WhatIf, WhatIfAnswer } from '@sashiko/core/advice/what-ifs';
 import type { Left } from '@sashiko/core/advice/what-next';
 import type { BenchTest } from '@sashiko/core/bench/bench-test';
+import type { CurrentLook } from '@sashiko/core/checks/check-session';
 import type { Finding, PlacedFinding } from '@sashiko/core/checks/finding';
 import type { Fix } from '@sashiko/core/checks/fix';
 import type { LoadFigure, PinFigure, ThreadFigure } from '@sashiko/core/circuit/figures';
@@ -185,7 +186,7 @@ export interface WorkerMessages {
     answer: { readonly findings: readonly PlacedFinding[] | null; readonly left: Left },
   ];
   /** What only the solved circuit tells. */
-  currents: [request: { readonly plan: Plan }, answer: readonly PlacedFinding[]];
+  currents: [request: { readonly plan: Plan }, answer: CurrentLook];
   /** The fixes of a finding that hold. */
   fixes: [request: { readonly plan: Plan; readonly finding: Finding }, answer: readonly Fix[]];
   /** Lights, sources, pins, threads and shorts at one moment, and why lights are dark. */

@@ -11,7 +11,7 @@ import { makeSourceChoices, makeWhatIfs } from '@sashiko/core/advice/what-ifs';
 import { type Left, leftIn } from '@sashiko/core/advice/what-next';
 import { benchTests } from '@sashiko/core/bench/bench-tests';
 import { CHECK_RULES } from '@sashiko/core/checks/check-rules';
-import { CheckSession, currentFindings } from '@sashiko/core/checks/check-session';
+import { CheckSession, lookByCurrent } from '@sashiko/core/checks/check-session';
 import { fixesFor } from '@sashiko/core/checks/fix';
 import { gapPrices } from '@sashiko/core/checks/gap-prices';
 import { solvePlan } from '@sashiko/core/circuit/faded';
@@ -170,7 +170,7 @@ const handlers: Handlers = {
     return { findings, left: NOTHING_LEFT };
   },
   async currents({ plan }) {
-    return currentFindings(plan);
+    return lookByCurrent(plan);
   },
   async fixes({ plan, finding }) {
     return fixesFor(plan, finding);

@@ -1,10 +1,12 @@
 import { countFindings } from '@sashiko/core/checks/check-plan';
 import type { Finding } from '@sashiko/core/checks/finding';
 import { reopenFinding } from '@sashiko/core/plan/edits/patch-edits';
+import { Button } from 'antd';
 import { useState } from 'react';
 import { currentPlan, useCommittedPlan, usePlanStore } from '../../stores/plan-store.ts';
 import {
-  useAreCurrentsDue,
+  checkAgain,
+  useCheckStanding,
   useFindings,
   useIsLookedAt,
   useOpenFindings,
@@ -27,7 +29,7 @@ export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Findi
   const resting = useRestingOpenFindings();
   const shown = useOpenFindings();
   const { wrong: findings, notYet } = useSorted(isTrying ? resting : shown);
-  const areCurrentsDue = useAreCurrentsDue(plan);
+  const standing = useCheckStanding();
   const accepted = useFindings().filter((finding) => Object.hasOwn(plan.accepted, finding.key));
   const now = useSorted(shown);
   const counts = countFindings(now.wrong);
@@ -41,12 +43,21 @@ export function FindingsPanel({ onChoose }: { readonly onChoose: (finding: Findi
         <p>
           {Object.keys(plan.parts).length === 0 ? (
             'There is nothing on the cloth to check yet.'
+          ) : standing.state === 'failed' ? (
+            <>
+              <strong className="plus">? Not checked.</strong> {standing.why}{' '}
+              <Button size="small" onClick={checkAgain}>
+                Try again
+              </Button>
+            </>
           ) : !isLookedAt ? (
             'Looking …'
           ) : counts.stop + counts.mend === 0 ? (
             <strong>
-              {now.left !== null ? '✓ Nothing wrong so far' : '✓ Clear'}, under the assumptions below
-              {areCurrentsDue ? '; the currents are being worked out' : ''}.
+              {standing.state === 'due'
+                ? 'Nothing wrong in the drawing; the currents are being worked out'
+                : `${now.left !== null ? '✓ Nothing wrong so far' : '✓ Clear'}, under the assumptions below`}
+              .
             </strong>
           ) : (
             <>
