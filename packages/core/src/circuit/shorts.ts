@@ -13,7 +13,7 @@ import { regulatorAmp } from './devices/regulator.ts';
 import { solveFaded } from './faded.ts';
 import { fedBy } from './fed-by.ts';
 import { limitsFor, type WarmPlace, warmPlaces } from './heat.ts';
-import { elementName } from './plan-circuit.ts';
+import { elementName, stretchesOf } from './plan-circuit.ts';
 import { type CompiledPlan, compileCircuit, type PlanPoint } from './solve-plan.ts';
 import { chargeOf, NOMINAL } from './state.ts';
 import { type Touch, touchesOf } from './touches.ts';
@@ -119,7 +119,13 @@ function findShorts(plan: Plan, point: PlanPoint): readonly Short[] {
       },
     ];
   });
-  return [...fromSources, ...fromSteady];
+  const found = [...fromSources, ...fromSteady];
+  // What is hottest of all is told in any case, whichever source heats it.
+  const [hottest] = warmPlaces(plan, point);
+  const hot = found.find((short) => short.hottest !== null);
+  return hottest === undefined || hot === undefined || found.some((short) => short.hottest === hottest)
+    ? found
+    : found.map((short) => (short === hot ? { ...short, ...heatOfPlace(plan, hottest) } : short));
 }
 
 type Heat = Pick<Short, 'hottest' | 'isHot' | 'isBurning'>;
@@ -133,15 +139,21 @@ function heatOfShorts(
 ): (partId: string, sourceId: string) => Heat {
   const places = warmPlaces(plan, point);
   const fed = areSeveral ? fedBy(plan, point) : null;
+  const stretches = areSeveral ? stretchesOf(plan, touchesOf(plan)) : null;
   return (partId, sourceId) => {
     const carries = ({ partIds, runIds }: WarmPlace): boolean =>
       partIds.includes(partId) ||
-      runIds.some((runId) => fed?.get(sourceId)?.has(elementName.run(runId)) === true);
+      runIds.some((runId) =>
+        stretches?.get(runId)?.some(({ name }) => fed?.get(sourceId)?.has(name) === true),
+      );
     const hottest = fed === null ? places[0] : places.find(carries);
-    if (hottest === undefined) return COLD;
-    const { mendC, stopC } = limitsFor(plan, hottest);
-    return { hottest, isHot: hottest.celsius >= mendC, isBurning: hottest.celsius >= stopC };
+    return hottest === undefined ? COLD : heatOfPlace(plan, hottest);
   };
+}
+
+function heatOfPlace(plan: Plan, hottest: WarmPlace): Heat {
+  const { mendC, stopC } = limitsFor(plan, hottest);
+  return { hottest, isHot: hottest.celsius >= mendC, isBurning: hottest.celsius >= stopC };
 }
 
 type RegulatorElement = Extract<PartElement, { kind: 'regulator' }>;

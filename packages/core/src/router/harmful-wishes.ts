@@ -7,7 +7,7 @@ import { kindOf } from '../plan/kind-of.ts';
 import type { Plan } from '../plan/schema.ts';
 import { contactsOf } from '../power/contacts.ts';
 import { sourcesOf } from '../power/sources.ts';
-import type { Wish } from './wish-list.ts';
+import type { Wish } from '../wishes/wish-list.ts';
 
 /** Which sources would be too much for which parts if all wishes were sewn, in words; '' where none is. O(parts + wishes). */
 export function harmedByWishes(plan: Plan, wishes: readonly Wish[]): string {
