@@ -1,8 +1,8 @@
 import { readFile, stat, writeFile } from 'node:fs/promises';
 import { countFindings, openFindings } from '@sashiko/core/checks/check-plan';
 import { maybeCheckRule } from '@sashiko/core/checks/check-rules';
-import { CheckSession, findingsAsSet, lookByCurrent } from '@sashiko/core/checks/check-session';
-import { whyNoCurrents } from '@sashiko/core/checks/currents';
+import { CheckSession, findingsAsSet } from '@sashiko/core/checks/check-session';
+import { whyUnsolved } from '@sashiko/core/checks/currents';
 import { type PlacedFinding, placesOf } from '@sashiko/core/checks/finding';
 import { fixesFor } from '@sashiko/core/checks/fix';
 import { LONGEST_LINE, plainLine } from '@sashiko/core/errors/plain-line';
@@ -127,7 +127,7 @@ function check(asIs: Plan, { asJson, state }: CommandOptions): CommandAnswer {
   const findings = state === undefined ? inStates : findingsAsSet(plan, state);
   const open = openFindings(plan, findings);
   const counts = countFindings(open);
-  const failed = state === undefined ? lookByCurrent(plan).failed : whyNoCurrents(plan);
+  const failed = state === undefined ? session.failed : whyUnsolved(plan);
   const isClear = counts.stop + counts.mend === 0 && failed === null;
   const output = asJson
     ? toJson({

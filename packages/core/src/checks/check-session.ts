@@ -7,11 +7,12 @@ import { deriveNets, type Nets } from '../joining/nets.ts';
 import { deriveSides } from '../joining/sides.ts';
 import { firstPanel, panelsCutAnew } from '../plan/panels.ts';
 import type { Plan } from '../plan/schema.ts';
+import { withContactsClosed } from '../power/operating-states.ts';
 import { type NearPair, PairBook } from '../spacing/near-pairs.ts';
 import { remembered } from '../units/remembered.ts';
 import type { CheckContext, CheckRule } from './check-rule.ts';
 import { CHECK_RULES } from './check-rules.ts';
-import { currentsAsSet, currentsOf, whyNoCurrents } from './currents.ts';
+import { currentsAsSet, currentsOf, whyUnsolved } from './currents.ts';
 import type { Finding, PlacedFinding, Severity } from './finding.ts';
 import { stateFindings } from './state-findings.ts';
 
@@ -38,6 +39,7 @@ export class CheckSession {
   #plan: Plan | null = null;
   #nets: Nets | null = null;
   #findings: readonly PlacedFinding[] = [];
+  #failed: string | null = null;
 
   readonly #withCurrents: boolean;
 
@@ -46,6 +48,11 @@ export class CheckSession {
     this.#rules = rules;
     this.#withCurrents = withCurrents;
     this.#kept = rules.map(() => ({ parts: new Map(), runs: new Map(), pairs: new WeakMap(), whole: [] }));
+  }
+
+  /** Why not all by current is known of the plan that was looked at last, in a line; null where all is. */
+  get failed(): string | null {
+    return this.#failed;
   }
 
   /** The findings of a plan: worst first, then in the order of the rules, then by what they speak of. */
@@ -81,9 +88,9 @@ export class CheckSession {
       found.map((finding) => placed(plan, finding)),
       this.#rules,
     );
-    this.#findings = this.#withCurrents
-      ? inOrder([...drawn, ...currentFindings(plan, this.#rules)], this.#rules)
-      : drawn;
+    const byCurrent = this.#withCurrents ? lookByCurrent(plan, this.#rules) : NO_LOOK;
+    this.#failed = byCurrent.failed;
+    this.#findings = this.#withCurrents ? inOrder([...drawn, ...byCurrent.findings], this.#rules) : drawn;
     return this.#findings;
   }
 
@@ -127,6 +134,8 @@ export interface CurrentLook {
   readonly failed: string | null;
 }
 
+const NO_LOOK: CurrentLook = { findings: [], failed: null };
+
 /** As `currentFindings`, with what failed. */
 export function lookByCurrent(
   plan: Plan,
@@ -134,9 +143,9 @@ export function lookByCurrent(
   withStates = true,
 ): CurrentLook {
   const asking = rules.filter(({ checkCurrents }) => checkCurrents !== undefined);
-  if (asking.length === 0) return { findings: [], failed: null };
+  if (asking.length === 0) return NO_LOOK;
   const currents = currentsOf(plan);
-  if (currents === null) return { findings: [], failed: whyNoCurrents(plan) };
+  if (currents === null) return { findings: [], failed: whyUnsolved(withContactsClosed(plan)) };
   const context = { plan, nets: deriveNets(plan), sides: deriveSides(plan), currents };
   const inUse = asking.flatMap((rule) => rule.checkCurrents?.(context) ?? []);
   const unsolved: string[] = [];

@@ -72,10 +72,9 @@ function solved(on: Plan, stood: Pick<Currents, 'state' | 'fed'>): Currents | nu
   };
 }
 
-/** Why a plan has no findings by current, in a line; null where it has them. */
-export function whyNoCurrents(plan: Plan): string | null {
-  if (currentsOf(plan) !== null) return null;
-  const answer = solvePlan(withContactsClosed(plan), { touchOhm: null });
+/** Why a plan, as it is set, has no findings by current, in a line; null where it has them. */
+export function whyUnsolved(plan: Plan): string | null {
+  const answer = solvePlan(plan, { touchOhm: null });
   return answer.ok ? null : describeProblem(answer.problem);
 }
 

@@ -186,18 +186,20 @@ describe('a short is told alike in Light, in Check and by its hours', () => {
   });
 });
 
-test.each(seeds(24, 120))('what a source loses in its hours is what it gives, in plan %i', (seed) => {
-  const plan = randomPlan(seed, { wired: 'by hand' });
-  const times = howLong(plan, { touchOhm: null });
-  if (!times.ok) return;
-  for (const { charges, events, atMostHours, halfHours } of times.value) {
-    // Hours only go on, charge only sinks; events and half brightness lie within.
-    for (const [i, [hours, left]] of charges.entries()) {
-      if (i === 0) continue;
-      expect(hours).toBeGreaterThanOrEqual((charges[i - 1] as readonly [number, number])[0]);
-      expect(left).toBeLessThanOrEqual((charges[i - 1] as readonly [number, number])[1] + 1e-12);
+test.each(seeds(24, 120))(
+  'hours go on and charge sinks, events and half brightness lie within, in plan %i',
+  (seed) => {
+    const plan = randomPlan(seed, { wired: 'by hand' });
+    const times = howLong(plan, { touchOhm: null });
+    if (!times.ok) return;
+    for (const { charges, events, atMostHours, halfHours } of times.value) {
+      for (const [i, [hours, left]] of charges.entries()) {
+        if (i === 0) continue;
+        expect(hours).toBeGreaterThanOrEqual((charges[i - 1] as readonly [number, number])[0]);
+        expect(left).toBeLessThanOrEqual((charges[i - 1] as readonly [number, number])[1] + 1e-12);
+      }
+      for (const { hours } of events) expect(hours).toBeLessThanOrEqual(atMostHours);
+      if (halfHours !== null) expect(halfHours).toBeLessThanOrEqual(atMostHours);
     }
-    for (const { hours } of events) expect(hours).toBeLessThanOrEqual(atMostHours);
-    if (halfHours !== null) expect(halfHours).toBeLessThanOrEqual(atMostHours);
-  }
-});
+  },
+);
