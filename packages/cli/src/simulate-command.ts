@@ -127,8 +127,9 @@ export function simulate(asIs: Plan, options: CommandOptions): CommandAnswer {
         powerW: watt,
         hottestWPerCm: wattPerCm,
       })),
-      shorts: shorts.map(({ partId, amp, watt, hottest, isHot, minutes, touches }) => ({
+      shorts: shorts.map(({ partId, isSteady, amp, watt, hottest, isHot, minutes, touches }) => ({
         source: partId,
+        isSteady,
         currentA: amp,
         powerW: watt,
         hottest: hottest === null ? null : warmJson(hottest),
