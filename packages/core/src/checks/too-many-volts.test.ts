@@ -151,6 +151,19 @@ describe('written by hand', () => {
       { severity: 'stop', message: expect.stringMatching(/in of a/i) },
     ]);
   });
+
+  test('what only thread loses while it works is to be mended, by more lines, and is no stop', () => {
+    const build = new PlanBuilder('Far', 1200, 600)
+      .place('aaa-holder-2-boost', 'h', 100, 300)
+      .place('board-round', 'b', 300, 300)
+      .place('addressable-light', 'a', 800, 300);
+    build.sew('h.plus-1', 'b.supply').sew('h.minus-1', 'b.ground').sew('b.p2', 'a.in');
+    build.sew('b.raw', 'a.plus').sew('b.ground-2', 'a.minus');
+    expect(found(build.plan)).toMatchObject([
+      { severity: 'mend', step: expect.stringContaining('in several lines') },
+    ]);
+    expect(found(insulated(build.plan))).toEqual([]);
+  });
 });
 
 describe('a part of one’s own', () => {
