@@ -3,8 +3,9 @@ import { loadFigures, pinFigures, threadFigures } from '@sashiko/core/circuit/fi
 import { limitsFor, type WarmPlace, warmPlaces } from '@sashiko/core/circuit/heat';
 import { eveningsOf, goodHours, howLong, type RunTime } from '@sashiko/core/circuit/how-long';
 import { type LightTrialAnswer, lightTrials } from '@sashiko/core/circuit/light-trials';
-import { tooManyVolts } from '@sashiko/core/circuit/most-volts';
+import { liftedHoles, tooManyVolts } from '@sashiko/core/circuit/most-volts';
 import { type Short, shortsOf } from '@sashiko/core/circuit/shorts';
+import { liftedWords, tooManyWords } from '@sashiko/core/circuit/volts-words';
 import { lightAnswer } from '@sashiko/core/circuit/will-it-light';
 import { expectOk } from '@sashiko/core/errors/problem';
 import { assumedIn } from '@sashiko/core/plan/assumed';
@@ -37,6 +38,7 @@ export function simulate(asIs: Plan, options: CommandOptions): CommandAnswer {
   const times = expectOk(howLong(plan, asked));
   const shorts = shortsOf(plan, point);
   const tooMany = tooManyVolts(plan, point);
+  const lifted = liftedHoles(plan, point);
   const trials =
     options.trials === undefined
       ? null
@@ -46,6 +48,8 @@ export function simulate(asIs: Plan, options: CommandOptions): CommandAnswer {
   if (!options.asJson) {
     const lines = [
       ...shorts.map((short) => shortLine(name(short.partId), short)),
+      ...tooMany.map((one) => `TOO MANY VOLTS: ${tooManyWords(plan, one)}\n`),
+      ...lifted.map((one) => `TOO MANY VOLTS: ${liftedWords(plan, one)}\n`),
       ...answer.lights.map(
         (light) =>
           `${name(light.partId)}  ${formatCurrent(light.amp)}  ${light.isLit ? `${Math.round(light.relative * 100)} %` : 'dark'}\n`,
@@ -53,10 +57,6 @@ export function simulate(asIs: Plan, options: CommandOptions): CommandAnswer {
       ...answer.supplies.map(
         ({ partId, amp, volt, standing }) =>
           `${name(partId)} gives ${formatCurrent(amp)} at ${formatVolt(volt)}${standing === 'steady' ? '' : ` (${standing})`}\n`,
-      ),
-      ...tooMany.map(
-        ({ partId, volt, mostV, madeForV }) =>
-          `TOO MANY VOLTS: ${name(partId)} gets up to ${formatVolt(volt)} and ${mostV === null ? `is made for ${formatVolt(madeForV)}; nobody says what it bears` : `bears ${formatVolt(mostV)}`}.\n`,
       ),
       ...(warm[0] === undefined || warm[0].celsius < limitsFor(plan, warm[0]).mendC
         ? []
@@ -118,6 +118,13 @@ export function simulate(asIs: Plan, options: CommandOptions): CommandAnswer {
         id: partId,
         voltageV: volt,
         mostVoltageV: mostV,
+      })),
+      liftedHoles: lifted.map(({ partId, terminal, volt, byId, isLossOnly }) => ({
+        part: partId,
+        terminal,
+        aboveSupplyV: volt,
+        by: byId,
+        onlyWhileItWorks: isLossOnly,
       })),
       threads: threadFigures(plan, point).map(({ runId, amp, ohm, volt, watt, wattPerCm }) => ({
         id: runId,

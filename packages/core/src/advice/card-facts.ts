@@ -6,13 +6,13 @@ import { cellAt, freshVolt, isCoin, maybeCell } from '../parts/cells.ts';
 import { LIGHT_RATED_A, lightA, maybeLightColour } from '../parts/light-colours.ts';
 import { elementsOf, type PartElement } from '../parts/part-element.ts';
 import type { PartKind } from '../parts/part-kind.ts';
+import { voltBeside } from '../parts/steady-supply.ts';
 import { assumedIn } from '../plan/assumed.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Plan } from '../plan/schema.ts';
 import { sourcesOf } from '../power/sources.ts';
 import { formatVolt } from '../units/electrical.ts';
 import { counted } from '../units/words.ts';
-import { isSensor, tellsBoards } from '../wishes/wished-circuits.ts';
 
 type CellElement = Extract<PartElement, { kind: 'cell' }>;
 
@@ -66,12 +66,10 @@ function sourceFacts(plan: Plan, cell: CellElement): CardFacts {
 function lightFacts(plan: Plan, kind: PartKind, colourId: string): CardFacts {
   const lights = elementsOf(kind, 'light');
   const sources = sourcesOf(plan);
-  const isSteady = partsThatAre(plan, 'regulator').length > 0 && tellsBoards(kind);
-  if (
-    !isSteady &&
-    sources.length > 0 &&
-    sources.every(({ cell }) => isTooMuchFor(kind, freshVolt(cell, assumedIn(plan))))
-  )
+  const boards = steadyBoards(plan);
+  const isTooMuch = ({ cell }: { readonly cell: CellElement }): boolean =>
+    isTooMuchFor(kind, voltBeside(kind, freshVolt(cell, assumedIn(plan)), boards));
+  if (sources.length > 0 && sources.every(isTooMuch))
     return { power: null, fit: 'bears fewer volts than the power here gives', rank: 2 };
   const least = glowingFrom(kind);
   if (lights.length + least.length === 0 || sources.length === 0) return UNKNOWN;
@@ -86,14 +84,19 @@ function lightFacts(plan: Plan, kind: PartKind, colourId: string): CardFacts {
   return isLit ? UNKNOWN : { power: null, fit: 'stays dark with the power here', rank: 2 };
 }
 
-/** What bears fewer volts than a source gives, and lies on the cloth: no board with a steady supply stands before it. */
+/** What bears fewer volts than a source gives, and lies on the cloth. */
 function harmedBy(plan: Plan, cell: CellElement): readonly string[] {
   const volt = freshVolt(cell, assumedIn(plan));
-  const isSteady = partsThatAre(plan, 'regulator').length > 0;
+  const boards = steadyBoards(plan);
   return partsThatAre(plan, 'load').flatMap((part) => {
-    const isBehind = isSteady && isSensor(plan, part);
-    return !isBehind && isTooMuchFor(kindOf(plan, part), volt) ? [part.name] : [];
+    const kind = kindOf(plan, part);
+    return isTooMuchFor(kind, voltBeside(kind, volt, boards)) ? [part.name] : [];
   });
+}
+
+/** The boards on the cloth that make a steady supply. */
+function steadyBoards(plan: Plan): readonly PartKind[] {
+  return partsThatAre(plan, 'regulator').map((part) => kindOf(plan, part));
 }
 
 /** The volts from which each addressable light of a part shines. */

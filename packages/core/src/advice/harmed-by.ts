@@ -3,11 +3,12 @@ import { isTooMuchFor } from '../parts/bears.ts';
 import { freshVolt } from '../parts/cells.ts';
 import { elementsOf } from '../parts/part-element.ts';
 import type { PartKind } from '../parts/part-kind.ts';
+import { voltBeside } from '../parts/steady-supply.ts';
 import { assumedIn } from '../plan/assumed.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
-import { isSensor, voltFor, wishedCircuits } from '../wishes/wished-circuits.ts';
+import { voltFor, wishedCircuits } from '../wishes/wished-circuits.ts';
 
 /**
  * The parts that would get more volts than they bear if a part were of another kind: what a stronger source feeds, or the part itself where it
@@ -19,11 +20,11 @@ export function harmedByExchange(plan: Plan, part: Part, other: PartKind): reado
   const [cell] = elementsOf(other, 'cell');
   if (own !== undefined && cell !== undefined) {
     const volt = freshVolt(cell, assumedIn(plan));
-    const isSteady = own.boards.some((board) => elementsOf(kindOf(plan, board), 'regulator').length > 0);
-    return [...own.boards, ...own.consumers].filter(
-      (fed) =>
-        fed.id !== part.id && !(isSteady && isSensor(plan, fed)) && isTooMuchFor(kindOf(plan, fed), volt),
-    );
+    const boards = own.boards.map((board) => kindOf(plan, board));
+    return [...own.boards, ...own.consumers].filter((fed) => {
+      const kind = kindOf(plan, fed);
+      return fed.id !== part.id && isTooMuchFor(kind, voltBeside(kind, volt, boards));
+    });
   }
   const feeding = circuits.find(({ boards, consumers }) => [...boards, ...consumers].includes(part));
   if (feeding === undefined) return [];

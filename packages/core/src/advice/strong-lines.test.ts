@@ -32,7 +32,7 @@ const stopsOf = (plan: Plan): number =>
 test('a long row of addressable lights that one thread starves is proposed with more lines where they carry most, and lights', () => {
   const build = new PlanBuilder('Runner', 760, 160)
     .place('aaa-holder-2-boost', 'pack', 60, 60)
-    .place('board-small', 'board', 150, 60);
+    .place('board-round', 'board', 150, 60);
   for (let i = 0; i < 5; i += 1) build.place('addressable-light', `p${i}`, 240 + 80 * i, 80);
   const { plan } = build;
   const { problem, solution } = routed(plan);

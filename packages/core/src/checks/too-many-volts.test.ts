@@ -4,7 +4,9 @@
  */
 import { describe, expect, test } from 'vitest';
 import { harmedByExchange } from '../advice/harmed-by.ts';
-import { tooManyVolts } from '../circuit/most-volts.ts';
+import { solvePlan } from '../circuit/faded.ts';
+import { liftedHoles, tooManyVolts } from '../circuit/most-volts.ts';
+import { liftedWords, tooManyWords } from '../circuit/volts-words.ts';
 import { describeProblem } from '../errors/problem.ts';
 import { bears, intakesOf } from '../parts/bears.ts';
 import { CELL_KINDS } from '../parts/cells.ts';
@@ -15,6 +17,7 @@ import { exchangePart } from '../plan/edits/exchange-edits.ts';
 import { keepOwnPart } from '../plan/edits/own-part-edits.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Plan } from '../plan/schema.ts';
+import { statesThatMatter } from '../power/operating-states.ts';
 import { routingProblemOf } from '../router/problem-of-plan.ts';
 import { USUAL_REQUEST } from '../router/route-request.ts';
 import { insulated } from '../testing/insulated.ts';
@@ -23,6 +26,7 @@ import { randomPlan } from '../testing/random-plans.ts';
 import { seeds } from '../testing/seeds.ts';
 import { feedFrom } from '../wishes/wiring-edits.ts';
 import { wishTogether } from '../wishes/wish-edits.ts';
+import { wishedCircuits } from '../wishes/wished-circuits.ts';
 import { wishesOf } from '../wishes/wishes.ts';
 import { checkPlan } from './check-plan.ts';
 import { currentsOf } from './currents.ts';
@@ -222,7 +226,9 @@ describe('nothing like that is proposed', () => {
     const build = new PlanBuilder('Unsuited', 900, 600)
       .place('aaa-holder-2-boost', 'h', 100, 300)
       .place('board-small', 'x', 400, 300);
-    expect(wishesOf(build.plan).ok && wishesOf(build.plan)).toEqual(false);
+    const none = wishesOf(build.plan);
+    expect(none.ok).toBe(false);
+    if (!none.ok) expect(describeProblem(none.problem)).toMatch(/more volts than they bear.*h for x/);
     expect(found(build.plan)).toMatchObject([
       { severity: 'stop', message: expect.stringMatching(/Nothing on the cloth may feed x/) },
     ]);
@@ -236,6 +242,29 @@ describe('nothing like that is proposed', () => {
       : [];
     expect(new Set(ends)).toEqual(new Set([build.part('g').id, build.part('x').id]));
     expect(found(build.plan)).toEqual([]);
+  });
+
+  test('what a board would drive waits with it, also its switch; what is sewn to the holder, or given to it, does not', () => {
+    const build = new PlanBuilder('Waiting', 900, 600)
+      .place('aaa-holder-2-boost', 'h', 100, 300)
+      .place('slide-switch', 's', 250, 500)
+      .place('board-small', 'x', 400, 300)
+      .place('sew-on-light', 'lamp', 600, 300)
+      .place('sew-on-light', 'star', 700, 300);
+    const fedParts = (): readonly string[] =>
+      wishedCircuits(build.plan).flatMap(({ boards, consumers, contact }) => [
+        ...[...boards, ...consumers].map(({ name }) => name),
+        ...(contact === null ? [] : ['switched']),
+      ]);
+    expect(fedParts()).toEqual([]);
+    build.sew('h.plus-1', 'lamp.plus');
+    expect(fedParts()).toEqual(['lamp']);
+    const given = feedFrom(build.plan, [build.part('star').id], build.part('h').id);
+    build.edit(given);
+    expect(fedParts()).toEqual(['lamp', 'star']);
+    // With a source that suits the board all is as it always was: the board drives what is not sewn to the other one.
+    build.place('coin-cell-holder', 'g', 500, 500);
+    expect(fedParts()).toEqual(expect.arrayContaining(['x']));
   });
 
   test('nor where the maker wished it: Route for me says which source is too much for what', () => {
@@ -320,4 +349,27 @@ test.each(seeds(24, 300))('Check and Light speak of the same volts, in plan %i',
           `${part.name} gets ${volt} V`,
         ).toBe(true);
     }
+  // What Light tells first in any state is in the list of Check, in the same words where it is in use.
+  const keys = told.map(({ key }) => key.split('~')[0]);
+  for (const state of statesThatMatter(plan)) {
+    const parts = Object.entries(on.parts).map(([id, part]) => {
+      const switchedOn = state.switches.get(id);
+      return [id, switchedOn === undefined ? part : { ...part, switchedOn }] as const;
+    });
+    const set: Plan = { ...on, parts: Object.fromEntries(parts) };
+    const point = solvePlan(set, { touchOhm: null });
+    if (!point.ok) continue;
+    const words: string[] = [];
+    for (const one of tooManyVolts(set, point.value)) {
+      if (one.mostV === null) continue;
+      expect(keys).toContain(`too-many-volts:${one.partId}`);
+      words.push(tooManyWords(set, one));
+    }
+    for (const one of liftedHoles(set, point.value)) {
+      expect(keys).toContain(`too-many-volts:${one.partId}.${one.terminal}`);
+      words.push(liftedWords(set, one));
+    }
+    if (state.words === null)
+      expect(told.map(({ message }) => message)).toEqual(expect.arrayContaining(words));
+  }
 });

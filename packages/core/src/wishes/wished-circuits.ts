@@ -1,13 +1,13 @@
 /**
  * Which source feeds what, as long as the maker says nothing else: every board and everything that needs power goes to the nearest circuit (over the finished piece) that can
- * serve it; what is sewn to one already stays there, and what the maker gave to one belongs there. What a source would damage is never led to it. Two holders are two circuits; a second board is never a light of the first.
+ * serve it; what is sewn to one already stays there, and what the maker gave to one belongs there. What a source would damage is never led to it, and what such a board would drive waits with it. Two holders are two circuits; a second board is never a light of the first.
  */
 import { deriveNets, type Terminal } from '../joining/nets.ts';
 import { mateOf } from '../joining/sides.ts';
 import { isTooMuchFor } from '../parts/bears.ts';
 import { freshVolt } from '../parts/cells.ts';
 import { consumersOf, elementsOf, hasElement } from '../parts/part-element.ts';
-import type { PartKind } from '../parts/part-kind.ts';
+import { tellsBoards, voltBeside } from '../parts/steady-supply.ts';
 import { assumedIn } from '../plan/assumed.ts';
 import { cellsIn } from '../plan/cells-in.ts';
 import { kindOf } from '../plan/kind-of.ts';
@@ -43,6 +43,8 @@ export function wishedCircuits(plan: Plan): readonly WishedCircuit[] {
     consumers: [] as Part[],
     contacts: [] as WishedContact[],
     buttons: [] as Part[],
+    /** A board lies here that the source would damage: what it would drive waits with it. */
+    isAwaited: false,
   }));
   type Group = (typeof groups)[number];
   const joined = joinedTo(plan);
@@ -72,23 +74,32 @@ export function wishedCircuits(plan: Plan): readonly WishedCircuit[] {
       nearest(part, able.length > 0 ? able : borne)
     );
   };
-  for (const part of parts)
-    if (hasElement(kindOf(plan, part), 'pin') && !sources.includes(part)) groupFor(part)?.boards.push(part);
+  for (const part of parts) {
+    if (!hasElement(kindOf(plan, part), 'pin') || sources.includes(part)) continue;
+    const group = groupFor(part);
+    group?.boards.push(part);
+    const refused = group === undefined ? nearest(part, groups) : undefined;
+    if (refused !== undefined) refused.isAwaited = true;
+  }
+  /** Whether a board is to drive a part, and has no source yet: the maker did not say otherwise, and nothing is sewn. */
+  const awaitsBoard = (part: Part, { source, boards, isAwaited }: Group): boolean =>
+    isAwaited && boards.length === 0 && decided(part)?.source !== source && !joined(part, source);
   for (const part of parts) {
     const kind = kindOf(plan, part);
     if (sources.includes(part) || hasElement(kind, 'pin') || consumersOf(kind).length === 0) continue;
     const wantedV = Math.max(0, ...elementsOf(kind, 'load').map(({ leastV }) => leastV));
-    groupFor(part, wantedV)?.consumers.push(part);
+    const group = groupFor(part, wantedV);
+    if (group !== undefined && !awaitsBoard(part, group)) group.consumers.push(part);
   }
   for (const part of parts) {
     if (sources.includes(part)) continue;
     const contact = contactOf(plan, part);
     const group = contact === null ? undefined : groupFor(part);
-    if (contact === null || group === undefined) continue;
+    if (contact === null || group === undefined || awaitsBoard(part, group)) continue;
     if (isButton(plan, part) && group.boards.length > 0) group.buttons.push(part);
     else group.contacts.push(contact);
   }
-  return groups.map(({ contacts, ...group }) => ({ ...group, contact: contacts[0] ?? null }));
+  return groups.map(({ contacts, isAwaited: _, ...group }) => ({ ...group, contact: contacts[0] ?? null }));
 }
 
 /** Whether two parts are one conductor somewhere already. */
@@ -135,18 +146,16 @@ function voltOf(plan: Plan, source: Part): number {
 
 /** The volts that a part would get in a circuit: a sensor beside a board with a steady supply takes that. */
 export function voltFor(plan: Plan, part: Part, source: Part, boards: readonly Part[]): number {
-  const steady = boards.flatMap((board) => elementsOf(kindOf(plan, board), 'regulator'))[0];
-  return steady !== undefined && isSensor(plan, part) ? steady.volt : voltOf(plan, source);
+  return voltBeside(
+    kindOf(plan, part),
+    voltOf(plan, source),
+    boards.map((board) => kindOf(plan, board)),
+  );
 }
 
 /** Whether a part tells a board something, on a line of its own or over a bus. */
 export function isSensor(plan: Plan, part: Part): boolean {
   return tellsBoards(kindOf(plan, part));
-}
-
-/** As `isSensor`, of a kind. */
-export function tellsBoards({ holes }: Pick<PartKind, 'holes'>): boolean {
-  return holes.some(({ role }) => role === 'sense' || role === 'bus-data');
 }
 
 /** Whether it is closed only while it is pressed: beside a board that is for a pin to read. */

@@ -2,9 +2,11 @@
  * What the plan asks to be joined. Until the maker says otherwise it is derived from the parts: circuit by circuit, lights in parallel,
  * one switch, a pin for each light of a board, data along the arrows, sensors and buttons to their pins.
  */
+
 import { fail, type Result, succeed } from '../errors/problem.ts';
 import { deriveNets, type Terminal } from '../joining/nets.ts';
 import { mateOf } from '../joining/sides.ts';
+import { isTooMuchFor } from '../parts/bears.ts';
 import { consumersOf, elementsOf, hasElement } from '../parts/part-element.ts';
 import type { Hole } from '../parts/part-kind.ts';
 import { kindOf } from '../plan/kind-of.ts';
@@ -17,7 +19,13 @@ import { inOrderRound } from './pin-order.ts';
 import { PinRow, SEWN_MM, whyGroup, whyPin } from './pin-row.ts';
 import { shortestChain } from './shortest-chain.ts';
 import { Ends, type Wish, WishList } from './wish-list.ts';
-import { isSensor, type WishedCircuit, type WishedContact, wishedCircuits } from './wished-circuits.ts';
+import {
+  isSensor,
+  voltFor,
+  type WishedCircuit,
+  type WishedContact,
+  wishedCircuits,
+} from './wished-circuits.ts';
 
 /** The maker's own wishes, or sensible ones. Refused when there is no holder or nothing that needs power. */
 export function wishesOf(plan: Plan): Result<readonly Wish[]> {
@@ -58,7 +66,13 @@ export function deriveWishes(plan: Plan): Result<readonly Wish[]> {
   const circuits = wishedCircuits(plan);
   if (circuits.length === 0) return fail('router-no-supply');
   const fed = circuits.filter(({ boards, consumers }) => boards.length + consumers.length > 0);
-  if (fed.length === 0) return fail('router-no-lights');
+  if (fed.length === 0) {
+    const harmed = Object.values(plan.parts).filter((part) => bearsNoSource(plan, part, circuits));
+    if (harmed.length === 0) return fail('router-no-lights');
+    const names = (parts: readonly Part[]): string => parts.map(({ name }) => name).join(', ');
+    const words = `(${names(circuits.map(({ source }) => source))} for ${names(harmed)})`;
+    return fail('source-too-strong', words, 'parts');
+  }
   const draft = new WishList();
   for (const circuit of fed) wishForCircuit(plan, circuit, draft, fed.length > 1);
   return succeed(draft.all);
@@ -106,6 +120,14 @@ function wishForCircuit(
     } else
       draft.add(side, `${name} to ${what}`, [power, ...rest], whySupply(plan, side, boards, isOneOfMany));
   }
+}
+
+/** Whether a part takes power, and every source gives more volts than it bears. */
+function bearsNoSource(plan: Plan, part: Part, circuits: readonly WishedCircuit[]): boolean {
+  return circuits.every(
+    ({ source, boards }) =>
+      source.id !== part.id && isTooMuchFor(kindOf(plan, part), voltFor(plan, part, source, boards)),
+  );
 }
 
 /** Where a side of a source is sewn to: a hole of its own, or of the half that closes on its cell; null where that is missing. */

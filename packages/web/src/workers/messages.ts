@@ -17,7 +17,7 @@ import type { LoadFigure, PinFigure, ThreadFigure } from '@sashiko/core/circuit/
 import type { WarmPlace } from '@sashiko/core/circuit/heat';
 import type { RunTime } from '@sashiko/core/circuit/how-long';
 import type { LightTrialAnswer, LightTrialSetting } from '@sashiko/core/circuit/light-trials';
-import type { TooMany } from '@sashiko/core/circuit/most-volts';
+import type { Lifted, TooMany } from '@sashiko/core/circuit/most-volts';
 import type { Short } from '@sashiko/core/circuit/shorts';
 import type { DarkReason } from '@sashiko/core/circuit/why-dark';
 import type { LightAnswer } from '@sashiko/core/circuit/will-it-light';
@@ -86,6 +86,8 @@ export interface LightNow {
   readonly loads: readonly LoadFigure[];
   /** What gets more volts than it bears, or than is known of it. */
   readonly tooMany: readonly TooMany[];
+  /** Pins and data holes that lie above the supply of their own part. */
+  readonly lifted: readonly Lifted[];
   readonly threads: readonly ThreadFigure[];
   /** Places where threads touch that should not. */
   readonly touches: number;

@@ -19,7 +19,7 @@ import { loadFigures, pinFigures, threadFigures } from '@sashiko/core/circuit/fi
 import { warmPlaces } from '@sashiko/core/circuit/heat';
 import { makeHowLong } from '@sashiko/core/circuit/how-long';
 import { makeLightTrials } from '@sashiko/core/circuit/light-trials';
-import { tooManyVolts } from '@sashiko/core/circuit/most-volts';
+import { liftedHoles, tooManyVolts } from '@sashiko/core/circuit/most-volts';
 import { shortsOf } from '@sashiko/core/circuit/shorts';
 import { touchesOf } from '@sashiko/core/circuit/touches';
 import { whyDark } from '@sashiko/core/circuit/why-dark';
@@ -186,6 +186,7 @@ const handlers: Handlers = {
       pins: pinFigures(plan, point),
       loads: loadFigures(plan, point),
       tooMany: tooManyVolts(plan, point),
+      lifted: liftedHoles(plan, point),
       threads: threadFigures(plan, point),
       touches: touchesOf(plan).length,
     };

@@ -1,18 +1,17 @@
 import { ABOVE_SUPPLY_V, liftedHoles, type TooMany, tooManyVolts } from '../../circuit/most-volts.ts';
 import type { PlanPoint } from '../../circuit/solve-plan.ts';
-import { netAt } from '../../joining/sides.ts';
+import { liftedWords, tooManyWords } from '../../circuit/volts-words.ts';
+import { netAt, partsThatAre } from '../../joining/sides.ts';
 import { intakesOf, isTooMuchFor } from '../../parts/bears.ts';
 import { freshVolt } from '../../parts/cells.ts';
-import { elementsOf, hasElement } from '../../parts/part-element.ts';
+import { hasElement } from '../../parts/part-element.ts';
+import { voltBeside } from '../../parts/steady-supply.ts';
 import { assumedIn } from '../../plan/assumed.ts';
-import { holeName } from '../../plan/hole-names.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import type { Part } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
 import { sourcesOf } from '../../power/sources.ts';
 import { formatVolt } from '../../units/electrical.ts';
-import { capital } from '../../units/words.ts';
-import { isSensor } from '../../wishes/wished-circuits.ts';
 import type { CheckContext, CheckRule, CurrentContext } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
 import { manyWords } from '../words-for-many.ts';
@@ -32,13 +31,14 @@ export const tooManyVoltsRule: CheckRule = {
 
 function checkCurrents({ plan, currents: { on, apart } }: CurrentContext): readonly Finding[] {
   const over = tooManyVolts(on, apart);
-  const known = over.flatMap(({ partId, volt, mostV }): readonly Finding[] => {
+  const known = over.flatMap((one): readonly Finding[] => {
+    const { partId, volt, mostV } = one;
     const part = plan.parts[partId];
     if (part === undefined || mostV === null) return [];
     return [
       {
         ...finding(`too-many-volts:${partId}`, [part], volt, mostV),
-        message: `${part.name} gets up to ${formatVolt(volt)} and bears ${formatVolt(mostV)}.`,
+        message: tooManyWords(plan, one),
         step: 'Feed it from a source of fewer volts.',
       },
     ];
@@ -58,12 +58,14 @@ function unknown(plan: Plan, over: readonly TooMany[]): readonly Finding[] {
     const volt = Math.max(...all.map((one) => one.volt));
     const madeForV = Math.max(...all.map((one) => one.madeForV));
     if (parts.length === 0) return [];
-    const bear = parts.length === 1 ? 'bears' : 'bear';
     return [
       {
         ...finding(`too-many-volts:unknown:${kindId}`, parts, volt, madeForV),
         severity: 'mend',
-        message: `Nobody says how many volts ${manyWords(parts, 'parts')} ${bear}: up to ${formatVolt(volt)} come in, and ${formatVolt(madeForV)} is what ${parts.length === 1 ? 'it is' : 'they are'} made for.`,
+        message:
+          all.length === 1 && all[0] !== undefined
+            ? tooManyWords(plan, all[0])
+            : `Nobody says how many volts ${manyWords(parts, 'parts')} bear: up to ${formatVolt(volt)} come in, and ${formatVolt(madeForV)} is what they are made for.`,
         step: 'Look it up, and write the most it bears into the description of the part.',
       },
     ];
@@ -71,33 +73,29 @@ function unknown(plan: Plan, over: readonly TooMany[]): readonly Finding[] {
 }
 
 function lifted(plan: Plan, point: PlanPoint): readonly Finding[] {
-  return liftedHoles(plan, point).flatMap(
-    ({ partId, terminal, volt, byId, isLossOnly }): readonly Finding[] => {
-      const part = plan.parts[partId];
-      const hole =
-        part === undefined ? undefined : kindOf(plan, part).holes.find((one) => one.terminal === terminal);
-      const by = byId === null ? undefined : plan.parts[byId];
-      if (part === undefined || hole === undefined) return [];
-      const name = capital(holeName(plan, { partId, holeId: hole.id }));
-      return [
-        {
-          ...finding(
-            `too-many-volts:${partId}.${terminal}`,
-            [part, ...(by === undefined ? [] : [by])],
-            volt,
-            ABOVE_SUPPLY_V,
-          ),
-          message: `${name} lies up to ${formatVolt(volt)} above the supply of its own part${by === undefined ? '' : `: ${by.name} speaks to it with more`}; it bears ${formatVolt(ABOVE_SUPPLY_V)}.`,
-          severity: isLossOnly ? 'mend' : 'stop',
-          step: isLossOnly
-            ? `Sew the + and − of ${part.name} in several lines: only what they lose while it works makes the difference.`
-            : by === undefined
-              ? 'Feed both ends of what hangs on it from the supply of its own part.'
-              : `Feed ${part.name} and ${by.name} from one supply.`,
-        },
-      ];
-    },
-  );
+  return liftedHoles(plan, point).flatMap((one): readonly Finding[] => {
+    const { partId, terminal, volt, byId, isLossOnly } = one;
+    const part = plan.parts[partId];
+    const by = byId === null ? undefined : plan.parts[byId];
+    if (part === undefined) return [];
+    return [
+      {
+        ...finding(
+          `too-many-volts:${partId}.${terminal}`,
+          [part, ...(by === undefined ? [] : [by])],
+          volt,
+          ABOVE_SUPPLY_V,
+        ),
+        message: liftedWords(plan, one),
+        severity: isLossOnly ? 'mend' : 'stop',
+        step: isLossOnly
+          ? `Sew the + and − of ${part.name} in several lines: only what they lose while it works makes the difference.`
+          : by === undefined
+            ? 'Feed both ends of what hangs on it from the supply of its own part.'
+            : `Feed ${part.name} and ${by.name} from one supply.`,
+      },
+    ];
+  });
 }
 
 /** What no source on the cloth may feed: no thread is proposed for it. */
@@ -105,15 +103,15 @@ function unsuited({ plan, nets }: CheckContext): readonly Finding[] {
   const fresh = sourcesOf(plan).map(({ part, cell }) => ({ part, volt: freshVolt(cell, assumedIn(plan)) }));
   const [weakest] = [...fresh].sort((a, b) => a.volt - b.volt);
   if (weakest === undefined) return [];
+  const steady = partsThatAre(plan, 'regulator').map((board) => kindOf(plan, board));
   return Object.values(plan.parts).flatMap((part): readonly Finding[] => {
     const kind = kindOf(plan, part);
     const straight = intakesOf(kind).filter(({ isBehind, mostV }) => !isBehind && mostV !== null);
     const mostV = Math.min(...straight.flatMap((intake) => intake.mostV ?? []));
     // What is sewn is told by its volts.
     const isSewn = straight.some(({ plus }) => netAt(nets, part, plus).runIds.length > 0);
-    if (isSewn || straight.length === 0 || hasElement(kind, 'cell') || !isTooMuchFor(kind, weakest.volt))
-      return [];
-    if (steadySuits(plan, part)) return [];
+    if (isSewn || straight.length === 0 || hasElement(kind, 'cell')) return [];
+    if (!isTooMuchFor(kind, voltBeside(kind, weakest.volt, steady))) return [];
     return [
       {
         ...finding(`too-many-volts:${part.id}:unsuited`, [part, weakest.part], weakest.volt, mostV),
@@ -122,17 +120,6 @@ function unsuited({ plan, nets }: CheckContext): readonly Finding[] {
       },
     ];
   });
-}
-
-/** Whether a part is a sensor, and a board on the cloth makes a steady supply that it bears. */
-function steadySuits(plan: Plan, part: Part): boolean {
-  const kind = kindOf(plan, part);
-  return (
-    isSensor(plan, part) &&
-    Object.values(plan.parts).some((board) =>
-      elementsOf(kindOf(plan, board), 'regulator').some(({ volt }) => !isTooMuchFor(kind, volt)),
-    )
-  );
 }
 
 function finding(

@@ -1,4 +1,5 @@
 import { limitsFor, type WarmPlace, warmName } from '@sashiko/core/circuit/heat';
+import { tooManyWords } from '@sashiko/core/circuit/volts-words';
 import type { LightState } from '@sashiko/core/circuit/will-it-light';
 import { assumedIn } from '@sashiko/core/plan/assumed';
 import { runName } from '@sashiko/core/plan/edits/run-edits';
@@ -18,13 +19,15 @@ import { showPlace } from '../show-place.ts';
 import { HoursPanel } from './HoursPanel.tsx';
 import { LightsTable } from './LightsTable.tsx';
 import { ShortAlert } from './ShortAlert.tsx';
+import { VoltsAlert } from './VoltsAlert.tsx';
 
-/** What it does now: shorts before all else, hours of good light, every light and why it is dark, what sources, boards and pins give. */
+/** What it does now: shorts and what is damaged before all else, hours of good light, every light and why it is dark, what sources, boards and pins give. */
 export function NowPanel({ plan, known }: { readonly plan: Plan; readonly known: Known<LightNow> }) {
   const { answer: now, problem, isDue } = known;
   return (
     <>
       {now !== null && <ShortAlert plan={plan} shorts={now.shorts} />}
+      {now !== null && <VoltsAlert plan={plan} tooMany={now.tooMany} lifted={now.lifted} />}
       <StatePanel plan={plan} />
       <HoursPanel plan={plan} />
       <section aria-busy={isDue}>
@@ -138,14 +141,13 @@ function Sources({ plan, now }: { readonly plan: Plan; readonly now: LightNow })
           )}
         </div>
       ))}
-      {now.tooMany.map(({ partId, volt, mostV, madeForV }) => (
-        <p key={`volts ${partId}`} className="plus">
-          ✗ {plan.parts[partId]?.name} gets up to {formatVolt(volt)}
-          {mostV === null
-            ? `, and is made for ${formatVolt(madeForV)}: nobody says what it bears.`
-            : ` and bears ${formatVolt(mostV)}: it is damaged.`}
-        </p>
-      ))}
+      {now.tooMany
+        .filter(({ mostV }) => mostV === null)
+        .map((one) => (
+          <p key={`volts ${one.partId}`} className="plus">
+            ✗ {tooManyWords(plan, one)}
+          </p>
+        ))}
     </section>
   );
 }
