@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { chromiumPath } from './scripts/chromium.mjs';
 import { paceOfMachine } from './scripts/pace.mjs';
 
 const PORT = 4517;
@@ -24,7 +25,7 @@ export default defineConfig({
     // Each test starts with an empty browser; only those about being offline keep the application in it.
     serviceWorkers: 'block',
     launchOptions: {
-      executablePath: process.env['SASHIKO_CHROMIUM'] ?? '/usr/bin/chromium',
+      executablePath: chromiumPath(),
       args: [
         '--no-sandbox',
         '--disable-gpu',

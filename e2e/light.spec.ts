@@ -149,6 +149,6 @@ test('every tray of the light can be read by everyone', async ({ page }) => {
   for (const name of ['Now', 'What if', 'Sums', 'Assumed']) {
     await tab(page, name);
     await expect(tray(page).locator('[aria-busy="true"]')).toHaveCount(0, { timeout: 30_000 });
-    expect(await unreadable(page, name, '.tray')).toEqual([]);
+    expect(await unreadable(page, name, { within: '.tray' })).toEqual([]);
   }
 });

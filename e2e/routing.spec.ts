@@ -120,7 +120,7 @@ test('a home for the holder is looked for, shown and taken; the tray is accessib
   await expect(page.locator('.homes li').first()).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Show', exact: true }).first().click();
   await expect(page.getByRole('button', { name: 'Shown' })).toHaveAttribute('aria-pressed', 'true');
-  expect(await unreadable(page, 'homes', '.tray')).toEqual([]);
+  expect(await unreadable(page, 'homes', { within: '.tray' })).toEqual([]);
   await page
     .getByRole('button', { name: /Move it there/ })
     .first()

@@ -10,6 +10,7 @@ import type { Plan } from '@sashiko/core/plan/schema';
 import { gridPanels } from '@sashiko/core/testing/grid-panels';
 import { gridPlan } from '@sashiko/core/testing/grid-plan';
 import { buildServer } from '../packages/server/src/build-server.ts';
+import { chromiumPath } from './chromium.mjs';
 
 interface Drag {
   readonly medianMs: number;
@@ -87,7 +88,7 @@ async function drag(page: Page, x: number, y: number): Promise<Drag> {
 const server = await buildServer(fileURLToPath(new URL('../packages/web/dist', import.meta.url)));
 const address = await server.listen({ port: 0, host: '127.0.0.1' });
 const browser = await chromium.launch({
-  executablePath: process.env['SASHIKO_CHROMIUM'] ?? '/usr/bin/chromium',
+  executablePath: chromiumPath(),
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });

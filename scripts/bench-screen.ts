@@ -8,6 +8,7 @@ import { type CDPSession, chromium, type Page } from '@playwright/test';
 import { serializePlan } from '@sashiko/core/formats/plan-file';
 import { gridPlan } from '@sashiko/core/testing/grid-plan';
 import { buildServer } from '../packages/server/src/build-server.ts';
+import { chromiumPath } from './chromium.mjs';
 
 const ROUNDS = Number(process.argv[2] ?? 5);
 const LIGHTS = (process.argv[3] ?? '10,50,200,400').split(',').map(Number);
@@ -236,7 +237,7 @@ async function measure(page: Page, address: string, lights: number): Promise<Row
 const server = await buildServer(fileURLToPath(new URL('../packages/web/dist', import.meta.url)));
 const address = await server.listen({ port: 0, host: '127.0.0.1' });
 const browser = await chromium.launch({
-  executablePath: process.env['SASHIKO_CHROMIUM'] ?? '/usr/bin/chromium',
+  executablePath: chromiumPath(),
   args: ['--no-sandbox', '--disable-gpu'],
 });
 const plain: number[] = [];

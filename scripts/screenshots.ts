@@ -7,13 +7,14 @@ import { mkdirSync, rmSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { chromium, type Page } from '@playwright/test';
 import { buildServer } from '../packages/server/src/build-server.ts';
+import { chromiumPath } from './chromium.mjs';
 
 const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url));
 mkdirSync(folder, { recursive: true });
 const server = await buildServer(fileURLToPath(new URL('../packages/web/dist', import.meta.url)));
 const address = await server.listen({ port: 0, host: '127.0.0.1' });
 const browser = await chromium.launch({
-  executablePath: process.env['SASHIKO_CHROMIUM'] ?? '/usr/bin/chromium',
+  executablePath: chromiumPath(),
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });

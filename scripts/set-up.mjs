@@ -3,9 +3,9 @@ import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
+import { chromiumPath, findChromium } from './chromium.mjs';
 
 export const ROOT = fileURLToPath(new URL('..', import.meta.url));
-export const CHROMIUM = process.env.SASHIKO_CHROMIUM ?? '/usr/bin/chromium';
 
 /** Runs a command in the project's folder, showing its output; true when it went well. */
 export function run(command, args, options = {}) {
@@ -53,11 +53,14 @@ export function setUpSimulator() {
 
 /** Makes sure there is a Chromium for the browser tests. True when there is one. */
 export function setUpChromium() {
-  if (existsSync(CHROMIUM)) return true;
-  installFromDebian('chromium', 'Chromium for the browser tests');
-  if (existsSync(CHROMIUM)) return true;
-  console.error(
-    `There is no Chromium at ${CHROMIUM} and it could not be installed here. Install it (on Debian: apt-get install chromium) or name one: SASHIKO_CHROMIUM=/path/to/chromium npm test`,
-  );
-  return false;
+  if (process.env.SASHIKO_CHROMIUM === undefined)
+    for (const name of ['chromium-headless-shell', 'chromium'])
+      if (findChromium() === null) installFromDebian(name, 'Chromium for the browser tests');
+  try {
+    chromiumPath();
+    return true;
+  } catch (error) {
+    console.error(error instanceof Error ? error.message : error);
+    return false;
+  }
 }
