@@ -66,8 +66,23 @@ export function randomSetting(seed: number): RandomPlanSetting {
     : setting;
 }
 
+/** So many are kept: what is tried on the same plans by several files is made, and solved, once. */
+const MOST_KEPT = 60;
+const kept = new Map<string, Plan>();
+
 /** A random plan. */
 export function randomPlan(seed: number, setting: Partial<RandomPlanSetting> = {}): Plan {
+  const key = JSON.stringify([seed, setting]);
+  const known = kept.get(key);
+  if (known !== undefined) return known;
+  const plan = made(seed, setting);
+  const [oldest] = kept.keys();
+  if (kept.size >= MOST_KEPT && oldest !== undefined) kept.delete(oldest);
+  kept.set(key, plan);
+  return plan;
+}
+
+function made(seed: number, setting: Partial<RandomPlanSetting>): Plan {
   const { parts, panels, layers, boards, wired } = { ...randomSetting(seed), ...setting };
   const random = seededRandom(seed);
   let plan = onPanels(seed, random, panels, parts + boards + 2);
