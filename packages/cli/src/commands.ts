@@ -4,7 +4,8 @@ import { maybeCheckRule } from '@sashiko/core/checks/check-rules';
 import { CheckSession, findingsAsSet } from '@sashiko/core/checks/check-session';
 import { whyUnsolved } from '@sashiko/core/checks/currents';
 import { type PlacedFinding, placesOf } from '@sashiko/core/checks/finding';
-import { fixesFor } from '@sashiko/core/checks/fix';
+import { Fixes, type TriedFixes } from '@sashiko/core/checks/fix';
+import { triesFor, WORK } from '@sashiko/core/checks/fix-trial';
 import { LONGEST_LINE, plainLine } from '@sashiko/core/errors/plain-line';
 import {
   describeProblem,
@@ -135,14 +136,20 @@ function check(asIs: Plan, { asJson, state }: CommandOptions): CommandAnswer {
         isClear,
         state: state ?? null,
         currents: failed === null ? { state: 'known' } : { state: 'failed', why: failed },
-        findings: findings.map((finding) => findingRecord(plan, finding, session)),
+        findings: withFixes(plan, findings),
       })
     : `${findings.map((finding) => findingLine(plan, finding)).join('')}${failed === null ? '' : `NOT CHECKED by current: ${failed}\n`}${isClear ? 'Clear under the stated assumptions.\n' : ''}`;
   return counts.stop > 0 || failed !== null ? { output, status: 1 } : { output };
 }
 
+/** All findings with their fixes, as far as they can be tried: worst first. */
+function withFixes(plan: Plan, findings: readonly PlacedFinding[]): readonly unknown[] {
+  const fixes = new Fixes(plan, triesFor(plan, WORK.plan));
+  return findings.map((finding) => findingRecord(plan, finding, fixes.of(finding)));
+}
+
 /** A finding as `--json` tells it; `docs/cli.md` lists the fields. */
-function findingRecord(plan: Plan, finding: PlacedFinding, session: CheckSession): unknown {
+function findingRecord(plan: Plan, finding: PlacedFinding, { fixes, isAll }: TriedFixes): unknown {
   const { key, ruleId, severity, faces, message, step, found, wanted, partIds, runIds } = finding;
   return {
     id: ruleId,
@@ -158,7 +165,8 @@ function findingRecord(plan: Plan, finding: PlacedFinding, session: CheckSession
     wanted,
     parts: partIds,
     runs: runIds,
-    fixes: fixesFor(plan, finding, session).map((fix) => fix.id),
+    fixes: fixes.map(({ id }) => id),
+    fixesTried: isAll,
     state: finding.state ?? null,
     accepted: plan.accepted[key]?.reason ?? null,
   };

@@ -246,7 +246,7 @@ function ofPair(
 }
 
 /** A finding with the panel of what it speaks of first. A thing that comes to another panel is found anew. */
-const placed = remembered(
+export const placed = remembered(
   { name: 'placed finding', under: (_plan: Plan, finding: Finding) => finding },
   (plan, finding): PlacedFinding => {
     const thing = plan.parts[finding.partIds[0] ?? ''] ?? plan.runs[finding.runIds[0] ?? ''];

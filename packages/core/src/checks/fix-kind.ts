@@ -7,8 +7,8 @@ export interface FixKind {
   readonly id: string;
   /** The rules whose findings it may mend. */
   readonly rules: readonly string[];
-  /** It changes what the circuit is: no stop by current may come of it either, whatever it mends. */
-  readonly changesCircuit?: true;
+  /** How many looks its proposals alone are worth, where they are dear: of what is led by the router. */
+  readonly looks?: number;
   /** Edits that may help, the one that changes least first. They are tried in this order, and the first good one is offered. */
   propose(plan: Plan, finding: Finding): readonly Edit[];
 }

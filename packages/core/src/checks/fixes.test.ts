@@ -147,7 +147,7 @@ describe('whatever the plan', () => {
     const session = new CheckSession();
     const before = session.update(plan);
     for (const finding of before.slice(0, 12)) {
-      for (const fix of fixesFor(plan, finding, session)) {
+      for (const fix of fixesFor(plan, finding)) {
         expectNoNewStop(plan, applyEdit(plan, fix.edit), finding);
       }
     }

@@ -164,14 +164,17 @@ type RegulatorElement = Extract<PartElement, { kind: 'regulator' }>;
  */
 function minutesToEmpty(
   compiled: CompiledPlan,
-  { state: { devices: _settled, ...state } }: PlanPoint,
+  point: PlanPoint,
   partId: string,
   kind: CellKind,
 ): number {
+  const { devices: _settled, ...state } = point.state;
+  let near = point;
   /** Hours for the whole charge, at the current of some charge left; null where none flows any more. */
   const hoursAt = (left: number): number | null => {
     const chargeLeft = new Map(state.chargeLeft).set(partId, left);
-    const solved = solveFaded(compiled, NOMINAL, { ...state, chargeLeft, devices: new Map() });
+    const solved = solveFaded(compiled, NOMINAL, { ...state, chargeLeft, devices: new Map() }, near);
+    if (solved.ok) near = solved.value;
     const amp = solved.ok ? -solved.value.ampOf(elementName.cell(partId)) : 0;
     return amp < LEAST_SHORT_A ? null : cellCapacityMah(kind, amp * 1000) / 1000 / amp;
   };

@@ -84,7 +84,10 @@ export function leadAnew(plan: Plan, runs: readonly Run[]): Result<Edit | null> 
   const board = prepareBoard(problem.value);
   const ground = new Ground(board, STEP_MM, windowOf(plan, problem.value, runs));
   const work = new Realisation(ground, new Int32Array(board.partCount), { keepsEdges: true });
-  work.leadAll(edgesOf(board, problem.value, runs));
+  const edges = edgesOf(board, problem.value, runs);
+  // A thread that ends where nothing is wished, or on another panel, is not the router's to lead.
+  if (edges.some(({ net }) => !(net >= 0))) return succeed(null);
+  work.leadAll(edges);
   // Other threads are never in the way of a first look: what finds no way now will find none.
   if (work.lines.some(({ cells }) => cells.length === 0)) return succeed(null);
   const random = seededRandom(1);

@@ -71,11 +71,15 @@ function withResistor(plan: Plan, light: Part, ohm: number): Edit | null {
       const turnDeg = (((wayDeg + byDeg) % 360) + 360) % 360;
       const spot = add(at, scale(unit(turnDeg), mm));
       const clear = Object.values(plan.parts).every(
-        (other) => other.id === light.id || Math.hypot(other.at.x - spot.x, other.at.y - spot.y) > 26,
+        (other) =>
+          other.id === light.id ||
+          other.panelId !== light.panelId ||
+          Math.hypot(other.at.x - spot.x, other.at.y - spot.y) > 26,
       );
       if (!clear) continue;
       const placed = placePart(plan, {
         kindId: 'resistor',
+        panelId: light.panelId,
         at: spot,
         turnDeg,
         face: light.face,

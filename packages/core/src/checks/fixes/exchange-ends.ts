@@ -14,6 +14,7 @@ import { sound } from './sound.ts';
 export const exchangeEndsFix: FixKind = {
   id: 'exchange-ends',
   rules: ['reversed'],
+  looks: 2,
   propose: (plan, finding) => {
     const part = plan.parts[finding.partIds[0] ?? ''];
     if (part === undefined) return [];

@@ -29,7 +29,6 @@ const OF_LIGHTS = ['light-load', 'pin-load', 'chip-load', 'mixed-kinds'];
 export const exchangeKindFix: FixKind = {
   id: 'exchange-kind',
   rules: [...OF_SOURCES, ...OF_LIGHTS],
-  changesCircuit: true,
   propose: (plan, finding) =>
     OF_LIGHTS.includes(finding.ruleId) ? otherLights(plan, finding) : otherSources(plan, finding),
 };

@@ -11,6 +11,7 @@ const MOST_RUNS = 8;
 export const leadAnewFix: FixKind = {
   id: 'lead-anew',
   rules: ['crossing', 'gap', 'two-pads', 'wrap', 'edge', 'opening', 'keep-out', 'seam', 'turn-sharp'],
+  looks: 8,
   propose: (plan, finding) =>
     // One of them is enough where it finds a way; else all together.
     [...finding.runIds.map((id) => [id]), finding.runIds].flatMap((ids) => {

@@ -1,0 +1,185 @@
+/**
+ * What a fix must hold before it is offered: the finding goes, less is found than before and no stop comes in any state, what is lit and meant to be stays lit, what is
+ * dark and meant to be stays dark, no closure loses its other half, and no wish is written down for it.
+ */
+
+import { touchesOf } from '../circuit/touches.ts';
+import { distance } from '../geometry/point.ts';
+import { mateOf } from '../joining/sides.ts';
+import { applyEdit, type Edit } from '../plan/edit.ts';
+import type { Plan } from '../plan/schema.ts';
+import { statesThatMatter } from '../power/operating-states.ts';
+import { CHECK_RULES } from './check-rules.ts';
+import { type CheckSession, lookByCurrent } from './check-session.ts';
+import type { PlacedFinding } from './finding.ts';
+import { type Shown, shownByState, shownInUse, showsAsBefore } from './shown-lights.ts';
+
+/**
+ * How much may still be tried, in looks: one for the drawing of a plan, one for each solve of its circuit. Counted, not timed: the same plan
+ * gets the same fixes on every machine.
+ */
+export class Tries {
+  #left: number;
+  #isSpent = false;
+
+  constructor(looks: number) {
+    this.#left = looks;
+  }
+
+  /** Takes so many looks; false where they are not there any more. */
+  take(looks: number): boolean {
+    if (this.#left < looks) this.#isSpent = true;
+    else this.#left -= looks;
+    return !this.#isSpent;
+  }
+
+  /** Whether something was not tried. */
+  get isSpent(): boolean {
+    return this.#isSpent;
+  }
+}
+
+/** How much is tried: for one finding that is opened on the screen, and for all findings of a plan together (measured: within 2 and 3 s). */
+export const WORK = { finding: 150, plan: 260 } as const;
+
+/**
+ * Tries worth so much work: as many looks as at an empty plan, fewer at a large one (weights measured by `npm run bench -- fixes`).
+ */
+export function triesFor(plan: Plan, work: number): Tries {
+  const parts = Object.keys(plan.parts).length;
+  const runs = Object.values(plan.runs);
+  const bends = runs.reduce((sum, run) => sum + run.bends.length, 0);
+  const look = 1 + (parts + runs.length) / 80 + touchesOf(plan).length / 40 + bends / 400;
+  return new Tries(Math.ceil(work / look));
+}
+
+export class FixTrial {
+  readonly #plan: Plan;
+  readonly #session: CheckSession;
+  readonly #drawn: readonly PlacedFinding[];
+  #inUse: readonly PlacedFinding[] | null = null;
+  #inStates: readonly PlacedFinding[] | null = null;
+
+  /** `session` looks at drawings only, and is left wherever the last trial left it. */
+  constructor(plan: Plan, session: CheckSession) {
+    this.#plan = plan;
+    this.#session = session;
+    this.#drawn = session.update(plan);
+  }
+
+  /** Whether an edit mends a finding and harms nothing. What is cheap to know is asked first. */
+  mends(finding: PlacedFinding, edit: Edit, tries: Tries): boolean {
+    const plan = this.#plan;
+    const next = applyEdit(plan, edit);
+    if (next.wishes !== plan.wishes || partsHalves(plan, next)) return false;
+    if (!tries.take(1)) return false;
+    const drawn = this.#session.update(next);
+    const changes = compared(this.#drawn, drawn);
+    if (isThere(finding, drawn) || changes.added.some(isStop)) return false;
+    if (!tries.take(2)) return false;
+    this.#inUse ??= lookByCurrent(plan, CHECK_RULES, false).findings;
+    const [before, after] = [shownInUse(plan), shownInUse(next)];
+    if (after === null || (before !== null && !showsAsBefore(before, after, before))) return false;
+    const inUse = lookByCurrent(next, CHECK_RULES, false).findings;
+    const isOfUse = finding.state === undefined;
+    if ((isOfUse && isThere(finding, inUse)) || compared(this.#inUse, inUse).added.some(isStop)) return false;
+    if (!tries.take(2 * (statesThatMatter(next).length - 1))) return false;
+    this.#inStates ??= lookByCurrent(plan).findings;
+    const look = lookByCurrent(next);
+    if (look.failed !== null || isThere(finding, look.findings)) return false;
+    const [were, are] = [
+      [...this.#drawn, ...this.#inStates],
+      [...drawn, ...look.findings],
+    ];
+    const all = compared(were, are);
+    return (
+      !all.added.some(isStop) &&
+      isBetter(were, are) &&
+      all.added.filter(isMend).length <= all.removed.filter((one) => isStop(one) || isMend(one)).length &&
+      showsInAll(shownByState(plan), shownByState(next))
+    );
+  }
+}
+
+/** Fewer stops, or else fewer mends, or else fewer notes: whatever fixes are taken one after another, none leads back. */
+function isBetter(before: readonly PlacedFinding[], after: readonly PlacedFinding[]): boolean {
+  for (const severity of ['stop', 'mend', 'note'] as const) {
+    const [were, are] = [before, after].map((all) => all.filter((one) => one.severity === severity).length);
+    if (were !== are) return (are as number) < (were as number);
+  }
+  return false;
+}
+
+const isStop = ({ severity }: PlacedFinding): boolean => severity === 'stop';
+const isMend = ({ severity }: PlacedFinding): boolean => severity === 'mend';
+
+/** In the states that both plans know. */
+function showsInAll(
+  before: ReadonlyMap<string, Shown> | null,
+  after: ReadonlyMap<string, Shown> | null,
+): boolean {
+  if (after === null) return false;
+  const [inUse] = [...(before ?? [])].map(([, shown]) => shown);
+  return [...(before ?? [])].every(([state, shown]) => {
+    const now = after.get(state);
+    return now === undefined || inUse === undefined || showsAsBefore(shown, now, inUse);
+  });
+}
+
+/** Whether a half of a closure loses the other half that it has, or comes to lie where it does not meet it. */
+function partsHalves(plan: Plan, next: Plan): boolean {
+  return Object.values(plan.parts).some((part) => {
+    const now = next.parts[part.id];
+    const mate = part.mateId === undefined ? null : mateOf(plan, part);
+    if (mate === null || now === part || now === undefined) return false;
+    const isMoved = distance(part.at, now.at) > 0 || part.panelId !== now.panelId;
+    return isMoved || mateOf(next, now)?.id !== mate.id;
+  });
+}
+
+/** The name of a finding in whatever state. */
+const nameOf = ({ key }: PlacedFinding): string => key.split('~')[0] as string;
+
+/** Findings of one rule about the same parts, nearer to each other than this, are one, whatever they are called, mm. */
+const SAME_PLACE_MM = 1;
+
+function isSame(a: PlacedFinding, b: PlacedFinding): boolean {
+  return (
+    a.ruleId === b.ruleId &&
+    a.panelId === b.panelId &&
+    distance(a.at, b.at) < SAME_PLACE_MM &&
+    a.partIds.length === b.partIds.length &&
+    a.partIds.every((id) => b.partIds.includes(id))
+  );
+}
+
+/** Whether a finding is still there, by its name or as the same under another. */
+function isThere(finding: PlacedFinding, findings: readonly PlacedFinding[]): boolean {
+  return findings.some(
+    (one) =>
+      (nameOf(one) === nameOf(finding) || isSame(one, finding)) &&
+      // What shows only in some state may be milder in use, and stay so.
+      (finding.state === undefined || one.severity === finding.severity || one.severity === 'stop'),
+  );
+}
+
+/** What came and what went between two lists of findings, each of one list matched with one of the other at most. */
+export function compared(
+  before: readonly PlacedFinding[],
+  after: readonly PlacedFinding[],
+): { readonly added: readonly PlacedFinding[]; readonly removed: readonly PlacedFinding[] } {
+  const left = new Map<string, PlacedFinding[]>();
+  for (const finding of before) {
+    const key = `${finding.severity} ${finding.ruleId}`;
+    left.set(key, [...(left.get(key) ?? []), finding]);
+  }
+  const added = after.filter((finding) => {
+    const alike = left.get(`${finding.severity} ${finding.ruleId}`) ?? [];
+    // By its name it is the same wherever its part has gone.
+    const named = alike.findIndex((one) => nameOf(one) === nameOf(finding));
+    const at = named >= 0 ? named : alike.findIndex((one) => isSame(one, finding));
+    if (at >= 0) alike.splice(at, 1);
+    return at < 0;
+  });
+  return { added, removed: [...left.values()].flat() };
+}
