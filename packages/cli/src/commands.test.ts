@@ -133,6 +133,7 @@ describe('exit status and output', () => {
         'accepted',
         'faces',
         'fixes',
+        'fixesTried',
         'found',
         'id',
         'key',

@@ -4,8 +4,7 @@ import { maybeCheckRule } from '@sashiko/core/checks/check-rules';
 import { CheckSession, findingsAsSet } from '@sashiko/core/checks/check-session';
 import { whyUnsolved } from '@sashiko/core/checks/currents';
 import { type PlacedFinding, placesOf } from '@sashiko/core/checks/finding';
-import { Fixes, type TriedFixes } from '@sashiko/core/checks/fix';
-import { triesFor, WORK } from '@sashiko/core/checks/fix-trial';
+import { fixesOfAll, type TriedFixes } from '@sashiko/core/checks/fix';
 import { LONGEST_LINE, plainLine } from '@sashiko/core/errors/plain-line';
 import {
   describeProblem,
@@ -144,8 +143,8 @@ function check(asIs: Plan, { asJson, state }: CommandOptions): CommandAnswer {
 
 /** All findings with their fixes, as far as they can be tried: worst first. */
 function withFixes(plan: Plan, findings: readonly PlacedFinding[]): readonly unknown[] {
-  const fixes = new Fixes(plan, triesFor(plan, WORK.plan));
-  return findings.map((finding) => findingRecord(plan, finding, fixes.of(finding)));
+  const tried = fixesOfAll(plan, findings);
+  return findings.map((finding, i) => findingRecord(plan, finding, tried[i] as TriedFixes));
 }
 
 /** A finding as `--json` tells it; `docs/cli.md` lists the fields. */

@@ -19,6 +19,7 @@ import { movePartFix } from './fixes/move-part.ts';
 import { openRingFix } from './fixes/open-ring.ts';
 import { cutWindowFix, intoWindowFix, loosenLayerFix } from './fixes/over-layer.ts';
 import { pairTailsFix } from './fixes/pair-tails.ts';
+import { setLevelFix } from './fixes/set-level.ts';
 import { sewMissingFix } from './fixes/sew-missing.ts';
 import { splitPieceFix } from './fixes/split-piece.ts';
 import { swapHoleFix } from './fixes/swap-hole.ts';
@@ -38,6 +39,7 @@ export const FIX_KINDS: readonly FixKind[] = [
   bendLegsFix,
   turnMagnetFix,
   swapHoleFix,
+  setLevelFix,
   moveAsideFix,
   changeStitchFix,
   openRingFix,

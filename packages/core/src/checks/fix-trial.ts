@@ -3,7 +3,6 @@
  * dark and meant to be stays dark, no closure loses its other half, and no wish is written down for it.
  */
 
-import { touchesOf } from '../circuit/touches.ts';
 import { distance } from '../geometry/point.ts';
 import { mateOf } from '../joining/sides.ts';
 import { applyEdit, type Edit } from '../plan/edit.ts';
@@ -13,45 +12,7 @@ import { CHECK_RULES } from './check-rules.ts';
 import { type CheckSession, lookByCurrent } from './check-session.ts';
 import type { PlacedFinding } from './finding.ts';
 import { type Shown, shownByState, shownInUse, showsAsBefore } from './shown-lights.ts';
-
-/**
- * How much may still be tried, in looks: one for the drawing of a plan, one for each solve of its circuit. Counted, not timed: the same plan
- * gets the same fixes on every machine.
- */
-export class Tries {
-  #left: number;
-  #isSpent = false;
-
-  constructor(looks: number) {
-    this.#left = looks;
-  }
-
-  /** Takes so many looks; false where they are not there any more. */
-  take(looks: number): boolean {
-    if (this.#left < looks) this.#isSpent = true;
-    else this.#left -= looks;
-    return !this.#isSpent;
-  }
-
-  /** Whether something was not tried. */
-  get isSpent(): boolean {
-    return this.#isSpent;
-  }
-}
-
-/** How much is tried: for one finding that is opened on the screen, and for all findings of a plan together (measured: within 2 and 3 s). */
-export const WORK = { finding: 150, plan: 260 } as const;
-
-/**
- * Tries worth so much work: as many looks as at an empty plan, fewer at a large one (weights measured by `npm run bench -- fixes`).
- */
-export function triesFor(plan: Plan, work: number): Tries {
-  const parts = Object.keys(plan.parts).length;
-  const runs = Object.values(plan.runs);
-  const bends = runs.reduce((sum, run) => sum + run.bends.length, 0);
-  const look = 1 + (parts + runs.length) / 80 + touchesOf(plan).length / 40 + bends / 400;
-  return new Tries(Math.ceil(work / look));
-}
+import type { Tries } from './tries.ts';
 
 export class FixTrial {
   readonly #plan: Plan;

@@ -5,7 +5,8 @@ import { CHECK_RULES, maybeCheckRule } from './check-rules.ts';
 import { CheckSession, placed } from './check-session.ts';
 import type { Finding, PlacedFinding } from './finding.ts';
 import { FIX_KINDS } from './fix-kinds.ts';
-import { FixTrial, Tries, triesFor, WORK } from './fix-trial.ts';
+import { FixTrial } from './fix-trial.ts';
+import { Tries, triesFor, WORK } from './tries.ts';
 
 /** A fix that was tried and holds. */
 export interface Fix {
@@ -26,31 +27,49 @@ export interface TriedFixes {
 export class Fixes {
   readonly #plan: Plan;
   readonly #trial: FixTrial;
-  readonly #tries: Tries;
 
-  /** `tries` bounds what is tried for all findings together. */
-  constructor(plan: Plan, tries: Tries = new Tries(Number.POSITIVE_INFINITY)) {
+  constructor(plan: Plan) {
     this.#plan = plan;
     this.#trial = new FixTrial(plan, new CheckSession(CHECK_RULES, false));
-    this.#tries = tries;
   }
 
   /** The fixes of a finding of the plan that hold, the first of each kind, in the order of the kinds. */
-  of(finding: PlacedFinding): TriedFixes {
+  of(finding: PlacedFinding, tries: Tries): TriedFixes {
     const fixes = FIX_KINDS.flatMap((kind): readonly Fix[] => {
-      if (!kind.rules.includes(finding.ruleId) || !this.#tries.take(kind.looks ?? 0)) return [];
-      const edit = kind
-        .propose(this.#plan, finding)
-        .find((candidate) => this.#trial.mends(finding, candidate, this.#tries));
-      return edit === undefined ? [] : [{ id: kind.id, label: edit.label, edit }];
+      if (!kind.rules.includes(finding.ruleId) || !tries.hasFor(LOOKS_A_TRIAL)) return [];
+      for (const edit of kind.propose(this.#plan, finding, tries)) {
+        if (this.#trial.mends(finding, edit, tries)) return [{ id: kind.id, label: edit.label, edit }];
+        if (tries.isSpent) break;
+      }
+      return [];
     });
-    return { fixes, isAll: !this.#tries.isSpent };
+    return { fixes, isAll: !tries.isSpent };
   }
 }
 
 /** The fixes of one finding of a plan that hold, as far as there is time to try them on the screen. */
-export function fixesFor(plan: Plan, finding: Finding): readonly Fix[] {
-  return new Fixes(plan, triesFor(plan, WORK.finding)).of(placed(plan, finding)).fixes;
+export function fixesFor(plan: Plan, finding: Finding): TriedFixes {
+  return new Fixes(plan).of(placed(plan, finding), triesFor(plan, WORK.finding));
+}
+
+/** No fix is known to hold after fewer looks: one at the drawing, two solves in use. */
+const LOOKS_A_TRIAL = 3;
+
+/** A finding has this many times as much as each of those that are left would have, and enough for one fix that needs nothing of the router. */
+const SHARES = 3;
+const LEAST_LOOKS = 12;
+
+/** The fixes of all findings of a plan, in their order, as far as so many tries go. */
+export function fixesOfAll(
+  plan: Plan,
+  findings: readonly PlacedFinding[],
+  tries: Tries = triesFor(plan, WORK.plan),
+): readonly TriedFixes[] {
+  const fixes = new Fixes(plan);
+  return findings.map((finding, i) => {
+    const share = (SHARES * tries.left) / (findings.length - i);
+    return fixes.of(finding, new Tries(Math.max(LEAST_LOOKS, Math.ceil(share)), tries));
+  });
 }
 
 /**
@@ -66,7 +85,7 @@ export function fixAll(plan: Plan, ruleId: string, atMost = 100): readonly Edit[
   while (edits.length < atMost) {
     const next = session.update(now).find((one) => one.ruleId === ruleId && !given.has(one.key));
     if (next === undefined) break;
-    const fix = fixesFor(now, next)[0];
+    const fix = fixesFor(now, next).fixes[0];
     if (fix === undefined) given.add(next.key);
     else {
       edits.push(fix.edit);

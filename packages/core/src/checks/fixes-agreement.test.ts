@@ -13,8 +13,8 @@ import { randomPlan } from '../testing/random-plans.ts';
 import { seeds } from '../testing/seeds.ts';
 import { CheckSession } from './check-session.ts';
 import type { PlacedFinding } from './finding.ts';
-import { Fixes } from './fix.ts';
-import { Tries } from './fix-trial.ts';
+import { fixesOfAll } from './fix.ts';
+import { Tries } from './tries.ts';
 
 /** Of each plan so many findings, each of another rule. */
 const FINDINGS = 5;
@@ -25,9 +25,10 @@ const found = (plan: Plan): readonly PlacedFinding[] => new CheckSession().updat
 test.each(seeds(24, 300))('taken, a fix keeps its promise in every state, in plan %i', (seed) => {
   const plan = randomPlan(seed);
   const before = found(plan);
-  const fixes = new Fixes(plan, new Tries(LOOKS));
-  for (const finding of oneOfEach(before, seed))
-    for (const { id, label, edit } of fixes.of(finding).fixes) {
+  const chosen = oneOfEach(before, seed);
+  for (const [i, { fixes }] of fixesOfAll(plan, chosen, new Tries(LOOKS)).entries())
+    for (const { id, label, edit } of fixes) {
+      const finding = chosen[i] as PlacedFinding;
       const what = `${finding.key} by ${id}: ${label}`;
       const next = applyEdit(plan, edit);
       expect(validatePlan(next).ok, what).toBe(true);

@@ -20,11 +20,11 @@ import { FIX_KINDS } from './fix-kinds.ts';
 function mended(plan: Plan, ruleId: string, fixId: string): Plan {
   const finding = checkPlan(plan).find((one) => one.ruleId === ruleId);
   if (finding === undefined) throw new Error(`${ruleId} does not fire`);
-  const fix = fixesFor(plan, finding).find(({ id }) => id === fixId);
+  const fix = fixesFor(plan, finding).fixes.find(({ id }) => id === fixId);
   if (fix === undefined)
     throw new Error(
       `${fixId} is not offered: ${fixesFor(plan, finding)
-        .map(({ id }) => id)
+        .fixes.map(({ id }) => id)
         .join(', ')}`,
     );
   const after = applyEdit(plan, fix.edit);

@@ -152,7 +152,7 @@ describe('closure-face', () => {
     const [finding] = of(plan, 'closure-face');
     expect(finding?.severity).toBe('stop');
     if (finding === undefined) return;
-    const [fix] = fixesFor(plan, finding);
+    const [fix] = fixesFor(plan, finding).fixes;
     expect(fix?.id).toBe('turn-over');
     expect(of(applyEdit(plan, fix?.edit ?? { label: '', changes: [] }), 'closure-face')).toEqual([]);
     expect(of(on('strip', 'wrong').plan, 'closure-face')).toEqual([]);

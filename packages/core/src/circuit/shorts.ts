@@ -162,12 +162,7 @@ type RegulatorElement = Extract<PartElement, { kind: 'regulator' }>;
  * Until the cells of a source are empty, min: as the whole circuit goes on, with its converters, while their charge falls; the other sources as they
  * are. Summed over charge by Simpson's rule between the knots of the cell's table. Up to two solves for each row.
  */
-function minutesToEmpty(
-  compiled: CompiledPlan,
-  point: PlanPoint,
-  partId: string,
-  kind: CellKind,
-): number {
+function minutesToEmpty(compiled: CompiledPlan, point: PlanPoint, partId: string, kind: CellKind): number {
   const { devices: _settled, ...state } = point.state;
   let near = point;
   /** Hours for the whole charge, at the current of some charge left; null where none flows any more. */

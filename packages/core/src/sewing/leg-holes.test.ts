@@ -96,7 +96,7 @@ describe('leg-reach', () => {
     expect(findings[0]?.message).toMatch(words);
     const [finding] = findings;
     if (finding === undefined) return;
-    const fix = fixesFor(plan, finding).find(({ id }) => id === 'bend-legs');
+    const fix = fixesFor(plan, finding).fixes.find(({ id }) => id === 'bend-legs');
     expect(fix).toBeDefined();
     const mended = applyEdit(plan, fix?.edit ?? { label: '', changes: [] });
     expect(checkPlan(mended).filter(({ ruleId }) => ruleId === 'leg-reach')).toEqual([]);

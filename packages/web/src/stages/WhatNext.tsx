@@ -75,7 +75,7 @@ function useMending(plan: Plan, stage: WorkPlace, thing: NextThing | null): Goin
   const finding = thing?.act === 'show-finding' ? thing.finding : undefined;
   const isShown = stage === 'check' && finding !== undefined && finding.key === shown;
   const { answer, isDue } = useAnswer('fixes', isShown ? { plan, finding } : null);
-  const fix = isShown && !isDue ? answer?.[0] : undefined;
+  const fix = isShown && !isDue ? answer?.fixes[0] : undefined;
   if (fix === undefined) return null;
   return {
     words: `Mend it: ${fix.label}`,

@@ -12,7 +12,7 @@ import type { Left } from '@sashiko/core/advice/what-next';
 import type { BenchTest } from '@sashiko/core/bench/bench-test';
 import type { CurrentLook } from '@sashiko/core/checks/check-session';
 import type { Finding, PlacedFinding } from '@sashiko/core/checks/finding';
-import type { Fix } from '@sashiko/core/checks/fix';
+import type { TriedFixes } from '@sashiko/core/checks/fix';
 import type { LoadFigure, PinFigure, ThreadFigure } from '@sashiko/core/circuit/figures';
 import type { WarmPlace } from '@sashiko/core/circuit/heat';
 import type { RunTime } from '@sashiko/core/circuit/how-long';
@@ -190,7 +190,7 @@ export interface WorkerMessages {
   /** What only the solved circuit tells. */
   currents: [request: { readonly plan: Plan }, answer: CurrentLook];
   /** The fixes of a finding that hold. */
-  fixes: [request: { readonly plan: Plan; readonly finding: Finding }, answer: readonly Fix[]];
+  fixes: [request: { readonly plan: Plan; readonly finding: Finding }, answer: TriedFixes];
   /** Lights, sources, pins, threads and shorts at one moment, and why lights are dark. */
   lightNow: [
     request: { readonly plan: Plan; readonly chargeLeft: number; readonly isTouching: boolean },

@@ -10,6 +10,7 @@ import { holePoint } from '../../plan/placed.ts';
 import type { HoleRef, Part } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
 import type { FixKind } from '../fix-kind.ts';
+import { lightsOf } from './lights-of.ts';
 
 /** Values of the E12 series that makers keep (IEC 60063; from memory), smallest first. */
 const OHMS = [47, 100, 150, 220, 330];
@@ -22,16 +23,18 @@ const TURNS_DEG = [0, 90, 180, 270, 45, 135, 225, 315];
 /** Puts a resistor before each light that is named: the thread that came to its + ends at the resistor, and a short line goes on. */
 export const addResistorFix: FixKind = {
   id: 'add-resistor',
-  rules: ['light-load', 'pin-load', 'mixed-kinds'],
+  rules: ['light-load', 'pin-load', 'chip-load', 'mixed-kinds', 'uneven'],
   propose: (plan, finding) => {
-    const lights = finding.partIds
-      .flatMap((id) => plan.parts[id] ?? [])
-      .filter((part) => elementsOf(kindOf(plan, part), 'light').length === 1);
-    if (lights.length === 0 || lights.length > MOST_LIGHTS) return [];
-    return OHMS.flatMap((ohm) => {
-      const edit = withResistors(plan, lights, ohm);
-      return edit === null ? [] : [edit];
-    });
+    const lights = lightsOf(plan, finding).filter(
+      (part) => elementsOf(kindOf(plan, part), 'light').length === 1,
+    );
+    // Of unlike lights the bright one, which is named last, is held back first.
+    const brightest = finding.ruleId === 'mixed-kinds' ? lights.slice(-1) : [];
+    return [brightest, lights].flatMap((some) =>
+      some.length === 0 || some.length > MOST_LIGHTS
+        ? []
+        : OHMS.flatMap((ohm) => withResistors(plan, some, ohm) ?? []),
+    );
   },
 };
 

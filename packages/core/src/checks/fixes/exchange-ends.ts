@@ -1,5 +1,5 @@
 import { consumersOf } from '../../parts/part-element.ts';
-import { applyEdit, type Edit, squashEdits } from '../../plan/edit.ts';
+import type { Edit } from '../../plan/edit.ts';
 import { putRun } from '../../plan/edits/changes.ts';
 import { checkEdit } from '../../plan/edits/check-edit.ts';
 import { kindOf } from '../../plan/kind-of.ts';
@@ -7,27 +7,17 @@ import { holesAt } from '../../plan/placed.ts';
 import type { HoleRef, Part } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
 import type { FixKind } from '../fix-kind.ts';
-import { ledAnew } from './lead-anew.ts';
+import { asDrawnThenAnew, changedRuns } from './lead-anew.ts';
 import { sound } from './sound.ts';
 
 /** Exchanges the ends of the two threads at a part that lies the wrong way round, where turning it does not serve. */
 export const exchangeEndsFix: FixKind = {
   id: 'exchange-ends',
   rules: ['reversed'],
-  looks: 2,
-  propose: (plan, finding) => {
+  *propose(plan, finding, tries) {
     const part = plan.parts[finding.partIds[0] ?? ''];
-    if (part === undefined) return [];
-    return exchanged(plan, part).flatMap((edit) => {
-      const next = applyEdit(plan, edit);
-      const own = Object.values(next.runs).flatMap(({ id, from, to }) =>
-        from.partId === part.id || to.partId === part.id ? [id] : [],
-      );
-      const led = ledAnew(next, own);
-      return led === null
-        ? [edit]
-        : [edit, { ...squashEdits(edit, led), label: `${edit.label}, its threads drawn anew` }];
-    });
+    if (part === undefined) return;
+    for (const edit of exchanged(plan, part)) yield* asDrawnThenAnew(plan, edit, changedRuns(plan), tries);
   },
 };
 

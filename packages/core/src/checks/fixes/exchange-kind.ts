@@ -8,6 +8,7 @@ import type { Part } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
 import type { Finding } from '../finding.ts';
 import type { FixKind } from '../fix-kind.ts';
+import { lightsOf } from './lights-of.ts';
 import { sound } from './sound.ts';
 
 /** Rules that another source may help: more volts, more current, a switch of its own, a cell that is held. */
@@ -23,7 +24,7 @@ const OF_SOURCES = [
   'fire',
 ];
 /** Rules that lights with a resistor of their own may help. */
-const OF_LIGHTS = ['light-load', 'pin-load', 'chip-load', 'mixed-kinds'];
+const OF_LIGHTS = ['light-load', 'pin-load', 'chip-load', 'mixed-kinds', 'uneven'];
 
 /** Takes another kind of part in the place of one, with its threads where its holes match: another holder, or lights with their own resistor. */
 export const exchangeKindFix: FixKind = {
@@ -34,6 +35,8 @@ export const exchangeKindFix: FixKind = {
 };
 
 function otherSources(plan: Plan, finding: Finding): readonly Edit[] {
+  // What is shorted stays shorted, whatever feeds it.
+  if (finding.key.startsWith('fire:short:')) return [];
   const sources = sourcesNear(plan, finding);
   return sources.flatMap((part) => {
     const now = kindOf(plan, part);
@@ -69,12 +72,10 @@ function unlike(now: PartKind, other: PartKind): number {
 
 /** All bare lights that a finding names, as lights with a resistor of their own. */
 function otherLights(plan: Plan, finding: Finding): readonly Edit[] {
-  const bare = finding.partIds
-    .flatMap((id) => plan.parts[id] ?? [])
-    .filter((part) => {
-      const lights = elementsOf(kindOf(plan, part), 'light');
-      return part.locked !== true && lights.length === 1 && lights[0]?.seriesOhm === 0;
-    });
+  const bare = lightsOf(plan, finding).filter((part) => {
+    const lights = elementsOf(kindOf(plan, part), 'light');
+    return part.locked !== true && lights.length === 1 && lights[0]?.seriesOhm === 0;
+  });
   let edit: Edit | null = null;
   let now = plan;
   for (const part of bare) {

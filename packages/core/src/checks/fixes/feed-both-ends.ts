@@ -7,23 +7,24 @@ import type { HoleRef, Part } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
 import { circuitsOf } from '../../power/circuits.ts';
 import type { FixKind } from '../fix-kind.ts';
+import type { Tries } from '../tries.ts';
 import { ledAnew } from './lead-anew.ts';
 
 /** Leads a second line from the source to the far end of a row: its current comes from both ends then. */
 export const feedBothEndsFix: FixKind = {
   id: 'feed-both-ends',
   rules: ['uneven', 'forward-voltage'],
-  propose: (plan, finding) => {
+  *propose(plan, finding, tries) {
     const far = plan.parts[finding.partIds[0] ?? ''];
-    if (far === undefined) return [];
-    return ([['+', '-'], ['+'], ['-']] as const).flatMap((sides) => {
-      const edit = fed(plan, far, sides);
-      return edit === null ? [] : [{ ...edit, label: `feed ${far.name} from the other end too` }];
-    });
+    if (far === undefined) return;
+    for (const sides of [['+', '-'], ['+'], ['-']] as const) {
+      const edit = fed(plan, far, sides, tries);
+      if (edit !== null) yield { ...edit, label: `feed ${far.name} from the other end too` };
+    }
   },
 };
 
-function fed(plan: Plan, far: Part, sides: readonly ('+' | '-')[]): Edit | null {
+function fed(plan: Plan, far: Part, sides: readonly ('+' | '-')[], tries: Tries): Edit | null {
   const [light] = elementsOf(kindOf(plan, far), 'light');
   const circuit = circuitsOf(plan).find(({ lights }) => lights.some(({ part }) => part.id === far.id));
   if (light === undefined || circuit === undefined || circuit.mainContacts.length > 0) return null;
@@ -42,7 +43,7 @@ function fed(plan: Plan, far: Part, sides: readonly ('+' | '-')[]): Edit | null 
     edit = edit === null ? line.value : squashEdits(edit, line.value);
     now = next;
   }
-  const led = ledAnew(now, added);
+  const led = ledAnew(now, added, tries);
   if (edit === null || led === null) return null;
   return squashEdits(edit, led);
 }

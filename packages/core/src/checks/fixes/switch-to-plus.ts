@@ -7,6 +7,7 @@ import { holeKey, holesAt } from '../../plan/placed.ts';
 import type { HoleRef, Part, Run } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
 import type { FixKind } from '../fix-kind.ts';
+import { asDrawnThenAnew, changedRuns } from './lead-anew.ts';
 import { sound } from './sound.ts';
 
 /**
@@ -16,13 +17,15 @@ import { sound } from './sound.ts';
 export const switchToPlusFix: FixKind = {
   id: 'switch-to-plus',
   rules: ['board-ground-switch', 'switch-both'],
-  propose: (plan) =>
-    partsThatAre(plan, 'switch').flatMap((toggle) =>
-      partsThatAre(plan, 'cell').flatMap((holder) => {
-        const changes = rewired(plan, toggle, holder);
-        return changes === null ? [] : changes;
-      }),
-    ),
+  *propose(plan, _finding, tries) {
+    for (const toggle of partsThatAre(plan, 'switch'))
+      for (const holder of partsThatAre(plan, 'cell')) {
+        const edits = rewired(plan, toggle, holder) ?? [];
+        yield* edits;
+        const [first] = edits;
+        if (first !== undefined) yield* asDrawnThenAnew(plan, first, changedRuns(plan), tries);
+      }
+  },
 };
 
 function rewired(plan: Plan, toggle: Part, holder: Part) {

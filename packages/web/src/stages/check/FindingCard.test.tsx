@@ -17,7 +17,7 @@ const build = new PlanBuilder('Turned')
   .sew('holder.plus', 'a.minus')
   .sew('holder.minus', 'a.plus');
 const { plan } = build;
-const finding = new CheckSession().update(plan).find((one) => fixesFor(plan, one).length > 0);
+const finding = new CheckSession().update(plan).find((one) => fixesFor(plan, one).fixes.length > 0);
 if (finding === undefined) throw new Error('nothing to mend');
 /** The worker's answer, without a worker. */
 vi.mock('../../workers/workshop.ts', () => ({

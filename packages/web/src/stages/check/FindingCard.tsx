@@ -73,7 +73,8 @@ function Remedies({
 }: Pick<FindingCardProps, 'finding' | 'onTry'> & { readonly alike: number }) {
   const plan = usePlanStore((state) => state.history?.plan ?? null);
   const looked = useAnswer('fixes', plan === null ? null : { plan, finding });
-  const fixes = looked.isDue ? null : (looked.answer ?? []);
+  const tried = looked.isDue ? null : looked.answer;
+  const fixes = looked.isDue ? null : (tried?.fixes ?? []);
   const [reason, setReason] = useState('');
   const { commit } = usePlanStore.getState();
   const shown = useRef<Preview | null>(null);
@@ -89,7 +90,9 @@ function Remedies({
       {fixes === null && <p className="quiet">Looking for a fix …</p>}
       {fixes?.length === 0 && (
         <p className="quiet">
-          {maybeCheckRule(finding.ruleId)?.byHand ?? 'No single edit mends it: it takes a hand.'}
+          {tried?.isAll === false
+            ? 'None of the changes that were tried mends it; the others take too long to try here.'
+            : (maybeCheckRule(finding.ruleId)?.byHand ?? 'No single edit mends it: it takes a hand.')}
         </p>
       )}
       {fixes?.map((fix) => (
