@@ -36,18 +36,19 @@ export class FixTrial {
     if (!tries.take(1)) return false;
     const drawn = this.#session.update(next);
     const changes = compared(this.#drawn, drawn);
-    if (isThere(finding, drawn) || changes.added.some(isStop)) return false;
+    if (isThere(finding, this.#drawn, drawn) || changes.added.some(isStop)) return false;
     if (!tries.take(2)) return false;
     this.#inUse ??= lookByCurrent(plan, CHECK_RULES, false).findings;
     const [before, after] = [shownInUse(plan), shownInUse(next)];
     if (after === null || (before !== null && !showsAsBefore(before, after, before))) return false;
     const inUse = lookByCurrent(next, CHECK_RULES, false).findings;
     const isOfUse = finding.state === undefined;
-    if ((isOfUse && isThere(finding, inUse)) || compared(this.#inUse, inUse).added.some(isStop)) return false;
+    if ((isOfUse && isThere(finding, this.#inUse, inUse)) || compared(this.#inUse, inUse).added.some(isStop))
+      return false;
     if (!tries.take(2 * (statesThatMatter(next).length - 1))) return false;
     this.#inStates ??= lookByCurrent(plan).findings;
     const look = lookByCurrent(next);
-    if (look.failed !== null || isThere(finding, look.findings)) return false;
+    if (look.failed !== null || isThere(finding, this.#inStates, look.findings)) return false;
     const [were, are] = [
       [...this.#drawn, ...this.#inStates],
       [...drawn, ...look.findings],
@@ -114,14 +115,19 @@ function isSame(a: PlacedFinding, b: PlacedFinding): boolean {
   );
 }
 
-/** Whether a finding is still there, by its name or as the same under another. */
-function isThere(finding: PlacedFinding, findings: readonly PlacedFinding[]): boolean {
-  return findings.some(
-    (one) =>
-      (nameOf(one) === nameOf(finding) || isSame(one, finding)) &&
-      // What shows only in some state may be milder in use, and stay so.
-      (finding.state === undefined || one.severity === finding.severity || one.severity === 'stop'),
-  );
+/** Whether a finding is still there, by its name, or under another that was not there before. */
+function isThere(
+  finding: PlacedFinding,
+  before: readonly PlacedFinding[],
+  after: readonly PlacedFinding[],
+): boolean {
+  const isStill = (one: PlacedFinding): boolean =>
+    nameOf(one) === nameOf(finding) ||
+    (isSame(one, finding) && !before.some((other) => nameOf(other) === nameOf(one)));
+  // What shows only in some state may be milder in use, and stay so.
+  const asBad = ({ severity }: PlacedFinding): boolean =>
+    finding.state === undefined || severity === finding.severity || severity === 'stop';
+  return after.some((one) => asBad(one) && isStill(one));
 }
 
 /** What came and what went between two lists of findings, each of one list matched with one of the other at most. */
