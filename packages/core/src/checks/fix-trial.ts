@@ -3,9 +3,11 @@
  * dark and meant to be stays dark, no closure loses its other half, and no wish is written down for it.
  */
 
-import { distance } from '../geometry/point.ts';
+import { distance, type Point } from '../geometry/point.ts';
 import { mateOf } from '../joining/sides.ts';
 import { applyEdit, type Edit } from '../plan/edit.ts';
+import type { Run } from '../plan/records.ts';
+import { runPath } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { statesThatMatter } from '../power/operating-states.ts';
 import { CHECK_RULES } from './check-rules.ts';
@@ -32,7 +34,7 @@ export class FixTrial {
   mends(finding: PlacedFinding, edit: Edit, tries: Tries): boolean {
     const plan = this.#plan;
     const next = applyEdit(plan, edit);
-    if (next.wishes !== plan.wishes || partsHalves(plan, next)) return false;
+    if (next.wishes !== plan.wishes || partsHalves(plan, next) || doublesBack(plan, next)) return false;
     if (!tries.take(1)) return false;
     const drawn = this.#session.update(next);
     const changes = compared(this.#drawn, drawn);
@@ -97,6 +99,26 @@ function partsHalves(plan: Plan, next: Plan): boolean {
     const isMoved = distance(part.at, now.at) > 0 || part.panelId !== now.panelId;
     return isMoved || mateOf(next, now)?.id !== mate.id;
   });
+}
+
+/** A corner at which a line turns by more goes back along itself, degrees (assumption). */
+const BACK_DEG = 135;
+
+/** Whether a thread goes back along itself where it did not: a fix leads past what is in the way, never back and forth. */
+function doublesBack(plan: Plan, next: Plan): boolean {
+  return Object.values(next.runs).some((run) => {
+    const before = plan.runs[run.id];
+    return before !== run && cornersBack(next, run) > (before === undefined ? 0 : cornersBack(plan, before));
+  });
+}
+
+function cornersBack(plan: Plan, run: Run): number {
+  const path = runPath(plan, run);
+  return path.slice(2).filter((to, i) => {
+    const [from, at] = [path[i] as Point, path[i + 1] as Point];
+    const turn = Math.abs(Math.atan2(to.y - at.y, to.x - at.x) - Math.atan2(at.y - from.y, at.x - from.x));
+    return Math.min(turn, 2 * Math.PI - turn) > (BACK_DEG * Math.PI) / 180;
+  }).length;
 }
 
 /** The name of a finding in whatever state. */

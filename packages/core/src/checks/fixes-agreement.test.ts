@@ -32,6 +32,8 @@ test.each(seeds(24, 300))('taken, a fix keeps its promise in every state, in pla
       const what = `${finding.key} by ${id}: ${label}`;
       const next = applyEdit(plan, edit);
       expect(validatePlan(next).ok, what).toBe(true);
+      // In words of its own, not those of any edit of its sort.
+      expect(label).not.toMatch(/^(?:change|accept|set) |^add a bend/);
       const after = found(next);
       expect(
         after.some(({ key, severity }) => key === finding.key && severity === finding.severity),

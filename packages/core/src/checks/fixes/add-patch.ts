@@ -1,5 +1,6 @@
 import { distance } from '../../geometry/point.ts';
 import { addPatch } from '../../plan/edits/patch-edits.ts';
+import { runName } from '../../plan/edits/run-edits.ts';
 import { crossingsOf, patchFor } from '../../spacing/patches.ts';
 import type { FixKind } from '../fix-kind.ts';
 import { sound } from './sound.ts';
@@ -19,7 +20,12 @@ export const addPatchFix: FixKind = {
       const nearest = [...crossingsOf(plan, lower, upper)].sort(
         (a, b) => distance(a.at, finding.at) - distance(b.at, finding.at),
       )[0];
-      return nearest === undefined ? [] : sound(addPatch(plan, patchFor(plan, lower, upper, nearest)));
+      return nearest === undefined
+        ? []
+        : sound(
+            addPatch(plan, patchFor(plan, lower, upper, nearest)),
+            `carry the thread ${runName(plan, upper)} over ${runName(plan, lower)} on a patch`,
+          );
     });
   },
 };

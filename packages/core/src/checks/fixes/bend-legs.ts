@@ -21,6 +21,11 @@ export const bendLegsFix: FixKind = {
       const steps = Array.from({ length: 40 }, (_, i) => now + (sign * (i + 1)) / 2);
       return steps
         .filter((mm) => mm >= pair.smallest && mm <= pair.largest)
-        .flatMap((pairMm) => sound(choosePartOptions(plan, id, { ...values, pairMm })));
+        .flatMap((pairMm) =>
+          sound(
+            choosePartOptions(plan, id, { ...values, pairMm }),
+            `bend the legs of ${part.name} so that its loops lie ${pairMm} mm apart`,
+          ),
+        );
     }),
 };

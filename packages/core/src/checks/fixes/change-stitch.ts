@@ -1,5 +1,5 @@
 import { applyEdit, type Edit, squashEdits } from '../../plan/edit.ts';
-import { changeStitching } from '../../plan/edits/run-edits.ts';
+import { changeStitching, runName } from '../../plan/edits/run-edits.ts';
 import type { Plan } from '../../plan/schema.ts';
 import type { FixKind } from '../fix-kind.ts';
 import { sound } from './sound.ts';
@@ -24,11 +24,15 @@ function shortened(plan: Plan, id: string, mm: number): readonly Edit[] {
   if (run === undefined || Math.max(run.stitchMm, run.gapMm) <= mm) return [];
   return sound(
     changeStitching(plan, id, { stitchMm: Math.min(run.stitchMm, mm), gapMm: Math.min(run.gapMm, mm) }),
+    `sew the thread ${runName(plan, run)} with stitches of ${mm} mm`,
   );
 }
 
 function bothShortened(plan: Plan, first: string, second: string, mm: number): readonly Edit[] {
   return shortened(plan, first, mm).flatMap((edit) =>
-    shortened(applyEdit(plan, edit), second, mm).map((other) => squashEdits(edit, other)),
+    shortened(applyEdit(plan, edit), second, mm).map((other) => ({
+      ...squashEdits(edit, other),
+      label: `sew both threads with stitches of ${mm} mm`,
+    })),
   );
 }

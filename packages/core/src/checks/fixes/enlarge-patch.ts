@@ -13,13 +13,14 @@ export const enlargePatchFix: FixKind = {
     const over = patch === undefined ? undefined : plan.runs[patch.overRunId];
     if (patch === undefined || under === undefined || over === undefined) return [];
     const angleDeg = crossingAngleDeg(plan, patch);
-    if (angleDeg === null) return sound(deletePatch(plan, patch.id));
+    if (angleDeg === null)
+      return sound(deletePatch(plan, patch.id), 'take away the patch, over which nothing crosses');
     const needed = patchSizeMm(plan, under, over, angleDeg);
+    const lengthMm = Math.max(patch.lengthMm, needed.lengthMm);
+    const widthMm = Math.max(patch.widthMm, needed.widthMm);
     return sound(
-      changePatch(plan, patch.id, {
-        lengthMm: Math.max(patch.lengthMm, needed.lengthMm),
-        widthMm: Math.max(patch.widthMm, needed.widthMm),
-      }),
+      changePatch(plan, patch.id, { lengthMm, widthMm }),
+      `make the patch ${Math.ceil(lengthMm)} by ${Math.ceil(widthMm)} mm`,
     );
   },
 };

@@ -85,6 +85,10 @@ function otherLights(plan: Plan, finding: Finding): readonly Edit[] {
     edit = edit === null ? next.value : squashEdits(edit, next.value);
   }
   if (edit === null) return [];
-  const what = bare.length === 1 ? bare[0]?.name : `${bare.length} lights`;
-  return [{ ...edit, label: `exchange ${what} for sew-on lights, which bring their resistor` }];
+  const [only] = bare;
+  const label =
+    bare.length === 1
+      ? `exchange ${only?.name} for a sew-on light, which brings its resistor`
+      : `exchange ${bare.length} lights for sew-on lights, which bring their resistor`;
+  return [{ ...edit, label }];
 }

@@ -16,6 +16,12 @@ export const letPinReadFix: FixKind = {
         return isAt && prewired !== true && locked !== true;
       })
       .flatMap(({ id }) => sound(deleteRuns(plan, [id])));
-    return [...sound(standPin(plan, partId, pin, 'read')), ...unpicked];
+    return [
+      ...sound(
+        standPin(plan, partId, pin, 'read'),
+        `let ${pin} of ${plan.parts[partId]?.name} be read, not driven`,
+      ),
+      ...unpicked,
+    ];
   },
 };

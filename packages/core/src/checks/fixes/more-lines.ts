@@ -1,5 +1,5 @@
 import { applyEdit, type Edit, squashEdits } from '../../plan/edit.ts';
-import { changeStitching } from '../../plan/edits/run-edits.ts';
+import { changeStitching, runName } from '../../plan/edits/run-edits.ts';
 import type { Plan } from '../../plan/schema.ts';
 import { circuitsOf } from '../../power/circuits.ts';
 import type { Finding } from '../finding.ts';
@@ -41,5 +41,7 @@ function sewn(plan: Plan, runIds: readonly string[], lines: number): readonly Ed
     edit = edit === null ? next.value : squashEdits(edit, next.value);
   }
   const times = ['', '', 'twice', 'three times', 'four times'][lines];
-  return edit === null ? [] : [{ ...edit, label: `sew the lines that carry it ${times}` }];
+  const only = runIds.length === 1 ? plan.runs[runIds[0] as string] : undefined;
+  const what = only === undefined ? `${runIds.length} threads` : `the thread ${runName(plan, only)}`;
+  return edit === null ? [] : [{ ...edit, label: `sew ${what} ${times} side by side` }];
 }

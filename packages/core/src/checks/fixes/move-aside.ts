@@ -2,7 +2,7 @@ import { add, distance, type Point, scale, subtract } from '../../geometry/point
 import { nearestAlong } from '../../geometry/polyline.ts';
 import type { Edit } from '../../plan/edit.ts';
 import { slideRun } from '../../plan/edits/line-edits.ts';
-import { addBend, moveBend } from '../../plan/edits/run-edits.ts';
+import { addBend, moveBend, runName } from '../../plan/edits/run-edits.ts';
 import { holePoint } from '../../plan/placed.ts';
 import type { Run } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
@@ -37,19 +37,24 @@ function candidates(plan: Plan, run: Run, at: Point, mm: number): readonly Edit[
   const radians = (near.directionDeg * Math.PI) / 180;
   const side: Point = { x: -Math.sin(radians), y: Math.cos(radians) };
   const steps = [mm, -mm, 1.6 * mm, -1.6 * mm, 2.6 * mm, -2.6 * mm];
+  const words = (by: number): string =>
+    `lead the thread ${runName(plan, run)} past, ${Math.abs(by).toFixed(1)} mm aside`;
   const nearest = run.bends.findIndex((bend) => distance(bend, near.at) < Math.max(4, mm));
   const bends = steps.flatMap((by) => {
     if (nearest >= 0) {
       const bend = run.bends[nearest] as Point;
       const away = distance(bend, at) < 1e-6 ? side : scale(subtract(bend, at), 1 / distance(bend, at));
       return [
-        ...sound(moveBend(plan, run.id, nearest, add(bend, scale(away, Math.abs(by))))),
-        ...sound(moveBend(plan, run.id, nearest, add(bend, scale(side, by)))),
+        ...sound(moveBend(plan, run.id, nearest, add(bend, scale(away, Math.abs(by)))), words(by)),
+        ...sound(moveBend(plan, run.id, nearest, add(bend, scale(side, by))), words(by)),
       ];
     }
-    return sound(addBend(plan, run.id, legAt(through, near.alongMm), add(near.at, scale(side, by))));
+    return sound(
+      addBend(plan, run.id, legAt(through, near.alongMm), add(near.at, scale(side, by))),
+      words(by),
+    );
   });
-  return [...bends, ...steps.flatMap((by) => sound(slideRun(plan, run.id, by)))];
+  return [...bends, ...steps.flatMap((by) => sound(slideRun(plan, run.id, by), words(by)))];
 }
 
 /** The number of the leg that a distance along the line falls on. */

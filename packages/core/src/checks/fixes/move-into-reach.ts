@@ -29,6 +29,11 @@ export const moveIntoReachFix: FixKind = {
     return places
       .sort((a, b) => distance(a, finding.at) - distance(b, finding.at))
       .slice(0, MOST)
-      .flatMap((at) => sound(moveParts(plan, [part.id], subtract(at, finding.at))));
+      .flatMap((at) =>
+        sound(
+          moveParts(plan, [part.id], subtract(at, finding.at)),
+          `move ${part.name} to where a hand reaches`,
+        ),
+      );
   },
 };

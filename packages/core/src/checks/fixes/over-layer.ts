@@ -26,5 +26,9 @@ export const intoWindowFix: FixKind = {
 export const loosenLayerFix: FixKind = {
   id: 'loosen-layer',
   rules: ['layer-holder'],
-  propose: (plan, { key }) => sound(changeLayer(plan, layerIdOf(key), { fastened: 'comes-off' })),
+  propose: (plan, { key }) =>
+    sound(
+      changeLayer(plan, layerIdOf(key), { fastened: 'comes-off' }),
+      `let ${plan.layers[layerIdOf(key)]?.name ?? 'the layer'} come off`,
+    ),
 };

@@ -3,6 +3,7 @@ import { nearestAlong } from '../../geometry/polyline.ts';
 import { deriveNets } from '../../joining/nets.ts';
 import { netAt } from '../../joining/sides.ts';
 import { markPieces, SPLIT_WITHIN_MM, splitRun } from '../../plan/edits/line-edits.ts';
+import { runName } from '../../plan/edits/run-edits.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import { holePoint } from '../../plan/placed.ts';
 import type { Run } from '../../plan/records.ts';
@@ -49,6 +50,7 @@ function withSplices(plan: Plan, run: Run) {
       markPieces(plan, run.id, {
         splicesMm: Array.from({ length: count }, (_, k) => Math.round((pathMm * (k + 1)) / (count + 1))),
       }),
+      `sew ${runName(plan, run)} in ${count + 1} pieces, joined on the way`,
     ),
   );
 }

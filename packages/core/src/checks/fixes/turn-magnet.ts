@@ -17,6 +17,6 @@ export const turnMagnetFix: FixKind = {
       const pole = poleUp(kind, part.options);
       if (pole === null) return [];
       const values = { ...filledOptions(kind.options, part.options ?? {}), pole: pole === 'north' ? 1 : 0 };
-      return sound(choosePartOptions(plan, id, values));
+      return sound(choosePartOptions(plan, id, values), `lay ${part.name} with its other pole up`);
     }),
 };

@@ -20,6 +20,8 @@ export const forwardVoltage: CheckRule = {
   touching: null,
   help: 'A light stays dark below its own voltage, however fresh the cell: one 1.5 V cell lights nothing. Thread, resistors, pins and weak cells take their share too; all of that is counted. Use a supply of more volts, shorter or doubled lines, or a colour that wants less.',
   example: 'A white light is sewn to a holder for one AAA cell without boost.',
+  byHand:
+    'Nothing in the drawer lights all that hangs on it: fewer lights, another colour, or a source of their own is for you to choose.',
   sees: [],
   inStates: true,
   checkCurrents: (context) => {

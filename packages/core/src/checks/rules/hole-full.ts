@@ -18,6 +18,8 @@ export const holeFull: CheckRule = {
   touching: null,
   help: 'A hole holds only so much thread: packed to about half of its opening (assumption). When several threads meet in one hole there is no room for three loops of each. Use another hole of the same sign, or finer thread.',
   example: 'Five doubled threads end at one 1.6 mm hole of a snap.',
+  byHand:
+    'Which thread ends elsewhere is for you to say: at another hole on the same thread, or as a finer thread.',
   counted: (found, wanted) => `${found} loops come here; the hole holds ${wanted}.`,
   sees: ['runs'],
   checkPart({ plan }, part) {

@@ -12,6 +12,8 @@ export const pinLoad: CheckRule = {
   touching: null,
   help: 'All lights of a pin together take more than the pin is made for (20 mA where nothing else is said). The chip gets warm and may die. Spread them over several pins, or give each a larger resistor.',
   example: 'Five bare lights hang on one pin of a small board.',
+  byHand:
+    'Which of its lights goes to another pin, and so to another line of the program, is for you to say.',
   sees: [],
   inStates: true,
   checkCurrents: ({ plan, currents }) => {

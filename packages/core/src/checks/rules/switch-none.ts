@@ -14,6 +14,7 @@ export const switchNone: CheckRule = {
   touching: null,
   help: 'There is a way from the holder through a light and back that no switch opens, so it lights until the cell is taken out or empty. Put a switch into one side, take a holder with a switch, or plan to take the cell out each time.',
   example: 'A plain coin-cell holder is sewn straight to three lights.',
+  byHand: 'Where a switch lies is for you to say: place one, and lead one side through it.',
   counted: () => 'No switch opens the way; one should.',
   sees: [],
   checkPart,

@@ -13,6 +13,8 @@ export const uploadPin: CheckRule = {
   touching: null,
   help: 'This hole also carries the signal while the program is loaded; a light on it flickers then and can spoil the loading. Use another pin, or sew this light only when the program is loaded.',
   example: 'The sixth light is sewn to the pin that is marked as one of the pair that loads the program.',
+  byHand:
+    'No other pin that can do as much is free: which light shares a pin with another, or is sewn only when the program is loaded, is for you to say.',
   counted: (found) =>
     `${found === 1 ? 'One light hangs' : `${found} lights hang`} on it while the program is loaded; none should.`,
   sees: [],
