@@ -1,4 +1,4 @@
-/** `npm run bench`: all benchmarks; `npm run bench -- router`, `-- light`, `-- boards`, `-- sheet`, `-- screen`, `-- edits`, `-- states` or `-- hostile`: those of one matter alone; `-- long`, `-- agreement`, `-- journeys`: tests with more time. */
+/** `npm run bench`: all benchmarks; `npm run bench -- router`, `-- light`, `-- boards`, `-- sheet`, `-- screen`, `-- edits`, `-- states`, `-- fixes` or `-- hostile`: those of one matter alone; `-- long`, `-- agreement`, `-- journeys`: tests with more time. */
 import { spawnSync } from 'node:child_process';
 
 const run = (command: string, ...args: string[]): void => {
@@ -45,6 +45,7 @@ if (only === undefined || only === 'screen') {
 if (only === undefined || only === 'edits') run('tsx', 'scripts/bench-edits.ts');
 if (only === undefined || only === 'light') run('tsx', 'scripts/bench-light.ts');
 if (only === undefined || only === 'states') run('tsx', 'scripts/bench-states.ts');
+if (only === undefined || only === 'fixes') run('tsx', 'scripts/bench-fixes.ts');
 if (only === undefined || only === 'boards') run('tsx', 'scripts/bench-boards.ts', ...process.argv.slice(3));
 if (only === undefined || only === 'sheet') run('tsx', 'scripts/bench-sheet.ts');
 if (only === undefined || only === 'router') run('tsx', 'scripts/bench-router.ts');

@@ -74,18 +74,21 @@ export function fixesOfAll(
 
 /**
  * Mends all findings of a rule that can be mended, one after another, with the first fix that holds for each: the edits
- * in order. `atMost` bounds the tries.
+ * in order. `atMost` bounds how many. Gives between them which share of the findings was looked at.
  */
-export function fixAll(plan: Plan, ruleId: string, atMost = 100): readonly Edit[] {
+export function* makeFixAll(plan: Plan, ruleId: string, atMost = 100): Generator<number, readonly Edit[]> {
   const isOfCurrents = maybeCheckRule(ruleId)?.checkCurrents !== undefined;
   const session = new CheckSession(CHECK_RULES, isOfCurrents);
   const edits: Edit[] = [];
   const given = new Set<string>();
   let now = plan;
   while (edits.length < atMost) {
-    const next = session.update(now).find((one) => one.ruleId === ruleId && !given.has(one.key));
+    const open = session.update(now).filter((one) => one.ruleId === ruleId && !given.has(one.key));
+    const [next] = open;
     if (next === undefined) break;
-    const fix = fixesFor(now, next).fixes[0];
+    const done = edits.length + given.size;
+    yield done / (done + open.length);
+    const [fix] = fixesFor(now, next).fixes;
     if (fix === undefined) given.add(next.key);
     else {
       edits.push(fix.edit);

@@ -11,7 +11,7 @@ import { checkPlan } from './check-plan.ts';
 import { CHECK_RULES } from './check-rules.ts';
 import { CheckSession } from './check-session.ts';
 import type { Finding } from './finding.ts';
-import { fixAll, fixesFor } from './fix.ts';
+import { fixesFor, makeFixAll } from './fix.ts';
 import { FIX_KINDS } from './fix-kinds.ts';
 
 const firstOf = (plan: Plan, ruleId: string): Finding => {
@@ -164,7 +164,13 @@ describe('whatever the plan', () => {
       .sew('holder.minus', 'a.plus', [[150, 150]])
       .sew('a.plus', 'b.plus', [[150, 100]]);
     expect(checkPlan(build.plan).filter(({ ruleId }) => ruleId === 'reversed')).toHaveLength(1);
-    const mended = fixAll(build.plan, 'reversed').reduce(applyEdit, build.plan);
+    const work = makeFixAll(build.plan, 'reversed');
+    let step = work.next();
+    while (step.done !== true) {
+      expect(step.value).toBeLessThan(1);
+      step = work.next();
+    }
+    const mended = step.value.reduce(applyEdit, build.plan);
     expect(checkPlan(mended).filter(({ ruleId }) => ruleId === 'reversed')).toEqual([]);
   });
 

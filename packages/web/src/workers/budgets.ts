@@ -35,6 +35,7 @@ const BUDGET_MS: Readonly<Record<Exclude<MessageName, 'route'>, number>> = {
   findings: 30_000,
   currents: 30_000,
   fixes: 60_000,
+  fixAll: 240_000,
   lightNow: 30_000,
   howLong: 120_000,
   whatIfs: 240_000,

@@ -191,6 +191,8 @@ export interface WorkerMessages {
   currents: [request: { readonly plan: Plan }, answer: CurrentLook];
   /** The fixes of a finding that hold. */
   fixes: [request: { readonly plan: Plan; readonly finding: Finding }, answer: TriedFixes];
+  /** Edits, in order, that mend all findings of a rule that can be mended. */
+  fixAll: [request: { readonly plan: Plan; readonly ruleId: string }, answer: readonly Edit[]];
   /** Lights, sources, pins, threads and shorts at one moment, and why lights are dark. */
   lightNow: [
     request: { readonly plan: Plan; readonly chargeLeft: number; readonly isTouching: boolean },

@@ -12,7 +12,7 @@ import { type Left, leftIn } from '@sashiko/core/advice/what-next';
 import { benchTests } from '@sashiko/core/bench/bench-tests';
 import { CHECK_RULES } from '@sashiko/core/checks/check-rules';
 import { CheckSession, lookByCurrent } from '@sashiko/core/checks/check-session';
-import { fixesFor } from '@sashiko/core/checks/fix';
+import { fixesFor, makeFixAll } from '@sashiko/core/checks/fix';
 import { gapPrices } from '@sashiko/core/checks/gap-prices';
 import { solvePlan } from '@sashiko/core/circuit/faded';
 import { loadFigures, pinFigures, threadFigures } from '@sashiko/core/circuit/figures';
@@ -174,6 +174,9 @@ const handlers: Handlers = {
   },
   async fixes({ plan, finding }) {
     return fixesFor(plan, finding);
+  },
+  async fixAll({ plan, ruleId }, job) {
+    return await job.run(makeFixAll(plan, ruleId));
   },
   async lightNow({ plan, chargeLeft, isTouching }) {
     const asked = { chargeLeft: Math.max(EMPTY, chargeLeft), ...touching(isTouching) };

@@ -1,29 +1,64 @@
 import { maybeCheckRule } from '@sashiko/core/checks/check-rules';
-import { fixAll } from '@sashiko/core/checks/fix';
 import { succeed } from '@sashiko/core/errors/problem';
-import { squashEdits } from '@sashiko/core/plan/edit';
+import { type Edit, squashEdits } from '@sashiko/core/plan/edit';
+import type { Plan } from '@sashiko/core/plan/schema';
 import { Button } from 'antd';
+import { useEffect, useRef, useState } from 'react';
 import { currentPlan, usePlanStore } from '../../stores/plan-store.ts';
+import { ask, Cancelled, type Job } from '../../workers/workshop.ts';
 
-/** Mends all findings of a kind that can be mended, as one step that can be undone. */
+/** Mends all findings of a kind that can be mended, as one step that can be undone. It may take a while, and can be stopped. */
 export function FixAllButton({ ruleId, count }: { readonly ruleId: string; readonly count: number }) {
-  const title = maybeCheckRule(ruleId)?.title ?? ruleId;
+  const [share, setShare] = useState<number | null>(null);
+  const job = useRef<Job<unknown> | null>(null);
+  useEffect(() => () => job.current?.cancel(), []);
+  const stop = (): void => {
+    job.current?.cancel();
+    setShare(null);
+  };
+  const mend = (): void => {
+    const plan = currentPlan();
+    setShare(0);
+    const asked = ask('fixAll', { plan, ruleId }, setShare);
+    job.current = asked;
+    asked.answer.then(
+      (edits) => {
+        setShare(null);
+        take(plan, ruleId, edits);
+      },
+      (error: unknown) => {
+        setShare(null);
+        if (!(error instanceof Cancelled))
+          usePlanStore.getState().tell(error instanceof Error ? error.message : String(error));
+      },
+    );
+  };
+  if (share !== null)
+    return (
+      <Button size="small" onClick={stop}>
+        Stop mending ({Math.round(share * 100)} %)
+      </Button>
+    );
   return (
-    <Button
-      size="small"
-      onClick={() => {
-        const { commit, tell } = usePlanStore.getState();
-        const edits = fixAll(currentPlan(), ruleId);
-        const [first, ...rest] = edits;
-        if (first === undefined) {
-          tell('No fix holds for any of them: mend them by hand.');
-          return;
-        }
-        const label = `mend ${edits.length} of “${title}”`;
-        commit(succeed({ ...rest.reduce(squashEdits, first), label }));
-      }}
-    >
+    <Button size="small" onClick={mend}>
       Mend all {count} of this kind
     </Button>
   );
+}
+
+/** Takes the edits, unless the plan went on meanwhile: they are those of the plan as it was. */
+function take(plan: Plan, ruleId: string, edits: readonly Edit[]): void {
+  const { commit, tell } = usePlanStore.getState();
+  const [first, ...rest] = edits;
+  if (first === undefined) {
+    tell('No fix holds for any of them: mend them by hand.');
+    return;
+  }
+  if (currentPlan() !== plan) {
+    tell('The plan has changed meanwhile: nothing was mended.');
+    return;
+  }
+  const title = maybeCheckRule(ruleId)?.title ?? ruleId;
+  const label = `mend ${edits.length} of “${title}”`;
+  commit(succeed({ ...rest.reduce(squashEdits, first), label }));
 }
