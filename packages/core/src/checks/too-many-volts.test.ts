@@ -262,6 +262,16 @@ describe('nothing like that is proposed', () => {
     const given = feedFrom(build.plan, [build.part('star').id], build.part('h').id);
     build.edit(given);
     expect(fedParts()).toEqual(['lamp', 'star']);
+    const sewn = new PlanBuilder('Sewn', 500, 300)
+      .place('aaa-holder-2-boost', 'h', 80, 150)
+      .place('board-small', 'x', 280, 150)
+      .place('sew-on-light', 'lamp', 430, 150, { turnDeg: 180 })
+      .sew('h.plus-1', 'x.supply', [[180, 60]])
+      .sew('h.minus-1', 'x.ground', [[180, 260]])
+      .sew('x.p0', 'lamp.plus')
+      .sew('lamp.minus', 'x.ground', [[430, 240]]);
+    // What its board drives is not wished straight to the holder either.
+    expect(wishedCircuits(sewn.plan).flatMap(({ consumers }) => consumers)).toEqual([]);
     // With a source that suits the board all is as it always was: the board drives what is not sewn to the other one.
     build.place('coin-cell-holder', 'g', 500, 500);
     expect(fedParts()).toEqual(expect.arrayContaining(['x']));

@@ -43,8 +43,8 @@ export function wishedCircuits(plan: Plan): readonly WishedCircuit[] {
     consumers: [] as Part[],
     contacts: [] as WishedContact[],
     buttons: [] as Part[],
-    /** A board lies here that the source would damage: what it would drive waits with it. */
-    isAwaited: false,
+    /** Boards that the source would damage: what they would drive waits with them. */
+    refused: [] as Part[],
   }));
   type Group = (typeof groups)[number];
   const joined = joinedTo(plan);
@@ -78,12 +78,14 @@ export function wishedCircuits(plan: Plan): readonly WishedCircuit[] {
     if (!hasElement(kindOf(plan, part), 'pin') || sources.includes(part)) continue;
     const group = groupFor(part);
     group?.boards.push(part);
-    const refused = group === undefined ? nearest(part, groups) : undefined;
-    if (refused !== undefined) refused.isAwaited = true;
+    if (group === undefined) nearest(part, groups)?.refused.push(part);
   }
-  /** Whether a board is to drive a part, and has no source yet: the maker did not say otherwise, and nothing is sewn. */
-  const awaitsBoard = (part: Part, { source, boards, isAwaited }: Group): boolean =>
-    isAwaited && boards.length === 0 && decided(part)?.source !== source && !joined(part, source);
+  /** Whether a board is to drive a part, and has no source yet: the maker did not say otherwise, and nothing is sewn past the board. */
+  const awaitsBoard = (part: Part, { source, boards, refused }: Group): boolean =>
+    refused.length > 0 &&
+    boards.length === 0 &&
+    decided(part)?.source !== source &&
+    (refused.some((board) => joined(part, board)) || !joined(part, source));
   for (const part of parts) {
     const kind = kindOf(plan, part);
     if (sources.includes(part) || hasElement(kind, 'pin') || consumersOf(kind).length === 0) continue;
@@ -99,7 +101,7 @@ export function wishedCircuits(plan: Plan): readonly WishedCircuit[] {
     if (isButton(plan, part) && group.boards.length > 0) group.buttons.push(part);
     else group.contacts.push(contact);
   }
-  return groups.map(({ contacts, isAwaited: _, ...group }) => ({ ...group, contact: contacts[0] ?? null }));
+  return groups.map(({ contacts, refused: _, ...group }) => ({ ...group, contact: contacts[0] ?? null }));
 }
 
 /** Whether two parts are one conductor somewhere already. */
