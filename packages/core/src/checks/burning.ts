@@ -95,6 +95,7 @@ function shortFinding(
       : `and ${isSteady ? 'its source is' : 'is'} empty in ${Math.max(1, Math.round(minutes))} min or so`;
   const heat =
     hottest === null ? '' : ` ${warmName(hottest)} would become ${formatCelsius(hottest.celsius)} warm.`;
+  const tooHot = hottest !== null && hottest.celsius > limitsFor(plan, hottest).mendC ? hottest : null;
   const isPack = sourcesOf(plan).some(
     (source) => source.part.id === partId && source.cellKind.burns === true,
   );
@@ -105,8 +106,8 @@ function shortFinding(
     at: touches[0]?.at ?? part?.at ?? { x: 0, y: 0 },
     message: `Its ${isSteady ? 'steady ' : ''}+ and − are joined: ${name} gives ${formatCurrent(amp)}, ${formatWatt(watt)} of heat, ${end}.${heat}`,
     step: 'Leave the power out until the short is gone.',
-    found: hottest === null ? null : { value: hottest.celsius, unit: '°C' },
-    wanted: hottest === null ? null : { value: limitsFor(plan, hottest).mendC, unit: '°C' },
+    found: tooHot === null ? null : { value: tooHot.celsius, unit: '°C' },
+    wanted: tooHot === null ? null : { value: limitsFor(plan, tooHot).mendC, unit: '°C' },
     partIds: [partId],
     runIds: hottest === null ? [] : hottest.runIds,
   };

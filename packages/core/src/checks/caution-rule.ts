@@ -28,6 +28,7 @@ export function cautionRule(
     title,
     severity,
     touching: null,
+    better: 'none',
     help: `${help} Local rules and qualified people come first.`,
     example,
     ...(byHand === undefined ? {} : { byHand }),

@@ -47,6 +47,8 @@ export interface CheckRule {
   /** The severity it usually has; a finding may be milder. */
   readonly severity: Severity;
   readonly touching: 'touching that should not' | 'not touching that should' | null;
+  /** Which way what it finds gets better; none: it measures nothing, or misses either way. */
+  readonly better: 'more' | 'less' | 'none';
   /** Why it matters and how to mend it, in plain words: its page in docs/checks.md. */
   readonly help: string;
   /** A small case in which it fires, for its page. */

@@ -54,6 +54,13 @@ const rules = (plan: Plan, facts: Partial<Plan['facts']> = {}): readonly string[
     .sort();
 
 describe('a cell of one’s own', () => {
+  test('that nothing switches off is to be mended, but a lone coin cell is pulled out as easily', () => {
+    const strong = { kind: 'cell', cellId: 'own', own: AAA, count: 2, switched: false } as const;
+    const coin = { kind: 'cell', cellId: 'own', own: COIN, count: 1, switched: false } as const;
+    expect(rules(lit('own-x', strong))).toContain('mend switch-none');
+    expect(rules(lit('own-x', coin))).toContain('note switch-none');
+  });
+
   test.each([
     ['aaa-holder-2', { kind: 'cell', cellId: 'own', own: AAA, count: 2, switched: true }],
     ['coin-cell-holder', { kind: 'cell', cellId: 'own', own: COIN, count: 1, switched: false }],

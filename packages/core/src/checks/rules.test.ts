@@ -80,7 +80,9 @@ describe('crossing', () => {
 describe('gap', () => {
   test.each([
     [5, []],
-    [4.98, ['mend']],
+    // A tenth of a millimetre is less than any hand sews.
+    [4.92, []],
+    [4.88, ['mend']],
     [3.41, ['mend']],
     [3.39, ['stop']],
     [2, ['stop']],
@@ -252,8 +254,9 @@ describe('switch-none', () => {
       .sew('holder.minus', 'a.minus');
 
   test('fires when nothing opens the way', () => {
+    // One coin cell in its holder is pulled out as easily as a switch is moved: that is only worth knowing.
     expect(findingsOf(bare().plan, 'switch-none')).toMatchObject([
-      { severity: 'mend', message: 'Nothing switches a off.' },
+      { severity: 'note', message: 'Nothing switches a off.' },
     ]);
   });
 
@@ -278,7 +281,8 @@ describe('switch-none', () => {
 describe('edge', () => {
   test.each([
     [6, 0],
-    [5.9, 1],
+    [5.92, 0],
+    [5.88, 1],
     [0, 1],
   ] as const)('a bend %d mm from the edge: %d finding', (inside, count) => {
     const build = new PlanBuilder()
@@ -343,7 +347,8 @@ describe('opening, keep-out, reach, weight', () => {
 
   test.each([
     [106, 0],
-    [105.9, 1],
+    [105.92, 0],
+    [105.88, 1],
     [95, 1],
   ])('a thread %d mm from the top of an opening that starts at 112: %d finding', (_y, count) => {
     const build = row();
@@ -365,7 +370,10 @@ describe('opening, keep-out, reach, weight', () => {
     build.edit(addMarkings(build.plan, [area('keep-out', 140, 101, 160, 130)]));
     expect(findingsOf(build.plan, 'keep-out')).toEqual([]);
     build.edit(addMarkings(build.plan, [area('keep-out', 140, 80, 160, 130)]));
-    expect(findingsOf(build.plan, 'keep-out')).toMatchObject([{ severity: 'mend', found: null }]);
+    expect(findingsOf(build.plan, 'keep-out')).toMatchObject([
+      // From its middle it is 10 mm to either side of the area.
+      { severity: 'mend', found: { value: 10, unit: 'mm' }, wanted: { value: 0, unit: 'mm' } },
+    ]);
   });
 
   test('switch and cell must lie in a zone of reach, once one is drawn', () => {

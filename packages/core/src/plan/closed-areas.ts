@@ -8,6 +8,7 @@ import {
   markingBox,
   markingsFor,
 } from '../cloth/cloth.ts';
+import type { Point } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygon.ts';
 import { remembered } from '../units/remembered.ts';
 import type { Panel } from './records.ts';
@@ -20,6 +21,8 @@ export interface NamedArea {
   readonly name: string;
   readonly area: Polygon;
   readonly box: Box;
+  /** What has to be passed to be outside of it; missing: any of its edges. */
+  readonly way?: readonly Point[];
 }
 
 /** The openings of a panel, or all that is kept free on it: areas that are drawn, and those of a ready piece. */
@@ -48,11 +51,12 @@ const ownAreas = remembered(
 
 /** The strips of a panel that go into its seams. */
 export function seamAreas(plan: Plan, panel: Panel): readonly NamedArea[] {
-  return allowanceStrips(panel, plan).map(({ seam, side, name, area }) => ({
+  return allowanceStrips(panel, plan).map(({ seam, side, name, area, line }) => ({
     id: `${seam.id}.${side}`,
     name,
     area,
     box: boxOf(area),
+    way: line,
   }));
 }
 

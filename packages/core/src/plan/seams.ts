@@ -113,6 +113,8 @@ export function nearestSeamPlace(
 /** A strip of cloth beyond a seam line, which goes into the seam. */
 export interface AllowanceStrip extends SeamEdge {
   readonly area: Polygon;
+  /** The seam line. */
+  readonly line: readonly Point[];
   /** `the allowance of seam A`. */
   readonly name: string;
 }
@@ -127,12 +129,16 @@ export const allowanceStrips = remembered(
   (panel, plan): readonly AllowanceStrip[] =>
     seamEdges(plan, panel.id)
       .filter(({ seam }) => seam.allowanceMm > 0)
-      .map(({ seam, side }) => ({
-        seam,
-        side,
-        area: [...stretchPoints(panel.shape, seam[side]), ...seamLine(plan, seam, side).toReversed()],
-        name: `the allowance of seam ${seamLetter(plan, seam.id)}`,
-      })),
+      .map(({ seam, side }) => {
+        const line = seamLine(plan, seam, side);
+        return {
+          seam,
+          side,
+          line,
+          area: [...stretchPoints(panel.shape, seam[side]), ...line.toReversed()],
+          name: `the allowance of seam ${seamLetter(plan, seam.id)}`,
+        };
+      }),
 );
 
 /** Whether two stretches of one outline have more than their ends in common. */

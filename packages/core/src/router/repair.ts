@@ -11,6 +11,7 @@ import { runPath } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { seededRandom } from '../random/random.ts';
 import { legsOfPath } from '../spacing/bare-things.ts';
+import { GAP_SLACK_MM } from '../units/tolerances.ts';
 import { wishesOf } from '../wishes/wishes.ts';
 import { type Board, prepareBoard } from './engine/board.ts';
 import { ExactCloth } from './engine/exact.ts';
@@ -111,7 +112,13 @@ function isNear(plan: Plan, run: Run, part: Part): boolean {
 
 /** The runs of these that break a rule as they lie. */
 function brokenOf(problem: PlanProblem, runs: readonly Run[]): readonly Run[] {
-  const board = prepareBoard(problem);
+  const { lineGapMm, padGapMm } = problem;
+  // What Check lets pass is not broken.
+  const board = prepareBoard({
+    ...problem,
+    lineGapMm: lineGapMm - GAP_SLACK_MM,
+    padGapMm: padGapMm - GAP_SLACK_MM,
+  });
   const cloth = new ExactCloth(board, new Int32Array(board.partCount), [...keptLines(board)]);
   return runs.filter((run) => cloth.brokenLegs(problem.keptRunIds.indexOf(run.id)) > 0);
 }

@@ -96,7 +96,8 @@ describe('facts of the trade', () => {
         return build.plan;
       };
       expect(gaps(at(mm))).toEqual([]);
-      expect(gaps(at(mm - 0.1))).toEqual(['mend']);
+      expect(gaps(at(mm - 0.09))).toEqual([]);
+      expect(gaps(at(mm - 0.2))).toEqual(['mend']);
     }
   });
 

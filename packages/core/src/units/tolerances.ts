@@ -12,8 +12,8 @@ export const LARGEST_COORDINATE_MM = 20_000;
 /** Two points closer than this are drawn and sewn as one; ten times the committed grid. */
 export const SAME_POINT_MM = 0.01;
 
-/** A measured gap may miss the wanted one by this much before it counts: a hundredth of a needle. */
-export const GAP_SLACK_MM = 0.01;
+/** A measured gap may miss the wanted one by this much before it counts: less than any hand sews, a tenth of a needle. */
+export const GAP_SLACK_MM = 0.1;
 
 /** Two meetings of the same two lines nearer than this are one place: ten times the committed grid. */
 export const LOWEST_PLACE_MM = 0.01;

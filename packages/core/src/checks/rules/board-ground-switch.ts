@@ -8,6 +8,7 @@ export const boardGroundSwitch: CheckRule = {
   title: 'The board’s − is switched',
   severity: 'stop',
   touching: null,
+  better: 'less',
   help: 'With its − interrupted, a board finds another way to ground through its pins: lights glow oddly and it never quite goes off. With a board, switch the + side.',
   example: 'A slide switch sits between the holder’s − and the board’s −.',
   counted: (found) => `${found === 1 ? 'A switch lies' : `${found} switches lie`} in the −; none should.`,

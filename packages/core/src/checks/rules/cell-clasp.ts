@@ -14,6 +14,7 @@ export const cellClasp: CheckRule = {
   title: 'A cell held by magnets alone',
   severity: 'stop',
   touching: 'touching that should not',
+  better: 'less',
   help: 'Between two magnets the cell is its own switch. The magnet on its − face must be smaller than that face: the rim of the can is +, and a magnet that touches it shorts the cell. And the cell comes loose at every opening: a coin cell is deadly if swallowed, so it is no closure for a piece for a child or an animal. If one may have been swallowed, get medical help at once. Local rules and qualified people come first.',
   example: 'A 16 mm magnet lies on the − face of a 20 mm cell.',
   sees: ['parts', 'facts'],

@@ -16,6 +16,7 @@ export const cellLoad: CheckRule = {
   title: 'More current than the cells give',
   severity: 'mend',
   touching: null,
+  better: 'less',
   help: 'The piece asks its cells for more than they give well: their volts sink, their hours shrink, a converter sinks below its volts or gives up, the protection of a pack opens. Use larger cells, fewer lights, or hold the current back. A lone coin cell settles lower by itself: up to five times what it gives well only Light tells it, to fifteen times it is to be mended, above that it is a stop.',
   example: 'Thirty white lights hang on a holder that lifts a single AAA cell to 5 V.',
   sees: [],

@@ -15,6 +15,7 @@ export const chipLoad: CheckRule = {
   title: 'More current than a board gives',
   severity: 'mend',
   touching: null,
+  better: 'less',
   help: 'All pins of a board together, or its steady supply, are asked for more than the chip is made for. Pins may be well within their own limit and still be too many at once. Light fewer at a time, hold their current back, or feed them from the pack instead of the board.',
   example: 'Twelve lights of 15 mA are all on at once, each on a pin of its own.',
   byHand:

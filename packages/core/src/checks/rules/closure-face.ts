@@ -7,6 +7,7 @@ export const closureFace: CheckRule = {
   title: 'Halves that cannot meet',
   severity: 'stop',
   touching: 'not touching that should',
+  better: 'more',
   help: 'A band or cuff closes by laying one end over the other: the under side of the upper end meets the upper side of the lower one. So one half of its closure belongs on the right side, the other on the wrong side. On one side both, they never meet.',
   example: 'Ball and socket of a snap are both sewn on the right side of a cuff.',
   counted: () => 'Both halves look the same way; one should look the other.',

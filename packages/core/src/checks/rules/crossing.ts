@@ -9,6 +9,7 @@ export const crossing: CheckRule = {
   title: 'Threads cross',
   severity: 'stop',
   touching: 'touching that should not',
+  better: 'less',
   help: 'Two threads that are not meant to be joined lie across each other. Bare thread touches wherever it crosses, so this is a short. Take one of them round, turn a part, or use another hole; only if nothing else works, carry one over an insulating patch.',
   example: 'The + thread of the lower light goes straight up through the − thread of the row above it.',
   counted: (found) => `They cross ${found === 1 ? 'once' : `${found} times`}; without a patch they must not.`,

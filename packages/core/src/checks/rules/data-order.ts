@@ -12,6 +12,7 @@ export const dataOrder: CheckRule = {
   title: 'Data against the arrows',
   severity: 'stop',
   touching: null,
+  better: 'none',
   help: 'Addressable lights hand data on along their arrows: a pin of the board, or the “out” of the light before, goes into “in”. Two “in” or two “out” on one thread silence everything after them.',
   example: 'The “out” of one light is sewn to the “out” of the next.',
   counted: (found) => `${found === 0 ? 'No data line comes' : `${found} data lines come`} in; one should.`,

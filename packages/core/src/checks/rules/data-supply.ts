@@ -10,6 +10,7 @@ export const dataSupply: CheckRule = {
   title: 'Addressable light off its voltage',
   severity: 'mend',
   touching: null,
+  better: 'more',
   help: 'Addressable lights want at least 3.5 V (from memory of typical datasheets). From a 3 V coin cell they show wrong colours or nothing. Use a holder that boosts to 5 V, or a lithium pack. What is too much for them is told as too many volts.',
   example: 'A row of addressable lights hangs on a 3 V coin cell.',
   sees: [],

@@ -8,6 +8,7 @@ export const farLayer: CheckRule = {
   title: 'Sewn inside a closed tube',
   severity: 'note',
   touching: null,
+  better: 'none',
   help: 'The seams that are sewn first close the cloth to a tube: a sleeve, a glove, a pouch. A needle that goes through catches the far layer as well, and joins what lies there. Slip a card between the layers and look at the far side after every line, or open a seam, or sew one of them afterwards.',
   example: 'Lights are sewn into a sleeve whose seam has not been opened.',
   byHand: 'Sew one of its seams after the circuit, or slip a card between the layers while you sew.',

@@ -54,4 +54,4 @@ const judged = cautionRule({
 });
 
 /** By what the plan is for, and by what would flow. */
-export const fire: CheckRule = { ...judged, checkCurrents: burning, inStates: true };
+export const fire: CheckRule = { ...judged, better: 'less', checkCurrents: burning, inStates: true };

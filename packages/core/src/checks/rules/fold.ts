@@ -14,6 +14,7 @@ export const fold: CheckRule = {
   title: 'Stiff part across a fold',
   severity: 'mend',
   touching: null,
+  better: 'none',
   help: 'A board, a holder or a light is stiff: across a fold it breaks its stitches, or keeps the piece from folding. Let it lie on one side of the line.',
   example: 'A coin cell holder lies across the fold of a flap.',
   byHand: 'Only you know on which side of the fold it may lie: move it there, or draw the fold elsewhere.',

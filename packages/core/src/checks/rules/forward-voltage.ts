@@ -18,6 +18,7 @@ export const forwardVoltage: CheckRule = {
   title: 'Too few volts for this light',
   severity: 'stop',
   touching: null,
+  better: 'more',
   help: 'A light stays dark below its own voltage, however fresh the cell: one 1.5 V cell lights nothing. Thread, resistors, pins and weak cells take their share too; all of that is counted. Use a supply of more volts, shorter or doubled lines, or a colour that wants less.',
   example: 'A white light is sewn to a holder for one AAA cell without boost.',
   byHand:
@@ -72,8 +73,13 @@ function judge(
   return groups.flatMap(({ isNow, lights: own }): readonly Finding[] => {
     const [first] = own;
     if (first === undefined) return [];
-    const volts = own.map(({ part, light }) => peakVolt(currents.apart, part.id, light.plus, light.minus));
-    const volt = Math.min(...volts);
+    const point = isNow || aged === null ? currents.apart : aged;
+    const volt = Math.min(...own.map(({ part, light }) => peakVolt(point, part.id, light.plus, light.minus)));
+    const wantedV = Math.max(
+      ...own.map(({ light, part }) => forwardVolt(light.colourId ?? part.colourId ?? '')),
+    );
+    // Where more than its own volts lie across it, it is not for want of volts that it is dark.
+    const isShort = volt < wantedV;
     const parts = [...new Set(own.map(({ part }) => part))];
     const isOne = parts.length === 1;
     const who = manyWords(parts, 'lights');
@@ -87,13 +93,8 @@ function judge(
           ? `${who} ${isOne ? 'stays dark: it gets' : 'stay dark: they get'} ${volt.toFixed(1)} V from ${name}.`
           : `${who} ${isOne ? 'goes' : 'go'} dark as soon as the cell of ${circuit.source.part.name} ages.`,
         step: 'Use a supply of more volts, or a red or amber light.',
-        found: { value: volt, unit: 'V' },
-        wanted: {
-          value: Math.max(
-            ...own.map(({ light, part }) => forwardVolt(light.colourId ?? part.colourId ?? '')),
-          ),
-          unit: 'V',
-        },
+        found: isShort ? { value: volt, unit: 'V' } : null,
+        wanted: isShort ? { value: wantedV, unit: 'V' } : null,
         partIds: [...parts.map(({ id }) => id), circuit.source.part.id],
         runIds: [],
         each: true,

@@ -10,6 +10,7 @@ export const gap: CheckRule = {
   title: 'Threads too close',
   severity: 'stop',
   touching: 'touching that should not',
+  better: 'more',
   help: 'Stitches of two threads that are not meant to be joined lie closer than a hand can keep apart. Makers stop one stitch short of the other thread; Sashiko also counts the thread itself, the wander of a hand, stray hairs and the give of the cloth. Where these overlap it is a stop, where little room is left a mend. Move one line aside.',
   example:
     'Two lines of 5 mm running stitch lie 3 mm apart: the room they take up, 1.7 mm to each side, overlaps.',

@@ -10,6 +10,7 @@ export const holdDown: CheckRule = {
   title: 'Held on one side only',
   severity: 'mend',
   touching: null,
+  better: 'more',
   help: 'A part that is held at fewer than two opposite points flaps, and every flap works its threads loose. Tack it down with ordinary thread on its free side.',
   example: 'A tab of hook-and-loop is sewn along one end; the other end hangs free.',
   counted: () => 'It is held on one side; two opposite ones are wanted.',

@@ -16,6 +16,7 @@ export const holeFull: CheckRule = {
   title: 'The hole is full',
   severity: 'mend',
   touching: null,
+  better: 'less',
   help: 'A hole holds only so much thread: packed to about half of its opening (assumption). When several threads meet in one hole there is no room for three loops of each. Use another hole of the same sign, or finer thread.',
   example: 'Five doubled threads end at one 1.6 mm hole of a snap.',
   byHand:

@@ -9,6 +9,7 @@ export const joinedTooMuch: CheckRule = {
   title: 'Joined more than you wished',
   severity: 'stop',
   touching: 'touching that should not',
+  better: 'less',
   help: 'You said what should be joined, and the stitches join two of those groups. Unpick the line between them, or make one wish of both.',
   example: 'Two groups of lights that should be switched apart hang on one + thread.',
   counted: () => 'They are joined; they should not be.',

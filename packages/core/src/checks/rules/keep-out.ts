@@ -7,6 +7,7 @@ export const keepOut: CheckRule = {
   title: 'In a keep-out',
   severity: 'mend',
   touching: null,
+  better: 'less',
   help: 'A stitch or a hole lies in an area that you said must stay free. Take the thread round it, move the part, or draw the area smaller.',
   example: 'A thread takes the short way through the buttonhole panel.',
   sees: ['panels'],

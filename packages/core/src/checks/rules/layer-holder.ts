@@ -11,6 +11,7 @@ export const layerHolder: CheckRule = {
   title: 'Cell shut in under a layer',
   severity: 'mend',
   touching: null,
+  better: 'none',
   help: 'A layer that is fastened for good lies over a holder: its cell can never be changed. Let the layer come off, leave a window, or draw a zone in which a hand reaches the holder.',
   example: 'The lining is sewn down all round over the coin cell holder.',
   sees: ['panels', 'layers'],

@@ -9,6 +9,7 @@ export const layerWindow: CheckRule = {
   title: 'Light or sensor under a layer',
   severity: 'mend',
   touching: null,
+  better: 'none',
   help: 'A layer lies over the face on which a light shines or a sensor looks, and has no window there. Cut a window over it, move the window, or let the layer leave the place free. Thin cloth lets light through as a glow: then live with it.',
   example: 'An overlay with cut-out stars lies a finger too low: two lights are behind cloth.',
   sees: ['panels', 'layers'],

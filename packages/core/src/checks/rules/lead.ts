@@ -7,6 +7,7 @@ export const lead: CheckRule = {
   title: 'A cable that does not reach',
   severity: 'mend',
   touching: null,
+  better: 'more',
   help: 'The cable of a pack goes into the socket of its board. Where it is too short it pulls at the plug with every move, and works loose. Move one of the two, or buy a pack with a longer cable; a little of it stays loose, and is held down beside the socket.',
   example: 'The pouch of a pack with 90 mm of cable lies 120 mm from the socket of its board.',
   sees: ['parts', 'habits'],

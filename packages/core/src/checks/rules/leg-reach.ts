@@ -1,6 +1,7 @@
 import { clearOfRimMm, LEAD_BOUGHT_MM, leadLengthMm } from '../../parts/bare-legs.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import { holePoint } from '../../plan/placed.ts';
+import { GAP_SLACK_MM } from '../../units/tolerances.ts';
 import type { CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
 
@@ -9,6 +10,7 @@ export const legReach: CheckRule = {
   title: 'Loops too near or too far for the legs',
   severity: 'mend',
   touching: null,
+  better: 'more',
   help: 'The legs of a bare light are so long and no longer: straight to the loop, and once round it. And a loop under the rim of the light cannot be sewn. Legs are 27 mm (+) and 25 mm (−) as they are bought (from memory of typical datasheets); measure yours.',
   example: 'The loops of a 5 mm light lie 9 mm apart: the − loop is under its rim.',
   sees: [],
@@ -39,7 +41,7 @@ export const legReach: CheckRule = {
             wanted: { value: 0, unit: 'mm' },
           },
         ];
-      if (wantsMm <= hasMm) return [];
+      if (wantsMm <= hasMm + GAP_SLACK_MM) return [];
       return [
         {
           ...shared,

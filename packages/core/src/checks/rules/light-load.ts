@@ -12,6 +12,7 @@ export const lightLoad: CheckRule = {
   title: 'More current than a light is made for',
   severity: 'mend',
   touching: null,
+  better: 'less',
   help: 'The computed current of a light, while it is on, is above what it is made for (20 mA where nothing else is said). It ages fast, and above twice that it burns out; a resistor before it holds the current back. On a coin cell alone it is a note: the cell itself gives way and settles lower within minutes.',
   example: 'A bare red light hangs straight on a lithium pack.',
   sees: [],

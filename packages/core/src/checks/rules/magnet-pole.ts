@@ -8,6 +8,7 @@ export const magnetPole: CheckRule = {
   title: 'Magnets that push each other away',
   severity: 'stop',
   touching: 'not touching that should',
+  better: 'more',
   help: 'Two magnets that face each other attract only with unlike poles. Let the two find each other, mark the faces that look away from each other, and sew them so. Through a cell it is the same.',
   example: 'Both halves of a magnetic clasp are sewn with their north pole up.',
   counted: () => 'Like poles face each other; they must be unlike.',

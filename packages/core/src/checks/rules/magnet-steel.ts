@@ -12,6 +12,7 @@ export const magnetSteel: CheckRule = {
   title: 'Magnet too near to steel',
   severity: 'mend',
   touching: null,
+  better: 'more',
   help: 'A magnet pulls at a steel holder or clip, folds the cloth between them and may never let go. Keep them at least 25 mm apart from rim to rim (assumption), as far as the piece allows. Snaps of brass are not pulled at.',
   example: 'The magnet of a magnetic switch sits 12 mm beside a steel cell holder.',
   sees: ['parts'],

@@ -11,6 +11,7 @@ export const mixedKinds: CheckRule = {
   title: 'Unlike lights on one source',
   severity: 'mend',
   touching: null,
+  better: 'more',
   help: 'Lights of unlike kinds want different voltages. Side by side on one source or one pin, the one that wants least takes the current and the others stay dim: a bare red one starves a white one, and even with a resistor each a red one gets several times the current of a white one on 3 V. Give each kind its own pin or supply, or hold the bright ones back with a larger resistor.',
   example: 'A bare red and a bare white light share one coin cell.',
   byHand: 'Which lights go to a pin or a source of their own is for you to say.',

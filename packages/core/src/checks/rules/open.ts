@@ -29,6 +29,7 @@ export const open: CheckRule = {
   title: 'Not joined',
   severity: 'stop',
   touching: 'not touching that should',
+  better: 'more',
   help: 'A hole that needs thread has none, or its thread leads nowhere: the way from the holder’s + through the light and back to its − is not complete, so no current flows. Sew the missing line. Any hole of the same sign on the same part serves.',
   example: 'The + hole of the last light of a row has no thread.',
   counted: () => 'It is not joined; it should be.',

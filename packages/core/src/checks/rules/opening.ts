@@ -8,6 +8,7 @@ export const opening: CheckRule = {
   title: 'Over an opening',
   severity: 'mend',
   touching: null,
+  better: 'more',
   help: 'A stitch or a hole lies over an opening, where there is no cloth to hold it, or so near to its edge that it pulls out. Take the thread round the opening and keep 6 mm off its edge (assumption).',
   example: 'A thread passes across the slit that the cord goes through.',
   sees: ['panels', 'habits'],

@@ -9,6 +9,7 @@ export const patch: CheckRule = {
   title: 'Patch too small, or for nothing',
   severity: 'mend',
   touching: 'touching that should not',
+  better: 'more',
   help: 'An insulating patch carries one line over another. It must reach so far that the upper line comes off it no nearer to the lower one than the wanted gap. A patch where nothing crosses only makes the cloth stiff.',
   example: 'A 6 mm patch lies under a crossing of two lines that want 5 mm to either side.',
   counted: () => 'No line crosses on it; one should.',

@@ -8,6 +8,7 @@ export const pinFight: CheckRule = {
   title: 'A pin joined to + or −, or to another pin',
   severity: 'stop',
   touching: null,
+  better: 'less',
   help: 'A pin that is driven is itself + or −. Sewn to the other one, or to a pin that is driven the other way, it works against it with all the current it has, and the chip dies. A pin leads to lights, sensors and data lines, never straight to a supply.',
   example: 'The − thread of a row of lights is sewn on to P3.',
   counted: () => 'The pin is joined to something that drives too; it must not be.',

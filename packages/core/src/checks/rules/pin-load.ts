@@ -10,6 +10,7 @@ export const pinLoad: CheckRule = {
   title: 'More current than a pin gives',
   severity: 'mend',
   touching: null,
+  better: 'less',
   help: 'All lights of a pin together take more than the pin is made for (20 mA where nothing else is said). The chip gets warm and may die. Spread them over several pins, or give each a larger resistor.',
   example: 'Five bare lights hang on one pin of a small board.',
   byHand:

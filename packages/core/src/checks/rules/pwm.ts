@@ -11,6 +11,7 @@ export const pwm: CheckRule = {
   title: 'A fade on a pin that cannot fade',
   severity: 'mend',
   touching: null,
+  better: 'more',
   help: 'Only some pins can hold a light between off and on. On this one it would be either. Use a pin that can fade, or set it to 0 or 1.',
   example: 'A light that should glow at half brightness is sewn to a pin that only switches.',
   counted: () => 'This pin cannot fade; one that can is wanted.',

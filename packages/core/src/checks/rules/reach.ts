@@ -16,6 +16,7 @@ export const reach: CheckRule = {
   title: 'Out of reach',
   severity: 'mend',
   touching: null,
+  better: 'more',
   help: 'A hand must get to the switch, and to the cell when it is empty. You drew where a hand reaches once the piece is closed, and this part lies outside of it. Move the part, or draw the zone larger.',
   example: 'The slide switch lies outside the zone a hand can reach through the zip.',
   counted: () => 'It lies in no zone a hand reaches; it should lie in one.',

@@ -17,6 +17,7 @@ export const reversed: CheckRule = {
   title: 'Wrong way round',
   severity: 'stop',
   touching: null,
+  better: 'less',
   help: 'A light’s (or a board’s) + is sewn to the holder’s − side, or its − to the + side. A light lets current through one way only, so it stays dark; a board may be damaged. Turn it round, or exchange its two threads.',
   example: 'The − hole of one light of a row is sewn to the + thread.',
   counted: (found) =>

@@ -7,6 +7,7 @@ export const seamLength: CheckRule = {
   title: 'Edges of a seam that do not match',
   severity: 'mend',
   touching: null,
+  better: 'less',
   help: 'The two lines of a seam differ in length by more than can be eased in (5 %, assumption): one edge would pucker or be left over. Make them alike, or choose another stretch of one of them.',
   example: 'A sleeve head of 460 mm is to go into an armhole of 420 mm.',
   byHand: 'Change the outline, or where the seam begins and ends on it.',

@@ -9,6 +9,7 @@ export const seamPass: CheckRule = {
   title: 'Thread over a seam',
   severity: 'mend',
   touching: null,
+  better: 'none',
   help: 'A thread leads from one panel to another. Over a seam that is sewn before the circuit it simply goes on, through the layers that lie there. Where the seam is closed afterwards, the thread ends on each panel, and the two ends are sewn over each other when it is closed: one joint more that may fail. One school keeps every panel a circuit of its own; your house style can say so.',
   example: 'The + side leads from the back over a side seam that is closed last.',
   byHand:

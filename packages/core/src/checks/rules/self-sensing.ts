@@ -17,6 +17,7 @@ export const selfSensing: CheckRule = {
   title: 'A light on its own sensor',
   severity: 'mend',
   touching: null,
+  better: 'more',
   help: 'A light beside something that waits for the dark, or tells how bright it is, is seen by it: it switches itself off, and on again. Keep lights 30 mm away (assumption), or turn one of them to the other face.',
   example: 'The light-sensing holder shows its eye 15 mm beside the nearest light.',
   sees: ['parts'],

@@ -15,6 +15,7 @@ export const series: CheckRule = {
   title: 'Lights one after another',
   severity: 'stop',
   touching: null,
+  better: 'less',
   help: 'The − of one light is sewn to the + of another, so the current has to go through both in turn. A 3 V cell cannot push it through two white lights: both stay dark; two red ones, or two on 5 V, glow with what is left. Lights belong side by side: every + on one thread, every − on another.',
   example: 'The − of the first light is sewn to the + of the second, and only its − goes back to the holder.',
   counted: () => 'The current passes one light after the other; each should have a way of its own.',

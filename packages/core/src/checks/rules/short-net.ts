@@ -12,6 +12,7 @@ export const shortNet: CheckRule = {
   title: '+ and − joined',
   severity: 'stop',
   touching: 'touching that should not',
+  better: 'less',
   help: 'The drawing itself joins + to −: the current takes the thread instead of the light. The cell runs down in minutes and the thread can get hot. Unpick the run that joins the two sides.',
   example: 'A line is sewn from the + hole of the holder to the − hole of a light.',
   counted: () => '+ and − are joined; they must not be.',

@@ -11,6 +11,7 @@ export const stitchLong: CheckRule = {
   title: 'Stitch too long',
   severity: 'mend',
   touching: null,
+  better: 'less',
   help: 'Stitches over 10 mm catch on things and work loose (common practice, no source). Make them about 5 mm.',
   example: 'A line of 10 mm stitches is stretched to 11 mm so that it ends at its hole.',
   sees: ['panels'],

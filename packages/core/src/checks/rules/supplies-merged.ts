@@ -7,6 +7,7 @@ export const suppliesMerged: CheckRule = {
   title: 'Two supplies joined',
   severity: 'stop',
   touching: 'touching that should not',
+  better: 'less',
   help: 'The + of two different supplies is on one thread: the stronger one pushes current into the other. Give each its own lights; a board’s steady supply and its raw one are two as well.',
   example: 'The + threads of a coin-cell holder and of a holder for AAA cells are sewn together.',
   counted: (found) => `${found} supplies are joined; each should stay by itself.`,

@@ -10,6 +10,7 @@ export const switchBoth: CheckRule = {
   title: 'Both sides are switched',
   severity: 'mend',
   touching: null,
+  better: 'less',
   help: 'A switch interrupts one side only. With one in the + side and one in the − side, both have to be on, and each is one more joint that can work loose. Keep the one in the + side.',
   example: 'A slide switch in the + thread and a snap in the − thread of the same lights.',
   counted: () => 'Both sides are switched; one is enough.',

@@ -6,6 +6,7 @@ export const switchBypassed: CheckRule = {
   title: 'A way round the switch',
   severity: 'stop',
   touching: 'touching that should not',
+  better: 'less',
   help: 'Both holes of a switch, or both halves of a closure, are on the same thread, so the current goes round it and nothing switches off. Unpick the line that goes past it.',
   example:
     'The + thread is sewn from the holder to the switch, on to the lights, and also straight from the holder to the first light.',

@@ -1,4 +1,5 @@
 import { deriveSides, netAt, type Sides } from '../../joining/sides.ts';
+import { isCoin } from '../../parts/cells.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import type { Part } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
@@ -12,6 +13,7 @@ export const switchNone: CheckRule = {
   title: 'Nothing switches it off',
   severity: 'mend',
   touching: null,
+  better: 'more',
   help: 'There is a way from the holder through a light and back that no switch opens, so it lights until the cell is taken out or empty. Put a switch into one side, take a holder with a switch, or plan to take the cell out each time.',
   example: 'A plain coin-cell holder is sewn straight to three lights.',
   byHand: 'Where a switch lies is for you to say: place one, and lead one side through it.',
@@ -28,17 +30,23 @@ function checkPart({ plan, sides }: CheckContext, holder: Part): readonly Findin
     (light) => isFed(plan, light, sides) && isFed(plan, light, allOpen),
   );
   if (alwaysOn.length === 0) return [];
+  // The cell of a coin holder is pulled out as easily as a switch is moved.
+  const isLoneCoin = own.every(
+    ({ cell, cellKind }) => isCoin(cell) && cell.count === 1 && cellKind.burns !== true,
+  );
   return [
     {
       key: `switch-none:${holder.id}`,
       ruleId: 'switch-none',
-      severity: 'mend',
+      severity: isLoneCoin ? 'note' : 'mend',
       at: holder.at,
       message:
         alwaysOn.length === 1
           ? `Nothing switches ${(alwaysOn[0] as Part).name} off.`
           : `Nothing switches ${alwaysOn.length} lights off.`,
-      step: 'Put a switch into one side, or take a holder with a switch. With neither, the cell is the switch.',
+      step: isLoneCoin
+        ? 'The cell is the switch: take it out each time, or put a switch into one side.'
+        : 'Put a switch into one side, or take a holder with a switch.',
       found: { value: 0, unit: 'switches' },
       wanted: { value: 1, unit: 'switches' },
       partIds: [holder.id, ...alwaysOn.map((light) => light.id)],

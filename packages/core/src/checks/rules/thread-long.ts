@@ -10,6 +10,7 @@ export const threadLong: CheckRule = {
   title: 'Longer than an arm',
   severity: 'note',
   touching: null,
+  better: 'less',
   help: 'A piece of thread much longer than an arm tangles and frays as it is pulled through (common practice, no source: about 600 mm). Sashiko splits pieces at holes, once they are a tenth longer; this single run is too long by itself. Splice it on the way, or take it over a part in between.',
   example: 'A run goes from the collar to the hem, 800 mm without a part on the way.',
   sees: ['panels', 'habits', 'spools'],

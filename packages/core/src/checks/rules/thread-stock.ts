@@ -9,6 +9,7 @@ export const threadStock: CheckRule = {
   title: 'Not enough on the spool',
   severity: 'mend',
   touching: null,
+  better: 'more',
   help: 'The pieces of this plan, with loops, knots and spare, need more thread than you said is left on the spool. Get more, or draw the lines closer.',
   example: 'The plan needs 3.2 m of steel thread, and 2.5 m are left.',
   byHand: 'Only you can get more thread; *Pull tight* and *Route for me* may need less of it.',

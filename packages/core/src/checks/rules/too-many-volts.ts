@@ -21,6 +21,7 @@ export const tooManyVoltsRule: CheckRule = {
   title: 'Too many volts',
   severity: 'stop',
   touching: null,
+  better: 'less',
   help: 'A board, a sensor, a buzzer or an addressable light bears only so many volts; more damage it at once or in a while. What counts is the fullest cell, and the moment before anything draws current: thread loses nothing then. A pin or a data hole bears 0.3 V above the supply of its own part (from memory of typical datasheets). Where nobody says what a part of your own bears, look it up and write it down in its description.',
   example: 'A holder that lifts its cells to 5 V feeds a small board, which bears 4.3 V.',
   sees: ['parts', 'habits'],

@@ -11,6 +11,7 @@ export const turnSharp: CheckRule = {
   title: 'Corner tighter than a stitch',
   severity: 'mend',
   touching: null,
+  better: 'more',
   help: 'The line turns so sharply that the stitches before and after the corner end nearer to each other than one stitch: the cloth puckers and the thread lies on itself. Round the corner, or sew shorter stitches there.',
   example: 'A line of 5 mm stitches doubles back at a bend of 30°.',
   sees: [],

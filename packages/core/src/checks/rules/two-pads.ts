@@ -8,6 +8,7 @@ export const twoPads: CheckRule = {
   title: 'Thread on a foreign hole',
   severity: 'stop',
   touching: 'touching that should not',
+  better: 'less',
   help: 'One thread lies on the metal of two holes that are not meant to be joined, so it joins them. Take it round the hole that is not its own.',
   example: 'On its way to the next light, the + thread passes straight over the − hole of this one.',
   counted: (found) => `One thread lies on ${found} pads; it should lie on one.`,

@@ -14,6 +14,7 @@ export const uneven: CheckRule = {
   title: 'Lights of one kind, unevenly bright',
   severity: 'mend',
   touching: null,
+  better: 'more',
   help: 'The last lights of a row get fewer volts than the first, because every stretch of thread takes some. The dimmest gives less than half the light of the brightest of its kind. Feed the row from the middle or from both ends, sew its lines double, or take lights with a resistor of their own.',
   example: 'Ten bare lights in one long row, fed from one end.',
   byHand: 'Shorter rows, each with its own way from the source, are for you to draw, or for *Route for me*.',

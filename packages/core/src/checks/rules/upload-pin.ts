@@ -11,6 +11,7 @@ export const uploadPin: CheckRule = {
   title: 'A light on a pin that loads the program',
   severity: 'mend',
   touching: null,
+  better: 'less',
   help: 'This hole also carries the signal while the program is loaded; a light on it flickers then and can spoil the loading. Use another pin, or sew this light only when the program is loaded.',
   example: 'The sixth light is sewn to the pin that is marked as one of the pair that loads the program.',
   byHand:

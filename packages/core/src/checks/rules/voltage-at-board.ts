@@ -15,6 +15,7 @@ export const voltageAtBoard: CheckRule = {
   title: 'Too few volts at a board',
   severity: 'stop',
   touching: null,
+  better: 'more',
   help: 'A board, a sensor or a buzzer that gets fewer volts than it needs does not work; a board starts and resets over and over. Volts are lost in weak cells and in long thread: use a stronger supply, or sew its + and − in several lines.',
   example: 'A board hangs on a single 1.5 V cell without boost.',
   sees: [],

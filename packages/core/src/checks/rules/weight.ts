@@ -13,6 +13,7 @@ export const weight: CheckRule = {
   title: 'Heavy on thin cloth, or high up',
   severity: 'note',
   touching: null,
+  better: 'less',
   help: 'A heavy part drags thin cloth down and makes a piece hang or stand crooked when it sits high up. Put a patch of firm cloth behind it, or move it down and towards the middle.',
   example: 'A holder for two AAA cells sits at the upper edge of a light wall hanging.',
   byHand:
@@ -33,7 +34,9 @@ function checkWhole({ plan }: CheckContext): readonly Finding[] {
       at: balance.centre,
       message: `The parts${several ? ` on ${panel.name}` : ''} weigh ${balance.sumG.toFixed(0)} g and pull at the upper part of ${several ? 'it' : 'the piece'}: it is top-heavy.`,
       step: 'Move the heaviest part down, or give the piece weight below.',
-      found: { value: balance.sumG, unit: 'g' },
+      // Where it pulls counts, not how much.
+      found: null,
+      wanted: null,
       panelId: panel.id,
       partIds: balance.heaviestId === null ? [] : [balance.heaviestId],
     });
@@ -41,7 +44,7 @@ function checkWhole({ plan }: CheckContext): readonly Finding[] {
   for (const part of Object.values(plan.parts)) {
     const { massG } = kindOf(plan, part);
     const { thicknessMm } = panelOf(plan, part);
-    if (thicknessMm >= THIN_MM || massG < HEAVY_G) continue;
+    if (thicknessMm >= THIN_MM || massG <= HEAVY_G) continue;
     findings.push({
       ...SHARED,
       key: `weight:${part.id}`,
@@ -49,6 +52,7 @@ function checkWhole({ plan }: CheckContext): readonly Finding[] {
       message: `${part.name} weighs ${massG.toFixed(0)} g, on cloth of ${thicknessMm} mm.`,
       step: 'Put a patch of firm cloth behind it.',
       found: { value: massG, unit: 'g' },
+      wanted: { value: HEAVY_G, unit: 'g' },
       partIds: [part.id],
     });
   }
@@ -58,6 +62,5 @@ function checkWhole({ plan }: CheckContext): readonly Finding[] {
 const SHARED = {
   ruleId: 'weight',
   severity: 'note',
-  wanted: { value: HEAVY_G, unit: 'g' },
   runIds: [],
 } as const;

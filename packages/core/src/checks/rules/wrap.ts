@@ -8,6 +8,7 @@ export const wrap: CheckRule = {
   title: 'Thread between the legs of a light',
   severity: 'stop',
   touching: 'touching that should not',
+  better: 'less',
   help: 'Under a bare light its metal legs lie flat. A thread that passes between them, or is wrapped round both, touches both: the current takes the short way and the light stays dark. Take it round the whole light.',
   example: 'The + thread of a row takes the short cut under the dome of a light, from one side to the other.',
   counted: () => 'The thread passes between the legs; it should not.',

@@ -1,6 +1,7 @@
 import { maybeCheckRule } from '@sashiko/core/checks/check-rules';
 import type { Finding } from '@sashiko/core/checks/finding';
 import type { Fix } from '@sashiko/core/checks/fix';
+import { foundAndWanted } from '@sashiko/core/checks/measure-words';
 import { succeed } from '@sashiko/core/errors/problem';
 import { acceptFinding } from '@sashiko/core/plan/edits/patch-edits';
 import { capital } from '@sashiko/core/units/words';
@@ -10,7 +11,6 @@ import { currentPlan, type Preview, useCommittedPlan, usePlanStore } from '../..
 import { useViewStore } from '../../stores/view-store.ts';
 import { useAnswer } from '../../workers/use-answer.ts';
 import { FixAllButton } from './FixAllButton.tsx';
-import { foundAndWanted } from './measures.ts';
 
 interface FindingCardProps {
   readonly finding: Finding;
