@@ -50,7 +50,7 @@ test('a button is pressed on the cloth, Light follows; Check names the state, an
   await goTo(page, 'check');
   const found = page.getByRole('button', { name: /With bell pressed: P0 of board is joined to/ });
   await found.click();
-  await page.getByRole('button', { name: 'Say how p0 of board stands', exact: true }).click();
+  await page.getByRole('button', { name: 'Let P0 of board be read, not driven', exact: true }).click();
   await expect(found).toHaveCount(0);
   await page.keyboard.press('Control+z');
   await expect(found).toBeVisible();

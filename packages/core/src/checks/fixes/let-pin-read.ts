@@ -1,5 +1,7 @@
 import { standPin } from '../../plan/edits/part-edits.ts';
 import { deleteRuns } from '../../plan/edits/run-edits.ts';
+import { kindOf } from '../../plan/kind-of.ts';
+import type { Plan } from '../../plan/schema.ts';
 import type { FixKind } from '../fix-kind.ts';
 import { sound } from './sound.ts';
 
@@ -17,11 +19,16 @@ export const letPinReadFix: FixKind = {
       })
       .flatMap(({ id }) => sound(deleteRuns(plan, [id])));
     return [
-      ...sound(
-        standPin(plan, partId, pin, 'read'),
-        `let ${pin} of ${plan.parts[partId]?.name} be read, not driven`,
-      ),
+      ...sound(standPin(plan, partId, pin, 'read'), `let ${pinName(plan, partId, pin)} be read, not driven`),
       ...unpicked,
     ];
   },
 };
+
+/** `P0 of face board`. */
+function pinName(plan: Plan, partId: string, pin: string): string {
+  const part = plan.parts[partId];
+  const hole =
+    part === undefined ? undefined : kindOf(plan, part).holes.find(({ terminal }) => terminal === pin);
+  return `${hole?.label ?? pin} of ${part?.name ?? partId}`;
+}
