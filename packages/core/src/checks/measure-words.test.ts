@@ -1,5 +1,6 @@
 /** Each rule says which way is better, and what it finds is worse than what it wants, as it is printed. */
 import { expect, test } from 'vitest';
+import { PlanBuilder } from '../testing/plan-builder.ts';
 import { randomPlan } from '../testing/random-plans.ts';
 import { seeds } from '../testing/seeds.ts';
 import { checkPlan } from './check-plan.ts';
@@ -27,6 +28,24 @@ test.each(seeds(24, 300))(
     }
   },
 );
+
+test('the sentence follows the hole, and a board that is sewn the wrong way round is not turned under the threads of its pins', () => {
+  const { plan } = new PlanBuilder('Words', 600, 400)
+    .place('aaa-holder-2', 'holder', 80, 200)
+    .place('board-round', 'board', 300, 200)
+    .place('addressable-light', 'glow', 500, 200)
+    .sew('holder.plus-1', 'board.ground', [[200, 60]])
+    .sew('holder.minus-1', 'board.supply', [[200, 340]]);
+  const stepOf = (ruleId: string, words: RegExp): string | undefined =>
+    checkPlan(plan).find((one) => one.ruleId === ruleId && words.test(one.message))?.step;
+  expect(stepOf('open', /in of glow/i)).toBe(
+    'Sew it to the data-out of the light before it, or to a pin of the board.',
+  );
+  expect(stepOf('open', /\+ .*of glow/)).toMatch(/same sign/);
+  expect(stepOf('reversed', /board/)).toMatch(
+    /^Exchange what is sewn to its \+ and to its −: holder to board .* for holder to board/,
+  );
+});
 
 test('what rounding would make one is printed with more digits', () => {
   const volt = (value: number) => ({ value, unit: 'V' }) as const;

@@ -7,6 +7,7 @@ import { holesOf, type Net, type Terminal, terminalsOf } from '../../joining/net
 import { isSeriesNet, lightEnds } from '../../joining/series.ts';
 import { netAt, partsThatAre } from '../../joining/sides.ts';
 import { consumersOf, elementsOf, hasElement, neededTerminals } from '../../parts/part-element.ts';
+import type { HoleRole } from '../../parts/part-kind.ts';
 import { holeName } from '../../plan/hole-names.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import { holePoint } from '../../plan/placed.ts';
@@ -68,7 +69,7 @@ function checkPart(context: CheckContext, part: Part): readonly Finding[] {
           holePoint(plan, hole),
           alike.map(({ id }) => id),
           `The ${sign} of ${manyWords(alike, 'parts')} is sewn, but their thread leads to no holder.`,
-          stepFor(plan, part),
+          stepFor(plan, part, terminal),
         ),
         each: true,
       });
@@ -79,7 +80,9 @@ function checkPart(context: CheckContext, part: Part): readonly Finding[] {
     const dark = behind.length === 0 ? '' : ` ${darkBehind(plan, behind)}`;
     const message = `${capital(holeName(plan, hole))} ${problem}.${dark}`;
     const key = `open:${part.id}:${terminal.terminal}`;
-    findings.push(finding(key, holePoint(plan, hole), [part.id, ...behind], message, stepFor(plan, part)));
+    findings.push(
+      finding(key, holePoint(plan, hole), [part.id, ...behind], message, stepFor(plan, part, terminal)),
+    );
   }
   return findings;
 }
@@ -146,8 +149,19 @@ function neededOf(plan: Plan, part: Part): readonly Terminal[] {
   return terminalsOf(plan, part).filter(({ terminal }) => needed.includes(terminal));
 }
 
-function stepFor(plan: Plan, part: Part): string {
+/** What is sewn to a hole that carries more than power. */
+const STEP_BY_ROLE: Readonly<Partial<Record<HoleRole, string>>> = {
+  'data-in': 'Sew it to the data-out of the light before it, or to a pin of the board.',
+  sense: 'Sew it to a pin of the board that can read it.',
+  'bus-data': 'Sew it to the data pin of the board’s bus.',
+  'bus-clock': 'Sew it to the clock pin of the board’s bus.',
+};
+
+function stepFor(plan: Plan, part: Part, { terminal }: Terminal): string {
   const kind = kindOf(plan, part);
+  const role = kind.holes.find((hole) => hole.terminal === terminal)?.role;
+  const byRole = role === undefined ? undefined : STEP_BY_ROLE[role];
+  if (byRole !== undefined) return byRole;
   if (hasElement(kind, 'cell')) return 'Sew it to the lights’ side of the same sign.';
   if (consumersOf(kind).length > 0)
     return 'Sew it to the holder’s side of the same sign, or to a light that is joined already.';

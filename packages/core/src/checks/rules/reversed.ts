@@ -1,7 +1,9 @@
 import { turnedRound } from '../../circuit/turned-round.ts';
 import { lightsIn, netAt, partsThatAre } from '../../joining/sides.ts';
-import { consumersOf } from '../../parts/part-element.ts';
+import { consumersOf, hasElement } from '../../parts/part-element.ts';
+import { runName } from '../../plan/edits/run-edits.ts';
 import { kindOf } from '../../plan/kind-of.ts';
+import { holeKey, holesAt } from '../../plan/placed.ts';
 import type { Part } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
 import { inLoop } from '../../power/loops.ts';
@@ -137,12 +139,28 @@ function finding({ plan }: CheckContext, wrong: Wrong): Finding {
     severity: 'stop',
     at: part.at,
     message: `${part.name} is the wrong way round: ${which}.`,
-    step: 'Turn it by half a turn under its threads, or exchange the two.',
+    step: stepFor(plan, part),
     found: { value: count(wrong), unit: 'sides' },
     wanted: { value: 0, unit: 'sides' },
     partIds: [part.id],
     runIds: runsAt(plan, part),
   };
+}
+
+/** A board has threads at its pins, too: turned round, those would be wrong. */
+function stepFor(plan: Plan, part: Part): string {
+  const kind = kindOf(plan, part);
+  const [ends] = consumersOf(kind);
+  if (!hasElement(kind, 'pin') || ends === undefined)
+    return 'Turn it by half a turn under its threads, or exchange the two.';
+  const sewnAt = (terminal: string): string => {
+    const holes = new Set(holesAt(plan, part, terminal).map(holeKey));
+    const runs = Object.values(plan.runs).filter(({ from, to }) =>
+      [from, to].some((ref) => holes.has(holeKey(ref))),
+    );
+    return runs.map((run) => runName(plan, run)).join(', ');
+  };
+  return `Exchange what is sewn to its + and to its −: ${sewnAt(ends.plus)} for ${sewnAt(ends.minus)}.`;
 }
 
 function runsAt(plan: Plan, part: Part): readonly string[] {
