@@ -49,7 +49,9 @@ export function simulate(asIs: Plan, options: CommandOptions): CommandAnswer {
     const lines = [
       ...shorts.map((short) => shortLine(name(short.partId), short)),
       ...tooMany.map((one) => `TOO MANY VOLTS: ${tooManyWords(plan, one)}\n`),
-      ...lifted.map((one) => `TOO MANY VOLTS: ${liftedWords(plan, one)}\n`),
+      ...lifted.map(
+        (one) => `${one.isLossOnly ? 'ABOVE ITS SUPPLY' : 'TOO MANY VOLTS'}: ${liftedWords(plan, one)}\n`,
+      ),
       ...answer.lights.map(
         (light) =>
           `${name(light.partId)}  ${formatCurrent(light.amp)}  ${light.isLit ? `${Math.round(light.relative * 100)} %` : 'dark'}\n`,

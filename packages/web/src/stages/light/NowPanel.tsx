@@ -1,5 +1,5 @@
 import { limitsFor, type WarmPlace, warmName } from '@sashiko/core/circuit/heat';
-import { tooManyWords } from '@sashiko/core/circuit/volts-words';
+import { liftedWords, tooManyWords } from '@sashiko/core/circuit/volts-words';
 import type { LightState } from '@sashiko/core/circuit/will-it-light';
 import { assumedIn } from '@sashiko/core/plan/assumed';
 import { runName } from '@sashiko/core/plan/edits/run-edits';
@@ -146,6 +146,13 @@ function Sources({ plan, now }: { readonly plan: Plan; readonly now: LightNow })
         .map((one) => (
           <p key={`volts ${one.partId}`} className="plus">
             ✗ {tooManyWords(plan, one)}
+          </p>
+        ))}
+      {now.lifted
+        .filter(({ isLossOnly }) => isLossOnly)
+        .map((one) => (
+          <p key={`lifted ${one.partId}.${one.terminal}`} className="plus">
+            ✗ {liftedWords(plan, one)}
           </p>
         ))}
     </section>

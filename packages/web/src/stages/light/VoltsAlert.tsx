@@ -11,17 +11,19 @@ interface Props {
   readonly lifted: readonly Lifted[];
 }
 
-/** What its power would damage, before any hours of good light are told. What nobody knows of a part stands beside its power. */
+/** What its power would damage, before any hours of good light are told. What nobody knows of a part, and what only thread loses while it works, stands beside its power. */
 export function VoltsAlert({ plan, tooMany, lifted }: Props) {
   const told = [
     ...tooMany
       .filter(({ mostV }) => mostV !== null)
       .map((one) => ({ key: one.partId, partId: one.partId, words: tooManyWords(plan, one) })),
-    ...lifted.map((one) => ({
-      key: `${one.partId}.${one.terminal}`,
-      partId: one.partId,
-      words: liftedWords(plan, one),
-    })),
+    ...lifted
+      .filter(({ isLossOnly }) => !isLossOnly)
+      .map((one) => ({
+        key: `${one.partId}.${one.terminal}`,
+        partId: one.partId,
+        words: liftedWords(plan, one),
+      })),
   ];
   if (told.length === 0) return null;
   const show = (partId: string): void => {
