@@ -228,11 +228,11 @@ describe('the demo plans', () => {
       'stop reversed',
       'stop open',
       'stop open',
-      'mend switch-none',
       'mend mixed-kinds',
       'mend uneven',
       'mend uneven',
       'mend fire',
+      'note switch-none',
       'note light-load',
     ]);
   });
