@@ -23,6 +23,7 @@ if (only === 'agreement') {
     '--testTimeout',
     '3600000',
     'agreement',
+    'measure-words',
     'simulator',
     'too-many-volts',
     'run-down',
