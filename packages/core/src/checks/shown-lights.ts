@@ -68,6 +68,7 @@ export function showsAsBefore(before: Shown, after: Shown, inUse: Shown): boolea
     if (!after.all.has(id)) return true;
     if (!before.lit.has(id)) return !after.lit.has(id) || before.meant.has(id) || !inUse.meant.has(id);
     const isSwitchedOff = before.isOpened && !after.meant.has(id);
-    return after.lit.has(id) || !before.meant.has(id) || isSwitchedOff;
+    // In use whatever shines goes on shining.
+    return after.lit.has(id) || (before !== inUse && !before.meant.has(id)) || isSwitchedOff;
   });
 }
