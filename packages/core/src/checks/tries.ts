@@ -43,7 +43,7 @@ export class Tries {
 }
 
 /** How much is tried: for one finding that is opened on the screen, and for all findings of a plan together (measured: within 2 and 3 s). */
-export const WORK = { finding: 240, plan: 260 } as const;
+export const WORK = { finding: 150, plan: 260 } as const;
 
 /**
  * Tries worth so much work: as many looks as at an empty plan, fewer at a large one (weights measured by `npm run bench -- fixes`).
