@@ -2,7 +2,7 @@
 import { darkAmp } from '../circuit/will-it-light.ts';
 import { lightsIn, partsThatAre } from '../joining/sides.ts';
 import { isTooMuchFor } from '../parts/bears.ts';
-import { cellAt, freshVolt, isCoin, maybeCell } from '../parts/cells.ts';
+import { cellAt, freshVolt, isLoneCoin, maybeCell } from '../parts/cells.ts';
 import { LIGHT_RATED_A, lightA, maybeLightColour } from '../parts/light-colours.ts';
 import { elementsOf, type PartElement } from '../parts/part-element.ts';
 import type { PartKind } from '../parts/part-kind.ts';
@@ -57,8 +57,7 @@ function sourceFacts(plan: Plan, cell: CellElement): CardFacts {
   const lit = amps.filter((amp) => amp >= darkAmp(plan)).length + least.filter((from) => volt >= from).length;
   if (lit === 0) return { power, fit: 'lights nothing here', rank: 2 };
   if (lit < count) return { power, fit: `lights ${lit} of ${count} here`, rank: 1 };
-  const isLoneCoin = isCoin(cell) && cell.count === 1 && cell.boostV === undefined;
-  if (!isLoneCoin && amps.some((amp) => amp > MOST_AMP))
+  if (!isLoneCoin(cell) && amps.some((amp) => amp > MOST_AMP))
     return { power, fit: 'too strong for a light here without a resistor', rank: 1 };
   return { power, fit: count === 1 ? 'fits the light here' : 'fits all lights here', rank: 0 };
 }

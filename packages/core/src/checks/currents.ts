@@ -6,6 +6,7 @@ import { touchesOf } from '../circuit/touches.ts';
 import { describeProblem } from '../errors/problem.ts';
 import type { Terminal } from '../joining/nets.ts';
 import type { PlacedLight } from '../joining/sides.ts';
+import { isLoneCoin } from '../parts/cells.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import type { Plan } from '../plan/schema.ts';
 import { type Circuit, circuitsOf } from '../power/circuits.ts';
@@ -142,5 +143,5 @@ function pinName(plan: Plan, { partId, terminal }: Terminal): string {
 
 /** Whether a light is fed by a lone coin cell, whose own resistance holds its current back. */
 export function isOnCoinCell({ source }: Circuit): boolean {
-  return source.cellKind.noun === 'coin cell' && source.cell.count === 1 && source.cell.boostV === undefined;
+  return isLoneCoin(source.cell);
 }

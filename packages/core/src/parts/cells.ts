@@ -144,6 +144,11 @@ export function isCoin(cell: WhichCell): boolean {
   return cell.own === undefined ? maybeCellKind(cell.cellId)?.noun === 'coin cell' : isFlat(cell.own);
 }
 
+/** Whether it is one coin cell by itself: what it gives is held back by its own resistance, and it is pulled out as easily as a switch is moved. */
+export function isLoneCoin(cell: WhichCell & { readonly count: number; readonly boostV?: number }): boolean {
+  return isCoin(cell) && cell.count === 1 && cell.boostV === undefined;
+}
+
 /** What a holder gives between its + and − with fresh cells and nothing on it, V; 0 for a cell that is not known. */
 export function freshVolt(
   cell: WhichCell & { readonly count: number; readonly boostV?: number },

@@ -1,5 +1,6 @@
 import { shortsOf } from '../../circuit/shorts.ts';
 import { type SupplyState, supplyStates } from '../../circuit/will-it-light.ts';
+import { isLoneCoin } from '../../parts/cells.ts';
 import { type Source, sourcesOf } from '../../power/sources.ts';
 import { formatCurrent } from '../../units/electrical.ts';
 import type { CheckRule } from '../check-rule.ts';
@@ -37,7 +38,7 @@ function judge({ part, cell, cellKind }: Source, supply: SupplyState): readonly 
   const mostMa = cellKind.capacity.at(-1)?.[0] ?? 0;
   const ma = supply.cellAmp * 1000;
   const words = standingWords(part.name, supply);
-  const isCoinAlone = cellKind.noun === 'coin cell' && cell.count === 1 && cell.boostV === undefined;
+  const isCoinAlone = isLoneCoin(cell);
   // A lone coin cell settles lower by itself: up to so much only Light tells it.
   if (words === null && ma <= (isCoinAlone ? COIN_TOLD_FROM : 1) * mostMa) return [];
   const severity: Severity =

@@ -1,5 +1,5 @@
 import { deriveSides, netAt, type Sides } from '../../joining/sides.ts';
-import { isCoin } from '../../parts/cells.ts';
+import { isLoneCoin } from '../../parts/cells.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import type { Part } from '../../plan/records.ts';
 import type { Plan } from '../../plan/schema.ts';
@@ -31,20 +31,18 @@ function checkPart({ plan, sides }: CheckContext, holder: Part): readonly Findin
   );
   if (alwaysOn.length === 0) return [];
   // The cell of a coin holder is pulled out as easily as a switch is moved.
-  const isLoneCoin = own.every(
-    ({ cell, cellKind }) => isCoin(cell) && cell.count === 1 && cellKind.burns !== true,
-  );
+  const isEasy = own.every(({ cell }) => isLoneCoin(cell));
   return [
     {
       key: `switch-none:${holder.id}`,
       ruleId: 'switch-none',
-      severity: isLoneCoin ? 'note' : 'mend',
+      severity: isEasy ? 'note' : 'mend',
       at: holder.at,
       message:
         alwaysOn.length === 1
           ? `Nothing switches ${(alwaysOn[0] as Part).name} off.`
           : `Nothing switches ${alwaysOn.length} lights off.`,
-      step: isLoneCoin
+      step: isEasy
         ? 'The cell is the switch: take it out each time, or put a switch into one side.'
         : 'Put a switch into one side, or take a holder with a switch.',
       found: { value: 0, unit: 'switches' },
