@@ -35,15 +35,27 @@ export class Fixes {
 
   /** The fixes of a finding of the plan that hold, the first of each kind, in the order of the kinds. */
   of(finding: PlacedFinding, tries: Tries): TriedFixes {
-    const fixes = FIX_KINDS.flatMap((kind): readonly Fix[] => {
-      if (!kind.rules.includes(finding.ruleId) || !tries.hasFor(LOOKS_A_TRIAL)) return [];
+    const fixes = [...this.#holding(finding, tries)];
+    return { fixes, isAll: !tries.isSpent };
+  }
+
+  /** The first of them; undefined where none holds. What comes after it is not tried. */
+  firstOf(finding: PlacedFinding, tries: Tries): Fix | undefined {
+    const [first] = this.#holding(finding, tries);
+    return first;
+  }
+
+  *#holding(finding: PlacedFinding, tries: Tries): Generator<Fix> {
+    for (const kind of FIX_KINDS) {
+      if (!kind.rules.includes(finding.ruleId) || !tries.hasFor(LOOKS_A_TRIAL)) continue;
       for (const edit of kind.propose(this.#plan, finding, tries)) {
-        if (this.#trial.mends(finding, edit, tries)) return [{ id: kind.id, label: edit.label, edit }];
+        if (this.#trial.mends(finding, edit, tries)) {
+          yield { id: kind.id, label: edit.label, edit };
+          break;
+        }
         if (tries.isSpent) break;
       }
-      return [];
-    });
-    return { fixes, isAll: !tries.isSpent };
+    }
   }
 }
 
@@ -88,7 +100,7 @@ export function* makeFixAll(plan: Plan, ruleId: string, atMost = 100): Generator
     if (next === undefined) break;
     const done = edits.length + given.size;
     yield done / (done + open.length);
-    const [fix] = fixesFor(now, next).fixes;
+    const fix = new Fixes(now).firstOf(next, triesFor(now, WORK.finding));
     if (fix === undefined) given.add(next.key);
     else {
       edits.push(fix.edit);

@@ -47,6 +47,9 @@ describe('is not offered', () => {
       ...alone,
       parts: { ...alone.parts, [s.id]: { ...s, mateId: t.id }, [t.id]: { ...t, mateId: s.id } },
     };
+    // Alone it is moved.
+    const moved = offered(alone, 'magnet-steel').map(({ id }) => id);
+    expect(moved).toContain('move-part');
     const fixes = fixesFor(paired, firstOf(paired, 'magnet-steel')).fixes;
     for (const { edit } of fixes) expect(applyEdit(paired, edit).parts[s.id]?.at).toEqual(s.at);
   });

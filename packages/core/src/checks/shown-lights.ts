@@ -12,8 +12,8 @@ export interface Shown {
   readonly lit: ReadonlySet<string>;
   /** Led to a source that is on: all else is meant to be dark. */
   readonly meant: ReadonlySet<string>;
-  /** The state differs from use by what it opens. */
-  readonly isOpened: boolean;
+  /** How its state differs from everything in use. */
+  readonly state: 'in use' | 'opened' | 'closed';
 }
 
 /** By state; null where a circuit has no answer. A solve for each state, once for a plan. */
@@ -53,7 +53,7 @@ const shownIn = remembered(
       all: new Set(lights.map(({ id }) => id)),
       lit: new Set(lights.flatMap(({ id, isLit }) => (isLit ? [id] : []))),
       meant: new Set(meant.map(({ id }) => id)),
-      isOpened: state.id === 'off' || state.id.endsWith('-off'),
+      state: state.words === null ? 'in use' : state.id.endsWith('-on') ? 'closed' : 'opened',
     };
   },
 );
@@ -67,8 +67,9 @@ export function showsAsBefore(before: Shown, after: Shown, inUse: Shown): boolea
   return [...before.all].every((id) => {
     if (!after.all.has(id)) return true;
     if (!before.lit.has(id)) return !after.lit.has(id) || before.meant.has(id) || !inUse.meant.has(id);
-    const isSwitchedOff = before.isOpened && !after.meant.has(id);
+    if (after.lit.has(id)) return true;
     // In use whatever shines goes on shining.
-    return after.lit.has(id) || (before !== inUse && !before.meant.has(id)) || isSwitchedOff;
+    if (before.state === 'in use') return false;
+    return !before.meant.has(id) || (before.state === 'opened' && !after.meant.has(id));
   });
 }
