@@ -48,13 +48,17 @@ test('a thread led past what is near passes; one that goes back along itself on 
   expect(mends(plan, finding, putRuns(plan, [spiked]))).toBe(false);
 });
 
-test('the same trouble under another name is no mend', () => {
-  const { plan } = twoRails(3);
+test('the same trouble under another name is no mend, also where something else is mended beside', () => {
+  const { plan } = twoRails(3).place('hook-tab', 'tab', 30, 30);
   const finding = firstOf(plan, 'gap');
   const [id = ''] = finding.runIds;
   const run = plan.runs[id];
-  if (run === undefined) throw new Error('the finding names no thread');
-  expect(mends(plan, finding, putRuns(plan, [{ ...run, id: 'r77' }], [id]))).toBe(false);
+  const [tacked] = fixesFor(plan, firstOf(plan, 'hold-down')).fixes;
+  if (run === undefined || tacked === undefined) throw new Error('no thread is named, or no tab tacked down');
+  const renamed = putRuns(plan, [{ ...run, id: 'r77' }], [id]);
+  const both = { label: 'by hand', changes: [...renamed.changes, ...tacked.edit.changes] };
+  expect(mends(plan, firstOf(plan, 'hold-down'), both)).toBe(true);
+  expect(mends(plan, finding, both)).toBe(false);
 });
 
 test('what mends something else leaves a finding of one state where it is', () => {
