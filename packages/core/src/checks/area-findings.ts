@@ -36,9 +36,11 @@ export function areaChecks(
         if (near !== null && (worst === null || near.distanceMm < worst.distanceMm)) worst = near;
       }
       if (worst === null || worst.distanceMm >= Math.max(marginMm - GAP_SLACK_MM, SAME_POINT_MM)) return [];
+      const measure = (found: number, wanted: number): Pick<Finding, 'found' | 'wanted'> => ({
+        found: { value: found, unit: 'mm' },
+        wanted: { value: wanted, unit: 'mm' },
+      });
       const deepMm = marginMm > 0 ? 0 : depthMm(area, way ?? [...area, ...area.slice(0, 1)], thing.path);
-      const measures =
-        marginMm > 0 ? [worst.distanceMm, marginMm] : deepMm < SAME_POINT_MM ? null : [deepMm, 0];
       return [
         {
           key: `${ruleId}:${thing.key}:${id}`,
@@ -48,8 +50,11 @@ export function areaChecks(
           message: `${capital(thing.name)} ${words(worst.distanceMm === 0, name)}.`,
           step: `Move it so that it stays ${marginMm > 0 ? `${marginMm} mm off` : 'outside'}.`,
           // Where it only has to be outside, how deep it lies in it.
-          found: measures === null ? null : { value: measures[0] as number, unit: 'mm' },
-          wanted: measures === null ? null : { value: measures[1] as number, unit: 'mm' },
+          ...(marginMm > 0
+            ? measure(worst.distanceMm, marginMm)
+            : deepMm < SAME_POINT_MM
+              ? { found: null, wanted: null }
+              : measure(deepMm, 0)),
           panelId: thing.panelId,
           ...thing.ids,
         },
