@@ -16,6 +16,7 @@ import { moreLinesFix } from './fixes/more-lines.ts';
 import { moveAsideFix } from './fixes/move-aside.ts';
 import { moveIntoReachFix } from './fixes/move-into-reach.ts';
 import { movePartFix } from './fixes/move-part.ts';
+import { narrowSeamFix } from './fixes/narrow-seam.ts';
 import { openRingFix } from './fixes/open-ring.ts';
 import { cutWindowFix, intoWindowFix, loosenLayerFix } from './fixes/over-layer.ts';
 import { pairTailsFix } from './fixes/pair-tails.ts';
@@ -40,6 +41,7 @@ export const FIX_KINDS: readonly FixKind[] = [
   turnMagnetFix,
   swapHoleFix,
   setLevelFix,
+  narrowSeamFix,
   moveAsideFix,
   changeStitchFix,
   openRingFix,

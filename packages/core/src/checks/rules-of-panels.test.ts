@@ -1,13 +1,18 @@
 /** Rules about folds, tubes and what ready pieces keep free: each on a plan that breaks it, and on its neighbour that does not. */
 import { describe, expect, test } from 'vitest';
+import { expectOk } from '../errors/problem.ts';
+import { applyEdit } from '../plan/edit.ts';
 import { addMarkings } from '../plan/edits/cloth-edits.ts';
+import { copyPanel } from '../plan/edits/panel-edits.ts';
 import { placePart } from '../plan/edits/part-edits.ts';
 import { drawRun } from '../plan/edits/run-edits.ts';
-import { changeSeam } from '../plan/edits/seam-edits.ts';
+import { addSeam, changeSeam } from '../plan/edits/seam-edits.ts';
 import { takeSet } from '../plan/edits/set-edits.ts';
 import { panelsOf } from '../plan/panels.ts';
+import type { Plan } from '../plan/schema.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
 import { checkPlan } from './check-plan.ts';
+import { fixesFor } from './fix.ts';
 
 const found = (build: PlanBuilder, ruleId: string): readonly string[] =>
   checkPlan(build.plan)
@@ -77,4 +82,38 @@ test('what a ready piece keeps free is kept free: a light in a boxed corner is t
   expect(at(22, 198)).toEqual(['lies in the boxed corner on the left, which must stay free.']);
   expect(at(60, 150)).toEqual([]);
   expect(at(100, 12)).toEqual(['lies in the zip, which must stay free.']);
+});
+
+describe('seam-wide', () => {
+  /** As an older file may have it: a seam of so much on edges 30 mm high. */
+  const sewn = (allowanceMm: number): Plan => {
+    const alone = new PlanBuilder('Tab', 100, 30).plan;
+    const plan = applyEdit(alone, expectOk(copyPanel(alone, panelsOf(alone)[0]?.id ?? '', false)));
+    const [a, b] = panelsOf(plan).map(({ id }) => id) as [string, string];
+    const edges = { a: { panelId: a, from: 0, to: 1 }, b: { panelId: b, from: 2, to: 3, reversed: true } };
+    const seam = { ...edges, allowanceMm: 10, pressed: 'open' as const, sewn: 'after' as const };
+    const made = applyEdit(plan, expectOk(addSeam(plan, seam)));
+    const [id = ''] = Object.keys(made.seams);
+    return { ...made, seams: { [id]: { ...made.seams[id], allowanceMm } as Plan['seams'][string] } };
+  };
+  const told = (plan: Plan) => checkPlan(plan).filter(({ ruleId }) => ruleId === 'seam-wide');
+
+  test('is told on both panels where the allowance is as wide as the cloth, and not where a millimetre is left', () => {
+    expect(told(sewn(30)).map(({ message }) => message)).toEqual([
+      'On piece there is no room for the 30 mm beyond seam A.',
+      'On piece 2 there is no room for the 30 mm beyond seam A.',
+    ]);
+    expect(told(sewn(29))).toEqual([]);
+  });
+
+  test('is mended by leaving as much as there is room for', () => {
+    const plan = sewn(45);
+    const [finding] = told(plan);
+    if (finding === undefined) throw new Error('not told');
+    const { fixes } = fixesFor(plan, finding);
+    expect(fixes.map(({ label }) => label)).toEqual(['leave 29 mm beyond seam A']);
+    const [fix] = fixes;
+    expect(fix === undefined ? [finding] : told(applyEdit(plan, fix.edit))).toEqual([]);
+    expect(fixesFor(sewn(29), finding).fixes).toEqual([]);
+  });
 });

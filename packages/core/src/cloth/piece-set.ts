@@ -2,16 +2,24 @@
  * A ready piece of several panels: a few sizes, the panels cut by them, the seams that join these, and the work around the circuit. Its panels are
  * ready pieces themselves, all with the sizes of the set, so that one size changed changes them all.
  */
-import { type CurveNode, mapNode, reverseCurve } from '../geometry/curve.ts';
+import { type CurveNode, flattenCurve, mapNode, moveNode, reverseCurve } from '../geometry/curve.ts';
+import type { Point } from '../geometry/point.ts';
+import { boundsOf } from '../geometry/polygon.ts';
+import { outset } from './outset.ts';
 import type { GuideLine, ReadyPiece, SizeField, Sizes } from './ready-piece.ts';
 
 /** A panel of a set, as a ready piece is, but for its id and its sizes. */
-export interface SetPanel extends Pick<ReadyPiece, 'outline' | 'guides' | 'keepOuts' | 'closesByOverlap'> {
+export interface SetPanel
+  extends Pick<ReadyPiece, 'outline' | 'guides' | 'keepOuts' | 'closesByOverlap' | 'limits'> {
   readonly key: string;
   readonly name: string;
   /** Of another cloth than the panel in hand; missing: of the same. */
   readonly kindId?: string;
   readonly grainDeg?: number;
+  /** Its outline is the sewn piece's, so that its measures are those that were typed: what its seams take up is cut beyond it. Missing: as it is cut. */
+  readonly asSewn?: true;
+  /** What its outline was in plans from before allowances were added, where it was another one. */
+  readonly earlier?: ReadyPiece['outline'];
 }
 
 /** An edge of a panel of the set, by places along its outline. */
@@ -52,18 +60,78 @@ export const ALLOWANCE_MM = 10;
 
 /** The panels of a set as ready pieces. */
 export function piecesOfSet(set: PieceSet): readonly ReadyPiece[] {
-  return set.panels.map(({ key, name, ...panel }) => ({
-    ...panel,
-    id: pieceIdOf(set, key),
-    title: `${set.title}: ${name}`,
-    description: set.description,
-    sizes: set.sizes,
-    setId: set.id,
-  }));
+  return set.panels.flatMap((panel) => {
+    const { key, name, asSewn: _, earlier, ...rest } = panel;
+    const piece: ReadyPiece = {
+      ...rest,
+      id: pieceIdOf(set, panel),
+      title: `${set.title}: ${name}`,
+      description: set.description,
+      sizes: set.sizes,
+      setId: set.id,
+    };
+    if (panel.asSewn !== true) return [piece];
+    const allowances = (sizes: Sizes): readonly number[] =>
+      allowancesOf(set, key, panel.outline(sizes).length, sizes);
+    return [
+      withAllowances(piece, allowances),
+      // Plans made before allowances were added have them inside the measures, and stay as they were cut.
+      {
+        ...piece,
+        id: `${set.id}-${key}`,
+        title: `${piece.title}, cut with its seams inside`,
+        ...(earlier === undefined ? {} : { outline: earlier }),
+      },
+    ];
+  });
 }
 
-export function pieceIdOf({ id }: Pick<PieceSet, 'id'>, key: string): string {
-  return `${id}-${key}`;
+export function pieceIdOf(
+  { id }: Pick<PieceSet, 'id'>,
+  { key, asSewn }: Pick<SetPanel, 'key' | 'asSewn'>,
+): string {
+  return asSewn === true ? `${id}-${key}-cut` : `${id}-${key}`;
+}
+
+/** What lies beyond each edge of a panel's outline of so many nodes, mm: what the widest seam at it takes, a gap that stays open in it included. */
+function allowancesOf(set: PieceSet, key: string, nodes: number, sizes: Sizes): readonly number[] {
+  const edges = set
+    .seams(sizes)
+    .flatMap(({ a, b, allowanceMm }) =>
+      [a, b].filter(({ panel }) => panel === key).map(({ from, to }) => ({ from, to, allowanceMm })),
+    );
+  return Array.from({ length: nodes }, (_, k) =>
+    Math.max(
+      0,
+      ...edges
+        .filter(({ from, to }) => [0.01, 0.5, 0.99].some((share) => isWithinPlaces(from, to, k + share)))
+        .map(({ allowanceMm }) => allowanceMm),
+    ),
+  );
+}
+
+function isWithinPlaces(from: number, to: number, place: number): boolean {
+  return from < to ? place > from && place < to : place > from || place < to;
+}
+
+/** A piece with its allowances cut beyond it, its box at the origin again. */
+function withAllowances(piece: ReadyPiece, allowances: (sizes: Sizes) => readonly number[]): ReadyPiece {
+  const cut = (sizes: Sizes): readonly CurveNode[] => outset(piece.outline(sizes), allowances(sizes));
+  const toOrigin = (sizes: Sizes): Point => {
+    const [left, top] = boundsOf(flattenCurve(cut(sizes), true));
+    return { x: -left, y: -top };
+  };
+  const moved = (lines: (sizes: Sizes) => readonly GuideLine[]) => (sizes: Sizes) => {
+    const by = toOrigin(sizes);
+    return lines(sizes).map((line) => ({ ...line, nodes: line.nodes.map((node) => moveNode(node, by)) }));
+  };
+  const { guides, keepOuts } = piece;
+  return {
+    ...piece,
+    outline: (sizes) => cut(sizes).map((node) => moveNode(node, toOrigin(sizes))),
+    ...(guides === undefined ? {} : { guides: moved(guides) }),
+    ...(keepOuts === undefined ? {} : { keepOuts: moved(keepOuts) }),
+  };
 }
 
 /** An outline seen from its other side, still clockwise: that of the back of what has two alike faces. Its nodes are told from the end. */

@@ -33,6 +33,12 @@ export interface GuideLine {
   readonly isFold?: true;
 }
 
+/** How small and how large a size can be beside the others, mm. */
+export interface SizeLimits {
+  readonly leastMm?: number;
+  readonly mostMm?: number;
+}
+
 export interface ReadyPiece {
   readonly id: string;
   readonly title: string;
@@ -41,6 +47,8 @@ export interface ReadyPiece {
   /** The closed outline, clockwise as seen from the right side. */
   outline(sizes: Sizes): readonly CurveNode[];
   guides?(sizes: Sizes): readonly GuideLine[];
+  /** What a size can be beside the others, by its id: a neck is no wider than its shoulders. Outlines of older plans stop there. */
+  limits?(sizes: Sizes): Readonly<Record<string, SizeLimits>>;
   /** Areas that stay free of stitches and parts by themselves: a zip, a boxed corner. Closed. */
   keepOuts?(sizes: Sizes): readonly GuideLine[];
   /** The set of `piece-sets.ts` that it is a panel of; missing: it is a piece by itself. */
@@ -105,6 +113,24 @@ export function innerField(
     usualMm,
     ...(handle === undefined ? {} : { handle }),
   };
+}
+
+/** The range of one size beside the others, mm. */
+export function rangeOf(
+  { limits }: Pick<ReadyPiece, 'limits'>,
+  { id, smallestMm, largestMm }: SizeField,
+  sizes: Sizes,
+): { readonly leastMm: number; readonly mostMm: number } {
+  const beside = limits?.(sizes)[id];
+  return {
+    leastMm: Math.max(smallestMm, beside?.leastMm ?? smallestMm),
+    mostMm: Math.min(largestMm, beside?.mostMm ?? largestMm),
+  };
+}
+
+/** As far as it is beyond what a piece bears beside its other sizes, such a size is drawn smaller: what a size is where it is within its limits. */
+export function withinLimits(limits: SizeLimits | undefined, mm: number): number {
+  return Math.min(Math.max(mm, limits?.leastMm ?? mm), limits?.mostMm ?? mm);
 }
 
 /** The sizes of a new piece, or of a new set of panels. */

@@ -335,6 +335,10 @@ export const ERROR_CATALOGUE = {
     title: 'A seam lies where the outline has no edge.',
     help: 'Choose its edges anew: from one corner of the outline to another.',
   },
+  'seam-too-wide': {
+    title: 'The seam would take up all the cloth there.',
+    help: 'Leave less beyond its line, or make the piece wider.',
+  },
   'seam-twice': {
     title: 'An edge is in two seams.',
     help: 'Take the other seam apart first, or let this one begin where that one ends.',

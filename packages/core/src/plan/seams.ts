@@ -1,14 +1,8 @@
 /** Seams: what the lines of two edges that are sewn together measure, where they lie, and the strips beside them that stay free. */
 
 import { asSeen } from '../cloth/cloth.ts';
-import {
-  edgesOf,
-  isWithin,
-  movedIn,
-  placesIn,
-  type Stretch,
-  stretchPoints,
-} from '../cloth/outline-places.ts';
+import { edgesOf, isWithin, placesIn, type Stretch, stretchPoints } from '../cloth/outline-places.ts';
+import { type SeamLines, seamLinesOf } from '../cloth/seam-lines.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import type { Polygon } from '../geometry/polygon.ts';
 import { nearestAlong, pointAlong, polylineLengthMm } from '../geometry/polyline.ts';
@@ -45,19 +39,38 @@ export function seamEdges({ seams }: Pick<Plan, 'seams'>, panelId: string): read
   );
 }
 
-/** What is left beyond the seam line at a place of a panel's outline, mm; 0 where no seam is. */
-export function allowanceAt(edges: readonly SeamEdge[]): (place: number) => number {
-  return (place) =>
-    edges.reduce(
-      (most, { seam, side }) => (isWithin(seam[side], place) ? Math.max(most, seam.allowanceMm) : most),
-      0,
-    );
-}
+/** Where the lines of the seams on a panel lie, in the order of `seamEdges`, and what is left between them. Remembered. */
+export const seamLinesOn = remembered(
+  {
+    name: 'seam lines',
+    under: ({ shape }: Panel, _plan: Pick<Plan, 'seams'>) => shape,
+    // What the seams on it say of their lines: another seam, or what else is said of one, moves none.
+    rests: ({ id }, plan) =>
+      seamEdges(plan, id).flatMap(({ seam, side }) => [seam[side].from, seam[side].to, seam.allowanceMm]),
+  },
+  ({ id, shape }, plan): SeamLines =>
+    seamLinesOf(
+      shape,
+      seamEdges(plan, id).map(({ seam, side }) => ({ stretch: seam[side], allowanceMm: seam.allowanceMm })),
+    ),
+);
 
-/** The line along which a seam is sewn, on one of its edges, in the frame of that panel's right side. O(corners). */
+/** The line along which a seam is sewn, on one of its edges, in the frame of that panel's right side. */
 export function seamLine(plan: WithSeams, seam: Seam, side: SideName): readonly Point[] {
   const panel = panelOf(plan, seam[side]);
-  return movedIn(panel.shape, seam[side], allowanceAt(seamEdges(plan, panel.id)));
+  const at = seamEdges(plan, panel.id).findIndex((edge) => edge.seam.id === seam.id && edge.side === side);
+  return seamLinesOn(panel, plan).lines[at] ?? [];
+}
+
+/** The outline of a panel between its seam lines, on the right side; its cut edge where it has no seam. */
+export function finishedOutline(plan: WithSeams, panel: Panel): Polygon {
+  return seamLinesOn(panel, plan).inside;
+}
+
+/** The edges of seams on a panel for whose allowance it is too narrow: no line is left, or it is broken. */
+export function tooWideOn(plan: WithSeams, panel: Panel): readonly SeamEdge[] {
+  const edges = seamEdges(plan, panel.id);
+  return seamLinesOn(panel, plan).tooWide.flatMap((i) => edges[i] ?? []);
 }
 
 export interface SeamLengths {

@@ -9,7 +9,7 @@ import { stuffedPlace, stuffedWords, tubeOf } from './stuffed.ts';
 /** A body of two faces, 148 mm wide between its seam lines: 2 × 148 ÷ π = 94.2 across (worked example 6). */
 function body(): Plan {
   const build = new PlanBuilder('Body');
-  return build.edit(takeSet(build.plan, 'stuffed-body', { widthMm: 160 })).plan;
+  return build.edit(takeSet(build.plan, 'stuffed-body', { widthMm: 148 })).plan;
 }
 
 /** A sleeve of one panel, 240 wide, sewn 10 mm from its edges: 220 round, so 70.0 across. */

@@ -1,21 +1,13 @@
 /** Tubes stuffed round: how large they are, and where what lies on flat cloth is seen then. */
-import { edgesOf, movedIn } from '../cloth/outline-places.ts';
-import { distance, type Point, scale, subtract } from '../geometry/point.ts';
-import { boundsOf, type Polygon } from '../geometry/polygon.ts';
+import { type Point, scale, subtract } from '../geometry/point.ts';
+import { boundsOf } from '../geometry/polygon.ts';
 import { polylineLengthMm } from '../geometry/polyline.ts';
 import { formatLength } from '../units/length.ts';
 import type { Panel, Part } from './records.ts';
 import type { Plan } from './schema.ts';
-import { allowanceAt, isDart, pointOnSeam, seamEdges, tubeSizes } from './seams.ts';
+import { finishedOutline, isDart, pointOnSeam, seamEdges, seamLine, tubeSizes } from './seams.ts';
 
 type WithSeams = Pick<Plan, 'seams' | 'panels'>;
-
-/** The outline of a panel between its seam lines, on the right side; its cut edge where it has no seam. */
-export function finishedOutline(plan: WithSeams, panel: Panel): Polygon {
-  const allowance = allowanceAt(seamEdges(plan, panel.id));
-  const points = edgesOf(panel.shape).flatMap((edge) => movedIn(panel.shape, edge, allowance));
-  return points.filter((p, i) => i === 0 || distance(p, points[i - 1] as Point) > 0.01);
-}
 
 /** The tube that a panel makes with itself or with another one. */
 export interface Tube {
@@ -65,8 +57,7 @@ function isSewnAllRound(plan: WithSeams, panel: Panel, roundMm: number): boolean
   for (const { seam, side } of seamEdges(plan, panel.id)) {
     const other = seam[side === 'a' ? 'b' : 'a'].panelId;
     if (other === panel.id) continue;
-    const line = movedIn(panel.shape, seam[side], () => seam.allowanceMm);
-    sewnMm.set(other, (sewnMm.get(other) ?? 0) + polylineLengthMm(line));
+    sewnMm.set(other, (sewnMm.get(other) ?? 0) + polylineLengthMm(seamLine(plan, seam, side)));
   }
   return [...sewnMm.values()].some((mm) => mm > roundMm / 2);
 }

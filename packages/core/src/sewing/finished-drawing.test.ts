@@ -9,7 +9,7 @@ import { takeSet } from '../plan/edits/set-edits.ts';
 import { panelsOf } from '../plan/panels.ts';
 import type { Panel } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
-import { finishedOutline } from '../plan/stuffed.ts';
+import { finishedOutline } from '../plan/seams.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { finishedDrawing, finishedOnSheet, finishedViews } from './finished-drawing.ts';
 import { sheetPages } from './sheet-pages.ts';
@@ -84,9 +84,9 @@ describe('drawing', () => {
     expect(description).toMatch(/front, right side, 260 mm × 210 mm/);
   });
 
-  test('a body 160 wide, sewn 6 from the edge, is 2 × 148 ÷ π = 94 across when it is stuffed (worked example 6)', () => {
+  test('a body cut 160 wide and sewn 6 from the edge is 2 × 148 ÷ π = 94 across when it is stuffed (worked example 6)', () => {
     const empty = new PlanBuilder('Body').plan;
-    const plan = applyEdit(empty, expectOk(takeSet(empty, 'stuffed-body', { widthMm: 160 })));
+    const plan = applyEdit(empty, expectOk(takeSet(empty, 'stuffed-body', { widthMm: 148 })));
     const words = finishedDrawing(plan, 178, 200).items.flatMap((item) =>
       item.kind === 'text' ? [item.text] : [],
     );

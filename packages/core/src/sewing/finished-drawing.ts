@@ -11,7 +11,8 @@ import { placedOutline, shiningFace } from '../plan/placed.ts';
 import type { Panel, Part } from '../plan/records.ts';
 import { legsOnPanel, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
-import { finishedOutline, tubeOf } from '../plan/stuffed.ts';
+import { finishedOutline } from '../plan/seams.ts';
+import { tubeOf } from '../plan/stuffed.ts';
 import { formatLength } from '../units/length.ts';
 import type { DrawItem } from './sheet-drawing.ts';
 

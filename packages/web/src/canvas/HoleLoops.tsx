@@ -78,9 +78,10 @@ function loopsByPart(
   const byPart = new Map<string, LoopsHere[]>();
   for (const [key, runs] of runsByHole(plan)) {
     const run = runs.find((one) => one.prewired !== true && maybeThreadKind(one.threadId)?.form === 'thread');
-    if (run?.panelId !== panel.id) continue;
-    const ref = [run.from, run.to].find((end) => `${end.partId}.${end.holeId}` === key);
-    if (ref === undefined || only?.has(ref.partId) === false) continue;
+    const ref = run && [run.from, run.to].find((end) => `${end.partId}.${end.holeId}` === key);
+    if (run === undefined || ref === undefined || only?.has(ref.partId) === false) continue;
+    // A thread over a seam ends on another panel than it begins on.
+    if (plan.parts[ref.partId]?.panelId !== panel.id) continue;
     const colour = threadInk(sides.of(sides.nets.ofRun(run.id)), isDark);
     const here = byPart.get(ref.partId) ?? [];
     here.push({ holeId: ref.holeId, loops: loopsAt(plan, ref, run.threadId), colour });

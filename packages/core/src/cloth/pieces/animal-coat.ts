@@ -1,5 +1,21 @@
 import { cornersOf } from '../../geometry/curve.ts';
-import { heightField, innerField, type ReadyPiece, sizeOf, widthField } from '../ready-piece.ts';
+import {
+  heightField,
+  innerField,
+  type ReadyPiece,
+  type Sizes,
+  sizeOf,
+  widthField,
+  withinLimits,
+} from '../ready-piece.ts';
+
+/** There is cloth beside the neck, and most of the back below it (assumption). */
+function limitsOf(sizes: Sizes) {
+  return {
+    neckMm: { mostMm: sizeOf(sizes, 'widthMm') * 0.7 },
+    neckDepthMm: { mostMm: sizeOf(sizes, 'heightMm') * 0.3 },
+  };
+}
 
 export const animalCoat: ReadyPiece = {
   id: 'animal-coat',
@@ -19,10 +35,12 @@ export const animalCoat: ReadyPiece = {
       perMm: 1,
     })),
   ],
+  limits: limitsOf,
   outline: (sizes) => {
     const [width, height] = [sizeOf(sizes, 'widthMm'), sizeOf(sizes, 'heightMm')];
-    const neck = Math.min(sizeOf(sizes, 'neckMm'), width * 0.7);
-    const depth = Math.min(sizeOf(sizes, 'neckDepthMm'), height * 0.3);
+    const limits = limitsOf(sizes);
+    const neck = withinLimits(limits.neckMm, sizeOf(sizes, 'neckMm'));
+    const depth = withinLimits(limits.neckDepthMm, sizeOf(sizes, 'neckDepthMm'));
     const [left, right] = [(width - neck) / 2, (width + neck) / 2];
     return [
       { at: { x: left, y: 0 }, before: { x: left - width * 0.1, y: 0 }, after: { x: left, y: depth * 0.8 } },
@@ -65,7 +83,7 @@ export const animalCoat: ReadyPiece = {
   },
   guides: (sizes) => {
     const x = sizeOf(sizes, 'widthMm') / 2;
-    const y = Math.min(sizeOf(sizes, 'neckDepthMm'), sizeOf(sizes, 'heightMm') * 0.3);
+    const y = withinLimits(limitsOf(sizes).neckDepthMm, sizeOf(sizes, 'neckDepthMm'));
     return [
       {
         name: 'Spine',

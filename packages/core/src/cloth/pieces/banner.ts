@@ -19,6 +19,10 @@ export const banner: ReadyPiece = {
       perMm: 1,
     })),
   ],
+  limits: (sizes) => ({
+    pointMm: { mostMm: sizeOf(sizes, 'heightMm') },
+    tunnelMm: { mostMm: sizeOf(sizes, 'heightMm') - sizeOf(sizes, 'pointMm') },
+  }),
   outline: (sizes) => {
     const [width, height] = [sizeOf(sizes, 'widthMm'), sizeOf(sizes, 'heightMm')];
     const shoulder = Math.max(0, height - sizeOf(sizes, 'pointMm'));

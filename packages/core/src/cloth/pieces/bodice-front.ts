@@ -1,5 +1,23 @@
 import { cornersOf } from '../../geometry/curve.ts';
-import { heightField, innerField, type ReadyPiece, sizeOf, widthField } from '../ready-piece.ts';
+import {
+  heightField,
+  innerField,
+  type ReadyPiece,
+  type Sizes,
+  sizeOf,
+  widthField,
+  withinLimits,
+} from '../ready-piece.ts';
+
+/** How the sizes of a bodice bound each other (assumption): shoulders and armholes need room beside the neck and above the hem. */
+function limitsOf(sizes: Sizes) {
+  const [width, height] = [sizeOf(sizes, 'widthMm'), sizeOf(sizes, 'heightMm')];
+  return {
+    neckMm: { mostMm: width * 0.6 },
+    neckDepthMm: { mostMm: height * 0.5 },
+    armholeMm: { leastMm: sizeOf(sizes, 'shoulderMm') + 20, mostMm: height * 0.8 },
+  };
+}
 
 export const bodiceFront: ReadyPiece = {
   id: 'bodice-front',
@@ -29,12 +47,14 @@ export const bodiceFront: ReadyPiece = {
       perMm: 1,
     })),
   ],
+  limits: limitsOf,
   outline: (sizes) => {
     const [width, height] = [sizeOf(sizes, 'widthMm'), sizeOf(sizes, 'heightMm')];
-    const neck = Math.min(sizeOf(sizes, 'neckMm'), width * 0.6);
-    const depth = Math.min(sizeOf(sizes, 'neckDepthMm'), height * 0.5);
+    const limits = limitsOf(sizes);
+    const neck = withinLimits(limits.neckMm, sizeOf(sizes, 'neckMm'));
+    const depth = withinLimits(limits.neckDepthMm, sizeOf(sizes, 'neckDepthMm'));
     const drop = sizeOf(sizes, 'shoulderMm');
-    const arm = Math.min(Math.max(sizeOf(sizes, 'armholeMm'), drop + 20), height * 0.8);
+    const arm = withinLimits(limits.armholeMm, sizeOf(sizes, 'armholeMm'));
     const [left, right] = [(width - neck) / 2, (width + neck) / 2];
     const inset = width * 0.08;
     return [
@@ -55,7 +75,7 @@ export const bodiceFront: ReadyPiece = {
   },
   guides: (sizes) => {
     const x = sizeOf(sizes, 'widthMm') / 2;
-    const top = { x, y: Math.min(sizeOf(sizes, 'neckDepthMm'), sizeOf(sizes, 'heightMm') * 0.5) };
+    const top = { x, y: withinLimits(limitsOf(sizes).neckDepthMm, sizeOf(sizes, 'neckDepthMm')) };
     return [
       { name: 'Middle front', closed: false, nodes: cornersOf([top, { x, y: sizeOf(sizes, 'heightMm') }]) },
     ];

@@ -1,4 +1,17 @@
-import { heightField, innerField, type ReadyPiece, sizeOf, widthField } from '../ready-piece.ts';
+import {
+  heightField,
+  innerField,
+  type ReadyPiece,
+  type Sizes,
+  sizeOf,
+  widthField,
+  withinLimits,
+} from '../ready-piece.ts';
+
+/** The band is part of the height (geometry). */
+function limitsOf(sizes: Sizes) {
+  return { bandMm: { mostMm: sizeOf(sizes, 'heightMm') } };
+}
 
 export const collar: ReadyPiece = {
   id: 'collar',
@@ -13,9 +26,10 @@ export const collar: ReadyPiece = {
       perMm: -1,
     })),
   ],
+  limits: limitsOf,
   outline: (sizes) => {
     const [width, height] = [sizeOf(sizes, 'widthMm'), sizeOf(sizes, 'heightMm')];
-    const band = Math.min(sizeOf(sizes, 'bandMm'), height);
+    const band = withinLimits(limitsOf(sizes).bandMm, sizeOf(sizes, 'bandMm'));
     const rise = height - band;
     return [
       { at: { x: width * 0.06, y: 0 }, after: { x: width * 0.3, y: rise } },

@@ -1,4 +1,17 @@
-import { heightField, innerField, type ReadyPiece, sizeOf, widthField } from '../ready-piece.ts';
+import {
+  heightField,
+  innerField,
+  type ReadyPiece,
+  type Sizes,
+  sizeOf,
+  widthField,
+  withinLimits,
+} from '../ready-piece.ts';
+
+/** Corners are no rounder than half the width, nor than the flap is high (geometry). */
+function limitsOf(sizes: Sizes) {
+  return { cornerMm: { mostMm: Math.min(sizeOf(sizes, 'widthMm') / 2, sizeOf(sizes, 'heightMm')) } };
+}
 
 export const flap: ReadyPiece = {
   id: 'flap',
@@ -13,9 +26,10 @@ export const flap: ReadyPiece = {
       perMm: -1,
     })),
   ],
+  limits: limitsOf,
   outline: (sizes) => {
     const [width, height] = [sizeOf(sizes, 'widthMm'), sizeOf(sizes, 'heightMm')];
-    const radius = Math.min(sizeOf(sizes, 'cornerMm'), width / 2, height);
+    const radius = withinLimits(limitsOf(sizes).cornerMm, sizeOf(sizes, 'cornerMm'));
     const out = radius * 0.448;
     return [
       { at: { x: 0, y: 0 } },

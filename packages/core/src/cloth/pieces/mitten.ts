@@ -1,5 +1,17 @@
-import type { ReadyPiece } from '../ready-piece.ts';
-import { heightField, innerField, sizeOf, widthField } from '../ready-piece.ts';
+import {
+  heightField,
+  innerField,
+  type ReadyPiece,
+  type Sizes,
+  sizeOf,
+  widthField,
+  withinLimits,
+} from '../ready-piece.ts';
+
+/** The thumb takes up less than half of the width (assumption). */
+function limitsOf(sizes: Sizes) {
+  return { thumbMm: { mostMm: sizeOf(sizes, 'widthMm') * 0.45 } };
+}
 
 export const mitten: ReadyPiece = {
   id: 'mitten',
@@ -14,9 +26,10 @@ export const mitten: ReadyPiece = {
       perMm: -1,
     })),
   ],
+  limits: limitsOf,
   outline: (sizes) => {
     const [width, height] = [sizeOf(sizes, 'widthMm'), sizeOf(sizes, 'heightMm')];
-    const thumb = Math.min(sizeOf(sizes, 'thumbMm'), width * 0.45);
+    const thumb = withinLimits(limitsOf(sizes).thumbMm, sizeOf(sizes, 'thumbMm'));
     const palm = width - thumb;
     const tip = palm / 2;
     const [thumbTop, crotch, root] = [height * 0.4, height * 0.56, height * 0.74];

@@ -14,6 +14,9 @@ export const rounded: ReadyPiece = {
       perMm: -1,
     })),
   ],
+  limits: (sizes) => ({
+    cornerMm: { mostMm: Math.min(sizeOf(sizes, 'widthMm'), sizeOf(sizes, 'heightMm')) / 2 },
+  }),
   outline: (sizes) =>
     roundedBoxCurve(0, 0, sizeOf(sizes, 'widthMm'), sizeOf(sizes, 'heightMm'), sizeOf(sizes, 'cornerMm')),
 };

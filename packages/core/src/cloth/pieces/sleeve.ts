@@ -1,5 +1,21 @@
 import { cornersOf } from '../../geometry/curve.ts';
-import { heightField, innerField, type ReadyPiece, sizeOf, widthField } from '../ready-piece.ts';
+import {
+  heightField,
+  innerField,
+  type ReadyPiece,
+  type Sizes,
+  sizeOf,
+  widthField,
+  withinLimits,
+} from '../ready-piece.ts';
+
+/** A sleeve is no wider at the wrist than at the arm, and longer than its cap (assumption). */
+function limitsOf(sizes: Sizes) {
+  return {
+    capMm: { mostMm: sizeOf(sizes, 'heightMm') * 0.8 },
+    wristMm: { mostMm: sizeOf(sizes, 'widthMm') },
+  };
+}
 
 export const sleeve: ReadyPiece = {
   id: 'sleeve',
@@ -19,10 +35,11 @@ export const sleeve: ReadyPiece = {
       perMm: 1,
     })),
   ],
+  limits: limitsOf,
   outline: (sizes) => {
     const [width, height] = [sizeOf(sizes, 'widthMm'), sizeOf(sizes, 'heightMm')];
-    const cap = Math.min(sizeOf(sizes, 'capMm'), height * 0.8);
-    const inset = Math.max(0, (width - Math.min(sizeOf(sizes, 'wristMm'), width)) / 2);
+    const cap = withinLimits(limitsOf(sizes).capMm, sizeOf(sizes, 'capMm'));
+    const inset = (width - withinLimits(limitsOf(sizes).wristMm, sizeOf(sizes, 'wristMm'))) / 2;
     return [
       { at: { x: 0, y: cap }, after: { x: width * 0.2, y: cap * 0.95 } },
       { at: { x: width / 2, y: 0 }, before: { x: width * 0.28, y: 0 }, after: { x: width * 0.72, y: 0 } },

@@ -1,4 +1,17 @@
-import { heightField, innerField, type ReadyPiece, sizeOf, widthField } from '../ready-piece.ts';
+import {
+  heightField,
+  innerField,
+  type ReadyPiece,
+  type Sizes,
+  sizeOf,
+  widthField,
+  withinLimits,
+} from '../ready-piece.ts';
+
+/** The head is no wider than the body (assumption). */
+function limitsOf(sizes: Sizes) {
+  return { headMm: { mostMm: sizeOf(sizes, 'widthMm') } };
+}
 
 export const softBody: ReadyPiece = {
   id: 'soft-body',
@@ -13,10 +26,11 @@ export const softBody: ReadyPiece = {
       perMm: 2,
     })),
   ],
+  limits: limitsOf,
   outline: (sizes) => {
     const [width, height] = [sizeOf(sizes, 'widthMm'), sizeOf(sizes, 'heightMm')];
-    const head = Math.min(sizeOf(sizes, 'headMm'), width);
-    const [x, neck] = [width / 2, Math.min(head, width) * 0.36];
+    const head = withinLimits(limitsOf(sizes).headMm, sizeOf(sizes, 'headMm'));
+    const [x, neck] = [width / 2, head * 0.36];
     const [headMiddle, neckY, belly] = [height * 0.2, height * 0.4, height * 0.7];
     return [
       { at: { x, y: 0 }, before: { x: x - head * 0.28, y: 0 }, after: { x: x + head * 0.28, y: 0 } },

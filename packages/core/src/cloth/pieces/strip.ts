@@ -14,6 +14,7 @@ export const strip: ReadyPiece = {
       perMm: -1,
     })),
   ],
+  limits: (sizes) => ({ overlapMm: { mostMm: sizeOf(sizes, 'widthMm') } }),
   outline: (sizes) => roundedBoxCurve(0, 0, sizeOf(sizes, 'widthMm'), sizeOf(sizes, 'heightMm'), 4),
   closesByOverlap: (sizes) => sizeOf(sizes, 'overlapMm') > 0,
   guides: (sizes) => {

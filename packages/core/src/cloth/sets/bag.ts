@@ -1,5 +1,5 @@
 import { ALLOWANCE_MM, boxNodes, lineFrom, measure, type PieceSet, usualSeam } from '../piece-set.ts';
-import { type Sizes, sizeOf } from '../ready-piece.ts';
+import { type Sizes, sizeOf, withinLimits } from '../ready-piece.ts';
 
 const seams2 = 2 * ALLOWANCE_MM;
 const wide = (sizes: Sizes): number => sizeOf(sizes, 'widthMm') + seams2;
@@ -26,6 +26,9 @@ function gussetNodes(sizes: Sizes) {
     at(0, depth),
   ];
 }
+
+/** The pocket ends well above the bottom of the bag (assumption). */
+const pocketLimits = (sizes: Sizes) => ({ mostMm: sizeOf(sizes, 'heightMm') * 0.8 });
 
 const face = (key: string, name: string, kindId?: string) => ({
   key,
@@ -59,8 +62,9 @@ export const bag: PieceSet = {
       outline: (sizes) =>
         boxNodes(
           sizeOf(sizes, 'widthMm') * 0.6,
-          Math.min(sizeOf(sizes, 'pocketMm'), sizeOf(sizes, 'heightMm') * 0.8),
+          withinLimits(pocketLimits(sizes), sizeOf(sizes, 'pocketMm')),
         ),
+      limits: (sizes) => ({ pocketMm: pocketLimits(sizes) }),
     },
   ],
   seams: () => [

@@ -41,6 +41,13 @@ function face(key: string, name: string, kindId?: string): SetPanel {
     grainDeg: 0,
     ...(kindId === undefined ? {} : { kindId }),
     outline: (sizes) => boxNodes(cut(sizes).widthMm, cut(sizes).heightMm),
+    limits: (sizes) => ({
+      // The corners lie beside each other, and below the zip.
+      boxMm: {
+        mostMm:
+          Math.min(sizeOf(sizes, 'widthMm'), 2 * (sizeOf(sizes, 'heightMm') - sizeOf(sizes, 'zipMm'))) - 2,
+      },
+    }),
     keepOuts: (sizes) => [...zip(sizes), ...corners(sizes)],
   };
 }
@@ -55,8 +62,8 @@ export const boxedPouch: PieceSet = {
   title: 'Lined pouch with zip and boxed corners',
   description: 'Front and back with a zip at the mouth, corners pinched to a bottom, and a lining of two.',
   sizes: [
-    measure('widthMm', 'Width', 260, 60, 1000),
-    measure('heightMm', 'Height', 200, 60, 1000),
+    measure('widthMm', 'Width at the mouth', 260, 60, 1000),
+    measure('heightMm', 'Height before the corners are boxed', 200, 60, 1000),
     measure('boxMm', 'Depth of the bottom', 50, 2, 400),
     measure('zipMm', 'Free beside the zip', 8, 1, 40),
   ],

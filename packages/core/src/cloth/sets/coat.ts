@@ -1,5 +1,5 @@
-import { boxNodes, lineFrom, measure, type PieceSet, usualSeam } from '../piece-set.ts';
-import { type Sizes, sizeOf } from '../ready-piece.ts';
+import { ALLOWANCE_MM, boxNodes, lineFrom, measure, type PieceSet, usualSeam } from '../piece-set.ts';
+import { type Sizes, sizeOf, withinLimits } from '../ready-piece.ts';
 
 /** The back covers so much of the girth; the strap goes round the rest, under the belly (assumption). */
 const BACK_SHARE = 0.6;
@@ -8,10 +8,36 @@ function backMm(sizes: Sizes): number {
   return sizeOf(sizes, 'girthMm') * BACK_SHARE;
 }
 
-/** Round the belly, with what lies over the strap’s fastening and both seams. */
+/** Turned in along both edges of the strap and at the upper edge of the collar, mm (common practice, no source). */
+const HEM_MM = 10;
+
+/**
+ * Round the belly from its seam to its other end, with what lies over the fastening. Its seam takes its allowance from the back, whose edge goes
+ * straight on beside the strap; so the strap is longer by that.
+ */
 function strapMm(sizes: Sizes): number {
-  return sizeOf(sizes, 'girthMm') - backMm(sizes) + sizeOf(sizes, 'overlapMm') + 10;
+  return sizeOf(sizes, 'girthMm') - backMm(sizes) + sizeOf(sizes, 'overlapMm') + ALLOWANCE_MM;
 }
+
+/** As cut: with both hems. */
+function strapWidthMm(sizes: Sizes): number {
+  return withinLimits(limitsOf(sizes).strapMm, sizeOf(sizes, 'strapMm')) + 2 * HEM_MM;
+}
+
+/** The collar goes half round, from where one shoulder would be to the other. */
+function neckMm(sizes: Sizes): number {
+  return withinLimits(limitsOf(sizes).neckMm, sizeOf(sizes, 'neckMm')) / 2;
+}
+
+/** There is cloth beside the neck, and most of the back beside the strap (assumption). */
+function limitsOf(sizes: Sizes) {
+  return {
+    neckMm: { mostMm: 1.6 * backMm(sizes) },
+    strapMm: { mostMm: sizeOf(sizes, 'backMm') * 0.4 - 2 * HEM_MM },
+  };
+}
+
+const hem = (y: number, widthMm: number) => lineFrom('Hem', { x: 0, y }, { x: widthMm, y });
 
 export const coat: PieceSet = {
   id: 'coat',
@@ -31,12 +57,14 @@ export const coat: PieceSet = {
       key: 'back',
       name: 'back',
       grainDeg: 0,
+      asSewn: true,
+      limits: limitsOf,
       outline: (sizes) => {
         const [width, height] = [backMm(sizes), sizeOf(sizes, 'backMm')];
-        const neck = Math.min(sizeOf(sizes, 'neckMm') / 2, width * 0.8);
+        const neck = neckMm(sizes);
         const [left, right] = [(width - neck) / 2, (width + neck) / 2];
         const arm = height * 0.35;
-        const strap = Math.min(sizeOf(sizes, 'strapMm') + 20, height * 0.4);
+        const strap = strapWidthMm(sizes);
         return [
           // At the neck the edge starts straight down, so that the collar’s seam line is as long as its edge.
           { at: { x: left, y: 0 }, before: { x: left, y: height * 0.1 } },
@@ -59,21 +87,22 @@ export const coat: PieceSet = {
     {
       key: 'strap',
       name: 'strap',
-      outline: (sizes) =>
-        boxNodes(strapMm(sizes), Math.min(sizeOf(sizes, 'strapMm') + 20, sizeOf(sizes, 'backMm') * 0.4)),
+      asSewn: true,
+      outline: (sizes) => boxNodes(strapMm(sizes), strapWidthMm(sizes)),
       guides: (sizes) => {
-        const [x, y] = [
-          strapMm(sizes) - sizeOf(sizes, 'overlapMm'),
-          Math.min(sizeOf(sizes, 'strapMm') + 20, sizeOf(sizes, 'backMm') * 0.4),
+        const [x, y] = [strapMm(sizes) - sizeOf(sizes, 'overlapMm'), strapWidthMm(sizes)];
+        return [
+          lineFrom('Overlap', { x, y: 0 }, { x, y }),
+          hem(HEM_MM, strapMm(sizes)),
+          hem(y - HEM_MM, strapMm(sizes)),
         ];
-        return [lineFrom('Overlap', { x, y: 0 }, { x, y })];
       },
     },
     {
       key: 'collar',
       name: 'collar',
-      outline: (sizes) =>
-        boxNodes(Math.min(sizeOf(sizes, 'neckMm') / 2, backMm(sizes) * 0.8), sizeOf(sizes, 'collarMm') + 20),
+      outline: (sizes) => boxNodes(neckMm(sizes), sizeOf(sizes, 'collarMm') + HEM_MM + ALLOWANCE_MM),
+      guides: (sizes) => [hem(HEM_MM, neckMm(sizes))],
     },
   ],
   seams: () => [

@@ -18,7 +18,9 @@ export const openedSleeve: PieceSet = {
       name: 'sleeve',
       outline: sleeve.outline,
       ...(sleeve.guides === undefined ? {} : { guides: sleeve.guides }),
+      limits: (sizes) => sleeve.limits?.(sizes) ?? {},
       grainDeg: 0,
+      asSewn: true,
     },
   ],
   seams: () => [

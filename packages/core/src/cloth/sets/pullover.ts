@@ -4,17 +4,11 @@ import { type Sizes, sizeOf } from '../ready-piece.ts';
 
 const NODES = 9;
 
-const front = (sizes: Sizes) =>
-  bodiceFront.outline({ ...sizes, widthMm: sizeOf(sizes, 'chestMm') / 2 + sizeOf(sizes, 'easeMm') });
-const back = (sizes: Sizes) =>
-  mirroredNodes(
-    bodiceFront.outline({
-      ...sizes,
-      widthMm: sizeOf(sizes, 'chestMm') / 2 + sizeOf(sizes, 'easeMm'),
-      neckDepthMm: sizeOf(sizes, 'backNeckMm'),
-    }),
-    sizeOf(sizes, 'chestMm') / 2 + sizeOf(sizes, 'easeMm'),
-  );
+/** Half of the chest and the ease of one side: finished, front and back are as wide as both together. */
+const widthMm = (sizes: Sizes): number => sizeOf(sizes, 'chestMm') / 2 + sizeOf(sizes, 'easeMm');
+const forFront = (sizes: Sizes): Sizes => ({ ...sizes, widthMm: widthMm(sizes) });
+const forBack = (sizes: Sizes): Sizes => ({ ...forFront(sizes), neckDepthMm: sizeOf(sizes, 'backNeckMm') });
+const back = (sizes: Sizes) => mirroredNodes(bodiceFront.outline(forBack(sizes)), widthMm(sizes));
 const edge = (from: number, to: number) => mirroredEdge({ panel: 'front', from, to }, 'back', NODES);
 
 export const pullover: PieceSet = {
@@ -32,8 +26,22 @@ export const pullover: PieceSet = {
     measure('armholeMm', 'Depth of the armhole', 210, 60, 500),
   ],
   panels: [
-    { key: 'front', name: 'front', outline: front, grainDeg: 0 },
-    { key: 'back', name: 'back', outline: back, grainDeg: 0 },
+    {
+      key: 'front',
+      name: 'front',
+      outline: (sizes) => bodiceFront.outline(forFront(sizes)),
+      limits: (sizes) => bodiceFront.limits?.(forFront(sizes)) ?? {},
+      grainDeg: 0,
+      asSewn: true,
+    },
+    {
+      key: 'back',
+      name: 'back',
+      outline: back,
+      limits: (sizes) => ({ backNeckMm: bodiceFront.limits?.(forBack(sizes))['neckDepthMm'] ?? {} }),
+      grainDeg: 0,
+      asSewn: true,
+    },
   ],
   seams: () => [
     usualSeam(edge(2, 3), { sewn: 'before' }),

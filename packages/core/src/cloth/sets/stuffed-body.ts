@@ -7,6 +7,7 @@ const NODES = 8;
 const GAP = { from: 4.3, to: 4.7 };
 
 const front = (sizes: Sizes) => softBody.outline(sizes);
+const limits = { limits: (sizes: Sizes) => softBody.limits?.(sizes) ?? {} };
 
 export const stuffedBody: PieceSet = {
   id: 'stuffed-body',
@@ -19,8 +20,13 @@ export const stuffedBody: PieceSet = {
     measure('headMm', 'Width of the head', 110, 20, 600),
   ],
   panels: [
-    { key: 'front', name: 'front', outline: front },
-    { key: 'back', name: 'back', outline: (sizes) => mirroredNodes(front(sizes), sizeOf(sizes, 'widthMm')) },
+    { key: 'front', name: 'front', outline: front, ...limits, asSewn: true },
+    {
+      key: 'back',
+      name: 'back',
+      outline: (sizes) => mirroredNodes(front(sizes), sizeOf(sizes, 'widthMm')),
+      asSewn: true,
+    },
   ],
   seams: () => [
     usualSeam(mirroredEdge({ panel: 'front', from: GAP.to, to: GAP.from }, 'back', NODES), {

@@ -6,6 +6,7 @@ import { goingWith } from '../orphans.ts';
 import { RECORD_RULES, type RecordRule, type Touched } from '../record-rules.ts';
 import { FIELDS, type FieldName, type Plan, TABLE_NAMES, TABLES, type TableName } from '../schema.ts';
 import { describeIssue } from '../schema-issue.ts';
+import { seamWidthProblem } from './seam-width-problem.ts';
 import { sewnProblem } from './sewn-problem.ts';
 
 /**
@@ -23,7 +24,10 @@ export function checkEdit(plan: Plan, label: string, asked: readonly Change[]): 
   }
   const next = applyEdit(plan, edit);
   const problem =
-    countProblem(next, plan) ?? sewnProblem(plan, next, changes) ?? ruleProblem(plan, next, changes);
+    countProblem(next, plan) ??
+    sewnProblem(plan, next, changes) ??
+    ruleProblem(plan, next, changes) ??
+    seamWidthProblem(plan, next, changes);
   return problem === null ? succeed(edit) : { ok: false, problem };
 }
 

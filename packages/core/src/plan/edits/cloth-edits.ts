@@ -11,6 +11,7 @@ import {
 import { maybeClothColour, maybeClothKind } from '../../cloth/cloth-kinds.ts';
 import { type Sizes, usualSizes } from '../../cloth/ready-piece.ts';
 import { maybeReadyPiece } from '../../cloth/ready-pieces.ts';
+import { sizeProblem } from '../../cloth/size-problem.ts';
 import { fail, type Result, succeed } from '../../errors/problem.ts';
 import { type CurveNode, mapNode } from '../../geometry/curve.ts';
 import { snapToMicrometre } from '../../geometry/point.ts';
@@ -54,10 +55,13 @@ export function takePiece(plan: Plan, pieceId: string, sizes: Sizes = {}, of?: O
   const piece = maybeReadyPiece(pieceId);
   if (piece === undefined)
     return fail('unknown-kind', `There is no ready piece "${pieceId}".`, 'shape.pieceId');
+  const all = { ...usualSizes(piece), ...sizes };
+  const problem = sizeProblem(piece, all);
+  if (problem !== null) return { ok: false, problem };
   return reshape(plan, `take the piece “${piece.title.toLowerCase()}”`, of, {
     kind: 'ready',
     pieceId,
-    sizes: { ...usualSizes(piece), ...sizes },
+    sizes: all,
   });
 }
 
@@ -70,6 +74,12 @@ export function resizePiece(plan: Plan, sizes: Sizes, of?: OnPanel): Result<Edit
   }
   if (shape.kind !== 'ready') return fail('not-a-ready-piece', '', 'cloth.shape');
   const panels = panelsOfSameSet(plan, { panelId: panelOf(plan, of).id });
+  for (const { shape: own } of panels) {
+    const piece = own.kind === 'ready' ? maybeReadyPiece(own.pieceId) : undefined;
+    const problem =
+      piece === undefined ? null : sizeProblem(piece, { ...shape.sizes, ...sizes }, shape.sizes);
+    if (problem !== null) return { ok: false, problem };
+  }
   return checkEdit(
     plan,
     'change the size of the cloth',

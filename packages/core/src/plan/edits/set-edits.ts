@@ -1,9 +1,10 @@
 /** Ready pieces of several panels: taken as a whole, and changed as a whole. */
 import { clothBox } from '../../cloth/cloth.ts';
 import { maybeClothKind } from '../../cloth/cloth-kinds.ts';
-import { pieceIdOf, type SetEdge } from '../../cloth/piece-set.ts';
+import { pieceIdOf, piecesOfSet, type SetEdge } from '../../cloth/piece-set.ts';
 import { maybePieceSet } from '../../cloth/piece-sets.ts';
 import type { Sizes } from '../../cloth/ready-piece.ts';
+import { sizeProblem } from '../../cloth/size-problem.ts';
 import { fail, type Result } from '../../errors/problem.ts';
 import type { Change, Edit } from '../edit.ts';
 import { firstPanel, panelsOf } from '../panels.ts';
@@ -33,6 +34,10 @@ export function takeSet(plan: Plan, setId: string, sizes: Sizes = {}): Result<Ed
   const set = maybePieceSet(setId);
   if (set === undefined) return fail('unknown-kind', `There is no ready piece "${setId}".`);
   const all = { ...Object.fromEntries(set.sizes.map(({ id, usualMm }) => [id, usualMm])), ...sizes };
+  const problem = piecesOfSet(set)
+    .map((piece) => sizeProblem(piece, all))
+    .find((one) => one !== null);
+  if (problem !== undefined) return { ok: false, problem };
   const seams = set.seams(all);
   const { first, change } = takeNumbers(plan, set.panels.length + seams.length + set.works.length);
   const like = firstPanel(plan);
@@ -40,9 +45,10 @@ export function takeSet(plan: Plan, setId: string, sizes: Sizes = {}): Result<Ed
   const changes: Change[] = [change];
   let next: Plan = isFresh ? { ...plan, panels: {} } : plan;
   const idOf = new Map(set.panels.map(({ key }, i) => [key, panelIdOf(first + i)]));
-  for (const { key, name, kindId: own, grainDeg } of set.panels) {
+  for (const one of set.panels) {
+    const { key, name, kindId: own, grainDeg } = one;
     const kind = own === undefined ? undefined : maybeClothKind(own);
-    const shape: Panel['shape'] = { kind: 'ready', pieceId: pieceIdOf(set, key), sizes: all };
+    const shape: Panel['shape'] = { kind: 'ready', pieceId: pieceIdOf(set, one), sizes: all };
     const box = clothBox({ shape });
     const panel: Panel = {
       ...like,

@@ -2,6 +2,7 @@
 
 import { curvePoints } from '@sashiko/core/cloth/cloth';
 import { maybeReadyPiece } from '@sashiko/core/cloth/ready-pieces';
+import { fittingSize } from '@sashiko/core/cloth/size-problem';
 import type { Result } from '@sashiko/core/errors/problem';
 import { moveNode } from '@sashiko/core/geometry/curve';
 import { type HandleSide, insertNode, moveHandleTo, moveNodeTo } from '@sashiko/core/geometry/curve-edit';
@@ -99,13 +100,12 @@ function resizedBy(plan: Plan, id: string, by: Point): Result<Edit> {
   const panel = panelInHand(plan);
   const of = { panelId: panel.id };
   const { shape } = panel;
-  const field =
-    shape.kind === 'ready' ? maybeReadyPiece(shape.pieceId)?.sizes.find((one) => one.id === id) : undefined;
-  if (shape.kind !== 'ready' || field === undefined) return resizePiece(plan, {}, of);
+  const piece = shape.kind === 'ready' ? maybeReadyPiece(shape.pieceId) : undefined;
+  const field = piece?.sizes.find((one) => one.id === id);
+  if (shape.kind !== 'ready' || piece === undefined || field === undefined) return resizePiece(plan, {}, of);
   const handle = field.handle?.(shape.sizes);
   const pulled = (shape.sizes[id] ?? 0) + (handle === undefined ? 0 : by[handle.along] * handle.perMm);
-  const size = Math.round(Math.min(field.largestMm, Math.max(field.smallestMm, pulled)));
-  return resizePiece(plan, { [id]: size }, of);
+  return resizePiece(plan, { [id]: fittingSize(piece, shape.sizes, id, pulled) }, of);
 }
 
 /** The line or area of a panel at a place: the nearest line within reach, else the smallest area it lies in; `outline` at the edge. */
