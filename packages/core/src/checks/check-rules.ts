@@ -21,6 +21,7 @@ import { implant } from './rules/implant.ts';
 import { joinedTooMuch } from './rules/joined-too-much.ts';
 import { keepOut } from './rules/keep-out.ts';
 import { layerHolder } from './rules/layer-holder.ts';
+import { layerPast } from './rules/layer-past.ts';
 import { layerWindow } from './rules/layer-window.ts';
 import { lead } from './rules/lead.ts';
 import { legReach } from './rules/leg-reach.ts';
@@ -30,6 +31,7 @@ import { magnetSteel } from './rules/magnet-steel.ts';
 import { mixedKinds } from './rules/mixed-kinds.ts';
 import { open } from './rules/open.ts';
 import { opening } from './rules/opening.ts';
+import { partsOverlap } from './rules/parts-overlap.ts';
 import { patch } from './rules/patch.ts';
 import { pinFight } from './rules/pin-fight.ts';
 import { pinLoad } from './rules/pin-load.ts';
@@ -39,6 +41,7 @@ import { reversed } from './rules/reversed.ts';
 import { seam } from './rules/seam.ts';
 import { seamLength } from './rules/seam-length.ts';
 import { seamPass } from './rules/seam-pass.ts';
+import { seamWide } from './rules/seam-wide.ts';
 import { selfSensing } from './rules/self-sensing.ts';
 import { series } from './rules/series.ts';
 import { shortNet } from './rules/short-net.ts';
@@ -68,6 +71,7 @@ export const CHECK_RULES: readonly CheckRule[] = [
   suppliesMerged,
   joinedTooMuch,
   crossing,
+  partsOverlap,
   twoPads,
   wrap,
   gap,
@@ -108,8 +112,10 @@ export const CHECK_RULES: readonly CheckRule[] = [
   fold,
   seam,
   seamLength,
+  seamWide,
   seamPass,
   layerWindow,
+  layerPast,
   layerHolder,
   farLayer,
   legReach,
