@@ -27,6 +27,16 @@ export const mark = (name: string, nodes: readonly CurveNode[], closed = true): 
   closed,
 });
 
+/** The upper side of an outline, from node to node: the open side of a pocket. */
+export function upperSide(nodes: readonly CurveNode[]): { readonly from: number; readonly to: number } {
+  const sides = nodes.map(({ at }, from) => {
+    const to = (from + 1) % nodes.length;
+    return { from, to, y: at.y + (nodes[to] as CurveNode).at.y };
+  });
+  const [first] = [...sides].sort((a, b) => a.y - b.y);
+  return { from: first?.from ?? 0, to: first?.to ?? 0 };
+}
+
 /** A plan with its piece, its cloth and its lines, ready for parts. */
 export function begin(
   id: string,

@@ -8,7 +8,7 @@ import { drawRun } from '@sashiko/core/plan/edits/run-edits';
 import { takeSet } from '@sashiko/core/plan/edits/set-edits';
 import { panelsOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { begin, routed } from './demo-kit.ts';
+import { begin, routed, upperSide } from './demo-kit.ts';
 
 /** A boxed pouch: the lamps of a harbour on its front, the power in a pocket on its back, both sides over the side seam. */
 export function harbourPouch(): Plan {
@@ -73,12 +73,7 @@ export function harbourPouch(): Plan {
         passes: [{ seamId: side.id, leaves: 'a', share, bends: 0 }],
       }),
     );
-  return build.edit(
-    addLayer(build.plan, {
-      name: 'pocket with an open top',
-      panelId: back.id,
-      face: 'right',
-      nodes: roundedBoxCurve(holder.x - 40, holder.y - 40, holder.x + 40, holder.y + 40, 6),
-    }),
-  ).plan;
+  const nodes = roundedBoxCurve(holder.x - 40, holder.y - 40, holder.x + 40, holder.y + 40, 6);
+  const pocket = { name: 'pocket with an open top', panelId: back.id, face: 'right' as const };
+  return build.edit(addLayer(build.plan, { ...pocket, nodes, openEdge: upperSide(nodes) })).plan;
 }

@@ -23,7 +23,7 @@ import { route } from '@sashiko/core/router/route';
 import { USUAL_REQUEST } from '@sashiko/core/router/route-request';
 import type { Spot } from '@sashiko/core/testing/plan-builder';
 import { bankTogether } from '@sashiko/core/wishes/wiring-edits';
-import { begin, corners, mark, routed } from './demo-kit.ts';
+import { begin, corners, mark, routed, upperSide } from './demo-kit.ts';
 import { harbourPouch } from './demo-pouch.ts';
 
 function lighthouseCushion(): Plan {
@@ -153,14 +153,9 @@ function nightWalkDogCoat(): Plan {
     }),
   );
   build.edit(layAlongSeam(build.plan, seam));
-  return build.edit(
-    addLayer(build.plan, {
-      name: 'lined pocket with an open top',
-      panelId: coat.id,
-      face: 'right',
-      nodes: roundedBoxCurve(150, 384, 270, 452, 8),
-    }),
-  ).plan;
+  const nodes = roundedBoxCurve(150, 384, 270, 452, 8);
+  const pocket = { name: 'lined pocket with an open top', panelId: coat.id, face: 'right' as const };
+  return build.edit(addLayer(build.plan, { ...pocket, nodes, openEdge: upperSide(nodes) })).plan;
 }
 
 /** A ring of twelve bare-leg lights with mistakes left in, each of them found by a check. */

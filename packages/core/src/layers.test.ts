@@ -11,7 +11,7 @@ const GROUPS: ReadonlyArray<readonly string[]> = [
   ['cloth', 'parts', 'thread'],
   ['plan'],
   ['joining'],
-  ['spacing', 'wishes', 'pieces'],
+  ['spacing', 'wishes', 'pieces', 'reach'],
   ['power'],
   ['router', 'circuit'],
   ['patterns'],

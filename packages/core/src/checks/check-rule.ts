@@ -24,6 +24,7 @@ export type Facet =
   | 'panels'
   | 'seams'
   | 'layers'
+  | 'works'
   | 'facts'
   | 'habits'
   | 'parts'

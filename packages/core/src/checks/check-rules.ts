@@ -45,6 +45,7 @@ import { seamWide } from './rules/seam-wide.ts';
 import { selfSensing } from './rules/self-sensing.ts';
 import { series } from './rules/series.ts';
 import { shortNet } from './rules/short-net.ts';
+import { shutIn } from './rules/shut-in.ts';
 import { skin } from './rules/skin.ts';
 import { stitchLong } from './rules/stitch-long.ts';
 import { suppliesMerged } from './rules/supplies-merged.ts';
@@ -121,6 +122,7 @@ export const CHECK_RULES: readonly CheckRule[] = [
   legReach,
   holdDown,
   reach,
+  shutIn,
   lead,
   weight,
   tail,

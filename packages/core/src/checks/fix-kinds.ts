@@ -18,7 +18,7 @@ import { moveIntoReachFix } from './fixes/move-into-reach.ts';
 import { movePartFix } from './fixes/move-part.ts';
 import { narrowSeamFix } from './fixes/narrow-seam.ts';
 import { openRingFix } from './fixes/open-ring.ts';
-import { cutWindowFix, intoWindowFix, loosenLayerFix } from './fixes/over-layer.ts';
+import { cutWindowFix, intoWindowFix, loosenLayerFix, openEdgeFix } from './fixes/over-layer.ts';
 import { pairTailsFix } from './fixes/pair-tails.ts';
 import { setLevelFix } from './fixes/set-level.ts';
 import { sewMissingFix } from './fixes/sew-missing.ts';
@@ -62,4 +62,5 @@ export const FIX_KINDS: readonly FixKind[] = [
   cutWindowFix,
   intoWindowFix,
   loosenLayerFix,
+  openEdgeFix,
 ];

@@ -41,7 +41,7 @@ export interface SetSeam {
 export interface SetWork {
   readonly title: string;
   readonly kind: 'do' | 'open' | 'close';
-  readonly place: 'piece' | 'right' | 'wrong';
+  readonly place: 'piece' | 'right' | 'wrong' | 'nowhere';
 }
 
 export interface PieceSet {

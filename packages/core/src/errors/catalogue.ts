@@ -331,6 +331,10 @@ export const ERROR_CATALOGUE = {
     title: 'There is no such seam.',
     help: 'It may have been taken apart meanwhile. Look at the seams of the Cloth stage.',
   },
+  'layer-edge': {
+    title: 'The open edge of a layer lies where its outline has none.',
+    help: 'Choose it anew: from one corner of its outline to another.',
+  },
   'seam-place': {
     title: 'A seam lies where the outline has no edge.',
     help: 'Choose its edges anew: from one corner of the outline to another.',

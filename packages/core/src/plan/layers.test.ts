@@ -104,8 +104,8 @@ describe('what is found', () => {
     expect(applyEdit(one, expectOk(moveIntoWindows(one, [first]))).parts[first]).toEqual(moved.parts[first]);
   });
 
-  test('a cell under a layer that is fastened for good is told; one under a layer that comes off is not', () => {
-    expect(of(laid({ fastened: 'sewn' }).plan, 'layer-holder')).toHaveLength(1);
+  test('cell and switch under a layer that is fastened for good are told; under one that comes off they are not', () => {
+    expect(of(laid({ fastened: 'sewn' }).plan, 'layer-holder')).toHaveLength(2);
     expect(of(laid({ fastened: 'comes-off' }).plan, 'layer-holder')).toEqual([]);
   });
 });

@@ -1,8 +1,10 @@
 /** Layers: what of a panel they cover, and what shows through their windows. */
-import { clothOutline, type Face } from '../cloth/cloth.ts';
+import { type ClothShape, clothOutline, type Face } from '../cloth/cloth.ts';
+import { placesIn, stretchPoints } from '../cloth/outline-places.ts';
 import { flattenCurve } from '../geometry/curve.ts';
 import type { Point } from '../geometry/point.ts';
 import { type Polygon, polygonContains } from '../geometry/polygon.ts';
+import { polylineLengthMm } from '../geometry/polyline.ts';
 import { hasElement } from '../parts/part-element.ts';
 import { remembered } from '../units/remembered.ts';
 import { kindOf } from './kind-of.ts';
@@ -15,6 +17,26 @@ export function layersOn({ layers }: Pick<Plan, 'layers'>, panelId: string, face
   return Object.values(layers).filter(
     (layer) => layer.panelId === panelId && (face === undefined || layer.face === face),
   );
+}
+
+/** The shape of a layer: its own, or that of its panel. Places along its edge are counted on it. */
+export const layerShape = remembered(
+  {
+    name: 'shape of a layer',
+    under: (layer: Layer, _plan: Pick<Plan, 'panels'>) => layer,
+    rests: (layer, plan) => [panelOf(plan, layer).shape],
+  },
+  (layer, plan): ClothShape =>
+    layer.nodes === undefined ? panelOf(plan, layer).shape : { kind: 'drawn', nodes: layer.nodes },
+);
+
+/** How long the edge of a layer that stays open is, mm; 0 where it is closed all round. */
+export function openEdgeMm(plan: Pick<Plan, 'panels'>, layer: Layer): number {
+  const { openEdge } = layer;
+  const shape = layerShape(layer, plan);
+  // The panel may have got another outline since.
+  if (openEdge === undefined || Math.max(openEdge.from, openEdge.to) >= placesIn(shape)) return 0;
+  return polylineLengthMm(stretchPoints(shape, openEdge));
 }
 
 /** The outline of a layer on its panel: its own, or that of the panel. */

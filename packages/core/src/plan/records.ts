@@ -76,11 +76,8 @@ export const PanelSchema = v.strictObject({
 });
 
 /** A stretch of a panel's outline, by places along it (`cloth/outline-places.ts`). */
-const edgeOf = {
-  panelId: recordId,
-  from: v.pipe(v.number(), v.finite(), v.minValue(0), v.ltValue(MOST_NODES)),
-  to: v.pipe(v.number(), v.finite(), v.minValue(0), v.ltValue(MOST_NODES)),
-};
+const outlinePlace = v.pipe(v.number(), v.finite(), v.minValue(0), v.ltValue(MOST_NODES));
+const edgeOf = { panelId: recordId, from: outlinePlace, to: outlinePlace };
 
 /** Two stretches of outline that are sewn together: of two panels, or of one, as a tube or a dart is. */
 export const SeamSchema = v.strictObject({
@@ -115,6 +112,8 @@ export const LayerSchema = v.strictObject({
   fastened: v.picklist(['sewn', 'glued', 'ironed', 'comes-off']),
   /** Whether it is there when the circuit is sewn, or laid on afterwards. */
   laid: v.picklist(['before', 'after']),
+  /** The stretch of its edge that is not fastened, as the open side of a pocket, by places along it; missing: it is fastened all round. */
+  openEdge: v.optional(v.strictObject({ from: outlinePlace, to: outlinePlace })),
 });
 
 /** A picture that came along: its bytes as base64. */
@@ -304,8 +303,8 @@ export const HabitsSchema = v.strictObject({
   assumptions: AssumptionsSchema,
 });
 
-/** Where work on the piece takes place: all of it, one side, or an area on the cloth. */
-const workPlace = v.union([v.picklist(['piece', 'right', 'wrong']), recordId]);
+/** Where work on the piece takes place: all of it, one side, or an area on the cloth; nowhere: it hides nothing. */
+const workPlace = v.union([v.picklist(['piece', 'right', 'wrong', 'nowhere']), recordId]);
 
 /** Work besides the circuit: a pocket opened first, a hole drilled, a seam or lining that closes the piece. */
 export const WorkSchema = v.strictObject({

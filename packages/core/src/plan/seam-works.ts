@@ -4,6 +4,7 @@ import { pointAt, stretchPoints } from '../cloth/outline-places.ts';
 import type { Point } from '../geometry/point.ts';
 import { pointAlong, polylineLengthMm } from '../geometry/polyline.ts';
 import { formatLength } from '../units/length.ts';
+import { layerShape, openEdgeMm } from './layers.ts';
 import { hasSeveralPanels, panelOf } from './panels.ts';
 import type { Layer, Panel, Seam, Work } from './records.ts';
 import type { Plan } from './schema.ts';
@@ -44,9 +45,13 @@ function layerWork(plan: Plan, layer: Layer): Work {
   const { id, name, face, fastened, laid, windows } = layer;
   const on = hasSeveralPanels(plan) ? panelOf(plan, layer).name : 'the piece';
   const over = windows.length === 0 ? '' : ', pins through its crosses, its windows over what is to show';
+  const open =
+    layer.openEdge === undefined || openEdgeMm(plan, layer) === 0
+      ? ''
+      : `; its ${edgeName({ ...panelOf(plan, layer), shape: layerShape(layer, plan) }, layer.openEdge)} stays open`;
   return {
     id,
-    title: `${FASTENING[fastened]} ${name} onto the ${faceName(face)} of ${on}${over}`,
+    title: `${FASTENING[fastened]} ${name} onto the ${faceName(face)} of ${on}${over}${open}`,
     kind: laid === 'before' ? 'do' : 'close',
     // What comes off, or has thread sewn over it, hides nothing for good.
     place: laid === 'before' || fastened === 'comes-off' ? NOWHERE : id,

@@ -1,15 +1,17 @@
 /** What of a plan lies where other work on the piece takes place: what must be got at before it, and is hidden after it. */
 
-import { areasFor, curvePoints, type Face } from '../cloth/cloth.ts';
-import type { Point } from '../geometry/point.ts';
+import { curvePoints, type Face } from '../cloth/cloth.ts';
+import { between, distance, type Point } from '../geometry/point.ts';
 import { type Polygon, polygonContains } from '../geometry/polygon.ts';
-import { hasElement } from '../parts/part-element.ts';
-import { kindOf } from '../plan/kind-of.ts';
 import { covers } from '../plan/layers.ts';
-import { type OnPanel, panelOf, panelWithMarking, thoseOn } from '../plan/panels.ts';
+import { panelWithMarking, thoseOn } from '../plan/panels.ts';
 import type { Part, Run, Work } from '../plan/records.ts';
 import { runLegs, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
+import { FINGERS_MM } from '../reach/shut-in.ts';
+import type { Spaces } from '../reach/spaces.ts';
+
+const FACES: readonly Face[] = ['right', 'wrong'];
 
 export interface Access {
   readonly partIds: ReadonlySet<string>;
@@ -67,37 +69,24 @@ function liesOn(plan: Plan, run: Run, face: Face): boolean {
   return sumRun(plan, run).spans.some((span) => span.face === face);
 }
 
-/** Of what lies at a place, what no zone keeps in reach of a hand once it is closed. */
-export function outOfReach(plan: Plan, { partIds, runIds }: Access): Access {
-  return {
-    partIds: new Set(
-      [...partIds].filter((id) => {
-        const part = plan.parts[id];
-        return part === undefined || !isReached(plan, part, part.at);
-      }),
-    ),
-    runIds: new Set(
-      [...runIds].filter((id) => {
-        const run = plan.runs[id];
-        return (
-          run !== undefined &&
-          !runLegs(plan, run).every((leg) => leg.path.every((p) => isReached(plan, leg, p)))
-        );
-      }),
-    ),
-  };
-}
-
-/** Whether a place of a panel lies in a zone that a hand reaches. */
-function isReached(plan: Plan, of: OnPanel, p: Point): boolean {
-  return areasFor(panelOf(plan, of), 'reach').some((zone) => polygonContains(zone, p));
-}
-
-/** The holders that a closed place hides for good: no hand was said to reach them. */
-export function unreachableHolders(plan: Plan, work: Work): readonly Part[] {
-  const hidden = accessOf(plan, work).partIds;
-  return Object.values(plan.parts).filter(
-    (part) =>
-      hidden.has(part.id) && hasElement(kindOf(plan, part), 'cell') && !isReached(plan, part, part.at),
+/** Whether no two fingers get to any part of a part's middle, or no needle to a stitch of a run: where it lies, on each face that has thread of it. */
+export function isOutOfReach(plan: Plan, spaces: Spaces, thing: Part | Run): boolean {
+  if ('kindId' in thing) return spaces.widestWayMm(thing) < FINGERS_MM;
+  const faces = FACES.filter((face) => liesOn(plan, thing, face));
+  return runLegs(plan, thing).some(({ panelId, path }) =>
+    faces.some((face) => placesAlong(path).some((at) => spaces.widestWayMm({ panelId, face, at }) <= 0)),
   );
+}
+
+/** A line is looked at every so many mm: no pocket is narrower. */
+const STEP_MM = 20;
+
+/** The corners of a line, and places between them. */
+function placesAlong(path: readonly Point[]): readonly Point[] {
+  return path.flatMap((from, i) => {
+    const to = path[i + 1];
+    if (to === undefined) return [from];
+    const steps = Math.max(1, Math.ceil(distance(from, to) / STEP_MM));
+    return Array.from({ length: steps }, (_, k) => between(from, to, k / steps));
+  });
 }

@@ -1,6 +1,6 @@
-import { sewnInTube } from '../plan/closed-first.ts';
 import { panelsOf } from '../plan/panels.ts';
 import { seamEdges } from '../plan/seams.ts';
+import { sewnInTube } from '../reach/closed-first.ts';
 import type { NeedRule, Pair } from './need-rule.ts';
 
 /** The id of the step that slips a card into a closed panel. */

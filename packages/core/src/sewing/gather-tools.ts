@@ -6,7 +6,6 @@ import { isCoin } from '../parts/cells.ts';
 import { hasElement } from '../parts/part-element.ts';
 import type { PartKind } from '../parts/part-kind.ts';
 import type { Piece } from '../pieces/piece.ts';
-import { sewnInTube } from '../plan/closed-first.ts';
 import { clothHolesOf } from '../plan/cloth-holes.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { panelOf, panelsOf } from '../plan/panels.ts';
@@ -14,6 +13,7 @@ import { holeOf } from '../plan/placed.ts';
 import type { Plan } from '../plan/schema.ts';
 import { worksOf } from '../plan/seam-works.ts';
 import { sourcesOf } from '../power/sources.ts';
+import { sewnInTube } from '../reach/closed-first.ts';
 import { maybeThreadKind, type ThreadKind } from '../thread/thread-kinds.ts';
 import { needleFor } from './needles.ts';
 

@@ -1,19 +1,14 @@
 /** What each closing step is the last chance for: said once of each thing, where it can no longer be reached. */
-import type { Work } from '../plan/records.ts';
-import { worksOf } from '../plan/seam-works.ts';
-import { accessOf, outOfReach, unreachableHolders } from './access.ts';
+import type { Part, Run } from '../plan/records.ts';
+import { closingsOf, shutInOf } from '../reach/shut-in.ts';
+import { lower } from '../units/words.ts';
+import { isOutOfReach } from './access.ts';
 import { listed } from './sheet-names.ts';
 import type { StepDraft } from './step.ts';
 import type { StepContext } from './steps/step-context.ts';
 
 /** So many names say enough. */
 const MOST_NAMES = 6;
-
-interface Closing {
-  readonly work: Work;
-  readonly parts: ReadonlySet<string>;
-  readonly runs: ReadonlySet<string>;
-}
 
 /** In words, by step id. */
 export function lastChances(
@@ -24,38 +19,26 @@ export function lastChances(
   if (plan.habits.cover !== 'none')
     chances.set('finish:cover', 'Last chance to mend a thread: all of them lie under the cover after this.');
   const place = new Map(steps.map(({ id }, i) => [id, i]));
-  const closings = worksOf(plan)
-    .filter(({ kind }) => kind === 'close')
-    .sort((a, b) => (place.get(`work:${a.id}`) ?? 0) - (place.get(`work:${b.id}`) ?? 0))
-    .map((work): Closing => {
-      const { partIds, runIds } = outOfReach(plan, accessOf(plan, work));
-      return { work, parts: partIds, runs: runIds };
-    });
-  const isSeam = ({ work }: Closing): boolean => Object.hasOwn(plan.seams, work.id);
-  const isLayer = ({ work }: Closing): boolean => Object.hasOwn(plan.layers, work.id);
-  /** A layer hides at once. Seams leave a way in until the last of them, and what is closed after them, is done; else the first closing hides. */
-  const hiding = (hides: readonly Closing[]): Closing | undefined => {
-    const layer = hides.find(isLayer);
-    return layer ?? (hides.some(isSeam) ? hides.at(-1) : hides[0]);
-  };
-  const hidden = (table: Readonly<Record<string, unknown>>, of: (closing: Closing) => ReadonlySet<string>) =>
-    new Map(Object.keys(table).map((id) => [id, hiding(closings.filter((one) => of(one).has(id)))]));
-  const parts = hidden(plan.parts, (closing) => closing.parts);
-  const runs = hidden(plan.runs, (closing) => closing.runs);
-  for (const closing of closings) {
-    const here = [...closing.parts].filter((id) => parts.get(id) === closing).map((id) => names.part(id));
+  const closings = closingsOf(plan, ({ id }) => place.get(`work:${id}`) ?? 0);
+  const parts = Object.values(plan.parts);
+  const runs = Object.values(plan.runs).filter(({ prewired }) => prewired !== true);
+  for (const { work, before, after } of closings) {
+    const isLast = (thing: Part | Run): boolean =>
+      isOutOfReach(plan, after, thing) && !isOutOfReach(plan, before, thing);
+    const here = parts.filter(isLast).map(({ id }) => names.part(id));
     const shown =
       here.length > MOST_NAMES
         ? [...here.slice(0, MOST_NAMES), `${here.length - MOST_NAMES} more parts`]
         : here;
-    const count = [...closing.runs].filter((id) => runs.get(id) === closing).length;
+    const count = runs.filter(isLast).length;
     const what = listed([...shown, ...(count === 0 ? [] : [count === 1 ? '1 thread' : `${count} threads`])]);
     if (what === '') continue;
-    const stuck = unreachableHolders(plan, closing.work)
-      .filter(({ id }) => parts.get(id) === closing)
-      .map((part) => names.part(part.id));
-    const cell = stuck.length === 0 ? '' : ` The cell of ${listed(stuck)} could not be changed any more.`;
-    chances.set(`work:${closing.work.id}`, `Last chance for ${what}: not to be reached after this.${cell}`);
+    const stuck = parts.flatMap((part) => {
+      const shut = shutInOf(plan, part, closings);
+      return shut?.by.id === work.id ? [`${lower(shut.handled.what)} of ${names.part(part.id)}`] : [];
+    });
+    const never = stuck.length === 0 ? '' : ` After it nobody gets to ${listed(stuck)} any more.`;
+    chances.set(`work:${work.id}`, `Last chance for ${what}: not to be reached after this.${never}`);
   }
   return chances;
 }

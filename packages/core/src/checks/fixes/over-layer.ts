@@ -1,5 +1,11 @@
+import { edgesOf, type Stretch, stretchPoints } from '../../cloth/outline-places.ts';
+import { polylineLengthMm } from '../../geometry/polyline.ts';
 import { moveIntoWindows } from '../../plan/arrange/into-windows.ts';
 import { changeLayer, cutWindows } from '../../plan/edits/layer-edits.ts';
+import { layerShape } from '../../plan/layers.ts';
+import { panelOf } from '../../plan/panels.ts';
+import { edgeName } from '../../plan/seam-works.ts';
+import { FINGERS_MM } from '../../reach/shut-in.ts';
 import type { FixKind } from '../fix-kind.ts';
 import { sound } from './sound.ts';
 
@@ -31,4 +37,26 @@ export const loosenLayerFix: FixKind = {
       changeLayer(plan, layerIdOf(key), { fastened: 'comes-off' }),
       `let ${plan.layers[layerIdOf(key)]?.name ?? 'the layer'} come off`,
     ),
+};
+
+/** Leaves an edge of a layer open: the longest first, of those alike the upper one, for what is open is open at the top. */
+export const openEdgeFix: FixKind = {
+  id: 'open-edge',
+  rules: ['layer-holder'],
+  propose: (plan, { key }) => {
+    const layer = plan.layers[layerIdOf(key)];
+    if (layer === undefined || layer.openEdge !== undefined) return [];
+    const shape = layerShape(layer, plan);
+    const topOf = (edge: Stretch): number => Math.min(...stretchPoints(shape, edge).map(({ y }) => y));
+    const mm = (edge: Stretch): number => Math.round(polylineLengthMm(stretchPoints(shape, edge)));
+    return [...edgesOf(shape)]
+      .filter((edge) => mm(edge) >= FINGERS_MM)
+      .sort((a, b) => mm(b) - mm(a) || topOf(a) - topOf(b))
+      .flatMap((openEdge) =>
+        sound(
+          changeLayer(plan, layer.id, { openEdge }),
+          `leave the ${edgeName({ ...panelOf(plan, layer), shape }, openEdge)} of ${layer.name} open`,
+        ),
+      );
+  },
 };

@@ -6,7 +6,7 @@ import { sound } from './sound.ts';
 /** Turns a part over to the other side of the cloth: the last that is named first, since the first is often the one that is sewn. */
 export const turnOverFix: FixKind = {
   id: 'turn-over',
-  rules: ['closure-face', 'self-sensing'],
+  rules: ['closure-face', 'self-sensing', 'shut-in', 'layer-holder'],
   propose: (plan, finding) =>
     [...finding.partIds].reverse().flatMap((id) => {
       const part = plan.parts[id];

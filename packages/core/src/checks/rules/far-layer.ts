@@ -1,5 +1,5 @@
-import { sewnInTube } from '../../plan/closed-first.ts';
 import { ofPanel, panelsOf } from '../../plan/panels.ts';
+import { sewnInTube } from '../../reach/closed-first.ts';
 import type { CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
 

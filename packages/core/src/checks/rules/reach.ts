@@ -1,13 +1,8 @@
 import { areasFor } from '../../cloth/cloth.ts';
-import type { Point } from '../../geometry/point.ts';
 import { polygonContains } from '../../geometry/polygon.ts';
-import { placePoint } from '../../geometry/transform.ts';
-import { elementsOf, hasElement } from '../../parts/part-element.ts';
-import { kindOf } from '../../plan/kind-of.ts';
 import { panelOf } from '../../plan/panels.ts';
-import { poseOf } from '../../plan/placed.ts';
 import type { Part } from '../../plan/records.ts';
-import type { Plan } from '../../plan/schema.ts';
+import { handledOf } from '../../reach/handled.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
 
@@ -27,7 +22,7 @@ export const reach: CheckRule = {
 function checkPart({ plan }: CheckContext, part: Part): readonly Finding[] {
   const zones = areasFor(panelOf(plan, part), 'reach');
   if (zones.length === 0) return [];
-  const missed = whatIsHandled(plan, part).find(({ at }) => !zones.some((zone) => polygonContains(zone, at)));
+  const missed = handledOf(plan, part).find(({ at }) => !zones.some((zone) => polygonContains(zone, at)));
   if (missed === undefined) return [];
   return [
     {
@@ -42,23 +37,5 @@ function checkPart({ plan }: CheckContext, part: Part): readonly Finding[] {
       partIds: [part.id],
       runIds: [],
     },
-  ];
-}
-
-/** What a hand must get to, and where: slide or button, the cell, and the socket from which a pack is unplugged to be charged. */
-function whatIsHandled(plan: Plan, part: Part): ReadonlyArray<{ readonly what: string; readonly at: Point }> {
-  const kind = kindOf(plan, part);
-  const hand = kind.spots.find(({ id }) => ['slide', 'button', 'post'].includes(id));
-  const at = hand === undefined ? part.at : placePoint(poseOf(part), hand.at);
-  const isSwitch = elementsOf(kind, 'switch').some(
-    ({ closedBy }) => closedBy === 'hand' || closedBy === 'press',
-  );
-  const what = hasElement(kind, 'cell') ? 'The cell' : isSwitch ? 'The switch' : null;
-  return [
-    ...(what === null ? [] : [{ what, at }]),
-    ...kind.spots
-      .filter(({ id }) => id === 'charge')
-      .map((spot) => ({ what: 'The charge port', at: placePoint(poseOf(part), spot.at) })),
-    ...(kind.socket === undefined ? [] : [{ what: 'The socket', at: placePoint(poseOf(part), kind.socket) }]),
   ];
 }

@@ -95,7 +95,7 @@ export const boxedPouch: PieceSet = {
     ]),
   works: [
     { title: 'sew the zip between outside and lining', kind: 'do', place: 'piece' },
-    { title: 'pinch and sew the four boxed corners', kind: 'close', place: 'wrong' },
+    { title: 'pinch and sew the four boxed corners', kind: 'close', place: 'nowhere' },
     {
       title: 'turn it through the gap in the bottom of the lining, and close the gap by hand',
       kind: 'close',

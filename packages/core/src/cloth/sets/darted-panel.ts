@@ -77,5 +77,5 @@ export const dartedPanel: PieceSet = {
         },
       ),
     ),
-  works: [{ title: 'fasten the lining so that it comes off for washing', kind: 'close', place: 'wrong' }],
+  works: [{ title: 'fasten the lining so that it comes off for washing', kind: 'close', place: 'nowhere' }],
 };

@@ -77,5 +77,5 @@ export const glove: PieceSet = {
     },
   ],
   seams: () => [usualSeam(mirroredEdge(ROUND, 'back', NODES), { allowanceMm: ALLOWANCE_MM })],
-  works: [{ title: 'turn it right side out through the wrist', kind: 'close', place: 'wrong' }],
+  works: [{ title: 'turn it right side out through the wrist', kind: 'close', place: 'nowhere' }],
 };

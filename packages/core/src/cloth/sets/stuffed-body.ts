@@ -34,7 +34,7 @@ export const stuffedBody: PieceSet = {
     }),
   ],
   works: [
-    { title: 'turn it right side out through the gap at the lower edge', kind: 'close', place: 'wrong' },
+    { title: 'turn it right side out through the gap at the lower edge', kind: 'close', place: 'nowhere' },
     { title: 'stuff it, and close the gap by hand', kind: 'close', place: 'wrong' },
   ],
 };

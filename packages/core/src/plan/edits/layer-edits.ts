@@ -51,21 +51,26 @@ export function addLayer(
 export function changeLayer(
   plan: Plan,
   layerId: string,
-  changes: Partial<Omit<Layer, 'id' | 'panelId' | 'nodes'>> & {
+  changes: Partial<Omit<Layer, 'id' | 'panelId' | 'nodes' | 'openEdge'>> & {
     readonly nodes?: readonly CurveNode[] | null;
+    readonly openEdge?: NonNullable<Layer['openEdge']> | null;
   },
 ): Result<Edit> {
   const before = plan.layers[layerId];
   if (before === undefined) return fail('unknown-layer', '', `layers.${layerId}`);
-  const { nodes: oldNodes, ...rest } = before;
-  const { nodes: newNodes, ...others } = changes;
+  const { nodes: oldNodes, openEdge: oldEdge, ...rest } = before;
+  const { nodes: newNodes, openEdge: newEdge, ...others } = changes;
   const nodes = newNodes === undefined ? oldNodes : newNodes;
+  // Places along another outline are other places.
+  const keepsPlaces = newNodes === undefined || newNodes?.length === oldNodes?.length;
+  const openEdge = newEdge === undefined ? (keepsPlaces ? oldEdge : undefined) : newEdge;
   const kind = changes.kindId === undefined ? undefined : maybeClothKind(changes.kindId);
   const after: Layer = {
     ...rest,
     ...(kind === undefined ? {} : { thicknessMm: kind.thicknessMm }),
     ...others,
     ...(nodes === undefined || nodes === null ? {} : { nodes }),
+    ...(openEdge === undefined || openEdge === null ? {} : { openEdge }),
   };
   return checkEdit(plan, `change ${before.name}`, [{ table: 'layers', id: layerId, before, after }]);
 }

@@ -43,6 +43,7 @@ export function workProblem(plan: Plan, { id, place }: Work): Problem | null {
   return place === 'piece' ||
     place === 'right' ||
     place === 'wrong' ||
+    place === 'nowhere' ||
     panelWithMarking(plan, place) !== undefined
     ? null
     : fail('unknown-marking', `(${place})`, `works.${id}.place`).problem;

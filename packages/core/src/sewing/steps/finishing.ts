@@ -4,14 +4,14 @@ import { willItLight } from '../../circuit/will-it-light.ts';
 import { type Piece, threadEndMm } from '../../pieces/piece.ts';
 import { assumedIn } from '../../plan/assumed.ts';
 import { panelsOf } from '../../plan/panels.ts';
-import type { Habits } from '../../plan/records.ts';
+import type { Habits, Part } from '../../plan/records.ts';
 import { worksOf } from '../../plan/seam-works.ts';
 import { isDart } from '../../plan/seams.ts';
 import { mergedWith } from '../../power/circuits.ts';
 import { withContactsClosed } from '../../power/operating-states.ts';
+import { shutInOf } from '../../reach/shut-in.ts';
 import { formatLength } from '../../units/length.ts';
 import { lower } from '../../units/words.ts';
-import { unreachableHolders } from '../access.ts';
 import { SECONDS } from '../pace.ts';
 import { powerOnWords, staysOutWords, turnOnWords } from '../power-on-words.ts';
 import { listed } from '../sheet-names.ts';
@@ -185,15 +185,10 @@ function needleStep({ plan }: StepContext): readonly StepDraft[] {
 function againSteps({ plan, names, proofs }: StepContext): readonly StepDraft[] {
   const isClosedLater = Object.values(plan.seams).some((seam) => seam.sewn === 'after' && !isDart(seam));
   if (!isClosedLater) return [];
-  const stuck = new Set(
-    worksOf(plan)
-      .filter(({ kind }) => kind === 'close')
-      .flatMap((work) => unreachableHolders(plan, work))
-      .map(({ id }) => id),
-  );
+  const isStuck = (part: Part): boolean => shutInOf(plan, part) !== null;
   const circuits = proofs.map(({ circuit }) => circuit);
   return circuits
-    .filter((circuit) => !stuck.has(circuit.source.part.id) && mergedWith(circuits, circuit).length === 0)
+    .filter((circuit) => !isStuck(circuit.source.part) && mergedWith(circuits, circuit).length === 0)
     .map((circuit) =>
       makeStep({
         id: `again:${circuit.source.part.id}`,

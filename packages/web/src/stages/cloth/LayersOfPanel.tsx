@@ -1,18 +1,25 @@
 import { boxOf, clothBox, type Face } from '@sashiko/core/cloth/cloth';
 import { CLOTH_COLOURS, CLOTH_KINDS } from '@sashiko/core/cloth/cloth-kinds';
+import { edgesOf, type Stretch, stretchPoints } from '@sashiko/core/cloth/outline-places';
+import { polylineLengthMm } from '@sashiko/core/geometry/polyline';
 import { moveIntoWindows } from '@sashiko/core/plan/arrange/into-windows';
 import { addLayer, changeLayer, cutWindows, deleteLayer } from '@sashiko/core/plan/edits/layer-edits';
-import { layerOutline, layersOn, looksOut } from '@sashiko/core/plan/layers';
+import { layerOutline, layerShape, layersOn, looksOut } from '@sashiko/core/plan/layers';
 import { faceUp, thoseOn } from '@sashiko/core/plan/panels';
 import { shiningFace } from '@sashiko/core/plan/placed';
 import type { Layer, Panel } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { edgeName } from '@sashiko/core/plan/seam-works';
+import { formatLength } from '@sashiko/core/units/length';
 import { counted } from '@sashiko/core/units/words';
 import { Button, Checkbox } from 'antd';
 import { currentPlan, usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
+
+/** Of a new pocket the upper side stays open, from its first corner to its second. */
+const UPPER_SIDE = { from: 0, to: 1 };
 
 /** Of a panel a new pocket covers so much of the middle, each way. */
 const POCKET_SHARE = 0.5;
@@ -39,7 +46,14 @@ export function LayersOfPanel({ plan, panel }: { readonly plan: Plan; readonly p
         </Button>
         <Button
           size="small"
-          onClick={() => lay('pocket', 'wrong', { nodes: middleOf(panel), fastened: 'sewn', laid: 'after' })}
+          onClick={() =>
+            lay('pocket', 'wrong', {
+              nodes: middleOf(panel),
+              fastened: 'sewn',
+              laid: 'after',
+              openEdge: UPPER_SIDE,
+            })
+          }
         >
           Sew a pocket on
         </Button>
@@ -71,6 +85,27 @@ function middleOf(panel: Panel): Corners {
     Math.round(left + widthMm - x),
     Math.round(top + heightMm - y),
   );
+}
+
+function edgeKey({ from, to }: Stretch): string {
+  return `${from} ${to}`;
+}
+
+/** The sides of a layer that can stay open, by where they lie; the one that is open among them. */
+function openSides(
+  plan: Plan,
+  layer: Layer,
+): ReadonlyArray<{ readonly value: string; readonly label: string }> {
+  const shape = layerShape(layer, plan);
+  const panel = { ...(plan.panels[layer.panelId] as Panel), shape };
+  const edges = edgesOf(shape);
+  const { openEdge } = layer;
+  const own =
+    openEdge === undefined || edges.some((edge) => edgeKey(edge) === edgeKey(openEdge)) ? [] : [openEdge];
+  return [...edges, ...own].map((edge) => ({
+    value: edgeKey(edge),
+    label: `its ${edgeName(panel, edge)}, ${formatLength(polylineLengthMm(stretchPoints(shape, edge)), plan.habits.unit, 0)}`,
+  }));
 }
 
 function LayerCard({ plan, layer }: { readonly plan: Plan; readonly layer: Layer }) {
@@ -138,6 +173,17 @@ function LayerCard({ plan, layer }: { readonly plan: Plan; readonly layer: Layer
           plan={plan}
           layer={layer}
           onChange={(nodes) => change({ nodes })}
+        />
+      )}
+      {layer.fastened !== 'comes-off' && (
+        <Choice
+          label="Open side"
+          value={layer.openEdge === undefined ? 'none' : edgeKey(layer.openEdge)}
+          options={[{ value: 'none', label: 'none, fastened all round' }, ...openSides(plan, layer)]}
+          onChange={(key) => {
+            const [from = 0, to = 0] = key.split(' ').map(Number);
+            change({ openEdge: key === 'none' ? null : { from, to } });
+          }}
         />
       )}
       <Checkbox checked={layer.apart} onChange={(event) => change({ apart: event.target.checked })}>

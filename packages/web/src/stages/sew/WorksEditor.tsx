@@ -54,6 +54,7 @@ function WorkRow({ plan, work }: { readonly plan: Plan; readonly work: Work }) {
     { value: 'piece', label: 'the whole piece' },
     { value: 'right', label: 'the right side' },
     { value: 'wrong', label: 'the wrong side' },
+    { value: 'nowhere', label: 'nothing is hidden by it' },
     ...panelsOf(plan).flatMap((panel) =>
       Object.values(panel.markings)
         .filter(({ closed }) => closed)
