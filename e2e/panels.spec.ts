@@ -16,8 +16,8 @@ test('a pouch from its measures: lights on the front, holder in the pocket, a th
   // One click, and three measures.
   await page.getByRole('button', { name: 'Lined pouch with zip and boxed corners' }).click();
   for (const [label, mm] of [
-    ['Width', '240'],
-    ['Height', '170'],
+    ['Width at the mouth', '240'],
+    ['Height before the corners are boxed', '170'],
     ['Depth of the bottom', '40'],
   ] as const) {
     await page.getByLabel(label, { exact: true }).fill(mm);

@@ -1,6 +1,7 @@
 import { boxOf, clothBox, type Face } from '@sashiko/core/cloth/cloth';
 import { CLOTH_COLOURS, CLOTH_KINDS } from '@sashiko/core/cloth/cloth-kinds';
 import { edgesOf, type Stretch, stretchPoints } from '@sashiko/core/cloth/outline-places';
+import { mapNode } from '@sashiko/core/geometry/curve';
 import { polylineLengthMm } from '@sashiko/core/geometry/polyline';
 import { moveIntoWindows } from '@sashiko/core/plan/arrange/into-windows';
 import { addLayer, changeLayer, cutWindows, deleteLayer } from '@sashiko/core/plan/edits/layer-edits';
@@ -104,7 +105,7 @@ function openSides(
     openEdge === undefined || edges.some((edge) => edgeKey(edge) === edgeKey(openEdge)) ? [] : [openEdge];
   return [...edges, ...own].map((edge) => ({
     value: edgeKey(edge),
-    label: `its ${edgeName(panel, edge)}, ${formatLength(polylineLengthMm(stretchPoints(shape, edge)), plan.habits.unit, 0)}`,
+    label: `${edgeName(panel, edge)}, ${formatLength(polylineLengthMm(stretchPoints(shape, edge)), plan.habits.unit, 0)}`,
   }));
 }
 
@@ -249,11 +250,20 @@ function LayerPlace({
 }) {
   const { unit } = plan.habits;
   const { left, top, widthMm, heightMm } = boxOf(layerOutline(plan, layer));
+  const { nodes = [] } = layer;
+  /** The layer as it is drawn, in another box: its corners and its open side stay what they are. */
+  const within = (x: number, y: number, width: number, height: number): Corners =>
+    nodes.map((node) =>
+      mapNode(node, (p) => ({
+        x: x + ((p.x - left) * width) / widthMm,
+        y: y + ((p.y - top) * height) / heightMm,
+      })),
+    );
   const fields = [
-    ['From the left', left, (mm: number) => boxNodes(mm, top, mm + widthMm, top + heightMm)],
-    ['From the top', top, (mm: number) => boxNodes(left, mm, left + widthMm, mm + heightMm)],
-    ['Width', widthMm, (mm: number) => boxNodes(left, top, left + mm, top + heightMm)],
-    ['Height', heightMm, (mm: number) => boxNodes(left, top, left + widthMm, top + mm)],
+    ['From the left', left, (mm: number) => within(mm, top, widthMm, heightMm)],
+    ['From the top', top, (mm: number) => within(left, mm, widthMm, heightMm)],
+    ['Width', widthMm, (mm: number) => within(left, top, mm, heightMm)],
+    ['Height', heightMm, (mm: number) => within(left, top, widthMm, mm)],
   ] as const;
   return fields.map(([label, mm, nodesOf]) => (
     <LengthField
