@@ -17,10 +17,10 @@ import { cellWords, powerWords, sourceEnds } from '../power/source-words.ts';
 import { sourcesOf } from '../power/sources.ts';
 import { apartClauses } from '../sewing/apart-words.ts';
 import { onStates } from '../sewing/power-on-words.ts';
-import { listed, type SheetNames, sheetNames } from '../sewing/sheet-names.ts';
+import { type SheetNames, sheetNames } from '../sewing/sheet-names.ts';
 import { tryWords } from '../sewing/try-words.ts';
 import { formatOhm, formatVolt } from '../units/electrical.ts';
-import { capital } from '../units/words.ts';
+import { capital, listed } from '../units/words.ts';
 import { type BenchTest, OPEN_AT_LEAST_OHM } from './bench-test.ts';
 
 /** Lights and cells differ by this share in volts (assumption). */

@@ -6,7 +6,8 @@ import type { Plan } from '../plan/schema.ts';
 import { contactsOf } from '../power/contacts.ts';
 import { ownSwitchWords, powerWords } from '../power/source-words.ts';
 import { ownSwitches, sourcesOf } from '../power/sources.ts';
-import { listed, sheetNames } from '../sewing/sheet-names.ts';
+import { sheetNames } from '../sewing/sheet-names.ts';
+import { listed } from '../units/words.ts';
 import { type BenchTest, OPEN_AT_LEAST_OHM } from './bench-test.ts';
 
 /** Likely causes of one kind of reading. */

@@ -44,6 +44,7 @@ export function cautionRule(
           ruleId: id,
           at: parts[0]?.at ?? { x: left + widthMm / 2, y: top + heightMm / 2 },
           ...words,
+          ...(parts[0] === undefined ? {} : { panelId: parts[0].panelId }),
           found: null,
           wanted: null,
           partIds: parts.map((part) => part.id),

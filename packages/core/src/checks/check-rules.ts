@@ -4,6 +4,7 @@ import { boardGroundSwitch } from './rules/board-ground-switch.ts';
 import { cellClasp } from './rules/cell-clasp.ts';
 import { cellLoad } from './rules/cell-load.ts';
 import { chipLoad } from './rules/chip-load.ts';
+import { closureApart } from './rules/closure-apart.ts';
 import { closureFace } from './rules/closure-face.ts';
 import { crossing } from './rules/crossing.ts';
 import { dataLevel } from './rules/data-level.ts';
@@ -31,6 +32,7 @@ import { magnetSteel } from './rules/magnet-steel.ts';
 import { mixedKinds } from './rules/mixed-kinds.ts';
 import { open } from './rules/open.ts';
 import { opening } from './rules/opening.ts';
+import { packNone } from './rules/pack-none.ts';
 import { partsOverlap } from './rules/parts-overlap.ts';
 import { patch } from './rules/patch.ts';
 import { pinFight } from './rules/pin-fight.ts';
@@ -53,6 +55,7 @@ import { swallow } from './rules/swallow.ts';
 import { switchBoth } from './rules/switch-both.ts';
 import { switchBypassed } from './rules/switch-bypassed.ts';
 import { switchNone } from './rules/switch-none.ts';
+import { switchRow } from './rules/switch-row.ts';
 import { tail } from './rules/tail.ts';
 import { threadLong } from './rules/thread-long.ts';
 import { threadStock } from './rules/thread-stock.ts';
@@ -83,11 +86,14 @@ export const CHECK_RULES: readonly CheckRule[] = [
   dataOrder,
   switchBypassed,
   closureFace,
+  closureApart,
   magnetPole,
   cellClasp,
   boardGroundSwitch,
   switchBoth,
   switchNone,
+  switchRow,
+  packNone,
   pinFight,
   voltageAtBoard,
   tooManyVoltsRule,

@@ -11,6 +11,7 @@ import { exchangeKindFix } from './fixes/exchange-kind.ts';
 import { feedBothEndsFix } from './fixes/feed-both-ends.ts';
 import { holdDownFix } from './fixes/hold-down.ts';
 import { leadAnewFix } from './fixes/lead-anew.ts';
+import { letHalvesMeetFix } from './fixes/let-halves-meet.ts';
 import { letPinReadFix } from './fixes/let-pin-read.ts';
 import { moreLinesFix } from './fixes/more-lines.ts';
 import { moveAsideFix } from './fixes/move-aside.ts';
@@ -37,6 +38,7 @@ export const FIX_KINDS: readonly FixKind[] = [
   chooseOptionFix,
   pairTailsFix,
   turnOverFix,
+  letHalvesMeetFix,
   bendLegsFix,
   turnMagnetFix,
   swapHoleFix,

@@ -9,6 +9,7 @@ import { applyEdit, type Edit } from '../plan/edit.ts';
 import type { Run } from '../plan/records.ts';
 import { runPath } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
+import { closingPairs } from '../power/halves-meet.ts';
 import { statesThatMatter } from '../power/operating-states.ts';
 import { CHECK_RULES } from './check-rules.ts';
 import { type CheckSession, lookByCurrent } from './check-session.ts';
@@ -97,8 +98,16 @@ function partsHalves(plan: Plan, next: Plan): boolean {
     const mate = part.mateId === undefined ? null : mateOf(plan, part);
     if (mate === null || now === part || now === undefined) return false;
     const isMoved = distance(part.at, now.at) > 0 || part.panelId !== now.panelId;
-    return isMoved || mateOf(next, now)?.id !== mate.id;
+    return (isMoved && !meetsBetter(plan, next, part.id)) || mateOf(next, now)?.id !== mate.id;
   });
+}
+
+/** Whether a half comes nearer to where it meets the other one when the ends of its band are closed. */
+function meetsBetter(plan: Plan, next: Plan, partId: string): boolean {
+  const offMm = (one: Plan): number =>
+    closingPairs(one).find(({ left, right }) => left.id === partId || right.id === partId)?.offMm ??
+    Number.POSITIVE_INFINITY;
+  return offMm(next) < offMm(plan);
 }
 
 /** A corner at which a line turns by more goes back along itself, degrees (assumption). */

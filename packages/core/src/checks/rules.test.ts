@@ -223,7 +223,7 @@ describe('short-net', () => {
     const build = smallLantern().sew('left.plus', 'left.minus', [[60, 20]]);
     const findings = findingsOf(build.plan, 'short-net');
     expect(findings.map((finding) => finding.message)).toEqual([
-      'The + and the − of holder are joined as soon as the switch is closed.',
+      'The + and the − of holder are joined with switch on.',
       'Both ends of left and right are on the same thread.',
     ]);
     const direct = new PlanBuilder().holder(100, 100).sew('holder.plus', 'holder.minus', [[100, 60]]);

@@ -5,12 +5,13 @@
 import { type CurveNode, flattenCurve, mapNode, moveNode, reverseCurve } from '../geometry/curve.ts';
 import type { Point } from '../geometry/point.ts';
 import { boundsOf } from '../geometry/polygon.ts';
+import { remembered } from '../units/remembered.ts';
 import { outset } from './outset.ts';
 import type { GuideLine, ReadyPiece, SizeField, Sizes } from './ready-piece.ts';
 
 /** A panel of a set, as a ready piece is, but for its id and its sizes. */
 export interface SetPanel
-  extends Pick<ReadyPiece, 'outline' | 'guides' | 'keepOuts' | 'closesByOverlap' | 'limits'> {
+  extends Pick<ReadyPiece, 'outline' | 'guides' | 'keepOuts' | 'closedRoundMm' | 'limits'> {
   readonly key: string;
   readonly name: string;
   /** Of another cloth than the panel in hand; missing: of the same. */
@@ -116,19 +117,26 @@ function isWithinPlaces(from: number, to: number, place: number): boolean {
 
 /** A piece with its allowances cut beyond it, its box at the origin again. */
 function withAllowances(piece: ReadyPiece, allowances: (sizes: Sizes) => readonly number[]): ReadyPiece {
-  const cut = (sizes: Sizes): readonly CurveNode[] => outset(piece.outline(sizes), allowances(sizes));
-  const toOrigin = (sizes: Sizes): Point => {
-    const [left, top] = boundsOf(flattenCurve(cut(sizes), true));
-    return { x: -left, y: -top };
-  };
+  const cut = remembered(
+    { name: 'a piece with its allowances', under: (sizes: Sizes) => sizes },
+    (sizes): { readonly nodes: readonly CurveNode[]; readonly toOrigin: Point } => {
+      const nodes = outset(piece.outline(sizes), allowances(sizes));
+      const [left, top] = boundsOf(flattenCurve(nodes, true));
+      const toOrigin = { x: -left, y: -top };
+      return { nodes: nodes.map((node) => moveNode(node, toOrigin)), toOrigin };
+    },
+  );
   const moved = (lines: (sizes: Sizes) => readonly GuideLine[]) => (sizes: Sizes) => {
-    const by = toOrigin(sizes);
-    return lines(sizes).map((line) => ({ ...line, nodes: line.nodes.map((node) => moveNode(node, by)) }));
+    const { toOrigin } = cut(sizes);
+    return lines(sizes).map((line) => ({
+      ...line,
+      nodes: line.nodes.map((node) => moveNode(node, toOrigin)),
+    }));
   };
   const { guides, keepOuts } = piece;
   return {
     ...piece,
-    outline: (sizes) => cut(sizes).map((node) => moveNode(node, toOrigin(sizes))),
+    outline: (sizes) => cut(sizes).nodes,
     ...(guides === undefined ? {} : { guides: moved(guides) }),
     ...(keepOuts === undefined ? {} : { keepOuts: moved(keepOuts) }),
   };

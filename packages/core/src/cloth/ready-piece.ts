@@ -53,8 +53,11 @@ export interface ReadyPiece {
   keepOuts?(sizes: Sizes): readonly GuideLine[];
   /** The set of `piece-sets.ts` that it is a panel of; missing: it is a piece by itself. */
   readonly setId?: string;
-  /** It closes by laying one end over the other: the under side of one meets the upper side of the other. */
-  closesByOverlap?(sizes: Sizes): boolean;
+  /**
+   * It closes by laying its right end over its left one, the under side of the one on the upper side of the other: how far it is round then, mm, so
+   * far to the left every place of the right end comes. Null where it does not close so.
+   */
+  closedRoundMm?(sizes: Sizes): number | null;
   /** What it takes besides the cloth, to gather for each kit. */
   needs?(sizes: Sizes): readonly { readonly id: string; readonly what: string }[];
 }

@@ -111,12 +111,8 @@ function stripOf(outline: Polygon, sewn: Sewn, all: readonly Sewn[]): Strip {
   const { points, allowanceMm } = sewn;
   const band = inflatePathsD([points as PathD], allowanceMm, JoinType.Miter, EndType.Butt, MITRE, DECIMALS);
   const ends = [endOf(outline, sewn, 'first', all), endOf(outline, sewn, 'last', all)];
-  const paths = unionD(
-    band,
-    ends.filter((fill) => fill !== null),
-    FillRule.NonZero,
-    DECIMALS,
-  );
+  const fills = ends.filter((fill) => fill !== null);
+  const paths = fills.length === 0 ? band : unionD(band, fills, FillRule.NonZero, DECIMALS);
   return {
     paths,
     rim: indexOf(paths.flatMap((path) => polygonEdges(path))),

@@ -106,5 +106,6 @@ export function tabHalf(half: Half, shapes: readonly DrawnShape[]): PartKind {
     ],
     shapes,
     elements: [{ kind: 'half', terminal: 'face', onOhm }],
+    closesAnywhere: true,
   });
 }

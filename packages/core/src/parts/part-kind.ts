@@ -175,6 +175,8 @@ export interface PartKind {
   readonly inner?: readonly string[];
   /** Half of a clasp that holds a cell: on its + or its − face. */
   readonly clasps?: '+' | '-';
+  /** It closes on its other half wherever the two lie over each other, not on one spot only. */
+  readonly closesAnywhere?: true;
   /** The kind that is placed with it as its other half. */
   readonly mateId?: string;
   readonly options: readonly PartOption[];

@@ -65,11 +65,17 @@ export function panelWithMarking(plan: WithPanels, markingId: string): Panel | u
   return panelsOf(plan).find(({ markings }) => Object.hasOwn(markings, markingId));
 }
 
-/** Whether a piece of cloth closes by laying one of its ends over the other, such as a cuff. */
-export function closesByOverlap(plan: Pick<Plan, 'panels'>, of: { readonly panelId: string }): boolean {
+/** How far round a piece of cloth is that closes by laying its right end over its left one, such as a cuff, mm; null where it does not close so. */
+export function closedRoundMm(plan: Pick<Plan, 'panels'>, of: { readonly panelId: string }): number | null {
   const { shape } = panelOf(plan, of);
-  if (shape.kind !== 'ready') return false;
-  return maybeReadyPiece(shape.pieceId)?.closesByOverlap?.(shape.sizes) === true;
+  return shape.kind !== 'ready'
+    ? null
+    : (maybeReadyPiece(shape.pieceId)?.closedRoundMm?.(shape.sizes) ?? null);
+}
+
+/** Whether a piece of cloth closes by laying one of its ends over the other. */
+export function closesByOverlap(plan: Pick<Plan, 'panels'>, of: { readonly panelId: string }): boolean {
+  return closedRoundMm(plan, of) !== null;
 }
 
 /** The ids of panels that came, went, or differ in anything but where they lie on the table. O(panels). */

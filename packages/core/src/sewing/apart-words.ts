@@ -3,8 +3,8 @@ import { type ApartPair, type ApartProof, GENTLE_METER_V } from '../meter/apart.
 import type { Part } from '../plan/records.ts';
 import { closedState } from '../power/contact-words.ts';
 import { formatOhm, formatVolt } from '../units/electrical.ts';
-import { capital } from '../units/words.ts';
-import { listed, type SheetNames } from './sheet-names.ts';
+import { capital, listed } from '../units/words.ts';
+import type { SheetNames } from './sheet-names.ts';
 
 /** So many parts are named; more are counted. */
 const MOST_NAMED = 4;

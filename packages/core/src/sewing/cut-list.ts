@@ -5,7 +5,7 @@ import type { Plan } from '../plan/schema.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { groupBy } from '../units/group-by.ts';
 import { formatLength } from '../units/length.ts';
-import { listed } from './sheet-names.ts';
+import { listed } from '../units/words.ts';
 
 export interface CutLine {
   /** `Piece 3`, `Pieces 2 and 4, − side`. */

@@ -11,13 +11,12 @@ import type { Plan } from '../plan/schema.ts';
 import { powerWords } from '../power/source-words.ts';
 import { sourcesOf } from '../power/sources.ts';
 import { formatLength } from '../units/length.ts';
-import { counted } from '../units/words.ts';
+import { counted, listed } from '../units/words.ts';
 import { moved } from './clip-items.ts';
 import { type Paper, paperOf } from './papers.ts';
 import { roundsOf } from './rounds.ts';
 import { sewingSheet } from './sewing-sheet.ts';
 import type { DrawItem, SheetPage } from './sheet-drawing.ts';
-import { listed } from './sheet-names.ts';
 import { StepArtist } from './step-drawing.ts';
 import { wrapText } from './wrap-text.ts';
 

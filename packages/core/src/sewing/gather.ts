@@ -17,9 +17,9 @@ import type { Plan } from '../plan/schema.ts';
 import { sourcesOf } from '../power/sources.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import { groupBy } from '../units/group-by.ts';
+import { listed } from '../units/words.ts';
 import { spoolUse } from './cut-check.ts';
 import { hasTapeJoints, toolsFor } from './gather-tools.ts';
-import { listed } from './sheet-names.ts';
 
 export const GATHER_GROUPS = ['Cloth', 'Parts', 'Thread', 'Tools', 'To use up'] as const;
 export type GatherGroup = (typeof GATHER_GROUPS)[number];

@@ -1,9 +1,8 @@
 /** What each closing step is the last chance for: said once of each thing, where it can no longer be reached. */
 import type { Part, Run } from '../plan/records.ts';
 import { closingsOf, shutInOf } from '../reach/shut-in.ts';
-import { lower } from '../units/words.ts';
+import { listed, lower } from '../units/words.ts';
 import { isOutOfReach } from './access.ts';
-import { listed } from './sheet-names.ts';
 import type { StepDraft } from './step.ts';
 import type { StepContext } from './steps/step-context.ts';
 

@@ -11,7 +11,8 @@ import { hearsData } from '../power/data-senders.ts';
 import { pinsAt } from '../power/pins-at.ts';
 import { cellWords, ownSwitchWords, putInWords, sourceEnds } from '../power/source-words.ts';
 import type { Source } from '../power/sources.ts';
-import { doings, listed, type SheetNames, sheetNames } from './sheet-names.ts';
+import { listed } from '../units/words.ts';
+import { doings, type SheetNames, sheetNames } from './sheet-names.ts';
 import type { StepContext } from './steps/step-context.ts';
 
 /** So many lights are named; more are counted. */

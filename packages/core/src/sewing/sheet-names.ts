@@ -61,11 +61,6 @@ export function signed(sign: '+' | '-' | 'none'): string {
   return sign === 'none' ? '' : `${signMark(sign)} `;
 }
 
-/** `a, b and c`. */
-export function listed(words: readonly string[]): string {
-  return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
-}
-
 /** What hands do one after the other, in a sentence: `put it in, turn it on, and press the button`. */
 export function doings(hands: readonly string[]): string {
   return hands.length < 2 ? hands.join('') : `${hands.slice(0, -1).join(', ')}, and ${hands.at(-1)}`;

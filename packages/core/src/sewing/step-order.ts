@@ -4,9 +4,9 @@
  */
 import FlatQueue from 'flatqueue';
 import { fail, type Result, succeed } from '../errors/problem.ts';
+import { listed } from '../units/words.ts';
 import type { NeedRule } from './need-rule.ts';
 import { NEED_RULES } from './need-rules.ts';
-import { listed } from './sheet-names.ts';
 import type { Need, SewingStep, StepDraft } from './step.ts';
 import type { StepContext } from './steps/step-context.ts';
 

@@ -4,7 +4,7 @@ import { hasSeveralPanels, panelOf, panelsOf } from '../plan/panels.ts';
 import type { Panel } from '../plan/records.ts';
 import { runLegs } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
-import { listed } from './sheet-names.ts';
+import { listed } from '../units/words.ts';
 import type { StepDraft, StepGroup, StepPlace, WorkedCloth } from './step.ts';
 
 const WHOLE: WorkedCloth = { id: '', name: 'the piece' };

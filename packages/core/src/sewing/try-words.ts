@@ -8,7 +8,7 @@ import { kindOf } from '../plan/kind-of.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { powerWords } from '../power/source-words.ts';
-import { listed } from './sheet-names.ts';
+import { listed } from '../units/words.ts';
 
 /** How a part with lights is tried; null where nothing certain can be said of it. `trials` is shared where many parts are asked for. */
 export function tryWords(

@@ -9,12 +9,12 @@ import { circuitsOf } from '../power/circuits.ts';
 import { cellWords, packOrCell, powerWords } from '../power/source-words.ts';
 import { sourcesOf } from '../power/sources.ts';
 import { staysInTheWash } from '../power/washing.ts';
-import { capital, lower } from '../units/words.ts';
+import { capital, listed, lower } from '../units/words.ts';
 import { moved } from './clip-items.ts';
 import { type Paper, paperOf } from './papers.ts';
 import { offWays } from './power-on-words.ts';
 import type { DrawItem, SheetPage } from './sheet-drawing.ts';
-import { listed, sheetNames } from './sheet-names.ts';
+import { sheetNames } from './sheet-names.ts';
 import { wrapText } from './wrap-text.ts';
 
 /** A label of this size is sewn or tied in; where more has to be said it is higher (assumption). */

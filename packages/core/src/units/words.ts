@@ -26,3 +26,8 @@ export function inIdOrder<T>(table: Readonly<Record<string, T>>): Readonly<Recor
   if (keys.every((key, i) => i === 0 || compareIds(keys[i - 1] as string, key) <= 0)) return table;
   return Object.fromEntries(Object.entries(table).sort(([one], [other]) => compareIds(one, other)));
 }
+
+/** `a, b and c`. */
+export function listed(words: readonly string[]): string {
+  return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
+}

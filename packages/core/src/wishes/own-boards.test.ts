@@ -1,5 +1,7 @@
 /** Boards, sensors and lights that a maker described: every role is saved, wished and routed as those of the drawer are. */
+
 import { expect, test } from 'vitest';
+import { checkPlan } from '../checks/check-plan.ts';
 import { expectOk } from '../errors/problem.ts';
 import { parsePart, serializePart } from '../formats/part-file.ts';
 import { parsePlan, serializePlan } from '../formats/plan-file.ts';
@@ -203,4 +205,9 @@ test('a board with cells of its own is its own source: nothing is sewn from it t
     expect(new Set(terminals.map(({ partId, terminal }) => `${partId}/${terminal}`)).size).toBe(
       terminals.length,
     );
+  // It gives at its + and −, and needs nothing there.
+  const board = build.part('board').id;
+  expect(
+    checkPlan(plan).filter(({ ruleId, partIds }) => ruleId === 'open' && partIds.includes(board)),
+  ).toEqual([]);
 });

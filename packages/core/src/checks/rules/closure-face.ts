@@ -1,5 +1,4 @@
-import { closesByOverlap } from '../../plan/panels.ts';
-import { contactsOf } from '../../power/contacts.ts';
+import { closingPairs } from '../../power/halves-meet.ts';
 import type { CheckRule } from '../check-rule.ts';
 
 export const closureFace: CheckRule = {
@@ -13,9 +12,8 @@ export const closureFace: CheckRule = {
   counted: () => 'Both halves look the same way; one should look the other.',
   sees: ['parts', 'panels'],
   checkWhole: ({ plan }) =>
-    contactsOf(plan).flatMap(({ part, mate, closedBy }) => {
-      if (mate === null || closedBy !== 'closing' || part.panelId !== mate.panelId) return [];
-      if (part.face !== mate.face || !closesByOverlap(plan, part)) return [];
+    closingPairs(plan).flatMap(({ left: part, right: mate }) => {
+      if (part.face !== mate.face) return [];
       return [
         {
           key: `closure-face:${part.id}`,

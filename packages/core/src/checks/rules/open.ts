@@ -5,9 +5,10 @@ import { endsOfLight, lightStates } from '../../circuit/will-it-light.ts';
 import type { Point } from '../../geometry/point.ts';
 import { holesOf, type Net, type Terminal, terminalsOf } from '../../joining/nets.ts';
 import { isSeriesNet, lightEnds } from '../../joining/series.ts';
-import { netAt, partsThatAre } from '../../joining/sides.ts';
+import { mateOf, netAt, partsThatAre } from '../../joining/sides.ts';
 import { consumersOf, elementsOf, hasElement, neededTerminals } from '../../parts/part-element.ts';
 import type { HoleRole } from '../../parts/part-kind.ts';
+import { cellsIn } from '../../plan/cells-in.ts';
 import { holeName } from '../../plan/hole-names.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import { holePoint } from '../../plan/placed.ts';
@@ -52,7 +53,7 @@ function checkPart(context: CheckContext, part: Part): readonly Finding[] {
         'Place a coin-cell holder.',
       ),
     );
-  for (const terminal of neededOf(plan, part)) {
+  for (const terminal of neededOf(context, part)) {
     const problem = whatIsMissing(context, part, terminal);
     if (problem === null) continue;
     // What is sewn on later is no fault now.
@@ -144,9 +145,20 @@ const firstPart = remembered(
 );
 
 /** The terminals that need thread, in the order of the part's holes. */
-function neededOf(plan: Plan, part: Part): readonly Terminal[] {
-  const needed = neededTerminals(kindOf(plan, part));
-  return terminalsOf(plan, part).filter(({ terminal }) => needed.includes(terminal));
+function neededOf({ plan, nets }: CheckContext, part: Part): readonly Terminal[] {
+  const kind = kindOf(plan, part);
+  const mate = mateOf(plan, part);
+  const hasThread = (one: Part): boolean =>
+    terminalsOf(plan, one).some((terminal) => nets.ofTerminal(terminal).runIds.length > 0);
+  // A closure that only closes is no switch.
+  if (mate !== null && !hasThread(part) && !hasThread(mate)) return [];
+  const needed = neededTerminals(kind);
+  // What feeds itself gives at its + and −, and needs nothing there.
+  const own =
+    consumersOf(kind).length === 0 ? [] : cellsIn(plan, part).flatMap(({ plus, minus }) => [plus, minus]);
+  return terminalsOf(plan, part).filter(
+    ({ terminal }) => needed.includes(terminal) && !own.includes(terminal),
+  );
 }
 
 /** What is sewn to a hole that carries more than power. */

@@ -1,8 +1,12 @@
-import type { Net } from '../../joining/nets.ts';
+import type { Net, Nets } from '../../joining/nets.ts';
 import { netAt } from '../../joining/sides.ts';
 import { consumersOf, elementsOf } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import type { Part } from '../../plan/records.ts';
+import type { Plan } from '../../plan/schema.ts';
+import { closedState, type Name } from '../../power/contact-words.ts';
+import { type Contact, contactsOf } from '../../power/contacts.ts';
+import { listed } from '../../units/words.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
 import { manyWords } from '../words-for-many.ts';
@@ -36,8 +40,37 @@ function checkPart({ plan, nets, sides }: CheckContext, part: Part): readonly Fi
   if (cell === undefined) return [];
   const [plus, minus] = [netAt(nets, part, cell.plus), netAt(nets, part, cell.minus)];
   if (!sides.areJoined(plus, minus)) return [];
-  const message = `The + and the − of ${part.name} are joined as soon as the switch is closed.`;
-  return [finding([part], message, [...plus.runIds, ...minus.runIds])];
+  const closed = contactsBetween(plan, nets, plus, minus);
+  const name: Name = (partId) => plan.parts[partId]?.name ?? partId;
+  const how = listed(closed.map((contact) => closedState(contact, name)));
+  const [first] = closed;
+  return [
+    {
+      ...finding([part], `The + and the − of ${part.name} are joined with ${how}.`, [
+        ...plus.runIds,
+        ...minus.runIds,
+      ]),
+      step:
+        first === undefined
+          ? 'Unpick the run that joins the two sides.'
+          : `Unpick a thread of ${name(first.part.id)}, or lead it to the lights instead.`,
+    },
+  ];
+}
+
+/** The contacts, fewest, that join two nets when they are closed, in the order of the way from the one to the other. O(nets · contacts). */
+function contactsBetween(plan: Plan, nets: Nets, from: Net, to: Net): readonly Contact[] {
+  const contacts = contactsOf(plan);
+  const ways = new Map<Net, readonly Contact[]>([[from, []]]);
+  for (const [net, way] of ways) {
+    if (net === to) return way;
+    for (const contact of contacts) {
+      const ends = [nets.ofTerminal(contact.a), nets.ofTerminal(contact.b)];
+      const next = ends[0] === net ? ends[1] : ends[1] === net ? ends[0] : undefined;
+      if (next !== undefined && !ways.has(next)) ways.set(next, [...way, contact]);
+    }
+  }
+  return [];
 }
 
 /** What has both ends on a net: sources first, in plan order. */

@@ -1,24 +1,31 @@
+import { maybeClothKind } from '../../cloth/cloth-kinds.ts';
 import { kindOf } from '../../plan/kind-of.ts';
+import { covers, layersOn } from '../../plan/layers.ts';
 import { hasSeveralPanels, panelOf, panelsOf } from '../../plan/panels.ts';
+import type { Part } from '../../plan/records.ts';
+import type { Plan } from '../../plan/schema.ts';
 import { balanceOf } from '../../plan/weight.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
 
-/** Heavier than this pulls thin cloth out of shape, g; cloth below the other is thin, mm (assumptions). */
+/** Heavier than this pulls thin, loose or stretching cloth out of shape, g (assumptions). */
 const HEAVY_G = 15;
+const HEAVY_ON_LOOSE_G = 10;
+/** Cloth below this is thin, mm; from this looseness on it stretches, as knits and lace do (assumptions). */
 const THIN_MM = 0.5;
+const LOOSE_FROM = 1.5;
 
 export const weight: CheckRule = {
   id: 'weight',
-  title: 'Heavy on thin cloth, or high up',
+  title: 'Heavy on thin or loose cloth, or high up',
   severity: 'note',
   touching: null,
   better: 'less',
-  help: 'A heavy part drags thin cloth down and makes a piece hang or stand crooked when it sits high up. Put a patch of firm cloth behind it, or move it down and towards the middle.',
+  help: 'A heavy part drags thin, loose or stretching cloth down and makes a piece hang or stand crooked when it sits high up. Put a patch of firm cloth behind it, or move it down and towards the middle.',
   example: 'A holder for two AAA cells sits at the upper edge of a light wall hanging.',
   byHand:
     'Only you can feel how it hangs: put firm cloth behind it, or find the heavy part a home lower down.',
-  sees: ['panels', 'parts'],
+  sees: ['panels', 'parts', 'layers'],
   checkWhole,
 };
 
@@ -43,20 +50,37 @@ function checkWhole({ plan }: CheckContext): readonly Finding[] {
   }
   for (const part of Object.values(plan.parts)) {
     const { massG } = kindOf(plan, part);
-    const { thicknessMm } = panelOf(plan, part);
-    if (thicknessMm >= THIN_MM || massG <= HEAVY_G) continue;
+    const { thicknessMm, isLoose } = clothUnder(plan, part);
+    const heavyG = isLoose ? HEAVY_ON_LOOSE_G : HEAVY_G;
+    if ((thicknessMm >= THIN_MM && !isLoose) || massG <= heavyG) continue;
     findings.push({
       ...SHARED,
       key: `weight:${part.id}`,
       at: part.at,
-      message: `${part.name} weighs ${massG.toFixed(0)} g, on cloth of ${thicknessMm} mm.`,
-      step: 'Put a patch of firm cloth behind it.',
+      message: `${part.name} weighs ${massG.toFixed(0)} g, on ${isLoose ? 'loose or stretching cloth' : `cloth of ${Number(thicknessMm.toFixed(2))} mm`}.`,
+      step: 'Lay firm cloth behind it before it is sewn on.',
       found: { value: massG, unit: 'g' },
-      wanted: { value: HEAVY_G, unit: 'g' },
+      wanted: { value: heavyG, unit: 'g' },
       partIds: [part.id],
     });
   }
   return findings;
+}
+
+/** The cloth that carries a part: its panel, with what was laid behind or on it before, which makes it firm. */
+function clothUnder(plan: Plan, part: Part): { readonly thicknessMm: number; readonly isLoose: boolean } {
+  const panel = panelOf(plan, part);
+  const layers = layersOn(plan, part.panelId).filter(
+    (layer) => layer.laid === 'before' && covers(plan, layer, part.at),
+  );
+  const loosenesses = [
+    panel.looseness,
+    ...layers.map(({ kindId }) => maybeClothKind(kindId)?.looseness ?? 1),
+  ];
+  return {
+    thicknessMm: layers.reduce((sum, layer) => sum + layer.thicknessMm, panel.thicknessMm),
+    isLoose: Math.min(...loosenesses) >= LOOSE_FROM,
+  };
 }
 
 const SHARED = {

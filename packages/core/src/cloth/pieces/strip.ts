@@ -16,7 +16,8 @@ export const strip: ReadyPiece = {
   ],
   limits: (sizes) => ({ overlapMm: { mostMm: sizeOf(sizes, 'widthMm') } }),
   outline: (sizes) => roundedBoxCurve(0, 0, sizeOf(sizes, 'widthMm'), sizeOf(sizes, 'heightMm'), 4),
-  closesByOverlap: (sizes) => sizeOf(sizes, 'overlapMm') > 0,
+  closedRoundMm: (sizes) =>
+    sizeOf(sizes, 'overlapMm') > 0 ? sizeOf(sizes, 'widthMm') - sizeOf(sizes, 'overlapMm') : null,
   guides: (sizes) => {
     const [x, bottom] = [sizeOf(sizes, 'widthMm') - sizeOf(sizes, 'overlapMm'), sizeOf(sizes, 'heightMm')];
     return [{ name: 'Overlap', closed: false, nodes: [{ at: { x, y: 0 } }, { at: { x, y: bottom } }] }];

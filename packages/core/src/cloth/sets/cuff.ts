@@ -21,7 +21,7 @@ export const cuff: PieceSet = {
       key: 'band',
       name: 'band',
       outline: (sizes) => boxNodes(lengthMm(sizes), sizeOf(sizes, 'bandMm')),
-      closesByOverlap: () => true,
+      closedRoundMm: (sizes) => sizeOf(sizes, 'girthMm') + sizeOf(sizes, 'easeMm'),
       guides: (sizes) => {
         const [x, y] = [lengthMm(sizes) - sizeOf(sizes, 'overlapMm'), sizeOf(sizes, 'bandMm')];
         return [lineFrom('Overlap', { x, y: 0 }, { x, y })];

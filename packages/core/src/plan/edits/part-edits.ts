@@ -1,4 +1,4 @@
-import { type Face, otherFace } from '../../cloth/cloth.ts';
+import { clothBox, type Face, otherFace } from '../../cloth/cloth.ts';
 import { fail, type Result, succeed } from '../../errors/problem.ts';
 import { add, type Point, snapToMicrometre } from '../../geometry/point.ts';
 import { normaliseDeg } from '../../geometry/transform.ts';
@@ -8,7 +8,7 @@ import { filledOptions, type OptionValues } from '../../parts/part-kind.ts';
 import type { Change, Edit } from '../edit.ts';
 import { kindOf, maybeKindOf } from '../kind-of.ts';
 import { mirroredAt, mirroredTurn } from '../mirror.ts';
-import { closesByOverlap, panelOf } from '../panels.ts';
+import { closedRoundMm, panelOf } from '../panels.ts';
 import type { Part } from '../records.ts';
 import type { Plan } from '../schema.ts';
 import { putPart, putRun, takeNumbers } from './changes.ts';
@@ -84,10 +84,12 @@ export function placePair(plan: Plan, placing: Placing, offset: Point): Result<E
     return fail('unknown-kind', `There is no part "${placing.kindId}" that comes in two.`);
   const { name: _name, options: _options, ...alike } = placing;
   const withOne = { ...plan, parts: { ...plan.parts, [one.id]: one } };
-  const at = add(one.at, offset);
-  // Halves that meet where one end lies over the other look different ways.
-  const isClosure = hasElement(kindOf(plan, one), 'half') && closesByOverlap(plan, one);
-  const face = isClosure ? otherFace(one.face) : one.face;
+  // Halves that meet where one end lies over the other look different ways, and lie where they meet.
+  const roundMm = hasElement(kindOf(plan, one), 'half') ? closedRoundMm(plan, one) : null;
+  const face = roundMm === null ? one.face : otherFace(one.face);
+  const { left, widthMm } = clothBox(panelOf(plan, one));
+  const meets = { x: one.at.x < left + widthMm / 2 ? (roundMm ?? 0) : -(roundMm ?? 0), y: 0 };
+  const at = add(one.at, roundMm === null ? offset : meets);
   const other = newPart(withOne, partIdOf(first + 1), { ...alike, kindId: mateKind, at, face });
   if (other === undefined) return fail('unknown-kind', `There is no part "${mateKind}".`);
   return checkEdit(plan, `place ${one.name} and ${other.name}`, [

@@ -9,8 +9,9 @@ import type { Part } from '../../plan/records.ts';
 import { runsByHole } from '../../plan/run-way.ts';
 import type { Plan } from '../../plan/schema.ts';
 import { formatLength } from '../../units/length.ts';
+import { listed } from '../../units/words.ts';
 import { SECONDS } from '../pace.ts';
-import { listed, signed } from '../sheet-names.ts';
+import { signed } from '../sheet-names.ts';
 import { makeStep, type StepDraft } from '../step.ts';
 import type { StepContext } from './step-context.ts';
 

@@ -16,11 +16,11 @@ import { closeWords } from '../../power/contact-words.ts';
 import type { Contact } from '../../power/contacts.ts';
 import { putInWords, sourceEnds } from '../../power/source-words.ts';
 import { formatOhm, formatVolt } from '../../units/electrical.ts';
-import { lower } from '../../units/words.ts';
+import { listed, lower } from '../../units/words.ts';
 import { acrossWords, proofWords } from '../apart-words.ts';
 import { SECONDS } from '../pace.ts';
 import { holderWords } from '../power-on-words.ts';
-import { doings, listed, signed } from '../sheet-names.ts';
+import { doings, signed } from '../sheet-names.ts';
 import { makeStep, type StepDraft } from '../step.ts';
 import { partsWith, type StepContext } from './step-context.ts';
 
