@@ -49,7 +49,7 @@ function warmest({ on, state, touching, apart }: Currents): readonly WarmPlace[]
 }
 
 const STEPS: Readonly<Record<WarmPlace['kind'], string>> = {
-  thread: 'Sew it in several lines, or let less current through it.',
+  thread: 'Sew it in more lines, or let less current through it.',
   point: 'Sew more loops there, or let less current through.',
   part: 'Let less hang on it, or take one that is made for more.',
 };

@@ -164,7 +164,7 @@ describe('written by hand', () => {
     build.sew('h.plus-1', 'b.supply').sew('h.minus-1', 'b.ground').sew('b.p2', 'a.in');
     build.sew('b.raw', 'a.plus').sew('b.ground-2', 'a.minus');
     expect(found(build.plan)).toMatchObject([
-      { severity: 'mend', step: expect.stringContaining('in several lines') },
+      { severity: 'mend', step: expect.stringContaining('in more lines') },
     ]);
     expect(found(insulated(build.plan))).toEqual([]);
   });

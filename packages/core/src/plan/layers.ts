@@ -69,12 +69,12 @@ export function looksOut(plan: Pick<Plan, 'ownParts'>, part: Part): boolean {
   return hasElement(kind, 'light') || kind.spots.some(({ id }) => id === 'sensor');
 }
 
-/** The first layer on a face that lies on a place; undefined where the face is bare there. */
+/** The first layer on a face that lies over what is sewn at a place; undefined where it is bare. What was laid before the circuit lies under it. */
 export function coverOf(
   plan: Pick<Plan, 'panels' | 'layers'>,
   panelId: string,
   face: Face,
   p: Point,
 ): Layer | undefined {
-  return layersOn(plan, panelId, face).find((layer) => covers(plan, layer, p));
+  return layersOn(plan, panelId, face).find((layer) => layer.laid === 'after' && covers(plan, layer, p));
 }

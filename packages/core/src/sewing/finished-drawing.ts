@@ -152,7 +152,7 @@ function drawnView(plan: Plan, view: FinishedView, at: Point, oneTo: number): re
     for (const window of layerWindows(layer))
       items.push({ kind: 'line', points: window.map(seen), widthMm: 0.25, closed: true });
   }
-  const layers = layersOn(plan, panel.id, face);
+  const layers = layersOn(plan, panel.id, face).filter(({ laid }) => laid === 'after');
   for (const { run, leg } of legsOnPanel(plan, panel.id))
     for (const span of spansOnLeg(leg, sumRun(plan, run).spans)) {
       const isHidden = span.face !== face || layers.some((layer) => covers(plan, layer, span.a));

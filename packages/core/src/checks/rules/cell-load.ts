@@ -1,8 +1,10 @@
 import { shortsOf } from '../../circuit/shorts.ts';
 import { type SupplyState, supplyStates } from '../../circuit/will-it-light.ts';
+import type { PlacedLight } from '../../joining/sides.ts';
 import { isLoneCoin } from '../../parts/cells.ts';
 import { type Source, sourcesOf } from '../../power/sources.ts';
 import { formatCurrent } from '../../units/electrical.ts';
+import { bringResistors, lightsFedBy, withResistors } from '../advice.ts';
 import type { CheckRule } from '../check-rule.ts';
 import type { Finding, Severity } from '../finding.ts';
 
@@ -29,12 +31,16 @@ export const cellLoad: CheckRule = {
       const supply = supplies.find(({ partId }) => partId === source.part.id);
       // What a short takes is told as a short.
       if (supply === undefined || shorted.has(source.part.id)) return [];
-      return judge(source, supply);
+      return judge(source, supply, lightsFedBy(plan, source.part.id));
     });
   },
 };
 
-function judge({ part, cell, cellKind }: Source, supply: SupplyState): readonly Finding[] {
+function judge(
+  { part, cell, cellKind }: Source,
+  supply: SupplyState,
+  lights: readonly PlacedLight[],
+): readonly Finding[] {
   const mostMa = cellKind.capacity.at(-1)?.[0] ?? 0;
   const ma = supply.cellAmp * 1000;
   const words = standingWords(part.name, supply);
@@ -57,8 +63,8 @@ function judge({ part, cell, cellKind }: Source, supply: SupplyState): readonly 
         words ??
         `${part.name} is asked for ${formatCurrent(supply.cellAmp)}; its ${cellKind.noun} gives up to ${formatCurrent(mostMa / 1000)} well.`,
       step: isCoinAlone
-        ? 'It settles lower, and soon: take larger cells, sew-on lights, which bring their resistor, or fewer lights.'
-        : 'Take larger cells, fewer lights, or hold their current back with resistors.',
+        ? `It settles lower, and soon: take larger cells, ${bringResistors(lights) ? '' : 'sew-on lights, which bring their resistor, '}or fewer lights.`
+        : `Take larger cells, fewer lights, or hold their current back ${withResistors(lights)}.`,
       found: { value: ma, unit: 'mA' },
       wanted: { value: mostMa, unit: 'mA' },
       partIds: [part.id],

@@ -81,7 +81,7 @@ function finding(
     severity: amp * 1000 > FAR_OVER * mostMa ? 'stop' : 'mend',
     at,
     message: `${what} ${formatCurrent(amp)}; ${formatCurrent(mostMa / 1000)} is the most.`,
-    step: 'Hold the current of the lights back with resistors, light fewer at a time, or feed them from the pack.',
+    step: 'Light fewer at a time, give the lights more resistance, or feed them from the pack.',
     found: { value: amp * 1000, unit: 'mA' },
     wanted: { value: mostMa, unit: 'mA' },
     partIds: [partId],

@@ -1,6 +1,8 @@
 import { type BoundaryMeeting, nearestBoundary } from '../../cloth/boundary.ts';
 import { clothOutline } from '../../cloth/cloth.ts';
+import { polygonContains } from '../../geometry/polygon.ts';
 import { assumedIn } from '../../plan/assumed.ts';
+import { seamAreas } from '../../plan/closed-areas.ts';
 import { panelOf } from '../../plan/panels.ts';
 import type { Plan } from '../../plan/schema.ts';
 import { GAP_SLACK_MM } from '../../units/tolerances.ts';
@@ -17,7 +19,7 @@ export const edge: CheckRule = {
   better: 'more',
   help: 'Stitches this near the edge pull out as the cloth frays, and a hem or seam has no room. Keep them 6 mm inside (an assumption that a plan may change), or make the piece larger.',
   example: 'A line of stitches runs along a felt piece 3 mm from its cut edge.',
-  sees: ['panels', 'habits'],
+  sees: ['panels', 'seams', 'habits'],
   checkPart: ({ plan }, part) => sewnHoles(plan, part).flatMap((thing) => tooNear(plan, thing)),
   checkRun: ({ plan }, run) => sewnRun(plan, run).flatMap((thing) => tooNear(plan, thing)),
 };
@@ -33,6 +35,9 @@ function tooNear(plan: Plan, { key, name, panelId, path, ids }: SewnThing): read
     if (near !== null && (worst === null || near.distanceMm < worst.distanceMm)) worst = near;
   }
   if (worst === null) return [];
+  // In a seam allowance it lies too near the edge of course: that is told as lying there.
+  const { at } = worst;
+  if (seamAreas(plan, panelOf(plan, { panelId })).some(({ area }) => polygonContains(area, at))) return [];
   return [
     {
       key: `edge:${key}`,

@@ -7,6 +7,7 @@ import { elementsOf } from '../../parts/part-element.ts';
 import { kindOf } from '../../plan/kind-of.ts';
 import { circuitsOf } from '../../power/circuits.ts';
 import { groupBy } from '../../units/group-by.ts';
+import { moreVolts } from '../advice.ts';
 import type { CheckRule, CurrentContext } from '../check-rule.ts';
 import { type FedLights, fedLights } from '../currents.ts';
 import type { Finding } from '../finding.ts';
@@ -92,7 +93,7 @@ function judge(
         message: isNow
           ? `${who} ${isOne ? 'stays dark: it gets' : 'stay dark: they get'} ${volt.toFixed(1)} V from ${name}.`
           : `${who} ${isOne ? 'goes' : 'go'} dark as soon as the cell of ${circuit.source.part.name} ages.`,
-        step: 'Use a supply of more volts, or a red or amber light.',
+        step: moreVolts(own),
         found: isShort ? { value: volt, unit: 'V' } : null,
         wanted: isShort ? { value: wantedV, unit: 'V' } : null,
         partIds: [...parts.map(({ id }) => id), circuit.source.part.id],
@@ -124,7 +125,7 @@ function addressable({ plan, currents }: CurrentContext, blind: ReadonlySet<stri
       severity: 'stop',
       at: first.part.at,
       message: `${manyWords(parts, 'lights')} ${own.length === 1 ? 'stays dark or shows wrong colours: it gets' : 'stay dark or show wrong colours: they get'} ${volt.toFixed(1)} V.`,
-      step: 'Use a supply of more volts, or sew its + and − in several lines.',
+      step: 'Use a supply of more volts, or sew its + and − in more lines.',
       found: { value: volt, unit: 'V' },
       wanted: { value: elementsOf(kindOf(plan, first.part), 'load')[0]?.leastV ?? 0, unit: 'V' },
       partIds: [...parts.map(({ id }) => id), first.source.id],

@@ -2,6 +2,7 @@ import { elementName } from '../../circuit/plan-circuit.ts';
 import type { PlacedLight } from '../../joining/sides.ts';
 import { assumedIn } from '../../plan/assumed.ts';
 import { formatCurrent } from '../../units/electrical.ts';
+import { bringResistors } from '../advice.ts';
 import type { CheckRule } from '../check-rule.ts';
 import { type FedLights, fedLights, isOnCoinCell } from '../currents.ts';
 import { FAR_OVER } from '../far-over.ts';
@@ -50,8 +51,10 @@ function finding(
     message: `${who} ${formatCurrent(most)} from ${fed.name}; ${over.length === 1 ? 'it is' : 'they are'} made for ${formatCurrent(ratedA)}.`,
     step:
       severity === 'note'
-        ? 'Nothing must be done: a coin cell settles lower within minutes. It lasts longer with sew-on lights, which bring their resistor.'
-        : 'Put a resistor before each, or take sew-on lights, which bring theirs.',
+        ? `Nothing must be done: a coin cell settles lower within minutes.${bringResistors(over) ? '' : ' It lasts longer with sew-on lights, which bring their resistor.'}`
+        : bringResistors(over)
+          ? 'What they bring is not enough for this supply: put a resistor before each, or take a supply of fewer volts.'
+          : 'Put a resistor before each, or take sew-on lights, which bring theirs.',
     found: { value: most * 1000, unit: 'mA' },
     wanted: { value: ratedA * 1000, unit: 'mA' },
     partIds: over.map(({ part }) => part.id),

@@ -56,6 +56,8 @@ function checkPart(context: CheckContext, part: Part): readonly Finding[] {
   for (const terminal of neededOf(context, part)) {
     const problem = whatIsMissing(context, part, terminal);
     if (problem === null) continue;
+    // That there is no holder is told once.
+    if (problem === LEADS_NOWHERE && partsThatAre(plan, 'cell').length === 0) continue;
     // What is sewn on later is no fault now.
     if (problem === LEADS_NOWHERE && waitsForPart(context, terminal)) continue;
     const alike = problem === LEADS_NOWHERE ? consumersOn(context, terminal) : [part];
@@ -150,8 +152,9 @@ function neededOf({ plan, nets }: CheckContext, part: Part): readonly Terminal[]
   const mate = mateOf(plan, part);
   const hasThread = (one: Part): boolean =>
     terminalsOf(plan, one).some((terminal) => nets.ofTerminal(terminal).runIds.length > 0);
-  // A closure that only closes is no switch.
-  if (mate !== null && !hasThread(part) && !hasThread(mate)) return [];
+  // A closure that only closes is no switch; ends of thread without thread are nothing yet.
+  const isTied = elementsOf(kind, 'half').some((half) => half.isTied === true);
+  if (mate !== null && !isTied && !hasThread(part) && !hasThread(mate)) return [];
   const needed = neededTerminals(kind);
   // What feeds itself gives at its + and −, and needs nothing there.
   const own =

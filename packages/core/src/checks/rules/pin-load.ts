@@ -1,5 +1,6 @@
 import { pinFigures } from '../../circuit/figures.ts';
 import { formatCurrent } from '../../units/electrical.ts';
+import { lightsAtPin, withResistors } from '../advice.ts';
 import type { CheckRule } from '../check-rule.ts';
 import { FAR_OVER } from '../far-over.ts';
 import type { Finding } from '../finding.ts';
@@ -32,7 +33,7 @@ export const pinLoad: CheckRule = {
             severity: amp > FAR_OVER * mostAmp ? 'stop' : 'mend',
             at: part.at,
             message: `${label} of ${part.name} ${peakAmp > 0 ? 'gives' : 'takes'} ${formatCurrent(amp)}; it is made for ${formatCurrent(mostAmp)}.`,
-            step: 'Spread its lights over several pins, or hold their current back with resistors.',
+            step: `Spread its lights over several pins, or hold their current back ${withResistors(lightsAtPin(plan, partId, pin))}.`,
             found: { value: amp * 1000, unit: 'mA' },
             wanted: { value: mostAmp * 1000, unit: 'mA' },
             partIds: [partId],

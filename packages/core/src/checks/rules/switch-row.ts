@@ -20,9 +20,12 @@ export const switchRow: CheckRule = {
   byHand:
     'Whether that is meant is for you to say: live with it for that reason, or lead one of them to lights of its own.',
   sees: ['parts'],
-  checkWhole: ({ plan }) =>
-    circuitsOf(plan).flatMap(({ source, mainContacts }) => {
-      const inRow = mainContacts.filter((contact) => isByHand(contact) && contact.part.id !== source.part.id);
+  checkWhole: ({ plan, nets }) =>
+    circuitsOf(plan).flatMap(({ source, mainContacts, minus }) => {
+      const sewn = mainContacts.filter((contact) => isByHand(contact) && contact.part.id !== source.part.id);
+      // One in the − as well is told as both sides switched.
+      const inMinus = sewn.filter(({ a, b }) => [a, b].some((end) => minus.includes(nets.ofTerminal(end))));
+      const inRow = inMinus.length === 0 ? sewn : [];
       const [first] = inRow;
       if (first === undefined || inRow.length < 2) return [];
       const name: Name = (partId) => plan.parts[partId]?.name ?? partId;

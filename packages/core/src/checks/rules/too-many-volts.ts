@@ -90,7 +90,7 @@ function lifted(plan: Plan, point: PlanPoint): readonly Finding[] {
         message: liftedWords(plan, one),
         severity: isLossOnly ? 'mend' : 'stop',
         step: isLossOnly
-          ? `Sew the + and − of ${part.name} in several lines: only what they lose while it works makes the difference.`
+          ? `Sew the + and − of ${part.name} in more lines: only what they lose while it works makes the difference.`
           : by === undefined
             ? 'Feed both ends of what hangs on it from the supply of its own part.'
             : `Feed ${part.name} and ${by.name} from one supply.`,

@@ -40,7 +40,7 @@ export const voltageAtBoard: CheckRule = {
             message: `${part.name} ${isInRow ? 'lies in a row with other things and ' : ''}gets ${volt.toFixed(1)} V and needs ${leastV.toFixed(1)} V: ${isBoard ? `it resets${resetsAgain ? ' again and again' : ''}, and its pins do nothing` : 'it does not work'}.`,
             step: isInRow
               ? 'Sew its + and its − to the + and the − of its source.'
-              : 'Use a supply of more volts, or sew its + and − in several lines.',
+              : 'Use a supply of more volts, or sew its + and − in more lines.',
             found: { value: volt, unit: 'V' },
             wanted: { value: leastV, unit: 'V' },
             partIds: [partId],

@@ -25,13 +25,14 @@ export const weight: CheckRule = {
   example: 'A holder for two AAA cells sits at the upper edge of a light wall hanging.',
   byHand:
     'Only you can feel how it hangs: put firm cloth behind it, or find the heavy part a home lower down.',
-  sees: ['panels', 'parts', 'layers'],
+  sees: ['panels', 'parts', 'layers', 'facts'],
   checkWhole,
 };
 
 function checkWhole({ plan }: CheckContext): readonly Finding[] {
   const findings: Finding[] = [];
-  for (const panel of panelsOf(plan)) {
+  // What is worn neither stands nor hangs by itself.
+  for (const panel of plan.facts.worn === true ? [] : panelsOf(plan)) {
     const balance = balanceOf(plan, panel);
     if (!balance.isTopHeavy || balance.centre === null) continue;
     const several = hasSeveralPanels(plan);
