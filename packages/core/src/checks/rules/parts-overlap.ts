@@ -3,6 +3,8 @@ import { closestOfSegments } from '../../geometry/segment.ts';
 import { edgesThroughBody, overlappingBodies } from '../../plan/overlaps.ts';
 import type { Part } from '../../plan/records.ts';
 import { type PlacedThing, thingsOfPart } from '../../spacing/bare-things.ts';
+import { FLAT, spacingRules } from '../../spacing/clearance.ts';
+import { touchingGapMm } from '../../thread/required-gap.ts';
 import type { CheckContext, CheckRule } from '../check-rule.ts';
 import type { Finding } from '../finding.ts';
 
@@ -54,16 +56,18 @@ export const partsOverlap: CheckRule = {
 
 const SHARED = { ruleId: 'parts-overlap', runIds: [] } as const;
 
-/** Whether bare metal of two parts, on different threads, comes so near that it can touch. */
+/** Whether bare metal of two parts, on different threads, comes so near that it can touch: with what is looped to it, and as parts shift. */
 function metalMeets({ plan, nets }: CheckContext, first: Part, other: Part): boolean {
   const metal = (part: Part): readonly PlacedThing[] =>
     thingsOfPart(plan, nets, part).filter(({ thing }) => thing.role === 'hole' || thing.role === 'leg');
   const others = metal(other);
+  const rules = spacingRules(plan);
   return metal(first).some((a) =>
     others.some(
       (b) =>
         a.thing.netId !== b.thing.netId &&
-        apartMm(a.path, b.path) - a.thing.radiusMm - b.thing.radiusMm < PLAY_MM,
+        apartMm(a.path, b.path) - a.thing.radiusMm - b.thing.radiusMm <
+          Math.max(PLAY_MM, touchingGapMm(a.thing.conductor, b.thing.conductor, FLAT, rules)),
     ),
   );
 }
