@@ -30,13 +30,19 @@ export const layerShape = remembered(
     layer.nodes === undefined ? panelOf(plan, layer).shape : { kind: 'drawn', nodes: layer.nodes },
 );
 
-/** How long the edge of a layer that stays open is, mm; 0 where it is closed all round. */
-export function openEdgeMm(plan: Pick<Plan, 'panels'>, layer: Layer): number {
+/** The edge of a layer that stays open, on its panel; none where it is closed all round. */
+export function openEdgeOf(plan: Pick<Plan, 'panels'>, layer: Layer): readonly Point[] {
   const { openEdge } = layer;
   const shape = layerShape(layer, plan);
   // The panel may have got another outline since.
-  if (openEdge === undefined || Math.max(openEdge.from, openEdge.to) >= placesIn(shape)) return 0;
-  return polylineLengthMm(stretchPoints(shape, openEdge));
+  return openEdge === undefined || Math.max(openEdge.from, openEdge.to) >= placesIn(shape)
+    ? []
+    : stretchPoints(shape, openEdge);
+}
+
+/** How long the edge of a layer that stays open is, mm; 0 where it is closed all round. */
+export function openEdgeMm(plan: Pick<Plan, 'panels'>, layer: Layer): number {
+  return polylineLengthMm(openEdgeOf(plan, layer));
 }
 
 /** The outline of a layer on its panel: its own, or that of the panel. */

@@ -20,7 +20,7 @@ import { deriveSides } from '../joining/sides.ts';
 import type { Hole } from '../parts/part-kind.ts';
 import { type ClothHole, clothHolesOf } from '../plan/cloth-holes.ts';
 import { kindOf } from '../plan/kind-of.ts';
-import { layerOutline, layersOn, layerWindows } from '../plan/layers.ts';
+import { layerOutline, layersOn, layerWindows, openEdgeOf } from '../plan/layers.ts';
 import { panelOf, thoseOn } from '../plan/panels.ts';
 import { spansOnLeg } from '../plan/passes.ts';
 import { holeKey, holePoint, placedOutline, poseOf } from '../plan/placed.ts';
@@ -202,6 +202,7 @@ function drawnLayer(plan: Plan, layer: Layer, seen: (p: Point) => Point): readon
     ...layerWindows(layer).map(
       (window): DrawItem => ({ kind: 'line', points: window.map(seen), widthMm: 0.35, closed: true }),
     ),
+    ...openSide(plan, layer, seen),
     ...registerCrosses(left, right, y).flatMap((p) => cross(seen(p), 4)),
     {
       kind: 'text',
@@ -210,6 +211,17 @@ function drawnLayer(plan: Plan, layer: Layer, seen: (p: Point) => Point): readon
       sizeMm: 3,
       anchor: 'middle',
     },
+  ];
+}
+
+/** The side of a layer that stays open: a whole line beside the dashes, and the word. */
+function openSide(plan: Plan, layer: Layer, seen: (p: Point) => Point): readonly DrawItem[] {
+  const edge = openEdgeOf(plan, layer);
+  if (edge.length < 2) return [];
+  const middle = pointAlong(edge, polylineLengthMm(edge) / 2);
+  return [
+    { kind: 'line', points: edge.map(seen), widthMm: 0.6 },
+    { kind: 'text', at: seen({ x: middle.x, y: middle.y + 4 }), text: 'open', sizeMm: 3, anchor: 'middle' },
   ];
 }
 
