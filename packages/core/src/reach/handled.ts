@@ -1,16 +1,22 @@
 /** What of a part a hand must get to, also when the piece is closed. */
 import type { Point } from '../geometry/point.ts';
 import { placePoint } from '../geometry/transform.ts';
-import { elementsOf, hasElement } from '../parts/part-element.ts';
+import { isLoneCoin } from '../parts/cells.ts';
+import { elementsOf } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { poseOf } from '../plan/placed.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 
-/** Something that is handled: `The cell`, `The switch`, and where it is taken hold of. */
+/** How wide a way has to be, lying flat, mm (assumptions): for a hand, for two fingers; a needle comes through whatever is open at all. */
+export const HAND_MM = 90;
+export const FINGERS_MM = 40;
+
+/** Something that is handled: `The cell`, `The switch`, where it is taken hold of, and how wide a way that takes. */
 export interface Handled {
   readonly what: string;
   readonly at: Point;
+  readonly needsMm: number;
 }
 
 /** Slide or button, the cell, the port at which it is charged, and the socket from which a pack is unplugged. */
@@ -21,12 +27,21 @@ export function handledOf(plan: Plan, part: Part): readonly Handled[] {
   const isSwitch = elementsOf(kind, 'switch').some(
     ({ closedBy }) => closedBy === 'hand' || closedBy === 'press',
   );
-  const what = hasElement(kind, 'cell') ? 'The cell' : isSwitch ? 'The switch' : null;
+  const cells = elementsOf(kind, 'cell');
+  const what = cells.length > 0 ? 'The cell' : isSwitch ? 'The switch' : null;
+  // A coin cell is pulled out with two fingers, as a slide is moved; cells of another form are laid in by hand.
+  const needsMm = cells.every(isLoneCoin) ? FINGERS_MM : HAND_MM;
   return [
-    ...(what === null ? [] : [{ what, at }]),
+    ...(what === null ? [] : [{ what, at, needsMm }]),
     ...kind.spots
       .filter(({ id }) => id === 'charge')
-      .map((spot) => ({ what: 'The charge port', at: placePoint(poseOf(part), spot.at) })),
-    ...(kind.socket === undefined ? [] : [{ what: 'The socket', at: placePoint(poseOf(part), kind.socket) }]),
+      .map((spot) => ({
+        what: 'The charge port',
+        at: placePoint(poseOf(part), spot.at),
+        needsMm: FINGERS_MM,
+      })),
+    ...(kind.socket === undefined
+      ? []
+      : [{ what: 'The socket', at: placePoint(poseOf(part), kind.socket), needsMm: FINGERS_MM }]),
   ];
 }

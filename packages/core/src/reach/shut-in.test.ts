@@ -19,7 +19,7 @@ import { PlanBuilder } from '../testing/plan-builder.ts';
 import { randomPlan } from '../testing/random-plans.ts';
 import { seeds } from '../testing/seeds.ts';
 import { handledOf } from './handled.ts';
-import { FINGERS_MM, finishedSpaces } from './shut-in.ts';
+import { finishedSpaces } from './shut-in.ts';
 
 const REACHED = ['shut-in', 'layer-holder'];
 const told = (plan: Plan, rules: readonly string[] = REACHED): readonly Finding[] =>
@@ -146,6 +146,24 @@ describe('under a layer', () => {
     expect(told(under({ face: 'wrong' }))).toEqual([]);
   });
 
+  test('cells that are laid in take a hand, a coin cell two fingers: an open edge of 60 mm is wide enough for one of them', () => {
+    const open = { nodes: box(40, 40, 140, 120), openEdge: { from: 0, to: 0.6 } };
+    expect(told(under(open))).toEqual([]);
+    expect(told(under(open, 'aaa-holder-2')).map(({ ruleId }) => ruleId)).toEqual(['layer-holder']);
+    expect(told(under({ ...open, openEdge: { from: 0, to: 1 } }, 'aaa-holder-2'))).toEqual([]);
+  });
+
+  test('a closed piece with a way for two fingers is to be mended for a holder of cells, and is no matter for a coin cell', () => {
+    const shut = (kindId: string): Plan => ({
+      ...pieceWith('stuffed-body', 'front', 'wrong', kindId),
+      works: {},
+    });
+    expect(told(shut('coin-cell-holder'))).toEqual([]);
+    expect(
+      told(shut('aaa-holder-2')).map(({ severity, message }) => [severity, message.slice(0, 50)]),
+    ).toEqual([['mend', 'Only two fingers get to the cell of power after th']]);
+  });
+
   test('it is mended by letting it come off, or by leaving an edge open, and said so on the sheet', () => {
     const plan = under({});
     const [finding] = told(plan);
@@ -171,14 +189,14 @@ describe('Check, sheet and spaces speak of the same hand', () => {
     const spaces = finishedSpaces(plan);
     const out = Object.values(plan.parts).filter((part) => {
       return handledOf(plan, part).some(
-        ({ at }) => spaces.widestWayMm({ panelId: part.panelId, face: part.face, at }) < FINGERS_MM,
+        ({ at, needsMm }) => spaces.widestWayMm({ panelId: part.panelId, face: part.face, at }) < needsMm,
       );
     });
     const byCheck = told(plan).flatMap(({ partIds }) => partIds);
     expect(new Set(byCheck)).toEqual(new Set(out.map(({ id }) => id)));
     const { steps } = sewingSheet(plan);
     const said = steps
-      .map(({ lastChance }) => /After it nobody gets to (.*) any more/.exec(lastChance ?? '')?.[1] ?? '')
+      .map(({ lastChance }) => /After it no hand gets to (.*) any more/.exec(lastChance ?? '')?.[1] ?? '')
       .join(' ');
     for (const part of Object.values(plan.parts))
       if (handledOf(plan, part).length > 0)

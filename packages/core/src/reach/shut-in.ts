@@ -6,10 +6,6 @@ import { remembered } from '../units/remembered.ts';
 import { type Handled, handledOf } from './handled.ts';
 import { allDone, type Done, type Place, type Spaces, spacesWhen } from './spaces.ts';
 
-/** How wide a way has to be, lying flat, mm (assumptions): for a hand, for two fingers; a needle comes through whatever is open at all. */
-export const HAND_MM = 90;
-export const FINGERS_MM = 40;
-
 /** A work that closes something, with the spaces before and after it. */
 export interface Closing {
   readonly work: Work;
@@ -43,28 +39,31 @@ export const finishedSpaces = remembered(
   (plan): Spaces => spacesWhen(plan, allDone(plan)),
 );
 
-/** What of a part no two fingers get to any more, and what shut it in. */
+/** What of a part is not got to any more as it has to be, the widest way that is left to it, and what shut it in. */
 export interface ShutIn {
   readonly handled: Handled;
+  readonly wayMm: number;
   readonly by: Work;
 }
 
 /** The first thing of a part that is handled and cannot be reached in the finished piece; null where all can. `closings`: in the order they are done. */
 export function shutInOf(plan: Plan, part: Part, closings?: readonly Closing[]): ShutIn | null {
   const { panelId, face } = part;
+  const spaces = finishedSpaces(plan);
   const missed = handledOf(plan, part).find(
-    ({ at }) => finishedSpaces(plan).widestWayMm({ panelId, face, at }) < FINGERS_MM,
+    ({ at, needsMm }) => spaces.widestWayMm({ panelId, face, at }) < needsMm,
   );
   if (missed === undefined) return null;
-  const closing = shuttingOf(closings ?? closingsOf(plan), { panelId, face, at: missed.at });
-  return closing === null ? null : { handled: missed, by: closing.work };
+  const place = { panelId, face, at: missed.at };
+  const closing = shuttingOf(closings ?? closingsOf(plan), place, missed.needsMm);
+  return closing === null ? null : { handled: missed, wayMm: spaces.widestWayMm(place), by: closing.work };
 }
 
-/** The closing after which no two fingers get to a place, of those it could be reached before; null where there is none. */
-function shuttingOf(closings: readonly Closing[], place: Place): Closing | null {
+/** The closing after which the way to a place is too narrow, of those that it was wide enough before; null where there is none. */
+function shuttingOf(closings: readonly Closing[], place: Place, needsMm: number): Closing | null {
   return (
     closings.findLast(
-      ({ before, after }) => before.widestWayMm(place) >= FINGERS_MM && after.widestWayMm(place) < FINGERS_MM,
+      ({ before, after }) => before.widestWayMm(place) >= needsMm && after.widestWayMm(place) < needsMm,
     ) ?? null
   );
 }

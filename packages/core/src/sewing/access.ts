@@ -8,7 +8,7 @@ import { panelWithMarking, thoseOn } from '../plan/panels.ts';
 import type { Part, Run, Work } from '../plan/records.ts';
 import { runLegs, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
-import { FINGERS_MM } from '../reach/shut-in.ts';
+import { FINGERS_MM } from '../reach/handled.ts';
 import type { Spaces } from '../reach/spaces.ts';
 
 const FACES: readonly Face[] = ['right', 'wrong'];

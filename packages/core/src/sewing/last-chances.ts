@@ -36,7 +36,7 @@ export function lastChances(
       const shut = shutInOf(plan, part, closings);
       return shut?.by.id === work.id ? [`${lower(shut.handled.what)} of ${names.part(part.id)}`] : [];
     });
-    const never = stuck.length === 0 ? '' : ` After it nobody gets to ${listed(stuck)} any more.`;
+    const never = stuck.length === 0 ? '' : ` After it no hand gets to ${listed(stuck)} any more.`;
     chances.set(`work:${work.id}`, `Last chance for ${what}: not to be reached after this.${never}`);
   }
   return chances;

@@ -133,7 +133,7 @@ describe('the usual order', () => {
     const shut = new PlanBuilder('Shut').holder(100, 100).light('a', 50, 50).sew('holder.plus', 'a.plus');
     shut.edit(addWork(shut.plan, { title: 'close the seam', kind: 'close', place: 'piece' }));
     expect(sewingSheet(shut.plan).steps.find(({ id }) => id.startsWith('work:'))?.lastChance).toMatch(
-      /After it nobody gets to the cell of holder any more\./,
+      /After it no hand gets to the cell of holder any more\./,
     );
   });
 });

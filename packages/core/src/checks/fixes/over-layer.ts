@@ -5,7 +5,7 @@ import { changeLayer, cutWindows } from '../../plan/edits/layer-edits.ts';
 import { layerShape } from '../../plan/layers.ts';
 import { panelOf } from '../../plan/panels.ts';
 import { edgeName } from '../../plan/seam-works.ts';
-import { FINGERS_MM } from '../../reach/shut-in.ts';
+import { FINGERS_MM } from '../../reach/handled.ts';
 import type { FixKind } from '../fix-kind.ts';
 import { sound } from './sound.ts';
 

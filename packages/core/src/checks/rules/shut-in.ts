@@ -1,3 +1,4 @@
+import { FINGERS_MM } from '../../reach/handled.ts';
 import { shutInOf } from '../../reach/shut-in.ts';
 import { lower } from '../../units/words.ts';
 import type { CheckRule } from '../check-rule.ts';
@@ -8,7 +9,7 @@ export const shutIn: CheckRule = {
   severity: 'stop',
   touching: null,
   better: 'none',
-  help: 'Once the last seam is closed no two fingers get to the cell, the switch or the charge port: a cell can never be changed, a piece never be turned off. What leads in is counted by its width, lying flat: free edges, a zip, the open side of a pocket, a hole in the cloth, a layer that comes off, a zone in which you say a hand reaches.',
+  help: 'Once the last seam is closed no two fingers get to the cell, the switch or the charge port: a cell can never be changed, a piece never be turned off. Cells that are laid into a holder take a hand, a coin cell two fingers. What leads in is counted by its width, lying flat: free edges, a zip, the open side of a pocket, a hole in the cloth, a layer that comes off, a zone in which you say a hand reaches.',
   example: 'The holder lies on the wrong side of a stuffed toy that is sewn shut.',
   byHand:
     'How a hand gets in is for you to say: leave an edge open or close it by a zip, give a pocket an open side, let a layer come off, or draw the zone a hand reaches.',
@@ -21,9 +22,12 @@ export const shutIn: CheckRule = {
       {
         key: `shut-in:${part.id}`,
         ruleId: 'shut-in',
-        severity: 'stop' as const,
+        severity: shut.wayMm < FINGERS_MM ? ('stop' as const) : ('mend' as const),
         at: shut.handled.at,
-        message: `${shut.handled.what} of ${part.name} cannot be reached any more after this step: ${lower(shut.by.title)}.`,
+        message:
+          shut.wayMm < FINGERS_MM
+            ? `${shut.handled.what} of ${part.name} cannot be reached any more after this step: ${lower(shut.by.title)}.`
+            : `Only two fingers get to ${lower(shut.handled.what)} of ${part.name} after this step, and it takes a hand: ${lower(shut.by.title)}.`,
         step: 'Leave a way in: an edge, a zip, a pocket’s open side, or a zone that a hand reaches.',
         found: null,
         wanted: null,
