@@ -23,6 +23,7 @@ import {
   pointOnSeam,
   seamLengths,
   seamLine,
+  tooWideOn,
   tubeSizes,
 } from '../seams.ts';
 import { resizePiece } from './cloth-edits.ts';
@@ -65,6 +66,19 @@ describe.each(PIECE_SETS.map((set) => [set.id, set] as const))('%s', (id, set) =
           expect(seamLengths(plan, seam).ease, `${size} × ${factor}, seam ${seam.id}`).toBeLessThanOrEqual(
             MOST_EASE,
           );
+      }
+  });
+
+  test('at the ends of every range it is taken with room for all its seams, or refused in words', () => {
+    for (const { id: size, smallestMm, largestMm } of set.sizes)
+      for (const mm of [smallestMm, largestMm]) {
+        const edit = takeSet(empty, id, { [size]: mm });
+        if (!edit.ok) {
+          expect(edit.problem.detail, `${size} ${mm}`).toContain('beside the other sizes it can be');
+          continue;
+        }
+        const plan = applyEdit(empty, edit.value);
+        for (const panel of panelsOf(plan)) expect(tooWideOn(plan, panel), `${size} ${mm}`).toEqual([]);
       }
   });
 
