@@ -44,10 +44,11 @@ export function longJourneys(suites, seconds) {
   });
 }
 
-/** The ten dearest files, dearest first, with the sum of all. */
-export function printCosts(costs) {
+/** The ten dearest files, dearest first, with the sum of all; `pace` tells how slow the machine was when it began. */
+export function printCosts(costs, pace = 1) {
   const sum = costs.reduce((all, { seconds }) => all + seconds, 0);
-  console.log(`\nProcessor time of the tests: ${(sum / 60).toFixed(1)} min. The ten dearest files:`);
+  const slow = pace > 1.05 ? `, on a machine ${pace.toFixed(1)} times as slow as an idle one` : '';
+  console.log(`\nProcessor time of the tests: ${(sum / 60).toFixed(1)} min${slow}. The ten dearest files:`);
   for (const { file, seconds } of [...costs].sort((a, b) => b.seconds - a.seconds).slice(0, 10))
     console.log(`${seconds.toFixed(1).padStart(7)} s  ${file}`);
 }
