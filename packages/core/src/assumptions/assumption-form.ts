@@ -3,6 +3,7 @@
 /** What it is about: where it stands in the list. */
 export const ASSUMPTION_GROUPS = [
   'Spacing',
+  'Reach',
   'Thread',
   'Power',
   'Heat',

@@ -5,6 +5,7 @@
 import { remembered } from '../units/remembered.ts';
 import type { AssumptionForm } from './assumption-form.ts';
 import { HEAT_ASSUMPTIONS } from './heat-assumptions.ts';
+import { REACH_ASSUMPTIONS } from './reach-assumptions.ts';
 
 export const ASSUMPTIONS = {
   handWanderMm: {
@@ -88,6 +89,7 @@ export const ASSUMPTIONS = {
     largest: 20,
     source: 'handbook figure, assumption',
   },
+  ...REACH_ASSUMPTIONS,
   contactOhm: {
     title: 'One loop of thread on the metal of a hole',
     group: 'Thread',

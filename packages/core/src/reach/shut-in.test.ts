@@ -153,6 +153,17 @@ describe('under a layer', () => {
     expect(told(under({ ...open, openEdge: { from: 0, to: 1 } }, 'aaa-holder-2'))).toEqual([]);
   });
 
+  test('whoever has larger hands says so', () => {
+    const open = under({ nodes: box(40, 40, 140, 120), openEdge: { from: 0, to: 0.6 } });
+    const large = (changes: Readonly<Record<string, number>>): Plan => ({
+      ...open,
+      habits: { ...open.habits, assumptions: changes },
+    });
+    expect(told(open)).toEqual([]);
+    expect(told(large({ fingersMm: 70 })).map(({ ruleId }) => ruleId)).toEqual(['layer-holder']);
+    expect(told(large({ handMm: 200 }))).toEqual([]);
+  });
+
   test('a closed piece with a way for two fingers is to be mended for a holder of cells, and is no matter for a coin cell', () => {
     const shut = (kindId: string): Plan => ({
       ...pieceWith('stuffed-body', 'front', 'wrong', kindId),

@@ -3,12 +3,12 @@
 import { curvePoints, type Face } from '../cloth/cloth.ts';
 import { between, distance, type Point } from '../geometry/point.ts';
 import { type Polygon, polygonContains } from '../geometry/polygon.ts';
+import { assumedIn } from '../plan/assumed.ts';
 import { covers } from '../plan/layers.ts';
 import { panelWithMarking, thoseOn } from '../plan/panels.ts';
 import type { Part, Run, Work } from '../plan/records.ts';
 import { runLegs, sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
-import { FINGERS_MM } from '../reach/handled.ts';
 import type { Spaces } from '../reach/spaces.ts';
 
 const FACES: readonly Face[] = ['right', 'wrong'];
@@ -71,7 +71,7 @@ function liesOn(plan: Plan, run: Run, face: Face): boolean {
 
 /** Whether no two fingers get to any part of a part's middle, or no needle to a stitch of a run: where it lies, on each face that has thread of it. */
 export function isOutOfReach(plan: Plan, spaces: Spaces, thing: Part | Run): boolean {
-  if ('kindId' in thing) return spaces.widestWayMm(thing) < FINGERS_MM;
+  if ('kindId' in thing) return spaces.widestWayMm(thing) < assumedIn(plan).fingersMm;
   const faces = FACES.filter((face) => liesOn(plan, thing, face));
   return runLegs(plan, thing).some(({ panelId, path }) =>
     faces.some((face) => placesAlong(path).some((at) => spaces.widestWayMm({ panelId, face, at }) <= 0)),

@@ -1,11 +1,11 @@
 import { edgesOf, type Stretch, stretchPoints } from '../../cloth/outline-places.ts';
 import { polylineLengthMm } from '../../geometry/polyline.ts';
 import { moveIntoWindows } from '../../plan/arrange/into-windows.ts';
+import { assumedIn } from '../../plan/assumed.ts';
 import { changeLayer, cutWindows } from '../../plan/edits/layer-edits.ts';
 import { layerShape } from '../../plan/layers.ts';
 import { panelOf } from '../../plan/panels.ts';
 import { edgeName } from '../../plan/seam-works.ts';
-import { FINGERS_MM } from '../../reach/handled.ts';
 import type { FixKind } from '../fix-kind.ts';
 import { sound } from './sound.ts';
 
@@ -50,7 +50,7 @@ export const openEdgeFix: FixKind = {
     const topOf = (edge: Stretch): number => Math.min(...stretchPoints(shape, edge).map(({ y }) => y));
     const mm = (edge: Stretch): number => Math.round(polylineLengthMm(stretchPoints(shape, edge)));
     return [...edgesOf(shape)]
-      .filter((edge) => mm(edge) >= FINGERS_MM)
+      .filter((edge) => mm(edge) >= assumedIn(plan).fingersMm)
       .sort((a, b) => mm(b) - mm(a) || topOf(a) - topOf(b))
       .flatMap((openEdge) =>
         sound(

@@ -9,7 +9,7 @@ export const layerHolder: CheckRule = {
   better: 'none',
   help: 'A layer that is fastened for good lies over a holder or a switch: its cell can never be changed, and it cannot be turned off. Let the layer come off, leave one of its edges open or a window in it, or draw a zone in which a hand reaches in.',
   example: 'The lining is sewn down all round over the coin cell holder.',
-  sees: ['panels', 'seams', 'layers', 'works'],
+  sees: ['panels', 'seams', 'layers', 'works', 'habits'],
   checkPart({ plan }, part) {
     const shut = shutInOf(plan, part);
     const layer = shut === null ? undefined : plan.layers[shut.by.id];
