@@ -7,8 +7,10 @@ import { PART_KINDS } from '../parts/part-kinds.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
 import { applyEdit } from './edit.ts';
 import { addLayer } from './edits/layer-edits.ts';
+import { copyPanel } from './edits/panel-edits.ts';
 import { lockParts } from './edits/part-edits.ts';
 import { overlappingBodies } from './overlaps.ts';
+import { panelsOf } from './panels.ts';
 import type { Plan } from './schema.ts';
 
 const told = ({ plan }: { readonly plan: Plan }, ruleId: string): readonly Finding[] =>
@@ -42,6 +44,24 @@ describe('bodies', () => {
     if (shared === undefined) throw new Error('not found');
     // Moved so far, they are clear; a millimetre less, and they are not.
     expect(overlappingBodies(two(10 + shared.depthMm + 0.5).plan)).toEqual([]);
+  });
+
+  test('at one place of two panels they are none', () => {
+    const build = two(3);
+    const [panel] = panelsOf(build.plan);
+    build.edit(copyPanel(build.plan, panel?.id ?? '', false));
+    const [, second] = panelsOf(build.plan);
+    const other = { ...build.part('other'), panelId: second?.id ?? '' };
+    const apart = { ...build.plan, parts: { ...build.plan.parts, [other.id]: other } };
+    expect(told(build, 'parts-overlap')).toHaveLength(1);
+    expect(told({ plan: apart }, 'parts-overlap')).toEqual([]);
+  });
+
+  test('the metal of the two is told with them, not once more as gaps; that of parts beside each other is', () => {
+    expect(told(two(3), 'gap')).toEqual([]);
+    const beside = two(31.5);
+    expect(told(beside, 'parts-overlap')).toEqual([]);
+    expect(told(beside, 'gap').length).toBeGreaterThan(0);
   });
 
   test('it is mended by moving one of them, and by neither where both are locked', () => {

@@ -69,7 +69,7 @@ function liesOn(plan: Plan, run: Run, face: Face): boolean {
   return sumRun(plan, run).spans.some((span) => span.face === face);
 }
 
-/** Whether no two fingers get to any part of a part's middle, or no needle to a stitch of a run: where it lies, on each face that has thread of it. */
+/** Whether no two fingers get to a part, or no needle to some place of a run, on a face that has thread of it. */
 export function isOutOfReach(plan: Plan, spaces: Spaces, thing: Part | Run): boolean {
   if ('kindId' in thing) return spaces.widestWayMm(thing) < assumedIn(plan).fingersMm;
   const faces = FACES.filter((face) => liesOn(plan, thing, face));
