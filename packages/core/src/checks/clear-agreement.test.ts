@@ -15,6 +15,7 @@ import { elementsOf, hasElement } from '../parts/part-element.ts';
 import { applyEdit, type Edit } from '../plan/edit.ts';
 import { exchangePart, exchangeSource } from '../plan/edits/exchange-edits.ts';
 import { addLayer } from '../plan/edits/layer-edits.ts';
+import { changePanel } from '../plan/edits/panel-edits.ts';
 import { moveParts, turnPart, turnPartOver } from '../plan/edits/part-edits.ts';
 import { deleteRuns } from '../plan/edits/run-edits.ts';
 import { addWork } from '../plan/edits/sewing-edits.ts';
@@ -101,7 +102,8 @@ function reachAmiss(plan: Plan): readonly string[] {
         (nodes === undefined || isIn(part.at, nodes)),
     );
     const isClosed = Object.values(plan.works).some(
-      ({ kind: does, place }) => does === 'close' && (place === 'piece' || place === part.face),
+      ({ kind: does, place, zip }) =>
+        does === 'close' && zip !== true && (place === 'piece' || place === part.face),
     );
     return isCovered || isClosed ? [`${part.name} cannot be reached`] : [];
   });
@@ -150,6 +152,8 @@ function changed(plan: Plan, random: Random): Plan {
         laid: pick(['before', 'after']),
       }),
     () => addWork(plan, { title: 'close it', kind: 'close', place: pick(['right', 'wrong', 'nowhere']) }),
+    () => addWork(plan, { title: 'zip it', kind: 'close', place: pick(['right', 'wrong']), zip: true }),
+    () => changePanel(plan, panel.id, { outside: pick(['right', 'wrong']) }),
   ];
   const edit = pick(ways)();
   return edit.ok ? applyEdit(plan, edit.value) : plan;

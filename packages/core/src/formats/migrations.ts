@@ -24,6 +24,8 @@ export const MIGRATIONS: readonly Migration[] = [
   { from: 8, apply: fromVersion8 },
   { from: 9, apply: fromVersion9 },
   { from: 10, apply: fromVersion10 },
+  // Version 12 knows which face is outside, and work that sews in a zip: nobody said so before.
+  { from: 11, apply: (raw) => raw },
 ];
 
 /** Version 11 tells heat in degrees: what was assumed of watts on a centimetre has no meaning any more. */

@@ -39,7 +39,7 @@ describe('round trips', () => {
   test('the same plan is the same text, whatever the order its records came in', () => {
     const shuffled: Plan = { ...plan, parts: Object.fromEntries(Object.entries(plan.parts).reverse()) };
     expect(serializePlan(shuffled)).toBe(serializePlan(plan));
-    expect(serializePlan(plan).startsWith('{\n  "format": "sashiko-plan",\n  "version": 11,')).toBe(true);
+    expect(serializePlan(plan).startsWith('{\n  "format": "sashiko-plan",\n  "version": 12,')).toBe(true);
   });
 });
 
@@ -304,6 +304,20 @@ describe('files of version 10', () => {
     expect(plan.habits.assumptions).toEqual({ contactOhm: 1 });
     expect({ ...plan, habits: asIs.habits }).toEqual(asIs);
     expect(expectOk(parsePlan(serializePlan(plan)))).toEqual(plan);
+  });
+});
+
+describe('files of version 11', () => {
+  const old = readFileSync(
+    new URL('../testing/version-11/harbour-pouch.sashiko.json', import.meta.url),
+    'utf8',
+  );
+
+  test('open as they were: nobody had said what lies outside, or that work sews in a zip', () => {
+    const raw = JSON.parse(old) as { version: number };
+    expect(raw.version).toBe(11);
+    const plan = expectOk(parsePlan(old));
+    expect(serializePlan(plan)).toBe(old.replace('"version": 11', '"version": 12'));
   });
 });
 

@@ -70,6 +70,8 @@ export const PanelSchema = v.strictObject({
   looseness: between(1, 3),
   workedFace: face,
   wrongSideSeen: v.boolean(),
+  /** Which face lies outside when the piece is finished; missing: nobody said, and the right side of the first panel is. */
+  outside: v.optional(face),
   /** Which way its threads run lengthwise, degrees clockwise from straight down; missing: it does not matter, as in felt. */
   grainDeg: v.optional(turnDeg),
   markings: v.record(recordId, MarkingSchema),
@@ -313,6 +315,8 @@ export const WorkSchema = v.strictObject({
   /** do: before any sewing there; open: undone to get in; close: hides its place for good. */
   kind: v.picklist(['do', 'open', 'close']),
   place: workPlace,
+  /** It sews in a zip: what it closes opens again. */
+  zip: v.optional(v.literal(true)),
 });
 
 /** A length the maker cut for a piece of thread, by the piece's id. */

@@ -38,7 +38,7 @@ import { DEFAULT_HABITS, FIRST_PANEL, NOT_BEGUN, newPanel, ONE_KIT, UNKNOWN_FACT
 /** What a plan file says it is. */
 export const PLAN_FORMAT = 'sashiko-plan';
 /** The version this Sashiko writes; older ones are migrated, newer ones refused. */
-export const PLAN_VERSION = 11;
+export const PLAN_VERSION = 12;
 
 /** A making of hundreds of steps, ticked and taken back many times over. */
 const MOST_LOG_ENTRIES = 200_000;

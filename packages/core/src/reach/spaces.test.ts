@@ -1,13 +1,15 @@
 /** Ways into a piece and how wide they are: by hand, an opening being half as wide as it is round. */
 import { describe, expect, test } from 'vitest';
 import { expectOk } from '../errors/problem.ts';
+import { parsePlan, serializePlan } from '../formats/plan-file.ts';
 import { cornersOf } from '../geometry/curve.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { addMarkings } from '../plan/edits/cloth-edits.ts';
 import { addLayer } from '../plan/edits/layer-edits.ts';
+import { changePanel } from '../plan/edits/panel-edits.ts';
 import { changeSeam } from '../plan/edits/seam-edits.ts';
 import { takeSet } from '../plan/edits/set-edits.ts';
-import { addWork } from '../plan/edits/sewing-edits.ts';
+import { addWork, changeWork } from '../plan/edits/sewing-edits.ts';
 import { panelsOf } from '../plan/panels.ts';
 import type { Layer } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -88,6 +90,29 @@ describe('panels and their seams', () => {
     expect(mm).toBeLessThan(110);
   });
 
+  test('outside is what the maker says of any panel; unsaid again, the right side of the first', () => {
+    const plan = taken('stuffed-body');
+    const say = (of: Plan, name: string, outside: 'right' | 'wrong' | null): Plan =>
+      applyEdit(of, expectOk(changePanel(of, idOf(of, name), { outside })));
+    const open = (of: Plan, face: 'right' | 'wrong'): readonly boolean[] =>
+      ['front', 'back'].map(
+        (name) =>
+          spacesWhen(of, allDone(of)).widestWayToFaceMm(idOf(of, name), face) === Number.POSITIVE_INFINITY,
+      );
+    expect([open(plan, 'right'), open(plan, 'wrong')]).toEqual([
+      [true, true],
+      [false, false],
+    ]);
+    // Said of the second panel, it holds for all that is sewn to it.
+    const turned = say(plan, 'back', 'wrong');
+    expect([open(turned, 'right'), open(turned, 'wrong')]).toEqual([
+      [false, false],
+      [true, true],
+    ]);
+    expect(open(say(turned, 'back', null), 'right')).toEqual([true, true]);
+    expect(expectOk(parsePlan(serializePlan(turned)))).toEqual(turned);
+  });
+
   test('a seam that is not reversed joins beginning with beginning', () => {
     const plan = taken('opened-sleeve');
     const [id = ''] = Object.keys(plan.seams);
@@ -138,6 +163,41 @@ describe('holes, zips, zones', () => {
   ] as const)('%s of %i × %i lets %i mm in, on both panels', (use, width, height, mm) => {
     const plan = withArea(use, width, height);
     for (const name of ['front', 'back']) expect(toWrong(plan, name, allDone(plan))).toBeCloseTo(mm, 3);
+  });
+
+  test('work that sews a zip into an area lets in what a zip drawn there does, and from when it is done', () => {
+    const plan = withArea('keep-out', 120, 10);
+    const area = Object.keys(plan.panels[idOf(plan, 'back')]?.markings ?? {})[0] ?? '';
+    const worked = (kind: 'do' | 'close', zip: boolean): Plan => {
+      const added = applyEdit(plan, expectOk(addWork(plan, { title: 'sew it in', kind, place: area })));
+      const [id = ''] = Object.keys(added.works);
+      return applyEdit(added, expectOk(changeWork(added, id, { zip })));
+    };
+    const closings = worked('close', true);
+    const seamsOnly = new Set(Object.keys(closings.seams));
+    for (const name of ['front', 'back']) {
+      expect(toWrong(closings, name, allDone(closings))).toBeCloseTo(120, 3);
+      expect(toWrong(closings, name, seamsOnly)).toBeCloseTo(gapMm, 3);
+      expect(toWrong(worked('do', true), name, seamsOnly)).toBeCloseTo(120, 3);
+      expect(toWrong(worked('do', false), name, allDone(plan))).toBeCloseTo(gapMm, 3);
+    }
+  });
+
+  test('what a zip closes opens again; without one it is closed for good', () => {
+    const plan = taken('glove');
+    const at = { panelId: idOf(plan, 'front'), face: 'wrong' as const, at: { x: 50, y: 120 } };
+    const shut = applyEdit(
+      plan,
+      expectOk(addWork(plan, { title: 'shut it', kind: 'close', place: 'wrong' })),
+    );
+    const zipped = applyEdit(
+      shut,
+      expectOk(changeWork(shut, Object.keys(shut.works).at(-1) ?? '', { zip: true })),
+    );
+    expect(spacesWhen(shut, allDone(shut)).widestWayMm(at)).toBe(0);
+    expect(spacesWhen(zipped, allDone(zipped)).widestWayMm(at)).toBe(
+      spacesWhen(plan, allDone(plan)).widestWayMm(at),
+    );
   });
 
   test('a window that is only to be seen through, and a keep-out, let nothing in', () => {

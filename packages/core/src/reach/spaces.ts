@@ -4,9 +4,17 @@
  *
  * A sewn seam joins right with right and wrong with wrong. A free edge, a stretch of a seam that is still open, a hole, a zip and a zone in which
  * the maker says that a hand reaches join the two faces of their panel. A layer has a space of its own between it and its panel, with its open
- * edge and its windows as ways in. Outside is the right face of the first panel of those that are sewn together.
+ * edge and its windows as ways in. Outside is what the maker says of a panel; unsaid, the right face of the first of those that are sewn together.
  */
-import { areasFor, clothOutline, curvePoints, type Face, markingBox, markingsFor } from '../cloth/cloth.ts';
+import {
+  areasFor,
+  clothOutline,
+  curvePoints,
+  type Face,
+  type Marking,
+  markingBox,
+  markingsFor,
+} from '../cloth/cloth.ts';
 import { placesIn, type Stretch, stretchPoints } from '../cloth/outline-places.ts';
 import type { Point } from '../geometry/point.ts';
 import { type Polygon, polygonContains } from '../geometry/polygon.ts';
@@ -50,11 +58,13 @@ export function spacesWhen(plan: Plan, done: Done): Spaces {
   const seams = Object.values(plan.seams).filter((seam) => seam.sewn === 'before' || done.has(seam.id));
   // What was there before the circuit lies under it.
   const layers = Object.values(plan.layers).filter(({ id, laid }) => laid === 'after' && done.has(id));
-  const hides = Object.values(plan.works).filter(({ id, kind }) => kind === 'close' && done.has(id));
+  const works = Object.values(plan.works).filter(({ id, kind }) => kind !== 'close' || done.has(id));
+  const hides = works.filter(({ kind, zip }) => kind === 'close' && zip !== true);
   const widths = widestFromOutside(outsideNodes(plan, seams), [
     ...seamWays(seams),
     ...edgeWays(plan, seams),
     ...panelsOf(plan).flatMap(holeWays),
+    ...works.flatMap((work) => zipWays(plan, work)),
     ...layers.flatMap((layer) => layerWays(plan, layer, layers)),
   ]);
   const toNode = (node: string): number => widths.get(node) ?? 0;
@@ -97,17 +107,19 @@ function isHiddenBy(plan: Plan, work: Work, { panelId, face, at }: Place): boole
   return marking !== undefined && polygonContains(curvePoints(marking), at);
 }
 
-/** The right face of the first panel of each number of panels that are sewn together. */
+/** Of each number of panels that are sewn together: the faces that are said to lie outside, or the right one of the first. */
 function outsideNodes(plan: Plan, seams: readonly Seam[]): readonly string[] {
   const together = new UnionFind();
   const panels = panelsOf(plan);
   for (const { a, b } of seams) together.join(a.panelId, b.panelId);
-  const firsts = new Map<string, string>();
-  for (const { id } of panels) {
+  const saidOf = new Map<string, string[]>();
+  const firstOf = new Map<string, string>();
+  for (const { id, outside } of panels) {
     const root = together.find(id);
-    if (!firsts.has(root)) firsts.set(root, id);
+    if (!firstOf.has(root)) firstOf.set(root, id);
+    if (outside !== undefined) saidOf.set(root, [...(saidOf.get(root) ?? []), faceNode(id, outside)]);
   }
-  return [...firsts.values()].map((id) => faceNode(id, 'right'));
+  return [...firstOf].flatMap(([root, id]) => saidOf.get(root) ?? [faceNode(id, 'right')]);
 }
 
 /** Along a seam one goes from one panel to the other, on either face. */
@@ -179,15 +191,29 @@ function freeStretches(
   });
 }
 
-/** Holes in the cloth, zips within it, and zones in which a hand is said to reach through. A zip is as wide as it is long. */
+/** Holes in the cloth, zips within it, and zones in which a hand is said to reach through. */
 function holeWays(panel: Panel): readonly Way[] {
   const [from, to] = [faceNode(panel.id, 'right'), faceNode(panel.id, 'wrong')];
-  const zips = markingsFor(panel, 'zip').map((marking) => {
-    const { widthMm, heightMm } = markingBox(marking);
-    return Math.max(widthMm, heightMm);
-  });
+  const zips = markingsFor(panel, 'zip').map(zipMm);
   const holes = [...areasFor(panel, 'opening'), ...areasFor(panel, 'reach')].map(roundHalfMm);
   return [...zips, ...holes].map((mm) => ({ from, to, mm }));
+}
+
+/** A zip is as wide as it is long. */
+function zipMm(marking: Marking): number {
+  const { widthMm, heightMm } = markingBox(marking);
+  return Math.max(widthMm, heightMm);
+}
+
+/** Work that sews a zip into an area of the cloth; one at an edge leaves that edge the way it is. */
+function zipWays(plan: Plan, { zip, place }: Work): readonly Way[] {
+  if (zip !== true) return [];
+  return panelsOf(plan).flatMap(({ id, markings }) => {
+    const marking = markings[place];
+    return marking === undefined
+      ? []
+      : [{ from: faceNode(id, 'right'), to: faceNode(id, 'wrong'), mm: zipMm(marking) }];
+  });
 }
 
 /** The ways in under a layer, from what lies over it: its open edge, its windows, zones a hand reaches; all round where it comes off. */

@@ -173,7 +173,11 @@ export function randomEdit(plan: Plan, random: Random): Result<Edit> {
         kind: pick(['do', 'open', 'close']),
         place: pick(['piece', markingId]),
       }),
-    () => changeWork(plan, pick(['w0', ...Object.keys(plan.works)]), { kind: pick(['do', 'open', 'close']) }),
+    () =>
+      changeWork(plan, pick(['w0', ...Object.keys(plan.works)]), {
+        kind: pick(['do', 'open', 'close']),
+        zip: plan.nextNumber % 2 === 0,
+      }),
     () => deleteWork(plan, pick(['w0', ...Object.keys(plan.works)])),
     () => {
       const { id: panelId } = panelOf(plan);

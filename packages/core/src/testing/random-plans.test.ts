@@ -66,6 +66,8 @@ describe('in three hundred random plans', () => {
     expect(layers('fastened')).toEqual(new Set(['sewn', 'glued', 'ironed', 'comes-off']));
     expect(layers('laid')).toEqual(new Set(['before', 'after']));
     expect(layers('face')).toEqual(new Set(['right', 'wrong']));
+    const outside = all((plan) => panelsOf(plan).map((panel) => panel.outside));
+    expect(outside).toEqual(new Set([undefined, 'right', 'wrong']));
   });
 
   test('whatever switches stands both ways; pins are low, faded and on', () => {

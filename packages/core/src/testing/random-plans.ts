@@ -12,7 +12,7 @@ import { DRAWERS, type Drawer, type PartKind } from '../parts/part-kind.ts';
 import { PART_KINDS } from '../parts/part-kinds.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { addLayer, cutWindows } from '../plan/edits/layer-edits.ts';
-import { addPanels } from '../plan/edits/panel-edits.ts';
+import { addPanels, changePanel } from '../plan/edits/panel-edits.ts';
 import { flickSwitch, placePair, placePart, setLevel } from '../plan/edits/part-edits.ts';
 import { addSeam } from '../plan/edits/seam-edits.ts';
 import { kindOf } from '../plan/kind-of.ts';
@@ -92,7 +92,21 @@ function made(seed: number, setting: Partial<RandomPlanSetting>): Plan {
     plan = placed(plan, random, kind, i);
   plan = wiredAtRandom(plan, random, wired);
   for (let i = 0; i < layers; i += 1) plan = layered(plan, random, i);
-  return stood(plan, random);
+  return turnedOut(stood(plan, random), seed);
+}
+
+/** Far from every seed that is tried. */
+const OWN_CHANCES = 1_000_000;
+
+/** Now and then somebody says of a panel which face lies outside. It has chances of its own, so that all else stays what it was. */
+function turnedOut(plan: Plan, seed: number): Plan {
+  const random = seededRandom(seed + OWN_CHANCES);
+  if (random() >= 0.25) return plan;
+  const panel = pick(random, panelsOf(plan));
+  return applyEdit(
+    plan,
+    expectOk(changePanel(plan, panel.id, { outside: pick(random, ['right', 'wrong'] as const) })),
+  );
 }
 
 /** Panels in a row, each sewn to the next before the circuit is. */

@@ -15,7 +15,8 @@ const shared = {
   borderRadiusSM: 6,
   controlHeight: isByTouch ? 44 : 34,
   controlHeightSM: isByTouch ? 44 : 28,
-  motionDurationMid: '0.12s',
+  // What opens is there at once: while it moves it takes no press, and a quick one would be lost.
+  motion: false,
   wireframe: false,
 };
 

@@ -161,11 +161,14 @@ export function copyPanel(plan: Plan, panelId: string, mirrored: boolean): Resul
   );
 }
 
-/** Changes what a panel is called, where it lies on the table, or how its grain runs; `grainDeg: null`: any way. */
+/** Changes what a panel is called, where it lies on the table, how its grain runs (`grainDeg: null`: any way) and which face lies outside (null: unsaid). */
 export function changePanel(
   plan: Plan,
   panelId: string,
-  changes: Partial<Pick<Panel, 'name' | 'table'>> & { readonly grainDeg?: number | null },
+  changes: Partial<Pick<Panel, 'name' | 'table'>> & {
+    readonly grainDeg?: number | null;
+    readonly outside?: Panel['workedFace'] | null;
+  },
   label?: string,
 ): Result<Edit> {
   const before = plan.panels[panelId];
@@ -173,8 +176,8 @@ export function changePanel(
   const name = tidyName(changes.name ?? before.name);
   if (!name.ok) return name;
   const { at, turnDeg, over } = changes.table ?? before.table;
-  const { grainDeg: oldGrain, ...rest } = before;
-  const grainDeg = changes.grainDeg === undefined ? oldGrain : changes.grainDeg;
+  const { grainDeg: oldGrain, outside: oldOutside, ...rest } = before;
+  const { grainDeg = oldGrain, outside = oldOutside } = changes;
   const after: Panel = {
     ...rest,
     name: name.value,
@@ -184,6 +187,7 @@ export function changePanel(
       ...(over === true ? { over } : {}),
     },
     ...(grainDeg === undefined || grainDeg === null ? {} : { grainDeg }),
+    ...(outside === undefined || outside === null ? {} : { outside }),
   };
   return checkEdit(plan, label ?? `change ${before.name}`, [{ table: 'panels', id: panelId, before, after }]);
 }

@@ -21,12 +21,17 @@ export function addWork(plan: Plan, work: Omit<Work, 'id'>): Result<Edit> {
   ]);
 }
 
-/** Changes work on the piece. */
-export function changeWork(plan: Plan, workId: string, changes: Partial<Omit<Work, 'id'>>): Result<Edit> {
+/** Changes work on the piece; `zip: false`: it sews in none. */
+export function changeWork(
+  plan: Plan,
+  workId: string,
+  changes: Partial<Omit<Work, 'id' | 'zip'>> & { readonly zip?: boolean },
+): Result<Edit> {
   const before = plan.works[workId];
   if (before === undefined) return fail('work-unknown', '', `works.${workId}`);
+  const { zip, ...after } = { ...before, ...changes };
   return checkEdit(plan, `change “${before.title}”`, [
-    { table: 'works', id: workId, before, after: { ...before, ...changes } },
+    { table: 'works', id: workId, before, after: zip === true ? { ...after, zip } : after },
   ]);
 }
 

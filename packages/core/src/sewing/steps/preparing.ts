@@ -38,7 +38,7 @@ export function workStep(work: Work): StepDraft {
   return makeStep({
     id: `work:${work.id}`,
     group: work.kind === 'close' ? 'Close' : 'Prepare',
-    text: `${capital(work.title)}.`,
+    text: `${capital(work.title)}.${work.zip === true ? ' Its zip opens again.' : ''}`,
     work: { kind: work.kind === 'close' ? 'finish' : 'prepare', seconds: SECONDS.work },
   });
 }

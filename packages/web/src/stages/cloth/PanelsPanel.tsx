@@ -114,6 +114,18 @@ function OnePanel({ plan, panel }: { readonly plan: Plan; readonly panel: Panel 
         ]}
         onChange={(grainDeg) => change({ grainDeg: grainDeg < 0 ? null : grainDeg })}
       />
+      <Choice
+        label="Outside when finished"
+        value={panel.outside ?? 'unsaid'}
+        options={[
+          { value: 'unsaid', label: 'not said' },
+          { value: 'right', label: 'its right side' },
+          { value: 'wrong', label: 'its wrong side' },
+        ]}
+        onChange={(face: 'unsaid' | 'right' | 'wrong') =>
+          change({ outside: face === 'unsaid' ? null : face })
+        }
+      />
       <LengthField
         label="From the left of the table"
         valueMm={at.x}

@@ -2,7 +2,7 @@ import { addWork, changeWork, deleteWork } from '@sashiko/core/plan/edits/sewing
 import { ofPanel, panelsOf } from '@sashiko/core/plan/panels';
 import type { Work } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { Button, Input } from 'antd';
+import { Button, Checkbox, Input } from 'antd';
 import { useState } from 'react';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { OptionSelect } from '../../ui/OptionSelect.tsx';
@@ -88,6 +88,12 @@ function WorkRow({ plan, work }: { readonly plan: Plan; readonly work: Work }) {
         options={places}
         onChange={(place) => commit(changeWork(plan, work.id, { place }))}
       />
+      <Checkbox
+        checked={work.zip === true}
+        onChange={(event) => commit(changeWork(plan, work.id, { zip: event.target.checked }))}
+      >
+        It sews in a zip, which opens again
+      </Checkbox>
     </div>
   );
 }
