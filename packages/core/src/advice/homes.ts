@@ -14,7 +14,7 @@ import { freeAreas } from '../plan/closed-areas.ts';
 import { applyEdit, type Edit } from '../plan/edit.ts';
 import { poseParts } from '../plan/edits/part-edits.ts';
 import { kindOf } from '../plan/kind-of.ts';
-import { panelOf, thoseOn } from '../plan/panels.ts';
+import { outsideFace, panelOf, thoseOn } from '../plan/panels.ts';
 import { reachMm } from '../plan/placed.ts';
 import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
@@ -267,7 +267,7 @@ function besidesThread(
     const side = Math.abs(balance.toSide);
     if (side > 0.35) against(TO_ONE_SIDE_MM * side, `pulls to the ${balance.toSide < 0 ? 'left' : 'right'}`);
   }
-  const isSeen = part.face === 'right' || panel.wrongSideSeen;
+  const isSeen = part.face === outsideFace(panel) || panel.wrongSideSeen;
   if (areasFor(panel, 'window').some((area) => polygonContains(area, part.at)))
     against(IN_WINDOW_MM, 'shows through a window');
   else if (!isSeen) reasons.push('hidden from the seen face');

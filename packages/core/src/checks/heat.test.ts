@@ -7,7 +7,7 @@ import { expectOk } from '../errors/problem.ts';
 import { parsePlan } from '../formats/plan-file.ts';
 import { addLayer } from '../plan/edits/layer-edits.ts';
 import { changeHabits } from '../plan/edits/plan-edits.ts';
-import { firstPanel } from '../plan/panels.ts';
+import { firstPanel, withPanel } from '../plan/panels.ts';
 import type { Plan } from '../plan/schema.ts';
 import { withContactsClosed } from '../power/operating-states.ts';
 import { seededRandom } from '../random/random.ts';
@@ -138,6 +138,9 @@ describe('what carries too much', () => {
     expect(warmest(row({ onSkin: true }, false))).toMatchObject({ lying: 'skin' });
     // Running stitch lies on both faces: the outer one is still open.
     expect(warmest(row({ onSkin: true }, true))).toMatchObject({ lying: 'open' });
+    // Worn with its wrong side out, its right side lies on the skin: the lining covers the other one.
+    const inOut = (plan: Plan): Plan => withPanel(plan, { outside: 'wrong' });
+    expect(warmest(inOut(row({ onSkin: true }, true)))).toMatchObject({ lying: 'skin' });
     const byBody = warmest(row({ onSkin: true }, false))?.celsius ?? 0;
     expect(byBody).toBeGreaterThan(34);
     expect(byBody).toBeLessThan(warmest(row({ worn: true }, false))?.celsius ?? 0);

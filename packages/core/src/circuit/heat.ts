@@ -1,5 +1,5 @@
 /** Where a solved piece gets warm, and how warm: every thread, every point where current passes from one thing to another, every cell and board. */
-import type { Face } from '../cloth/cloth.ts';
+import { type Face, otherFace } from '../cloth/cloth.ts';
 import type { Point } from '../geometry/point.ts';
 import { signedAreaMm2 } from '../geometry/polygon.ts';
 import { cellAt } from '../parts/cells.ts';
@@ -9,6 +9,7 @@ import { runName } from '../plan/edits/run-edits.ts';
 import { holeName } from '../plan/hole-names.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { coverOf } from '../plan/layers.ts';
+import { outsideFace } from '../plan/panels.ts';
 import { holePoint } from '../plan/placed.ts';
 import type { HoleRef, Part, Run } from '../plan/records.ts';
 import { maybeThreadOf, runsByHole, sumRun } from '../plan/run-way.ts';
@@ -42,8 +43,6 @@ export interface WarmPlace {
   readonly partIds: readonly string[];
 }
 
-/** The face that lies on the one who wears it: the inner one. */
-const INNER: Face = 'wrong';
 /** Where no thread of a hole says how thick it is, mm (that of the usual thread). */
 const USUAL_DIAMETER_MM = 0.4;
 /** What is less warm than this above what is around it is not told, K. */
@@ -111,7 +110,8 @@ function settingOf(plan: Plan, point: PlanPoint): Setting | null {
 /** How what lies on some faces at a place lies: on skin where the inner face is bare there, covered where no face of it is bare. */
 function lyingAt(plan: Plan, panelId: string, faces: readonly Face[], at: Point): Lying {
   const isBare = (face: Face): boolean => coverOf(plan, panelId, face, at) === undefined;
-  if (plan.facts.onSkin === true && faces.includes(INNER) && isBare(INNER)) return 'skin';
+  const inner = otherFace(outsideFace(plan.panels[panelId] ?? {}));
+  if (plan.facts.onSkin === true && faces.includes(inner) && isBare(inner)) return 'skin';
   return faces.some(isBare) ? 'open' : 'covered';
 }
 

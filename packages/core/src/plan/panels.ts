@@ -97,6 +97,11 @@ export function faceUp({ table: { over } }: Pick<Panel, 'table'>, tableFace: Fac
   return over === true ? otherFace(tableFace) : tableFace;
 }
 
+/** The face of a panel that lies outside when the piece is finished: what its maker said, or its right side. */
+export function outsideFace({ outside = 'right' }: Pick<Panel, 'outside'>): Face {
+  return outside;
+}
+
 /** The panels that were taken with a panel as one ready piece and still have its sizes; the panel alone where it is none of a set. */
 export function panelsOfSameSet(plan: WithPanels, of: OnPanel): readonly Panel[] {
   const panel = panelOf(plan, of);

@@ -6,7 +6,7 @@ import { applyEdit } from '../plan/edit.ts';
 import { addLayer, cutWindows, layerIdOf } from '../plan/edits/layer-edits.ts';
 import { placePart } from '../plan/edits/part-edits.ts';
 import { takeSet } from '../plan/edits/set-edits.ts';
-import { panelsOf } from '../plan/panels.ts';
+import { panelsOf, withPanel } from '../plan/panels.ts';
 import type { Panel } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { finishedOutline } from '../plan/seams.ts';
@@ -57,6 +57,17 @@ describe('what shows', () => {
     expect(faces(withLight(plan, front.id, 'wrong'), front.id)).toEqual([
       ['right', 0, 1],
       ['wrong', 1, 0],
+    ]);
+  });
+
+  test('where the wrong side is said to lie outside, that comes first, and the right side is what may be hidden', () => {
+    const { plan, front } = pouch();
+    const inOut = (face: 'right' | 'wrong'): Plan =>
+      withPanel(withLight(plan, front.id, face), { outside: 'wrong' }, { panelId: front.id });
+    expect(faces(inOut('wrong'), front.id)).toEqual([['wrong', 1, 0]]);
+    expect(faces(inOut('right'), front.id)).toEqual([
+      ['wrong', 0, 1],
+      ['right', 1, 0],
     ]);
   });
 

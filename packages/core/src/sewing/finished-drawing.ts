@@ -1,11 +1,11 @@
 /** The piece as it will be: every panel flat and to scale as its seams leave it, what shows of the circuit, and what is hidden. */
-import { type Face, faceName } from '../cloth/cloth.ts';
+import { type Face, faceName, otherFace } from '../cloth/cloth.ts';
 import { add, type Point, scale } from '../geometry/point.ts';
 import { boundsOf, type Polygon } from '../geometry/polygon.ts';
 import { hasElement } from '../parts/part-element.ts';
 import { kindOf } from '../plan/kind-of.ts';
 import { coverOf, covers, layerOutline, layersOn, layerWindows } from '../plan/layers.ts';
-import { hasSeveralPanels, panelsOf, thoseOn } from '../plan/panels.ts';
+import { hasSeveralPanels, outsideFace, panelsOf, thoseOn } from '../plan/panels.ts';
 import { spansOnLeg } from '../plan/passes.ts';
 import { placedOutline, shiningFace } from '../plan/placed.ts';
 import type { Panel, Part } from '../plan/records.ts';
@@ -26,16 +26,18 @@ export interface FinishedView {
   readonly hidden: readonly Part[];
 }
 
-/** Every panel from outside, and those from inside whose wrong side is seen or has parts. */
+/** Every panel from outside, and those from inside that are seen there too or have parts there. */
 export function finishedViews(plan: Plan): readonly FinishedView[] {
   return panelsOf(plan).flatMap((panel) => {
     const parts = thoseOn(plan.parts, panel.id);
     const outline = finishedOutline(plan, panel);
+    const outside = outsideFace(panel);
+    const inside = otherFace(outside);
     const hasInside =
       panel.wrongSideSeen ||
-      parts.some((part) => part.face === 'wrong') ||
-      layersOn(plan, panel.id, 'wrong').length > 0;
-    return (hasInside ? (['right', 'wrong'] as const) : (['right'] as const)).map((face) => {
+      parts.some((part) => part.face === inside) ||
+      layersOn(plan, panel.id, inside).length > 0;
+    return [outside, ...(hasInside ? [inside] : [])].map((face) => {
       const shows = (part: Part): boolean => isShown(plan, panel, part, face);
       return {
         panel,
@@ -220,6 +222,6 @@ function wordsOf(plan: Plan, { panel, face, outline }: FinishedView): readonly s
         ];
   return [
     `${name}${faceName(face)}, ${mm(right - left)} × ${mm(bottom - top)}`,
-    ...(face === 'right' ? round : []),
+    ...(face === outsideFace(panel) ? round : []),
   ];
 }
