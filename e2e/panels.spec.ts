@@ -1,7 +1,7 @@
 /** Pieces of several panels: from measures to a lit pouch, over a side seam by hand, and all of it taken back. */
 import { expect, type Locator, type Page } from '@playwright/test';
 import { test } from './test.ts';
-import { canvas, clickAt, downloadBytes, goTo, openDemo, place } from './worktable.ts';
+import { canvas, choose, clickAt, downloadBytes, goTo, openDemo, place } from './worktable.ts';
 
 const panels = (page: Page) => page.getByLabel('Panel in hand');
 const panel = (page: Page, name: string) => page.locator('.tray-tabs').getByText(name, { exact: true });
@@ -108,6 +108,16 @@ test('two outlines of an SVG become a seamed pouch in at most 14 pointer actions
   for (const letter of ['A', 'B', 'C'])
     await expect(page.getByRole('region', { name: `Seam ${letter}` })).toBeVisible();
   expect(actions).toBeLessThanOrEqual(14);
+
+  // The piece is told to be worn with its wrong side out, and is put back.
+  await panel(page, 'Panels').click();
+  const outside = page.getByRole('combobox', { name: 'Outside when finished' });
+  await choose(page, outside, 'its wrong side');
+  const front = page.getByRole('region', { name: 'Panel front' });
+  await expect(front.getByTitle('its wrong side')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(front.getByTitle('not said')).toBeVisible();
+  await panel(page, 'Seams').click();
 
   // The same by pressing edge and edge on the cloth.
   for (let i = 0; i < 3; i += 1) await page.keyboard.press('Control+z');

@@ -142,6 +142,14 @@ test('habits change the steps, are kept as house style, and a new plan begins wi
   await choose(page, page.getByRole('combobox', { name: 'Sewn first' }), 'the + side');
   await page.getByRole('textbox', { name: 'New work' }).fill('sew the back on');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
+  // A zip opens again: nothing has its last chance then.
+  const zip = page.getByRole('checkbox', { name: 'It sews in a zip, which opens again: sew the back on' });
+  await zip.check();
+  await openPanel(page, 'Steps');
+  await expect.poll(async () => (await words(page)).join(' ')).toContain('Its zip opens again.');
+  await expect(page.locator('.steps .last-chance')).toHaveCount(0);
+  await openPanel(page, 'Habits');
+  await zip.uncheck();
   await page.getByRole('button', { name: 'Keep as house style' }).click();
   await expect(page.getByText('This plan follows your house style.')).toBeVisible();
   await openPanel(page, 'Steps');

@@ -111,12 +111,8 @@ export async function downloadBytes(
 export async function choose(page: Page, box: Locator, option: string | RegExp): Promise<void> {
   await box.click();
   const lists = page.locator('.ant-select-dropdown:not(.ant-select-dropdown-hidden)');
-  // A click while the list is still unfolding may be lost: then it is made again.
-  await expect(async () => {
-    const wanted = lists.last().getByTitle(option, { exact: true }).last();
-    if ((await lists.count()) > 0) await wanted.click({ timeout: 2000 });
-    await expect(lists).toHaveCount(0, { timeout: 2000 });
-  }).toPass();
+  await lists.getByTitle(option, { exact: true }).click();
+  await expect(lists).toHaveCount(0);
 }
 
 /** Describes a holder of two holes in the dialog for own parts, which is opened first where it is not. */

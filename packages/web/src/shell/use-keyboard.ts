@@ -13,11 +13,13 @@ export function useKeyboard(planId: string, stage: StageId, onHelp: () => void):
       if (event.defaultPrevented || useViewStore.getState().dialogs > 0) return;
       const isTyping =
         target.closest(
-          'input:not([type="checkbox"], [type="radio"]), textarea, [role="combobox"], [role="slider"]',
+          'input:not([type="checkbox"], [type="radio"], [readonly]), textarea, [role="combobox"]:not([readonly])',
         ) !== null;
-      // Arrows choose among radio buttons, but nothing is typed there: undo and its like go on.
+      // Arrows choose among radio buttons and in lists, but nothing is typed there: undo and its like go on.
       const isChoosing =
-        target.closest('[type="radio"], [role="radiogroup"]') !== null && !event.ctrlKey && !event.metaKey;
+        target.closest('[type="radio"], [role="radiogroup"], [role="combobox"], [role="slider"]') !== null &&
+        !event.ctrlKey &&
+        !event.metaKey;
       if (isTyping || isChoosing) return;
       if (event.key === '?') {
         onHelp();

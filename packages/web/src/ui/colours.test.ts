@@ -1,8 +1,10 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { theme } from 'antd';
 import { expect, test } from 'vitest';
 import { INK } from './ink.ts';
+import { DARK_THEME, LIGHT_THEME } from './theme.ts';
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 /** Where colours are named: everything else takes them by name. */
@@ -51,4 +53,13 @@ test.each([
   ['indigo', 'lamp', 3],
 ] as const)('%s on %s is told apart', (front, back, least) => {
   expect(contrast(INK[front], INK[back])).toBeGreaterThanOrEqual(least);
+});
+
+test.each([
+  ['light', LIGHT_THEME],
+  ['dark', DARK_THEME],
+] as const)('what is chosen in a list can be read in the %s theme', (_name, look) => {
+  const { colorText, controlItemBgActive, controlItemBgActiveHover } = theme.getDesignToken(look);
+  for (const ground of [controlItemBgActive, controlItemBgActiveHover])
+    expect(contrast(colorText, ground)).toBeGreaterThanOrEqual(4.5);
 });

@@ -26,6 +26,9 @@ export const LIGHT_THEME: ThemeConfig = {
   token: {
     ...shared,
     colorPrimary: '#1d2a4d',
+    // What is chosen in a list: worked out from so dark a colour, its ground would be too dark to read on.
+    colorPrimaryBg: '#ece4d4',
+    colorPrimaryBgHover: '#e0d6c0',
     colorInfo: '#31457a',
     colorError: '#b3372c',
     colorWarning: '#a8640f',

@@ -13,6 +13,9 @@ const KINDS: ReadonlyArray<{ readonly value: Work['kind']; readonly label: strin
   { value: 'close', label: 'closes it for good' },
 ];
 
+/** What a zip closes is not closed for good. */
+const CLOSES = { value: 'close', label: 'closes it' } as const;
+
 /** Work besides the circuit: what is opened or drilled first, what closes when. The order of steps follows from it. */
 export function WorksEditor({ plan }: { readonly plan: Plan }) {
   const commit = usePlanStore((state) => state.commit);
@@ -78,7 +81,7 @@ function WorkRow({ plan, work }: { readonly plan: Plan; readonly work: Work }) {
         size="small"
         aria-label={`What it does: ${work.title}`}
         value={work.kind}
-        options={[...KINDS]}
+        options={KINDS.map((kind) => (work.zip === true && kind.value === 'close' ? CLOSES : kind))}
         onChange={(kind) => commit(changeWork(plan, work.id, { kind }))}
       />
       <OptionSelect
@@ -89,6 +92,7 @@ function WorkRow({ plan, work }: { readonly plan: Plan; readonly work: Work }) {
         onChange={(place) => commit(changeWork(plan, work.id, { place }))}
       />
       <Checkbox
+        aria-label={`It sews in a zip, which opens again: ${work.title}`}
         checked={work.zip === true}
         onChange={(event) => commit(changeWork(plan, work.id, { zip: event.target.checked }))}
       >
