@@ -22,7 +22,7 @@ describe('exit status and output', () => {
   test('validate', async () => {
     expect(await runCommand('validate', good, false)).toEqual({
       status: 0,
-      output: 'Lighthouse cushion: a sound plan of version 11.\n',
+      output: 'Lighthouse cushion: a sound plan of version 12.\n',
       error: '',
     });
   });
