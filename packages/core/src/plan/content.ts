@@ -1,4 +1,5 @@
 /** What a plan says should be made, as one short word: the same word, the same thing to sew. */
+import { shortWord } from '../units/short-word.ts';
 import { FIELD_NAMES, isLog, type Plan, TABLE_NAMES } from './schema.ts';
 
 /** Besides the log, what is said of a plan and changes nothing that is made. */
@@ -19,17 +20,10 @@ export function planContent(plan: Plan): string {
     names.map((name) => [name, plan[name]]),
     inKeyOrder,
   );
-  return word(text, 0x811c9dc5) + word(text, 0x01000193);
+  return shortWord(text);
 }
 
 function inKeyOrder(_key: string, value: unknown): unknown {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) return value;
   return Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0)));
-}
-
-/** FNV-1a over the letters, 32 bits (Fowler, Noll, Vo: offset basis and prime of the public description; from memory). */
-function word(text: string, basis: number): string {
-  let hash = basis;
-  for (let i = 0; i < text.length; i += 1) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
-  return (hash >>> 0).toString(16).padStart(8, '0');
 }

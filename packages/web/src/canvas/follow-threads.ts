@@ -9,7 +9,7 @@ import { repairEdit } from '@sashiko/core/router/repair';
 import { counted } from '@sashiko/core/units/words';
 import { useJobsStore } from '../stores/jobs-store.ts';
 import { currentPlan, type Preview, usePlanStore } from '../stores/plan-store.ts';
-import { ask } from '../workers/workshop.ts';
+import { Asking } from '../workers/asking.ts';
 
 /** Larger plans do not follow: leading threads anew would hold up the drag. */
 const MOST_PARTS = 120;
@@ -38,6 +38,7 @@ export function followingThreads(
   preview: Preview,
   partIds: readonly string[],
 ): (plan: Plan, move: Edit) => void {
+  const repairing = new Asking('repair');
   let isBusy = false;
   let next: { readonly plan: Plan; readonly move: Edit } | null = null;
   const serve = async (): Promise<void> => {
@@ -45,13 +46,12 @@ export function followingThreads(
     while (next !== null && !preview.hasEnded) {
       const { plan, move } = next;
       next = null;
-      try {
-        const { edit } = await ask('repair', { plan, edits: [move], partIds }).answer;
-        answered = { plan, move: wordsOf(move), edit };
-        preview.layOver(edit === null ? NOTHING : threadsOnly(edit));
-      } catch {
-        // A drag goes on without its threads.
-      }
+      const outcome = await repairing.ask({ plan, edits: [move], partIds });
+      // Where that failed the drag goes on without its threads.
+      if (outcome.kind !== 'answered') continue;
+      const { edit } = outcome.answer;
+      answered = { plan, move: wordsOf(move), edit };
+      preview.layOver(edit === null ? NOTHING : threadsOnly(edit));
     }
     isBusy = false;
   };

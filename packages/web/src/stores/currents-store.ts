@@ -3,8 +3,7 @@ import type { CurrentLook } from '@sashiko/core/checks/check-session';
 import type { PlacedFinding } from '@sashiko/core/checks/finding';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { create } from 'zustand';
-import { whyOf } from '../workers/why-of.ts';
-import { ask, Cancelled } from '../workers/workshop.ts';
+import { Asking } from '../workers/asking.ts';
 import { usePlanStore } from './plan-store.ts';
 
 interface CurrentsState {
@@ -65,26 +64,21 @@ export function solveAgain(): void {
 
 /** Asks for the findings by current of the latest of several plans, once it has rested; what is asked meanwhile is called off. */
 function asking(tell: (plan: Plan, look: CurrentLook) => void) {
+  const solving = new Asking('currents');
   let timer: ReturnType<typeof setTimeout> | undefined;
-  let cancel: (() => void) | null = null;
   const stop = (): void => {
     clearTimeout(timer);
-    cancel?.();
-    cancel = null;
+    solving.cancel();
+  };
+  const solve = async (plan: Plan): Promise<void> => {
+    const outcome = await solving.ask({ plan });
+    if (outcome.kind === 'answered') tell(plan, outcome.answer);
+    // A circuit that cannot be solved in its time has no findings by current; the drawing's stay, and nothing is clear.
+    else if (outcome.kind === 'failed') tell(plan, { findings: [], failed: outcome.problem });
   };
   const look = (plan: Plan): void => {
     stop();
-    timer = setTimeout(() => {
-      const job = ask('currents', { plan });
-      cancel = job.cancel;
-      job.answer.then(
-        (look) => tell(plan, look),
-        (error: unknown) => {
-          // A circuit that cannot be solved in its time has no findings by current; the drawing's stay, and nothing is clear.
-          if (!(error instanceof Cancelled)) tell(plan, { findings: [], failed: whyOf(error) });
-        },
-      );
-    }, REST_MS);
+    timer = setTimeout(() => void solve(plan), REST_MS);
   };
   return { look, stop };
 }

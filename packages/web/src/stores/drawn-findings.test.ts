@@ -16,23 +16,28 @@ const found = (): unknown => useDrawnFindings.getState().underWay;
 const resting = (): unknown => useDrawnFindings.getState().resting;
 
 /** The questions that are waited for, with what they asked about. */
-let questions: { readonly edits: readonly Edit[]; answer(findings: unknown): Promise<void> }[] = [];
+interface Asked {
+  readonly edits: readonly Edit[];
+  /** What the page says that it shows. */
+  readonly shown: string | null;
+}
+let questions: (Asked & { answer(findings: unknown): Promise<void> })[] = [];
 let stop: () => void = () => {};
 
 beforeEach(async () => {
   vi.useFakeTimers();
   questions = [];
   asked.mockReset();
-  asked.mockImplementation(((_name: string, { edits }: { readonly edits: readonly Edit[] }) => {
+  asked.mockImplementation(((_name: string, { edits, shown }: Asked) => {
     let resolve: (answer: unknown) => void = () => {};
     const promise = new Promise((done) => {
       resolve = done;
     });
     const answer = async (findings: unknown): Promise<void> => {
-      resolve({ findings, left: { threads: 2, missing: null } });
+      resolve({ findings, word: JSON.stringify(findings), left: { threads: 2, missing: null } });
       await vi.advanceTimersByTimeAsync(0);
     };
-    questions.push({ edits, answer });
+    questions.push({ edits, shown, answer });
     return { answer: promise, cancel: () => {}, finish: () => {} };
   }) as unknown as typeof ask);
   usePlanStore.getState().open(startHistory(plan));
@@ -85,6 +90,27 @@ test('findings that are as before stay, and those of a gesture that is over are 
   await questions[2]?.answer(['late']);
   await vi.advanceTimersByTimeAsync(200);
   expect(found()).toBeNull();
+});
+
+test('a fix that is looked at twice shows what it would leave both times: the page says what it shows, nobody else', async () => {
+  for (const _time of [1, 2]) {
+    questions = [];
+    const preview = usePlanStore.getState().startPreview();
+    preview.show({ ok: true, value: to(1) });
+    // Nothing of a gesture is shown yet, whatever was answered before.
+    expect(questions.map(({ shown }) => shown)).toEqual([null]);
+    await questions[0]?.answer(['left']);
+    await vi.advanceTimersByTimeAsync(200);
+    expect(found()).toEqual(['left']);
+    preview.show({ ok: true, value: to(2) });
+    expect(questions[1]?.shown).toBe('["left"]');
+    await questions[1]?.answer(null);
+    expect(found()).toEqual(['left']);
+    await vi.advanceTimersByTimeAsync(200);
+    preview.end();
+    expect(found()).toBeNull();
+    await vi.advanceTimersByTimeAsync(200);
+  }
 });
 
 test('the plan is looked at when it is opened and after each edit; until then what was found before stays', async () => {

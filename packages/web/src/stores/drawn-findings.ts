@@ -6,8 +6,7 @@ import type { Left } from '@sashiko/core/advice/what-next';
 import type { PlacedFinding } from '@sashiko/core/checks/finding';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { create } from 'zustand';
-import { whyOf } from '../workers/why-of.ts';
-import { ask, Cancelled } from '../workers/workshop.ts';
+import { Asking } from '../workers/asking.ts';
 import { PAUSE_MS, usePlanStore } from './plan-store.ts';
 
 interface DrawnFindingsState {
@@ -45,6 +44,9 @@ export function lookOnceMore(): void {
 
 /** Keeps them up to date until it is called off. */
 export function followFindings(): () => void {
+  const looking = new Asking('findings');
+  /** The words for what is shown at rest, and of the gesture. */
+  let [restingWord, underWayWord]: [string | null, string | null] = [null, null];
   let isBusy = false;
   let isDue = false;
   /** What came of a gesture and is not shown yet. */
@@ -59,41 +61,44 @@ export function followFindings(): () => void {
   const lookUnderWay = async (): Promise<void> => {
     const { history, previewEdits, previewOwner } = usePlanStore.getState();
     if (history === null) return;
-    const { findings } = await ask('findings', { plan: history.plan, edits: previewEdits }).answer;
+    const outcome = await looking.ask({ plan: history.plan, edits: previewEdits, shown: underWayWord });
+    if (outcome.kind === 'failed') useDrawnFindings.setState({ failed: outcome.problem });
+    if (outcome.kind !== 'answered') return;
+    const { findings, word } = outcome.answer;
     const now = usePlanStore.getState();
     // They are shown with the next step of the gesture; if that pauses, by themselves.
     if (findings !== null && now.previewOwner === previewOwner && now.preview !== null) {
       found = findings;
+      underWayWord = word;
       clearTimeout(timer);
       timer = setTimeout(tell, PAUSE_MS);
     }
   };
   const lookAt = async (plan: Plan): Promise<void> => {
-    const { findings, left } = await ask('findings', { plan, edits: [] }).answer;
-    if (usePlanStore.getState().history?.plan === plan)
-      useDrawnFindings.setState({
-        plan,
-        left,
-        failed: null,
-        ...(findings === null ? {} : { resting: findings }),
-      });
+    const outcome = await looking.ask({ plan, edits: [], shown: restingWord });
+    // Where the plan was closed nobody asks any more; what failed is told, and looked at anew with the next edit or when asked to.
+    if (outcome.kind === 'failed') useDrawnFindings.setState({ failed: outcome.problem });
+    if (outcome.kind !== 'answered' || usePlanStore.getState().history?.plan !== plan) return;
+    const { findings, left, word } = outcome.answer;
+    restingWord = word;
+    useDrawnFindings.setState({
+      plan,
+      left,
+      failed: null,
+      ...(findings === null ? {} : { resting: findings }),
+    });
   };
   const look = async (): Promise<void> => {
     isBusy = true;
     while (isDue) {
       isDue = false;
       const { history, previewEdits } = usePlanStore.getState();
-      try {
-        if (previewEdits.length > 0) {
-          await lookUnderWay();
-          await new Promise((done) => setTimeout(done, PACE_MS));
-        } else if (history !== null && history.plan !== useDrawnFindings.getState().plan) {
-          if (useDrawnFindings.getState().failed !== null) useDrawnFindings.setState({ failed: null });
-          await lookAt(history.plan);
-        }
-      } catch (error) {
-        // Where the plan was closed nobody asks any more; else it is told, and looked at anew with the next edit or when asked to.
-        if (!(error instanceof Cancelled)) useDrawnFindings.setState({ failed: whyOf(error) });
+      if (previewEdits.length > 0) {
+        await lookUnderWay();
+        await new Promise((done) => setTimeout(done, PACE_MS));
+      } else if (history !== null && history.plan !== useDrawnFindings.getState().plan) {
+        if (useDrawnFindings.getState().failed !== null) useDrawnFindings.setState({ failed: null });
+        await lookAt(history.plan);
       }
     }
     isBusy = false;
@@ -111,6 +116,7 @@ export function followFindings(): () => void {
     else if (before.preview !== null) {
       last = found ?? useDrawnFindings.getState().underWay;
       found = null;
+      underWayWord = null;
       clearTimeout(timer);
       useDrawnFindings.setState({ underWay: null });
       queueMicrotask(() => {
@@ -118,7 +124,10 @@ export function followFindings(): () => void {
       });
     }
     // Where things are left for good, that stays until the whole plan has been looked at.
-    if (isCommitted && last !== null) useDrawnFindings.setState({ resting: last });
+    if (isCommitted && last !== null) {
+      useDrawnFindings.setState({ resting: last });
+      restingWord = null;
+    }
     lookAgain();
   });
   askAgain = () => {

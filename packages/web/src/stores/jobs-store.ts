@@ -1,11 +1,11 @@
 /** Long work: one job at a time in the worker, with progress and cancel. */
 
-import type { Home } from '@sashiko/core/advice/homes';
 import type { WayOut } from '@sashiko/core/advice/ways-out';
 import { previewProposal } from '@sashiko/core/router/proposal';
 import { type RouteRequest, USUAL_REQUEST } from '@sashiko/core/router/route-request';
 import { remembered } from '@sashiko/core/units/remembered';
 import { create } from 'zustand';
+import { Asking } from '../workers/asking.ts';
 import type { RouteJobResult, RoutePatience } from '../workers/messages.ts';
 
 /** What would do without patches, as far as it was asked for. */
@@ -31,22 +31,17 @@ export interface RouteProposal {
 
 export type RouteJob = { readonly state: 'idle' } | RouteWorking | RouteProposal;
 
-/** Places for a holder or a board that were looked for. */
-export type HomesJob =
-  | { readonly state: 'idle' }
-  | { readonly state: 'working'; readonly partId: string; readonly share: number; cancel(): void }
-  | { readonly state: 'found'; readonly partId: string; readonly homes: readonly Home[] };
+/** Places for a holder or a board: what was looked for stays while another stage is looked at. */
+export const homesJob = new Asking('homes');
 
 interface JobsState {
   readonly route: RouteJob;
-  readonly homes: HomesJob;
   /** What is asked of the router, as the maker last left it. */
   readonly request: RouteRequest;
   readonly patience: RoutePatience;
   /** Whether threads about a dragged part are led anew where the drag breaks a rule. */
   readonly threadsFollow: boolean;
   setRoute(route: RouteJob): void;
-  setHomes(homes: HomesJob): void;
   setRequest(change: Partial<RouteRequest>): void;
   setPatience(patience: RoutePatience): void;
   setThreadsFollow(threadsFollow: boolean): void;
@@ -54,12 +49,10 @@ interface JobsState {
 
 export const useJobsStore = create<JobsState>()((set) => ({
   route: { state: 'idle' },
-  homes: { state: 'idle' },
   request: USUAL_REQUEST,
   patience: 'usual',
   threadsFollow: true,
   setRoute: (route) => set({ route }),
-  setHomes: (homes) => set({ homes }),
   setRequest: (change) => set((state) => ({ request: { ...state.request, ...change } })),
   setPatience: (patience) => set({ patience }),
   setThreadsFollow: (threadsFollow) => set({ threadsFollow }),

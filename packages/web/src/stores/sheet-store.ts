@@ -4,28 +4,11 @@ import { isRoundDone, roundsOf } from '@sashiko/core/sewing/rounds';
 import type { SewingSheet } from '@sashiko/core/sewing/sewing-sheet';
 import { remembered } from '@sashiko/core/units/remembered';
 import { useEffect, useMemo } from 'react';
-import { create } from 'zustand';
-import { ask, Cancelled } from '../workers/workshop.ts';
+import { Asking, useAsking } from '../workers/asking.ts';
 import { usePlanStore } from './plan-store.ts';
 
-interface SheetState {
-  readonly planId: string | null;
-  readonly sheet: SewingSheet | null;
-  /** What the sheet was worked out from. */
-  readonly of: Plan | null;
-  /** Share done while it is worked out, or null when it is up to date. */
-  readonly share: number | null;
-  /** The plan it could not be worked out of. */
-  readonly failedOf: Plan | null;
-}
-
-export const useSheetStore = create<SheetState>()(() => ({
-  planId: null,
-  sheet: null,
-  of: null,
-  share: null,
-  failedOf: null,
-}));
+/** The sheet that was worked out last, whatever panel asked for it. */
+const sheetJob = new Asking('sheet');
 
 /** What the sheet does not rest on, besides what happens to the piece that is made. */
 const BESIDE = new Set<keyof Plan>(['cuts', 'prices', 'kits', 'name', 'nextNumber']);
@@ -46,35 +29,26 @@ export interface SheetWork {
   readonly again: (() => void) | null;
 }
 
-const askAgain = (): void => useSheetStore.setState({ failedOf: null });
-
 /** The sheet of the plan, worked out anew whenever something it rests on has changed. */
 export function useSheet(plan: Plan): SheetWork {
-  const { planId, sheet, of, share, failedOf } = useSheetStore();
-  const isCurrent = of !== null && planId === plan.id && restsOnTheSame(of, plan);
-  const hasFailed = failedOf === plan;
+  const { answer, answered, asked, share, problem, ended } = useAsking(sheetJob);
+  const isCurrent = answered !== null && answered.plan.id === plan.id && restsOnTheSame(answered.plan, plan);
+  const hasFailed = problem !== null && ended?.plan === plan;
   useEffect(() => {
     if (isCurrent || hasFailed) return;
-    useSheetStore.setState({
-      share: 0,
-      ...(useSheetStore.getState().planId === plan.id ? {} : { planId: plan.id, sheet: null, of: null }),
-    });
-    const job = ask('sheet', { plan }, (done) => useSheetStore.setState({ share: done }));
-    job.answer.then(
-      (answer) => useSheetStore.setState({ planId: plan.id, sheet: answer, of: plan, share: null }),
-      (error: unknown) => {
-        if (error instanceof Cancelled) return;
-        useSheetStore.setState({ share: null, failedOf: plan });
-        usePlanStore.getState().tell(error instanceof Error ? error.message : String(error), 'problem');
-      },
-    );
-    return () => job.cancel();
+    void work(plan);
+    return sheetJob.cancel;
   }, [plan, isCurrent, hasFailed]);
   return {
-    sheet: planId === plan.id ? sheet : null,
-    share: isCurrent || hasFailed ? null : (share ?? 0),
-    again: hasFailed ? askAgain : null,
+    sheet: answered?.plan.id === plan.id ? answer : null,
+    share: isCurrent || hasFailed ? null : asked === null ? 0 : share,
+    again: hasFailed ? () => void work(plan) : null,
   };
+}
+
+async function work(plan: Plan): Promise<void> {
+  const outcome = await sheetJob.ask({ plan });
+  if (outcome.kind === 'failed') usePlanStore.getState().tell(outcome.problem, 'problem');
 }
 
 const roundsIn = remembered({ name: 'rounds', under: (sheet: SewingSheet) => sheet }, ({ steps }) =>
@@ -90,7 +64,8 @@ export interface WorkDone {
 
 /** How much of the sheet of a plan is done. */
 export function useWorkDone(plan: Plan): WorkDone {
-  const sheet = useSheetStore((state) => (state.planId === plan.id ? state.sheet : null));
+  const { answer, answered } = useAsking(sheetJob);
+  const sheet = answered?.plan.id === plan.id ? answer : null;
   return useMemo(() => {
     if (sheet === null) return { done: Object.keys(plan.ticks).length, all: null };
     const rounds = roundsIn(sheet);

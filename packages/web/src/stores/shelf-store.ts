@@ -15,3 +15,11 @@ export const useShelfStore = create<ShelfState>()((set) => ({
   tell: (text, kind = 'word') => set({ notice: { text, kind } }),
   hush: () => set({ notice: null }),
 }));
+
+/** Lets work on the shelf go on by itself; what goes wrong is told there. Nothing that a maker asks for on the shelf fails without a word. */
+export function reported(work: Promise<unknown>): void {
+  work.catch((error: unknown) => {
+    const why = error instanceof Error ? error.message : String(error);
+    useShelfStore.getState().tell(`That could not be kept. ${why}`, 'problem');
+  });
+}

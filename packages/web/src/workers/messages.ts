@@ -36,6 +36,7 @@ import type { RoutingSolution } from '@sashiko/core/router/routing-problem';
 import type { Pace } from '@sashiko/core/sewing/pace';
 import type { SewingSheet } from '@sashiko/core/sewing/sewing-sheet';
 import type { TrialAnswer, TrialSetting } from '@sashiko/core/spacing/trials';
+import type { About } from './held-plans.ts';
 
 export interface RouteJobResult {
   /** The plan the proposal was made for: it can only be taken into this one. */
@@ -182,10 +183,21 @@ export interface WorkerMessages {
     request: { readonly plan: Plan },
     answer: ReadonlyArray<readonly [gap: number, findings: number]>,
   ];
-  /** What the checks of the drawing find once edits of the plan are made, null when it is what they found before; and what is left to do. */
+  /** What the checks of the drawing find once edits of the plan are made, and what is left to do. */
   findings: [
-    request: { readonly plan: Plan; readonly edits: readonly Edit[] },
-    answer: { readonly findings: readonly PlacedFinding[] | null; readonly left: Left },
+    request: {
+      readonly plan: Plan;
+      readonly edits: readonly Edit[];
+      /** The word for the findings that the page shows; null where it shows none. */
+      readonly shown: string | null;
+    },
+    answer: {
+      /** Null where they are those that are shown. */
+      readonly findings: readonly PlacedFinding[] | null;
+      /** One short word for them. */
+      readonly word: string;
+      readonly left: Left;
+    },
   ];
   /** What only the solved circuit tells. */
   currents: [request: { readonly plan: Plan }, answer: CurrentLook];
@@ -244,9 +256,9 @@ export type ToWorker =
       readonly name: MessageName;
       /** Without the plan. */
       readonly request: unknown;
-      /** What state of the plan is asked about; null for questions that are about none. */
-      readonly revision: number | null;
-      /** The plan, where it is another than was asked about last: without its pictures and its log. */
+      /** Which state of which plan is asked about; null for questions that are about none. */
+      readonly about: About | null;
+      /** The plan, where the worker has not been told of it in this state: without its pictures and its log. */
       readonly plan?: Plan;
       /** How much processor time the answer may cost, ms. */
       readonly budgetMs: number;
@@ -258,6 +270,8 @@ export type ToWorker =
 export type FromWorker =
   /** The worker is at work and listens: comes every second while there is a job. */
   | { readonly kind: 'sign' }
+  /** The plan of the question is not held any more: it is to be asked again, with the plan. */
+  | { readonly kind: 'missing'; readonly id: number }
   /** `best` is an answer as good as it is so far, where there is one already. */
   | { readonly kind: 'progress'; readonly id: number; readonly share: number; readonly best?: unknown }
   | { readonly kind: 'answer'; readonly id: number; readonly answer: unknown }

@@ -34,25 +34,28 @@ const hook = (first: Plan | null) =>
 
 test('the last answer stays until the next is there, and says at once that it is due', async () => {
   const { result, rerender } = hook(plan);
-  expect(result.current).toEqual({ answer: null, problem: null, isDue: true });
+  expect(result.current).toEqual({ answer: null, problem: null, isDue: true, share: 0 });
   await act(async () => waiting[0]?.resolve('first'));
-  expect(result.current).toEqual({ answer: 'first', problem: null, isDue: false });
+  expect(result.current).toEqual({ answer: 'first', problem: null, isDue: false, share: 0 });
   rerender({ of: plan });
   expect(asked).toHaveBeenCalledTimes(1);
   rerender({ of: other });
-  expect(result.current).toEqual({ answer: 'first', problem: null, isDue: true });
-  expect(waiting[0]?.cancel).toHaveBeenCalled();
-  await act(async () => waiting[1]?.resolve('second'));
-  expect(result.current).toEqual({ answer: 'second', problem: null, isDue: false });
+  expect(result.current).toEqual({ answer: 'first', problem: null, isDue: true, share: 0 });
+  // Another question calls off the one that is waited for.
+  rerender({ of: plan });
+  expect(waiting[1]?.cancel).toHaveBeenCalled();
+  rerender({ of: other });
+  await act(async () => waiting[3]?.resolve('second'));
+  expect(result.current).toEqual({ answer: 'second', problem: null, isDue: false, share: 0 });
 });
 
 test('what goes wrong is told in words; what was called off is not', async () => {
   const { result, rerender } = hook(plan);
   await act(async () => waiting[0]?.reject(new Error('No thread.')));
-  expect(result.current).toEqual({ answer: null, problem: 'No thread.', isDue: false });
+  expect(result.current).toEqual({ answer: null, problem: 'No thread.', isDue: false, share: 0 });
   rerender({ of: other });
-  await act(async () => waiting[1]?.reject(new Cancelled('Stopped.')));
-  expect(result.current).toEqual({ answer: null, problem: 'No thread.', isDue: true });
+  await act(async () => waiting[1]?.reject(new Cancelled()));
+  expect(result.current).toEqual({ answer: null, problem: 'No thread.', isDue: true, share: 0 });
 });
 
 test('nothing is asked where there is no question', () => {

@@ -1,7 +1,7 @@
 /** An answer of the worker to a question that changes with the page. */
 import { useEffect, useRef, useState } from 'react';
-import type { MessageName, WorkerMessages } from './messages.ts';
-import { ask, Cancelled } from './workshop.ts';
+import { type Answer, Asking, isSameQuestion, type Question, useAsking } from './asking.ts';
+import type { MessageName } from './messages.ts';
 
 export interface Known<Answer> {
   /** The last there is: it stays until the next is there. Null before the first, and where there is none. */
@@ -10,14 +10,9 @@ export interface Known<Answer> {
   readonly problem: string | null;
   /** The answer is not that of what is asked now. */
   readonly isDue: boolean;
+  /** Share done of what is due. */
+  readonly share: number;
 }
-
-interface Kept<Answer> extends Omit<Known<Answer>, 'isDue'> {
-  /** What it was asked about. */
-  readonly of: readonly unknown[];
-}
-
-const NOTHING_ASKED: readonly unknown[] = [];
 
 /**
  * Asks anew whenever the question changes, by the values it holds (lists among them have to be the same ones to be the same); an older
@@ -25,37 +20,23 @@ const NOTHING_ASKED: readonly unknown[] = [];
  */
 export function useAnswer<Name extends MessageName>(
   name: Name,
-  question: WorkerMessages[Name][0] | null,
-): Known<WorkerMessages[Name][1]> {
-  const [{ of, ...kept }, setKept] = useState<Kept<WorkerMessages[Name][1]>>({
-    answer: null,
-    problem: null,
-    of: NOTHING_ASKED,
-  });
-  const about = useSame(question === null ? [null] : [name, ...Object.values(question)]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the question is what it holds
+  question: Question<Name> | null,
+): Known<Answer<Name>> {
+  const [asking] = useState(() => new Asking(name));
+  const { share, answer, problem, ended } = useAsking(asking);
+  const about = useSame(question);
   useEffect(() => {
-    if (question === null) return;
-    const job = ask(name, question);
-    job.answer.then(
-      (answer) => setKept({ answer, problem: null, of: about }),
-      (error: unknown) => {
-        if (error instanceof Cancelled) return;
-        const problem = error instanceof Error ? error.message : String(error);
-        setKept({ answer: null, problem, of: about });
-      },
-    );
-    return job.cancel;
-  }, [about]);
+    if (about === null) return;
+    void asking.ask(about);
+    return asking.cancel;
+  }, [asking, about]);
   // By what was asked, not by when: what is due is told in the very frame in which the question changes.
-  return { ...kept, isDue: of !== about };
+  return { answer: problem === null ? answer : null, problem, isDue: ended !== about, share };
 }
 
-/** The same list as long as it holds the same. */
-function useSame(values: readonly unknown[]): readonly unknown[] {
-  const kept = useRef(values);
-  const before = kept.current;
-  if (before.length !== values.length || before.some((value, i) => value !== values[i]))
-    kept.current = values;
+/** The same question as long as it holds the same. */
+function useSame<Q extends object>(question: Q | null): Q | null {
+  const kept = useRef(question);
+  if (!isSameQuestion(kept.current, question)) kept.current = question;
   return kept.current;
 }

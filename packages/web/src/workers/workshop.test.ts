@@ -86,9 +86,10 @@ test('long work has a worker of its own; plans travel without pictures', async (
   const asked = [...FakeWorker.all].flatMap((worker) => worker.asked).slice(-3);
   const questions = asked.flatMap((message) => (message.kind === 'ask' ? [message] : []));
   expect(questions).toHaveLength(3);
-  for (const { budgetMs, revision, request } of questions) {
+  for (const { budgetMs, about, request } of questions) {
     expect(budgetMs).toBeGreaterThan(0);
-    expect(revision).toBe(questions[0]?.revision);
+    expect(about).toEqual(questions[0]?.about);
+    expect(about?.planId).toBe(plan.id);
     expect(request).not.toHaveProperty('plan');
   }
   // Each worker is told the plan once, bare.

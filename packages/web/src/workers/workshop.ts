@@ -1,19 +1,37 @@
 /**
  * Asking the workers. There are two, each started once and kept warm: one for long work, so that what a maker waits for with a
  * finger on the pointer never stands behind it. A plan travels without its pictures and its log, which no work
- * on it needs, and only when the worker does not hold it already. Every question says what it may cost.
+ * on it needs, and only when the worker was not told of it in this state. Every question says what it may cost.
+ *
+ * Nobody but `asking.ts` asks here: a job has one life, whoever wants it.
  */
 import type { Plan } from '@sashiko/core/plan/schema';
 import { budgetMs } from './budgets.ts';
+import type { About } from './held-plans.ts';
 import type { FromWorker, MessageName, ToWorker, WorkerMessages } from './messages.ts';
+import { OwnTime } from './own-time.ts';
 
-/** Rejects a job that the maker stopped, or whose plan was closed. */
-export class Cancelled extends Error {}
+/** Rejects a job that the maker stopped, or, with `isLeft`, whose plan was closed. */
+export class Cancelled extends Error {
+  readonly isLeft: boolean;
+
+  constructor(isLeft = false) {
+    super(isLeft ? 'Its plan was left.' : 'Stopped.');
+    this.isLeft = isLeft;
+  }
+}
 
 /** A worker that gives no sign for so many seconds hangs. Every job pauses far more often to listen. */
 const SILENT_SECONDS = 10;
 
+type Question = Omit<Extract<ToWorker, { kind: 'ask' }>, 'plan'>;
+
 interface Waiting {
+  readonly question: Question;
+  /** The plan it is about, to be sent again where the worker holds it no more. */
+  readonly plan: Plan | null;
+  /** It goes on when its plan is left. */
+  readonly outlives: boolean;
   readonly resolve: (answer: unknown) => void;
   readonly reject: (error: Error) => void;
   readonly onProgress: (share: number, best?: unknown) => void;
@@ -25,52 +43,57 @@ class Workshop {
   readonly #waiting = new Map<number, Waiting>();
   #worker: Worker | null = null;
   #lastId = 0;
-  /** The revision of the plan that the worker holds. */
-  #held: number | null = null;
-  /** Seconds since the last sign, counted while this page is awake: a machine that slept is no reason. */
+  /** The state of each plan the worker was told of last. */
+  readonly #told = new Map<string, number>();
+  /** Seconds since the last sign, as much of them as this page had the processor: a machine that slept or was busy is no reason. */
   #silentFor = 0;
+  readonly #ownTime = new OwnTime();
   #watch: ReturnType<typeof setInterval> | null = null;
 
   constructor(name: string) {
     this.#name = name;
   }
 
-  ask(name: MessageName, request: unknown, budget: number, waiting: Waiting): number {
+  ask(
+    name: MessageName,
+    request: unknown,
+    budget: number,
+    waiting: Omit<Waiting, 'question' | 'plan'>,
+  ): number {
     this.#lastId += 1;
     const id = this.#lastId;
-    this.#waiting.set(id, waiting);
-    this.#worker ??= this.#start();
     const { plan, rest } = apart(request);
-    const revision = plan === null ? null : revisionOf(plan);
-    const isNew = plan !== null && revision !== this.#held;
-    if (isNew) this.#held = revision;
-    this.#send({
-      kind: 'ask',
-      id,
-      name,
-      request: rest,
-      revision,
-      budgetMs: budget,
-      ...(isNew ? { plan: { ...plan, images: {}, backdrop: null, log: [] } } : {}),
-    });
+    const about: About | null = plan === null ? null : { planId: plan.id, revision: revisionOf(plan) };
+    const question: Question = { kind: 'ask', id, name, request: rest, about, budgetMs: budget };
+    this.#waiting.set(id, { ...waiting, question, plan });
+    // Before it is asked what it was told: a fresh worker knows nothing.
+    this.#worker ??= this.#start();
+    if (about === null || plan === null) this.#send(question);
+    else if (this.#told.get(about.planId) === about.revision) this.#send(question);
+    else this.#sendWithPlan(question, about, plan);
     this.#watchOver();
     return id;
+  }
+
+  #sendWithPlan(question: Question, { planId, revision }: About, plan: Plan): void {
+    this.#told.set(planId, revision);
+    this.#send({ ...question, plan: { ...plan, images: {}, backdrop: null, log: [] } });
   }
 
   finish(id: number): void {
     if (this.#waiting.has(id)) this.#send({ kind: 'finish', id });
   }
 
-  cancel(id: number): void {
+  cancel(id: number, isLeft = false): void {
     const job = this.#waiting.get(id);
     if (job === undefined) return;
     this.#waiting.delete(id);
     this.#send({ kind: 'cancel', id });
-    job.reject(new Cancelled('Stopped.'));
+    job.reject(new Cancelled(isLeft));
   }
 
-  cancelAll(): void {
-    for (const id of [...this.#waiting.keys()]) this.cancel(id);
+  leavePlan(): void {
+    for (const [id, { outlives }] of [...this.#waiting]) if (!outlives) this.cancel(id, true);
   }
 
   #send(message: ToWorker): void {
@@ -97,6 +120,11 @@ class Workshop {
       job.onProgress(message.share, message.best);
       return;
     }
+    if (message.kind === 'missing') {
+      const { question, plan } = job;
+      if (question.about !== null && plan !== null) this.#sendWithPlan(question, question.about, plan);
+      return;
+    }
     this.#waiting.delete(message.id);
     if (message.kind === 'answer') job.resolve(message.answer);
     else job.reject(new Error(message.message));
@@ -104,7 +132,7 @@ class Workshop {
 
   #watchOver(): void {
     this.#watch ??= setInterval(() => {
-      this.#silentFor = this.#waiting.size === 0 ? 0 : this.#silentFor + 1;
+      this.#silentFor = this.#waiting.size === 0 ? 0 : this.#silentFor + this.#ownTime.shareOfSecond();
       if (this.#waiting.size === 0 && this.#watch !== null) {
         clearInterval(this.#watch);
         this.#watch = null;
@@ -119,7 +147,7 @@ class Workshop {
   #putAway(message: string): void {
     this.#worker?.terminate();
     this.#worker = null;
-    this.#held = null;
+    this.#told.clear();
     this.#silentFor = 0;
     const jobs = [...this.#waiting.values()];
     this.#waiting.clear();
@@ -151,11 +179,12 @@ export interface Job<Answer> {
   finish(): void;
 }
 
-/** Asks a worker for something; the answer may be cancelled, which rejects it with `Cancelled`. */
+/** Asks a worker for something; the answer may be cancelled, which rejects it with `Cancelled`. With `outlives` it goes on when its plan is left. */
 export function ask<Name extends MessageName>(
   name: Name,
   request: WorkerMessages[Name][0],
   onProgress: (share: number, best?: WorkerMessages[Name][1]) => void = () => {},
+  outlives = false,
 ): Job<WorkerMessages[Name][1]> {
   const workshop = LONG.has(name) ? atLength : atHand;
   const { promise, resolve, reject } = withResolvers<WorkerMessages[Name][1]>();
@@ -163,14 +192,15 @@ export function ask<Name extends MessageName>(
     resolve: resolve as (answer: unknown) => void,
     reject,
     onProgress: onProgress as Waiting['onProgress'],
+    outlives,
   });
   return { answer: promise, finish: () => workshop.finish(id), cancel: () => workshop.cancel(id) };
 }
 
-/** Ends every job: the plan they were asked for is closed. */
+/** Ends the jobs of the plan that is left, but for those that go on. */
 export function endJobs(): void {
-  atHand.cancelAll();
-  atLength.cancelAll();
+  atHand.leavePlan();
+  atLength.leavePlan();
 }
 
 function withResolvers<T>() {

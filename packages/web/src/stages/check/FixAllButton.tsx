@@ -3,39 +3,21 @@ import { succeed } from '@sashiko/core/errors/problem';
 import { type Edit, squashEdits } from '@sashiko/core/plan/edit';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { Button } from 'antd';
-import { useEffect, useRef, useState } from 'react';
-import { currentPlan, usePlanStore } from '../../stores/plan-store.ts';
-import { ask, Cancelled, type Job } from '../../workers/workshop.ts';
+import { currentPlan, useCommittedPlan, usePlanStore } from '../../stores/plan-store.ts';
+import { useJob } from '../../workers/use-job.ts';
 
 /** Mends all findings of a kind that can be mended, as one step that can be undone. It may take a while, and can be stopped. */
 export function FixAllButton({ ruleId, count }: { readonly ruleId: string; readonly count: number }) {
-  const [share, setShare] = useState<number | null>(null);
-  const job = useRef<Job<unknown> | null>(null);
-  useEffect(() => () => job.current?.cancel(), []);
-  const stop = (): void => {
-    job.current?.cancel();
-    setShare(null);
-  };
-  const mend = (): void => {
-    const plan = currentPlan();
-    setShare(0);
-    const asked = ask('fixAll', { plan, ruleId }, setShare);
-    job.current = asked;
-    asked.answer.then(
-      (edits) => {
-        setShare(null);
-        take(plan, ruleId, edits);
-      },
-      (error: unknown) => {
-        setShare(null);
-        if (!(error instanceof Cancelled))
-          usePlanStore.getState().tell(error instanceof Error ? error.message : String(error));
-      },
-    );
+  const plan = useCommittedPlan();
+  const { ask, share, cancel } = useJob('fixAll', { plan, ruleId });
+  const mend = async (): Promise<void> => {
+    const outcome = await ask();
+    if (outcome.kind === 'answered') take(plan, ruleId, outcome.answer);
+    else if (outcome.kind === 'failed') usePlanStore.getState().tell(outcome.problem, 'problem');
   };
   if (share !== null)
     return (
-      <Button size="small" onClick={stop}>
+      <Button size="small" onClick={cancel}>
         Stop mending ({Math.round(share * 100)} %)
       </Button>
     );

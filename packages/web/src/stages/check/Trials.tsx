@@ -1,8 +1,6 @@
-import type { TrialAnswer } from '@sashiko/core/spacing/trials';
 import { Button } from 'antd';
-import { useEffect, useRef, useState } from 'react';
 import { useShownPlan } from '../../stores/plan-store.ts';
-import { ask, type Job } from '../../workers/workshop.ts';
+import { useJob } from '../../workers/use-job.ts';
 import type { ShownPlace } from './shown-place.ts';
 
 const TRIALS = 200;
@@ -10,20 +8,9 @@ const TRIALS = 200;
 /** Sews the plan over and over with a wandering hand, in the worker. */
 export function Trials({ onShow }: { readonly onShow: (place: ShownPlace) => void }) {
   const plan = useShownPlan();
-  const [share, setShare] = useState<number | null>(null);
-  const [result, setResult] = useState<{ readonly of: typeof plan; readonly answer: TrialAnswer } | null>(
-    null,
-  );
-  const job = useRef<Job<TrialAnswer> | null>(null);
-  useEffect(() => () => job.current?.cancel(), []);
-  const start = (): void => {
-    setShare(0);
-    job.current = ask('trials', { plan, seed: 1, trials: TRIALS, wanderFactor: 1 }, setShare);
-    job.current.answer
-      .then((answer) => setResult({ of: plan, answer }))
-      .catch(() => {})
-      .finally(() => setShare(null));
-  };
+  const job = useJob('trials', { plan, seed: 1, trials: TRIALS, wanderFactor: 1 });
+  const { share, problem } = job;
+  const answer = job.isStale ? null : job.answer;
   return (
     <section aria-label="Sewing it over and over" aria-live="polite">
       <h2>Sew it {TRIALS} times</h2>
@@ -32,27 +19,28 @@ export function Trials({ onShow }: { readonly onShow: (place: ShownPlace) => voi
         sides touch.
       </p>
       {share === null ? (
-        <Button size="small" onClick={start}>
+        <Button size="small" onClick={job.ask}>
           Try it
         </Button>
       ) : (
         <div className="buttons">
           <span className="figure">{Math.round(share * 100)} %</span>
-          <Button size="small" onClick={() => job.current?.cancel()}>
+          <Button size="small" onClick={job.cancel}>
             Stop
           </Button>
         </div>
       )}
-      {result !== null && result.of === plan && (
+      {problem !== null && <p role="alert">{problem}</p>}
+      {answer !== null && (
         <>
           <p>
             <strong>
-              Touched in {result.answer.touched} of {result.answer.trials} trials
+              Touched in {answer.touched} of {answer.trials} trials
             </strong>
             , under these assumptions.
           </p>
           <ul className="rows">
-            {result.answer.places.map(({ at, keys, times }) => (
+            {answer.places.map(({ at, keys, times }) => (
               <li key={keys.join('+')}>
                 <button
                   type="button"

@@ -6,8 +6,8 @@ import { useState } from 'react';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
-import { ask } from '../../workers/workshop.ts';
-import { inBase64, type PictureProps, tellProblem } from './picture-files.ts';
+import { useAsking } from '../../workers/asking.ts';
+import { inBase64, isOnTable, LEFT, type PictureProps, straightening, tellPicture } from './picture-files.ts';
 
 export function MakeTrue({ backdrop, image }: PictureProps) {
   const plan = useShownPlan();
@@ -16,7 +16,7 @@ export function MakeTrue({ backdrop, image }: PictureProps) {
   const { unit } = plan.habits;
   const [knownMm, setKnownMm] = useState(100);
   const [size, setSize] = useState({ widthMm: 210, heightMm: 297 });
-  const [isBusy, setBusy] = useState(false);
+  const isBusy = useAsking(straightening).asked !== null;
   const purpose = tool.kind === 'point' ? tool.purpose : null;
   const points = tool.kind === 'point' ? tool.points.map((p) => toPicture(backdrop, p)) : [];
   const start = (next: 'calibrate' | 'straighten'): void =>
@@ -27,28 +27,24 @@ export function MakeTrue({ backdrop, image }: PictureProps) {
     if (usePlanStore.getState().commit(calibratePicture(currentPlan(), a, b, knownMm)))
       setTool({ kind: 'hand' });
   };
-  const straighten = (): void => {
-    setBusy(true);
-    ask('straighten', { image, corners: points as unknown as FourPoints, ...size })
-      .answer.then(async ({ image: read, ...rest }) => ({ ...rest, image: await inBase64(read) }))
-      .then(({ image: straight, mmPerPx, cornerPx }) => {
-        const first = points[0] as { x: number; y: number };
-        // The first corner stays where it lay on the cloth.
-        const corner = placePointExactly(
-          { at: backdrop.at, turnDeg: backdrop.turnDeg, mirrored: false },
-          { x: first.x * backdrop.mmPerPx, y: first.y * backdrop.mmPerPx },
-        );
-        const at = { x: corner.x - cornerPx.x * mmPerPx, y: corner.y - cornerPx.y * mmPerPx };
-        const placing = { panelId: backdrop.panelId, at, mmPerPx, turnDeg: 0, strength: backdrop.strength };
-        if (
-          usePlanStore
-            .getState()
-            .commit(layPicture(currentPlan(), straight, placing, 'straighten the picture'))
-        )
-          setTool({ kind: 'hand' });
-      })
-      .catch(tellProblem)
-      .finally(() => setBusy(false));
+  const straighten = async (): Promise<void> => {
+    const asked = currentPlan();
+    const [first] = points;
+    if (first === undefined) return;
+    const outcome = await straightening.ask({ image, corners: points as unknown as FourPoints, ...size });
+    if (outcome.kind !== 'answered') return tellPicture(outcome, asked);
+    const { mmPerPx, cornerPx } = outcome.answer;
+    const straight = await inBase64(outcome.answer.image);
+    if (!isOnTable(asked)) return tellPicture(LEFT, asked);
+    // The first corner stays where it lay on the cloth.
+    const corner = placePointExactly(
+      { at: backdrop.at, turnDeg: backdrop.turnDeg, mirrored: false },
+      { x: first.x * backdrop.mmPerPx, y: first.y * backdrop.mmPerPx },
+    );
+    const at = { x: corner.x - cornerPx.x * mmPerPx, y: corner.y - cornerPx.y * mmPerPx };
+    const placing = { panelId: backdrop.panelId, at, mmPerPx, turnDeg: 0, strength: backdrop.strength };
+    const edit = layPicture(currentPlan(), straight, placing, 'straighten the picture');
+    if (usePlanStore.getState().commit(edit)) setTool({ kind: 'hand' });
   };
   return (
     <section aria-label="Make the picture true">

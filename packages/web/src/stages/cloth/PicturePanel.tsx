@@ -1,15 +1,15 @@
 import { clothBox } from '@sashiko/core/cloth/cloth';
 import { dropPicture, layPicture } from '@sashiko/core/plan/edits/picture-edits';
 import { Button } from 'antd';
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import { useDroppedStore } from '../../stores/dropped-store.ts';
 import { panelInHand } from '../../stores/panel-in-hand.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
-import { ask } from '../../workers/workshop.ts';
+import { useAsking } from '../../workers/asking.ts';
 import { MakeTrue } from './MakeTrue.tsx';
 import { Placing } from './PicturePlacing.tsx';
-import { inBase64, tellProblem } from './picture-files.ts';
+import { inBase64, isOnTable, LEFT, readingPicture, tellPicture } from './picture-files.ts';
 
 /** How strongly a new picture shows. */
 const USUAL_STRENGTH = 0.75;
@@ -19,33 +19,31 @@ export function PicturePanel() {
   const plan = useShownPlan();
   const { backdrop } = plan;
   const image = backdrop === null ? undefined : plan.images[backdrop.imageId];
-  const [isBusy, setBusy] = useState(false);
-  const read = (file: File): void => {
-    setBusy(true);
-    ask('readPicture', { file })
-      .answer.then(inBase64)
-      .then((bytes) => {
-        const now = currentPlan();
-        const panel = panelInHand(now);
-        const box = clothBox(panel);
-        usePlanStore.getState().commit(
-          layPicture(now, bytes, {
-            panelId: panel.id,
-            at: { x: box.left, y: box.top },
-            mmPerPx: box.widthMm / bytes.widthPx,
-            turnDeg: 0,
-            strength: USUAL_STRENGTH,
-          }),
-        );
-      })
-      .catch(tellProblem)
-      .finally(() => setBusy(false));
+  const isBusy = useAsking(readingPicture).asked !== null;
+  const read = async (file: File): Promise<void> => {
+    const asked = currentPlan();
+    const outcome = await readingPicture.ask({ file });
+    if (outcome.kind !== 'answered') return tellPicture(outcome, asked);
+    const bytes = await inBase64(outcome.answer);
+    if (!isOnTable(asked)) return tellPicture(LEFT, asked);
+    const now = currentPlan();
+    const panel = panelInHand(now);
+    const box = clothBox(panel);
+    usePlanStore.getState().commit(
+      layPicture(now, bytes, {
+        panelId: panel.id,
+        at: { x: box.left, y: box.top },
+        mmPerPx: box.widthMm / bytes.widthPx,
+        turnDeg: 0,
+        strength: USUAL_STRENGTH,
+      }),
+    );
   };
   const waiting = useDroppedStore((state) => state.waiting);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a file is taken once
   useEffect(() => {
     const file = useDroppedStore.getState().take('picture');
-    if (file !== null) read(file);
+    if (file !== null) void read(file);
   }, [waiting]);
   return (
     <>
@@ -56,7 +54,12 @@ export function PicturePanel() {
           the plan.
         </p>
         <div className="buttons">
-          <FileButton label="Picture file" accept="image/*" isBusy={isBusy} onFile={read}>
+          <FileButton
+            label="Picture file"
+            accept="image/*"
+            isBusy={isBusy}
+            onFile={(file) => void read(file)}
+          >
             {backdrop === null ? 'Choose a picture' : 'Choose another'}
           </FileButton>
           {backdrop !== null && (

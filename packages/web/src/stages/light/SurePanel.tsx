@@ -2,37 +2,23 @@ import { type LightTrialAnswer, SWAYS } from '@sashiko/core/circuit/light-trials
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatCurrent } from '@sashiko/core/units/electrical';
 import { Button } from 'antd';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo } from 'react';
 import { useViewStore } from '../../stores/view-store.ts';
 import { Chart } from '../../ui/Chart.tsx';
 import { CsvButton } from '../../ui/CsvButton.tsx';
 import { INK } from '../../ui/ink.ts';
 import { Row } from '../../ui/Row.tsx';
 import { type Column, SortedTable } from '../../ui/SortedTable.tsx';
-import { ask, Cancelled, type Job } from '../../workers/workshop.ts';
+import { useJob } from '../../workers/use-job.ts';
 
 const TRIALS = 1000;
 
 /** How sure the figures are: the piece made many times over, with what differs from piece to piece. */
 export function SurePanel({ plan }: { readonly plan: Plan }) {
   const isTouching = useViewStore((state) => state.isTouching);
-  const [share, setShare] = useState<number | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const [result, setResult] = useState<{ readonly of: Plan; readonly answer: LightTrialAnswer } | null>(null);
-  const job = useRef<Job<LightTrialAnswer> | null>(null);
-  useEffect(() => () => job.current?.cancel(), []);
-  const start = (): void => {
-    setShare(0);
-    setProblem(null);
-    job.current = ask('lightTrials', { plan, isTouching, trials: TRIALS, seed: 1 }, setShare);
-    job.current.answer
-      .then((answer) => setResult({ of: plan, answer }))
-      .catch((error: unknown) => {
-        if (!(error instanceof Cancelled)) setProblem(error instanceof Error ? error.message : String(error));
-      })
-      .finally(() => setShare(null));
-  };
-  const answer = result !== null && result.of === plan ? result.answer : null;
+  const job = useJob('lightTrials', { plan, isTouching, trials: TRIALS, seed: 1 });
+  const { share, problem } = job;
+  const answer = job.isStale ? null : job.answer;
   return (
     <section aria-label="How sure" aria-live="polite">
       <h2>Make it {TRIALS.toLocaleString('en')} times</h2>
@@ -41,13 +27,13 @@ export function SurePanel({ plan }: { readonly plan: Plan }) {
         used and cold, within what is assumed.
       </p>
       {share === null ? (
-        <Button size="small" onClick={start}>
+        <Button size="small" onClick={job.ask}>
           {answer === null ? 'Make them' : 'Make them again'}
         </Button>
       ) : (
         <div className="buttons">
           <span className="figure">{Math.round(share * 100)} %</span>
-          <Button size="small" onClick={() => job.current?.cancel()}>
+          <Button size="small" onClick={job.cancel}>
             Stop
           </Button>
         </div>

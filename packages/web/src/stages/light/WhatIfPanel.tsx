@@ -1,13 +1,12 @@
-import type { LightFigures, WhatIf, WhatIfAnswer } from '@sashiko/core/advice/what-ifs';
+import type { LightFigures, WhatIf } from '@sashiko/core/advice/what-ifs';
 import { succeed } from '@sashiko/core/errors/problem';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { formatCurrent, formatHours } from '@sashiko/core/units/electrical';
 import { Button } from 'antd';
-import { useEffect, useRef, useState } from 'react';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { CsvButton } from '../../ui/CsvButton.tsx';
 import { type Column, SortedTable } from '../../ui/SortedTable.tsx';
-import { ask, Cancelled, type Job } from '../../workers/workshop.ts';
+import { useAnswer } from '../../workers/use-answer.ts';
 
 interface CaseRow {
   readonly key: string;
@@ -18,7 +17,8 @@ interface CaseRow {
 
 /** The same piece with one thing changed, side by side with how it is; what is an edit is taken by a click. */
 export function WhatIfPanel({ plan }: { readonly plan: Plan }) {
-  const { answer, share, problem } = useWhatIfs(plan);
+  const { answer: last, share, problem, isDue } = useAnswer('whatIfs', { plan });
+  const answer = isDue ? null : last;
   const rows: readonly CaseRow[] =
     answer === null
       ? []
@@ -29,10 +29,8 @@ export function WhatIfPanel({ plan }: { readonly plan: Plan }) {
   return (
     <section aria-busy={answer === null} aria-live="polite">
       <h2>What if</h2>
-      {problem !== null && <p role="alert">{problem}</p>}
-      {answer === null && problem === null && (
-        <p className="quiet">Working them out … {Math.round(share * 100)} %</p>
-      )}
+      {problem !== null && !isDue && <p role="alert">{problem}</p>}
+      {isDue && <p className="quiet">Working them out … {Math.round(share * 100)} %</p>}
       {answer !== null && (
         <>
           <SortedTable
@@ -122,27 +120,3 @@ const COLUMNS: readonly Column<CaseRow>[] = [
     ),
   },
 ];
-
-function useWhatIfs(plan: Plan): {
-  readonly answer: WhatIfAnswer | null;
-  readonly share: number;
-  readonly problem: string | null;
-} {
-  const [share, setShare] = useState(0);
-  const [known, setKnown] = useState<{ readonly of: Plan; readonly answer: WhatIfAnswer } | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const job = useRef<Job<WhatIfAnswer> | null>(null);
-  useEffect(() => {
-    setShare(0);
-    setProblem(null);
-    job.current = ask('whatIfs', { plan }, setShare);
-    job.current.answer.then(
-      (answer) => setKnown({ of: plan, answer }),
-      (error: unknown) => {
-        if (!(error instanceof Cancelled)) setProblem(error instanceof Error ? error.message : String(error));
-      },
-    );
-    return () => job.current?.cancel();
-  }, [plan]);
-  return { answer: known?.of === plan ? known.answer : null, share, problem };
-}

@@ -6,12 +6,12 @@ import { panelOf } from '@sashiko/core/plan/panels';
 import type { Part } from '@sashiko/core/plan/records';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button, Progress, Select } from 'antd';
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { useGhosts } from '../../canvas/use-ghosts.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
-import { ask, Cancelled, type Job } from '../../workers/workshop.ts';
+import { useJob } from '../../workers/use-job.ts';
 
 /** Places and turns at which every spot of the chosen part falls into an opening. */
 export function FitPanel() {
@@ -33,11 +33,6 @@ export function FitPanel() {
   );
 }
 
-type Found =
-  | { readonly state: 'idle' }
-  | { readonly state: 'working'; readonly share: number }
-  | { readonly state: 'done'; readonly fits: readonly Fit[] };
-
 function FitSearchForm({ part }: { readonly part: Part }) {
   const plan = useShownPlan();
   const { unit } = plan.habits;
@@ -48,8 +43,7 @@ function FitSearchForm({ part }: { readonly part: Part }) {
   const everywhere = areas.filter((area) => area.use !== 'reach').map((area) => area.id);
   const [spotAreas, setSpotAreas] = useState<Readonly<Record<string, readonly string[]>>>({});
   const [marginMm, setMarginMm] = useState(1);
-  const [found, setFound] = useState<Found>({ state: 'idle' });
-  const job = useRef<Job<readonly Fit[]> | null>(null);
+  const job = useJob('findFits', { plan, partId: part.id, marginMm, spotAreas });
   const [shown, setShown] = useState<Fit | null>(null);
   useGhosts(
     shown === null
@@ -64,20 +58,6 @@ function FitSearchForm({ part }: { readonly part: Part }) {
           },
         ],
   );
-  useEffect(() => () => job.current?.cancel(), []);
-  const search = (): void => {
-    setFound({ state: 'working', share: 0 });
-    const request = { plan: currentPlan(), partId: part.id, marginMm, spotAreas };
-    job.current = ask('findFits', request, (share) => setFound({ state: 'working', share }));
-    job.current.answer.then(
-      (fits) => setFound({ state: 'done', fits }),
-      (error: unknown) => {
-        setFound({ state: 'idle' });
-        if (!(error instanceof Cancelled))
-          usePlanStore.getState().tell(error instanceof Error ? error.message : String(error), 'problem');
-      },
-    );
-  };
   const take = (fit: Fit): void => {
     const { at, turnDeg } = fit;
     if (
@@ -105,23 +85,27 @@ function FitSearchForm({ part }: { readonly part: Part }) {
       ))}
       <LengthField label="Room round each" valueMm={marginMm} unit={unit} onChange={setMarginMm} />
       <div className="buttons">
-        {found.state === 'working' ? (
-          <Button size="small" onClick={() => job.current?.cancel()}>
+        {job.share !== null ? (
+          <Button size="small" onClick={job.cancel}>
             Stop
           </Button>
         ) : (
-          <Button size="small" type="primary" disabled={areas.length === 0} onClick={search}>
+          <Button size="small" type="primary" disabled={areas.length === 0} onClick={job.ask}>
             Search
           </Button>
         )}
       </div>
       {areas.length === 0 && <p className="quiet">Draw openings or windows on the Cloth stage first.</p>}
-      {found.state === 'working' && <Progress percent={Math.round(found.share * 100)} size="small" />}
-      {found.state === 'done' && (
+      {job.share !== null && <Progress percent={Math.round(job.share * 100)} size="small" />}
+      {job.problem !== null && <p role="alert">{job.problem}</p>}
+      {job.share === null && job.answer !== null && job.problem === null && (
         <>
-          <p role="status">{fitWords(found.fits.length)}</p>
+          <p role="status">
+            {fitWords(job.answer.length)}
+            {job.isStale && ' That was for the piece as it was: search again to be sure.'}
+          </p>
           <ul className="line-list">
-            {found.fits.map((fit, i) => (
+            {job.answer.map((fit, i) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: answers come best first and stay so
               <li key={i} onPointerEnter={() => setShown(fit)} onFocus={() => setShown(fit)}>
                 <span>

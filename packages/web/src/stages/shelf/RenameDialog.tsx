@@ -3,6 +3,7 @@ import { tidyName } from '@sashiko/core/plan/edits/cloth-edits';
 import { Input } from 'antd';
 import { useState } from 'react';
 import { renameStored, type ShelfEntry } from '../../storage/shelf.ts';
+import { reported } from '../../stores/shelf-store.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 
 /** Gives a plan on the shelf another name. */
@@ -17,7 +18,7 @@ export function RenameDialog({
   const name = tidyName(text);
   const take = (): void => {
     if (!name.ok) return;
-    void renameStored(entry.id, name.value, Date.now()).then(onClose);
+    reported(renameStored(entry.id, name.value, Date.now()).finally(onClose));
   };
   return (
     <Dialog

@@ -2,7 +2,7 @@ import type { ShelfBackup } from '@sashiko/core/formats/shelf-file';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { isKeptForGood, lastBackup } from '../../storage/keeping.ts';
 import { useOfflineStore } from '../../stores/offline-store.ts';
-import { useShelfStore } from '../../stores/shelf-store.ts';
+import { reported, useShelfStore } from '../../stores/shelf-store.ts';
 import { FileAsk } from '../../ui/FileAsk.tsx';
 
 const work = () => import('./shelf-work.ts');
@@ -40,11 +40,11 @@ export function Safekeeping({ onBackup }: { readonly onBackup: (backup: ShelfBac
       <button
         type="button"
         className="button"
-        onClick={() => void work().then(({ saveBackup }) => saveBackup(Date.now()))}
+        onClick={() => reported(work().then(({ saveBackup }) => saveBackup(Date.now())))}
       >
         Back up the shelf
       </button>{' '}
-      <FileAsk label="Backup file" accept=".json,application/json" onFile={(file) => void take(file)}>
+      <FileAsk label="Backup file" accept=".json,application/json" onFile={(file) => reported(take(file))}>
         {(ask) => (
           <button type="button" className="button" onClick={ask}>
             Bring back a backup

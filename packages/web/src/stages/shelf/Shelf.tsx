@@ -1,11 +1,11 @@
 import type { ShelfBackup } from '@sashiko/core/formats/shelf-file';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { lazy, Suspense, useCallback, useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { LAID_OUT, readFact } from '../../storage/facts.ts';
 import { backupDue, lastBackup } from '../../storage/keeping.ts';
 import { deleteForGood, listPlans, type ShelfEntry, setRemoved } from '../../storage/shelf.ts';
-import { useShelfStore } from '../../stores/shelf-store.ts';
+import { reported, useShelfStore } from '../../stores/shelf-store.ts';
 import { FileAsk } from '../../ui/FileAsk.tsx';
 import { usePageTheme } from '../../ui/use-page-theme.ts';
 import { PlanCard } from './PlanCard.tsx';
@@ -37,11 +37,6 @@ export function Shelf() {
   const [search, setSearch] = useState('');
   const [isStarting, setStarting] = useState(false);
   const [isDropping, setDropping] = useState(false);
-  const report = useCallback(
-    (error: unknown): void =>
-      tell(`That could not be kept. ${error instanceof Error ? error.message : String(error)}`, 'problem'),
-    [tell],
-  );
   useEffect(() => {
     document.title = 'Sashiko';
     layOutOnce().catch(() =>
@@ -90,7 +85,7 @@ export function Shelf() {
         event.preventDefault();
         setDropping(false);
         const file = event.dataTransfer.files[0];
-        if (file !== undefined) void takeFile(file);
+        if (file !== undefined) reported(takeFile(file));
       }}
     >
       <header>
@@ -113,7 +108,7 @@ export function Shelf() {
         <FileAsk
           label="Plan file"
           accept=".json,application/json"
-          onFile={(file) => void takeFile(file).catch(report)}
+          onFile={(file) => reported(takeFile(file))}
         >
           {(ask) => (
             <button type="button" className="button" onClick={ask}>
@@ -125,11 +120,11 @@ export function Shelf() {
           type="button"
           className="button"
           title="A felt bookmark with one light: what comes next is said all the way"
-          onClick={() => void beginFirst().catch(report)}
+          onClick={() => reported(beginFirst())}
         >
           A first piece
         </button>
-        <button type="button" className="button loud" onClick={() => void begin().catch(report)}>
+        <button type="button" className="button loud" onClick={() => reported(begin())}>
           New plan
         </button>
       </header>
@@ -157,7 +152,7 @@ export function Shelf() {
             type="button"
             className="button small"
             onClick={() => {
-              void setRemoved(justRemoved.id, 0);
+              reported(setRemoved(justRemoved.id, 0));
               setJustRemoved(null);
             }}
           >
@@ -170,11 +165,11 @@ export function Shelf() {
           <PlanCard
             key={entry.id}
             entry={entry}
-            onCopy={() => void copy(entry).catch(report)}
-            onBegin={() => void beginFrom(entry).catch(report)}
+            onCopy={() => reported(copy(entry))}
+            onBegin={() => reported(beginFrom(entry))}
             onRename={() => setRenaming(entry)}
-            onRemove={() => void remove(entry).catch(report)}
-            onExport={() => void exportOne(entry).catch(report)}
+            onRemove={() => reported(remove(entry))}
+            onExport={() => reported(exportOne(entry))}
           />
         ))}
       </ul>
@@ -197,7 +192,7 @@ export function Shelf() {
                   type="button"
                   className="button small"
                   onClick={() => {
-                    void setRemoved(entry.id, 0);
+                    reported(setRemoved(entry.id, 0));
                     setJustRemoved(null);
                   }}
                 >
@@ -206,7 +201,7 @@ export function Shelf() {
                 <button
                   type="button"
                   className="button small danger"
-                  onClick={() => void deleteForGood(entry.id)}
+                  onClick={() => reported(deleteForGood(entry.id))}
                 >
                   Delete for good
                 </button>
@@ -219,7 +214,7 @@ export function Shelf() {
         <summary>
           <h2>Lit pieces to begin from</h2>
         </summary>
-        <Suspense fallback={null}>{isStarting && <Starts onProblem={report} />}</Suspense>
+        <Suspense fallback={null}>{isStarting && <Starts />}</Suspense>
       </details>
       <Safekeeping onBackup={setBackup} />
       <Suspense fallback={null}>
@@ -250,7 +245,7 @@ function BackupReminder({ plans }: { readonly plans: readonly ShelfEntry[] }) {
       <button
         type="button"
         className="button small"
-        onClick={() => void work().then(({ saveBackup }) => saveBackup(Date.now()))}
+        onClick={() => reported(work().then(({ saveBackup }) => saveBackup(Date.now())))}
       >
         Back up the shelf
       </button>

@@ -5,6 +5,7 @@ import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { addCopy } from '../../storage/repository.ts';
 import { STARTS } from '../../storage/starts.ts';
+import { reported } from '../../stores/shelf-store.ts';
 import { contents, drawingOf } from './draw-looks.tsx';
 
 interface Shown {
@@ -15,7 +16,7 @@ interface Shown {
 }
 
 /** Lit pieces to begin from, each as it is drawn on its cloth. */
-export function Starts({ onProblem }: { readonly onProblem: (error: unknown) => void }) {
+export function Starts() {
   const navigate = useNavigate();
   const [shown, setShown] = useState<readonly Shown[]>([]);
   useEffect(() => {
@@ -29,12 +30,12 @@ export function Starts({ onProblem }: { readonly onProblem: (error: unknown) => 
         setShown((before) => [...before, { id, family, plan: plan.value, svg }]);
       }
     };
-    fetchAll().catch(onProblem);
+    reported(fetchAll());
     return () => {
       isGone = true;
       setShown([]);
     };
-  }, [onProblem]);
+  }, []);
   const begin = async (plan: Plan): Promise<void> => {
     void navigate(`/plan/${await addCopy(asTemplate(plan), plan.name, Date.now())}/parts`);
   };
@@ -54,7 +55,7 @@ export function Starts({ onProblem }: { readonly onProblem: (error: unknown) => 
           <div className="actions">
             <button
               type="button"
-              onClick={() => void begin(plan).catch(onProblem)}
+              onClick={() => reported(begin(plan))}
               aria-label={`Begin a piece from ${plan.name}`}
             >
               Begin from it

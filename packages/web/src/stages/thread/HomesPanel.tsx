@@ -6,17 +6,16 @@ import { formatLength } from '@sashiko/core/units/length';
 import { Button, Progress } from 'antd';
 import { useEffect, useState } from 'react';
 import { useGhosts } from '../../canvas/use-ghosts.ts';
-import { useJobsStore } from '../../stores/jobs-store.ts';
+import { homesJob, useJobsStore } from '../../stores/jobs-store.ts';
 import { currentPlan, usePlanStore } from '../../stores/plan-store.ts';
 import { INK } from '../../ui/ink.ts';
 import { OptionSelect } from '../../ui/OptionSelect.tsx';
-import { ask, Cancelled } from '../../workers/workshop.ts';
+import { useAsking } from '../../workers/asking.ts';
 import { startRoute } from './use-route-job.ts';
 
 /** A home for the power, or for the board: ranked places with reasons, shown on the cloth, to take. */
 export function HomesPanel({ plan }: { readonly plan: Plan }) {
-  const job = useJobsStore((state) => state.homes);
-  const setHomes = useJobsStore((state) => state.setHomes);
+  const { asked, share, answer, answered, problem, ended } = useAsking(homesJob);
   const commit = usePlanStore((state) => state.commit);
   const movable = Object.values(plan.parts).filter((part) => {
     const kind = kindOf(plan, part);
@@ -26,31 +25,17 @@ export function HomesPanel({ plan }: { readonly plan: Plan }) {
   const part = movable.find(({ id }) => id === partId) ?? movable[0];
   const [shown, setShown] = useState<Home | null>(null);
   useGhosts(shown === null || part === undefined ? [] : [{ ...part, at: shown.at, turnDeg: shown.turnDeg }]);
-  // Places are found for the plan as it was.
-  useEffect(() => {
-    if (plan.parts === undefined) return;
-    useJobsStore.getState().setHomes({ state: 'idle' });
-    return () => setShown(null);
-  }, [plan.parts]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a place is shown among the parts it was found for
+  useEffect(() => () => setShown(null), [plan.parts]);
   if (part === undefined) return null;
-  const present = job.state === 'found' ? job.homes.find((home) => home.isPresent) : undefined;
+  // Places are found for the plan as it was.
+  const isOfNow = (of: typeof answered): boolean =>
+    of !== null && of.partId === part.id && of.plan.parts === plan.parts;
+  const homes = isOfNow(answered) && problem === null ? answer : null;
+  const present = homes?.find((home) => home.isPresent);
   const look = (): void => {
-    const asked = currentPlan();
-    const work = ask(
-      'homes',
-      { plan: asked, partId: part.id, request: useJobsStore.getState().request },
-      (share) => setHomes({ state: 'working', partId: part.id, share, cancel: work.cancel }),
-    );
-    setHomes({ state: 'working', partId: part.id, share: 0, cancel: work.cancel });
-    work.answer.then(
-      (homes) =>
-        setHomes(currentPlan() === asked ? { state: 'found', partId: part.id, homes } : { state: 'idle' }),
-      (error: unknown) => {
-        setHomes({ state: 'idle' });
-        if (!(error instanceof Cancelled))
-          usePlanStore.getState().tell(error instanceof Error ? error.message : String(error), 'problem');
-      },
-    );
+    const { request } = useJobsStore.getState();
+    void homesJob.ask({ plan: currentPlan(), partId: part.id, request });
   };
   return (
     <section aria-label="A home for the power">
@@ -63,36 +48,37 @@ export function HomesPanel({ plan }: { readonly plan: Plan }) {
           options={movable.map(({ id, name }) => ({ value: id, label: name }))}
           onChange={(id) => {
             setPartId(id);
-            setHomes({ state: 'idle' });
+            homesJob.forget();
             setShown(null);
           }}
         />
       )}
-      {job.state === 'idle' && (
+      {problem !== null && isOfNow(ended) && <p role="alert">{problem}</p>}
+      {asked === null && homes === null && (
         <div className="buttons">
           <Button size="small" onClick={look}>
             Where should {part.name} go?
           </Button>
         </div>
       )}
-      {job.state === 'working' && (
+      {asked !== null && (
         <>
           <Progress
-            percent={Math.round(job.share * 100)}
+            percent={Math.round(share * 100)}
             size="small"
             aria-label="Trying places"
             strokeColor={INK.indigo}
           />
           <div className="buttons">
-            <Button size="small" onClick={job.cancel}>
+            <Button size="small" onClick={homesJob.cancel}>
               Stop
             </Button>
           </div>
         </>
       )}
-      {job.state === 'found' && (
+      {asked === null && homes !== null && (
         <ol className="homes">
-          {job.homes.map((home) => (
+          {homes.map((home) => (
             <li key={`${home.at.x},${home.at.y},${home.turnDeg}`}>
               <p>
                 <strong>{placeWords(plan, home)}</strong>: {threadWords(plan, home, present)}
@@ -114,7 +100,7 @@ export function HomesPanel({ plan }: { readonly plan: Plan }) {
                       if (!moved.ok) commit(moved);
                       else {
                         setShown(null);
-                        startRoute(useJobsStore.getState().request, 1, moved.value);
+                        void startRoute(useJobsStore.getState().request, 1, moved.value);
                       }
                     }}
                   >

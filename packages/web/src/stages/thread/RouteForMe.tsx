@@ -25,7 +25,7 @@ export function RouteForMe({ plan }: { readonly plan: Plan }) {
   useWarmWorker();
   const start = (nextSeed: number): void => {
     setSeed(nextSeed);
-    startRoute(request, nextSeed);
+    void startRoute(request, nextSeed);
   };
   const hasRuns = Object.keys(plan.runs).length > 0;
   return (
@@ -36,7 +36,7 @@ export function RouteForMe({ plan }: { readonly plan: Plan }) {
           <>
             <div className="buttons">
               <Button onClick={() => start(1)}>Propose threads</Button>
-              {hasRuns && <Button onClick={startTidy}>Pull tight</Button>}
+              {hasRuns && <Button onClick={() => void startTidy()}>Pull tight</Button>}
             </div>
             <More id="proposal" title="What is proposed">
               <RouteOptions plan={plan} />

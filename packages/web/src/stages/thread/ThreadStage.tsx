@@ -54,7 +54,7 @@ export function ThreadStage() {
         panels={PANELS}
         onNext={() => {
           setPanel('Sew');
-          startRoute(useJobsStore.getState().request, 1);
+          void startRoute(useJobsStore.getState().request, 1);
         }}
         open={panel}
         onOpen={(name) => {

@@ -20,7 +20,7 @@ export function WaysOut({
   if (waysOut === null)
     return (
       <div className="buttons">
-        <Button size="small" onClick={() => startWaysOut(seed)}>
+        <Button size="small" onClick={() => void startWaysOut(seed)}>
           {job.result.leftOut.length > 0 ? 'What would help?' : 'What would do without it?'}
         </Button>
       </div>

@@ -76,7 +76,7 @@ afterEach(async () => {
 describe('a proposal', () => {
   test('is asked for with the patience that was chosen, drawn while it improves, and shown in the end', async () => {
     useJobsStore.getState().setPatience(60);
-    startRoute(USUAL_REQUEST, 7);
+    void startRoute(USUAL_REQUEST, 7);
     expect(worker().heard.at(-1)).toMatchObject({
       kind: 'ask',
       name: 'route',
@@ -103,7 +103,7 @@ describe('a proposal', () => {
   });
 
   test('is the best so far when the maker has seen enough, and gone when it is left', async () => {
-    startRoute(USUAL_REQUEST, 1);
+    void startRoute(USUAL_REQUEST, 1);
     const id = worker().lastId;
     const working = route();
     if (working.state !== 'working') throw new Error('nothing is under way');
@@ -122,7 +122,7 @@ describe('a proposal', () => {
   });
 
   test('for a plan that was changed meanwhile is not shown', async () => {
-    startRoute(USUAL_REQUEST, 1);
+    void startRoute(USUAL_REQUEST, 1);
     usePlanStore.getState().commit(renamePlan(plan, 'Other lantern'));
     worker().say({ kind: 'answer', id: worker().lastId, answer: answerFor(plan) });
     await settled();
@@ -130,7 +130,7 @@ describe('a proposal', () => {
   });
 
   test('that is refused says why in words', async () => {
-    startRoute(USUAL_REQUEST, 1);
+    void startRoute(USUAL_REQUEST, 1);
     worker().say({ kind: 'refused', id: worker().lastId, message: 'There is nothing to join yet.' });
     await settled();
     expect(route().state).toBe('idle');
@@ -141,11 +141,11 @@ describe('a proposal', () => {
   });
 
   test('a way out that is looked at is drawn in its place', async () => {
-    startRoute(USUAL_REQUEST, 1);
+    void startRoute(USUAL_REQUEST, 1);
     const answer = answerFor(plan);
     worker().say({ kind: 'answer', id: worker().lastId, answer });
     await settled();
-    startWaysOut(1);
+    void startWaysOut(1);
     const way = { ...answer, id: 'pins', text: 'Other pins.', patches: 0, before: null, plan };
     const priced = { ...way, dearerMm: -40, moreThreadMm: 110, moreStrands: 0 };
     worker().say({ kind: 'answer', id: worker().lastId, answer: [priced] });
@@ -161,14 +161,14 @@ describe('a proposal', () => {
 });
 
 test('a worker that breaks is put away with its jobs, and the next question starts another', async () => {
-  startRoute(USUAL_REQUEST, 1);
+  void startRoute(USUAL_REQUEST, 1);
   const broken = worker();
   broken.break();
   await settled();
   expect(broken.isTerminated).toBe(true);
   expect(route().state).toBe('idle');
   expect(usePlanStore.getState().notice?.text).toMatch(/stopped unexpectedly/);
-  startRoute(USUAL_REQUEST, 1);
+  void startRoute(USUAL_REQUEST, 1);
   expect(worker()).not.toBe(broken);
   expect(worker().heard).toHaveLength(1);
 });

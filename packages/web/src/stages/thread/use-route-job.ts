@@ -6,40 +6,53 @@ import { useEffect } from 'react';
 import { proposalOf, useJobsStore } from '../../stores/jobs-store.ts';
 import { currentPlan, usePlanStore } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
+import { Asking } from '../../workers/asking.ts';
 import type { RouteAnswer, RouteJobResult } from '../../workers/messages.ts';
-import { ask, Cancelled } from '../../workers/workshop.ts';
 
-function tellFailure(error: unknown): void {
-  if (error instanceof Cancelled) return;
-  usePlanStore.getState().tell(error instanceof Error ? error.message : String(error), 'problem');
-}
+const routing = new Asking('route');
+const findingWaysOut = new Asking('waysOut');
+const tidying = new Asking('tidy');
+const warming = new Asking('warm');
+
+/** Whether the plan is still on the table as it was. */
+const isOpen = (plan: Plan): boolean => usePlanStore.getState().history?.plan === plan;
+
+const tell = (problem: string): void => usePlanStore.getState().tell(problem, 'problem');
 
 /** Starts routing the open plan. What was chosen stays chosen until the proposal is there. */
-export function startRoute(request: RouteRequest, seed: number, before: Edit | null = null): void {
+export async function startRoute(
+  request: RouteRequest,
+  seed: number,
+  before: Edit | null = null,
+): Promise<void> {
   const { setRoute, setPatience, patience } = useJobsStore.getState();
   // It was asked for this search; the next is one of the usual length again.
   setPatience('usual');
   const plan = currentPlan();
   const base = before === null ? plan : applyEdit(plan, before);
   useViewStore.getState().putDown();
-  let best: RouteJobResult | null = null;
-  const work = ask('route', { plan: base, request, seed, patience }, (share, found) => {
-    best = found === undefined ? best : resultOf(plan, before, found);
-    setRoute({ state: 'working', share, best, cancel: work.cancel, finish: work.finish });
-  });
-  setRoute({ state: 'working', share: 0, best, cancel: work.cancel, finish: work.finish });
-  work.answer.then(
-    (result) =>
-      setRoute(
-        currentPlan() === plan
-          ? { state: 'proposal', result: resultOf(plan, before, result), request, waysOut: null }
-          : { state: 'idle' },
-      ),
-    (error: unknown) => {
-      setRoute({ state: 'idle' });
-      tellFailure(error);
-    },
-  );
+  const { cancel, finish } = routing;
+  let [found, best]: [RouteAnswer | null, RouteJobResult | null] = [null, null];
+  const follow = (): void => {
+    const { share, best: latest } = routing.state;
+    if (latest !== null && latest !== found) best = resultOf(plan, before, latest);
+    found = latest;
+    setRoute({ state: 'working', share, best, cancel, finish });
+  };
+  const work = routing.ask({ plan: base, request, seed, patience });
+  follow();
+  const unsubscribe = routing.subscribe(follow);
+  const outcome = await work;
+  unsubscribe();
+  // Another proposal may be looked for by now.
+  if (routing.state.asked !== null) return;
+  if (outcome.kind === 'answered' && isOpen(plan)) {
+    const result = resultOf(plan, before, outcome.answer);
+    setRoute({ state: 'proposal', result, request, waysOut: null });
+    return;
+  }
+  setRoute({ state: 'idle' });
+  if (outcome.kind === 'failed') tell(outcome.problem);
 }
 
 /** An answer with the plan it is of: what the maker did before, and what the router moved, done first. */
@@ -54,7 +67,7 @@ function resultOf(
 }
 
 /** Looks for what would do without the patches of the proposal that is shown. */
-export function startWaysOut(seed: number): void {
+export async function startWaysOut(seed: number): Promise<void> {
   const { route, setRoute } = useJobsStore.getState();
   if (route.state !== 'proposal') return;
   const { result, request } = route;
@@ -63,30 +76,34 @@ export function startWaysOut(seed: number): void {
     const now = useJobsStore.getState().route;
     return now.state === 'proposal' && now.result === result;
   };
-  const work = ask('waysOut', { problem, solution, leftOut, plan: result.base, request, seed }, (share) => {
-    if (isStill()) setRoute({ ...route, waysOut: { state: 'working', share, cancel: work.cancel } });
-  });
-  setRoute({ ...route, waysOut: { state: 'working', share: 0, cancel: work.cancel } });
-  work.answer.then(
-    (ways) => {
-      if (isStill()) setRoute({ ...route, waysOut: { state: 'found', ways, shown: null } });
-    },
-    (error: unknown) => {
-      if (isStill()) setRoute({ ...route, waysOut: null });
-      tellFailure(error);
-    },
-  );
+  const { cancel } = findingWaysOut;
+  const follow = (): void => {
+    const { share } = findingWaysOut.state;
+    if (isStill()) setRoute({ ...route, waysOut: { state: 'working', share, cancel } });
+  };
+  const work = findingWaysOut.ask({ problem, solution, leftOut, plan: result.base, request, seed });
+  follow();
+  const unsubscribe = findingWaysOut.subscribe(follow);
+  const outcome = await work;
+  unsubscribe();
+  if (isStill())
+    setRoute({
+      ...route,
+      waysOut: outcome.kind === 'answered' ? { state: 'found', ways: outcome.answer, shown: null } : null,
+    });
+  if (outcome.kind === 'failed') tell(outcome.problem);
 }
 
 /** Pulls all threads tight that may be touched. */
-export function startTidy(): void {
+export async function startTidy(): Promise<void> {
   const plan = currentPlan();
-  ask('tidy', { plan }).answer.then(({ edit }) => {
-    const { commit, tell } = usePlanStore.getState();
-    if (currentPlan() !== plan) return;
-    if (edit === null) tell('All threads are as tight as they get without going another way.');
-    else commit({ ok: true, value: edit });
-  }, tellFailure);
+  const outcome = await tidying.ask({ plan });
+  if (outcome.kind === 'failed') tell(outcome.problem);
+  if (outcome.kind !== 'answered' || !isOpen(plan)) return;
+  const { edit } = outcome.answer;
+  if (edit === null)
+    usePlanStore.getState().tell('All threads are as tight as they get without going another way.');
+  else usePlanStore.getState().commit({ ok: true, value: edit });
 }
 
 let isWarm = false;
@@ -96,7 +113,7 @@ export function useWarmWorker(): void {
   useEffect(() => {
     if (isWarm || Object.keys(currentPlan().parts).length > MOST_WARMED) return;
     isWarm = true;
-    ask('warm', { plan: currentPlan() }).answer.catch(() => {});
+    void warming.ask({ plan: currentPlan() });
   }, []);
 }
 
