@@ -1,21 +1,10 @@
 /** What a plan says should be made, as one short word: the same word, the same thing to sew. */
 import { shortWord } from '../units/short-word.ts';
-import { FIELD_NAMES, isLog, type Plan, TABLE_NAMES } from './schema.ts';
-
-/** Besides the log, what is said of a plan and changes nothing that is made. */
-const BESIDE: ReadonlySet<string> = new Set([
-  'name',
-  'nextNumber',
-  'accepted',
-  'prices',
-  'kits',
-  'images',
-  'backdrop',
-]);
+import { changesMade, FIELD_NAMES, type Plan, TABLE_NAMES } from './schema.ts';
 
 /** 16 hexadecimal digits of all that is to be sewn, worked on and measured. O(size of the plan). */
 export function planContent(plan: Plan): string {
-  const names = [...FIELD_NAMES, ...TABLE_NAMES].filter((name) => !BESIDE.has(name) && !isLog(name)).sort();
+  const names = [...FIELD_NAMES, ...TABLE_NAMES].filter(changesMade).sort();
   const text = JSON.stringify(
     names.map((name) => [name, plan[name]]),
     inKeyOrder,

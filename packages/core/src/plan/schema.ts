@@ -43,19 +43,27 @@ export const PLAN_VERSION = 12;
 /** A making of hundreds of steps, ticked and taken back many times over. */
 const MOST_LOG_ENTRIES = 200_000;
 
+/** What a change of it may change besides itself; held against random edits both ways (`schema.test.ts`). */
+interface Meaning {
+  /** It tells what happened to the piece that is made, and is not undone with the plan: what is sewn stays sewn. */
+  readonly isLog?: boolean;
+  /** False: the piece that is made is the same whatever it says. */
+  readonly changesMade?: false;
+  /** False: the sewing sheet is the same whatever it says. */
+  readonly changesSheet?: false;
+}
+
 /** One value of a plan that is there once. */
-interface FieldForm {
+interface FieldForm extends Meaning {
   readonly form: v.GenericSchema;
   /** What a new plan has, and a file from before there was this field. */
   readonly empty: unknown;
   /** The version that brought it. */
   readonly since: number;
-  /** It tells what happened to the piece that is made, and is not undone with the plan: what is sewn stays sewn. */
-  readonly isLog?: boolean;
 }
 
 /** Records of one kind, by id. */
-interface TableForm {
+interface TableForm extends Meaning {
   readonly id: v.GenericSchema<string, string>;
   readonly record: v.GenericSchema;
   /** Where a record says its own id. */
@@ -64,21 +72,37 @@ interface TableForm {
   readonly most: number;
   readonly noun: string;
   readonly since: number;
-  readonly isLog?: boolean;
   /** What a new plan has of it; nothing where it is not said. */
   readonly empty?: Readonly<Record<string, unknown>>;
 }
 
 export const FIELDS = {
-  name: { form: name, empty: '', since: 1 },
+  name: { form: name, empty: '', since: 1, changesMade: false, changesSheet: false },
   /** The number the next part or run takes; never used twice, so that ticks and readings keep their owner. */
-  nextNumber: { form: wholeBetween(1, 1_000_000_000), empty: 1, since: 1 },
+  nextNumber: {
+    form: wholeBetween(1, 1_000_000_000),
+    empty: 1,
+    since: 1,
+    changesMade: false,
+    changesSheet: false,
+  },
   facts: { form: FactsSchema, empty: UNKNOWN_FACTS, since: 2 },
   habits: { form: HabitsSchema, empty: DEFAULT_HABITS, since: 1 },
-  backdrop: { form: v.nullable(BackdropSchema), empty: null, since: 2 },
+  backdrop: {
+    form: v.nullable(BackdropSchema),
+    empty: null,
+    since: 2,
+    changesMade: false,
+    changesSheet: false,
+  },
   /** What should be joined; null: as Sashiko derives it from the parts. */
-  wishes: { form: v.nullable(v.record(recordId, WishSchema)), empty: null, since: 3 },
-  kits: { form: KitsSchema, empty: ONE_KIT, since: 5 },
+  wishes: {
+    form: v.nullable(v.record(recordId, WishSchema)),
+    empty: null,
+    since: 3,
+    changesSheet: false,
+  },
+  kits: { form: KitsSchema, empty: ONE_KIT, since: 5, changesMade: false },
   /** The order the maker wants the steps in, by step id; steps it does not name take their usual place. */
   stepOrder: { form: v.pipe(v.array(stepId), v.maxLength(20_000)), empty: [], since: 5 },
   sitting: { form: SittingSchema, empty: NOT_BEGUN, since: 5, isLog: true },
@@ -105,7 +129,16 @@ export const TABLES = {
   seams: { id: recordId, record: SeamSchema, ownId: 'id', most: 200, noun: 'seams', since: 10 },
   /** Cloth on cloth: linings, pockets, overlays. */
   layers: { id: recordId, record: LayerSchema, ownId: 'id', most: 100, noun: 'layers', since: 10 },
-  images: { id: recordId, record: ImageSchema, ownId: 'id', most: 20, noun: 'pictures', since: 2 },
+  images: {
+    id: recordId,
+    record: ImageSchema,
+    ownId: 'id',
+    most: 20,
+    noun: 'pictures',
+    since: 2,
+    changesMade: false,
+    changesSheet: false,
+  },
   /** Kinds of part that the maker described; their ids start with `own-`. */
   ownParts: {
     id: recordId,
@@ -126,10 +159,29 @@ export const TABLES = {
     most: 5000,
     noun: 'accepted findings',
     since: 3,
+    changesMade: false,
+    changesSheet: false,
   },
   works: { id: recordId, record: WorkSchema, ownId: 'id', most: 200, noun: 'other works', since: 5 },
-  cuts: { id: recordId, record: CutSchema, ownId: 'id', most: 5000, noun: 'cut lengths', since: 5 },
-  prices: { id: stepId, record: PriceSchema, ownId: 'itemId', most: 2000, noun: 'prices', since: 5 },
+  cuts: {
+    id: recordId,
+    record: CutSchema,
+    ownId: 'id',
+    most: 5000,
+    noun: 'cut lengths',
+    since: 5,
+    changesSheet: false,
+  },
+  prices: {
+    id: stepId,
+    record: PriceSchema,
+    ownId: 'itemId',
+    most: 2000,
+    noun: 'prices',
+    since: 5,
+    changesMade: false,
+    changesSheet: false,
+  },
   /** Sewing steps that are done. */
   ticks: {
     id: stepId,
@@ -157,15 +209,21 @@ export type TableName = keyof typeof TABLES;
 export const FIELD_NAMES = Object.keys(FIELDS) as readonly FieldName[];
 export const TABLE_NAMES = Object.keys(TABLES) as readonly TableName[];
 
-const LOG_NAMES: ReadonlySet<string> = new Set(
-  Object.entries<{ readonly isLog?: boolean }>({ ...FIELDS, ...TABLES } as never)
-    .filter(([, form]) => form.isLog === true)
-    .map(([name]) => name),
-);
+const MEANINGS: Readonly<Record<FieldName | TableName, FieldForm | TableForm>> = { ...FIELDS, ...TABLES };
 
 /** Whether a table or field tells what happened to the piece that is made. */
 export function isLog(name: FieldName | TableName): boolean {
-  return LOG_NAMES.has(name);
+  return MEANINGS[name].isLog === true;
+}
+
+/** Whether what is made may be another when a table or field says something else; what happened to it makes it no other. */
+export function changesMade(name: FieldName | TableName): boolean {
+  return MEANINGS[name].changesMade !== false && !isLog(name);
+}
+
+/** Whether the sewing sheet may be another when a table or field says something else. */
+export function changesSheet(name: FieldName | TableName): boolean {
+  return MEANINGS[name].changesSheet !== false && !isLog(name);
 }
 
 /** What a new plan has of a table. */

@@ -1,5 +1,5 @@
 /** The sewing sheet of the open plan, worked out in the worker whenever something it rests on changes. */
-import { type FieldName, isLog, type Plan, type TableName } from '@sashiko/core/plan/schema';
+import { changesSheet, FIELD_NAMES, type Plan, TABLE_NAMES } from '@sashiko/core/plan/schema';
 import { isRoundDone, roundsOf } from '@sashiko/core/sewing/rounds';
 import type { SewingSheet } from '@sashiko/core/sewing/sewing-sheet';
 import { remembered } from '@sashiko/core/units/remembered';
@@ -10,13 +10,10 @@ import { usePlanStore } from './plan-store.ts';
 /** The sheet that was worked out last, whatever panel asked for it. */
 const sheetJob = new Asking('sheet');
 
-/** What the sheet does not rest on, besides what happens to the piece that is made. */
-const BESIDE = new Set<keyof Plan>(['cuts', 'prices', 'kits', 'name', 'nextNumber']);
+const RESTED_ON = [...FIELD_NAMES, ...TABLE_NAMES].filter(changesSheet);
 
 function restsOnTheSame(a: Plan, b: Plan): boolean {
-  return (Object.keys(a) as (keyof Plan)[]).every(
-    (field) => BESIDE.has(field) || isLog(field as FieldName | TableName) || a[field] === b[field],
-  );
+  return RESTED_ON.every((name) => a[name] === b[name]);
 }
 
 /** The sheet of a plan as far as it is. */
