@@ -16,7 +16,7 @@ export const dataLevel: CheckRule = {
   help: 'A data line counts as high only above 0.7 of the light’s own supply (from memory of typical datasheets). A board that runs on less than that cannot talk to it surely. Run both from the same supply.',
   example: 'The first addressable light runs on 5 V, the board that talks to it on 3.2 V.',
   byHand: 'Which supply the board and its lights share is for you to say: sew the + of both to one.',
-  sees: [],
+  sees: ['habits'],
   checkPart({ plan, nets, sides }, part) {
     const kind = kindOf(plan, part);
     const [load] = elementsOf(kind, 'load');

@@ -13,7 +13,7 @@ export const dataSupply: CheckRule = {
   better: 'more',
   help: 'Addressable lights want at least 3.5 V (from memory of typical datasheets). From a 3 V coin cell they show wrong colours or nothing. Use a holder that boosts to 5 V, or a lithium pack. What is too much for them is told as too many volts.',
   example: 'A row of addressable lights hangs on a 3 V coin cell.',
-  sees: [],
+  sees: ['habits'],
   checkPart({ plan, nets, sides }, part) {
     const kind = kindOf(plan, part);
     const [load] = elementsOf(kind, 'load');

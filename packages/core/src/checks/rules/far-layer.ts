@@ -12,7 +12,7 @@ export const farLayer: CheckRule = {
   help: 'The seams that are sewn first close the cloth to a tube: a sleeve, a glove, a pouch. A needle that goes through catches the far layer as well, and joins what lies there. Slip a card between the layers and look at the far side after every line, or open a seam, or sew one of them afterwards.',
   example: 'Lights are sewn into a sleeve whose seam has not been opened.',
   byHand: 'Sew one of its seams after the circuit, or slip a card between the layers while you sew.',
-  sees: ['panels', 'seams', 'parts', 'runs'],
+  sees: ['panels', 'seams', 'parts', 'runs', 'layers', 'works'],
   checkWhole: ({ plan }) =>
     panelsOf(plan).flatMap((panel): readonly Finding[] => {
       const through = sewnInTube(plan, panel);

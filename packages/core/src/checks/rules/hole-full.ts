@@ -22,7 +22,7 @@ export const holeFull: CheckRule = {
   byHand:
     'Which thread ends elsewhere is for you to say: at another hole on the same thread, or as a finer thread.',
   counted: (found, wanted) => `${found} loops come here; the hole holds ${wanted}.`,
-  sees: ['runs'],
+  sees: ['runs', 'habits'],
   checkPart({ plan }, part) {
     const byHole = runsByHole(plan);
     return kindOf(plan, part).holes.flatMap((hole): readonly Finding[] => {

@@ -10,7 +10,7 @@ export const keepOut: CheckRule = {
   better: 'less',
   help: 'A stitch or a hole lies in an area that you said must stay free. Take the thread round it, move the part, or draw the area smaller.',
   example: 'A thread takes the short way through the buttonhole panel.',
-  sees: ['panels'],
+  sees: ['panels', 'habits'],
   ...areaChecks(
     'keep-out',
     (_plan, panel) => drawnAreas(panel, 'keep-out'),

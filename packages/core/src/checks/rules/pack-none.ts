@@ -11,7 +11,7 @@ export const packNone: CheckRule = {
   help: 'What a power board gives comes from the pack that is plugged into it, and no pack lies on the plan. The sums take the usual one; its weight, its pouch, how far its cable reaches and whether a hand gets to its plug are not looked at until it has a place.',
   example: 'A power board feeds six lights, and nobody said where its pack lies.',
   byHand: 'Which pack it is and where it lies is for you to say: place one beside the board.',
-  sees: ['parts'],
+  sees: ['parts', 'habits'],
   checkWhole: ({ plan }) =>
     sourcesOf(plan)
       .filter(

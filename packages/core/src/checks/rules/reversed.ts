@@ -24,7 +24,7 @@ export const reversed: CheckRule = {
   example: 'The − hole of one light of a row is sewn to the + thread.',
   counted: (found) =>
     `${found === 1 ? 'One side is' : 'Both sides are'} joined to the wrong sign; none should be.`,
-  sees: ['parts'],
+  sees: ['parts', 'runs', 'habits'],
   inStates: true,
   checkWhole: (context) => findings(context, wrongAsDrawn(context)),
   checkCurrents: (context) => findings(context, wrongAsSolved(context)),

@@ -15,7 +15,7 @@ export const seam: CheckRule = {
   better: 'less',
   help: 'A stitch or a hole lies in the strip that goes into a seam. There it is sewn over, folded under or cut, and two or three layers lie on each other. A stiff part under the needle breaks it. Keep parts and threads inside the seam line.',
   example: 'A thread runs 6 mm beside a side seam of 10 mm.',
-  sees: ['panels', 'seams'],
+  sees: ['panels', 'seams', 'habits'],
   ...areaChecks(
     'seam',
     seamAreas,

@@ -14,7 +14,7 @@ export const stitchLong: CheckRule = {
   better: 'less',
   help: 'Stitches over 10 mm catch on things and work loose (common practice, no source). Make them about 5 mm.',
   example: 'A line of 10 mm stitches is stretched to 11 mm so that it ends at its hole.',
-  sees: ['panels'],
+  sees: ['panels', 'spools', 'habits'],
   checkRun({ plan }, run) {
     if (maybeThreadKind(run.threadId)?.form !== 'thread') return [];
     // A laid line is tied down as often as one likes, and what lies doubled underneath is held in its middle.

@@ -28,7 +28,7 @@ export const suppliesMerged: CheckRule = {
   help: 'The + of two different supplies is on one thread: the stronger one pushes current into the other. Give each its own lights; a board’s steady supply and its raw one are two as well. Two sources of one kind whose + and − are both joined lie side by side, which some mean: they last twice as long where both are fresh, and the fuller one charges the other where they are not. Packs that burn never lie side by side.',
   example: 'The + threads of a coin-cell holder and of a holder for AAA cells are sewn together.',
   counted: (found) => `${found} supplies are joined; each should stay by itself.`,
-  sees: ['parts'],
+  sees: ['parts', 'habits'],
   checkWhole({ plan, sides }) {
     // Of several that are joined, each is told with the first of them.
     const firsts: Supply[] = [];

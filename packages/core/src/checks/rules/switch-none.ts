@@ -18,7 +18,7 @@ export const switchNone: CheckRule = {
   example: 'A plain coin-cell holder is sewn straight to three lights.',
   byHand: 'Where a switch lies is for you to say: place one, and lead one side through it.',
   counted: () => 'No switch opens the way; one should.',
-  sees: [],
+  sees: ['habits'],
   checkPart,
 };
 

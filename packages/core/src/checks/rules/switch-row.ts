@@ -19,7 +19,7 @@ export const switchRow: CheckRule = {
   example: 'A slide switch and a snap follow each other in the + thread.',
   byHand:
     'Whether that is meant is for you to say: live with it for that reason, or lead one of them to lights of its own.',
-  sees: ['parts'],
+  sees: ['parts', 'runs', 'habits'],
   checkWhole: ({ plan, nets }) =>
     circuitsOf(plan).flatMap(({ source, mainContacts, minus }) => {
       const sewn = mainContacts.filter((contact) => isByHand(contact) && contact.part.id !== source.part.id);
