@@ -17,7 +17,7 @@ export const tail: CheckRule = {
   better: 'more',
   help: 'An end that stays long is for something: it is tied to another, it waits for a part, or it is joined to another end. And it lies wherever it falls: within its length it can touch any thread that is bare. Keep a tape round it while it hangs, take the cell out until the switch is tied, and leave it no longer than it must be.',
   example: 'A tail of 120 mm is to be the switch, and there is no other to tie it to.',
-  sees: ['parts', 'runs'],
+  sees: ['parts', 'runs', 'panels', 'seams', 'habits'],
   checkWhole: (context) =>
     Object.values(context.plan.parts).flatMap((part) => {
       const end = kindOf(context.plan, part).threadEnd;
