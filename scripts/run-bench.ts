@@ -27,6 +27,10 @@ if (only === 'agreement') {
     'simulator',
     'too-many-volts',
     'run-down',
+    'rules-see',
+    'meaning',
+    'shut-in',
+    'checks/advice',
   );
 }
 /** Every journey ten times, none a second time. */

@@ -15,9 +15,9 @@ import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { pinsAt } from '../power/pins-at.ts';
 import { sourcesOf } from '../power/sources.ts';
+import { checkedOnce } from '../testing/checked-once.ts';
 import { randomPlan } from '../testing/random-plans.ts';
 import { seeds } from '../testing/seeds.ts';
-import { checkPlan } from './check-plan.ts';
 import { type Currents, currentsOf } from './currents.ts';
 import type { Finding } from './finding.ts';
 
@@ -44,7 +44,7 @@ export function disagreements(plan: Plan): readonly string[] {
   if (currents === null) return ['no answer'];
   const { on, apart } = currents;
   const lights = lightStates(on, apart);
-  const findings = checkPlan(plan).filter(({ state }) => state === undefined);
+  const findings = checkedOnce(plan).filter(({ state }) => state === undefined);
   return [
     ...hoursAgainst(currents, lights),
     ...[...litParts(lights)].flatMap((partId) =>
