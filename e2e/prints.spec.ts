@@ -38,6 +38,13 @@ test('the pattern has a cover and a page for every tile', async ({ page }) => {
   expect(pages).toHaveLength(5);
   expect(pages[0]).toContain('Check square');
   expect(pages.slice(1).map((text) => /page ([A-Z]\d)/.exec(text)?.[1])).toEqual(['A1', 'A2', 'B1', 'B2']);
+  // One that was asked for comes, also when its plan is left before it is written.
+  const again = await downloadBytes(page, async () => {
+    await page.getByRole('button', { name: 'Print 1:1', exact: true }).click();
+    await page.getByRole('link', { name: 'Back to the shelf' }).click();
+  });
+  expect(await textOf(again.bytes)).toHaveLength(5);
+  await expect(page.getByRole('alert')).toContainText('“Lighthouse cushion”: The pattern is ready');
 });
 
 test('what the browser exports, the command line reads', async ({ page }) => {
