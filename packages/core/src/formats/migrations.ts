@@ -1,9 +1,9 @@
 /**
- * Brings plan files of older versions up to date. New fields and tables come by themselves (`plan/schema.ts` says since when); what
- * else a version changed is one entry here.
+ * Brings plan files of older versions up to date. New fields and tables, and what records have since later than themselves, come by
+ * themselves (`plan/schema.ts` says since when); what else a version changed is one entry here.
  */
-import { emptyTable, FIELD_NAMES, FIELDS, TABLE_NAMES, TABLES } from '../plan/schema.ts';
-import { newPanel, USUAL_ROUTING, USUAL_SEWING } from '../plan/usual.ts';
+import { emptyTable, FIELD_NAMES, FIELDS, laterOf, TABLE_NAMES, TABLES } from '../plan/schema.ts';
+import { newPanel } from '../plan/usual.ts';
 
 export interface Migration {
   /** The version it starts from; it makes the next one. */
@@ -15,17 +15,9 @@ type Raw = Readonly<Record<string, unknown>>;
 
 export const MIGRATIONS: readonly Migration[] = [
   { from: 1, apply: fromVersion1 },
-  { from: 2, apply: fromVersion2 },
-  { from: 3, apply: fromVersion3 },
-  { from: 4, apply: fromVersion4 },
   { from: 5, apply: fromVersion5 },
-  { from: 6, apply: fromVersion6 },
-  { from: 7, apply: fromVersion7 },
-  { from: 8, apply: fromVersion8 },
   { from: 9, apply: fromVersion9 },
   { from: 10, apply: fromVersion10 },
-  // Version 12 knows which face is outside, and work that sews in a zip: nobody said so before.
-  { from: 11, apply: (raw) => raw },
 ];
 
 /** Version 11 tells heat in degrees: what was assumed of watts on a centimetre has no meaning any more. */
@@ -36,91 +28,35 @@ function fromVersion10(raw: Raw): Raw {
   return { ...raw, habits: { ...habits, assumptions } };
 }
 
-/** Version 10 knows seams, several panels and threads that pass from one to the other, and on what cloth a swatch was sewn: before there was only one. */
+/** Version 10 knows on what cloth a swatch was sewn: before there was only one. */
 function fromVersion9(raw: Raw): Raw {
-  const { spools, panels, habits: old } = raw;
-  const habits = isRecord(old) ? { seamPasses: 'allowed', ...old } : old;
+  const { spools, panels } = raw;
   const [panel] = isRecord(panels) ? Object.values(panels) : [];
   const clothMm = isRecord(panel) ? panel['thicknessMm'] : undefined;
-  if (!isRecord(spools)) return { ...raw, habits };
+  if (!isRecord(spools)) return raw;
   const onCloth = (spool: unknown): unknown =>
     isRecord(spool) && isRecord(spool['swatch'])
       ? { ...spool, swatch: { clothMm, ...spool['swatch'] } }
       : spool;
-  return { ...raw, habits, spools: mapRecords(spools, onCloth) };
+  return { ...raw, spools: mapRecords(spools, onCloth) };
 }
 
-/** Version 9 knows how pins stand, what is rehearsed and which lines come first. */
-function fromVersion8(raw: Raw): Raw {
-  const { habits } = raw;
-  return {
-    ...raw,
-    habits: isRecord(habits) ? { rehearsal: 'none', lineOrder: 'by-side', ...habits } : habits,
-  };
-}
-
-/** Version 8 knows what the maker decided of a part's wiring, and supply lines of another thread: nothing in files of before. */
-function fromVersion7(raw: Raw): Raw {
-  const { habits } = raw;
-  return { ...raw, habits: isRecord(habits) ? { supplyThreadId: null, ...habits } : habits };
-}
-
-/** Version 7 knows what is assumed otherwise than usual. */
-function fromVersion6(raw: Raw): Raw {
-  const { habits } = raw;
-  return { ...raw, habits: isRecord(habits) ? { assumptions: {}, ...habits } : habits };
-}
-
-/**
- * Version 6 knows panels: the cloth is one, and all that lies on it says so. It knows when steps were ticked and readings taken; of
- * those before, nobody kept it.
- */
+/** Version 6 knows panels: the cloth is one. It knows when steps were ticked; of those before, nobody kept it. */
 function fromVersion5(raw: Raw): Raw {
-  const { cloth, backdrop, ticks, readings, ...rest } = raw;
+  const { cloth, backdrop, ticks, ...rest } = raw;
   const { id, name, table } = newPanel('felt', 200, 200);
-  const onPanel = (value: unknown): unknown => (isRecord(value) ? { panelId: id, ...value } : value);
-  const allOn = (value: unknown): unknown => (isRecord(value) ? mapRecords(value, onPanel) : value);
   return {
     ...rest,
     panels: { [id]: isRecord(cloth) ? { id, name, table, ...cloth } : cloth },
-    parts: allOn(raw['parts']),
-    runs: allOn(raw['runs']),
-    patches: allOn(raw['patches']),
-    backdrop: onPanel(backdrop),
+    backdrop: isRecord(backdrop) ? { panelId: id, ...backdrop } : backdrop,
     ticks: isRecord(ticks)
       ? mapRecords(ticks, (tick, stepId) => (tick === true ? { stepId, atMs: null } : tick))
       : ticks,
-    readings: isRecord(readings)
-      ? mapRecords(readings, (reading) => (isRecord(reading) ? { ...reading, atMs: null } : reading))
-      : readings,
   };
 }
 
 function mapRecords(table: Raw, change: (record: unknown, id: string) => unknown): Raw {
   return Object.fromEntries(Object.entries(table).map(([id, record]) => [id, change(record, id)]));
-}
-
-/** Version 5 knows the habits of sewing, other work on the piece, cut lengths, prices, kits, an order of steps and where the work stands. */
-function fromVersion4(raw: Raw): Raw {
-  const { habits } = raw;
-  return {
-    ...raw,
-    habits: isRecord(habits) ? { ...USUAL_SEWING, ...habits } : habits,
-  };
-}
-
-/** Version 4 knows house styles of routing and locked runs. */
-function fromVersion3(raw: Raw): Raw {
-  const { habits } = raw;
-  return { ...raw, habits: isRecord(habits) ? { ...USUAL_ROUTING, ...habits } : habits };
-}
-
-/** Version 3 knows patches, wishes, spools, accepted findings and the habit of a stitch. */
-function fromVersion2(raw: Raw): Raw {
-  return {
-    ...raw,
-    habits: isRecord(raw['habits']) ? { stitchId: 'running', ...raw['habits'] } : raw['habits'],
-  };
 }
 
 /**
@@ -134,7 +70,6 @@ function fromVersion1(raw: Raw): Raw {
     ...raw,
     cloth,
     nextNumber: numbered + marks,
-    habits: isRecord(raw['habits']) ? { legSign: 'big-loop', ...raw['habits'] } : raw['habits'],
   };
 }
 
@@ -179,7 +114,21 @@ function emptyOf(version: number): Raw {
   ]);
 }
 
-/** Applies the steps from `version` to `target`, in order. Throws RangeError when a step is missing. */
+/** What records have since a version, put in where a file does not say it. */
+function filledIn(raw: Raw, version: number): Raw {
+  const filled = [...FIELD_NAMES, ...TABLE_NAMES].flatMap(
+    (name): ReadonlyArray<readonly [string, unknown]> => {
+      const later = laterOf(name, version);
+      const value = raw[name];
+      if (Object.keys(later).length === 0 || !isRecord(value)) return [];
+      const fill = (record: unknown): unknown => (isRecord(record) ? { ...later, ...record } : record);
+      return [[name, Object.hasOwn(TABLES, name) ? mapRecords(value, fill) : fill(value)]];
+    },
+  );
+  return { ...raw, ...Object.fromEntries(filled) };
+}
+
+/** Brings a file from `version` to `target`, step by step: what a version brought is filled in, what else it changed is in `migrations`. */
 export function migrate(
   raw: Readonly<Record<string, unknown>>,
   version: number,
@@ -189,8 +138,8 @@ export function migrate(
   let value = raw;
   for (let from = version; from < target; from += 1) {
     const step = migrations.find((migration) => migration.from === from);
-    if (step === undefined) throw new RangeError(`migrate: no step from version ${from}`);
-    value = { ...emptyOf(from + 1), ...step.apply(value), version: from + 1 };
+    const changed = filledIn(step?.apply(value) ?? value, from + 1);
+    value = { ...emptyOf(from + 1), ...changed, version: from + 1 };
   }
   return value;
 }

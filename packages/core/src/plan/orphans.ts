@@ -1,8 +1,9 @@
 /** What goes along when other things go: nothing of a plan hangs on what is not there any more. */
 import { placesIn } from '../cloth/outline-places.ts';
 import type { Change } from './edit.ts';
+import type { OnPanel } from './panels.ts';
 import type { Panel } from './records.ts';
-import type { Plan, TableName } from './schema.ts';
+import { liesOnPanel, type Plan, TABLE_NAMES, type TableName } from './schema.ts';
 
 /** What an edit takes away, and whether it changes a record itself. */
 export interface Going {
@@ -29,11 +30,18 @@ export function goingWith(changes: readonly Change[]): Going {
   };
 }
 
-/** Layers on panels that go. */
-export function orphanedLayers({ layers }: Plan, { isGone }: Going): readonly Change[] {
-  return Object.values(layers)
-    .filter(({ id, panelId }) => !isGone('layers', id) && isGone('panels', panelId))
-    .map((layer) => ({ table: 'layers', id: layer.id, before: layer, after: null }));
+/** What lies on panels that go. */
+export function orphanedOnPanels(plan: Plan, { isGone }: Going): readonly Change[] {
+  if (!Object.keys(plan.panels).some((id) => isGone('panels', id))) return [];
+  const records = TABLE_NAMES.filter(liesOnPanel).flatMap((table) =>
+    (Object.values(plan[table]) as readonly (OnPanel & { readonly id: string })[]).map((record) => ({
+      table,
+      record,
+    })),
+  );
+  return records
+    .filter(({ table, record: { id, panelId } }) => isGone('panels', panelId) && !isGone(table, id))
+    .map(({ table, record }) => ({ table, id: record.id, before: record, after: null }) as Change);
 }
 
 /** Runs over seams that go. */

@@ -9,7 +9,6 @@ import type { Change } from './edit.ts';
 import { cornersProblem } from './limits.ts';
 import {
   type Going,
-  orphanedLayers,
   orphanedPatches,
   orphanedRuns,
   orphanedSeams,
@@ -72,7 +71,6 @@ export const RECORD_RULES: readonly RecordRule[] = [
     table: 'layers',
     problem: layerProblem,
     hangingOn: ({ ids }, { layers }) => (ids.panels.size > 0 ? Object.keys(layers) : []),
-    orphans: orphanedLayers,
   },
   { field: 'habits', problem: ({ habits }: Plan) => habitsProblem(habits) },
   { field: 'backdrop', problem: backdropProblem, hangsOn: ['images'] },

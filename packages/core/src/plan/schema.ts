@@ -33,7 +33,15 @@ import {
   WorkSchema,
   wholeBetween,
 } from './records.ts';
-import { DEFAULT_HABITS, FIRST_PANEL, NOT_BEGUN, newPanel, ONE_KIT, UNKNOWN_FACTS } from './usual.ts';
+import {
+  DEFAULT_HABITS,
+  FIRST_PANEL,
+  HABITS_SINCE,
+  NOT_BEGUN,
+  newPanel,
+  ONE_KIT,
+  UNKNOWN_FACTS,
+} from './usual.ts';
 
 /** What a plan file says it is. */
 export const PLAN_FORMAT = 'sashiko-plan';
@@ -55,6 +63,8 @@ interface Meaning {
 
 /** One value of a plan that is there once. */
 interface FieldForm extends Meaning {
+  /** Since when its own fields are there, where later than itself: files from before get what `empty` has. */
+  readonly later?: Readonly<Record<string, number>>;
   readonly form: v.GenericSchema;
   /** What a new plan has, and a file from before there was this field. */
   readonly empty: unknown;
@@ -64,6 +74,10 @@ interface FieldForm extends Meaning {
 
 /** Records of one kind, by id. */
 interface TableForm extends Meaning {
+  /** Its records lie on a panel, which they name, and go with it. */
+  readonly liesOnPanel?: true;
+  /** What its records have since later than itself, and what those of files from before get. */
+  readonly later?: Readonly<Record<string, { readonly since: number; readonly usual: unknown }>>;
   readonly id: v.GenericSchema<string, string>;
   readonly record: v.GenericSchema;
   /** Where a record says its own id. */
@@ -87,7 +101,7 @@ export const FIELDS = {
     changesSheet: false,
   },
   facts: { form: FactsSchema, empty: UNKNOWN_FACTS, since: 2 },
-  habits: { form: HabitsSchema, empty: DEFAULT_HABITS, since: 1 },
+  habits: { form: HabitsSchema, empty: DEFAULT_HABITS, since: 1, later: HABITS_SINCE },
   backdrop: {
     form: v.nullable(BackdropSchema),
     empty: null,
@@ -115,6 +129,9 @@ export const FIELDS = {
   },
 } as const satisfies Readonly<Record<string, FieldForm>>;
 
+/** Before there were panels, all lay on the only one. */
+const ON_FIRST_PANEL = { panelId: { since: 6, usual: FIRST_PANEL } } as const;
+
 export const TABLES = {
   panels: {
     id: recordId,
@@ -128,7 +145,15 @@ export const TABLES = {
   /** Edges that are sewn together. */
   seams: { id: recordId, record: SeamSchema, ownId: 'id', most: 200, noun: 'seams', since: 10 },
   /** Cloth on cloth: linings, pockets, overlays. */
-  layers: { id: recordId, record: LayerSchema, ownId: 'id', most: 100, noun: 'layers', since: 10 },
+  layers: {
+    id: recordId,
+    record: LayerSchema,
+    ownId: 'id',
+    most: 100,
+    noun: 'layers',
+    since: 10,
+    liesOnPanel: true,
+  },
   images: {
     id: recordId,
     record: ImageSchema,
@@ -148,9 +173,36 @@ export const TABLES = {
     noun: 'described parts',
     since: 2,
   },
-  parts: { id: recordId, record: PartSchema, ownId: 'id', most: 2050, noun: 'parts', since: 1 },
-  runs: { id: recordId, record: RunSchema, ownId: 'id', most: 5000, noun: 'threads', since: 1 },
-  patches: { id: recordId, record: PatchSchema, ownId: 'id', most: 1000, noun: 'patches', since: 3 },
+  parts: {
+    id: recordId,
+    record: PartSchema,
+    ownId: 'id',
+    most: 2050,
+    noun: 'parts',
+    since: 1,
+    liesOnPanel: true,
+    later: ON_FIRST_PANEL,
+  },
+  runs: {
+    id: recordId,
+    record: RunSchema,
+    ownId: 'id',
+    most: 5000,
+    noun: 'threads',
+    since: 1,
+    liesOnPanel: true,
+    later: ON_FIRST_PANEL,
+  },
+  patches: {
+    id: recordId,
+    record: PatchSchema,
+    ownId: 'id',
+    most: 1000,
+    noun: 'patches',
+    since: 3,
+    liesOnPanel: true,
+    later: ON_FIRST_PANEL,
+  },
   spools: { id: recordId, record: SpoolSchema, ownId: 'threadId', most: 100, noun: 'spools', since: 3 },
   accepted: {
     id: findingKey,
@@ -199,6 +251,7 @@ export const TABLES = {
     most: 60_000,
     noun: 'readings',
     since: 1,
+    later: { atMs: { since: 6, usual: null } },
     isLog: true,
   },
 } as const satisfies Readonly<Record<string, TableForm>>;
@@ -224,6 +277,23 @@ export function changesMade(name: FieldName | TableName): boolean {
 /** Whether the sewing sheet may be another when a table or field says something else. */
 export function changesSheet(name: FieldName | TableName): boolean {
   return MEANINGS[name].changesSheet !== false && !isLog(name);
+}
+
+/** Whether the records of a table lie on a panel. */
+export function liesOnPanel(table: TableName): boolean {
+  return (TABLES[table] as TableForm).liesOnPanel === true;
+}
+
+/** What records of a table, or a field itself, have since a version and had not before, with what is usual. */
+export function laterOf(name: FieldName | TableName, version: number): Readonly<Record<string, unknown>> {
+  if (Object.hasOwn(TABLES, name)) {
+    const { later = {} }: TableForm = TABLES[name as TableName];
+    const then = Object.entries(later).filter(([, { since }]) => since === version);
+    return Object.fromEntries(then.map(([key, { usual }]) => [key, usual]));
+  }
+  const { later = {}, empty }: FieldForm = FIELDS[name as FieldName];
+  const then = Object.keys(later).filter((key) => later[key] === version);
+  return Object.fromEntries(then.map((key) => [key, (empty as Readonly<Record<string, unknown>>)[key]]));
 }
 
 /** What a new plan has of a table. */

@@ -56,6 +56,29 @@ export const DEFAULT_HABITS: Habits = {
   assumptions: {},
 };
 
+/** Since which version of the file there is a habit, where that is not the first: files from before get the usual value. */
+export const HABITS_SINCE: Readonly<Partial<Record<keyof Habits, number>>> = {
+  legSign: 2,
+  stitchId: 3,
+  strandStyle: 4,
+  feed: 4,
+  supplyLines: 4,
+  supplyStitchId: 4,
+  pieces: 5,
+  knots: 5,
+  sealing: 5,
+  holdDowns: 5,
+  crossings: 5,
+  cover: 5,
+  marker: 5,
+  paper: 5,
+  assumptions: 7,
+  supplyThreadId: 8,
+  rehearsal: 9,
+  lineOrder: 9,
+  seamPasses: 10,
+};
+
 /** Nothing said yet of what the piece is for. */
 export const UNKNOWN_FACTS: Facts = {
   asked: false,

@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { fail, type Problem, type Result, succeed } from '../../errors/problem.ts';
 import { applyEdit, type Change, type Edit } from '../edit.ts';
 import { countProblem, countStitches, stitchesOf, stitchesProblem } from '../limits.ts';
-import { goingWith } from '../orphans.ts';
+import { goingWith, orphanedOnPanels } from '../orphans.ts';
 import { RECORD_RULES, type RecordRule, type Touched } from '../record-rules.ts';
 import { FIELDS, type FieldName, type Plan, TABLE_NAMES, TABLES, type TableName } from '../schema.ts';
 import { describeIssue } from '../schema-issue.ts';
@@ -16,7 +16,10 @@ import { sewnProblem } from './sewn-problem.ts';
  */
 export function checkEdit(plan: Plan, label: string, asked: readonly Change[]): Result<Edit> {
   const going = goingWith(asked);
-  const changes = [...asked, ...RECORD_RULES.flatMap((rule) => rule.orphans?.(plan, going) ?? [])];
+  const orphans = RECORD_RULES.flatMap((rule) => rule.orphans?.(plan, going) ?? []);
+  // What goes with its panel may hang on something else that goes, too.
+  const alone = orphanedOnPanels(plan, goingWith([...asked, ...orphans]));
+  const changes = [...asked, ...orphans, ...alone];
   const edit: Edit = { label, changes };
   for (const change of changes) {
     const problem = formProblem(change);
