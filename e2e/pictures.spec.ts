@@ -69,7 +69,14 @@ test('300 damaged photos are refused in words or read, and the worker goes on wo
           asked.onmessage = ({ data }: MessageEvent<{ id?: number; kind: string; message?: string }>) => {
             if (data.id === id && data.kind !== 'progress') resolve(data.message ?? data.kind);
           };
-          asked.postMessage({ kind: 'ask', id, name: 'readPicture', request: { file } });
+          asked.postMessage({
+            kind: 'ask',
+            id,
+            name: 'readPicture',
+            request: { file },
+            about: null,
+            budgetMs: 30_000,
+          });
         });
       const all: string[] = [];
       for (const [i, text] of texts.entries())

@@ -19,17 +19,17 @@ export function serve(post: (message: FromWorker, transfer: ArrayBuffer[]) => vo
   const plans = new HeldPlans();
 
   const answer = async ({ id, name, request, about, budgetMs, plan }: Question): Promise<void> => {
-    if (about !== null && plan !== undefined) plans.take(about, plan);
-    const held = about === null ? undefined : plans.find(about);
-    if (about !== null && held === undefined) {
-      post({ kind: 'missing', id }, []);
-      return;
-    }
     const job = new Job(budgetMs, (share, best) =>
       post({ kind: 'progress', id, share, ...(best === undefined ? {} : { best }) }, []),
     );
     jobs.set(id, job);
     try {
+      if (about !== null && plan !== undefined) plans.take(about, plan);
+      const held = about === null ? undefined : plans.find(about);
+      if (about !== null && held === undefined) {
+        post({ kind: 'missing', id }, []);
+        return;
+      }
       const handler = handlers[name] as (
         request: unknown,
         job: Job,
