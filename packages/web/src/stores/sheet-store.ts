@@ -4,7 +4,7 @@ import { isRoundDone, roundsOf } from '@sashiko/core/sewing/rounds';
 import type { SewingSheet } from '@sashiko/core/sewing/sewing-sheet';
 import { remembered } from '@sashiko/core/units/remembered';
 import { useEffect, useMemo } from 'react';
-import { Asking, useAsking } from '../workers/asking.ts';
+import { Asking, useAsking, useAskingFor } from '../workers/asking.ts';
 import { usePlanStore } from './plan-store.ts';
 
 /** The sheet that was worked out last, whatever panel asked for it. */
@@ -61,8 +61,9 @@ export interface WorkDone {
 
 /** How much of the sheet of a plan is done. */
 export function useWorkDone(plan: Plan): WorkDone {
-  const { answer, answered } = useAsking(sheetJob);
-  const sheet = answered?.plan.id === plan.id ? answer : null;
+  const sheet = useAskingFor(sheetJob, ({ answer, answered }) =>
+    answered?.plan.id === plan.id ? answer : null,
+  );
   return useMemo(() => {
     if (sheet === null) return { done: Object.keys(plan.ticks).length, all: null };
     const rounds = roundsIn(sheet);

@@ -111,7 +111,15 @@ export class Asking<Name extends MessageName> {
 
 /** How a job stands whose owner is no panel. */
 export function useAsking<Name extends MessageName>(asking: Asking<Name>): Asked<Name> {
-  return useSyncExternalStore(asking.subscribe, () => asking.state);
+  return useAskingFor(asking, (state) => state);
+}
+
+/** One thing of how it stands: nobody who shows only that is drawn again for the rest. `select` gives the same for the same. */
+export function useAskingFor<Name extends MessageName, Part>(
+  asking: Asking<Name>,
+  select: (state: Asked<Name>) => Part,
+): Part {
+  return useSyncExternalStore(asking.subscribe, () => select(asking.state));
 }
 
 /** Whether two questions are the same, by the values they hold: lists among them have to be the same ones. */

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
-import { useAsking } from '../../workers/asking.ts';
+import { useAskingFor } from '../../workers/asking.ts';
 import { inBase64, isOnTable, LEFT, type PictureProps, straightening, tellPicture } from './picture-files.ts';
 
 export function MakeTrue({ backdrop, image }: PictureProps) {
@@ -16,7 +16,7 @@ export function MakeTrue({ backdrop, image }: PictureProps) {
   const { unit } = plan.habits;
   const [knownMm, setKnownMm] = useState(100);
   const [size, setSize] = useState({ widthMm: 210, heightMm: 297 });
-  const isBusy = useAsking(straightening).asked !== null;
+  const isBusy = useAskingFor(straightening, ({ asked }) => asked !== null);
   const purpose = tool.kind === 'point' ? tool.purpose : null;
   const points = tool.kind === 'point' ? tool.points.map((p) => toPicture(backdrop, p)) : [];
   const start = (next: 'calibrate' | 'straighten'): void =>

@@ -6,7 +6,7 @@ import { useDroppedStore } from '../../stores/dropped-store.ts';
 import { panelInHand } from '../../stores/panel-in-hand.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
-import { useAsking } from '../../workers/asking.ts';
+import { useAskingFor } from '../../workers/asking.ts';
 import { MakeTrue } from './MakeTrue.tsx';
 import { Placing } from './PicturePlacing.tsx';
 import { inBase64, isOnTable, LEFT, readingPicture, tellPicture } from './picture-files.ts';
@@ -19,7 +19,7 @@ export function PicturePanel() {
   const plan = useShownPlan();
   const { backdrop } = plan;
   const image = backdrop === null ? undefined : plan.images[backdrop.imageId];
-  const isBusy = useAsking(readingPicture).asked !== null;
+  const isBusy = useAskingFor(readingPicture, ({ asked }) => asked !== null);
   const read = async (file: File): Promise<void> => {
     const asked = currentPlan();
     const outcome = await readingPicture.ask({ file });
