@@ -82,6 +82,8 @@ test('paths follow the switches; a light the wrong way round is mended by one cl
   );
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
+  // The next step grows by it, and what is below moves down.
+  await expect(tray).toContainText('One thing: Wrong way round.');
   await tray.locator('.tray-tabs').getByText('Findings').click();
   await expect(wrong).toBeVisible();
 });
