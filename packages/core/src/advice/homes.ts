@@ -267,7 +267,7 @@ function besidesThread(
     const side = Math.abs(balance.toSide);
     if (side > 0.35) against(TO_ONE_SIDE_MM * side, `pulls to the ${balance.toSide < 0 ? 'left' : 'right'}`);
   }
-  const isSeen = part.face === outsideFace(panel) || panel.wrongSideSeen;
+  const isSeen = part.face === outsideFace(plan, part) || panel.wrongSideSeen;
   if (areasFor(panel, 'window').some((area) => polygonContains(area, part.at)))
     against(IN_WINDOW_MM, 'shows through a window');
   else if (!isSeen) reasons.push('hidden from the seen face');

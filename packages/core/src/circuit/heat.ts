@@ -110,7 +110,7 @@ function settingOf(plan: Plan, point: PlanPoint): Setting | null {
 /** How what lies on some faces at a place lies: on skin where the inner face is bare there, covered where no face of it is bare. */
 function lyingAt(plan: Plan, panelId: string, faces: readonly Face[], at: Point): Lying {
   const isBare = (face: Face): boolean => coverOf(plan, panelId, face, at) === undefined;
-  const inner = otherFace(outsideFace(plan.panels[panelId] ?? {}));
+  const inner = otherFace(outsideFace(plan, { panelId }));
   if (plan.facts.onSkin === true && faces.includes(inner) && isBare(inner)) return 'skin';
   return faces.some(isBare) ? 'open' : 'covered';
 }

@@ -97,9 +97,17 @@ export function faceUp({ table: { over } }: Pick<Panel, 'table'>, tableFace: Fac
   return over === true ? otherFace(tableFace) : tableFace;
 }
 
-/** The face of a panel that lies outside when the piece is finished: what its maker said, or its right side. */
-export function outsideFace({ outside = 'right' }: Pick<Panel, 'outside'>): Face {
-  return outside;
+/** The face of a panel that lies outside when the piece is finished: what its maker said of it, or of one it is sewn to; unsaid, its right side. */
+export function outsideFace({ panels, seams }: Pick<Plan, 'panels' | 'seams'>, { panelId }: OnPanel): Face {
+  const said = Object.values(panels).filter(({ outside }) => outside !== undefined);
+  if (said.length === 0) return 'right';
+  // The set grows while it is walked through.
+  const together = new Set([panelId]);
+  for (const id of together)
+    for (const { a, b } of Object.values(seams))
+      if (a.panelId === id || b.panelId === id) together.add(a.panelId).add(b.panelId);
+  const own = panels[panelId]?.outside;
+  return own ?? said.find(({ id }) => together.has(id))?.outside ?? 'right';
 }
 
 /** The panels that were taken with a panel as one ready piece and still have its sizes; the panel alone where it is none of a set. */

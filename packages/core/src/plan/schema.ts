@@ -51,7 +51,7 @@ export const PLAN_VERSION = 12;
 /** A making of hundreds of steps, ticked and taken back many times over. */
 const MOST_LOG_ENTRIES = 200_000;
 
-/** What a change of it may change besides itself; held against random edits both ways (`schema.test.ts`). */
+/** What a change of it may change besides itself; held against random edits both ways (`meaning.test.ts`). */
 interface Meaning {
   /** It tells what happened to the piece that is made, and is not undone with the plan: what is sewn stays sewn. */
   readonly isLog?: boolean;

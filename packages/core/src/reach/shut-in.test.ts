@@ -11,7 +11,7 @@ import { addLayer } from '../plan/edits/layer-edits.ts';
 import { placePart } from '../plan/edits/part-edits.ts';
 import { changeSeam } from '../plan/edits/seam-edits.ts';
 import { takeSet } from '../plan/edits/set-edits.ts';
-import { panelsOf } from '../plan/panels.ts';
+import { outsideFace, panelsOf } from '../plan/panels.ts';
 import type { Layer } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { sewingSheet } from '../sewing/sewing-sheet.ts';
@@ -212,6 +212,11 @@ describe('Check, sheet and spaces speak of the same hand', () => {
     for (const part of Object.values(plan.parts))
       if (handledOf(plan, part).length > 0)
         expect(new RegExp(`of ${part.name}(?: |,|$)`).test(said), part.name).toBe(out.includes(part));
+    // What is called outside elsewhere lies open here.
+    for (const panelId of Object.keys(plan.panels))
+      expect(spaces.widestWayToFaceMm(panelId, outsideFace(plan, { panelId }))).toBe(
+        Number.POSITIVE_INFINITY,
+      );
     for (const { id } of out) expect(steps.some((step) => step.id === `again:${id}`)).toBe(false);
   });
 });

@@ -65,6 +65,14 @@ describe('what shows', () => {
     const inOut = (face: 'right' | 'wrong'): Plan =>
       withPanel(withLight(plan, front.id, face), { outside: 'wrong' }, { panelId: front.id });
     expect(faces(inOut('wrong'), front.id)).toEqual([['wrong', 1, 0]]);
+    // What is sewn to it is turned out with it; the linings are sewn to each other only.
+    const views = finishedViews(inOut('wrong')).map((view) => [view.panel.name, view.face]);
+    expect(views).toEqual([
+      ['front', 'wrong'],
+      ['back', 'wrong'],
+      ['front lining', 'right'],
+      ['back lining', 'right'],
+    ]);
     expect(faces(inOut('right'), front.id)).toEqual([
       ['wrong', 0, 1],
       ['right', 1, 0],

@@ -31,7 +31,7 @@ export function finishedViews(plan: Plan): readonly FinishedView[] {
   return panelsOf(plan).flatMap((panel) => {
     const parts = thoseOn(plan.parts, panel.id);
     const outline = finishedOutline(plan, panel);
-    const outside = outsideFace(panel);
+    const outside = outsideFace(plan, { panelId: panel.id });
     const inside = otherFace(outside);
     const hasInside =
       panel.wrongSideSeen ||
@@ -222,6 +222,6 @@ function wordsOf(plan: Plan, { panel, face, outline }: FinishedView): readonly s
         ];
   return [
     `${name}${faceName(face)}, ${mm(right - left)} × ${mm(bottom - top)}`,
-    ...(face === outsideFace(panel) ? round : []),
+    ...(face === outsideFace(plan, { panelId: panel.id }) ? round : []),
   ];
 }
