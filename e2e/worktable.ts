@@ -5,13 +5,9 @@ import type { Plan } from '../packages/core/src/plan/schema.ts';
 
 export type Stage = 'cloth' | 'parts' | 'thread' | 'check' | 'light' | 'sew' | 'bench';
 
-/** Opens a demo plan from its card on the shelf, and goes to a stage. */
+/** Opens a demo plan at a stage by its address. (By its card on the shelf: `whole-path` and `shelf`.) */
 export async function openDemo(page: Page, id: string, stage: Stage): Promise<void> {
-  await page.goto('/');
-  await expect(page.locator('.card')).toHaveCount(6);
-  await page.locator(`.card a[href*="/plan/${id}/"]`).first().click();
-  await expect(canvas(page)).toBeVisible();
-  if (!page.url().endsWith(`/${stage}`)) await goTo(page, stage);
+  await page.goto(`/plan/${id}/${stage}`);
   await expect(canvas(page)).toBeVisible();
   await stageIsThere(page);
 }

@@ -18,11 +18,11 @@ export interface FactVerdict {
 
 /** A rule that gives one finding, where `judge` says so. */
 export function cautionRule(
-  caution: Pick<CheckRule, 'id' | 'title' | 'help' | 'example' | 'severity' | 'byHand'> & {
+  caution: Pick<CheckRule, 'id' | 'title' | 'help' | 'example' | 'severity' | 'byHand' | 'sees'> & {
     readonly judge: (plan: Plan) => FactVerdict | null;
   },
 ): CheckRule {
-  const { id, title, help, example, severity, byHand, judge } = caution;
+  const { id, title, help, example, severity, byHand, sees, judge } = caution;
   return {
     id,
     title,
@@ -32,7 +32,8 @@ export function cautionRule(
     help: `${help} Local rules and qualified people come first.`,
     example,
     ...(byHand === undefined ? {} : { byHand }),
-    sees: ['facts', 'panels', 'habits', 'parts', 'runs'],
+    // What it is pinned to has its place on a panel.
+    sees: ['facts', 'panels', ...sees],
     checkWhole({ plan }) {
       const verdict = judge(plan);
       if (verdict === null) return [];

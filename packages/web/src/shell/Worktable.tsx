@@ -6,6 +6,7 @@ import { Link, Navigate, useParams } from 'react-router';
 import { ClothCanvas } from '../canvas/ClothCanvas.tsx';
 import { isStageId, type StageId } from '../stages/stages.ts';
 import { askToKeep } from '../storage/keeping.ts';
+import { layOutOnce } from '../storage/lay-out.ts';
 import { loadPlan } from '../storage/repository.ts';
 import { forgetLook, isDemo, rawText } from '../storage/shelf.ts';
 import { startAutosave, takeUnsaved } from '../stores/autosave.ts';
@@ -160,13 +161,19 @@ function tellOfUpdate(): () => void {
   });
 }
 
+/** A plan of the shelf; one that comes with Sashiko also by its address, in a browser that has not seen the shelf yet. */
+async function openStored(planId: string) {
+  if (isDemo(planId)) await layOutOnce(Date.now());
+  return loadPlan(planId);
+}
+
 /** Opens a plan and keeps it saved while it is open; a problem in words, or null. */
 function useOpenPlan(planId: string): string | null {
   const [problem, setProblem] = useState<string | null>(null);
   useEffect(() => {
     let isGone = false;
     let stop = (): void => {};
-    loadPlan(planId).then(
+    openStored(planId).then(
       ({ history, revision }) => {
         if (isGone) return;
         useViewStore.getState().putDown();

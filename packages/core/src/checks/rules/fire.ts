@@ -12,6 +12,7 @@ const judged = cautionRule({
   severity: 'stop',
   help: 'Lithium-polymer packs burn when they are pierced, crushed or shorted, and a short that nobody sees stays hot. Nothing with a pack is slept on, chewed or washed; and what is left alone must be turned off first.',
   example: 'A piece without a switch, said to be left on unattended.',
+  sees: ['parts', 'runs', 'habits'],
   judge: (plan) => {
     const { facts } = plan;
     const sources = sourcesOf(plan);

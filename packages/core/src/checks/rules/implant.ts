@@ -8,6 +8,7 @@ export const implant = cautionRule({
   help: 'Magnets disturb implanted devices, and a circuit on the body may: no magnets where someone has an implant, and a qualified person is asked before any circuit is worn.',
   example: 'A magnetic clasp on a strap, said to be near someone with an implant.',
   byHand: 'Only you know who comes near: keep magnets out of the piece, or tell who must keep away.',
+  sees: ['parts', 'runs'],
   judge: (plan) => {
     if (plan.facts.implantsNear !== true) return null;
     const magnets = Object.values(plan.parts).filter((part) => kindOf(plan, part).magnetism === 'magnet');

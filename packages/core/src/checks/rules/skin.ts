@@ -7,6 +7,7 @@ export const skin = cautionRule({
   help: 'Sweat and broken skin carry current, and a short on the skin burns it. Line the piece or cover its threads where it lies on the skin, and keep it off wet or broken skin.',
   example: 'A cuff with its threads uncovered, said to be worn on the skin.',
   byHand: 'Only you know where it touches: line it, or cover the threads.',
+  sees: ['runs', 'habits'],
   judge: ({ facts, runs, habits }) =>
     facts.onSkin === true && Object.keys(runs).length > 0 && habits.cover === 'none'
       ? {

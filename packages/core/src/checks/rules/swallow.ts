@@ -11,6 +11,7 @@ export const swallow = cautionRule({
   example: 'A soft toy with a coin cell, said to be for a small child.',
   byHand:
     'Only you know who may get at it: choose other power or another closure, or see that it opens with a tool alone.',
+  sees: ['parts'],
   judge: (plan) => {
     const { forWhom } = plan.facts;
     if (forWhom !== 'child' && forWhom !== 'small-child' && forWhom !== 'animal') return null;

@@ -8,6 +8,7 @@ export const wash = cautionRule({
   help: 'Cells and packs come out before washing, and thread is measured again when it is quite dry. Boards, sensors and converters that are sewn on cannot come out: such a piece is wiped, not washed, unless they sit on a layer that comes off.',
   example: 'A cushion cover with a sewn board, said to be washed.',
   byHand: 'Only you can take it apart for the wash: see that everything that must stay dry comes off.',
+  sees: ['parts'],
   judge: (plan) => {
     if (plan.facts.washed !== true || Object.keys(plan.parts).length === 0) return null;
     const parts = staysInTheWash(plan);

@@ -10,6 +10,7 @@ export const wet = cautionRule({
   example: 'A coat with its threads uncovered, said to be rained on.',
   byHand:
     'Only you can keep it dry: cover the holder and the boards, and take the power out when it is soaked.',
+  sees: ['parts', 'runs', 'habits'],
   judge: (plan) => {
     if (plan.facts.rainedOn !== true || Object.keys(plan.runs).length === 0) return null;
     const holders = Object.values(plan.parts).filter((part) => hasElement(kindOf(plan, part), 'cell'));

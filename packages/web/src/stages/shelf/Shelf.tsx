@@ -2,8 +2,8 @@ import type { ShelfBackup } from '@sashiko/core/formats/shelf-file';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { LAID_OUT, readFact } from '../../storage/facts.ts';
 import { backupDue, lastBackup } from '../../storage/keeping.ts';
+import { layOutOnce } from '../../storage/lay-out.ts';
 import { deleteForGood, listPlans, type ShelfEntry, setRemoved } from '../../storage/shelf.ts';
 import { reported, useShelfStore } from '../../stores/shelf-store.ts';
 import { FileAsk } from '../../ui/FileAsk.tsx';
@@ -17,12 +17,6 @@ const work = () => import('./shelf-work.ts');
 const Renaming = lazy(async () => ({ default: (await import('./dialogs.tsx')).Renaming }));
 const Starts = lazy(async () => ({ default: (await import('./Starts.tsx')).Starts }));
 const Restoring = lazy(async () => ({ default: (await import('./dialogs.tsx')).Restoring }));
-
-async function layOutOnce(): Promise<void> {
-  if ((await readFact(LAID_OUT)) !== undefined) return;
-  const { layOutDemo } = await import('../../storage/demo-plans.ts');
-  await layOutDemo(Date.now());
-}
 
 /** All plans of this browser. */
 export function Shelf() {
@@ -39,7 +33,7 @@ export function Shelf() {
   const [isDropping, setDropping] = useState(false);
   useEffect(() => {
     document.title = 'Sashiko';
-    layOutOnce().catch(() =>
+    layOutOnce(Date.now()).catch(() =>
       tell(
         'This browser has no room left for plans: save those you need as files, and delete others.',
         'problem',
