@@ -34,6 +34,30 @@ test('a plan goes out as a file and comes in again', async ({ page }) => {
   await expect(page.locator('.card')).toHaveCount(7);
 });
 
+test('all plans are checked at once; a card says what Check says, until its plan is changed', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await expect(page.locator('.card')).toHaveCount(6);
+  const card = page.locator('.card', { hasText: 'Tide-pool wall hanging' });
+  await page.getByRole('button', { name: 'Check all' }).click();
+  await expect(page.locator('.card .verdict')).toHaveCount(6);
+  const words = (await card.locator('.verdict a').textContent()) ?? '';
+  expect(words).toMatch(/^\d+ to put right$/);
+  await expect(page.locator('.card .verdict.clear')).toHaveCount(5);
+  await card.locator('.verdict a').click();
+  const check = page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /^Check/ });
+  await expect(check).toContainText(words);
+  await page.getByRole('link', { name: 'Back to the shelf' }).click();
+  await page.getByRole('button', { name: 'Check all' }).click();
+  await expect(card.locator('.verdict')).toHaveText(new RegExp(words));
+  await card.getByRole('button', { name: /^Rename/ }).click();
+  await page.getByRole('textbox', { name: 'Name' }).fill('Tide-pool wall hanging, renamed');
+  await page.getByRole('button', { name: 'Rename', exact: true }).last().click();
+  await expect(card).toContainText('renamed');
+  await expect(card.locator('.verdict')).toHaveCount(0);
+});
+
 test('bad files are refused in words, and the shelf stays as it is', async ({ page }) => {
   await page.goto('/');
   const good = readFileSync('demo/lighthouse-cushion.sashiko.json', 'utf8');

@@ -1,6 +1,7 @@
 /** The `test` of the journeys: as Playwright's, with what each cost its machine beside it. */
 import { readdirSync, readFileSync } from 'node:fs';
 import { test as plain } from '@playwright/test';
+import { slownessNow } from '../scripts/pace.mjs';
 
 /** What the kernel counts a second in (Linux: sysconf(_SC_CLK_TCK), 100 everywhere). */
 const TICKS = 100;
@@ -45,9 +46,12 @@ export const test = plain.extend<{ cost: undefined }>({
   cost: [
     // biome-ignore lint/correctness/noEmptyPattern: Playwright reads the names of fixtures from the pattern.
     async ({}, use, testInfo) => {
+      const slowBefore = slownessNow();
       const before = processorSeconds();
       await use(undefined);
       const seconds = Math.max(0, processorSeconds() - before);
+      const slowness = (slowBefore + slownessNow()) / 2;
+      testInfo.annotations.push({ type: 'slowness of the machine', description: slowness.toFixed(3) });
       testInfo.annotations.push({ type: 'processor seconds', description: seconds.toFixed(2) });
     },
     { auto: true },

@@ -106,7 +106,7 @@ test('a swatch that was measured takes the place of the table', async ({ page })
   await expect(tray.getByLabel('It reads, Ω')).toHaveValue('6');
 });
 
-test('the panels of thread and check pass an accessibility scan', async ({ page }) => {
+test('the leaves of thread and check pass an accessibility scan', async ({ page }) => {
   test.slow();
   for (const [stage, tab] of [
     ['check', 'Findings'],

@@ -52,7 +52,8 @@ function secondTries(suites) {
 }
 
 setUpSimulator();
-const pace = paceOfMachine();
+// Limits of time scale with it; what is begun below is told.
+paceOfMachine();
 step('Types of the core alone', 'npx', ['tsc', '-p', 'tsconfig.core.json']);
 step('Types of server and command line, without a browser', 'npx', ['tsc', '-p', 'tsconfig.node.json']);
 step('Types', 'npx', ['tsc', '-p', 'tsconfig.json']);
@@ -72,7 +73,7 @@ if (setUpChromium()) {
   });
 } else failed += 1;
 
-printCosts(costs, pace);
+printCosts(costs);
 printShareOfTests(ROOT);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

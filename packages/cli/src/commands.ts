@@ -1,4 +1,6 @@
 import { readFile, stat, writeFile } from 'node:fs/promises';
+import { type Verdict, verdictFrom, verdictWords } from '@sashiko/core/advice/verdict';
+import { leftIn } from '@sashiko/core/advice/what-next';
 import { countFindings, openFindings } from '@sashiko/core/checks/check-plan';
 import { maybeCheckRule } from '@sashiko/core/checks/check-rules';
 import { CheckSession, findingsAsSet } from '@sashiko/core/checks/check-session';
@@ -128,7 +130,8 @@ function check(asIs: Plan, { asJson, state }: CommandOptions): CommandAnswer {
   const open = openFindings(plan, findings);
   const counts = countFindings(open);
   const failed = state === undefined ? session.failed : whyUnsolved(plan);
-  const isClear = counts.stop + counts.mend === 0 && failed === null;
+  const verdict = verdictFrom(plan, open, { left: leftIn(plan), failed });
+  const isClear = verdict.kind === 'clear';
   const output = asJson
     ? toJson({
         plan: plan.name,
@@ -137,8 +140,21 @@ function check(asIs: Plan, { asJson, state }: CommandOptions): CommandAnswer {
         currents: failed === null ? { state: 'known' } : { state: 'failed', why: failed },
         findings: withFixes(plan, findings),
       })
-    : `${findings.map((finding) => findingLine(plan, finding)).join('')}${failed === null ? '' : `NOT CHECKED by current: ${failed}\n`}${isClear ? 'Clear under the stated assumptions.\n' : ''}`;
+    : `${findings.map((finding) => findingLine(plan, finding)).join('')}${failed === null ? '' : `NOT CHECKED by current: ${failed}\n`}${lastWord(verdict)}`;
   return counts.stop > 0 || failed !== null ? { output, status: 1 } : { output };
+}
+
+/** How it stands, where the findings alone do not tell. */
+function lastWord(verdict: Verdict): string {
+  switch (verdict.kind) {
+    case 'clear':
+      return 'Clear under the stated assumptions.\n';
+    case 'left':
+    case 'empty':
+      return `Not finished: ${verdictWords(verdict)}.\n`;
+    default:
+      return '';
+  }
 }
 
 /** All findings with their fixes, as far as they can be tried: worst first. */

@@ -15,7 +15,7 @@ export interface FoughtPin {
   readonly by: string;
 }
 
-interface Place {
+interface SuppliedEnd {
   readonly partId: string;
   readonly terminal: string;
   readonly is: 'pin' | '+' | '−';
@@ -32,9 +32,13 @@ export const foughtPins = remembered(
     for (const { element, leads, valueAt } of all)
       if (leads === true && element.kind === 'R' && (valueAt(apart.state, NOMINAL) ?? OPEN_OHM) < OPEN_OHM)
         joined.join(element.a, element.b);
-    const places = Object.values(plan.parts).flatMap((part): readonly Place[] => {
+    const places = Object.values(plan.parts).flatMap((part): readonly SuppliedEnd[] => {
       const kind = kindOf(plan, part);
-      const place = (terminal: string, is: Place['is']): Place => ({ partId: part.id, terminal, is });
+      const place = (terminal: string, is: SuppliedEnd['is']): SuppliedEnd => ({
+        partId: part.id,
+        terminal,
+        is,
+      });
       return [
         // A pin that is read or floats gives way.
         ...elementsOf(kind, 'pin')

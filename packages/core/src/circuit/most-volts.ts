@@ -88,7 +88,7 @@ interface Speaker {
   readonly minus: string;
 }
 
-interface Line extends Speaker {
+interface DataLine extends Speaker {
   readonly terminal: string;
   readonly speaks: boolean;
   readonly listens: boolean;
@@ -99,7 +99,7 @@ export function liftedHoles(plan: Plan, point: PlanPoint): readonly Lifted[] {
   const nets = deriveNets(plan);
   const sides = deriveSides(plan);
   const lines = linesOf(plan);
-  const byNet = new Map<string, Line[]>();
+  const byNet = new Map<string, DataLine[]>();
   for (const line of lines) {
     const net = nets.ofTerminal({ partId: line.part.id, terminal: line.terminal });
     if (net.runIds.length > 0) byNet.set(net.id, [...(byNet.get(net.id) ?? []), line]);
@@ -158,7 +158,7 @@ function spokenOver(to: Speaker, by: Speaker, { voltAt }: PlanPoint): number {
 }
 
 /** The lines of boards, sensors and addressable lights. */
-function linesOf(plan: Plan): readonly Line[] {
+function linesOf(plan: Plan): readonly DataLine[] {
   const stands = pinStands(plan);
   return Object.values(plan.parts).flatMap((part) => {
     const kind = kindOf(plan, part);
@@ -167,13 +167,13 @@ function linesOf(plan: Plan): readonly Line[] {
         abilities?.includes('bus') === true ? [terminal] : [],
       ),
     );
-    const pins = elementsOf(kind, 'pin').map(({ pin, supply, ground }): Line => {
+    const pins = elementsOf(kind, 'pin').map(({ pin, supply, ground }): DataLine => {
       const speaks = !stands.has(`${part.id}.${pin}`) || buses.has(pin);
       return { part, terminal: pin, plus: supply, minus: ground, speaks, listens: true };
     });
     const [load] = elementsOf(kind, 'load');
     if (load === undefined || hasElement(kind, 'pin')) return pins;
-    const holes = kind.holes.flatMap(({ role, terminal }): readonly Line[] => {
+    const holes = kind.holes.flatMap(({ role, terminal }): readonly DataLine[] => {
       const isBus = role === 'bus-data' || role === 'bus-clock';
       const speaks = isBus || role === 'sense' || role === 'data-out';
       const listens = isBus || role === 'data-in';

@@ -22,7 +22,7 @@ export interface Ohmmeter {
 }
 
 /** Where a node stands: in which part of the circuit, and at which of its unknowns (null: the one that is held at 0). */
-interface Place {
+interface NodePlace {
   readonly part: number;
   readonly unknown: number | null;
 }
@@ -44,7 +44,7 @@ export function ohmmeterOn(plan: Plan): Ohmmeter {
     neighboursOf(a).push(b);
     neighboursOf(b).push(a);
   }
-  const places = new Map<string, Place>();
+  const places = new Map<string, NodePlace>();
   const sizes: number[] = [];
   for (const start of neighbours.keys()) {
     if (places.has(start)) continue;
@@ -62,7 +62,7 @@ export function ohmmeterOn(plan: Plan): Ohmmeter {
     }
     sizes.push(size);
   }
-  const placeOf = (node: string): Place => places.get(node) as Place;
+  const placeOf = (node: string): NodePlace => places.get(node) as NodePlace;
   const members = sizes.map((): (typeof resistors)[number][] => []);
   for (const element of resistors) members[placeOf(element.a).part]?.push(element);
 

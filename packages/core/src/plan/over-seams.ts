@@ -22,7 +22,7 @@ const NARROWINGS = 12;
 const NOT_JOINED_MM = 10_000;
 
 /** A seam on one of its panels. */
-interface Line {
+interface SeamSide {
   readonly panelId: string;
   /** Where a share of the seam lies on this panel, counted from the beginning on edge a. */
   readonly at: (share: number) => Point;
@@ -30,7 +30,7 @@ interface Line {
 
 interface SeamNet {
   /** The two lines of each seam that joins panels. */
-  readonly seams: ReadonlyArray<readonly [Line, Line]>;
+  readonly seams: ReadonlyArray<readonly [SeamSide, SeamSide]>;
   /** By panel: the places tried on it, by their number. */
   readonly here: ReadonlyMap<string, ReadonlyArray<{ readonly i: number; readonly at: Point }>>;
   /** How far each place is from each over the finished piece. */
@@ -38,7 +38,7 @@ interface SeamNet {
 }
 
 /** A way that leaves its panel at a place of a seam. */
-interface Way {
+interface ThroughSeam {
   readonly through: Point;
   readonly mm: number;
 }
@@ -61,8 +61,8 @@ export function seenFrom(plan: WithSeams, from: PanelPlace, to: PanelPlace): Poi
 }
 
 /** The shortest way over each seam that joins both panels. */
-function overOne({ seams }: SeamNet, from: PanelPlace, to: PanelPlace): readonly Way[] {
-  return seams.flatMap(([a, b]): readonly Way[] => {
+function overOne({ seams }: SeamNet, from: PanelPlace, to: PanelPlace): readonly ThroughSeam[] {
+  return seams.flatMap(([a, b]): readonly ThroughSeam[] => {
     const [near, far] = a.panelId === from.panelId ? [a, b] : [b, a];
     if (near.panelId !== from.panelId || far.panelId !== to.panelId) return [];
     const wayMm = (share: number): number =>
@@ -81,9 +81,9 @@ function overOne({ seams }: SeamNet, from: PanelPlace, to: PanelPlace): readonly
 }
 
 /** The shortest way over the places tried of all seams; 10 m straight on where there is none. */
-function overSeveral({ here, mm }: SeamNet, from: PanelPlace, to: PanelPlace): Way {
+function overSeveral({ here, mm }: SeamNet, from: PanelPlace, to: PanelPlace): ThroughSeam {
   const arriving = (here.get(to.panelId) ?? []).map(({ i, at }) => ({ i, mm: distance(at, to.at) }));
-  let best: Way = { through: from.at, mm: NOT_JOINED_MM };
+  let best: ThroughSeam = { through: from.at, mm: NOT_JOINED_MM };
   for (const { i, at } of here.get(from.panelId) ?? []) {
     const nearMm = distance(from.at, at);
     for (const last of arriving) {
@@ -108,7 +108,7 @@ const seamNet = remembered(
   (plan): SeamNet => {
     const seams = Object.values(plan.seams)
       .filter(({ a, b }) => a.panelId !== b.panelId)
-      .map((seam) => SIDES.map((side) => lineOf(plan, seam, side)) as [Line, Line]);
+      .map((seam) => SIDES.map((side) => lineOf(plan, seam, side)) as [SeamSide, SeamSide]);
     const count = seams.length * PLACES_A_SEAM;
     const here = new Map<string, { readonly i: number; readonly at: Point }[]>();
     for (const [s, lines] of seams.entries())
@@ -136,7 +136,7 @@ const seamNet = remembered(
   },
 );
 
-function lineOf(plan: WithSeams, seam: Seam, side: SideName): Line {
+function lineOf(plan: WithSeams, seam: Seam, side: SideName): SeamSide {
   const line = seamLine(plan, seam, side);
   const longMm = polylineLengthMm(line);
   const isTurned = side === 'b' && seam.b.reversed;

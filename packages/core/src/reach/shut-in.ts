@@ -4,7 +4,7 @@ import type { Plan } from '../plan/schema.ts';
 import { worksOf } from '../plan/seam-works.ts';
 import { remembered } from '../units/remembered.ts';
 import { type Handled, handledOf } from './handled.ts';
-import { allDone, type Done, type Place, type Spaces, spacesWhen } from './spaces.ts';
+import { allDone, type Done, type FacePlace, type Spaces, spacesWhen } from './spaces.ts';
 
 /** A work that closes something, with the spaces before and after it. */
 export interface Closing {
@@ -60,7 +60,7 @@ export function shutInOf(plan: Plan, part: Part, closings?: readonly Closing[]):
 }
 
 /** The closing after which the way to a place is too narrow, of those that it was wide enough before; null where there is none. */
-function shuttingOf(closings: readonly Closing[], place: Place, needsMm: number): Closing | null {
+function shuttingOf(closings: readonly Closing[], place: FacePlace, needsMm: number): Closing | null {
   return (
     closings.findLast(
       ({ before, after }) => before.widestWayMm(place) >= needsMm && after.widestWayMm(place) < needsMm,

@@ -21,16 +21,15 @@ import { type Polygon, polygonContains } from '../geometry/polygon.ts';
 import { polylineLengthMm } from '../geometry/polyline.ts';
 import { UnionFind } from '../joining/union-find.ts';
 import { covers, layerOutline, layersOn, layerWindows, openEdgeMm } from '../plan/layers.ts';
+import type { PanelPlace } from '../plan/over-seams.ts';
 import { panelsOf } from '../plan/panels.ts';
 import type { Layer, Panel, Seam, Work } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { seamEdges } from '../plan/seams.ts';
 
 /** Where something lies. */
-export interface Place {
-  readonly panelId: string;
+export interface FacePlace extends PanelPlace {
   readonly face: Face;
-  readonly at: Point;
 }
 
 /** Work besides the circuit that is done by then, by id: seams sewn afterwards, layers laid over, what closes the piece. What is there before counts always. */
@@ -39,12 +38,12 @@ export type Done = ReadonlySet<string>;
 /** How wide the widest way to a place is, mm: an opening is as wide as it lies flat, half of what it is round. */
 export interface Spaces {
   /** Infinite in the open; 0 where nothing leads there. */
-  widestWayMm(place: Place): number;
+  widestWayMm(place: FacePlace): number;
   /** The same for a whole face of a panel, whatever lies on it. */
   widestWayToFaceMm(panelId: string, face: Face): number;
 }
 
-interface Way {
+interface Passage {
   readonly from: string;
   readonly to: string;
   readonly mm: number;
@@ -101,7 +100,7 @@ function zonesAt(panel: Panel, at: Point): readonly Polygon[] {
 }
 
 /** Whether work that closes for good hides a place, by what its maker said: a face of everything, all of it, or an area. */
-function isHiddenBy(plan: Plan, work: Work, { panelId, face, at }: Place): boolean {
+function isHiddenBy(plan: Plan, work: Work, { panelId, face, at }: FacePlace): boolean {
   if (work.place === 'piece' || work.place === face) return true;
   const marking = plan.panels[panelId]?.markings[work.place];
   return marking !== undefined && polygonContains(curvePoints(marking), at);
@@ -123,7 +122,7 @@ function outsideNodes(plan: Plan, seams: readonly Seam[]): readonly string[] {
 }
 
 /** Along a seam one goes from one panel to the other, on either face. */
-function seamWays(seams: readonly Seam[]): readonly Way[] {
+function seamWays(seams: readonly Seam[]): readonly Passage[] {
   return seams.flatMap(({ a, b }) =>
     (['right', 'wrong'] as const).map((face) => ({
       from: faceNode(a.panelId, face),
@@ -141,7 +140,7 @@ interface FreeStretch {
 }
 
 /** Round the free edges one goes from one face to the other: all those that make one opening together are half as wide as they are long. */
-function edgeWays(plan: Plan, seams: readonly Seam[]): readonly Way[] {
+function edgeWays(plan: Plan, seams: readonly Seam[]): readonly Passage[] {
   const corners = new UnionFind();
   // Where a seam ends, the corners of both its edges are one.
   for (const { a, b } of seams) {
@@ -192,7 +191,7 @@ function freeStretches(
 }
 
 /** Holes in the cloth, zips within it, and zones in which a hand is said to reach through. */
-function holeWays(panel: Panel): readonly Way[] {
+function holeWays(panel: Panel): readonly Passage[] {
   const [from, to] = [faceNode(panel.id, 'right'), faceNode(panel.id, 'wrong')];
   const zips = markingsFor(panel, 'zip').map(zipMm);
   const holes = [...areasFor(panel, 'opening'), ...areasFor(panel, 'reach')].map(roundHalfMm);
@@ -206,7 +205,7 @@ function zipMm(marking: Marking): number {
 }
 
 /** Work that sews a zip into an area of the cloth; one at an edge leaves that edge the way it is. */
-function zipWays(plan: Plan, { zip, place }: Work): readonly Way[] {
+function zipWays(plan: Plan, { zip, place }: Work): readonly Passage[] {
   if (zip !== true) return [];
   return panelsOf(plan).flatMap(({ id, markings }) => {
     const marking = markings[place];
@@ -217,7 +216,7 @@ function zipWays(plan: Plan, { zip, place }: Work): readonly Way[] {
 }
 
 /** The ways in under a layer, from what lies over it: its open edge, its windows, zones a hand reaches; all round where it comes off. */
-function layerWays(plan: Plan, layer: Layer, layers: readonly Layer[]): readonly Way[] {
+function layerWays(plan: Plan, layer: Layer, layers: readonly Layer[]): readonly Passage[] {
   const from = layerNode(layer);
   const outline = layerOutline(plan, layer);
   const over = layersOn(plan, layer.panelId, layer.face)
@@ -239,9 +238,12 @@ function layerWays(plan: Plan, layer: Layer, layers: readonly Layer[]): readonly
 }
 
 /** The widest way to every node from those outside: ways are taken from the widest down, as a widest spanning tree. O(ways · log ways). */
-function widestFromOutside(outside: readonly string[], ways: readonly Way[]): ReadonlyMap<string, number> {
+function widestFromOutside(
+  outside: readonly string[],
+  ways: readonly Passage[],
+): ReadonlyMap<string, number> {
   const widths = new Map<string, number>(outside.map((node) => [node, Number.POSITIVE_INFINITY]));
-  const beside = new Map<string, Way[]>();
+  const beside = new Map<string, Passage[]>();
   for (const way of ways) {
     beside.set(way.from, [...(beside.get(way.from) ?? []), way]);
     beside.set(way.to, [...(beside.get(way.to) ?? []), { from: way.to, to: way.from, mm: way.mm }]);

@@ -44,7 +44,7 @@ export interface TrialAnswer {
 /** A line wanders slowly: its strays are this far apart along it, mm (assumption: about two stitches). */
 const STRAY_EVERY_MM = 10;
 
-interface Line {
+interface StrayingLine {
   readonly thing: BareThing;
   readonly points: readonly Point[];
   readonly wanderMm: number;
@@ -59,7 +59,7 @@ interface Line {
 export function* sewTrials(plan: Plan, setting: TrialSetting): Generator<number, TrialAnswer> {
   const nets = deriveNets(plan);
   const rulesBetween = spacingRules(plan);
-  const lines = Object.values(plan.runs).flatMap((run): readonly Line[] => {
+  const lines = Object.values(plan.runs).flatMap((run): readonly StrayingLine[] => {
     if (isInsulated(run)) return [];
     const { thread, stitch } = sewingOf(plan, run);
     return thingsOfRun(plan, nets, run)
@@ -146,7 +146,7 @@ function inSteps(path: readonly Point[]): readonly Point[] {
  * A line as a hand would sew it once: every point strays by the wander. A hand keeps within its wander nearly always, so
  * it is taken as two standard deviations (assumption). The ends stay at their holes.
  */
-function strayed({ points, wanderMm }: Line, random: Random): readonly Point[] {
+function strayed({ points, wanderMm }: StrayingLine, random: Random): readonly Point[] {
   const deviation = wanderMm / 2;
   return points.map((p, i) =>
     i === 0 || i === points.length - 1

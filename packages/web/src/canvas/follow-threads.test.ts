@@ -5,7 +5,7 @@ import { deleteRuns } from '@sashiko/core/plan/edits/run-edits';
 import { startHistory } from '@sashiko/core/plan/history';
 import { smallLantern } from '@sashiko/core/testing/plan-builder';
 import { beforeEach, expect, test, vi } from 'vitest';
-import { PAUSE_MS, usePlanStore } from '../stores/plan-store.ts';
+import { GESTURE_PAUSE_MS, usePlanStore } from '../stores/plan-store.ts';
 import { ask } from '../workers/workshop.ts';
 import { followingThreads, withRepair } from './follow-threads.ts';
 
@@ -28,12 +28,12 @@ beforeEach(() => {
     cancel: () => {},
     finish: () => {},
   })) as unknown as typeof ask);
-  usePlanStore.getState().open(startHistory(plan));
+  usePlanStore.getState().lay(startHistory(plan));
 });
 
 const shownRuns = (): number => Object.keys(usePlanStore.getState().preview?.runs ?? {}).length;
 const settle = async (): Promise<void> => {
-  await new Promise((resolve) => setTimeout(resolve, PAUSE_MS + 20));
+  await new Promise((resolve) => setTimeout(resolve, GESTURE_PAUSE_MS + 20));
 };
 
 test('repaired threads are shown with the drag they were asked for, and stay until the next come', async () => {

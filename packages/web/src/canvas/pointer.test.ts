@@ -27,7 +27,7 @@ const left = lantern.part('left');
 
 beforeEach(() => {
   useJobsStore.setState({ threadsFollow: false });
-  usePlanStore.getState().open(startHistory(lantern.plan));
+  usePlanStore.getState().lay(startHistory(lantern.plan));
   useViewStore.setState({ camera: LIFE, face: 'right' });
   view().putDown();
 });
@@ -150,7 +150,7 @@ describe('a part that is pulled over another panel', () => {
   ];
 
   test('lies there while it is pulled, and is put there when it is let go, with that panel in hand', () => {
-    usePlanStore.getState().open(startHistory(lone));
+    usePlanStore.getState().lay(startHistory(lone));
     const drag = gestureFrom(PARTS, { part: loneId }, from, over);
     expect(shown()?.parts[loneId]).toMatchObject({ panelId: far, at: onBack });
     drag.end();
@@ -160,7 +160,7 @@ describe('a part that is pulled over another panel', () => {
   });
 
   test('stays on its own where a thread holds it', () => {
-    usePlanStore.getState().open(startHistory(lone));
+    usePlanStore.getState().lay(startHistory(lone));
     gestureFrom(PARTS, { part: left.id }, left.at, over).end();
     expect(currentPlan().parts[left.id]?.panelId).toBe(left.panelId);
   });

@@ -34,7 +34,7 @@ const square = (left: number, top: number, size: number) =>
   ]);
 
 beforeEach(() => {
-  usePlanStore.getState().open(startHistory(newPlan('shaping', 'Shaping')));
+  usePlanStore.getState().lay(startHistory(newPlan('shaping', 'Shaping')));
   view().putDown();
 });
 

@@ -1,11 +1,11 @@
 import { seededRandom } from '@sashiko/core/random/random';
 import { expect, test } from 'vitest';
-import { nextThatWay, type Way } from './travel.ts';
+import { type Direction, nextThatWay } from './travel.ts';
 
 test('on a grid the focus goes to the neighbour, and at the rim nowhere', () => {
   const places = Array.from({ length: 12 }, (_, i) => ({ x: 40 * (i % 4), y: 40 * Math.floor(i / 4) }));
   const from = { x: 40, y: 40 };
-  const to = (way: Way): number => nextThatWay(from, places, way);
+  const to = (way: Direction): number => nextThatWay(from, places, way);
   expect([to('left'), to('right'), to('up'), to('down')]).toEqual([4, 6, 1, 9]);
   expect(nextThatWay({ x: 0, y: 0 }, places, 'left')).toBe(-1);
   expect(nextThatWay({ x: 120, y: 80 }, places, 'down')).toBe(-1);

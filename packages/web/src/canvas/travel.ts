@@ -5,12 +5,12 @@
 import type { Point } from '@sashiko/core/geometry/point';
 import { useViewStore } from '../stores/view-store.ts';
 
-export type Way = 'left' | 'right' | 'up' | 'down' | 'next' | 'before';
+export type Direction = 'left' | 'right' | 'up' | 'down' | 'next' | 'before';
 
 /** Parts, threads and holes, as long as they can be taken or shown. */
 const THING = '[role="button"][tabindex="-1"]';
 
-const DIRECTIONS: Readonly<Partial<Record<Way, Point>>> = {
+const DIRECTIONS: Readonly<Partial<Record<Direction, Point>>> = {
   left: { x: -1, y: 0 },
   right: { x: 1, y: 0 },
   up: { x: 0, y: -1 },
@@ -23,7 +23,7 @@ const ASIDE = 2;
  * The index of the place that is next that way; -1 where there is none. Of several the nearest, what lies aside counted double. Places are in px of the
  * screen; one that lies where `from` does is not next to it.
  */
-export function nextThatWay(from: Point, places: readonly Point[], way: Way): number {
+export function nextThatWay(from: Point, places: readonly Point[], way: Direction): number {
   const direction = DIRECTIONS[way];
   if (direction === undefined) return -1;
   let best = -1;
@@ -58,7 +58,7 @@ export function thingInFocus(): Element | null {
 }
 
 /** Goes on from the thing that has the focus; false where none has it. */
-export function travel(way: Way): boolean {
+export function travel(way: Direction): boolean {
   const from = thingInFocus();
   const canvas = canvasNow();
   if (from === null || canvas === null) return false;

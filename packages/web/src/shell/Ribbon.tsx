@@ -1,18 +1,11 @@
-import { countFindings } from '@sashiko/core/checks/check-plan';
-import type { CheckStanding } from '@sashiko/core/checks/check-standing';
+import { type Verdict, verdictWords } from '@sashiko/core/advice/verdict';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { memo } from 'react';
 import { Link } from 'react-router';
 import { STAGES, type StageId } from '../stages/stages.ts';
 import { useCommittedPlan } from '../stores/plan-store.ts';
 import { useWorkDone, type WorkDone } from '../stores/sheet-store.ts';
-import {
-  type Sorted,
-  useCheckStanding,
-  useIsLookedAt,
-  useOpenFindings,
-  useSorted,
-} from '../stores/use-findings.ts';
+import { useCheckStanding, useVerdict } from '../stores/use-findings.ts';
 import { StageIcon } from './StageIcon.tsx';
 
 interface Badge {
@@ -25,9 +18,8 @@ function badgeOf(
   plan: Plan,
   stage: StageId,
   { done, all }: WorkDone,
-  { wrong, left }: Sorted,
-  isLookedAt: boolean,
-  standing: CheckStanding,
+  verdict: Verdict | null,
+  isDue: boolean,
 ): Badge | null {
   const count = (number: number, noun: string): Badge | null =>
     number === 0
@@ -38,22 +30,8 @@ function badgeOf(
       return count(Object.keys(plan.parts).length, 'part');
     case 'thread':
       return count(Object.keys(plan.runs).length, 'run');
-    case 'check': {
-      if (Object.keys(plan.parts).length === 0) return null;
-      if (standing.state === 'failed')
-        return { text: '?', kind: 'mend', words: `not checked: ${standing.why}` };
-      if (!isLookedAt) return null;
-      const again = standing.state === 'due' ? ', being looked at again' : '';
-      const counts = countFindings(wrong);
-      if (counts.stop > 0)
-        return { text: String(counts.stop), kind: 'stop', words: `${counts.stop} to put right${again}` };
-      if (counts.mend > 0)
-        return { text: String(counts.mend), kind: 'mend', words: `${counts.mend} to mend${again}` };
-      // What is not sewn yet is no mistake.
-      return left !== null || standing.state === 'due'
-        ? { text: '…', kind: 'plain', words: left ?? 'being looked at' }
-        : { text: '✓', kind: 'done', words: 'clear' };
-    }
+    case 'check':
+      return verdict === null ? null : checkBadge(verdict, isDue);
     case 'sew': {
       if (done === 0) return null;
       return all !== null && done >= all
@@ -71,20 +49,38 @@ function badgeOf(
   }
 }
 
+/** What Check has to say, in the words of the shelf. */
+function checkBadge(verdict: Verdict, isDue: boolean): Badge | null {
+  const words = `${verdictWords(verdict)}${isDue ? ', being looked at again' : ''}`;
+  switch (verdict.kind) {
+    case 'empty':
+      return null;
+    case 'failed':
+      return { text: '?', kind: 'mend', words };
+    case 'left':
+      return { text: '…', kind: 'plain', words: verdict.what };
+    case 'clear':
+      return isDue
+        ? { text: '…', kind: 'plain', words: 'being looked at' }
+        : { text: '✓', kind: 'done', words };
+    default:
+      return { text: String(verdict.count), kind: verdict.kind, words };
+  }
+}
+
 /** The seven stages, each with its progress or its count of findings. */
 export function Ribbon({ planId, stage }: { readonly planId: string; readonly stage: StageId }) {
   const plan = useCommittedPlan();
   const work = useWorkDone(plan);
-  const sorted = useSorted(useOpenFindings());
-  const isLookedAt = useIsLookedAt();
-  const standing = useCheckStanding();
+  const verdict = useVerdict();
+  const isDue = useCheckStanding().state === 'due';
   return (
     <nav className="ribbon" aria-label="Stages">
       <Link className="home" to="/" aria-label="Back to the shelf" title="Back to the shelf">
         <img src="/icon.svg" alt="" width={42} height={42} />
       </Link>
       {STAGES.map(({ id, title }) => {
-        const badge = badgeOf(plan, id, work, sorted, isLookedAt, standing);
+        const badge = badgeOf(plan, id, work, verdict, isDue);
         return (
           <StageLink
             key={id}

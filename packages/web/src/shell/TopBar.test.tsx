@@ -13,7 +13,7 @@ import { TopBar } from './TopBar.tsx';
 
 const lantern = smallLantern();
 
-beforeEach(() => usePlanStore.getState().open(startHistory(lantern.plan)));
+beforeEach(() => usePlanStore.getState().lay(startHistory(lantern.plan)));
 afterEach(cleanup);
 
 function Bar() {

@@ -1,5 +1,4 @@
 import { PLAN_FILE_ENDING } from '@sashiko/core/formats/plan-file';
-import { faceUp, firstPanel } from '@sashiko/core/plan/panels';
 import { Button } from 'antd';
 import { type ComponentType, lazy, Suspense, useCallback, useEffect, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
@@ -12,11 +11,11 @@ import { forgetLook, isDemo, rawText } from '../storage/shelf.ts';
 import { startAutosave, takeUnsaved } from '../stores/autosave.ts';
 import { followCurrents } from '../stores/currents-store.ts';
 import { followFindings } from '../stores/drawn-findings.ts';
-import { homesJob, useJobsStore } from '../stores/jobs-store.ts';
 import { useMakerStore } from '../stores/maker-store.ts';
 import { useOfflineStore } from '../stores/offline-store.ts';
 import { usePlanStore } from '../stores/plan-store.ts';
 import { useShelfStore } from '../stores/shelf-store.ts';
+import { clearTable, layOnTable } from '../stores/table.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { BrokenView } from '../ui/BrokenView.tsx';
 import { download } from '../ui/download.ts';
@@ -24,7 +23,6 @@ import { ErrorFence } from '../ui/ErrorFence.tsx';
 import { LibraryLook } from '../ui/LibraryLook.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { usePageTheme } from '../ui/use-page-theme.ts';
-import { endJobs } from '../workers/asking.ts';
 import { ClothMenu } from './ClothMenu.tsx';
 import { FileDrop } from './FileDrop.tsx';
 import { KeyHelp } from './KeyHelp.tsx';
@@ -176,16 +174,8 @@ function useOpenPlan(planId: string): string | null {
     openStored(planId).then(
       ({ history, revision }) => {
         if (isGone) return;
-        useViewStore.getState().putDown();
-        useViewStore.setState({
-          camera: null,
-          drawnCamera: null,
-          face: faceUp(firstPanel(history.plan), firstPanel(history.plan).workedFace),
-          panelId: null,
-          chargeLeft: 1,
-        });
         const left = takeUnsaved(planId);
-        usePlanStore.getState().open(left?.history ?? history);
+        layOnTable(left?.history ?? history);
         stop = startAutosave(left?.revision ?? revision, left !== undefined);
         if (!isDemo(planId) && !useShelfStore.getState().isForThisPage) void tellKeeping();
       },
@@ -197,10 +187,7 @@ function useOpenPlan(planId: string): string | null {
     return () => {
       isGone = true;
       stop();
-      endJobs();
-      useJobsStore.getState().setRoute({ state: 'idle' });
-      homesJob.forget();
-      usePlanStore.getState().close();
+      clearTable();
       setProblem(null);
     };
   }, [planId]);

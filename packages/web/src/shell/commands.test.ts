@@ -27,7 +27,7 @@ const view = () => useViewStore.getState();
 const xOf = (id: string): number => currentPlan().parts[id]?.at.x as number;
 
 beforeEach(() => {
-  usePlanStore.getState().open(startHistory(smallLantern().plan));
+  usePlanStore.getState().lay(startHistory(smallLantern().plan));
   view().putDown();
   view().setFace('right');
   view().setCamera({ scale: 2, originX: 10, originY: 10 });
@@ -91,7 +91,7 @@ describe('moving and turning', () => {
 
   test('a chosen bend is nudged', () => {
     const edit = expectOk(addBend(currentPlan(), 'r5', 0, { x: 70, y: 100 }));
-    usePlanStore.getState().open(startHistory(applyEdit(currentPlan(), edit)));
+    usePlanStore.getState().lay(startHistory(applyEdit(currentPlan(), edit)));
     view().select({ runId: 'r5', bend: 0 });
     press('ArrowDown', 'thread', { shiftKey: true });
     expect(currentPlan().runs['r5']?.bends).toEqual([{ x: 70, y: 105 }]);

@@ -18,7 +18,7 @@ import { editableLine, withNodes } from '../canvas/line-edits.ts';
 import { finishPen, penClick, pointAt } from '../canvas/pen-tool.ts';
 import { offTable, onTable } from '../canvas/table.ts';
 import { putBend, stepBack } from '../canvas/thread-tool.ts';
-import { travel, type Way } from '../canvas/travel.ts';
+import { type Direction, travel } from '../canvas/travel.ts';
 import { fitPiece, zoomBy } from '../canvas/zoom.ts';
 import { copyToClipboard, pasteFromClipboard } from '../stages/parts/clipboard.ts';
 import { copyParts } from '../stages/parts/copy-parts.ts';
@@ -44,7 +44,7 @@ const ARROWS: Readonly<Record<string, Point>> = {
   ArrowDown: { x: 0, y: 1 },
 };
 
-const WAYS: Readonly<Record<string, Way>> = {
+const WAYS: Readonly<Record<string, Direction>> = {
   ArrowLeft: 'left',
   ArrowRight: 'right',
   ArrowUp: 'up',
@@ -53,7 +53,7 @@ const WAYS: Readonly<Record<string, Way>> = {
   PageUp: 'before',
 };
 
-function wayOf(event: KeyboardEvent): Way | null {
+function wayOf(event: KeyboardEvent): Direction | null {
   return WAYS[event.key] ?? null;
 }
 

@@ -3,7 +3,7 @@ import { Segmented } from 'antd';
 import type { ReactNode } from 'react';
 import { Filled } from '../ui/Filled.tsx';
 import { PanelBar } from './PanelBar.tsx';
-import { StageIdeaPanel } from './StageIdeaPanel.tsx';
+import { StageIdeaLeaf } from './StageIdeaLeaf.tsx';
 import { type StageId, titleOf } from './stages.ts';
 import { WhatNext } from './WhatNext.tsx';
 
@@ -15,11 +15,11 @@ export interface Alone {
   readonly children: ReactNode;
 }
 
-/** The tray beside the drawing of a stage: its panels by name, and the one that is open. */
+/** The tray beside the drawing of a stage: its leaves by name, and the one that is open. */
 export function StageTray<Name extends string>({
   stage,
   question,
-  panels,
+  leaves,
   open,
   onOpen,
   alone = null,
@@ -28,14 +28,14 @@ export function StageTray<Name extends string>({
   children,
 }: {
   readonly stage: StageId;
-  /** Names the choice of panels for those who do not see it. */
+  /** Names the choice of leaves for those who do not see it. */
   readonly question: string;
-  readonly panels: readonly Name[];
+  readonly leaves: readonly Name[];
   readonly open: Name;
   readonly onOpen: (name: Name) => void;
-  /** What has the tray to itself, with a way back to the panels. */
+  /** What has the tray to itself, with a way back to the leaves. */
   readonly alone?: Alone | null;
-  /** What stays in sight below the panel, whichever is open. */
+  /** What stays in sight below the leaf, whichever is open. */
   readonly dock?: ReactNode;
   /** What the button of what comes next does here. */
   readonly onNext?: (act: NextAct) => void;
@@ -52,7 +52,7 @@ export function StageTray<Name extends string>({
             block
             size="small"
             value={open}
-            options={[...panels]}
+            options={[...leaves]}
             onChange={onOpen}
           />
         ) : (
@@ -61,10 +61,10 @@ export function StageTray<Name extends string>({
           </button>
         )}
       </nav>
-      {/* The panel stays as it was left, with what was searched and typed in it. */}
+      {/* The leaf stays as it was left, with what was searched and typed in it. */}
       <div className="tray-scroll" hidden={alone !== null}>
         <Filled key={open}>{children}</Filled>
-        <StageIdeaPanel stage={stage} />
+        <StageIdeaLeaf stage={stage} />
       </div>
       {alone !== null && <div className="tray-scroll">{alone.children}</div>}
       {dock !== null && <div className="tray-dock">{dock}</div>}

@@ -7,7 +7,7 @@ import { currentPlan } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 
 /** A place on a panel: of the panel that is named, or else of the one on which the things lie that it is about. */
-interface Place {
+interface PlaceOfThings {
   readonly at: Point;
   readonly panelId?: string | undefined;
   readonly partIds?: readonly string[];
@@ -15,7 +15,7 @@ interface Place {
 }
 
 /** Brings a place of the right side into view; its panel is then in hand. */
-export function showPlace(place: Place): void {
+export function showPlace(place: PlaceOfThings): void {
   const view = useViewStore.getState();
   const area = document.querySelector('.cloth-area');
   if (view.camera === null || area === null) return;
@@ -26,7 +26,7 @@ export function showPlace(place: Place): void {
   view.setCamera(bringIntoView(view.camera, seen, area.clientWidth, area.clientHeight));
 }
 
-function panelIdOf(plan: Plan, { panelId, partIds = [], runIds = [] }: Place): string {
+function panelIdOf(plan: Plan, { panelId, partIds = [], runIds = [] }: PlaceOfThings): string {
   if (panelId !== undefined && plan.panels[panelId] !== undefined) return panelId;
   const thing = partIds.map((id) => plan.parts[id])[0] ?? runIds.map((id) => plan.runs[id])[0];
   return thing?.panelId ?? firstPanel(plan).id;

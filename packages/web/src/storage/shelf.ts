@@ -23,6 +23,8 @@ export interface ShelfEntry {
   readonly id: string;
   readonly name: string;
   readonly changedAt: number;
+  /** Counts saves: what is known of one state is not known of the next. */
+  readonly revision: number;
   /** The maker's: not one of those that come with Sashiko, or one that was changed. */
   readonly isOwn: boolean;
   /** Null while it has not been drawn since the plan was saved last. */
@@ -37,6 +39,7 @@ function readEntry(record: PlanRecord): Omit<ShelfEntry, 'look'> {
     id: String(id),
     name: typeof name === 'string' && name !== '' ? name : 'A plan whose name is lost',
     changedAt: typeof changedAt === 'number' && Number.isFinite(changedAt) ? changedAt : 0,
+    revision: revisionOf(record),
     isOwn: revision !== 1 || !isDemo(String(id)),
   };
 }

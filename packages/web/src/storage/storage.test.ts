@@ -141,7 +141,7 @@ test('saving does not bring back a plan that was deleted in another tab', async 
 
 describe('the open plan', () => {
   test('a refused edit leaves the plan and says why', () => {
-    usePlanStore.getState().open(startHistory(smallLantern().plan));
+    usePlanStore.getState().lay(startHistory(smallLantern().plan));
     const before = usePlanStore.getState().history;
     expect(usePlanStore.getState().commit(renamePlan(smallLantern().plan, '  '))).toBe(false);
     expect(usePlanStore.getState().history).toBe(before);
@@ -153,7 +153,7 @@ describe('the open plan', () => {
 
   test('a preview is shown, not kept; undo says what it took back', () => {
     const { plan } = smallLantern();
-    usePlanStore.getState().open(startHistory(plan));
+    usePlanStore.getState().lay(startHistory(plan));
     const shown = usePlanStore.getState().startPreview();
     shown.show(renamePlan(plan, 'Shown only'));
     expect(usePlanStore.getState().preview?.name).toBe('Shown only');

@@ -34,7 +34,7 @@ beforeEach(() => {
   copied.mockResolvedValue('copy');
   useShelfStore.getState().hush();
   saved.mockImplementation(async (_history, base) => ({ kind: 'saved', revision: base + 1 }));
-  usePlanStore.getState().open(startHistory(smallLantern().plan));
+  usePlanStore.getState().lay(startHistory(smallLantern().plan));
   stop = startAutosave(7);
 });
 
@@ -103,7 +103,7 @@ describe('autosave', () => {
     await vi.advanceTimersByTimeAsync(300);
     const other = { ...smallLantern().plan, id: 'other-piece', name: 'other' };
     stop();
-    usePlanStore.getState().open(startHistory(other));
+    usePlanStore.getState().lay(startHistory(other));
     stop = startAutosave(1);
     await vi.advanceTimersByTimeAsync(2500);
     expect(saved.mock.calls.map(([history]) => history.plan.id)).toEqual(['test-piece', 'test-piece']);
@@ -117,14 +117,14 @@ describe('autosave', () => {
     rename('not kept yet');
     stop();
     await vi.advanceTimersByTimeAsync(300);
-    usePlanStore.getState().close();
+    usePlanStore.getState().lay(null);
     expect(hasUnsavedEdits()).toBe(true);
     const left = takeUnsaved('test-piece');
     expect(left?.history.plan.name).toBe('not kept yet');
     expect(takeUnsaved('test-piece')).toBeUndefined();
     saved.mockReset();
     saved.mockResolvedValue({ kind: 'saved', revision: 8 });
-    usePlanStore.getState().open(left?.history ?? startHistory(smallLantern().plan));
+    usePlanStore.getState().lay(left?.history ?? startHistory(smallLantern().plan));
     stop = startAutosave(left?.revision ?? 0, true);
     await vi.advanceTimersByTimeAsync(5000);
     expect(saved.mock.calls.map(([history, base]) => [history.plan.name, base])).toEqual([
@@ -206,7 +206,7 @@ test('where the browser keeps nothing, it asks before the page goes, also from t
   expect(hasUnsavedEdits()).toBe(false);
   useShelfStore.setState({ isForThisPage: true });
   expect(hasUnsavedEdits()).toBe(true);
-  usePlanStore.getState().close();
+  usePlanStore.getState().lay(null);
   expect(hasUnsavedEdits()).toBe(true);
   useShelfStore.setState({ isForThisPage: false });
 });

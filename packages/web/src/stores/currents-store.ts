@@ -16,9 +16,9 @@ interface CurrentsState {
   readonly underWay: readonly PlacedFinding[] | null;
 }
 
-const NOTHING: CurrentsState = { plan: null, findings: [], failed: null, underWay: null };
+export const NO_CURRENTS: CurrentsState = { plan: null, findings: [], failed: null, underWay: null };
 
-export const useCurrentsStore = create<CurrentsState>()(() => NOTHING);
+export const useCurrentsStore = create<CurrentsState>()(() => NO_CURRENTS);
 
 /** Edits that come one after the other, as while a key is held, are solved once. */
 const REST_MS = 120;
@@ -51,7 +51,7 @@ export function followCurrents(): () => void {
     committed.stop();
     shown.stop();
     askAgain = () => {};
-    useCurrentsStore.setState(NOTHING);
+    useCurrentsStore.setState(NO_CURRENTS);
   };
 }
 

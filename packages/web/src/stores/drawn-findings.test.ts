@@ -6,7 +6,7 @@ import { smallLantern } from '@sashiko/core/testing/plan-builder';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { ask } from '../workers/workshop.ts';
 import { followFindings, lookOnceMore, useDrawnFindings } from './drawn-findings.ts';
-import { PAUSE_MS, usePlanStore } from './plan-store.ts';
+import { GESTURE_PAUSE_MS, usePlanStore } from './plan-store.ts';
 
 vi.mock('../workers/workshop.ts', () => ({ ask: vi.fn(), Cancelled: class extends Error {} }));
 const asked = vi.mocked(ask);
@@ -40,7 +40,7 @@ beforeEach(async () => {
     questions.push({ edits, shown, answer });
     return { answer: promise, cancel: () => {}, finish: () => {} };
   }) as unknown as typeof ask);
-  usePlanStore.getState().open(startHistory(plan));
+  usePlanStore.getState().lay(startHistory(plan));
   stop = followFindings();
   await questions[0]?.answer(['at first']);
   questions = [];
@@ -60,7 +60,7 @@ test('what is found comes with the next step of a gesture, or when that pauses, 
   expect(found()).toEqual(['one']);
   await vi.advanceTimersByTimeAsync(200);
   await questions[1]?.answer(['two']);
-  await vi.advanceTimersByTimeAsync(PAUSE_MS);
+  await vi.advanceTimersByTimeAsync(GESTURE_PAUSE_MS);
   expect(found()).toEqual(['two']);
   preview.end();
   expect(found()).toBeNull();

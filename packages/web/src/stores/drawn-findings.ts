@@ -7,7 +7,7 @@ import type { PlacedFinding } from '@sashiko/core/checks/finding';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { create } from 'zustand';
 import { Asking } from '../workers/asking.ts';
-import { PAUSE_MS, usePlanStore } from './plan-store.ts';
+import { GESTURE_PAUSE_MS, usePlanStore } from './plan-store.ts';
 
 interface DrawnFindingsState {
   /** The committed plan that was looked at last; null before the first. */
@@ -22,7 +22,7 @@ interface DrawnFindingsState {
   readonly underWay: readonly PlacedFinding[] | null;
 }
 
-const NOTHING: DrawnFindingsState = {
+export const NO_FINDINGS: DrawnFindingsState = {
   plan: null,
   resting: [],
   left: { threads: 0, missing: null },
@@ -30,7 +30,7 @@ const NOTHING: DrawnFindingsState = {
   underWay: null,
 };
 
-export const useDrawnFindings = create<DrawnFindingsState>()(() => NOTHING);
+export const useDrawnFindings = create<DrawnFindingsState>()(() => NO_FINDINGS);
 
 /** Between two looks at a gesture, ms: what is counted need not follow every step. */
 const PACE_MS = 60;
@@ -71,7 +71,7 @@ export function followFindings(): () => void {
       found = findings;
       underWayWord = word;
       clearTimeout(timer);
-      timer = setTimeout(tell, PAUSE_MS);
+      timer = setTimeout(tell, GESTURE_PAUSE_MS);
     }
   };
   const lookAt = async (plan: Plan): Promise<void> => {
@@ -140,6 +140,6 @@ export function followFindings(): () => void {
     askAgain = () => {};
     clearTimeout(timer);
     isDue = false;
-    useDrawnFindings.setState(NOTHING);
+    useDrawnFindings.setState(NO_FINDINGS);
   };
 }

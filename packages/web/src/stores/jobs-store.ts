@@ -34,10 +34,16 @@ export type RouteJob = { readonly state: 'idle' } | RouteWorking | RouteProposal
 /** Places for a holder or a board: what was looked for stays while another stage is looked at. */
 export const homesJob = new Asking('homes');
 
-interface JobsState {
+/** Long work on the plan on the table, and how it is asked for: it names parts and runs of that plan. */
+export interface JobsOfPlan {
   readonly route: RouteJob;
-  /** What is asked of the router, as the maker last left it. */
+  /** What is asked of the router, as it was left last. */
   readonly request: RouteRequest;
+}
+
+export const NO_JOBS: JobsOfPlan = { route: { state: 'idle' }, request: USUAL_REQUEST };
+
+interface JobsState extends JobsOfPlan {
   readonly patience: RoutePatience;
   /** Whether threads about a dragged part are led anew where the drag breaks a rule. */
   readonly threadsFollow: boolean;
@@ -48,8 +54,7 @@ interface JobsState {
 }
 
 export const useJobsStore = create<JobsState>()((set) => ({
-  route: { state: 'idle' },
-  request: USUAL_REQUEST,
+  ...NO_JOBS,
   patience: 'usual',
   threadsFollow: true,
   setRoute: (route) => set({ route }),

@@ -7,7 +7,8 @@ import { create } from 'zustand';
 
 export type SaveState = 'saved' | 'waiting' | 'saving' | 'failed' | 'elsewhere' | 'gone';
 
-interface PlanState {
+/** The plan on the table, and what is under way with it. */
+export interface PlanOnTable {
   readonly history: History | null;
   /** The plan as it would be if what is under way ended now: shown by one owner at a time. */
   readonly preview: Plan | null;
@@ -18,8 +19,11 @@ interface PlanState {
   readonly saveState: SaveState;
   /** A message for the maker: what was refused and why, or what was undone. */
   readonly notice: { readonly text: string; readonly kind: 'problem' | 'word' } | null;
-  open(history: History): void;
-  close(): void;
+}
+
+interface PlanStore extends PlanOnTable {
+  /** Lays a plan on the table, or (null) takes away the one that lies there; what was under way with that ends. */
+  lay(history: History | null): void;
   /** Commits an edit, or tells why it was refused. Returns whether it went through. */
   commit(result: Result<Edit>, gesture?: string): boolean;
   /** Takes the preview over: what another showed ends, and its owner is told. */
@@ -34,6 +38,18 @@ interface PlanState {
 }
 
 const NO_EDITS: readonly Edit[] = [];
+
+/** A plan as it is opened, with nothing under way. */
+function freshPlan(history: History | null): PlanOnTable {
+  return {
+    history,
+    preview: null,
+    previewEdits: NO_EDITS,
+    previewOwner: null,
+    saveState: 'saved',
+    notice: null,
+  };
+}
 
 /** Edits of one gesture that come farther apart than this are two: a nudge now is not part of the one an hour ago. */
 const ONE_GESTURE_MS = 2000;
@@ -54,8 +70,8 @@ function gestureNamer(): (gesture: string) => string {
 
 const namedGesture = gestureNamer();
 
-/** A gesture that has not moved for so long has paused, ms. */
-export const PAUSE_MS = 60;
+/** A gesture that has not moved for so long has paused, ms: what follows it slowly catches up then. */
+export const GESTURE_PAUSE_MS = 100;
 
 /** What its owner holds to show edits that are not committed. Once it has ended it shows nothing any more. */
 export interface Preview {
@@ -87,7 +103,7 @@ class OwnedPreview implements Preview {
   layOver(edit: Edit): void {
     this.#over = edit;
     // It is drawn with the next step of the gesture; if that pauses, by itself.
-    this.#due ??= setTimeout(() => this.#draw(), PAUSE_MS);
+    this.#due ??= setTimeout(() => this.#draw(), GESTURE_PAUSE_MS);
   }
 
   end(): void {
@@ -108,20 +124,11 @@ class OwnedPreview implements Preview {
   }
 }
 
-export const usePlanStore = create<PlanState>()((set, get) => ({
-  history: null,
-  preview: null,
-  previewEdits: NO_EDITS,
-  previewOwner: null,
-  saveState: 'saved',
-  notice: null,
-  open(history) {
+export const usePlanStore = create<PlanStore>()((set, get) => ({
+  ...freshPlan(null),
+  lay(history) {
     get().endPreview();
-    set({ history, saveState: 'saved', notice: null });
-  },
-  close() {
-    get().endPreview();
-    set({ history: null, notice: null });
+    set(freshPlan(history));
   },
   commit(result, gesture) {
     const { history } = get();

@@ -7,8 +7,8 @@ import { useEffect, useMemo } from 'react';
 import { Asking, useAsking, useAskingFor } from '../workers/asking.ts';
 import { usePlanStore } from './plan-store.ts';
 
-/** The sheet that was worked out last, whatever panel asked for it. */
-const sheetJob = new Asking('sheet');
+/** The sheet that was worked out last, whatever leaf asked for it. */
+export const sheetJob = new Asking('sheet');
 
 const RESTED_ON = [...FIELD_NAMES, ...TABLE_NAMES].filter(changesSheet);
 

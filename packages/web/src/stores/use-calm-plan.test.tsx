@@ -14,7 +14,7 @@ const named = (name: string) => applyEdit(plan, expectOk(renamePlan(plan, name))
 
 beforeEach(() => {
   vi.useFakeTimers();
-  usePlanStore.getState().open(startHistory(plan));
+  usePlanStore.getState().lay(startHistory(plan));
 });
 afterEach(() => {
   cleanup();

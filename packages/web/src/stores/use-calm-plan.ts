@@ -1,10 +1,7 @@
 import type { Plan } from '@sashiko/core/plan/schema';
 import { useLayoutEffect, useState } from 'react';
-import { usePlanStore } from './plan-store.ts';
+import { GESTURE_PAUSE_MS, usePlanStore } from './plan-store.ts';
 import { useViewStore } from './view-store.ts';
-
-/** A gesture that stays for so long has paused: now its figures can be read, ms. */
-const PAUSE_MS = 100;
 
 function shownNow(): Plan | null {
   const { preview, history } = usePlanStore.getState();
@@ -27,7 +24,7 @@ export function useCalmPlan(): Plan {
     follow();
     const wait = (): void => {
       if (timer !== null) clearTimeout(timer);
-      timer = setTimeout(follow, PAUSE_MS);
+      timer = setTimeout(follow, GESTURE_PAUSE_MS);
     };
     const stop = usePlanStore.subscribe((state, before) => {
       if (state.preview === before.preview && state.history === before.history) return;

@@ -1,4 +1,5 @@
 /** All findings, those of the drawing and those by current, as soon as the workers have them. */
+import { type Verdict, verdictFrom } from '@sashiko/core/advice/verdict';
 import { isLeftToDo, leftWords } from '@sashiko/core/advice/what-next';
 import { openFindings } from '@sashiko/core/checks/check-plan';
 import { inOrder } from '@sashiko/core/checks/check-session';
@@ -73,6 +74,20 @@ export function useSorted(findings: readonly PlacedFinding[]): Sorted {
       left: leftWords(left),
     }),
     [left, findings],
+  );
+}
+
+/** How the plan stands in a few words' worth: of what is shown, as far as it was looked at; null before the first look. */
+export function useVerdict(): Verdict | null {
+  const plan = useCommittedPlan();
+  const open = useOpenFindings();
+  const left = useDrawnFindings((state) => state.left);
+  const isLookedAt = useIsLookedAt();
+  const standing = useCheckStanding();
+  const failed = standing.state === 'failed' ? standing.why : null;
+  return useMemo(
+    () => (failed === null && !isLookedAt ? null : verdictFrom(plan, open, { left, failed })),
+    [plan, open, left, isLookedAt, failed],
   );
 }
 

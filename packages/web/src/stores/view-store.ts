@@ -76,17 +76,14 @@ export type Ghost = Pick<Part, 'kindId' | 'at' | 'turnDeg' | 'face'> &
 
 const NO_GHOSTS: readonly Ghost[] = [];
 
-interface ViewState {
+/** How the plan on the table is looked at: of this plan alone, and replaced whole when another is opened. */
+export interface ViewOfPlan {
   readonly face: Face;
-  readonly theme: 'light' | 'dark';
-  /** Whether the room is dimmed for the moment, whatever the theme. */
   readonly camera: Camera | null;
   /** The last camera that showed the whole piece: while it is the camera, nobody has moved the view by hand. */
   readonly fittedCamera: Camera | null;
   /** The camera that the cloth is drawn for. While the view is being moved, the drawing is moved as it is, and drawn anew when that rests. */
   readonly drawnCamera: Camera | null;
-  /** Kinds of parts whose names are left out, unless they are chosen. */
-  readonly hiddenNames: ReadonlySet<NameKind>;
   /** While Space is held, the pointer pulls the view, whatever lies there. */
   readonly isPulling: boolean;
   readonly tool: Tool;
@@ -110,14 +107,53 @@ interface ViewState {
   readonly pulledPanel: { readonly panelId: string; readonly by: Point } | null;
   /** Things a tray lays over the cloth before they are done, such as a spread: places in mm on the right side. */
   readonly ghosts: readonly Ghost[];
-  /** How many dialogs are open: while there are any, keys are theirs. */
-  readonly dialogs: number;
   /** Charge left in the cells, for the Light stage. */
   readonly chargeLeft: number;
   /** Whether threads that lie on each other let current through, for the Light stage. */
   readonly isTouching: boolean;
   /** Whether the Light stage paints the threads by the volts along them. */
   readonly showsVolts: boolean;
+}
+
+/** What a stage, a tool or a tray has in hand: put down when the stage is left. */
+const EMPTY_HANDS = {
+  tool: { kind: 'hand' },
+  selection: NOTHING,
+  spotlight: null,
+  pointer: null,
+  snapGuides: [],
+  marquee: null,
+  pulledPanel: null,
+  ghosts: NO_GHOSTS,
+} as const satisfies Partial<ViewOfPlan>;
+
+/** A plan as it is first looked at, on one of its faces. */
+export function freshView(face: Face): ViewOfPlan {
+  return {
+    ...EMPTY_HANDS,
+    face,
+    camera: null,
+    fittedCamera: null,
+    drawnCamera: null,
+    isPulling: false,
+    panelId: null,
+    drawingWay: { curved: false, alongId: null },
+    chargeLeft: 1,
+    isTouching: true,
+    showsVolts: false,
+  };
+}
+
+/** How this maker looks at any plan. */
+export interface ViewOfMaker {
+  readonly theme: 'light' | 'dark';
+  /** Kinds of parts whose names are left out, unless they are chosen. */
+  readonly hiddenNames: ReadonlySet<NameKind>;
+  /** How many dialogs are open: while there are any, keys are theirs. */
+  readonly dialogs: number;
+}
+
+interface ViewState extends ViewOfPlan, ViewOfMaker {
   /** A dialog opens; call what is returned when it closes. */
   openDialog(): () => void;
   setFace(face: Face): void;
@@ -141,32 +177,15 @@ interface ViewState {
   setChargeLeft(chargeLeft: number): void;
   setTouching(isTouching: boolean): void;
   setShowsVolts(showsVolts: boolean): void;
-  /** Back to looking with nothing chosen: when a plan is opened or a stage left. */
+  /** Back to looking with nothing chosen: when a stage is left. */
   putDown(): void;
 }
 
 export const useViewStore = create<ViewState>()((set) => ({
-  face: 'right',
+  ...freshView('right'),
   theme: 'light',
-  camera: null,
-  fittedCamera: null,
-  drawnCamera: null,
   hiddenNames: new Set(),
-  isPulling: false,
-  tool: { kind: 'hand' },
-  selection: NOTHING,
-  panelId: null,
-  pointer: null,
-  spotlight: null,
-  drawingWay: { curved: false, alongId: null },
-  snapGuides: [],
-  marquee: null,
-  pulledPanel: null,
-  ghosts: NO_GHOSTS,
   dialogs: 0,
-  chargeLeft: 1,
-  isTouching: true,
-  showsVolts: false,
   openDialog: () => {
     set(({ dialogs }) => ({ dialogs: dialogs + 1 }));
     return () => set(({ dialogs }) => ({ dialogs: dialogs - 1 }));
@@ -195,15 +214,5 @@ export const useViewStore = create<ViewState>()((set) => ({
   setChargeLeft: (chargeLeft) => set({ chargeLeft }),
   setTouching: (isTouching) => set({ isTouching }),
   setShowsVolts: (showsVolts) => set({ showsVolts }),
-  putDown: () =>
-    set({
-      tool: { kind: 'hand' },
-      selection: NOTHING,
-      spotlight: null,
-      pointer: null,
-      snapGuides: [],
-      marquee: null,
-      pulledPanel: null,
-      ghosts: NO_GHOSTS,
-    }),
+  putDown: () => set(EMPTY_HANDS),
 }));

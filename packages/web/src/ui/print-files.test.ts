@@ -39,7 +39,7 @@ beforeEach(() => {
     return { answer, cancel: () => {}, finish: () => {} };
   }) as unknown as typeof ask);
   useShelfStore.getState().hush();
-  usePlanStore.getState().open(startHistory(plan));
+  usePlanStore.getState().lay(startHistory(plan));
 });
 
 test('over its plan how far it is, and that it is there', async () => {
@@ -55,16 +55,16 @@ test('over its plan how far it is, and that it is there', async () => {
 
 test('it goes on when its plan is left, and is told on the shelf, or over the plan that is open by then', async () => {
   const first = printFiles(plan, 'sheet', 'Sewing sheet');
-  usePlanStore.getState().close();
+  usePlanStore.getState().lay(null);
   report(0.5);
   expect(shelfWords()).toBeUndefined();
   resolve([{ suffix: '-sheet.pdf', mime: 'application/pdf', data: 'x' }]);
   await first;
   expect(download).toHaveBeenCalledTimes(1);
   expect(shelfWords()).toBe('“Small lantern”: Ready: Sewing sheet.');
-  usePlanStore.getState().open(startHistory(plan));
+  usePlanStore.getState().lay(startHistory(plan));
   const second = printFiles(plan, 'sheet', 'Sewing sheet');
-  usePlanStore.getState().open(startHistory({ ...plan, id: 'other', name: 'Other' }));
+  usePlanStore.getState().lay(startHistory({ ...plan, id: 'other', name: 'Other' }));
   reject(new Error('No thread.'));
   await second;
   expect(words()).toBe('“Small lantern”: No thread.');
@@ -77,7 +77,7 @@ test('a picture whose plan was left is told on the shelf; one that fails, over t
   expect(words()).toBe('The file is no picture.');
   tellPicture({ kind: 'cancelled', isLeft: false }, plan);
   expect(shelfWords()).toBeUndefined();
-  usePlanStore.getState().close();
+  usePlanStore.getState().lay(null);
   expect(isOnTable(plan)).toBe(false);
   tellPicture(LEFT, plan);
   expect(shelfWords()).toMatch(/not laid under “Small lantern”: the plan was left/);

@@ -1,4 +1,4 @@
-/** One life of a job that is asked of a worker, whoever owns it: a panel (`use-job.ts`), a store, or a gesture. */
+/** One life of a job that is asked of a worker, whoever owns it: a leaf of a tray (`use-job.ts`), a store, or a gesture. */
 import { useSyncExternalStore } from 'react';
 import type { MessageName, WorkerMessages } from './messages.ts';
 import { ask, Cancelled, type Job } from './workshop.ts';
@@ -109,7 +109,7 @@ export class Asking<Name extends MessageName> {
   }
 }
 
-/** How a job stands whose owner is no panel. */
+/** How a job stands whose owner is no leaf. */
 export function useAsking<Name extends MessageName>(asking: Asking<Name>): Asked<Name> {
   return useAskingFor(asking, (state) => state);
 }
@@ -132,7 +132,8 @@ export function isSameQuestion(one: object | null, other: object | null): boolea
   );
 }
 
-async function outcomeOf<Name extends MessageName>(job: Job<Answer<Name>>): Promise<Outcome<Name>> {
+/** What became of a job; it never throws. */
+export async function outcomeOf<Name extends MessageName>(job: Job<Answer<Name>>): Promise<Outcome<Name>> {
   try {
     return { kind: 'answered', answer: await job.answer };
   } catch (error) {

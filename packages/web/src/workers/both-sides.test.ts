@@ -2,6 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { createCanvas, ImageData, loadImage } from '@napi-rs/canvas';
+import { verdictOf } from '@sashiko/core/advice/verdict';
 import { benchTests } from '@sashiko/core/bench/bench-tests';
 import { checkPlan } from '@sashiko/core/checks/check-plan';
 import { fixesFor } from '@sashiko/core/checks/fix';
@@ -261,6 +262,9 @@ const TRIES: { readonly [Name in MessageName]: () => Promise<unknown> } = {
   async sums() {
     const { carried } = await answerTo('sums', { plan, lightId: null, wantedAmp: 0.01 });
     expect(carried.length).toBe(1);
+  },
+  async verdict() {
+    expect(await answerTo('verdict', { plan })).toEqual(verdictOf(plan));
   },
   async sheet() {
     const sheet = await answerTo('sheet', { plan });

@@ -42,6 +42,7 @@ const BUDGET_MS: Readonly<Record<Exclude<MessageName, 'route'>, number>> = {
   sourceChoices: 240_000,
   lightTrials: 240_000,
   sums: 60_000,
+  verdict: 60_000,
   sheet: 120_000,
   printList: 5_000,
   print: 300_000,

@@ -6,6 +6,7 @@ import { patchReasons } from '@sashiko/core/advice/patch-reasons';
 import { type Proposed, proposeThreads } from '@sashiko/core/advice/propose-threads';
 import { rowAdvice } from '@sashiko/core/advice/row-advice';
 import { threadFigures as figuresOf } from '@sashiko/core/advice/thread-figures';
+import { verdictOf } from '@sashiko/core/advice/verdict';
 import { waysOut } from '@sashiko/core/advice/ways-out';
 import { makeSourceChoices, makeWhatIfs } from '@sashiko/core/advice/what-ifs';
 import { type Left, leftIn } from '@sashiko/core/advice/what-next';
@@ -204,6 +205,9 @@ export const handlers: Handlers = {
     if (times === null) return null;
     if (!times.ok) throw new Refusal(describeProblem(times.problem));
     return { times: times.value };
+  },
+  async verdict({ plan }) {
+    return verdictOf(plan);
   },
   async sheet({ plan }, job) {
     return await job.run(makeSheet(plan));

@@ -6,6 +6,7 @@ import type { PatchReason } from '@sashiko/core/advice/patch-reasons';
 import type { Proposed } from '@sashiko/core/advice/propose-threads';
 import type { RowAdvice } from '@sashiko/core/advice/row-advice';
 import type { ThreadFigures } from '@sashiko/core/advice/thread-figures';
+import type { Verdict } from '@sashiko/core/advice/verdict';
 import type { WayOut } from '@sashiko/core/advice/ways-out';
 import type { WhatIf, WhatIfAnswer } from '@sashiko/core/advice/what-ifs';
 import type { Left } from '@sashiko/core/advice/what-next';
@@ -228,6 +229,8 @@ export interface WorkerMessages {
     request: { readonly plan: Plan; readonly lightId: string | null; readonly wantedAmp: number },
     answer: LightSums,
   ];
+  /** How a whole plan stands, in every state. */
+  verdict: [request: { readonly plan: Plan }, answer: Verdict];
   /** The sewing sheet of a plan. */
   sheet: [request: { readonly plan: Plan }, answer: SewingSheet];
   /** What can be printed: the writers themselves stay in the worker. */

@@ -63,7 +63,7 @@ test('stopped, what was found before stays; failed, it says why, and can be aske
   expect(result.current).toMatchObject({ answer: 'found again', problem: null });
 });
 
-test('a job ends with its panel', async () => {
+test('a job ends with its leaf', async () => {
   const { result, unmount } = hook();
   let outcome: unknown;
   await act(async () => void result.current.ask().then((it) => (outcome = it)));

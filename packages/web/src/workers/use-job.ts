@@ -1,4 +1,4 @@
-/** A job that a panel asks for when the maker says so; it ends with the panel. */
+/** A job that a leaf of a tray asks for when the maker says so; it ends with the leaf. */
 import { useEffect, useState } from 'react';
 import { type Answer, Asking, isSameQuestion, type Outcome, type Question, useAsking } from './asking.ts';
 import type { MessageName } from './messages.ts';

@@ -1,9 +1,9 @@
 /**
  * Asking the workers. There are two, each started once and kept warm: one for long work, so that what a maker waits for with a
- * finger on the pointer never stands behind it. A plan travels without its pictures and its log, which no work
+ * finger on the pointer never stands behind it. (What is asked of many plans has two of its own, `pool.ts`.) A plan travels without its pictures and its log, which no work
  * on it needs, and only when the worker was not told of it in this state. Every question says what it may cost.
  *
- * Nobody but `asking.ts` asks here: a job has one life, whoever wants it.
+ * Nobody but `asking.ts` and `pool.ts` ask here: a job has one life, whoever wants it.
  */
 import type { Plan } from '@sashiko/core/plan/schema';
 import { budgetMs } from './budgets.ts';
@@ -38,7 +38,7 @@ interface Waiting {
 }
 
 /** One worker and the jobs that wait for it. */
-class Workshop {
+export class Workshop {
   readonly #name: string;
   readonly #waiting = new Map<number, Waiting>();
   #worker: Worker | null = null;
@@ -94,6 +94,14 @@ class Workshop {
 
   leavePlan(): void {
     for (const [id, { outlives }] of [...this.#waiting]) if (!outlives) this.cancel(id, true);
+  }
+
+  /** Ends the worker; what waits is cancelled. The next question starts a new one. */
+  close(): void {
+    for (const id of [...this.#waiting.keys()]) this.cancel(id);
+    this.#worker?.terminate();
+    this.#worker = null;
+    this.#told.clear();
   }
 
   #send(message: ToWorker): void {
@@ -186,7 +194,17 @@ export function ask<Name extends MessageName>(
   onProgress: (share: number, best?: WorkerMessages[Name][1]) => void = () => {},
   outlives = false,
 ): Job<WorkerMessages[Name][1]> {
-  const workshop = LONG.has(name) ? atLength : atHand;
+  return askOf(LONG.has(name) ? atLength : atHand, name, request, onProgress, outlives);
+}
+
+/** As `ask`, of this workshop. */
+export function askOf<Name extends MessageName>(
+  workshop: Workshop,
+  name: Name,
+  request: WorkerMessages[Name][0],
+  onProgress: (share: number, best?: WorkerMessages[Name][1]) => void,
+  outlives: boolean,
+): Job<WorkerMessages[Name][1]> {
   const { promise, resolve, reject } = withResolvers<WorkerMessages[Name][1]>();
   const id = workshop.ask(name, request, budgetMs(name), {
     resolve: resolve as (answer: unknown) => void,

@@ -26,7 +26,7 @@ afterEach(cleanup);
 const { plan } = smallLantern();
 
 test('a reading is judged, goes into the log once with its time, and is not undone with the plan', async () => {
-  usePlanStore.getState().open(startHistory(plan));
+  usePlanStore.getState().lay(startHistory(plan));
   render(<BenchStage />, { wrapper: MemoryRouter });
   const ohms = expectOk(benchTests(plan)).find(({ kind }) => kind === 'ohms');
   if (ohms === undefined) throw new Error('no test');
@@ -45,7 +45,7 @@ test('a reading is judged, goes into the log once with its time, and is not undo
 test('what must not get power is said even where there is nothing to measure yet', async () => {
   const bare = { ...plan, parts: {}, runs: {} };
   expect(expectOk(benchTests(bare))).toEqual([]);
-  usePlanStore.getState().open(startHistory(bare));
+  usePlanStore.getState().lay(startHistory(bare));
   render(<BenchStage />, { wrapper: MemoryRouter });
   expect((await screen.findByRole('alert')).textContent).toContain('The pack stays out.');
 });

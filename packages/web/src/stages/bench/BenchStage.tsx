@@ -15,7 +15,7 @@ import type { BenchSheet } from '../../workers/messages.ts';
 import { useAnswer } from '../../workers/use-answer.ts';
 import { clickPart } from '../click-part.ts';
 import { useLight } from '../light/use-light.ts';
-import { StatePanel, standNotes } from '../StatePanel.tsx';
+import { StateLeaf, standNotes } from '../StateLeaf.tsx';
 import { titleOf } from '../stages.ts';
 import { WhatNext } from '../WhatNext.tsx';
 
@@ -42,7 +42,7 @@ export function BenchStage() {
           No power while you measure ohms. Write down what the meter shows; Sashiko says whether it is in
           order and where to look.
         </p>
-        <StatePanel plan={plan} />
+        <StateLeaf plan={plan} />
         <SeenNow plan={plan} />
         {problem !== null && <p role="alert">{problem}</p>}
         {sheet === null ? (

@@ -7,17 +7,17 @@ import { useOpenFindings, useSorted } from '../../stores/use-findings.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { clickPart } from '../click-part.ts';
 import { StageTray } from '../StageTray.tsx';
-import { standNotes } from '../StatePanel.tsx';
+import { standNotes } from '../StateLeaf.tsx';
 import { showPlace } from '../show-place.ts';
-import { FindingsPanel } from './FindingsPanel.tsx';
-import { GapsPanel } from './GapsPanel.tsx';
+import { FindingsLeaf } from './FindingsLeaf.tsx';
+import { GapsLeaf } from './GapsLeaf.tsx';
 import { PathOverlay } from './PathOverlay.tsx';
-import { PathsPanel } from './PathsPanel.tsx';
+import { PathsLeaf } from './PathsLeaf.tsx';
 import { RoomOverlay } from './RoomOverlay.tsx';
 
-const PANELS = ['Findings', 'Gaps', 'Paths'] as const;
+const LEAVES = ['Findings', 'Gaps', 'Paths'] as const;
 const NO_NOTES = {};
-type PanelName = (typeof PANELS)[number];
+type LeafName = (typeof LEAVES)[number];
 
 const MOVES_PARTS = { movesParts: true, drawsThread: false };
 const PUTS_SWITCHES = { movesParts: false, drawsThread: false, onPart: clickPart };
@@ -27,7 +27,7 @@ export function CheckStage() {
   const plan = useCalmPlan();
   const face = useViewStore((state) => state.face);
   const spotlight = useViewStore((state) => state.spotlight);
-  const [panel, setPanel] = useState<PanelName>('Findings');
+  const [leaf, setLeaf] = useState<LeafName>('Findings');
   const [showsRoom, setShowsRoom] = useState(false);
   const [lightId, setLightId] = useState<string | null>(null);
   const stands = useMemo(() => standNotes(plan), [plan]);
@@ -41,13 +41,13 @@ export function CheckStage() {
   return (
     <>
       <StageCloth
-        abilities={panel === 'Paths' ? PUTS_SWITCHES : MOVES_PARTS}
-        notes={panel === 'Paths' ? stands : NO_NOTES}
+        abilities={leaf === 'Paths' ? PUTS_SWITCHES : MOVES_PARTS}
+        notes={leaf === 'Paths' ? stands : NO_NOTES}
         overlay={(scale) => (
           <>
-            {panel === 'Gaps' && showsRoom && <RoomOverlay plan={plan} face={face} />}
-            {panel === 'Paths' && <PathOverlay plan={plan} face={face} lightId={lightId} />}
-            {panel === 'Findings' && (
+            {leaf === 'Gaps' && showsRoom && <RoomOverlay plan={plan} face={face} />}
+            {leaf === 'Paths' && <PathOverlay plan={plan} face={face} lightId={lightId} />}
+            {leaf === 'Findings' && (
               <Flags
                 plan={plan}
                 face={face}
@@ -63,17 +63,17 @@ export function CheckStage() {
       <StageTray
         stage="check"
         question="What to check"
-        panels={PANELS}
-        onNext={() => setPanel('Findings')}
-        open={panel}
+        leaves={LEAVES}
+        onNext={() => setLeaf('Findings')}
+        open={leaf}
         onOpen={(name) => {
-          setPanel(name);
+          setLeaf(name);
           useViewStore.getState().setSpotlight(null);
         }}
       >
-        {panel === 'Findings' && <FindingsPanel onChoose={choose} />}
-        {panel === 'Gaps' && (
-          <GapsPanel
+        {leaf === 'Findings' && <FindingsLeaf onChoose={choose} />}
+        {leaf === 'Gaps' && (
+          <GapsLeaf
             showsRoom={showsRoom}
             onShowRoom={setShowsRoom}
             onShow={(place) => {
@@ -82,7 +82,7 @@ export function CheckStage() {
             }}
           />
         )}
-        {panel === 'Paths' && <PathsPanel lightId={lightId} onChoose={setLightId} />}
+        {leaf === 'Paths' && <PathsLeaf lightId={lightId} onChoose={setLightId} />}
       </StageTray>
     </>
   );

@@ -32,7 +32,7 @@ const onTry = vi.fn();
 beforeEach(() => {
   vi.useFakeTimers();
   onTry.mockReset();
-  usePlanStore.getState().open(startHistory(plan));
+  usePlanStore.getState().lay(startHistory(plan));
 });
 afterEach(() => {
   cleanup();

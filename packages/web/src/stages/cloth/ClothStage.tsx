@@ -6,52 +6,52 @@ import { useDroppedStore } from '../../stores/dropped-store.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
 import { StageTray } from '../StageTray.tsx';
-import { ClothKindPanel } from './ClothKindPanel.tsx';
-import { FactsPanel } from './FactsPanel.tsx';
-import { LinesPanel } from './LinesPanel.tsx';
-import { PanelsPanel } from './PanelsPanel.tsx';
-import { PicturePanel } from './PicturePanel.tsx';
-import { PiecePanel } from './PiecePanel.tsx';
-import { SeamsPanel } from './SeamsPanel.tsx';
+import { ClothKindLeaf } from './ClothKindLeaf.tsx';
+import { FactsLeaf } from './FactsLeaf.tsx';
+import { LinesLeaf } from './LinesLeaf.tsx';
+import { PanelsLeaf } from './PanelsLeaf.tsx';
+import { PictureLeaf } from './PictureLeaf.tsx';
+import { PieceLeaf } from './PieceLeaf.tsx';
+import { SeamsLeaf } from './SeamsLeaf.tsx';
 
-const PANELS = {
-  Piece: PiecePanel,
-  Lines: LinesPanel,
-  Panels: PanelsPanel,
-  Seams: SeamsPanel,
-  Photo: PicturePanel,
-  Cloth: ClothKindPanel,
-  Facts: FactsPanel,
+const LEAVES = {
+  Piece: PieceLeaf,
+  Lines: LinesLeaf,
+  Panels: PanelsLeaf,
+  Seams: SeamsLeaf,
+  Photo: PictureLeaf,
+  Cloth: ClothKindLeaf,
+  Facts: FactsLeaf,
 } as const;
 
-type PanelName = keyof typeof PANELS;
+type LeafName = keyof typeof LEAVES;
 
 const SHAPES_CLOTH = { movesParts: false, drawsThread: false, shapesCloth: true };
 const MOVES_PANELS = { movesParts: false, drawsThread: false, movesPanels: true };
 
 /** The piece: its outline, the lines and areas on it, its cloth, and what it is for. */
 export function ClothStage() {
-  const [panel, setPanel] = useState<PanelName>('Piece');
-  // A file that was dropped opens the panel that takes it.
+  const [leaf, setLeaf] = useState<LeafName>('Piece');
+  // A file that was dropped opens the leaf that takes it.
   const waiting = useDroppedStore((state) => state.waiting?.kind);
   useEffect(() => {
-    if (waiting === 'svg') setPanel('Piece');
-    if (waiting === 'picture') setPanel('Photo');
+    if (waiting === 'svg') setLeaf('Piece');
+    if (waiting === 'picture') setLeaf('Photo');
   }, [waiting]);
-  const Panel = PANELS[panel];
+  const Leaf = LEAVES[leaf];
   const { asked } = useShownPlan().facts;
   return (
     <>
-      <StageCloth abilities={panel === 'Panels' ? MOVES_PANELS : SHAPES_CLOTH} hint={useHint()} />
+      <StageCloth abilities={leaf === 'Panels' ? MOVES_PANELS : SHAPES_CLOTH} hint={useHint()} />
       <StageTray
         stage="cloth"
         question="What of the cloth"
-        panels={Object.keys(PANELS) as PanelName[]}
-        open={panel}
-        onOpen={setPanel}
+        leaves={Object.keys(LEAVES) as LeafName[]}
+        open={leaf}
+        onOpen={setLeaf}
       >
-        {!asked && panel !== 'Facts' && <AskForFacts onAnswer={() => setPanel('Facts')} />}
-        <Panel />
+        {!asked && leaf !== 'Facts' && <AskForFacts onAnswer={() => setLeaf('Facts')} />}
+        <Leaf />
       </StageTray>
     </>
   );

@@ -4,24 +4,24 @@ import { Glow } from '../../canvas/Glow.tsx';
 import { StageCloth } from '../../canvas/StageCloth.tsx';
 import { useShownPlan } from '../../stores/plan-store.ts';
 import { useViewStore } from '../../stores/view-store.ts';
-import { AssumptionsPanel } from '../AssumptionsPanel.tsx';
+import { AssumptionsLeaf } from '../AssumptionsLeaf.tsx';
 import { clickPart } from '../click-part.ts';
 import { StageTray } from '../StageTray.tsx';
-import { standNotes } from '../StatePanel.tsx';
-import { FinishedPanel } from './FinishedPanel.tsx';
-import { NowPanel } from './NowPanel.tsx';
-import { SumsPanel } from './SumsPanel.tsx';
-import { SurePanel } from './SurePanel.tsx';
+import { standNotes } from '../StateLeaf.tsx';
+import { FinishedLeaf } from './FinishedLeaf.tsx';
+import { NowLeaf } from './NowLeaf.tsx';
+import { SumsLeaf } from './SumsLeaf.tsx';
+import { SureLeaf } from './SureLeaf.tsx';
 import { useLight } from './use-light.ts';
 import { VoltsOverlay } from './VoltsOverlay.tsx';
-import { WhatIfPanel } from './WhatIfPanel.tsx';
+import { WhatIfLeaf } from './WhatIfLeaf.tsx';
 
-const PANELS = ['Now', 'What if', 'Sure?', 'Sums', 'Finished', 'Assumed'] as const;
+const LEAVES = ['Now', 'What if', 'Sure?', 'Sums', 'Finished', 'Assumed'] as const;
 const NO_LIGHTS: never[] = [];
 /** What a click does here. */
 const CLICK_HINT = 'Click a switch, button or closure to put it the other way.';
 
-type PanelName = (typeof PANELS)[number];
+type LeafName = (typeof LEAVES)[number];
 
 const PUTS_SWITCHES = { movesParts: false, drawsThread: false, onPart: clickPart };
 
@@ -30,7 +30,7 @@ export function LightStage() {
   const plan = useShownPlan();
   const face = useViewStore((state) => state.face);
   const showsVolts = useViewStore((state) => state.showsVolts);
-  const [panel, setPanel] = useState<PanelName>('Now');
+  const [leaf, setLeaf] = useState<LeafName>('Now');
   const known = useLight(plan);
   const lights = known.answer?.answer.lights ?? NO_LIGHTS;
   const stands = useMemo(() => standNotes(plan), [plan]);
@@ -65,19 +65,19 @@ export function LightStage() {
       <StageTray
         stage="light"
         question="What to ask of the light"
-        panels={PANELS}
-        open={panel}
+        leaves={LEAVES}
+        open={leaf}
         onOpen={(name) => {
-          setPanel(name);
+          setLeaf(name);
           useViewStore.getState().setSpotlight(null);
         }}
       >
-        {panel === 'Now' && <NowPanel plan={plan} known={known} />}
-        {panel === 'What if' && <WhatIfPanel plan={plan} />}
-        {panel === 'Sure?' && <SurePanel plan={plan} />}
-        {panel === 'Sums' && <SumsPanel plan={plan} />}
-        {panel === 'Finished' && <FinishedPanel plan={plan} />}
-        {panel === 'Assumed' && <AssumptionsPanel plan={plan} />}
+        {leaf === 'Now' && <NowLeaf plan={plan} known={known} />}
+        {leaf === 'What if' && <WhatIfLeaf plan={plan} />}
+        {leaf === 'Sure?' && <SureLeaf plan={plan} />}
+        {leaf === 'Sums' && <SumsLeaf plan={plan} />}
+        {leaf === 'Finished' && <FinishedLeaf plan={plan} />}
+        {leaf === 'Assumed' && <AssumptionsLeaf plan={plan} />}
       </StageTray>
     </>
   );

@@ -6,17 +6,17 @@ import { usePlanStore } from '../../stores/plan-store.ts';
 import { useCalmPlan } from '../../stores/use-calm-plan.ts';
 import { type Selection, useViewStore } from '../../stores/view-store.ts';
 import { StageTray } from '../StageTray.tsx';
-import { BalanceMark, BalancePanel } from './BalancePanel.tsx';
+import { BalanceLeaf, BalanceMark } from './BalanceLeaf.tsx';
 import { ChosenPart } from './ChosenPart.tsx';
 import { ChosenParts } from './ChosenParts.tsx';
 import { Drawer, type WantedDrawer } from './Drawer.tsx';
-import { LayOutPanel } from './LayOutPanel.tsx';
+import { LayOutLeaf } from './LayOutLeaf.tsx';
 
-const PANELS = ['Drawer', 'Lay out', 'Weight'] as const;
-type PanelName = (typeof PANELS)[number];
+const LEAVES = ['Drawer', 'Lay out', 'Weight'] as const;
+type LeafName = (typeof LEAVES)[number];
 
 /** Where the way back from a chosen part leads. */
-const BACK: Readonly<Record<PanelName, string>> = {
+const BACK: Readonly<Record<LeafName, string>> = {
   Drawer: 'Back to the drawer',
   'Lay out': 'Back to laying out',
   Weight: 'Back to the weight',
@@ -29,7 +29,7 @@ export function PartsStage() {
   const isEmpty = usePlanStore(({ history }) => Object.keys(history?.plan.parts ?? {}).length === 0);
   const tool = useViewStore((state) => state.tool);
   const face = useViewStore((state) => state.face);
-  const [panel, setPanel] = useState<PanelName>('Drawer');
+  const [leaf, setLeaf] = useState<LeafName>('Drawer');
   const hint =
     tool.kind === 'place'
       ? 'Click where it goes; hold Shift to place several. Esc puts it back.'
@@ -44,22 +44,22 @@ export function PartsStage() {
         overlay={(scale) => (
           <>
             <LiveMarks face={face} scale={scale} />
-            {panel === 'Weight' && <BalanceMark face={face} scale={scale} />}
+            {leaf === 'Weight' && <BalanceMark face={face} scale={scale} />}
           </>
         )}
       />
-      <PartsTray panel={panel} onPanel={setPanel} />
+      <PartsTray leaf={leaf} onLeaf={setLeaf} />
     </>
   );
 }
 
 /** It follows a drag at its own pace. */
 const PartsTray = memo(function PartsTray({
-  panel,
-  onPanel,
+  leaf,
+  onLeaf,
 }: {
-  readonly panel: PanelName;
-  readonly onPanel: (panel: PanelName) => void;
+  readonly leaf: LeafName;
+  readonly onLeaf: (leaf: LeafName) => void;
 }) {
   const plan = useCalmPlan();
   const selection = useViewStore((state) => state.selection);
@@ -75,18 +75,18 @@ const PartsTray = memo(function PartsTray({
     <StageTray
       stage="parts"
       question="What to do with parts"
-      panels={PANELS}
-      open={panel}
-      onOpen={onPanel}
+      leaves={LEAVES}
+      open={leaf}
+      onOpen={onLeaf}
       onNext={(act) => {
-        onPanel('Drawer');
+        onLeaf('Drawer');
         setAsked({ of: selection, isOpen: false });
         setWanted({ drawer: act === 'power' ? 'Power' : 'Lights' });
       }}
       alone={
         chosen.length > 0 && isOpen
           ? {
-              back: BACK[panel],
+              back: BACK[leaf],
               onBack: () => setAsked({ of: selection, isOpen: false }),
               children:
                 only === undefined ? (
@@ -109,9 +109,9 @@ const PartsTray = memo(function PartsTray({
         ) : null
       }
     >
-      {panel === 'Drawer' && <Drawer wanted={wanted} />}
-      {panel === 'Lay out' && <LayOutPanel />}
-      {panel === 'Weight' && <BalancePanel />}
+      {leaf === 'Drawer' && <Drawer wanted={wanted} />}
+      {leaf === 'Lay out' && <LayOutLeaf />}
+      {leaf === 'Weight' && <BalanceLeaf />}
     </StageTray>
   );
 });

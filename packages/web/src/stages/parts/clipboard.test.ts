@@ -24,7 +24,7 @@ beforeEach(() => {
       readText: async () => kept,
     },
   });
-  usePlanStore.getState().open(startHistory(smallLantern().plan));
+  usePlanStore.getState().lay(startHistory(smallLantern().plan));
   view().putDown();
 });
 
@@ -39,7 +39,7 @@ describe('copy and paste', () => {
   test('into another plan, at the pointer, with thread, and chosen there', async () => {
     view().select({ partIds: ['p3', 'p4'] });
     expect(copyToClipboard()).toBe(true);
-    usePlanStore.getState().open(startHistory(newPlan('other', 'Other')));
+    usePlanStore.getState().lay(startHistory(newPlan('other', 'Other')));
     view().setPointer({ x: 100, y: 120 });
     await pasteFromClipboard();
     const parts = Object.values(currentPlan().parts);
@@ -75,11 +75,11 @@ describe('copy and paste', () => {
     const placed = expectOk(
       placePart(currentPlan(), { kindId: own.id, at: { x: 30, y: 30 }, name: 'pearl' }),
     );
-    usePlanStore.getState().open(startHistory(applyEdit(currentPlan(), placed)));
+    usePlanStore.getState().lay(startHistory(applyEdit(currentPlan(), placed)));
     const pearl = Object.values(currentPlan().parts).find((part) => part.name === 'pearl');
     view().select({ partIds: [pearl?.id as string] });
     copyToClipboard();
-    usePlanStore.getState().open(startHistory(newPlan('other', 'Other')));
+    usePlanStore.getState().lay(startHistory(newPlan('other', 'Other')));
     await pasteFromClipboard();
     expect(currentPlan().ownParts['own-bead']?.title).toBe('Bead');
   });

@@ -3,17 +3,17 @@ import { StageCloth } from '../../canvas/StageCloth.tsx';
 import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { useSheet } from '../../stores/sheet-store.ts';
 import { StageTray } from '../StageTray.tsx';
-import { CutPanel } from './CutPanel.tsx';
-import { GatherPanel } from './GatherPanel.tsx';
-import { HabitsPanel } from './HabitsPanel.tsx';
-import { MendPanel } from './MendPanel.tsx';
-import { PrintPanel } from './PrintPanel.tsx';
+import { CutLeaf } from './CutLeaf.tsx';
+import { GatherLeaf } from './GatherLeaf.tsx';
+import { HabitsLeaf } from './HabitsLeaf.tsx';
+import { MendLeaf } from './MendLeaf.tsx';
+import { PrintLeaf } from './PrintLeaf.tsx';
 import { SheetProgress } from './SheetProgress.tsx';
-import { StepsPanel } from './StepsPanel.tsx';
+import { StepsLeaf } from './StepsLeaf.tsx';
 import { StopsNotice } from './StopsNotice.tsx';
 
-const PANELS = ['Steps', 'Cut', 'Gather', 'Habits', 'Print', 'Mend'] as const;
-type PanelName = (typeof PANELS)[number];
+const LEAVES = ['Steps', 'Cut', 'Gather', 'Habits', 'Print', 'Mend'] as const;
+type LeafName = (typeof LEAVES)[number];
 
 const LOOKS_ONLY = { movesParts: false, drawsThread: false };
 
@@ -21,21 +21,21 @@ const LOOKS_ONLY = { movesParts: false, drawsThread: false };
 export function SewStage() {
   const plan = useShownPlan();
   const { sheet, share, again } = useSheet(plan);
-  const [panel, setPanel] = useState<PanelName>('Steps');
+  const [leaf, setLeaf] = useState<LeafName>('Steps');
   const hasPlan = usePlanStore((state) => state.history !== null);
   if (!hasPlan) return null;
   return (
     <>
       <StageCloth abilities={LOOKS_ONLY} />
-      <StageTray stage="sew" question="Part of the sheet" panels={PANELS} open={panel} onOpen={setPanel}>
+      <StageTray stage="sew" question="Part of the sheet" leaves={LEAVES} open={leaf} onOpen={setLeaf}>
         <StopsNotice plan={plan} />
-        {panel !== 'Habits' && panel !== 'Print' && <SheetProgress share={share} again={again} />}
-        {panel === 'Habits' && <HabitsPanel plan={plan} unfollowed={sheet?.unfollowed ?? []} />}
-        {panel === 'Print' && <PrintPanel plan={plan} />}
-        {sheet !== null && panel === 'Steps' && <StepsPanel plan={plan} sheet={sheet} />}
-        {sheet !== null && panel === 'Cut' && <CutPanel plan={plan} pieces={sheet.pieces} />}
-        {sheet !== null && panel === 'Gather' && <GatherPanel plan={plan} pieces={sheet.pieces} />}
-        {sheet !== null && panel === 'Mend' && <MendPanel plan={plan} pieces={sheet.pieces} />}
+        {leaf !== 'Habits' && leaf !== 'Print' && <SheetProgress share={share} again={again} />}
+        {leaf === 'Habits' && <HabitsLeaf plan={plan} unfollowed={sheet?.unfollowed ?? []} />}
+        {leaf === 'Print' && <PrintLeaf plan={plan} />}
+        {sheet !== null && leaf === 'Steps' && <StepsLeaf plan={plan} sheet={sheet} />}
+        {sheet !== null && leaf === 'Cut' && <CutLeaf plan={plan} pieces={sheet.pieces} />}
+        {sheet !== null && leaf === 'Gather' && <GatherLeaf plan={plan} pieces={sheet.pieces} />}
+        {sheet !== null && leaf === 'Mend' && <MendLeaf plan={plan} pieces={sheet.pieces} />}
       </StageTray>
     </>
   );

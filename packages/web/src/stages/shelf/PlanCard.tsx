@@ -1,9 +1,12 @@
 import { memo } from 'react';
 import { Link } from 'react-router';
 import type { ShelfEntry } from '../../storage/shelf.ts';
+import type { CardVerdict } from './check-shelf.ts';
 
 interface PlanCardProps {
   readonly entry: ShelfEntry;
+  /** What was found when it was checked; null where it was not, or has changed since. */
+  readonly verdict: CardVerdict | null;
   readonly onCopy: () => void;
   /** A new piece from the same plan. */
   readonly onBegin: () => void;
@@ -14,9 +17,12 @@ interface PlanCardProps {
 
 const DATE = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
+const MARK: Readonly<Record<CardVerdict['kind'], string>> = { stop: '✕', mend: '!', clear: '✓', plain: '…' };
+
 /** One plan on the shelf, with a small drawing of it. */
 export const PlanCard = memo(function PlanCard({
   entry,
+  verdict,
   onCopy,
   onBegin,
   onRename,
@@ -47,6 +53,12 @@ export const PlanCard = memo(function PlanCard({
             ...(entry.changedAt > 0 ? [DATE.format(entry.changedAt)] : []),
           ].join(' · ')}
         </p>
+        {verdict !== null && (
+          <p className={`verdict ${verdict.kind}`}>
+            <span aria-hidden="true">{MARK[verdict.kind]} </span>
+            <Link to={`/plan/${entry.id}/check`}>{verdict.words}</Link>
+          </p>
+        )}
       </div>
       <div className="actions">
         {(look === null || isReadable) && (

@@ -1,19 +1,17 @@
-import type { ShelfBackup } from '@sashiko/core/formats/shelf-file';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { lazy, Suspense, useEffect, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { lazy, Suspense, useState } from 'react';
 import { backupDue, lastBackup } from '../../storage/keeping.ts';
-import { layOutOnce } from '../../storage/lay-out.ts';
-import { deleteForGood, listPlans, type ShelfEntry, setRemoved } from '../../storage/shelf.ts';
-import { reported, useShelfStore } from '../../stores/shelf-store.ts';
+import type { ShelfEntry } from '../../storage/shelf.ts';
+import { useShelfStore } from '../../stores/shelf-store.ts';
 import { FileAsk } from '../../ui/FileAsk.tsx';
 import { usePageTheme } from '../../ui/use-page-theme.ts';
 import { PlanCard } from './PlanCard.tsx';
 import { Safekeeping } from './Safekeeping.tsx';
+import { useFileTarget } from './use-file-target.ts';
 import { useLooks } from './use-looks.ts';
+import { saveBackupNow, useShelf } from './use-shelf.ts';
+import { type ShelfChecking, useShelfCheck } from './use-shelf-check.ts';
 
-/** What a plan is comes with the first thing that is done with one: to look at the shelf it is not needed. */
-const work = () => import('./shelf-work.ts');
 const Renaming = lazy(async () => ({ default: (await import('./dialogs.tsx')).Renaming }));
 const Starts = lazy(async () => ({ default: (await import('./Starts.tsx')).Starts }));
 const Restoring = lazy(async () => ({ default: (await import('./dialogs.tsx')).Restoring }));
@@ -21,67 +19,17 @@ const Restoring = lazy(async () => ({ default: (await import('./dialogs.tsx')).R
 /** All plans of this browser. */
 export function Shelf() {
   usePageTheme();
-  const navigate = useNavigate();
-  const plans = useLiveQuery(() => listPlans());
-  const removed = useLiveQuery(() => listPlans(true));
-  const { notice, isForThisPage, tell, hush } = useShelfStore();
-  const [backup, setBackup] = useState<ShelfBackup | null>(null);
-  const [justRemoved, setJustRemoved] = useState<ShelfEntry | null>(null);
-  const [renaming, setRenaming] = useState<ShelfEntry | null>(null);
+  const { plans, removed, ...shelf } = useShelf();
+  const { notice, isForThisPage, hush } = useShelfStore();
   const [search, setSearch] = useState('');
   const [isStarting, setStarting] = useState(false);
-  const [isDropping, setDropping] = useState(false);
-  useEffect(() => {
-    document.title = 'Sashiko';
-    layOutOnce(Date.now()).catch(() =>
-      tell(
-        'This browser has no room left for plans: save those you need as files, and delete others.',
-        'problem',
-      ),
-    );
-  }, [tell]);
+  const { isDropping, target } = useFileTarget(shelf.takeFile);
   useLooks(plans);
-
-  const takeFile = async (file: File): Promise<void> => {
-    const taken = await (await work()).takeFile(file);
-    if (taken === null) return;
-    if ('backup' in taken) setBackup(taken.backup);
-    else void navigate(`/plan/${taken.planId}/parts`);
-  };
-  const copy = async (entry: ShelfEntry): Promise<void> => (await work()).copyPlan(entry);
-  const exportOne = async (entry: ShelfEntry): Promise<void> => (await work()).exportPlan(entry);
-  const begin = async (): Promise<void> => {
-    const id = await (await work()).addPlan('New plan', Date.now());
-    void navigate(`/plan/${id}/cloth`);
-  };
-  const beginFirst = async (): Promise<void> => {
-    void navigate(`/plan/${await (await work()).addFirstPiece(Date.now())}/parts`);
-  };
-  const beginFrom = async (entry: ShelfEntry): Promise<void> => {
-    const id = await (await work()).addFromTemplate(entry);
-    if (id !== null) void navigate(`/plan/${id}/parts`);
-  };
-  const remove = async (entry: ShelfEntry): Promise<void> => {
-    await setRemoved(entry.id, Date.now());
-    setJustRemoved(entry);
-  };
+  const check = useShelfCheck();
   const shown = plans?.filter((entry) => entry.name.toLowerCase().includes(search.trim().toLowerCase()));
 
   return (
-    <main
-      className={`shelf${isDropping ? ' dropping' : ''}`}
-      onDragOver={(event) => {
-        event.preventDefault();
-        setDropping(true);
-      }}
-      onDragLeave={() => setDropping(false)}
-      onDrop={(event) => {
-        event.preventDefault();
-        setDropping(false);
-        const file = event.dataTransfer.files[0];
-        if (file !== undefined) reported(takeFile(file));
-      }}
-    >
+    <main className={`shelf${isDropping ? ' dropping' : ''}`} {...target}>
       <header>
         <img src="/icon.svg" alt="" width={56} height={56} />
         <div style={{ flex: 1, minWidth: 260 }}>
@@ -99,11 +47,8 @@ export function Shelf() {
           value={search}
           onChange={(event) => setSearch(event.target.value)}
         />
-        <FileAsk
-          label="Plan file"
-          accept=".json,application/json"
-          onFile={(file) => reported(takeFile(file))}
-        >
+        <CheckAll check={check} entries={shown ?? []} />
+        <FileAsk label="Plan file" accept=".json,application/json" onFile={shelf.takeFile}>
           {(ask) => (
             <button type="button" className="button" onClick={ask}>
               Import a plan file
@@ -114,11 +59,11 @@ export function Shelf() {
           type="button"
           className="button"
           title="A felt bookmark with one light: what comes next is said all the way"
-          onClick={() => reported(beginFirst())}
+          onClick={shelf.beginFirst}
         >
           A first piece
         </button>
-        <button type="button" className="button loud" onClick={() => reported(begin())}>
+        <button type="button" className="button loud" onClick={shelf.begin}>
           New plan
         </button>
       </header>
@@ -139,17 +84,10 @@ export function Shelf() {
         </div>
       )}
       <BackupReminder plans={plans ?? []} />
-      {justRemoved !== null && (
+      {shelf.justRemoved !== null && (
         <div className="problem word" role="status">
-          <span>“{justRemoved.name}” was taken off the shelf.</span>
-          <button
-            type="button"
-            className="button small"
-            onClick={() => {
-              reported(setRemoved(justRemoved.id, 0));
-              setJustRemoved(null);
-            }}
-          >
+          <span>“{shelf.justRemoved.name}” was taken off the shelf.</span>
+          <button type="button" className="button small" onClick={shelf.putBack(shelf.justRemoved)}>
             Undo
           </button>
         </div>
@@ -159,11 +97,12 @@ export function Shelf() {
           <PlanCard
             key={entry.id}
             entry={entry}
-            onCopy={() => reported(copy(entry))}
-            onBegin={() => reported(beginFrom(entry))}
-            onRename={() => setRenaming(entry)}
-            onRemove={() => reported(remove(entry))}
-            onExport={() => reported(exportOne(entry))}
+            verdict={check.verdictOf(entry)}
+            onCopy={shelf.copy(entry)}
+            onBegin={shelf.beginFrom(entry)}
+            onRename={() => shelf.setRenaming(entry)}
+            onRemove={shelf.remove(entry)}
+            onExport={shelf.exportOne(entry)}
           />
         ))}
       </ul>
@@ -182,21 +121,10 @@ export function Shelf() {
             {removed.map((entry) => (
               <li key={entry.id}>
                 {entry.name}{' '}
-                <button
-                  type="button"
-                  className="button small"
-                  onClick={() => {
-                    reported(setRemoved(entry.id, 0));
-                    setJustRemoved(null);
-                  }}
-                >
+                <button type="button" className="button small" onClick={shelf.putBack(entry)}>
                   Put back
                 </button>{' '}
-                <button
-                  type="button"
-                  className="button small danger"
-                  onClick={() => reported(deleteForGood(entry.id))}
-                >
+                <button type="button" className="button small danger" onClick={shelf.deleteForGood(entry)}>
                   Delete for good
                 </button>
               </li>
@@ -210,12 +138,43 @@ export function Shelf() {
         </summary>
         <Suspense fallback={null}>{isStarting && <Starts />}</Suspense>
       </details>
-      <Safekeeping onBackup={setBackup} />
+      <Safekeeping onBackup={shelf.setBackup} />
       <Suspense fallback={null}>
-        {backup !== null && <Restoring backup={backup} onClose={() => setBackup(null)} />}
-        {renaming !== null && <Renaming entry={renaming} onClose={() => setRenaming(null)} />}
+        {shelf.backup !== null && <Restoring backup={shelf.backup} onClose={() => shelf.setBackup(null)} />}
+        {shelf.renaming !== null && (
+          <Renaming entry={shelf.renaming} onClose={() => shelf.setRenaming(null)} />
+        )}
       </Suspense>
     </main>
+  );
+}
+
+/** Has every plan that is shown checked, in all its states; each card says what came of it. */
+function CheckAll({
+  check,
+  entries,
+}: {
+  readonly check: ShelfChecking;
+  readonly entries: readonly ShelfEntry[];
+}) {
+  const { progress } = check;
+  return progress === null ? (
+    <button
+      type="button"
+      className="button check-all"
+      title="Says of every plan shown whether it is clear, in all its states"
+      disabled={entries.length === 0}
+      onClick={() => check.start(entries)}
+    >
+      Check all
+    </button>
+  ) : (
+    <span className="checking" role="status">
+      Checked {progress.done} of {progress.all}{' '}
+      <button type="button" className="button small" onClick={check.stop}>
+        Stop
+      </button>
+    </span>
   );
 }
 
@@ -236,11 +195,7 @@ function BackupReminder({ plans }: { readonly plans: readonly ShelfEntry[] }) {
           : `since the last backup, ${due.days} days ago`}
         .
       </span>
-      <button
-        type="button"
-        className="button small"
-        onClick={() => reported(work().then(({ saveBackup }) => saveBackup(Date.now())))}
-      >
+      <button type="button" className="button small" onClick={saveBackupNow}>
         Back up the shelf
       </button>
       <button type="button" className="linkish" aria-label="Not now" onClick={() => setHushed(true)}>

@@ -97,17 +97,23 @@ function seenTrace(
   return points.map((p) => seen(offBoard(problem, part, p)));
 }
 
-interface Line {
+interface ProposedLine {
   readonly data: string;
   readonly isKept: boolean;
   readonly isPlus: boolean;
 }
 
 /** All that look alike are one path. */
-function ProposedLines({ lines, scale }: { readonly lines: readonly Line[]; readonly scale: number }) {
+function ProposedLines({
+  lines,
+  scale,
+}: {
+  readonly lines: readonly ProposedLine[];
+  readonly scale: number;
+}) {
   // Far out it is no thinner than can be told from its rim.
   const gold = Math.max(3.4, 6 / scale);
-  const path = (which: (line: Line) => boolean): string =>
+  const path = (which: (line: ProposedLine) => boolean): string =>
     lines
       .filter(which)
       .map(({ data }) => data)

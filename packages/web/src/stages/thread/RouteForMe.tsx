@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { proposalOf, useJobsStore } from '../../stores/jobs-store.ts';
 import { More } from '../../ui/More.tsx';
 import { LeadingStyle } from '../LeadingStyle.tsx';
-import { HomesPanel } from './HomesPanel.tsx';
+import { HomesLeaf } from './HomesLeaf.tsx';
 import { Proposal } from './Proposal.tsx';
 import { RouteOptions } from './RouteOptions.tsx';
 import { RouteProgress } from './RouteProgress.tsx';
@@ -56,7 +56,7 @@ export function RouteForMe({ plan }: { readonly plan: Plan }) {
           />
         )}
       </section>
-      {state === 'idle' && <HomesPanel plan={plan} />}
+      {state === 'idle' && <HomesLeaf plan={plan} />}
     </>
   );
 }

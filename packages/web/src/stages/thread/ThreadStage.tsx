@@ -13,17 +13,17 @@ import { StageTray } from '../StageTray.tsx';
 import { ChosenRun } from './ChosenRun.tsx';
 import { EndInTail } from './EndInTail.tsx';
 import { NextRun } from './NextRun.tsx';
-import { PatchPanel } from './PatchPanel.tsx';
+import { PatchLeaf } from './PatchLeaf.tsx';
 import { ProposalOverlay } from './ProposalOverlay.tsx';
 import { RouteForMe } from './RouteForMe.tsx';
 import { RunList } from './RunList.tsx';
-import { SpoolsPanel } from './SpoolsPanel.tsx';
+import { SpoolsLeaf } from './SpoolsLeaf.tsx';
 import { startRoute } from './use-route-job.ts';
+import { WishesLeaf } from './WishesLeaf.tsx';
 import { WishesOverlay } from './WishesOverlay.tsx';
-import { WishesPanel } from './WishesPanel.tsx';
 
-const PANELS = ['Sew', 'Wishes', 'Spools'] as const;
-type PanelName = (typeof PANELS)[number];
+const LEAVES = ['Sew', 'Wishes', 'Spools'] as const;
+type LeafName = (typeof LEAVES)[number];
 
 const SEWS = { movesParts: false, drawsThread: true };
 const WISHES = { ...SEWS, wishes: true };
@@ -37,9 +37,9 @@ export function ThreadStage() {
   const face = useViewStore((state) => state.face);
   const selection = useViewStore((state) => state.selection);
   const drawsThread = useJobsStore((state) => state.route.state !== 'proposal');
-  const [panel, setPanel] = useState<PanelName>('Sew');
+  const [leaf, setLeaf] = useState<LeafName>('Sew');
   const run = selection.runId === null ? undefined : plan.runs[selection.runId];
-  const isWishing = panel === 'Wishes';
+  const isWishing = leaf === 'Wishes';
   const hint = useHint(isWishing);
   return (
     <>
@@ -51,28 +51,28 @@ export function ThreadStage() {
       <StageTray
         stage="thread"
         question="What of the thread"
-        panels={PANELS}
+        leaves={LEAVES}
         onNext={() => {
-          setPanel('Sew');
+          setLeaf('Sew');
           void startRoute(useJobsStore.getState().request, 1);
         }}
-        open={panel}
+        open={leaf}
         onOpen={(name) => {
-          setPanel(name);
+          setLeaf(name);
           if (tool.kind !== 'hand') useViewStore.getState().setTool({ kind: 'hand' });
         }}
       >
-        {panel === 'Sew' && (
+        {leaf === 'Sew' && (
           <>
             <EndInTail plan={plan} />
             <RouteForMe plan={plan} />
             {run === undefined ? <NextRun plan={plan} /> : <ChosenRun key={run.id} plan={plan} run={run} />}
-            <PatchPanel plan={plan} />
+            <PatchLeaf plan={plan} />
             <RunList plan={plan} />
           </>
         )}
-        {isWishing && <WishesPanel />}
-        {panel === 'Spools' && <SpoolsPanel />}
+        {isWishing && <WishesLeaf />}
+        {leaf === 'Spools' && <SpoolsLeaf />}
       </StageTray>
     </>
   );

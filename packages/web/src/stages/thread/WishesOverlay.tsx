@@ -94,12 +94,12 @@ function BodiesLeftOut({ plan, face }: { readonly plan: Plan; readonly face: Fac
   );
 }
 
-function pathOf(lines: readonly Line[]): string {
+function pathOf(lines: readonly WishLine[]): string {
   return lines.map((line) => linePath(line)).join('');
 }
 
 /** Without what lies on the metal of its holes; a short one stays whole. */
-function shortened([a, b]: Line): Line {
+function shortened([a, b]: WishLine): WishLine {
   const mm = distance(a, b);
   if (mm < 4 * CLEAR_MM) return [a, b];
   const step = scalePoint(subtract(b, a), CLEAR_MM / mm);
@@ -107,22 +107,22 @@ function shortened([a, b]: Line): Line {
 }
 
 /** From place to place on the table. */
-type Line = readonly [Point, Point];
+type WishLine = readonly [Point, Point];
 
 function seenHole(plan: Plan, face: Face, hole: HoleRef): Point {
   return seer(plan, partOf(plan, hole.partId), face)(holePoint(plan, hole));
 }
 
 /** Group by group, the shortest line to what is joined already. */
-function shortestJoins(plan: Plan, face: Face, groups: ReadonlyArray<readonly Terminal[]>): Line[] {
+function shortestJoins(plan: Plan, face: Face, groups: ReadonlyArray<readonly Terminal[]>): WishLine[] {
   const places = groups.map((group) =>
     group.flatMap((terminal) => holesOf(plan, terminal).map((hole) => seenHole(plan, face, hole))),
   );
   const joined = [...(places[0] ?? [])];
   const left = places.slice(1);
-  const lines: Line[] = [];
+  const lines: WishLine[] = [];
   while (left.length > 0) {
-    let best: { readonly i: number; readonly line: Line; readonly mm: number } | null = null;
+    let best: { readonly i: number; readonly line: WishLine; readonly mm: number } | null = null;
     for (const [i, group] of left.entries()) {
       for (const a of joined) {
         for (const b of group) {

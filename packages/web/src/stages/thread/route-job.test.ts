@@ -63,7 +63,7 @@ let plan: Plan;
 
 beforeEach(() => {
   ({ plan } = smallLantern());
-  usePlanStore.getState().open(startHistory(plan));
+  usePlanStore.getState().lay(startHistory(plan));
 });
 
 afterEach(async () => {

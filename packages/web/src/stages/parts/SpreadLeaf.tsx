@@ -1,0 +1,185 @@
+import { describeToMaker } from '@sashiko/core/errors/problem';
+import { nearestAlong, walkable } from '@sashiko/core/geometry/polyline';
+import { takesColour } from '@sashiko/core/parts/part-element';
+import { maybePartKind, PART_KINDS } from '@sashiko/core/parts/part-kinds';
+import { type Spread, type SpreadTurn, spreadParts, spreadPoses } from '@sashiko/core/plan/arrange/spread';
+import { partIdOf } from '@sashiko/core/plan/edits/part-edits';
+import { formatLength } from '@sashiko/core/units/length';
+import { Button } from 'antd';
+import { useState } from 'react';
+import { useGhosts } from '../../canvas/use-ghosts.ts';
+import { usePanelInHand } from '../../stores/panel-in-hand.ts';
+import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
+import { useViewStore } from '../../stores/view-store.ts';
+import { Field } from '../../ui/Field.tsx';
+import { LengthField } from '../../ui/LengthField.tsx';
+import { NumberField } from '../../ui/NumberField.tsx';
+import { OptionSelect } from '../../ui/OptionSelect.tsx';
+import { Colours } from './Colours.tsx';
+import { type LineWay, lineOf, usualWay } from './line-ways.ts';
+import { WayFields } from './WayFields.tsx';
+
+const TURNS: ReadonlyArray<{ readonly value: SpreadTurn; readonly label: string }> = [
+  { value: 'plus-right', label: '+ inside' },
+  { value: 'plus-left', label: '+ outside' },
+  { value: 'along', label: 'along the line' },
+  { value: 'alike', label: 'all alike' },
+];
+
+/** Parts at even distances along a line, ring or outline, with anchors where one must be. */
+export function SpreadLeaf() {
+  const plan = useShownPlan();
+  const { unit } = plan.habits;
+  const panel = usePanelInHand(plan);
+  const [way, setWay] = useState<LineWay>(() => {
+    const drawn = usualWay(panel, 'drawn');
+    return lineOf(panel, drawn) === undefined ? usualWay(panel, 'arc') : drawn;
+  });
+  const [kindId, setKindId] = useState('sew-on-light');
+  const [colourId, setColourId] = useState('warm-white');
+  const [count, setCount] = useState(6);
+  const [insetMm, setInsetMm] = useState(0);
+  const [turn, setTurn] = useState<SpreadTurn>('plus-right');
+  const [anchorsMm, setAnchorsMm] = useState<readonly number[]>([]);
+  const [isShown, setShown] = useState(true);
+  const line = lineOf(panel, way);
+  const kind = maybePartKind(kindId);
+  const spread: Spread | null =
+    line === undefined || kind === undefined
+      ? null
+      : {
+          line,
+          count,
+          anchorsMm,
+          turn,
+          insetMm,
+          placing: { panelId: panel.id, kindId, ...(takesColour(kind) ? { colourId } : {}) },
+        };
+  const poses = spread === null ? null : spreadPoses(spread);
+  useGhosts(
+    isShown && poses?.ok === true && kindId !== undefined
+      ? poses.value.map((pose) => ({ ...pose, kindId, face: 'right' as const }))
+      : [],
+  );
+  const chosenPartId = useViewStore((state) => state.selection.partIds[0]);
+  const anchorPart = chosenPartId === undefined ? undefined : plan.parts[chosenPartId];
+  const take = (): void => {
+    if (spread === null) return;
+    const first = currentPlan().nextNumber;
+    if (!usePlanStore.getState().commit(spreadParts(currentPlan(), spread))) return;
+    setShown(false);
+    const partIds = Array.from({ length: count }, (_, i) => partIdOf(first + i));
+    useViewStore.getState().select({ partIds, isJustPlaced: true });
+  };
+  return (
+    <section aria-label="Spread along a line">
+      <h2>Spread along a line</h2>
+      <WayFields
+        way={way}
+        onChange={(next) => {
+          setWay(next);
+          setAnchorsMm([]);
+          setShown(true);
+        }}
+      />
+      <OptionSelect
+        aria-label="Part to spread"
+        value={kindId}
+        isSearched
+        options={PART_KINDS.map((one) => ({ value: one.id, label: one.title }))}
+        onChange={setKindId}
+      />
+      {kind !== undefined && takesColour(kind) && (
+        <Colours label="Colour of the spread lights" value={colourId} onChange={setColourId} />
+      )}
+      <Field label="How many">
+        <NumberField
+          min={1}
+          max={500}
+          precision={0}
+          style={{ width: '100%' }}
+          value={count}
+          onChange={(next) => {
+            if (next !== null) setCount(next);
+          }}
+        />
+      </Field>
+      <Field label="Turned">
+        <OptionSelect value={turn} options={TURNS} onChange={setTurn} />
+      </Field>
+      <LengthField label="Set in from the line" valueMm={insetMm} unit={unit} onChange={setInsetMm} />
+      {line !== undefined && (
+        <>
+          <div className="buttons">
+            <Button
+              size="small"
+              disabled={anchorPart === undefined}
+              title="Choose a part or put the pointer on a place first; one of the spread parts will be there"
+              onClick={() => {
+                if (anchorPart === undefined) return;
+                const { alongMm } = nearestAlong(walkable(line.points, line.closed), anchorPart.at);
+                setAnchorsMm([...anchorsMm, alongMm].sort((a, b) => a - b));
+              }}
+            >
+              Anchor at {anchorPart?.name ?? 'the chosen part'}
+            </Button>
+            <Button size="small" onClick={() => setAnchorsMm([...anchorsMm, 0])}>
+              Anchor at the start
+            </Button>
+          </div>
+          {anchorsMm.map((mm, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: anchors are known by their order
+            <div className="anchor" key={i}>
+              <LengthField
+                label={`Anchor ${i + 1}, along the line`}
+                valueMm={mm}
+                unit={unit}
+                onChange={(next) => setAnchorsMm(anchorsMm.map((old, k) => (k === i ? next : old)))}
+              />
+              <button
+                type="button"
+                className="linkish quiet"
+                aria-label={`Remove anchor ${i + 1}`}
+                onClick={() => setAnchorsMm(anchorsMm.filter((_, k) => k !== i))}
+              >
+                remove
+              </button>
+            </div>
+          ))}
+        </>
+      )}
+      {poses !== null && !poses.ok && <p className="problem">{describeToMaker(poses.problem)}</p>}
+      {poses?.ok === true && poses.value.length > 1 && (
+        <p className="quiet">{`About ${formatLength(spaceOf(poses.value), unit)} from middle to middle.`}</p>
+      )}
+      {line === undefined && <p className="quiet">Choose the line they go along: then they can be placed.</p>}
+      <div className="buttons">
+        <Button size="small" type="primary" disabled={poses?.ok !== true} onClick={take}>
+          Place {count}
+        </Button>
+        {isShown && (
+          <Button size="small" onClick={() => setShown(false)}>
+            Hide
+          </Button>
+        )}
+        {!isShown && (
+          <Button size="small" disabled={poses?.ok !== true} onClick={() => setShown(true)}>
+            Show
+          </Button>
+        )}
+      </div>
+    </section>
+  );
+}
+
+/** The usual distance between neighbours: the middle one of all of them. */
+function spaceOf(poses: ReadonlyArray<{ readonly at: { readonly x: number; readonly y: number } }>): number {
+  const spaces = poses
+    .slice(1)
+    .map((pose, i) => {
+      const before = poses[i] as (typeof poses)[number];
+      return Math.hypot(pose.at.x - before.at.x, pose.at.y - before.at.y);
+    })
+    .sort((a, b) => a - b);
+  return spaces[Math.floor(spaces.length / 2)] ?? 0;
+}
