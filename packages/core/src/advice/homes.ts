@@ -133,7 +133,7 @@ export function* findHomes(
   return succeed(present === undefined || top.includes(present) ? top : [...top.slice(0, most - 1), present]);
 }
 
-/** The edit that moves a part to a home. */
+/** The edit that moves a part to a home. Fails where the part is locked, held by sewn threads or not there, or would leave the cloth. */
 export function moveHome(
   plan: Plan,
   partId: string,

@@ -132,7 +132,7 @@ export function* waysOut(
   return found.sort((a, b) => a.leftOut.length - b.leftOut.length || a.dearerMm - b.dearerMm);
 }
 
-/** The edit that does all of a way out: what comes before, and the threads. */
+/** The edit that does all of a way out: what comes before, and the threads. Fails where its threads cannot be laid on the plan as it is now. */
 export function wayOutEdit({ plan, problem, solution, before }: WayOut): Result<Edit> {
   const threads = proposalEdit(plan, problem, solution);
   if (!threads.ok || before === null) return threads;

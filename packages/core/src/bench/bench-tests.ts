@@ -36,7 +36,7 @@ interface Bench {
   readonly out: string | null;
 }
 
-/** All tests: lights before sewing, ohms along each run, conductors apart, volts with the power in. */
+/** All tests: lights before sewing, ohms along each run, conductors apart, volts with the power in. Fails where the circuit has no answer. */
 export function benchTests(plan: Plan): Result<readonly BenchTest[]> {
   // What a sound piece reads: nothing touches that should not.
   const answer = willItLight(withContactsClosed(plan), { touchOhm: null });

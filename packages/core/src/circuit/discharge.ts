@@ -57,7 +57,7 @@ const MOST_HALVINGS = 7;
 /** Halvings when looking for the charge at which a mark is passed. */
 const SEARCH_HALVINGS = 14;
 
-/** Runs cells down until nothing more is asked; yields the charge that is used of the one that is gone along, 0 to 1, between one load and the next. */
+/** Runs cells down until nothing more is asked; yields the charge that is used of the one that is gone along, 0 to 1, between one load and the next. Fails where the circuit has no answer at some charge. */
 export function* runDownTogether<Load extends Given>(
   task: TogetherTask<Load>,
 ): Generator<number, TogetherResult<Load>> {

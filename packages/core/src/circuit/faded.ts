@@ -33,7 +33,7 @@ function greatest(values: readonly number[]): number {
   return values.reduce((most, value) => (Math.abs(value) > Math.abs(most) ? value : most), 0);
 }
 
-/** As `solveAt`, with the means over a period where pins fade, and what is most at any of its moments. O(levels) solves. */
+/** As `solveAt`, with the means over a period where pins fade, and what is most at any of its moments. O(levels) solves. Fails as `solveAt` does. */
 export function solveFaded(
   compiled: CompiledPlan,
   world: World,
@@ -115,7 +115,7 @@ function withWhatGaveUp(
 
 const GIVEN_UP: ReadonlySet<DeviceState['mode']> = new Set(['off', 'tripped']);
 
-/** Solves a plan as it is set, with fresh cells and with what touches touching, or as asked, in a nominal world. */
+/** Solves a plan as it is set, with fresh cells and with what touches touching, or as asked, in a nominal world. Fails where the circuit has no answer. */
 export function solvePlan(plan: Plan, asked: Asked = {}): Result<PlanPoint> {
   const ready = compileCircuit(plan, asked);
   return ready.ok ? solveFaded(ready.value, NOMINAL, stateAsked(plan, asked)) : ready;

@@ -72,14 +72,14 @@ export function eveningsOf(
 
 /**
  * How long each source lasts on cells that are fresh, or as charged as is asked, in plan order; sources at rest are left out. Empty where no
- * current flows at all. Sources that are joined run down together.
+ * current flows at all. Sources that are joined run down together. Fails where the circuit has no answer.
  */
 export function howLong(plan: Plan, asked: Asked = {}, tried?: CompiledPlan): Result<readonly RunTime[]> {
   const work = makeHowLong(plan, asked, tried);
   for (let step = work.next(); ; step = work.next()) if (step.done === true) return step.value;
 }
 
-/** As `howLong`, of a circuit that is tried in the place of the plan's own where one is given; yields the share done, 0 to 1, between one solve and the next. */
+/** As `howLong`, of a circuit that is tried in the place of the plan's own where one is given; yields the share done, 0 to 1, between one solve and the next. Fails where the circuit has no answer. */
 export function* makeHowLong(
   plan: Plan,
   asked: Asked = {},

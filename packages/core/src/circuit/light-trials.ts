@@ -67,7 +67,7 @@ export const SWAYS = {
 export type SwayId = keyof typeof SWAYS;
 const SWAY_IDS = Object.keys(SWAYS) as readonly SwayId[];
 
-/** Runs the trials one by one; yields the share done. The same seed and count give the same answer. */
+/** Runs the trials one by one; yields the share done. The same seed and count give the same answer. Fails where the circuit has no answer in one of them. */
 export function* makeLightTrials(
   plan: Plan,
   { trials, seed }: LightTrialSetting,
@@ -126,7 +126,7 @@ export function* makeLightTrials(
   });
 }
 
-/** All trials at once. */
+/** All trials at once. Fails where the circuit has no answer in one of them. */
 export function lightTrials(
   plan: Plan,
   setting: LightTrialSetting,

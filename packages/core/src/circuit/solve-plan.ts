@@ -92,7 +92,7 @@ function samePart(a: Part, b: Part): boolean {
   );
 }
 
-/** Compiles the circuit of a plan with what the drawing has not, for a try; nothing of it is kept. */
+/** Compiles the circuit of a plan with what the drawing has not, for a try; nothing of it is kept. Fails where switches and sources do not come to rest (`supplies-unsettled`). */
 export function compileTry(plan: Plan, options: BuildOptions): Result<CompiledPlan> {
   return compileElements(planElements(plan, options));
 }

@@ -91,7 +91,7 @@ export interface LightAnswer {
   readonly holeVolts: Readonly<Record<string, number>>;
 }
 
-/** The state of every light and holder, with fresh cells or as asked. */
+/** The state of every light and holder, with fresh cells or as asked. Fails where the circuit has no answer. */
 export function willItLight(plan: Plan, asked: Asked = {}): Result<LightAnswer> {
   const solved = solvePlan(plan, asked);
   return solved.ok ? succeed(lightAnswer(plan, solved.value)) : solved;

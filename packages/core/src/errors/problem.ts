@@ -13,7 +13,7 @@ export type Result<T> =
   | { readonly ok: true; readonly value: T }
   | { readonly ok: false; readonly problem: Problem };
 
-/** A successful result. */
+/** A successful result. Never fails. */
 export function succeed<T>(value: T): Result<T> {
   return { ok: true, value };
 }

@@ -26,7 +26,7 @@ export function serializePart(part: OwnPart): string {
   return `${JSON.stringify({ format: PART_FORMAT, version: PART_VERSION, part }, null, 2)}\n`;
 }
 
-/** A part from a value that may be anything, such as a record of the browser's store: a sound description, or why not and where. */
+/** A part from a value that may be anything, such as a record of the browser's store: a sound description, or why not and where. Fails with the path of the first thing that is not sound. */
 export function ownPartFrom(raw: unknown): Result<OwnPart> {
   const checked = v.safeParse(OwnPartSchema, raw);
   if (!checked.success) {
@@ -37,7 +37,7 @@ export function ownPartFrom(raw: unknown): Result<OwnPart> {
   return problem === null ? succeed(checked.output) : { ok: false, problem };
 }
 
-/** Reads a part file's text: a sound description, or why not and where. */
+/** Reads a part file's text: a sound description, or why not and where. Fails where the text is too large, no JSON, no part file or not sound. */
 export function parsePart(text: string): Result<OwnPart> {
   if (text.length > LARGEST_PART_CHARACTERS) return fail('file-too-large');
   const read = readJson(text, 'part-file-foreign');

@@ -32,7 +32,7 @@ function sortedKeys(_key: string, value: unknown): unknown {
   return Object.fromEntries(entries);
 }
 
-/** Reads a plan file's text: an up-to-date, sound plan, or why not and where. */
+/** Reads a plan file's text: an up-to-date, sound plan, or why not and where. Fails where the text is too large, no JSON, of a newer version, or not sound. */
 export function parsePlan(text: string, migrations: readonly Migration[] = MIGRATIONS): Result<Plan> {
   if (text.length > LARGEST_FILE_CHARACTERS) {
     return fail('file-too-large', `It has ${(text.length / 1e6).toFixed(0)} million characters.`);
@@ -41,7 +41,7 @@ export function parsePlan(text: string, migrations: readonly Migration[] = MIGRA
   return raw.ok ? planFromValue(raw.value, migrations) : raw;
 }
 
-/** As `parsePlan`, from a value that is parsed already (a record of the browser's store). */
+/** As `parsePlan`, from a value that is parsed already (a record of the browser's store). Fails as that does, but for size and JSON. */
 export function planFromValue(raw: unknown, migrations: readonly Migration[] = MIGRATIONS): Result<Plan> {
   if (typeof raw !== 'object' || raw === null || (raw as { format?: unknown }).format !== PLAN_FORMAT) {
     return fail('file-foreign');

@@ -54,7 +54,7 @@ export function looksLikeShelf(text: string): boolean {
   return /^\uFEFF?\s*\{\s*"format"\s*:\s*"sashiko-shelf"/.test(text.slice(0, 200));
 }
 
-/** Reads a backup: every plan and part of it that is sound, and why the others are not; or why it is no backup. */
+/** Reads a backup: every plan and part of it that is sound, and why the others are not; or why it is no backup. Fails where the text is too large, no JSON or no backup of a known version; a plan in it that is not sound fails alone. */
 export function parseShelf(text: string): Result<ShelfBackup> {
   if (text.length > LARGEST_SHELF_CHARACTERS)
     return fail('file-too-large', `It has ${(text.length / 1e6).toFixed(0)} million characters.`);

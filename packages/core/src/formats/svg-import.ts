@@ -81,7 +81,7 @@ function nestedMatrix(attributes: Attributes, outer: Room): { readonly matrix: M
     : { matrix: compose(at, fitView(view, room.width, room.height, attributes)), room: view };
 }
 
-/** Reads an SVG file's text: its lines in mm, or why not. */
+/** Reads an SVG file's text: its lines in mm, or why not. Fails where the text is too large, is no SVG, or has no line that can be used. */
 export function readSvg(text: string): Result<SvgDrawing> {
   if (text.length > LARGEST_SVG_CHARACTERS) {
     return fail('svg-too-large', `It has ${(text.length / 1e6).toFixed(1)} million characters.`);

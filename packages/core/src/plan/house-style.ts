@@ -28,7 +28,7 @@ function areSameFields<Fields extends object>(a: Fields, b: Fields): boolean {
   return [...keys].every((key) => a[key] === b[key]);
 }
 
-/** The edit that gives a plan other habits, legs of placed lights included. Runs that are drawn stay as they are. */
+/** The edit that gives a plan other habits, legs of placed lights included. Runs that are drawn stay as they are. Fails for a value out of its range. */
 export function takeHabits(plan: Plan, habits: Habits): Result<Edit> {
   return changeLegSign(plan, habits.legSign, habits, 'take the house style');
 }

@@ -4,7 +4,7 @@ import { misfiled } from './problems/unknown.ts';
 import { RECORD_RULES } from './record-rules.ts';
 import { type Plan, TABLE_NAMES, TABLES, type TableName } from './schema.ts';
 
-/** Checks a whole plan; the first problem found, with its path, or the plan itself. */
+/** Checks a whole plan; the first problem found, with its path, or the plan itself. Fails with the first problem and its path. */
 export function validatePlan(plan: Plan): Result<Plan> {
   const problem = firstProblem(plan);
   return problem === null ? succeed(plan) : { ok: false, problem };

@@ -87,7 +87,7 @@ export function isClosedNow(plan: Plan, { partIds }: Mover): boolean {
   return partIds.every((id) => plan.parts[id]?.switchedOn ?? true);
 }
 
-/** The edit that puts movers so. */
+/** The edit that puts movers so. Fails where a part is not there. */
 export function putMovers(
   plan: Plan,
   movers: readonly Mover[],
@@ -105,7 +105,7 @@ export function putMovers(
   return checkEdit(plan, words, changes);
 }
 
-/** The edit that lets everything rest: buttons open, switches and closures closed. */
+/** The edit that lets everything rest: buttons open, switches and closures closed. Fails where a part is not there. */
 export function putToRest(plan: Plan): Result<Edit> {
   const movers = moversOf(plan);
   const closed = putMovers(

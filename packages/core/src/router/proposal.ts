@@ -33,7 +33,7 @@ export interface TakeOptions {
 
 /**
  * The edit that puts a solution in place of all runs that were not kept. Runs that join the same holes as before keep their
- * ids, so that ticks and readings stay.
+ * ids, so that ticks and readings stay. Fails where the plan is no longer the one that was routed.
  */
 export function proposalEdit(
   plan: Plan,
@@ -173,7 +173,7 @@ export function linesAndStrands(threads: number): { readonly lines?: number; rea
   return { ...(lines > 1 ? { lines } : {}), ...(strands > 1 ? { strands } : {}) };
 }
 
-/** The plan as it would be with the proposal taken. */
+/** The plan as it would be with the proposal taken. Fails as `proposalEdit` does. */
 export function previewProposal(
   plan: Plan,
   problem: PlanProblem,

@@ -123,7 +123,7 @@ function movedWishes(plan: Plan, partIds: readonly string[], pin: PinPlace): Pla
   );
 }
 
-/** Parts go on and off together from now on, as a bank of this name; null: each by itself. */
+/** Parts go on and off together from now on, as a bank of this name; null: each by itself. Fails where a part is not there, or has nothing to be switched. */
 export function bankTogether(plan: Plan, partIds: readonly string[], bank: string | null): Result<Edit> {
   if (bank === null)
     return decide(
@@ -152,7 +152,7 @@ export function bankNames(plan: Plan): readonly string[] {
 
 /**
  * What pulling from one hole to another decides while wishes are derived: from a pin to what may hang on it, that it hangs there;
- * from a source to what it may feed, that it feeds it. Null where it says nothing of the kind.
+ * from a source to what it may feed, that it feeds it. Null where it says nothing of the kind. Fails where a hole is not there.
  */
 export function decideByHoles(plan: Plan, from: HoleRef, to: HoleRef): Result<Edit> | null {
   if (plan.wishes !== null) return null;

@@ -25,7 +25,7 @@ function present(plan: Plan): readonly Wish[] {
   return wishes.ok ? wishes.value : [];
 }
 
-/** Wishes two holes joined: their groups become one, or the free one joins the other's group, or both a new one. */
+/** Wishes two holes joined: their groups become one, or the free one joins the other's group, or both a new one. Fails where that would change nothing. */
 export function wishTogether(plan: Plan, from: HoleRef, to: HoleRef): Result<Edit> {
   const problem = holeProblem(plan, from, 'from') ?? holeProblem(plan, to, 'to');
   if (problem !== null) return { ok: false, problem };
@@ -55,7 +55,7 @@ export function wishTogether(plan: Plan, from: HoleRef, to: HoleRef): Result<Edi
   );
 }
 
-/** Takes a hole out of its group; a group of one that is left goes too. */
+/** Takes a hole out of its group; a group of one that is left goes too. Fails where that would change nothing. */
 export function unwish(plan: Plan, hole: HoleRef): Result<Edit> {
   const problem = holeProblem(plan, hole, 'hole');
   if (problem !== null) return { ok: false, problem };
@@ -73,7 +73,7 @@ export function unwish(plan: Plan, hole: HoleRef): Result<Edit> {
   );
 }
 
-/** Back to what Sashiko derives from the parts. */
+/** Back to what Sashiko derives from the parts. Never fails on a sound plan. */
 export function deriveWishesAgain(plan: Plan): Result<Edit> {
   return checkEdit(plan, 'derive the wishes anew', [{ field: 'wishes', before: plan.wishes, after: null }]);
 }

@@ -60,7 +60,7 @@ function sideOf(plan: Plan, terminals: readonly Terminal[]): Wish['side'] {
 /**
  * Sensible wishes, circuit by circuit (`wished-circuits.ts`): everything that needs power between the + and − of its source, a separate switch or
  * closure in the side that the habits name (with a board always in its + side). With a board, power goes into its input, and what hangs on its pins
- * keeps the order it has round the board (`pin-order.ts`); the upload pair comes last. Supplies are never merged.
+ * keeps the order it has round the board (`pin-order.ts`); the upload pair comes last. Supplies are never merged. Fails where there is no light, no source, or two sources would be merged.
  */
 export function deriveWishes(plan: Plan): Result<readonly Wish[]> {
   const circuits = wishedCircuits(plan);

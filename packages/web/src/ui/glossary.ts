@@ -44,6 +44,26 @@ export const GLOSSARY = {
     word: 'bank',
     says: 'Lights that hang together on one pin of a board, and go on and off together.',
   },
+  home: {
+    word: 'home',
+    says: 'A place for the power, or a board, that fits on the cloth, keeps its distance from edges and openings, and from which all threads can be led.',
+  },
+  inHand: {
+    word: 'in hand',
+    says: 'Of several panels, the one that was pressed last: the trays and the pointer are about it.',
+  },
+  fed: {
+    word: 'fed',
+    says: 'Joined to a source on both sides, so that current can flow: what is sewn to nothing is not fed.',
+  },
+  touching: {
+    word: 'touching',
+    says: 'Bare metal of two threads that comes together, where they cross or lie too near. What should be joined is sewn; what only touches is a short waiting to happen.',
+  },
+  figure: {
+    word: 'figure',
+    says: 'A number that was worked out: volts at a light, milliamps in a thread, millimetres to cut.',
+  },
   fade: {
     word: 'fade',
     says: 'A pin that fades can turn a light down by degrees, by going on and off very fast. Other pins can only turn it on or off.',

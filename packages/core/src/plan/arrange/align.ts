@@ -25,7 +25,7 @@ function moved(plan: Plan, label: string, places: ReadonlyArray<readonly [Part, 
   return poseParts(plan, label, new Map(places.map(([part, at]) => [part.id, { at }])));
 }
 
-/** Lines the middles of parts up on the first one's. */
+/** Lines the middles of parts up on the first one's. Fails with fewer than two parts, or where one is locked, not there, or would leave the cloth. */
 export function alignParts(plan: Plan, partIds: readonly string[], axis: Axis): Result<Edit> {
   const parts = partsOf(plan, partIds, 2);
   if (!parts.ok) return parts;
@@ -38,7 +38,7 @@ export function alignParts(plan: Plan, partIds: readonly string[], axis: Axis): 
   );
 }
 
-/** Spaces the middles of parts evenly between the two outermost, along the axis; ties keep the order of choice. */
+/** Spaces the middles of parts evenly between the two outermost, along the axis; ties keep the order of choice. Fails with fewer than three parts, or where one is locked or not there. */
 export function distributeParts(plan: Plan, partIds: readonly string[], axis: Axis): Result<Edit> {
   const parts = partsOf(plan, partIds, 3);
   if (!parts.ok) return parts;

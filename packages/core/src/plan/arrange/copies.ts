@@ -52,7 +52,7 @@ export function serializeClip(clip: Clip): string {
   return JSON.stringify({ format: CLIP_FORMAT, version: PLAN_VERSION, ...clip });
 }
 
-/** Reads a clip from the clipboard's text, or says why it is none. */
+/** Reads a clip from the clipboard's text, or says why it is none. Fails where the text is no clip. */
 export function parseClip(text: string): Result<Clip> {
   const raw = maybeParseJson(text);
   if (typeof raw !== 'object' || raw === null || (raw as { format?: unknown }).format !== CLIP_FORMAT)
@@ -64,7 +64,7 @@ export function parseClip(text: string): Result<Clip> {
 
 /**
  * Puts copies of a clip's parts and runs onto a panel, or without one onto the panels they come from, shifted by `delta`. New ids follow `plan.nextNumber` in
- * the order of the clip. Groups, halves and twins are kept among the copies and forgotten beyond them.
+ * the order of the clip. Groups, halves and twins are kept among the copies and forgotten beyond them. Fails where there is no such kind.
  */
 export function pasteClip(
   plan: Plan,
@@ -128,7 +128,7 @@ export function pasteClip(
   return checkEdit(plan, label ?? `paste ${only ?? `${parts.length} parts`}`, changes);
 }
 
-/** Copies parts and the runs between them, shifted by `delta`. New ids follow `plan.nextNumber` in the given order. */
+/** Copies parts and the runs between them, shifted by `delta`. New ids follow `plan.nextNumber` in the given order. Fails where one of the parts is not there. */
 export function duplicateParts(plan: Plan, partIds: readonly string[], delta: Point): Result<Edit> {
   const missing = partIds.find((id) => plan.parts[id] === undefined);
   if (missing !== undefined) return fail('unknown-part', '', `parts.${missing}`);

@@ -20,7 +20,7 @@ export function withGroups(plan: Plan, partIds: readonly string[]): readonly str
     .map((part) => part.id);
 }
 
-/** Makes one group of parts; they leave the groups they were in. */
+/** Makes one group of parts; they leave the groups they were in. Fails with fewer than two parts or where one of the parts is not there. */
 export function groupParts(plan: Plan, partIds: readonly string[]): Result<Edit> {
   if (partIds.length < 2) return fail('too-few-parts', 'Choose at least 2.');
   const { first, change } = takeNumbers(plan, 1);
@@ -33,7 +33,7 @@ export function groupParts(plan: Plan, partIds: readonly string[]): Result<Edit>
   return checkEdit(plan, `group ${partIds.length} parts`, changes);
 }
 
-/** Takes parts out of their groups. */
+/** Takes parts out of their groups. Fails where one of the parts is not there. */
 export function ungroupParts(plan: Plan, partIds: readonly string[]): Result<Edit> {
   const changes: Change[] = [];
   for (const id of partIds) {
@@ -45,7 +45,7 @@ export function ungroupParts(plan: Plan, partIds: readonly string[]): Result<Edi
   return checkEdit(plan, `ungroup ${namesOf(plan, partIds)}`, changes);
 }
 
-/** Names parts by a word and a number from 1 on, in the order of choice: `star 1`, `star 2`, … */
+/** Names parts by a word and a number from 1 on, in the order of choice: `star 1`, `star 2`, … Fails where one of the parts is not there. */
 export function numberParts(plan: Plan, partIds: readonly string[], word: string): Result<Edit> {
   const changes: Change[] = [];
   for (const [i, id] of partIds.entries()) {
@@ -60,7 +60,7 @@ export function numberParts(plan: Plan, partIds: readonly string[], word: string
 
 /**
  * Gives each part a twin across the upright line x = `xMm`, turned so that its + lies where the mirror image has
- * it. Twins follow each other from then on. Ids follow `plan.nextNumber` in the given order.
+ * it. Twins follow each other from then on. Ids follow `plan.nextNumber` in the given order. Fails where one of the parts is not there or where one has a twin already.
  */
 export function twinParts(plan: Plan, partIds: readonly string[], xMm: number): Result<Edit> {
   const { first, change } = takeNumbers(plan, partIds.length);
@@ -86,7 +86,7 @@ export function twinParts(plan: Plan, partIds: readonly string[], xMm: number): 
   return checkEdit(plan, `mirror ${namesOf(plan, partIds)}`, changes);
 }
 
-/** Lets twins go their own ways. */
+/** Lets twins go their own ways. Fails where one of the parts is not there. */
 export function freeTwins(plan: Plan, partIds: readonly string[]): Result<Edit> {
   const ids = new Set(partIds.flatMap((id) => [id, plan.parts[id]?.mirror?.partId ?? id]));
   const changes: Change[] = [];

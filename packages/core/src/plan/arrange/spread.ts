@@ -26,7 +26,7 @@ const SAME_ANCHOR_MM = 0.5;
 /**
  * Where `count` parts go on a line, mm along it, in order. Without anchors: an open line from end to end (one part:
  * its middle), a closed one evenly from its start. Anchors are mm along the line; each gets a part, the rest is
- * shared out between them, on an open line also before the first and after the last up to its ends.
+ * shared out between them, on an open line also before the first and after the last up to its ends. Fails on a line without length, for a value out of its range or with more anchors than parts.
  */
 export function spreadAlong(
   line: Line,
@@ -135,7 +135,7 @@ export interface Spread {
   readonly word?: string;
 }
 
-/** The poses of a spread, in order along the line. */
+/** The poses of a spread, in order along the line. Fails as `spreadAlong` does. */
 export function spreadPoses(
   spread: Spread,
 ): Result<ReadonlyArray<{ readonly at: Point; readonly turnDeg: number }>> {
@@ -160,7 +160,7 @@ function turnAt({ turn, placing }: Spread, { directionDeg }: PlaceOnLine): numbe
   return directionDeg + own + (turn === 'plus-right' ? 90 : -90);
 }
 
-/** Places parts along a line. Their ids follow `plan.nextNumber` in the order along the line. */
+/** Places parts along a line. Their ids follow `plan.nextNumber` in the order along the line. Fails where there is no such kind. */
 export function spreadParts(plan: Plan, spread: Spread): Result<Edit> {
   const poses = spreadPoses(spread);
   if (!poses.ok) return poses;

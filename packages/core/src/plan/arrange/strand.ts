@@ -29,7 +29,7 @@ export interface StrandFit {
   readonly slackMm: number;
 }
 
-/** How a strand of this pitch lies on a line. Throws RangeError for a pitch that is not positive. */
+/** How a strand of this pitch lies on a line. Throws RangeError for a pitch that is not positive. Fails on a line without length or where the line is too short for one. */
 export function fitStrand(line: Line, pitchMm: number): Result<StrandFit> {
   if (!(pitchMm > 0)) throw new RangeError(`fitStrand: the pitch must be positive, got ${pitchMm}`);
   const lineMm = lineLengthMm(line);

@@ -12,7 +12,7 @@ import { sewnProblem } from './sewn-problem.ts';
 /**
  * The gate every intent passes: an edit is only given out when the records it touches, and those that hang on
  * them, are sound in the plan it would make, and every record has the form that the plan
- * file takes: what can be made can be saved and opened again. The plan itself stays untouched.
+ * file takes: what can be made can be saved and opened again. The plan itself stays untouched. Fails with the first thing that would not be sound, and its path.
  */
 export function checkEdit(plan: Plan, label: string, asked: readonly Change[]): Result<Edit> {
   const going = goingWith(asked);

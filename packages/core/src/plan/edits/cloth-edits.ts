@@ -23,7 +23,7 @@ import type { Plan } from '../schema.ts';
 import { takeNumbers } from './changes.ts';
 import { checkEdit } from './check-edit.ts';
 
-/** A name as it may be stored, or why not: one line, trimmed, 1 to 120 letters. */
+/** A name as it may be stored, or why not: one line, trimmed, 1 to 120 letters. Fails for an empty name or for one that is too long. */
 export function tidyName(text: string): Result<string> {
   const name = text.replace(/\s+/g, ' ').trim();
   if (name === '') return fail('name-empty');
@@ -50,7 +50,7 @@ function reshape(plan: Plan, label: string, of: OnPanel | undefined, shape: Clot
   return clothEdit(plan, label, of, { shape });
 }
 
-/** Takes a ready piece in its usual sizes, or in those given. */
+/** Takes a ready piece in its usual sizes, or in those given. Fails where there is no such kind. */
 export function takePiece(plan: Plan, pieceId: string, sizes: Sizes = {}, of?: OnPanel): Result<Edit> {
   const piece = maybeReadyPiece(pieceId);
   if (piece === undefined)
@@ -90,7 +90,7 @@ export function resizePiece(plan: Plan, sizes: Sizes, of?: OnPanel): Result<Edit
   );
 }
 
-/** Gives the piece a drawn outline: a closed line that does not cross itself. */
+/** Gives the piece a drawn outline: a closed line that does not cross itself. Fails where it crosses itself, or a part would be left outside. */
 export function drawOutline(
   plan: Plan,
   nodes: readonly CurveNode[],
@@ -129,7 +129,7 @@ export interface MarkingDraft {
   readonly name?: string;
 }
 
-/** Draws lines and areas on the cloth. Their ids follow `plan.nextNumber` in the given order. */
+/** Draws lines and areas on the cloth. Their ids follow `plan.nextNumber` in the given order. Fails where one has too few nodes or crosses itself. */
 export function addMarkings(
   plan: Plan,
   drafts: readonly MarkingDraft[],
@@ -161,7 +161,7 @@ function freeMarkingName(markings: Readonly<Record<string, Marking>>, use: Marki
   return `${USE_NAMES[use]} ${number}`;
 }
 
-/** Changes a marking: its use, its name, its nodes. An area becomes closed by being one. */
+/** Changes a marking: its use, its name, its nodes. An area becomes closed by being one. Fails where a marking is not there. */
 export function changeMarking(
   plan: Plan,
   markingId: string,
@@ -187,7 +187,7 @@ export function changeMarking(
   });
 }
 
-/** Wipes lines and areas off the cloth, on whatever panels they are. */
+/** Wipes lines and areas off the cloth, on whatever panels they are. Fails where a marking is not there. */
 export function deleteMarkings(plan: Plan, markingIds: readonly string[]): Result<Edit> {
   const missing = markingIds.find((id) => panelWithMarking(plan, id) === undefined);
   if (missing !== undefined) return fail('unknown-marking', '', `markings.${missing}`);
@@ -214,7 +214,7 @@ function onPanel({ id }: Panel): OnPanel {
   return { panelId: id };
 }
 
-/** Takes another kind of cloth, with that kind's thickness and looseness. */
+/** Takes another kind of cloth, with that kind's thickness and looseness. Fails where there is no such kind. */
 export function changeClothKind(plan: Plan, kindId: string, of?: OnPanel): Result<Edit> {
   const kind = maybeClothKind(kindId);
   if (kind === undefined) return fail('unknown-kind', `There is no cloth "${kindId}".`, 'cloth.kindId');
@@ -222,7 +222,7 @@ export function changeClothKind(plan: Plan, kindId: string, of?: OnPanel): Resul
   return clothEdit(plan, `take ${kind.title.toLowerCase()}`, of, { kindId, thicknessMm, looseness });
 }
 
-/** Shows the cloth in another colour. */
+/** Shows the cloth in another colour. Fails where there is no such kind. */
 export function dyeCloth(plan: Plan, colourId: string, of?: OnPanel): Result<Edit> {
   const colour = maybeClothColour(colourId);
   if (colour === undefined)
@@ -230,7 +230,7 @@ export function dyeCloth(plan: Plan, colourId: string, of?: OnPanel): Result<Edi
   return clothEdit(plan, `take ${colour.title.toLowerCase()} cloth`, of, { colourId });
 }
 
-/** Sets measured facts of the cloth: thickness (0.05–20 mm), looseness (1–3). */
+/** Sets measured facts of the cloth: thickness (0.05–20 mm), looseness (1–3). Fails for a value out of its range. */
 export function measureCloth(
   plan: Plan,
   measured: { readonly thicknessMm?: number; readonly looseness?: number },
@@ -239,12 +239,12 @@ export function measureCloth(
   return clothEdit(plan, 'set what was measured of the cloth', of, measured);
 }
 
-/** Chooses the face that is sewn on. */
+/** Chooses the face that is sewn on. Fails as `checkEdit` does: where what it makes would not be sound. */
 export function chooseWorkedFace(plan: Plan, workedFace: Cloth['workedFace'], of?: OnPanel): Result<Edit> {
   return clothEdit(plan, `work on the ${workedFace} side`, of, { workedFace });
 }
 
-/** Says whether the wrong side is seen when the piece is done. */
+/** Says whether the wrong side is seen when the piece is done. Fails as `checkEdit` does: where what it makes would not be sound. */
 export function showWrongSide(plan: Plan, wrongSideSeen: boolean, of?: OnPanel): Result<Edit> {
   const label = wrongSideSeen ? 'let both sides be seen' : 'hide the wrong side';
   return clothEdit(plan, label, of, { wrongSideSeen });

@@ -17,7 +17,7 @@ export function layerIdOf(number: number): string {
   return `l${number}`;
 }
 
-/** Lays a layer on a panel, of its cloth where nothing else is said. Its id is `layerIdOf(plan.nextNumber)`. */
+/** Lays a layer on a panel, of its cloth where nothing else is said. Its id is `layerIdOf(plan.nextNumber)`. Fails where the panel is not there. */
 export function addLayer(
   plan: Plan,
   draft: Pick<Layer, 'name' | 'panelId' | 'face'> & Partial<Omit<Layer, 'id'>>,
@@ -47,7 +47,7 @@ export function addLayer(
   ]);
 }
 
-/** Changes a layer; `nodes: null`: it covers the whole panel. */
+/** Changes a layer; `nodes: null`: it covers the whole panel. Fails where the layer is not there. */
 export function changeLayer(
   plan: Plan,
   layerId: string,
@@ -75,7 +75,7 @@ export function changeLayer(
   return checkEdit(plan, `change ${before.name}`, [{ table: 'layers', id: layerId, before, after }]);
 }
 
-/** Takes a layer off. */
+/** Takes a layer off. Fails where the layer is not there. */
 export function deleteLayer(plan: Plan, layerId: string): Result<Edit> {
   const before = plan.layers[layerId];
   if (before === undefined) return fail('unknown-layer', '', `layers.${layerId}`);
@@ -87,7 +87,7 @@ const WINDOW_ROOM_MM = 2;
 /** No window is smaller than this across, mm (assumption). */
 const LEAST_WINDOW_MM = 6;
 
-/** Cuts a round window over each light and sensor that the layer covers and that shines, or looks, through that face. */
+/** Cuts a round window over each light and sensor that the layer covers and that shines, or looks, through that face. Fails where the layer is not there or where there is nothing to cut a window for. */
 export function cutWindows(plan: Plan, layerId: string): Result<Edit> {
   const layer = plan.layers[layerId];
   if (layer === undefined) return fail('unknown-layer', '', `layers.${layerId}`);

@@ -26,7 +26,7 @@ function missing(runId: string): ReturnType<typeof fail> {
   return fail('unknown-run', '', `runs.${runId}`);
 }
 
-/** Sews a run the other way round. The line on the cloth stays. */
+/** Sews a run the other way round. The line on the cloth stays. Fails where the run is not there. */
 export function reverseRun(plan: Plan, runId: string): Result<Edit> {
   const run = plan.runs[runId];
   if (run === undefined) return missing(runId);
@@ -65,7 +65,7 @@ function passing(run: Run): ReturnType<typeof fail> | null {
 
 /**
  * Splits a run at a hole it passes, within 10 mm: one run to that hole, another on from it. The new run's id is
- * `runIdOf(plan.nextNumber)`.
+ * `runIdOf(plan.nextNumber)`. Fails where the run does not pass the hole.
  */
 export function splitRun(plan: Plan, runId: string, hole: HoleRef): Result<Edit> {
   const run = plan.runs[runId];
@@ -95,7 +95,7 @@ export function splitRun(plan: Plan, runId: string, hole: HoleRef): Result<Edit>
   ]);
 }
 
-/** Makes one run of two that meet at a hole: it passes where the hole is without being sewn to it. */
+/** Makes one run of two that meet at a hole: it passes where the hole is without being sewn to it. Fails where the two do not meet at one hole. */
 export function joinRuns(plan: Plan, firstId: string, otherId: string): Result<Edit> {
   const [first, other] = [plan.runs[firstId], plan.runs[otherId]];
   if (first === undefined) return missing(firstId);
@@ -171,7 +171,7 @@ function normalOf(a: Point, b: Point): Point | null {
 
 /**
  * Sews from hole to hole along a mark or an imported line, the shorter way round a closed one: the thread is the
- * drawing. It has a bend wherever the needle goes through.
+ * drawing. It has a bend wherever the needle goes through. Fails where the line is not there.
  */
 export function drawAlong(plan: Plan, from: HoleRef, to: HoleRef, markingId: string): Result<Edit> {
   const problem = holeProblem(plan, from, 'from') ?? holeProblem(plan, to, 'to');
@@ -221,7 +221,7 @@ export interface PieceMarks {
   readonly tail?: Run['tail'] | null;
 }
 
-/** Says where the thread of a run starts, is spliced and keeps a long tail. */
+/** Says where the thread of a run starts, is spliced and keeps a long tail. Fails where the run is not there. */
 export function markPieces(plan: Plan, runId: string, marks: PieceMarks): Result<Edit> {
   const run = plan.runs[runId];
   if (run === undefined) return missing(runId);

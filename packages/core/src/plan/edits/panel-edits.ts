@@ -92,7 +92,7 @@ export interface PanelDraft {
   readonly grainDeg?: number;
 }
 
-/** Adds panels beside those that are there. The first one's id is `panelIdOf(plan.nextNumber)`. */
+/** Adds panels beside those that are there. The first one's id is `panelIdOf(plan.nextNumber)`. Fails with more panels than a plan may have. */
 export function addPanels(plan: Plan, drafts: readonly PanelDraft[], label?: string): Result<Edit> {
   const markings = drafts.reduce((sum, draft) => sum + (draft.markings?.length ?? 0), 0);
   const { first, change } = takeNumbers(plan, drafts.length + markings);
@@ -133,7 +133,7 @@ export function addPanels(plan: Plan, drafts: readonly PanelDraft[], label?: str
   );
 }
 
-/** Cuts a panel once more: as it is, or mirrored, as a left front is of a right one. Its lines and areas come along, what is sewn on it does not. */
+/** Cuts a panel once more: as it is, or mirrored, as a left front is of a right one. Its lines and areas come along, what is sewn on it does not. Fails where the panel is not there. */
 export function copyPanel(plan: Plan, panelId: string, mirrored: boolean): Result<Edit> {
   const panel = plan.panels[panelId];
   if (panel === undefined) return fail('unknown-panel', '', `panels.${panelId}`);
@@ -161,7 +161,7 @@ export function copyPanel(plan: Plan, panelId: string, mirrored: boolean): Resul
   );
 }
 
-/** Changes what a panel is called, where it lies on the table, how its grain runs (`grainDeg: null`: any way) and which face lies outside (null: unsaid). */
+/** Changes what a panel is called, where it lies on the table, how its grain runs (`grainDeg: null`: any way) and which face lies outside (null: unsaid). Fails where the panel is not there. */
 export function changePanel(
   plan: Plan,
   panelId: string,
@@ -192,14 +192,14 @@ export function changePanel(
   return checkEdit(plan, label ?? `change ${before.name}`, [{ table: 'panels', id: panelId, before, after }]);
 }
 
-/** Moves a panel on the table; nothing on it changes. */
+/** Moves a panel on the table; nothing on it changes. Fails where the panel is not there. */
 export function movePanel(plan: Plan, panelId: string, at: Point): Result<Edit> {
   const panel = plan.panels[panelId];
   if (panel === undefined) return fail('unknown-panel', '', `panels.${panelId}`);
   return changePanel(plan, panelId, { table: { ...panel.table, at } }, `move ${panel.name} on the table`);
 }
 
-/** Turns one panel over where it lies on the table, so that its other face is seen; nothing on it changes. */
+/** Turns one panel over where it lies on the table, so that its other face is seen; nothing on it changes. Fails where the panel is not there. */
 export function turnPanelOver(plan: Plan, panelId: string): Result<Edit> {
   const panel = plan.panels[panelId];
   if (panel === undefined) return fail('unknown-panel', '', `panels.${panelId}`);

@@ -65,7 +65,7 @@ export function newPart(plan: Plan, id: string, placing: Placing): Part | undefi
   };
 }
 
-/** Places a new part. Its id is `partIdOf(plan.nextNumber)`. */
+/** Places a new part. Its id is `partIdOf(plan.nextNumber)`. Fails where there is no such kind. */
 export function placePart(plan: Plan, placing: Placing): Result<Edit> {
   const name = placing.name === undefined ? null : tidyName(placing.name);
   if (name?.ok === false) return name;
@@ -75,7 +75,7 @@ export function placePart(plan: Plan, placing: Placing): Result<Edit> {
   return checkEdit(plan, `place ${part.name}`, [change, putPart(plan, part)]);
 }
 
-/** Places a part and, `offset` beside it, its other half; they know of each other. Ids follow `plan.nextNumber`. */
+/** Places a part and, `offset` beside it, its other half; they know of each other. Ids follow `plan.nextNumber`. Fails where there is no such kind. */
 export function placePair(plan: Plan, placing: Placing, offset: Point): Result<Edit> {
   const { first, change } = takeNumbers(plan, 2);
   const one = newPart(plan, partIdOf(first), placing);
@@ -156,7 +156,7 @@ export function poseParts(
   return checkEdit(plan, label, [...changes, ...more]);
 }
 
-/** Moves parts by `delta` mm, together. Runs follow their holes; bends of runs between two moved parts move along. */
+/** Moves parts by `delta` mm, together. Runs follow their holes; bends of runs between two moved parts move along. Fails where one of the parts is not there. */
 export function moveParts(plan: Plan, partIds: readonly string[], delta: Point): Result<Edit> {
   const moved = new Set(partIds);
   const poses = new Map<string, Partial<Pick<Part, 'at' | 'mirror'>>>();
@@ -186,12 +186,12 @@ export function moveParts(plan: Plan, partIds: readonly string[], delta: Point):
   return poseParts(plan, `move ${namesOf(plan, partIds)}`, poses, bent);
 }
 
-/** Turns a part to an angle in degrees, clockwise as seen from the right side. */
+/** Turns a part to an angle in degrees, clockwise as seen from the right side. Fails where the part is locked or not there, or would leave the cloth. */
 export function turnPart(plan: Plan, partId: string, turnDeg: number): Result<Edit> {
   return poseParts(plan, `turn ${namesOf(plan, [partId])}`, new Map([[partId, { turnDeg }]]));
 }
 
-/** Sews the part to the other face. */
+/** Sews the part to the other face. Fails where the part is locked. */
 export function turnPartOver(plan: Plan, partId: string, face: Face): Result<Edit> {
   if (plan.parts[partId]?.locked === true) return fail('part-locked', '', `parts.${partId}`);
   return changePart(plan, partId, (part) => `put ${part.name} on the ${face} side`, { face });
@@ -213,21 +213,21 @@ export function putOnPanel(plan: Plan, partIds: readonly string[], panelId: stri
   return poseParts(plan, `put ${namesOf(plan, partIds)} on ${plan.panels[panelId]?.name ?? panelId}`, poses);
 }
 
-/** Gives a part another name. */
+/** Gives a part another name. Fails where the part is not there, or for a name that cannot be stored. */
 export function renamePart(plan: Plan, partId: string, text: string): Result<Edit> {
   const name = tidyName(text);
   if (!name.ok) return name;
   return changePart(plan, partId, (part) => `rename ${part.name}`, { name: name.value });
 }
 
-/** Gives a light another colour. */
+/** Gives a light another colour. Fails where there is no such kind. */
 export function recolourLight(plan: Plan, partId: string, colourId: string): Result<Edit> {
   const colour = maybeLightColour(colourId);
   if (colour === undefined) return fail('unknown-kind', `There is no light colour "${colourId}".`);
   return changePart(plan, partId, (part) => `make ${part.name} ${colour.title.toLowerCase()}`, { colourId });
 }
 
-/** Opens or closes a switch, or a closure with its other half. */
+/** Opens or closes a switch, or a closure with its other half. Fails where one of the parts is not there. */
 export function flickSwitch(plan: Plan, partId: string, switchedOn: boolean): Result<Edit> {
   const part = plan.parts[partId];
   if (part === undefined) return fail('unknown-part', '', `parts.${partId}`);
@@ -241,7 +241,7 @@ export function flickSwitch(plan: Plan, partId: string, switchedOn: boolean): Re
   ]);
 }
 
-/** Chooses options of a part, such as the pitch of a strand; values that are the usual ones are not stored. */
+/** Chooses options of a part, such as the pitch of a strand; values that are the usual ones are not stored. Fails where one of the parts is not there. */
 export function choosePartOptions(plan: Plan, partId: string, values: OptionValues): Result<Edit> {
   const part = plan.parts[partId];
   if (part === undefined) return fail('unknown-part', '', `parts.${partId}`);
@@ -262,7 +262,7 @@ export function choosePartOptions(plan: Plan, partId: string, values: OptionValu
   ]);
 }
 
-/** Sets the level of a pin, 0 to 1. */
+/** Sets the level of a pin, 0 to 1. Fails where the pin is not there, or for a level out of its range. */
 export function setLevel(plan: Plan, partId: string, pin: string, level: number): Result<Edit> {
   const levels = plan.parts[partId]?.levels ?? {};
   return changePart(plan, partId, (part) => `set ${pin} of ${part.name}`, {
@@ -270,7 +270,7 @@ export function setLevel(plan: Plan, partId: string, pin: string, level: number)
   });
 }
 
-/** Says how a pin stands: driven, read or floating; null: as what hangs on it asks for. */
+/** Says how a pin stands: driven, read or floating; null: as what hangs on it asks for. Fails where one of the parts is not there. */
 export function standPin(
   plan: Plan,
   partId: string,
@@ -287,7 +287,7 @@ export function standPin(
   ]);
 }
 
-/** Locks parts where they are, or lets them go. */
+/** Locks parts where they are, or lets them go. Fails where one of the parts is not there. */
 export function lockParts(plan: Plan, partIds: readonly string[], locked: boolean): Result<Edit> {
   const changes: Change[] = [];
   for (const id of partIds) {
@@ -299,7 +299,7 @@ export function lockParts(plan: Plan, partIds: readonly string[], locked: boolea
   return checkEdit(plan, `${locked ? 'lock' : 'unlock'} ${namesOf(plan, partIds)}`, changes);
 }
 
-/** Tacks parts down with ordinary thread over their bodies, or leaves it. */
+/** Tacks parts down with ordinary thread over their bodies, or leaves it. Fails where one of the parts is not there. */
 export function tackParts(plan: Plan, partIds: readonly string[], tacked: boolean): Result<Edit> {
   const changes: Change[] = [];
   for (const id of partIds) {

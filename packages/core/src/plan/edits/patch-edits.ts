@@ -11,7 +11,7 @@ export function patchIdOf(number: number): string {
   return `q${number}`;
 }
 
-/** Puts an insulating patch between two lines, on their panel. Its id is `patchIdOf(plan.nextNumber)`. */
+/** Puts an insulating patch between two lines, on their panel. Its id is `patchIdOf(plan.nextNumber)`. Fails where a run is not there. */
 export function addPatch(
   plan: Plan,
   patch: Omit<Patch, 'id' | 'panelId'> & Partial<Pick<Patch, 'panelId'>>,
@@ -25,7 +25,7 @@ export function addPatch(
   ]);
 }
 
-/** Moves, turns or resizes a patch, or exchanges the two lines. */
+/** Moves, turns or resizes a patch, or exchanges the two lines. Fails where the patch is not there. */
 export function changePatch(
   plan: Plan,
   patchId: string,
@@ -36,7 +36,7 @@ export function changePatch(
   return checkEdit(plan, 'change a patch', [putPatch(plan, { ...patch, ...change })]);
 }
 
-/** Takes a patch away. */
+/** Takes a patch away. Fails where the patch is not there. */
 export function deletePatch(plan: Plan, patchId: string): Result<Edit> {
   const patch = plan.patches[patchId];
   if (patch === undefined) return fail('unknown-kind', `There is no patch "${patchId}".`);
@@ -45,21 +45,21 @@ export function deletePatch(plan: Plan, patchId: string): Result<Edit> {
   ]);
 }
 
-/** Lives with a finding, and says why. */
+/** Lives with a finding, and says why. Fails for a reason that cannot be stored. */
 export function acceptFinding(plan: Plan, key: string, reason: string): Result<Edit> {
   return checkEdit(plan, 'accept a finding', [
     { table: 'accepted', id: key, before: plan.accepted[key] ?? null, after: { key, reason: reason.trim() } },
   ]);
 }
 
-/** No longer lives with it. */
+/** No longer lives with it. Fails as `checkEdit` does: where what it makes would not be sound. */
 export function reopenFinding(plan: Plan, key: string): Result<Edit> {
   return checkEdit(plan, 'take up a finding again', [
     { table: 'accepted', id: key, before: plan.accepted[key] ?? null, after: null },
   ]);
 }
 
-/** What is known of a spool: a measured swatch, the thread left. `undefined` in both forgets it. */
+/** What is known of a spool: a measured swatch, the thread left. `undefined` in both forgets it. Fails as `checkEdit` does: where what it makes would not be sound. */
 export function describeSpool(plan: Plan, threadId: string, known: Omit<Spool, 'threadId'>): Result<Edit> {
   const { swatch, leftMm } = known;
   const isEmpty = swatch === undefined && leftMm === undefined;

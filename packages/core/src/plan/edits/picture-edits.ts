@@ -10,7 +10,7 @@ import { checkEdit } from './check-edit.ts';
 
 export type PictureBytes = Omit<PlanImage, 'id'>;
 
-/** Lays a picture under the drawing in place of the one that is there. Its id is `i` and `plan.nextNumber`. */
+/** Lays a picture under the drawing in place of the one that is there. Its id is `i` and `plan.nextNumber`. Fails where it is too large, or no picture. */
 export function layPicture(
   plan: Plan,
   bytes: PictureBytes,
@@ -50,7 +50,7 @@ export function changePicture(
   ]);
 }
 
-/** Takes the picture away, with its bytes. */
+/** Takes the picture away, with its bytes. Fails where no picture lies there. */
 export function dropPicture(plan: Plan): Result<Edit> {
   const { backdrop } = plan;
   if (backdrop === null) return fail('no-picture', '', 'backdrop');
@@ -74,7 +74,7 @@ const SHORTEST_MEASURE_PX = 8;
 
 /**
  * Makes the picture true: two of its pixels are known to lie `knownMm` apart. The first of them stays where it
- * is on the cloth.
+ * is on the cloth. Fails where no picture lies there, for a length that is not above 0 or for two pixels in one place.
  */
 export function calibratePicture(plan: Plan, a: Point, b: Point, knownMm: number): Result<Edit> {
   const { backdrop } = plan;

@@ -7,14 +7,14 @@ import { putPart } from './changes.ts';
 import { checkEdit } from './check-edit.ts';
 import { tidyName } from './cloth-edits.ts';
 
-/** Gives the plan another name. */
+/** Gives the plan another name. Fails for a name that cannot be stored. */
 export function renamePlan(plan: Plan, text: string): Result<Edit> {
   const name = tidyName(text);
   if (!name.ok) return name;
   return checkEdit(plan, 'rename the plan', [{ field: 'name', before: plan.name, after: name.value }]);
 }
 
-/** Changes habits of this plan. Ranges are those of the plan file. */
+/** Changes habits of this plan. Ranges are those of the plan file. Fails for a value out of its range. */
 export function changeHabits(plan: Plan, changes: Partial<Habits>, label = 'change a habit'): Result<Edit> {
   return checkEdit(plan, label, [
     { field: 'habits', before: plan.habits, after: { ...plan.habits, ...changes } },
@@ -28,7 +28,7 @@ const LEG_WORDS: Readonly<Record<Habits['legSign'], string>> = {
   ink: 'tell + by an ink mark',
 };
 
-/** Changes how + is told from − on the legs of bare lights, on those that are placed as well; other habits may change with it. */
+/** Changes how + is told from − on the legs of bare lights, on those that are placed as well; other habits may change with it. Fails as `checkEdit` does: where what it makes would not be sound. */
 export function changeLegSign(
   plan: Plan,
   legSign: Habits['legSign'],
@@ -46,7 +46,7 @@ export function changeLegSign(
   return checkEdit(plan, label, changes);
 }
 
-/** Says what the piece is for; it is not asked again. With nothing to say, the question is skipped. */
+/** Says what the piece is for; it is not asked again. With nothing to say, the question is skipped. Fails as `checkEdit` does: where what it makes would not be sound. */
 export function stateFacts(plan: Plan, facts: Partial<Omit<Facts, 'asked'>>): Result<Edit> {
   const label = Object.keys(facts).length === 0 ? 'skip what the piece is for' : 'say what the piece is for';
   return checkEdit(plan, label, [

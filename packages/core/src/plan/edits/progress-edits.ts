@@ -36,7 +36,7 @@ function logged(
 
 /**
  * Ticks a sewing step off, or takes the tick back. The time is also kept where the lines are
- * marked: some marks vanish. A tick ends a pause.
+ * marked: some marks vanish. A tick ends a pause. Fails as `tickSteps` does.
  */
 export function tickStep(
   plan: Plan,
@@ -47,7 +47,7 @@ export function tickStep(
   return tickSteps(plan, [stepId], done, nowMs);
 }
 
-/** As `tickStep`, of several steps that are done with one tick. */
+/** As `tickStep`, of several steps that are done with one tick. Fails as `checkEdit` does: where what it makes would not be sound. */
 export function tickSteps(
   plan: Plan,
   stepIds: readonly string[],
@@ -74,7 +74,7 @@ export function tickSteps(
   return checkEdit(plan, done ? 'tick a step' : 'take back a tick', changes);
 }
 
-/** Takes back the ticks of steps that have to be done again; steps that were not ticked stay so. */
+/** Takes back the ticks of steps that have to be done again; steps that were not ticked stay so. Fails as `checkEdit` does: where what it makes would not be sound. */
 export function untickSteps(
   plan: Plan,
   stepIds: readonly string[],
@@ -96,7 +96,7 @@ export function untickSteps(
   return checkEdit(plan, label, changes);
 }
 
-/** Lays the work down before a step. */
+/** Lays the work down before a step. Fails as `checkEdit` does: where what it makes would not be sound. */
 export function pauseWork(plan: Plan, stepId: string, nowMs: number): Result<Edit> {
   return checkEdit(plan, 'pause the work', [
     {
@@ -108,7 +108,7 @@ export function pauseWork(plan: Plan, stepId: string, nowMs: number): Result<Edi
   ]);
 }
 
-/** Takes the work up again. */
+/** Takes the work up again. Fails as `checkEdit` does: where what it makes would not be sound. */
 export function resumeWork(plan: Plan, nowMs: number | null = null): Result<Edit> {
   const { paused } = plan.sitting;
   return checkEdit(plan, 'take the work up again', [
@@ -117,7 +117,7 @@ export function resumeWork(plan: Plan, nowMs: number | null = null): Result<Edit
   ]);
 }
 
-/** Writes down what was read at a test; null wipes it. Volts may be below 0; an open line is 1e12 ohms. */
+/** Writes down what was read at a test; null wipes it. Volts may be below 0; an open line is 1e12 ohms. Fails for a value out of its range. */
 export function writeReading(
   plan: Plan,
   testId: string,

@@ -45,7 +45,7 @@ export function runName(plan: Plan, run: Pick<Run, 'from' | 'to'>): string {
   return `${partOf(plan, run.from.partId).name} to ${partOf(plan, run.to.partId).name} (${holes})`;
 }
 
-/** Adds a run from hole to hole. Its id is `runIdOf(plan.nextNumber)`. */
+/** Adds a run from hole to hole. Its id is `runIdOf(plan.nextNumber)`. Fails where a hole is not there. */
 export function drawRun(plan: Plan, draft: RunDraft): Result<Edit> {
   for (const ref of [draft.from, draft.to]) {
     if (plan.parts[ref.partId] === undefined)
@@ -75,7 +75,7 @@ function changeRun(
   return checkEdit(plan, label, [putRun(plan, { ...run, ...change(run) })]);
 }
 
-/** Moves one bend of a run. */
+/** Moves one bend of a run. Fails where run or bend are not there, or the place is off the cloth. */
 export function moveBend(plan: Plan, runId: string, index: number, to: Point): Result<Edit> {
   return changeRun(plan, runId, 'move a bend', (run) => ({
     bends: run.bends.map((bend, i) => (i === index ? snapToMicrometre(to) : bend)),
@@ -84,7 +84,7 @@ export function moveBend(plan: Plan, runId: string, index: number, to: Point): R
 
 /**
  * Adds a bend before the `index`-th one: 0 puts it next to the start. Of a run that passes seams it lies on the panel of its `leg`, counted from
- * 0; where that is not said, before the first seam that comes after `index` bends.
+ * 0; where that is not said, before the first seam that comes after `index` bends. Fails where the run is not there, or the place is off the cloth.
  */
 export function addBend(plan: Plan, runId: string, index: number, at: Point, leg?: number): Result<Edit> {
   return changeRun(plan, runId, 'add a bend', (run) => ({
@@ -103,7 +103,7 @@ function withBends(
     : { passes: passes.map((pass, i) => ({ ...pass, bends: pass.bends + more(pass, i) })) };
 }
 
-/** Removes one bend. */
+/** Removes one bend. Fails where run or bend are not there. */
 export function removeBend(plan: Plan, runId: string, index: number): Result<Edit> {
   return changeRun(plan, runId, 'remove a bend', (run) => ({
     bends: run.bends.filter((_, i) => i !== index),
@@ -116,7 +116,7 @@ export function stitchFor(plan: Plan, threadId: string): string {
   return (maybeThreadKind(threadId)?.form ?? 'thread') === 'thread' ? plan.habits.stitchId : 'laid';
 }
 
-/** Makes a run of another thread, or of wire or tape, which are laid. */
+/** Makes a run of another thread, or of wire or tape, which are laid. Fails where the run or the thread is not there. */
 export function changeThread(plan: Plan, runId: string, threadId: string): Result<Edit> {
   const form = maybeThreadKind(threadId)?.form;
   return changeRun(
@@ -137,7 +137,7 @@ export interface StitchingChange extends Partial<Pick<Run, 'stitchId' | 'stitchM
   readonly curved?: boolean;
 }
 
-/** Sews a run with other stitches (1–10 mm), more strands or lines (1–4), from another face, or curved. */
+/** Sews a run with other stitches (1–10 mm), more strands or lines (1–4), from another face, or curved. Fails where the run is not there, or for a value out of its range. */
 export function changeStitching(plan: Plan, runId: string, stitching: StitchingChange): Result<Edit> {
   return replaceRun(plan, runId, 'change the stitches', (run) => {
     const { lines, face, curved, ...plain } = stitching;
@@ -159,7 +159,7 @@ function replaceRun(plan: Plan, runId: string, label: string, change: (run: Run)
   return checkEdit(plan, label, [putRun(plan, change(run))]);
 }
 
-/** Unpicks runs. */
+/** Unpicks runs. Fails where a run is not there. */
 export function deleteRuns(plan: Plan, runIds: readonly string[]): Result<Edit> {
   const changes: Change[] = [];
   for (const id of runIds) {
@@ -175,7 +175,7 @@ export function deleteRuns(plan: Plan, runIds: readonly string[]): Result<Edit> 
   );
 }
 
-/** Locks runs, so that routing leaves them as they are, or unlocks them. */
+/** Locks runs, so that routing leaves them as they are, or unlocks them. Fails where a run is not there. */
 export function lockRuns(plan: Plan, runIds: readonly string[], locked: boolean): Result<Edit> {
   const changes: Change[] = [];
   for (const id of runIds) {

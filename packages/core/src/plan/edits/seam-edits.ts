@@ -25,7 +25,7 @@ export function addSeam(plan: Plan, seam: Omit<Seam, 'id'>): Result<Edit> {
 /** What is usual, mm (common practice, no source). */
 const USUAL_ALLOWANCE_MM = 10;
 
-/** Sews two edges together as is usual: right sides together, pressed open, closed after the circuit is sewn. Its id is `seamIdOf(plan.nextNumber)`. */
+/** Sews two edges together as is usual: right sides together, pressed open, closed after the circuit is sewn. Its id is `seamIdOf(plan.nextNumber)`. Fails where an edge is not free, both are one, or the allowance has no room. */
 export function sewTogether(plan: Plan, a: FreeEdge, b: FreeEdge): Result<Edit> {
   return addSeam(plan, {
     a,
@@ -36,7 +36,7 @@ export function sewTogether(plan: Plan, a: FreeEdge, b: FreeEdge): Result<Edit> 
   });
 }
 
-/** Changes a seam. */
+/** Changes a seam. Fails where the seam is not there. */
 export function changeSeam(plan: Plan, seamId: string, changes: Partial<Omit<Seam, 'id'>>): Result<Edit> {
   const before = plan.seams[seamId];
   if (before === undefined) return fail('seam-unknown', '', `seams.${seamId}`);
@@ -45,7 +45,7 @@ export function changeSeam(plan: Plan, seamId: string, changes: Partial<Omit<Sea
   ]);
 }
 
-/** Leaves two edges apart again. */
+/** Leaves two edges apart again. Fails where the seam is not there. */
 export function deleteSeam(plan: Plan, seamId: string): Result<Edit> {
   const before = plan.seams[seamId];
   if (before === undefined) return fail('seam-unknown', '', `seams.${seamId}`);

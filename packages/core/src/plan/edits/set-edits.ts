@@ -28,7 +28,7 @@ export function isBare(plan: Plan): boolean {
 
 /**
  * Takes a ready piece of several panels, with its seams and works, in its usual sizes or in those given. Where nothing lies on the table yet it
- * takes the place of what is there, else it comes beside it. Its first panel's id is `panelIdOf(plan.nextNumber)`.
+ * takes the place of what is there, else it comes beside it. Its first panel's id is `panelIdOf(plan.nextNumber)`. Fails where there is no such kind.
  */
 export function takeSet(plan: Plan, setId: string, sizes: Sizes = {}): Result<Edit> {
   const set = maybePieceSet(setId);

@@ -11,7 +11,7 @@ export function workIdOf(number: number): string {
   return `w${number}`;
 }
 
-/** Adds work on the piece: something done, opened or closed. Its id is `workIdOf(plan.nextNumber)`. */
+/** Adds work on the piece: something done, opened or closed. Its id is `workIdOf(plan.nextNumber)`. Fails as `checkEdit` does: where what it makes would not be sound. */
 export function addWork(plan: Plan, work: Omit<Work, 'id'>): Result<Edit> {
   const { first, change } = takeNumbers(plan, 1);
   const id = workIdOf(first);
@@ -21,7 +21,7 @@ export function addWork(plan: Plan, work: Omit<Work, 'id'>): Result<Edit> {
   ]);
 }
 
-/** Changes work on the piece; `zip: false`: it sews in none. */
+/** Changes work on the piece; `zip: false`: it sews in none. Fails where the work is not there. */
 export function changeWork(
   plan: Plan,
   workId: string,
@@ -35,7 +35,7 @@ export function changeWork(
   ]);
 }
 
-/** Takes work off the sheet. */
+/** Takes work off the sheet. Fails where the work is not there. */
 export function deleteWork(plan: Plan, workId: string): Result<Edit> {
   const before = plan.works[workId];
   if (before === undefined) return fail('work-unknown', '', `works.${workId}`);
@@ -44,7 +44,7 @@ export function deleteWork(plan: Plan, workId: string): Result<Edit> {
   ]);
 }
 
-/** Writes down the length that was cut for a piece of thread, mm; null forgets it. */
+/** Writes down the length that was cut for a piece of thread, mm; null forgets it. Fails as `checkEdit` does: where what it makes would not be sound. */
 export function writeCut(plan: Plan, pieceId: string, mm: number | null): Result<Edit> {
   return checkEdit(plan, 'write down a cut length', [
     {
@@ -56,7 +56,7 @@ export function writeCut(plan: Plan, pieceId: string, mm: number | null): Result
   ]);
 }
 
-/** Writes down what one of an item costs; null forgets it. */
+/** Writes down what one of an item costs; null forgets it. Fails as `checkEdit` does: where what it makes would not be sound. */
 export function writePrice(plan: Plan, itemId: string, each: number | null): Result<Edit> {
   return checkEdit(plan, 'write down a price', [
     {
@@ -68,14 +68,14 @@ export function writePrice(plan: Plan, itemId: string, each: number | null): Res
   ]);
 }
 
-/** Makes so many at once, with so much laid by. */
+/** Makes so many at once, with so much laid by. Fails as `checkEdit` does: where what it makes would not be sound. */
 export function changeKits(plan: Plan, changes: Partial<Kits>): Result<Edit> {
   return checkEdit(plan, 'change how many are made', [
     { field: 'kits', before: plan.kits, after: { ...plan.kits, ...changes } },
   ]);
 }
 
-/** Keeps the order the maker wants the steps in; an empty list goes back to the usual order. */
+/** Keeps the order the maker wants the steps in; an empty list goes back to the usual order. Fails as `checkEdit` does: where what it makes would not be sound. */
 export function orderSteps(plan: Plan, stepIds: readonly string[]): Result<Edit> {
   const label = stepIds.length === 0 ? 'go back to the usual order' : 'move a step';
   return checkEdit(plan, label, [{ field: 'stepOrder', before: plan.stepOrder, after: stepIds }]);

@@ -27,7 +27,7 @@ export interface TailDraft {
 
 /**
  * Draws a run from a hole to a place on bare cloth, where its thread stays as a tail. A tail that is to be tied or joined belongs to the one
- * other of its use that is still alone. Ids follow `plan.nextNumber`: the end, then the run.
+ * other of its use that is still alone. Ids follow `plan.nextNumber`: the end, then the run. Fails where a hole is not there or where there is no such kind.
  */
 export function drawTail(plan: Plan, { from, bends, at, lengthMm, use }: TailDraft): Result<Edit> {
   if (plan.parts[from.partId] === undefined)
@@ -69,7 +69,7 @@ export function lonelyTails(plan: Plan, use: EndUse): readonly Part[] {
   );
 }
 
-/** Lets two free ends belong to each other, to be tied or joined; whoever belonged to one of them before stands alone. */
+/** Lets two free ends belong to each other, to be tied or joined; whoever belonged to one of them before stands alone. Fails where one of the parts is not there. */
 export function pairTails(plan: Plan, oneId: string, otherId: string): Result<Edit> {
   const [one, other] = [plan.parts[oneId], plan.parts[otherId]];
   if (one === undefined || other === undefined || one === other)
