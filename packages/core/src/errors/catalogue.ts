@@ -211,6 +211,10 @@ export const ERROR_CATALOGUE = {
     title: 'The file is no backup of a shelf.',
     help: 'Choose a file whose name ends in .sashiko-shelf.json; a single plan is taken in with “Import a plan file”.',
   },
+  'shelf-file-no-plans': {
+    title: 'The backup holds no plans.',
+    help: 'Its list of plans is missing: choose an earlier backup.',
+  },
   'shelf-file-version': {
     title: 'The backup was written by another version of Sashiko.',
     help: 'Bring it back with that version, or a newer one.',

@@ -6,7 +6,7 @@ import { emptyTable, FIELD_NAMES, FIELDS, laterOf, TABLE_NAMES, TABLES } from '.
 import { newPanel } from '../plan/usual.ts';
 
 export interface Migration {
-  /** The version it starts from; it makes the next one. */
+  /** The version it starts from; it makes the next one, and leaves alone what is of that already. */
   readonly from: number;
   readonly apply: (raw: Readonly<Record<string, unknown>>) => Readonly<Record<string, unknown>>;
 }
@@ -44,10 +44,12 @@ function fromVersion9(raw: Raw): Raw {
 /** Version 6 knows panels: the cloth is one. It knows when steps were ticked; of those before, nobody kept it. */
 function fromVersion5(raw: Raw): Raw {
   const { cloth, backdrop, ticks, ...rest } = raw;
-  const { id, name, table } = newPanel('felt', 200, 200);
+  const { id, name, table, colourId } = newPanel('felt', 200, 200);
   return {
     ...rest,
-    panels: { [id]: isRecord(cloth) ? { id, name, table, ...cloth } : cloth },
+    ...('panels' in raw
+      ? {}
+      : { panels: { [id]: isRecord(cloth) ? { id, name, table, colourId, ...cloth } : cloth } }),
     backdrop: isRecord(backdrop) ? { panelId: id, ...backdrop } : backdrop,
     ticks: isRecord(ticks)
       ? mapRecords(ticks, (tick, stepId) => (tick === true ? { stepId, atMs: null } : tick))
@@ -64,6 +66,7 @@ function mapRecords(table: Raw, change: (record: unknown, id: string) => unknown
  * own parts. What is not of the expected form is passed on, so that the schema can name the spot.
  */
 function fromVersion1(raw: Raw): Raw {
+  if (isRecord(raw['cloth']) && 'markings' in raw['cloth']) return raw;
   const numbered = typeof raw['nextNumber'] === 'number' ? raw['nextNumber'] : 1;
   const { cloth, marks } = clothFromVersion1(raw['cloth'], numbered);
   return {
@@ -128,7 +131,11 @@ function filledIn(raw: Raw, version: number): Raw {
   return { ...raw, ...Object.fromEntries(filled) };
 }
 
-/** Brings a file from `version` to `target`, step by step: what a version brought is filled in, what else it changed is in `migrations`. */
+/**
+ * Brings a file from `version` to `target`, step by step: what a version brought is filled in, what else it changed is in `migrations`. A
+ * version was in the making when some files were written as it: what they lack of their own version is made good as well, so that the
+ * meaning of a committed version never changes.
+ */
 export function migrate(
   raw: Readonly<Record<string, unknown>>,
   version: number,
@@ -136,10 +143,11 @@ export function migrate(
   migrations: readonly Migration[],
 ): Readonly<Record<string, unknown>> {
   let value = raw;
-  for (let from = version; from < target; from += 1) {
-    const step = migrations.find((migration) => migration.from === from);
-    const changed = filledIn(step?.apply(value) ?? value, from + 1);
-    value = { ...emptyOf(from + 1), ...changed, version: from + 1 };
+  // What the first version has was always there.
+  for (let to = Math.max(2, version); to <= target; to += 1) {
+    const step = migrations.find(({ from }) => from === to - 1);
+    const changed = filledIn(step?.apply(value) ?? value, to);
+    value = { ...emptyOf(to), ...changed, version: to };
   }
   return value;
 }

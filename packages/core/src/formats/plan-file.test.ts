@@ -173,22 +173,34 @@ describe('migrations', () => {
       version: 3,
     });
     // What a version brought is there by itself, empty.
-    expect(migrate({ name: 'a', version: 2 }, 2, 3, steps)).toEqual({
-      name: 'a',
+    const brought = { patches: {}, wishes: null, spools: {}, accepted: {} };
+    expect(migrate({ name: 'a', version: 2 }, 2, 3, steps)).toMatchObject({
       colour: 'red',
       version: 3,
-      patches: {},
-      wishes: null,
-      spools: {},
-      accepted: {},
+      ...brought,
     });
-    expect(migrate({ version: 3 }, 3, 3, steps)).toEqual({ version: 3 });
+  });
+
+  test('a file that was written while its version was in the making gets what it lacks of it, and no more', () => {
+    const brought = { patches: {}, wishes: null, spools: {}, accepted: {} };
+    expect(migrate({ version: 3, spools: { s: 1 } }, 3, 3, steps)).toEqual({
+      version: 3,
+      colour: 'red',
+      ...brought,
+      spools: { s: 1 },
+    });
+    // What was always there has to be said.
+    expect(migrate({ version: 1 }, 1, 1, [])).not.toHaveProperty('parts');
+    expect(migrate({ version: 1 }, 1, 3, [])).not.toHaveProperty('parts');
   });
 
   test('what records have since a version is filled in with what is usual, and stays where a file says it', () => {
-    expect(migrate({ habits: { feed: 'far' } }, 3, 4, steps)).toEqual({
-      habits: { feed: 'far', strandStyle: 'chain', supplyLines: 1, supplyStitchId: null },
-      version: 4,
+    expect(migrate({ habits: { feed: 'far' } }, 3, 4, [])['habits']).toEqual({
+      feed: 'far',
+      stitchId: 'running',
+      strandStyle: 'chain',
+      supplyLines: 1,
+      supplyStitchId: null,
     });
     expect(migrate({ readings: { r: { value: 2 }, s: { value: 3, atMs: 9 } } }, 5, 6, steps)).toMatchObject({
       readings: { r: { value: 2, atMs: null }, s: { value: 3, atMs: 9 } },

@@ -100,7 +100,7 @@ export const FIELDS = {
     changesMade: false,
     changesSheet: false,
   },
-  facts: { form: FactsSchema, empty: UNKNOWN_FACTS, since: 2 },
+  facts: { form: FactsSchema, empty: UNKNOWN_FACTS, since: 2, later: { asked: 2 } },
   habits: { form: HabitsSchema, empty: DEFAULT_HABITS, since: 1, later: HABITS_SINCE },
   backdrop: {
     form: v.nullable(BackdropSchema),

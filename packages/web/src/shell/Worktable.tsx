@@ -1,4 +1,5 @@
 import { PLAN_FILE_ENDING } from '@sashiko/core/formats/plan-file';
+import { counted } from '@sashiko/core/units/words';
 import { Button } from 'antd';
 import { type ComponentType, lazy, Suspense, useCallback, useEffect, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
@@ -172,11 +173,12 @@ function useOpenPlan(planId: string): string | null {
     let isGone = false;
     let stop = (): void => {};
     openStored(planId).then(
-      ({ history, revision }) => {
+      ({ history, revision, stepsLost }) => {
         if (isGone) return;
         const left = takeUnsaved(planId);
         layOnTable(left?.history ?? history);
         stop = startAutosave(left?.revision ?? revision, left !== undefined);
+        if (stepsLost > 0) tellStepsLost(stepsLost);
         if (!isDemo(planId) && !useShelfStore.getState().isForThisPage) void tellKeeping();
       },
       (error: unknown) => {
@@ -192,6 +194,14 @@ function useOpenPlan(planId: string): string | null {
     };
   }, [planId]);
   return problem;
+}
+
+function tellStepsLost(steps: number): void {
+  usePlanStore
+    .getState()
+    .tell(
+      `This plan was kept by an older Sashiko. It is as you left it, but ${counted(steps, 'step')} before that can no longer be undone.`,
+    );
 }
 
 /** With the first plan of the maker's own, the browser is asked to keep it for good, and what it answers is told. */

@@ -43,10 +43,15 @@ export async function readPlan(id: string): Promise<Result<Plan> | undefined> {
   return planFromValue(await wholeRecord(record));
 }
 
+export interface LoadedPlan {
+  readonly history: History;
+  readonly revision: number;
+  /** So many steps of the way back are of an older form, and cannot be gone any more. */
+  readonly stepsLost: number;
+}
+
 /** Opens a plan with its history; throws an Error in plain words when it is missing or cannot be read. */
-export async function loadPlan(
-  id: string,
-): Promise<{ readonly history: History; readonly revision: number }> {
+export async function loadPlan(id: string): Promise<LoadedPlan> {
   const [record, rows, steps] = await database.transaction('r', planTables(), () =>
     Promise.all([
       database.plans.get(id),
@@ -64,10 +69,12 @@ export async function loadPlan(
     steps,
   );
   // A history belongs to the plan as it was stored; after a migration it would not fit.
-  if (record.plan.version !== plan.version) return { history: startHistory(plan), revision: record.revision };
+  if (record.plan.version !== plan.version)
+    return { history: startHistory(plan), revision: record.revision, stepsLost: record.past.length };
   // The way back is gone through from its end.
   const past = [...stepsOf([...record.past].reverse(), steps)].reverse();
-  return { history: { plan, past, future: stepsOf(record.future, steps) }, revision: record.revision };
+  const history = { plan, past, future: stepsOf(record.future, steps) };
+  return { history, revision: record.revision, stepsLost: 0 };
 }
 
 export type SaveOutcome =

@@ -7,7 +7,7 @@ import type { Plan } from '@sashiko/core/plan/schema';
 import { database } from './database.ts';
 import { freshOwnPartId, listOwnParts, storeOwnPart } from './own-parts.ts';
 import { addCopy, putPlan } from './repository.ts';
-import { wholeRecord } from './shelf.ts';
+import { planTables, wholeRecord } from './shelf.ts';
 
 /** The whole shelf as the text of a backup: plans on it and off it, described parts, and records that cannot be read as they are. */
 export async function backUpShelf(now: number): Promise<string> {
@@ -63,20 +63,31 @@ function isSame(stored: Result<Plan>, plan: Plan): boolean {
   return stored.ok && serializePlan(stored.value) === serializePlan(plan);
 }
 
-/** Lays what a backup holds on the shelf; gives how many plans and parts that were. */
+/**
+ * Lays what a backup holds on the shelf, all of it or nothing: gives how many plans and parts that were. Tells how many plans are done.
+ */
 export async function restoreShelf(
   { fresh, doubles, freshParts, doubleParts }: RestorePlan,
   choice: ChoiceForDoubles,
   now: number,
+  tell: (done: number) => void = () => {},
 ): Promise<{ readonly plans: number; readonly parts: number }> {
-  for (const plan of fresh) await putPlan(plan, now);
-  for (const part of freshParts) await storeOwnPart(part);
-  if (choice === 'keep-shelf') return { plans: fresh.length, parts: freshParts.length };
-  for (const plan of doubles) {
-    if (choice === 'take-backup') await putPlan(plan, now);
-    else await addCopy(plan, `${plan.name}, from a backup`.slice(0, 120), now);
-  }
-  for (const part of doubleParts)
-    await storeOwnPart(choice === 'take-backup' ? part : { ...part, id: freshOwnPartId() });
-  return { plans: fresh.length + doubles.length, parts: freshParts.length + doubleParts.length };
+  const again = choice === 'keep-shelf' ? [] : doubles;
+  const partsAgain = choice === 'keep-shelf' ? [] : doubleParts;
+  await database.transaction('rw', [...planTables(), database.ownParts], async () => {
+    let done = 0;
+    for (const plan of fresh) {
+      await putPlan(plan, now);
+      tell(++done);
+    }
+    for (const plan of again) {
+      if (choice === 'take-backup') await putPlan(plan, now);
+      else await addCopy(plan, `${plan.name}, from a backup`.slice(0, 120), now);
+      tell(++done);
+    }
+    for (const part of freshParts) await storeOwnPart(part);
+    for (const part of partsAgain)
+      await storeOwnPart(choice === 'take-backup' ? part : { ...part, id: freshOwnPartId() });
+  });
+  return { plans: fresh.length + again.length, parts: freshParts.length + partsAgain.length };
 }

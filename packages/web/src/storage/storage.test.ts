@@ -1,7 +1,8 @@
 import 'fake-indexeddb/auto';
+import { readFileSync } from 'node:fs';
 import { expectOk } from '@sashiko/core/errors/problem';
 import { serializePlan } from '@sashiko/core/formats/plan-file';
-import { parseShelf } from '@sashiko/core/formats/shelf-file';
+import { parseShelf, serializeShelf } from '@sashiko/core/formats/shelf-file';
 import { ownPartProblem } from '@sashiko/core/parts/own-part';
 import type { OwnPart } from '@sashiko/core/parts/own-part-schema';
 import { applyEdit } from '@sashiko/core/plan/edit';
@@ -9,6 +10,7 @@ import { layPicture, type PictureBytes } from '@sashiko/core/plan/edits/picture-
 import { renamePlan } from '@sashiko/core/plan/edits/plan-edits';
 import { writeReading } from '@sashiko/core/plan/edits/progress-edits';
 import { commitEdit, startHistory, undo } from '@sashiko/core/plan/history';
+import type { Plan } from '@sashiko/core/plan/schema';
 import { seededRandom } from '@sashiko/core/random/random';
 import { smallLantern } from '@sashiko/core/testing/plan-builder';
 import { randomOwnPart } from '@sashiko/core/testing/random-own-part';
@@ -19,7 +21,7 @@ import { database } from './database.ts';
 import { layOutDemo } from './demo-plans.ts';
 import { backupDue } from './keeping.ts';
 import { listOwnParts, storeOwnPart } from './own-parts.ts';
-import { addCopy, addPlan, importPlan, loadPlan, savePlan } from './repository.ts';
+import { addCopy, addPlan, importPlan, loadPlan, putPlan, savePlan } from './repository.ts';
 import { backUpShelf, compareBackup, restoreShelf } from './safekeeping.ts';
 import { DEMO_IDS, deleteForGood, listPlans, rawText, renameStored, setRemoved } from './shelf.ts';
 
@@ -363,4 +365,45 @@ test('a shelf of the last version is taken over whole: pictures and the way back
   expect(history.plan.name).toBe('Night lantern');
   expect(undo(history).plan).toEqual(plan);
   expect((await listPlans()).map(({ name }) => name)).toEqual(['Night lantern', 'Torn']);
+});
+
+test('three hundred plans come back at once, or none of them', async () => {
+  const { plan } = smallLantern();
+  const plans = Array.from({ length: 300 }, (_, i) => ({ ...plan, id: `plan-${i}`, name: `Lantern ${i}` }));
+  const text = serializeShelf({ plans, ownParts: [] }, 7);
+  const told: number[] = [];
+  const work = await compareBackup(expectOk(parseShelf(text)));
+  expect(await restoreShelf(work, 'keep-both', 8, (done) => told.push(done))).toEqual({
+    plans: 300,
+    parts: 0,
+  });
+  expect((await listPlans()).length).toBe(300);
+  expect(told).toEqual(Array.from({ length: 300 }, (_, i) => i + 1));
+  await Promise.all(plans.map(({ id }) => deleteForGood(id)));
+  // The browser is full after the hundredth.
+  const isFull = (done: number): void => {
+    if (done === 100) throw new Error('QuotaExceededError');
+  };
+  await expect(restoreShelf(work, 'keep-both', 9, isFull)).rejects.toThrow('QuotaExceededError');
+  expect(await listPlans()).toEqual([]);
+});
+
+test('a plan that was kept by an older version opens as it was left; how many steps back are lost with it is known', async () => {
+  const kept = new URL('../../../core/src/testing/version-10/harbour-pouch.sashiko.json', import.meta.url);
+  const older = JSON.parse(readFileSync(kept, 'utf8')) as { id: string; name: string; parts: object };
+  const record = { past: [0, 1, 2], future: [], nextStep: 3, pictureIds: [], revision: 4 };
+  await database.plans.put({
+    ...record,
+    id: older.id,
+    name: older.name,
+    plan: older as unknown as Plan,
+    changedAt: 5,
+    removedAt: 0,
+  });
+  const { history, stepsLost } = await loadPlan(older.id);
+  expect(stepsLost).toBe(3);
+  expect(history.past).toEqual([]);
+  expect(history.plan.parts).toEqual(older.parts);
+  await putPlan(smallLantern().plan, 6);
+  expect((await loadPlan(smallLantern().plan.id)).stepsLost).toBe(0);
 });

@@ -40,7 +40,8 @@ export function RestoreDialog({
   const tell = useShelfStore((state) => state.tell);
   const [plan, setPlan] = useState<RestorePlan | null>(null);
   const [choice, setChoice] = useState<ChoiceForDoubles>('keep-both');
-  const [isBusy, setBusy] = useState(false);
+  /** How many plans are brought back; null before it is begun. */
+  const [done, setDone] = useState<number | null>(null);
   useEffect(() => {
     compareBackup(backup).then(setPlan, () =>
       tell('The shelf could not be read to compare it with the backup.', 'problem'),
@@ -48,15 +49,15 @@ export function RestoreDialog({
   }, [backup, tell]);
   const take = (): void => {
     if (plan === null) return;
-    setBusy(true);
-    restoreShelf(plan, choice, Date.now()).then(
+    setDone(0);
+    restoreShelf(plan, choice, Date.now(), setDone).then(
       ({ plans, parts }) => {
         tell(`Brought back: ${counted(plans, 'plan')} and ${counted(parts, 'described part')}.`);
         onClose();
       },
       () => {
         tell(
-          'Not all of the backup could be kept: the browser is out of room. The file has it still.',
+          'The backup could not be brought back: the browser is out of room. Nothing was changed; the file has it still.',
           'problem',
         );
         onClose();
@@ -74,13 +75,18 @@ export function RestoreDialog({
       onCancel={onClose}
       onOk={isIdle ? onClose : take}
       okText={isIdle ? 'Close' : 'Bring back'}
-      okButtonProps={{ loading: isBusy }}
+      okButtonProps={{ loading: done !== null }}
     >
       <p>
         {backup.savedAtMs !== null &&
           `Backed up on ${new Date(backup.savedAtMs).toLocaleDateString('en-GB', { dateStyle: 'long' })}. `}
         {isIdle ? 'Nothing that can be read in it is missing on the shelf.' : whatItHolds(plan)}
       </p>
+      {done !== null && (
+        <p role="status">
+          {done} of {fresh.length + (choice === 'keep-shelf' ? 0 : doubles.length)} plans are back.
+        </p>
+      )}
       {hasDoubles && (
         <fieldset className="doubles">
           <legend>

@@ -1,5 +1,5 @@
 /** What is done with plans on the shelf. It needs the whole of what a plan is, so it is fetched when it is asked for. */
-import { describeProblem } from '@sashiko/core/errors/problem';
+import { describeProblem, type Problem } from '@sashiko/core/errors/problem';
 import { LARGEST_FILE_CHARACTERS, PLAN_FILE_ENDING, serializePlan } from '@sashiko/core/formats/plan-file';
 import {
   LARGEST_SHELF_CHARACTERS,
@@ -32,16 +32,18 @@ export async function takeFile(file: File): Promise<TakenIn> {
     tell(`“${file.name}” was not taken in. ${why} Nothing was changed.`, 'problem');
     return null;
   };
+  // What does not begin like a large backup is read no farther than a plan may be long.
   const beginning = await file
     .slice(0, 300)
     .text()
     .catch(() => '');
-  if (looksLikeShelf(beginning)) {
-    const backup = await readBackup(file);
+  const most = looksLikeShelf(beginning) ? LARGEST_SHELF_CHARACTERS : LARGEST_FILE_CHARACTERS;
+  const text = await readTextFile(file, most);
+  if (!text.ok) return refuse(describeProblem(text.problem));
+  if (looksLikeShelf(text.value)) {
+    const backup = backupIn(file, text.value);
     return backup === null ? null : { backup };
   }
-  const text = await readTextFile(file, LARGEST_FILE_CHARACTERS);
-  if (!text.ok) return refuse(describeProblem(text.problem));
   try {
     return { planId: await importPlan(text.value, Date.now()) };
   } catch (error) {
@@ -51,15 +53,19 @@ export async function takeFile(file: File): Promise<TakenIn> {
 
 /** Reads a backup file; null, and told why, when it is none. */
 export async function readBackup(file: File): Promise<ShelfBackup | null> {
-  const { tell, hush } = useShelfStore.getState();
-  hush();
+  useShelfStore.getState().hush();
   const text = await readTextFile(file, LARGEST_SHELF_CHARACTERS);
-  const read = text.ok ? parseShelf(text.value) : text;
-  if (read.ok) return read.value;
-  tell(
-    `“${file.name}” was not brought back. ${describeProblem(read.problem)} Nothing was changed.`,
-    'problem',
-  );
+  return text.ok ? backupIn(file, text.value) : notBroughtBack(file, text.problem);
+}
+
+function backupIn(file: File, text: string): ShelfBackup | null {
+  const read = parseShelf(text);
+  return read.ok ? read.value : notBroughtBack(file, read.problem);
+}
+
+function notBroughtBack({ name }: File, problem: Problem): null {
+  const why = describeProblem(problem);
+  useShelfStore.getState().tell(`“${name}” was not brought back. ${why} Nothing was changed.`, 'problem');
   return null;
 }
 
