@@ -129,9 +129,9 @@ function wholePlansIn(text: string): readonly unknown[] {
     ...rest(text.slice(0, begins[0] ?? 0)),
     ...begins.flatMap((from, i): readonly unknown[] => {
       const room = text.slice(from, begins[i + 1] ?? text.length);
-      const end = endOfBrackets(room);
-      const value = end === null ? undefined : valueIn(room.slice(0, end));
-      return end === null || value === undefined ? [new Damaged(room)] : [value, ...rest(room.slice(end))];
+      const own = room.slice(0, endOfBrackets(room) ?? 0);
+      const value = own.includes(IN_A_PLAN) ? valueIn(own) : undefined;
+      return value === undefined ? [new Damaged(room)] : [value, ...rest(room.slice(own.length))];
     }),
   ];
 }
