@@ -35,6 +35,32 @@ test('after the first visit it opens, routes and prints without a network', asyn
   expect(bytes.subarray(0, 5).toString()).toBe('%PDF-');
 });
 
+test('a script that was damaged where it is kept is fetched anew', async ({ page }) => {
+  const server = await serve(BUILT);
+  await page.goto(server.url);
+  await expect(page.getByText('Sashiko opens without a network, too.')).toBeVisible({ timeout: 30_000 });
+  const damaged = await page.evaluate(async () => {
+    const [name = ''] = await caches.keys();
+    const cache = await caches.open(name);
+    const scripts = (await cache.keys())
+      .map(({ url }) => url)
+      .filter((url) => /\/assets\/index-.*\.js$/.test(url));
+    for (const url of scripts)
+      await cache.put(url, new Response('throw 1', { headers: { 'content-type': 'text/javascript' } }));
+    return scripts.length;
+  });
+  expect(damaged).toBeGreaterThan(0);
+  // A worker looks at a file once as long as it lives.
+  const session = await page.context().newCDPSession(page);
+  await session.send('ServiceWorker.enable');
+  await session.send('ServiceWorker.stopAllWorkers');
+  await page.reload();
+  await expect(page.locator('.card')).toHaveCount(6);
+  await server.close();
+  await page.reload();
+  await expect(page.locator('.card')).toHaveCount(6);
+});
+
 test('a newer version is told, and taken at the next start', async ({ page, context }) => {
   const folder = mkdtempSync(join(tmpdir(), 'sashiko-'));
   cpSync(BUILT, folder, { recursive: true });

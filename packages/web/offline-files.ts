@@ -52,12 +52,18 @@ export function offlineFiles(): Plugin {
       const files = (await filesIn(dir)).filter((file) => file !== `/${NAME}` && !/\.(?:br|gz)$/.test(file));
       const source = await readFile(join(root, SOURCE), 'utf8');
       const hash = createHash('sha256').update(source);
-      for (const file of files) hash.update(file).update(await readFile(join(dir, file)));
+      const hashes: Record<string, string> = {};
+      for (const file of files) {
+        const content = await readFile(join(dir, file));
+        hash.update(file).update(content);
+        hashes[file] = createHash('sha256').update(content).digest('hex');
+      }
       const first = firstFiles(files, bundle);
       const list = {
         version: hash.digest('hex').slice(0, 16),
         first,
         rest: files.filter((file) => !first.includes(file)),
+        hashes,
       };
       const { code } = await transformWithOxc(source, SOURCE);
       await writeFile(join(dir, NAME), `const FILES = ${JSON.stringify(list)};\n${code}`);

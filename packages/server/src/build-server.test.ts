@@ -1,6 +1,6 @@
 import { execFile } from 'node:child_process';
 import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
-import { createServer } from 'node:net';
+import { connect, createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -46,6 +46,63 @@ describe('the server', () => {
     expect(policy).not.toMatch(/https?:/);
     expect(headers['x-content-type-options']).toBe('nosniff');
     await server.close();
+  });
+
+  test('answers what it cannot read in words, with a policy that lets nothing in', async () => {
+    const server = await buildServer(builtFolder());
+    const { port } = new URL(await server.listen({ port: 0, host: '127.0.0.1' }));
+    const say = (text: string): Promise<string> =>
+      new Promise((done) => {
+        let heard = '';
+        const socket = connect(Number(port), '127.0.0.1', () => socket.write(text));
+        socket.on('data', (data) => {
+          heard += String(data);
+        });
+        socket.on('close', () => done(heard));
+      });
+    const get = (line: string, header = ''): string =>
+      `GET ${line} HTTP/1.1\r\nHost: localhost\r\nConnection: close\r\n${header}\r\n`;
+    for (const [request, status] of [
+      ['what is this\r\n\r\n', 400],
+      [get('/%E0%A4%A'), 400],
+      [get('/', `X-Long: ${'x'.repeat(40_000)}\r\n`), 431],
+    ] as const) {
+      const answer = await say(request);
+      expect(answer).toMatch(new RegExp(`^HTTP/1.1 ${status} `));
+      expect(answer.toLowerCase()).toContain("content-security-policy: default-src 'none'");
+      expect(answer.toLowerCase()).toContain('x-content-type-options: nosniff');
+      expect(answer).not.toContain('<');
+    }
+    expect(await say(get('/'))).toMatch(/^HTTP\/1.1 200 /);
+    await server.close();
+  });
+
+  test('on this machine only it answers to no name that leads here from elsewhere', async () => {
+    const server = await buildServer(builtFolder(), { isOnLoopback: true });
+    const statusFor = async (host: string): Promise<number> =>
+      (await server.inject({ url: '/', headers: { accept: 'text/html', host } })).statusCode;
+    for (const host of [
+      'localhost',
+      'localhost:4173',
+      'LOCALHOST:1',
+      'sashiko.localhost',
+      '127.0.0.1:80',
+      '[::1]:9',
+    ])
+      expect(await statusFor(host), host).toBe(200);
+    for (const host of [
+      'evil.example',
+      'localhost.evil.example',
+      '127.0.0.1.evil.example',
+      '10.0.0.1',
+      'notlocalhost',
+    ])
+      expect(await statusFor(host), host).toBe(421);
+    await server.close();
+    const open = await buildServer(builtFolder());
+    const page = await open.inject({ url: '/', headers: { accept: 'text/html', host: 'workshop.example' } });
+    expect(page.statusCode).toBe(200);
+    await open.close();
   });
 
   test('gives what the build has compressed, to those who take it', async () => {

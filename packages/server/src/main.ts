@@ -8,7 +8,8 @@ if (port === null) {
   console.error(`PORT must be a whole number from 1 to 65535, not "${process.env['PORT']}".`);
   process.exit(1);
 }
-const server = await buildServer(fileURLToPath(new URL('../../web/dist', import.meta.url)));
+const built = fileURLToPath(new URL('../../web/dist', import.meta.url));
+const server = await buildServer(built, { isOnLoopback: true });
 try {
   await server.listen({ port, host: '127.0.0.1' });
   console.log(`Sashiko is ready: http://localhost:${port}`);

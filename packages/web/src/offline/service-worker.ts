@@ -9,6 +9,8 @@ interface FileList {
   readonly first: readonly string[];
   /** What is fetched when the page rests. */
   readonly rest: readonly string[];
+  /** SHA-256 of each file, in hexadecimal digits. */
+  readonly hashes: Readonly<Record<string, string>>;
 }
 declare const FILES: FileList;
 
@@ -40,7 +42,35 @@ async function answer(request: Request): Promise<Response> {
   const file = request.mode === 'navigate' ? '/index.html' : new URL(request.url).pathname;
   // All encodings of a file are the same file here.
   const known = await cache.match(file, { ignoreVary: true });
-  return known ?? fetch(request);
+  if (known === undefined) return fetch(request);
+  if (await isSound(file, known)) return known;
+  return (await fetchAnew(cache, file)) ?? known;
+}
+
+/** Files that were looked at since this worker was started: once is enough. */
+const sound = new Set<string>();
+
+/** Whether a file is what was built: what a disk has damaged would break the application at every start. */
+async function isSound(file: string, kept: Response): Promise<boolean> {
+  if (sound.has(file)) return true;
+  const bytes = await kept.clone().arrayBuffer();
+  const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes));
+  const hash = [...digest].map((byte) => byte.toString(16).padStart(2, '0')).join('');
+  if (hash !== FILES.hashes[file]) return false;
+  sound.add(file);
+  return true;
+}
+
+/** A damaged file from the server again, kept if it is sound; undefined where the server cannot be reached. */
+async function fetchAnew(cache: Cache, file: string): Promise<Response | undefined> {
+  try {
+    const fresh = await fetch(file, { cache: 'reload' });
+    if (!fresh.ok) return undefined;
+    if (await isSound(file, fresh)) await cache.put(file, fresh.clone());
+    return fresh;
+  } catch {
+    return undefined;
+  }
 }
 
 worker.addEventListener('install', (event) => {
