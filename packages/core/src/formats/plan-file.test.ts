@@ -159,6 +159,22 @@ describe('refusals name the spot and what to do', () => {
   });
 });
 
+describe('names that every object has', () => {
+  test.each([
+    ['"parts": {', 'parts.'],
+    ['"habits": {', 'habits.'],
+    ['"facts": {', 'facts.'],
+    ['{', ''],
+  ])('are refused after %s, with the spot', (from, path) => {
+    const text = serializePlan(smallLantern().plan);
+    for (const name of ['__proto__', 'constructor', 'prototype'])
+      expect(parsePlan(text.replace(from, `${from} "${name}": {"id":"x"},`)), name).toMatchObject({
+        ok: false,
+        problem: { code: 'file-wrong-shape', path: `${path}${name}` },
+      });
+  });
+});
+
 describe('migrations', () => {
   const steps = [
     { from: 1, apply: (raw: Readonly<Record<string, unknown>>) => ({ ...raw, title: raw['name'] }) },

@@ -59,6 +59,9 @@ export function planFromValue(raw: unknown, migrations: readonly Migration[] = M
   }
   const tooMany = countProblem(raw);
   if (tooMany !== null) return { ok: false, problem: tooMany };
+  const path = forbiddenKey(raw);
+  if (path !== null)
+    return fail('file-wrong-shape', `"${path.split('.').at(-1)}" cannot be the name of anything.`, path);
   const checked = v.safeParse(
     PlanSchema,
     migrate(raw as Readonly<Record<string, unknown>>, version, PLAN_VERSION, migrations),
@@ -68,6 +71,23 @@ export function planFromValue(raw: unknown, migrations: readonly Migration[] = M
     return fail('file-wrong-shape', describeIssue(issue), v.getDotPath(issue) ?? '');
   }
   return validatePlan(inOrder(checked.output as Plan));
+}
+
+/** Names that every object has already: a record of such a name would be lost without a word. */
+const FORBIDDEN: ReadonlySet<string> = new Set(['__proto__', 'prototype', 'constructor']);
+
+/** The path to the first thing in a value that has such a name; null where there is none. O(n). */
+function forbiddenKey(raw: object): string | null {
+  const waiting: { readonly value: object; readonly path: string }[] = [{ value: raw, path: '' }];
+  for (let next = waiting.pop(); next !== undefined; next = waiting.pop()) {
+    for (const key of Object.keys(next.value)) {
+      const path = next.path === '' ? key : `${next.path}.${key}`;
+      if (FORBIDDEN.has(key)) return path;
+      const value: unknown = (next.value as Readonly<Record<string, unknown>>)[key];
+      if (typeof value === 'object' && value !== null) waiting.push({ value, path });
+    }
+  }
+  return null;
 }
 
 /** Every table in the order of its ids, as edits leave them: the same plan gives the same answers whatever wrote the file. */

@@ -4,6 +4,7 @@ import { ASSUMPTION_LIST, type AssumptionId } from '../assumptions/assumptions.t
 import { LARGEST_PIECE_MM } from '../cloth/cloth.ts';
 import { MOST_NODES } from '../cloth/curve-problems.ts';
 import { STITCH_RANGE_MM } from '../thread/stitch-kinds.ts';
+import { asName } from '../units/letters.ts';
 import { LARGEST_COORDINATE_MM } from '../units/tolerances.ts';
 
 /** Letters in a name, at most. */
@@ -29,7 +30,7 @@ export const MOST_IMAGE_LETTERS = 8_000_000;
 export const stepId = v.pipe(v.string(), v.regex(/^[a-z0-9:.-]{1,120}$/));
 /** Findings are known by their rule and what they speak of; see `checks/finding.ts`. */
 export const findingKey = v.pipe(v.string(), v.regex(/^[a-z0-9:+./~-]{1,400}$/));
-export const name = v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(LONGEST_NAME));
+export const name = v.pipe(v.string(), v.transform(asName), v.minLength(1), v.maxLength(LONGEST_NAME));
 const turnDeg = v.pipe(v.number(), v.finite(), v.minValue(0), v.ltValue(360));
 const face = v.picklist(['right', 'wrong']);
 

@@ -6,7 +6,9 @@ import { checkEdit } from '../plan/edits/check-edit.ts';
 import { holeName } from '../plan/hole-names.ts';
 import { holeProblem } from '../plan/problems/part-problem.ts';
 import type { HoleRef, WishRecord } from '../plan/records.ts';
+import { LONGEST_NAME } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
+import { withEnding } from '../units/letters.ts';
 import { wishAt } from './wish-difference.ts';
 import type { Wish } from './wish-list.ts';
 import { wishesOf } from './wishes.ts';
@@ -39,7 +41,7 @@ export function wishTogether(plan: Plan, from: HoleRef, to: HoleRef): Result<Edi
     const fresh: Wish = {
       id: `w${number}`,
       side: 'none',
-      title: `${holeName(plan, from)} and ${holeName(plan, to)}`.slice(0, 120),
+      title: withEnding(`${holeName(plan, from)} and ${holeName(plan, to)}`, '', LONGEST_NAME),
       terminals: [a, b],
     };
     return put(plan, label, [...wishes, fresh]);

@@ -2,7 +2,9 @@ import { RedoOutlined, UndoOutlined } from '@ant-design/icons';
 import { PLAN_FILE_ENDING, serializePlan } from '@sashiko/core/formats/plan-file';
 import { renamePlan } from '@sashiko/core/plan/edits/plan-edits';
 import { historyLabels } from '@sashiko/core/plan/history';
+import { LONGEST_NAME } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { withEnding } from '@sashiko/core/units/letters';
 import { Button } from 'antd';
 import { type ReactNode, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -97,7 +99,7 @@ function SavedState({ plan }: { readonly plan: Plan }) {
           <Button
             size="small"
             onClick={() => {
-              addCopy(plan, `${plan.name.slice(0, 100)}, this tab`, Date.now()).then(
+              addCopy(plan, withEnding(plan.name, ', this tab', LONGEST_NAME), Date.now()).then(
                 (id) => {
                   usePlanStore.getState().setSaveState('saved');
                   void navigate(`/plan/${id}/parts`);

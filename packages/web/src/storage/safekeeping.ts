@@ -3,7 +3,9 @@ import type { Result } from '@sashiko/core/errors/problem';
 import { planFromValue, serializePlan } from '@sashiko/core/formats/plan-file';
 import { type ShelfBackup, serializeShelf } from '@sashiko/core/formats/shelf-file';
 import type { OwnPart } from '@sashiko/core/parts/own-part-schema';
+import { LONGEST_NAME } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
+import { withEnding } from '@sashiko/core/units/letters';
 import { database } from './database.ts';
 import { freshOwnPartId, listOwnParts, storeOwnPart } from './own-parts.ts';
 import { addCopy, putPlan } from './repository.ts';
@@ -82,7 +84,7 @@ export async function restoreShelf(
     }
     for (const plan of again) {
       if (choice === 'take-backup') await putPlan(plan, now);
-      else await addCopy(plan, `${plan.name}, from a backup`.slice(0, 120), now);
+      else await addCopy(plan, withEnding(plan.name, ', from a backup', LONGEST_NAME), now);
       tell(++done);
     }
     for (const part of freshParts) await storeOwnPart(part);

@@ -15,6 +15,7 @@ import { sizeProblem } from '../../cloth/size-problem.ts';
 import { fail, type Result, succeed } from '../../errors/problem.ts';
 import { type CurveNode, mapNode } from '../../geometry/curve.ts';
 import { snapToMicrometre } from '../../geometry/point.ts';
+import { asName } from '../../units/letters.ts';
 import { inIdOrder } from '../../units/words.ts';
 import type { Change, Edit } from '../edit.ts';
 import { type OnPanel, panelOf, panelsOf, panelsOfSameSet, panelWithMarking } from '../panels.ts';
@@ -25,7 +26,7 @@ import { checkEdit } from './check-edit.ts';
 
 /** A name as it may be stored, or why not: one line, trimmed, 1 to 120 letters. Fails for an empty name or for one that is too long. */
 export function tidyName(text: string): Result<string> {
-  const name = text.replace(/\s+/g, ' ').trim();
+  const name = asName(text.replace(/\s+/g, ' '));
   if (name === '') return fail('name-empty');
   if (name.length > LONGEST_NAME) return fail('name-too-long', `It has ${name.length}.`);
   return succeed(name);

@@ -9,7 +9,9 @@ import {
   type ShelfBackup,
 } from '@sashiko/core/formats/shelf-file';
 import { asTemplate } from '@sashiko/core/plan/as-template';
+import { LONGEST_NAME } from '@sashiko/core/plan/records';
 import { newPanel } from '@sashiko/core/plan/usual';
+import { withEnding } from '@sashiko/core/units/letters';
 import { writeFact } from '../../storage/facts.ts';
 import { BACKED_UP } from '../../storage/keeping.ts';
 import { addCopy, addPlan, importPlan, putPlan, readPlan } from '../../storage/repository.ts';
@@ -72,14 +74,14 @@ function notBroughtBack({ name }: File, problem: Problem): null {
 /** Puts a copy of a plan beside it. */
 export async function copyPlan({ id, name }: ShelfEntry): Promise<void> {
   const plan = await readPlan(id);
-  if (plan?.ok === true) await addCopy(plan.value, `${name.slice(0, 110)}, copy`, Date.now());
+  if (plan?.ok === true) await addCopy(plan.value, withEnding(name, ', copy', LONGEST_NAME), Date.now());
 }
 
 /** A new piece from a plan that is there: all that is planned, nothing of what was made. Null where it cannot be read. */
 export async function addFromTemplate({ id, name }: ShelfEntry): Promise<string | null> {
   const plan = await readPlan(id);
   if (plan?.ok !== true) return null;
-  return await addCopy(asTemplate(plan.value), `${name.slice(0, 110)}, anew`, Date.now());
+  return await addCopy(asTemplate(plan.value), withEnding(name, ', anew', LONGEST_NAME), Date.now());
 }
 
 /** A felt bookmark, 60 mm by 180 mm, to place a first light on. */
