@@ -2,6 +2,7 @@
 import svgpath from 'svgpath';
 import { type CurveNode, ovalCurve, roundedBoxCurve } from '../geometry/curve.ts';
 import { distance, type Point } from '../geometry/point.ts';
+import { refusal } from './svg-tree.ts';
 import { type Attributes, maybeSvgLength, type View } from './svg-view.ts';
 
 /** A line of the file. */
@@ -62,8 +63,26 @@ function polyline(text: string, closed: boolean): ReturnType<Shape> {
   return nodes.length < 2 ? [] : [{ nodes, closed }];
 }
 
+/** Numbers of one path, at most: dozens of lines as fine as a line may be, and little enough to be read in a second. */
+const MOST_NUMBERS = 300_000;
+
+/** Whether path data has more numbers than are read; counted by where they begin, without making anything of them. */
+function hasTooManyNumbers(data: string): boolean {
+  let count = 0;
+  let wasDigit = false;
+  for (let i = 0; i < data.length; i++) {
+    const code = data.charCodeAt(i);
+    const isDigit = code >= 48 && code <= 57;
+    if (isDigit && !wasDigit) count += 1;
+    wasDigit = isDigit;
+  }
+  return count > MOST_NUMBERS;
+}
+
 /** The subpaths of path data; curves of every kind become cubics. Null for data that is not readable. */
 function nodesOfPath(data: string): ReturnType<Shape> {
+  if (hasTooManyNumbers(data))
+    throw refusal('svg-too-large', `A path in it has more than ${MOST_NUMBERS} numbers.`);
   const lines: Array<{ nodes: CurveNode[]; closed: boolean }> = [];
   const path = svgpath(data).abs().unshort().unarc();
   if ('err' in path && path.err) return null;

@@ -154,6 +154,13 @@ describe('bad files get a clear word', () => {
     ['a line of five metres', svg('<path d="M0 0H5000"/>'), 'size-too-large'],
     ['far too deep', svg('<g>'.repeat(80) + '</g>'.repeat(80)), 'svg-too-large'],
     ['far too many lines', svg('<path d="M0 0H9"/>'.repeat(501)), 'svg-too-large'],
+    ['a million letters of path', svg(`<path d="M0 0${'L1 1 2 2'.repeat(500_000)}"/>`), 'svg-too-large'],
+    ['as many moves', svg(`<path d="${'M0 0'.repeat(500_000)}"/>`), 'svg-too-large'],
+    [
+      'groups nested deep',
+      svg(`${'<g>'.repeat(100_000)}<path d="M0 0L5 5"/>${'</g>'.repeat(100_000)}`),
+      'svg-too-large',
+    ],
     ['a line far too fine', svg(`<path d="M0 0${'h.01v.01'.repeat(1100)}"/>`), 'line-too-fine'],
     ['huge', ' '.repeat(LARGEST_SVG_CHARACTERS + 1), 'svg-too-large'],
   ])('%s', (_what, text, code) => {
