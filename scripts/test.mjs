@@ -57,6 +57,7 @@ paceOfMachine();
 step('Types of the core alone', 'npx', ['tsc', '-p', 'tsconfig.core.json']);
 step('Types of server and command line, without a browser', 'npx', ['tsc', '-p', 'tsconfig.node.json']);
 step('Types', 'npx', ['tsc', '-p', 'tsconfig.json']);
+step('Nothing that is not used', 'npx', ['knip', '--no-progress']);
 step('Lint and format', 'npx', ['biome', 'check', '.']);
 suite('Unit tests', 'npx', ['vitest', 'run'], 'unit.json', (report) => ({
   passed: report.numPassedTests,

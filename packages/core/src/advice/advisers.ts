@@ -16,7 +16,7 @@ import { circuitsOf } from '../power/circuits.ts';
 import { contactOhm } from '../thread/thread-sums.ts';
 
 /** The E12 series of preferred values (IEC 60063; from memory). */
-export const E12 = [10, 12, 15, 18, 22, 27, 33, 39, 47, 56, 68, 82] as const;
+const E12 = [10, 12, 15, 18, 22, 27, 33, 39, 47, 56, 68, 82] as const;
 
 /** The next value of the E12 series that is not below, Ω. Throws RangeError for what is not above 0. */
 export function nextE12(ohm: number): number {

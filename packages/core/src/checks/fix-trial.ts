@@ -162,7 +162,7 @@ function isThere(
 }
 
 /** What came and what went between two lists of findings, each of one list matched with one of the other at most. */
-export function compared(
+function compared(
   before: readonly PlacedFinding[],
   after: readonly PlacedFinding[],
 ): { readonly added: readonly PlacedFinding[]; readonly removed: readonly PlacedFinding[] } {

@@ -24,7 +24,7 @@ export interface TriedFixes {
 }
 
 /** The fixes of findings of one plan, one after another. */
-export class Fixes {
+class Fixes {
   readonly #plan: Plan;
   readonly #trial: FixTrial;
 

@@ -5,7 +5,7 @@ import { gap } from './rules/gap.ts';
 import { twoPads } from './rules/two-pads.ts';
 
 /** The settings that are priced: nothing but the envelopes, up to three stitches. */
-export const PRICED_GAPS = [0, 0.5, 1, 1.5, 2, 2.5, 3] as const;
+const PRICED_GAPS = [0, 0.5, 1, 1.5, 2, 2.5, 3] as const;
 
 /** What each wanted gap costs: how many findings of spacing it would bring. Yields the share done. */
 export function* gapPrices(plan: Plan): Generator<number, ReadonlyArray<readonly [number, number]>> {

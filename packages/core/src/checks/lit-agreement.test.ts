@@ -39,7 +39,7 @@ function litParts(lights: readonly LightState[]): ReadonlySet<string> {
   return new Set(lights.flatMap(({ partId }) => (dark.has(partId) ? [] : [partId])));
 }
 
-export function disagreements(plan: Plan): readonly string[] {
+function disagreements(plan: Plan): readonly string[] {
   const currents = currentsOf(plan);
   if (currents === null) return ['no answer'];
   const { on, apart } = currents;

@@ -21,7 +21,7 @@ const METAL_SHARE = 0.5;
 /** Into the skin heat spreads to this distance from a thread, m (handbook figure). */
 const SKIN_REACH_M = 0.02;
 /** What thread under a layer or between two gives off, W/(m·K): 0.7 mm cloth as a fin (handbook figure). */
-export const COVERED_LOSS = 0.05;
+const COVERED_LOSS = 0.05;
 /** From the surface of a part or of cloth to still air, radiation included, W/(m²·K) (textbook: 8 to 12). */
 const SURFACE_LOSS = 10;
 /** Cloth carries the heat of a point no further than this, m (assumption, handbook section 5). */

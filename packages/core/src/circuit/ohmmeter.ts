@@ -13,7 +13,7 @@ import {
 import { planCircuit } from './plan-circuit.ts';
 
 /** From here up a household meter shows "open" (assumption: 20 MΩ range). */
-export const OPEN_READING_OHM = 2e7;
+const OPEN_READING_OHM = 2e7;
 
 /** A meter laid to one plan as its contacts stand. */
 export interface Ohmmeter {

@@ -25,7 +25,7 @@ export interface DarkReason {
 }
 
 /** Below this share of the brightest of its colour a light is dim (handbook section 6). */
-export const DIM_SHARE = 0.5;
+const DIM_SHARE = 0.5;
 
 /** A reason for every light that is not lit, or dim beside lights of its colour, in the order of the lights. */
 export function whyDark(plan: Plan, point: PlanPoint): readonly DarkReason[] {

@@ -3,7 +3,7 @@ import type { Point } from '../geometry/point.ts';
 import { boundsOf, type Polygon, polygonContains } from '../geometry/polygon.ts';
 import { groupBy } from '../units/group-by.ts';
 import { remembered } from '../units/remembered.ts';
-import { type GuideLine, type Sizes, sizeOf } from './ready-piece.ts';
+import type { GuideLine, Sizes } from './ready-piece.ts';
 import { maybeReadyPiece } from './ready-pieces.ts';
 
 /** The two faces of the piece. The right side is the one that is seen when the piece is done. */
@@ -167,11 +167,6 @@ export const markingBox = remembered(
 /** The areas of one use as polygons. */
 export function areasFor(cloth: Pick<Cloth, 'markings'>, use: MarkingUse): readonly Polygon[] {
   return markingsFor(cloth, use).map(curvePoints);
-}
-
-/** The length of a size of a ready piece, or undefined for a drawn piece. */
-export function maybeSize(shape: ClothShape, id: string): number | undefined {
-  return shape.kind === 'ready' && Object.hasOwn(shape.sizes, id) ? sizeOf(shape.sizes, id) : undefined;
 }
 
 /** Whether there is cloth at a place: inside the outline and in no opening. */

@@ -9,7 +9,7 @@ import { readJson } from './json-text.ts';
 /** What a part file says it is. */
 export const PART_FORMAT = 'sashiko-part';
 /** The version this Sashiko writes. */
-export const PART_VERSION = 1;
+const PART_VERSION = 1;
 /** How a part file's name ends. */
 export const PART_FILE_ENDING = '.sashiko-part.json';
 /** The largest part file that is looked at, in characters. */

@@ -9,9 +9,9 @@ import { ownPartFrom } from './part-file.ts';
 import { planFromValue } from './plan-file.ts';
 
 /** What a shelf file says it is. */
-export const SHELF_FORMAT = 'sashiko-shelf';
+const SHELF_FORMAT = 'sashiko-shelf';
 /** The version this Sashiko writes. */
-export const SHELF_VERSION = 1;
+const SHELF_VERSION = 1;
 /** How a shelf file's name ends. */
 export const SHELF_FILE_ENDING = '.sashiko-shelf.json';
 /** The largest file that is looked at, in characters: dozens of plans with photos. */

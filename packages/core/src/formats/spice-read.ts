@@ -59,7 +59,7 @@ export interface SpiceCircuit {
 }
 
 /** The largest netlist that is read, in characters. */
-export const LARGEST_NETLIST_CHARACTERS = 10_000_000;
+const LARGEST_NETLIST_CHARACTERS = 10_000_000;
 
 /** What no text holds: control signs besides tab and line ends, and what stands for bytes that are no letters. */
 // biome-ignore lint/suspicious/noControlCharactersInRegex: control signs are what is looked for.

@@ -27,7 +27,7 @@ export function solveNetlist(text: string): Result<NetlistPoint> {
 }
 
 /** Solves a netlist that is read. Switches go by their voltages and boosts by what they give, round by round until they stay. Fails where it has no finite answer. */
-export function solveSpice({ title, elements }: SpiceCircuit): Result<NetlistPoint> {
+function solveSpice({ title, elements }: SpiceCircuit): Result<NetlistPoint> {
   const problem = netlistProblem(elements);
   if (problem !== null) return fail('netlist-no-answer', problem);
   const compiled = CompiledCircuit.of(elements.map(elementOf));

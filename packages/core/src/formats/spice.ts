@@ -36,7 +36,7 @@ export function planNetlist(plan: Plan, asked: Pick<Asked, 'touchOhm'> = {}): Re
 }
 
 /** SPICE text of any circuit, with remarks of ours under its title. Comments never break a line, whatever the title holds. */
-export function circuitNetlist(circuit: Circuit, title: string, remarks: readonly string[] = []): string {
+function circuitNetlist(circuit: Circuit, title: string, remarks: readonly string[] = []): string {
   const models = new Map<string, string>();
   const lines = circuit.map((element) => elementLine(element, models));
   const lights = circuit

@@ -19,7 +19,7 @@ import { type Attributes, fitView, maybeSvgLength, maybeSvgLengthMm, PX_MM, view
 export const LARGEST_SVG_CHARACTERS = 5_000_000;
 
 /** Lines that are taken from one file, at most. */
-export const MOST_SVG_LINES = 500;
+const MOST_SVG_LINES = 500;
 
 /** Lines that are no lines are named up to so many; more are counted. */
 const MOST_NAMED = 5;

@@ -18,7 +18,7 @@ export interface CurveNode {
  * How far a flattened curve may stray from the true one, mm: a twentieth of a thread's width, so that what is
  * sewn, measured and printed cannot tell them apart.
  */
-export const FLATNESS_MM = 0.02;
+const FLATNESS_MM = 0.02;
 
 /** Halvings of one curve at most: 2^12 chords, far more than the flatness asks of any curve on a 3 m piece. */
 const DEEPEST = 12;
@@ -106,7 +106,7 @@ export function reverseCurve(nodes: readonly CurveNode[]): readonly CurveNode[] 
 }
 
 /** Handle length for a quarter of a circle of radius 1: the cubic strays from the circle by 0.027 % (geometry). */
-export const QUARTER_CIRCLE_HANDLE = 0.5522847498307936;
+const QUARTER_CIRCLE_HANDLE = 0.5522847498307936;
 
 /** A closed oval about a middle, from its rightmost point clockwise as seen. */
 export function ovalCurve(middleOf: Point, radiusX: number, radiusY: number): readonly CurveNode[] {

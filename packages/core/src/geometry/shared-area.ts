@@ -25,7 +25,7 @@ export function sharedArea(one: Polygon, other: Polygon): SharedArea | null {
 }
 
 /** The least distance between two parallel lines that hold all corners between them, one of them along an edge, mm: exact for convex outlines. */
-export function leastWidthMm(polygon: Polygon): number {
+function leastWidthMm(polygon: Polygon): number {
   let least = Number.POSITIVE_INFINITY;
   for (const [a, b] of polygonEdges(polygon)) {
     const length = Math.hypot(b.x - a.x, b.y - a.y);

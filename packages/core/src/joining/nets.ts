@@ -66,7 +66,7 @@ export const deriveNets: (plan: Plan) => Nets = rememberedLast('nets', sameJoint
  * Whether two plans join the same holes of the same parts under the same names: what is left to differ is where
  * things lie and how they are sewn. O(parts + runs), by reference where records are shared.
  */
-export function sameJoints(a: Plan, b: Plan): boolean {
+function sameJoints(a: Plan, b: Plan): boolean {
   return (
     a.ownParts === b.ownParts &&
     (a.parts === b.parts || sameTables(a.parts, b.parts, sameInCircuit)) &&

@@ -112,7 +112,7 @@ function ohmsIfTouching(
 }
 
 /** Where to put the tip of a meter: a hole of the part that is asked for, else the first with thread, else any; with thread before without. */
-export function probeHole(plan: Plan, nets: readonly Net[], atId?: string): HoleRef | null {
+function probeHole(plan: Plan, nets: readonly Net[], atId?: string): HoleRef | null {
   const used = runsByHole(plan);
   const isUsed = (hole: HoleRef): boolean => used.has(holeKey(hole));
   let spare: HoleRef | null = null;

@@ -21,7 +21,7 @@ export interface OhmReading {
 }
 
 /** The range of a reading that is `expected` by the sums: the spread of thread, and contacts that are a little loose. Ω. */
-export function ohmRange(assumed: Pick<Assumed, 'threadSpread'>, least: number, most = least): OhmReading {
+function ohmRange(assumed: Pick<Assumed, 'threadSpread'>, least: number, most = least): OhmReading {
   return {
     expected: most,
     low: least * (1 - assumed.threadSpread),

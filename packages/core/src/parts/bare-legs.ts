@@ -130,7 +130,7 @@ const SQUARE = [
 ] as const;
 
 /** What a maker bends: the distance of the pair of loops, their sizes, which way each leg folds. */
-export const LEG_OPTIONS: readonly PartOption[] = [
+const LEG_OPTIONS: readonly PartOption[] = [
   { id: 'pairMm', title: 'From loop to loop', unit: 'mm', smallest: 9, largest: 30, usual: 15.6 },
   { id: 'plusCurlMm', title: '+ loop, across', unit: 'mm', smallest: 2.4, largest: 7, usual: 4 },
   { id: 'minusCurlMm', title: '− loop, across', unit: 'mm', smallest: 2.4, largest: 7, usual: 3 },

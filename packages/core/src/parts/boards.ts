@@ -5,20 +5,20 @@ import type { Hole, HoleRole, PinAbility } from './part-kind.ts';
 import { eyelet } from './shapes.ts';
 
 /** What a pin of these boards gives, mA, and the whole chip together (memory of typical small chips; handbook section 4). */
-export const PIN_MOST_MA = 20;
+const PIN_MOST_MA = 20;
 export const CHIP_MOST_MA = 100;
 
 /** A pin drives through this much (handbook figure: 25–40 Ω). */
-export const PIN_OHM = 30;
+const PIN_OHM = 30;
 
 /** Below this its chip resets, V (memory: small chips are set to do so at 1.8 to 2.7 V). */
-export const BOARD_LEAST_V = 2.4;
+const BOARD_LEAST_V = 2.4;
 
 /** The most a chip for 3 V bears, V (assumption: a full lithium pack and no more). */
 export const CHIP_MOST_V = 4.3;
 
 /** What the chip itself takes while it runs, mA (assumption). */
-export const CHIP_MA = 5;
+const CHIP_MA = 5;
 
 /** A hole for power: `supply`, `raw`, `regulated` are +, `ground` is −. */
 export function powerHole(

@@ -45,7 +45,7 @@ export const OwnHoleSchema = v.strictObject({
 const mostVolts = v.pipe(v.number(), v.minValue(0.5), v.maxValue(60));
 
 /** A cell that is none of the list: what is printed on it and what a meter reads. */
-export const OwnCellSchema = v.strictObject({
+const OwnCellSchema = v.strictObject({
   /** Fresh, or full, without load. */
   volt: v.pipe(v.number(), v.minValue(0.5), v.maxValue(13)),
   /** Inside of it, fresh. */

@@ -87,7 +87,7 @@ export function addendsOf(
 }
 
 /** A piece may be longer than an arm by this share before it is worth another (common practice for the rule, assumption for the figure). */
-export const OVER_ARM_SHARE = 0.1;
+const OVER_ARM_SHARE = 0.1;
 
 /** The longest piece that is not split, mm. */
 export function longestPieceMm({ habits }: Pick<Plan, 'habits'>): number {

@@ -50,7 +50,7 @@ export interface FitSearch {
   readonly most: number;
 }
 
-export const USUAL_SEARCH: FitSearch = { stepDeg: 5, gridMm: 1.5, most: 6 };
+const USUAL_SEARCH: FitSearch = { stepDeg: 5, gridMm: 1.5, most: 6 };
 
 /** Answers nearer to each other than this (and turned alike) are one. */
 const SAME_FIT_MM = 8;

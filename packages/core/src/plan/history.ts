@@ -17,7 +17,7 @@ export interface History {
 }
 
 /** How many steps back are kept. */
-export const LONGEST_HISTORY = 500;
+const LONGEST_HISTORY = 500;
 
 /** A history with nothing to undo or redo. */
 export function startHistory(plan: Plan): History {

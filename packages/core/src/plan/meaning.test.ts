@@ -99,10 +99,11 @@ describe('what records have since later than themselves', () => {
     ),
   );
 
-  test('is there since a version after their own', () => {
+  test('is there since a version after their own, or came while that was in the making', () => {
     expect(all.length).toBeGreaterThan(20);
-    for (const { name, key, version } of all)
-      expect(version, `${name}.${key}`).toBeGreaterThan({ ...FIELDS, ...TABLES }[name].since);
+    const early = all.filter(({ name, version }) => version <= { ...FIELDS, ...TABLES }[name].since);
+    expect(early.map(({ name, key }) => `${name}.${key}`)).toEqual(['facts.asked']);
+    for (const { name, version } of early) expect(version).toBe({ ...FIELDS, ...TABLES }[name].since);
   });
 
   test('of a habit it is what a new plan has', () => {

@@ -47,11 +47,6 @@ export function ofPanel(plan: WithPanels, of: OnPanel): string {
   return hasSeveralPanels(plan) ? ` of ${panelOf(plan, of).name}` : '';
 }
 
-/** Whether all panels are of cloth of one thickness. */
-export function isOneThickness(plan: WithPanels): boolean {
-  return new Set(panelsOf(plan).map(({ thicknessMm }) => thicknessMm)).size < 2;
-}
-
 /** What of a list lies on a panel. */
 export function thoseOn<Thing extends OnPanel>(
   things: Readonly<Record<string, Thing>>,
@@ -71,11 +66,6 @@ export function closedRoundMm(plan: Pick<Plan, 'panels'>, of: { readonly panelId
   return shape.kind !== 'ready'
     ? null
     : (maybeReadyPiece(shape.pieceId)?.closedRoundMm?.(shape.sizes) ?? null);
-}
-
-/** Whether a piece of cloth closes by laying one of its ends over the other. */
-export function closesByOverlap(plan: Pick<Plan, 'panels'>, of: { readonly panelId: string }): boolean {
-  return closedRoundMm(plan, of) !== null;
 }
 
 /** The ids of panels that came, went, or differ in anything but where they lie on the table. O(panels). */

@@ -179,7 +179,7 @@ export function spansOnLeg(leg: RunLeg, spans: readonly ThreadSpan[]): readonly 
 }
 
 /** How many layers of cloth lie at a place beside a seam, on the side it is left on or on the other: its own, and what is pressed onto it. */
-export function layersBeside(seam: Seam, side: SideName): number {
+function layersBeside(seam: Seam, side: SideName): number {
   switch (seam.pressed) {
     case 'open':
       return 2;

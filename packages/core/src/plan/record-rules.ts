@@ -44,7 +44,9 @@ interface RuleOf<Record> {
   orphans?(plan: Plan, going: Going): readonly Change[];
 }
 
-type TableRule = { [Table in TableName]: { readonly table: Table } & RuleOf<Plan[Table][string]> }[TableName];
+export type TableRule = {
+  [Table in TableName]: { readonly table: Table } & RuleOf<Plan[Table][string]>;
+}[TableName];
 
 interface FieldRule {
   readonly field: FieldName;
@@ -55,6 +57,17 @@ interface FieldRule {
 }
 
 export type RecordRule = TableRule | FieldRule;
+
+/** What is wrong with a record of the table that a rule is about, or null; also where there is no such record. */
+export function problemOf<Table extends TableName>(
+  rule: { readonly table: Table } & RuleOf<Plan[Table][string]>,
+  plan: Plan,
+  id: string,
+): Problem | null {
+  const tables: { readonly [Name in TableName]: Readonly<Record<string, Plan[Name][string]>> } = plan;
+  const record = tables[rule.table][id];
+  return record === undefined ? null : rule.problem(plan, record);
+}
 
 /** In this order, so that each may rely on those before it. */
 export const RECORD_RULES: readonly RecordRule[] = [

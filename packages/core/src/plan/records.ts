@@ -25,7 +25,7 @@ export const recordId = v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,40}$/));
 /** Sizes and options are named in the code's own spelling: `widthMm`. */
 const optionId = v.pipe(v.string(), v.regex(/^[a-zA-Z][a-zA-Z0-9]{0,39}$/));
 /** Letters of base64 in a picture, at most: about 6 megabytes. */
-export const MOST_IMAGE_LETTERS = 8_000_000;
+const MOST_IMAGE_LETTERS = 8_000_000;
 /** Steps and tests are known by ids such as `loops:p3:plus`; see `sewing/steps.ts` and `bench/tests.ts`. */
 export const stepId = v.pipe(v.string(), v.regex(/^[a-z0-9:.-]{1,120}$/));
 /** Findings are known by their rule and what they speak of; see `checks/finding.ts`. */
@@ -34,17 +34,17 @@ export const name = v.pipe(v.string(), v.transform(asName), v.minLength(1), v.ma
 const turnDeg = v.pipe(v.number(), v.finite(), v.minValue(0), v.ltValue(360));
 const face = v.picklist(['right', 'wrong']);
 
-export const PointSchema = v.strictObject({ x: coordinate, y: coordinate });
+const PointSchema = v.strictObject({ x: coordinate, y: coordinate });
 
 /** A node of a line, with the handles that curve it (`geometry/curve.ts`). */
-export const NodeSchema = v.strictObject({
+const NodeSchema = v.strictObject({
   at: PointSchema,
   before: v.optional(PointSchema),
   after: v.optional(PointSchema),
 });
 const nodes = v.pipe(v.array(NodeSchema), v.minLength(2), v.maxLength(MOST_NODES));
 
-export const MarkingSchema = v.strictObject({
+const MarkingSchema = v.strictObject({
   id: recordId,
   use: v.picklist(['mark', 'fold', 'opening', 'keep-out', 'dart', 'zip', 'binding', 'window', 'reach']),
   name,
@@ -52,7 +52,7 @@ export const MarkingSchema = v.strictObject({
   nodes,
 });
 
-export const ShapeSchema = v.variant('kind', [
+const ShapeSchema = v.variant('kind', [
   /** A piece of `cloth/ready-pieces.ts` with its sizes in mm. */
   v.strictObject({ kind: v.literal('ready'), pieceId: recordId, sizes: v.record(optionId, sizeMm) }),
   v.strictObject({ kind: v.literal('drawn'), nodes }),
@@ -157,7 +157,7 @@ export const FactsSchema = v.strictObject({
 });
 
 /** What the maker decided of a part's wiring. */
-export const WiredSchema = v.strictObject({
+const WiredSchema = v.strictObject({
   /** The source that feeds it. */
   sourceId: v.optional(recordId),
   /** The pin of a board that it hangs on. */
@@ -428,11 +428,7 @@ export type WishRecord = DeepReadonly<v.InferOutput<typeof WishSchema>>;
 export type Spool = DeepReadonly<v.InferOutput<typeof SpoolSchema>>;
 export type Habits = DeepReadonly<v.InferOutput<typeof HabitsSchema>>;
 export type Work = DeepReadonly<v.InferOutput<typeof WorkSchema>>;
-export type Cut = DeepReadonly<v.InferOutput<typeof CutSchema>>;
-export type Price = DeepReadonly<v.InferOutput<typeof PriceSchema>>;
 export type Kits = DeepReadonly<v.InferOutput<typeof KitsSchema>>;
 export type Sitting = DeepReadonly<v.InferOutput<typeof SittingSchema>>;
-export type Reading = DeepReadonly<v.InferOutput<typeof ReadingSchema>>;
 export type HoleRef = DeepReadonly<v.InferOutput<typeof HoleRefSchema>>;
-export type Tick = DeepReadonly<v.InferOutput<typeof TickSchema>>;
 export type LogEntry = DeepReadonly<v.InferOutput<typeof LogEntrySchema>>;

@@ -40,7 +40,7 @@ export function seamEdges({ seams }: Pick<Plan, 'seams'>, panelId: string): read
 }
 
 /** Where the lines of the seams on a panel lie, in the order of `seamEdges`, and what is left between them. Remembered. */
-export const seamLinesOn = remembered(
+const seamLinesOn = remembered(
   {
     name: 'seam lines',
     under: ({ shape }: Panel, _plan: Pick<Plan, 'seams'>) => shape,

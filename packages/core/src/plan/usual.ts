@@ -3,7 +3,7 @@ import { maybeClothKind } from '../cloth/cloth-kinds.ts';
 import type { Facts, Habits, Kits, Panel, Sitting } from './records.ts';
 
 /** How Sashiko routes when nothing else is said: one strand through each side, as is shortest. */
-export const USUAL_ROUTING = {
+const USUAL_ROUTING = {
   strandStyle: 'chain',
   feed: 'any',
   supplyLines: 1,
@@ -12,7 +12,7 @@ export const USUAL_ROUTING = {
 } as const satisfies Partial<Habits>;
 
 /** How Sashiko has a piece sewn when nothing else is said (the schools are common practice, which one comes first is ours). */
-export const USUAL_SEWING = {
+const USUAL_SEWING = {
   pieces: 'unbroken',
   knots: 'knotted',
   sealing: 'varnish',

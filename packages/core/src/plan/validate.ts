@@ -1,7 +1,7 @@
 import { fail, type Problem, type Result, succeed } from '../errors/problem.ts';
 import { stitchesOf, stitchesProblem } from './limits.ts';
 import { misfiled } from './problems/unknown.ts';
-import { RECORD_RULES } from './record-rules.ts';
+import { problemOf, RECORD_RULES } from './record-rules.ts';
 import { type Plan, TABLE_NAMES, TABLES, type TableName } from './schema.ts';
 
 /** Checks a whole plan; the first problem found, with its path, or the plan itself. Fails with the first problem and its path. */
@@ -23,8 +23,8 @@ function firstProblem(plan: Plan): Problem | null {
       continue;
     }
     let stitches = 0;
-    for (const record of Object.values(plan[rule.table])) {
-      const problem = rule.problem(plan, record as never);
+    for (const [id, record] of Object.entries(plan[rule.table])) {
+      const problem = problemOf(rule, plan, id);
       if (problem !== null) return problem;
       if (rule.table !== 'runs') continue;
       // One by one: when they are too many, the way of the next one is not worked out any more.

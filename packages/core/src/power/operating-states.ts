@@ -254,7 +254,7 @@ function pinChange(plan: Plan, part: Part, pin: string, how: string): Partial<Pa
 }
 
 /** What of a part changes when a pin of it is put so. */
-export function pinStanding(part: Part, pin: string, how: PinWord): Partial<Part> {
+function pinStanding(part: Part, pin: string, how: PinWord): Partial<Part> {
   const isDriven = how === 'high' || how === 'low';
   return {
     pins: { ...part.pins, [pin]: isDriven ? 'driven' : how },

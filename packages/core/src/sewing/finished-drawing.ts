@@ -95,7 +95,7 @@ export function finishedDrawing(plan: Plan, widthMm: number, mostHeightMm: numbe
 }
 
 /** Whether a plan says so much of its finished piece that a picture of it tells more than the cloth does. */
-export function hasFinish(plan: Plan): boolean {
+function hasFinish(plan: Plan): boolean {
   return hasSeveralPanels(plan) || Object.keys(plan.seams).length > 0 || Object.keys(plan.layers).length > 0;
 }
 

@@ -12,7 +12,7 @@ export interface Paper {
 /** ISO 216: A4 is 210 × 297 mm. */
 export const A4: Paper = { id: 'a4', title: 'A4', widthMm: 210, heightMm: 297 };
 /** ISO 216: A3 is 297 × 420 mm. */
-export const A3: Paper = { id: 'a3', title: 'A3', widthMm: 297, heightMm: 420 };
+const A3: Paper = { id: 'a3', title: 'A3', widthMm: 297, heightMm: 420 };
 /** ANSI/ASME Y14.1, size A: 8.5 × 11 in, upright. */
 export const LETTER: Paper = { id: 'letter', title: 'US Letter', widthMm: 215.9, heightMm: 279.4 };
 

@@ -23,7 +23,7 @@ import type { DrawItem, SheetPage } from './sheet-drawing.ts';
 import { facesWorkedOn } from './worked-faces.ts';
 
 /** A pattern of more pages than this is refused: nobody glues it (assumption). */
-export const MOST_PAGES = 40;
+const MOST_PAGES = 40;
 
 /**
  * The pages of the pattern, panel by panel, of one face after the other: for each a cover with check square, map and legend, then its tiles

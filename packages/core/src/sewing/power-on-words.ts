@@ -127,7 +127,7 @@ function seenWords(
 }
 
 /** What turns a circuit off, as a sentence; where nothing does, the cell is the switch. */
-export function offWords(names: SheetNames, circuit: Circuit): string {
+function offWords(names: SheetNames, circuit: Circuit): string {
   const ways = offWays(names, circuit);
   return ways.length === 0
     ? `There is no switch: ${cellWords(circuit.source)} is the switch and comes out to turn it off.`

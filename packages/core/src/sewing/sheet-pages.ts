@@ -162,7 +162,7 @@ function* headBlocks(
 }
 
 /** Whether a step, or a round with such a step, has a drawing on paper: where something is sewn, laid, curled or patched. */
-export function isDrawn(step: Pick<SewingStep, 'id'> & Partial<Pick<Round, 'ticks'>>): boolean {
+function isDrawn(step: Pick<SewingStep, 'id'> & Partial<Pick<Round, 'ticks'>>): boolean {
   const steps = step.ticks?.flatMap((tick) => tick.steps) ?? [step];
   return steps.some(({ id }) => /^(sew|patch|joint|prepare:curl):/.test(id));
 }

@@ -18,7 +18,7 @@ const BY_PANEL: ReadonlySet<StepGroup> = new Set([
 ]);
 
 /** The panels that what these parts and runs are about lies on, in plan order. */
-export function panelsOfThings(
+function panelsOfThings(
   plan: Plan,
   { partIds, runIds }: Pick<StepDraft, 'partIds' | 'runIds'>,
 ): readonly Panel[] {

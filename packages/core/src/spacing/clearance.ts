@@ -58,7 +58,7 @@ export interface MeasuredGap {
 export type BareOwn = Pick<BareThing, 'conductor' | 'radiusMm' | 'partId' | 'ends'>;
 
 /** Threads that leave neighbouring holes of one part are fanning out within this many wanted gaps of them. */
-export const FAN_OUT_GAPS = 3;
+const FAN_OUT_GAPS = 3;
 
 /**
  * What two things that belong to neighbouring holes of one part may keep while they fan out: no more than the

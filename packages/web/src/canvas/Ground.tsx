@@ -168,12 +168,7 @@ const LOOK: Readonly<
   reach: { width: 0.5, dash: '3 3', fill: 0.08 },
 };
 
-export const MarkingDrawing = memo(function MarkingDrawing({
-  marking,
-  cloth,
-  face,
-  isDark,
-}: MarkingDrawingProps) {
+const MarkingDrawing = memo(function MarkingDrawing({ marking, cloth, face, isDark }: MarkingDrawingProps) {
   const { dash, width, fill } = LOOK[marking.use];
   const ink = KEPT_FREE.includes(marking.use)
     ? isDark

@@ -52,7 +52,7 @@ function centreOf(thing: Element): Point {
 }
 
 /** The thing on the cloth that has the focus. */
-export function thingInFocus(): Element | null {
+function thingInFocus(): Element | null {
   const focused = document.activeElement;
   return focused?.matches(THING) === true && canvasNow()?.contains(focused) === true ? focused : null;
 }

@@ -1,5 +1,5 @@
 /** Of a plan of several panels, the one that trays, tools and the pointer are about. */
-import { firstPanel, panelsOf } from '@sashiko/core/plan/panels';
+import { firstPanel } from '@sashiko/core/plan/panels';
 import type { Panel } from '@sashiko/core/plan/records';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { useViewStore } from './view-store.ts';
@@ -19,11 +19,4 @@ export function usePanelInHand(plan: Pick<Plan, 'panels'>): Panel {
 
 function chosenOf(plan: Pick<Plan, 'panels'>, panelId: string | null): Panel {
   return (panelId === null ? undefined : plan.panels[panelId]) ?? firstPanel(plan);
-}
-
-/** Takes the panel beside the one in hand, from the last to the first again. */
-export function takeNextPanel(plan: Pick<Plan, 'panels'>, step: 1 | -1): void {
-  const panels = panelsOf(plan);
-  const at = panels.indexOf(panelInHand(plan));
-  useViewStore.getState().takePanel((panels[(at + step + panels.length) % panels.length] as Panel).id);
 }

@@ -61,7 +61,7 @@ export interface Selection {
   readonly isJustPlaced: boolean;
 }
 
-export const NOTHING: Selection = {
+const NOTHING: Selection = {
   partIds: [],
   runId: null,
   bend: null,

@@ -76,7 +76,7 @@ export function cellDevice(
 }
 
 /** What the chips of a part take of its cells for themselves while they are on. */
-export function idleDrain(
+function idleDrain(
   partId: string,
   from: string,
   to: string,

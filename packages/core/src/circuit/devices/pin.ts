@@ -5,7 +5,7 @@ import type { PlanState } from '../state.ts';
 import { type Build, type Device, resistor, standing, word } from './device.ts';
 
 /** A protection diode: about 0.66 V at 1 mA (assumption, after typical chips). */
-export const PROTECTION: DiodeLaw = { saturationA: 1e-14, ideality: 1, seriesOhm: 5 };
+const PROTECTION: DiodeLaw = { saturationA: 1e-14, ideality: 1, seriesOhm: 5 };
 
 /** What a pin brings in. `chip`: the board that drives it. `isSewn`: only where a thread hangs on it can its diodes carry anything. */
 export function pinDevice(

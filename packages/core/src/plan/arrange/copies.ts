@@ -15,7 +15,7 @@ import { PLAN_VERSION, type Plan } from '../schema.ts';
 import { describeIssue } from '../schema-issue.ts';
 
 /** What copied parts say they are, so that a paste can tell them from other text. */
-export const CLIP_FORMAT = 'sashiko-parts';
+const CLIP_FORMAT = 'sashiko-parts';
 
 const ClipSchema = v.strictObject({
   format: v.literal(CLIP_FORMAT),

@@ -13,7 +13,7 @@ import { type Line, lineLengthMm } from './lines.ts';
 import { MOST_SPREAD } from './spread.ts';
 
 /** The kind of part a strand is made of. */
-export const STRAND_KIND_ID = 'strand-light';
+const STRAND_KIND_ID = 'strand-light';
 
 /** What a strand of a pitch does on a line. */
 export interface StrandFit {

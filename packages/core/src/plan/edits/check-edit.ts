@@ -3,7 +3,7 @@ import { fail, type Problem, type Result, succeed } from '../../errors/problem.t
 import { applyEdit, type Change, type Edit } from '../edit.ts';
 import { countProblem, countStitches, stitchesOf, stitchesProblem } from '../limits.ts';
 import { goingWith, orphanedOnPanels } from '../orphans.ts';
-import { RECORD_RULES, type RecordRule, type Touched } from '../record-rules.ts';
+import { problemOf, RECORD_RULES, type RecordRule, type Touched } from '../record-rules.ts';
 import { FIELDS, type FieldName, type Plan, TABLE_NAMES, TABLES, type TableName } from '../schema.ts';
 import { describeIssue } from '../schema-issue.ts';
 import { seamWidthProblem } from './seam-width-problem.ts';
@@ -65,8 +65,7 @@ function touchedProblem(
   }
   for (const id of rule.hangingOn?.(touched, next) ?? []) ids[rule.table].add(id);
   for (const id of touched.ids[rule.table]) {
-    const record = next[rule.table][id];
-    const problem = record === undefined ? null : rule.problem(next, record as never);
+    const problem = problemOf(rule, next, id);
     if (problem !== null) return problem;
   }
   return null;

@@ -16,7 +16,7 @@ import { markingIdOf, tidyName } from './cloth-edits.ts';
 import { goingParts } from './part-edits.ts';
 
 /** Between panels that are laid beside each other on the table, mm. */
-export const TABLE_GAP_MM = 40;
+const TABLE_GAP_MM = 40;
 
 /** The id a panel gets from a fresh number. */
 export function panelIdOf(number: number): string {

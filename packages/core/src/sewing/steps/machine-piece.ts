@@ -61,7 +61,7 @@ export function machineSteps(context: StepContext, piece: Piece): readonly StepD
 }
 
 /** The thread of one tail: the loops at its hole, the knot, and what the needle is held by. */
-export function machineTailMm(plan: Plan, loops: number, at: HoleRef): number {
+function machineTailMm(plan: Plan, loops: number, at: HoleRef): number {
   const { knotMm, spareMm } = plan.habits;
   return Math.floor(loops * loopAtMm(plan, at) + knotMm + spareMm);
 }

@@ -11,7 +11,7 @@ import { makeStep, type StepDraft } from '../step.ts';
 import type { StepContext } from './step-context.ts';
 
 /** Whether the seam a run passes there is closed after the circuit is sewn: its two ends are joined then. */
-export function isJoint({ seams }: Pick<Plan, 'seams'>, { seamId }: Pass): boolean {
+function isJoint({ seams }: Pick<Plan, 'seams'>, { seamId }: Pass): boolean {
   return seams[seamId]?.sewn === 'after';
 }
 

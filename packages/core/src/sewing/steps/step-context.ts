@@ -47,11 +47,6 @@ export function partsWith(plan: Plan, kind: ElementKind): readonly Part[] {
   return Object.values(plan.parts).filter((part) => hasElement(kindOf(plan, part), kind));
 }
 
-/** Parts whose legs are cut and curled into loops. */
-export function hasLegs(plan: Plan, part: Part): boolean {
-  return kindOf(plan, part).holes.some((hole) => hole.form.endsWith('curl'));
-}
-
 /** The face a line is worked on: it lies up while it is sewn. */
 export function workedFace(plan: Plan, run: Pick<Run, 'face' | 'panelId'>): Face {
   return run.face ?? panelOf(plan, run).workedFace;

@@ -47,7 +47,7 @@ function runsOf(piece: Piece) {
 }
 
 /** Where a piece is measured: from its first hole to the last, or to the middle one where it comes back to where it began. */
-export function testEnds(plan: Plan, piece: Piece): readonly [HoleRef, HoleRef] {
+function testEnds(plan: Plan, piece: Piece): readonly [HoleRef, HoleRef] {
   const { runs } = piece;
   const from = runs[0]?.from as HoleRef;
   const last = runs.at(-1)?.to as HoleRef;
@@ -196,7 +196,7 @@ function farEnd(plan: Plan, { part, light }: PlacedLight, side: '+' | '-'): read
 }
 
 /** The resistors through which a short could hide, of one source. */
-export function hidingParts({ pairs }: ApartProof): readonly Part[] {
+function hidingParts({ pairs }: ApartProof): readonly Part[] {
   return [...new Set(pairs.flatMap(({ mayHide, parts }) => (mayHide ? parts : [])))];
 }
 

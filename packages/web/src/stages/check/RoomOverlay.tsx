@@ -23,9 +23,8 @@ export function RoomOverlay({ plan, face }: { readonly plan: Plan; readonly face
     const reachMm =
       owner.radiusMm +
       Math.max(...others.map((other) => requiredGap(owner.conductor, other, FLAT, rulesBetween)));
-    const side = sides.of(
-      sides.nets.all.find((net) => net.id === owner.netId) ?? (sides.nets.all[0] as never),
-    );
+    const net = sides.nets.all.find(({ id }) => id === owner.netId);
+    const side = net === undefined ? 'neither' : sides.of(net);
     const seen = seer(plan, owner.conductor, face);
     const [p, q] = [seen(a), seen(b)];
     const key = `${SIDE_THREAD[side].onLight}|${(2 * reachMm).toFixed(2)}`;

@@ -2,7 +2,7 @@ import type { Plan } from '@sashiko/core/plan/schema';
 import type { RouteScope } from '@sashiko/core/router/route-request';
 import { wishesOf } from '@sashiko/core/wishes/wishes';
 
-export const SIDES = { '+': 'the + side', '-': 'the − side' } as const;
+const SIDES = { '+': 'the + side', '-': 'the − side' } as const;
 
 export function scopeKey(scope: RouteScope): string {
   if (scope.kind === 'side') return `side:${scope.side}`;
