@@ -63,6 +63,25 @@ describe('the short that is looked for', () => {
     expect(pair?.shortOhm).toBeLessThanOrEqual(2 * whole + 1e-9);
   });
 
+  test('is twice the ohms of both threads that come together, by hand', () => {
+    // Two lines from a holder to a buzzer; they come together half way and go apart again.
+    const build = new PlanBuilder('Near', 400, 200)
+      .holder(60, 100)
+      .place('buzzer', 'part', 300, 100)
+      .sew('holder.plus', 'part.plus', [[180, 101]])
+      .sew('holder.minus', 'part.minus', [[180, 99.5]]);
+    for (const id of Object.keys(build.plan.runs)) build.edit(changeThread(build.plan, id, 'plated-nylon'));
+    const spools = {
+      'plated-nylon': { threadId: 'plated-nylon', swatch: { lengthMm: 100, ohm: 20, clothMm: 2 } },
+    };
+    const plan = { ...build.plan, spools };
+    const [pair] = apartProofs(plan)[0]?.pairs ?? [];
+    // At 0.2 Ω a millimetre, and at most: as if each thread were gone along to its end.
+    const byHand = 2 * 0.2 * Object.values(plan.runs).reduce((sum, run) => sum + sumRun(plan, run).pathMm, 0);
+    expect((pair?.shortOhm ?? 0) / byHand).toBeGreaterThan(0.97);
+    expect((pair?.shortOhm ?? 0) / byHand).toBeLessThan(1.1);
+  });
+
   test('never reaches what a chip may show, however long and thin the thread', () => {
     const build = across('buzzer', 'plus', 'minus');
     for (const id of Object.keys(build.plan.runs)) build.edit(changeThread(build.plan, id, 'plated-nylon'));

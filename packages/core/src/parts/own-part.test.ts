@@ -55,6 +55,18 @@ test('a board of twenty holes becomes a part with pins, supply and ground', () =
   expect(kindOfOwnPart(part)).toBe(kind);
 });
 
+test('the metal round a hole is as wide as it was measured, and never less than the hole', () => {
+  const board = twentyHoleBoard();
+  const sizes = [
+    { padMm: 6, diameterMm: 2 },
+    { padMm: 1, diameterMm: 4 },
+    { padMm: 3, diameterMm: 3 },
+  ];
+  const holes = board.holes.map((own, i) => ({ ...own, ...sizes[i % 3] }));
+  const radii = kindOfOwnPart({ ...board, holes }).holes.map(({ padRadiusMm }) => padRadiusMm);
+  expect(radii.slice(0, 6)).toEqual([3, 2, 1.5, 3, 2, 1.5]);
+});
+
 test('holes spread evenly on a circle and along an edge', () => {
   const ring = spreadOnCircle(16, 19);
   expect(ring[0]).toEqual({ x: 0, y: -19 });

@@ -5,6 +5,7 @@ import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { circuitsOf } from './circuits.ts';
 import { closeWords, openWords } from './contact-words.ts';
 import { contactsOf } from './contacts.ts';
+import { statesThatMatter } from './operating-states.ts';
 import { powerWords, putInWords } from './source-words.ts';
 import { sourcesOf } from './sources.ts';
 
@@ -109,5 +110,33 @@ describe('circuits', () => {
       ['lamp', 'p3'],
     ]);
     expect(circuit?.loads.map(({ name }) => name)).toEqual(['board']);
+  });
+});
+
+describe('everything off', () => {
+  const states = (build: PlanBuilder): readonly string[] => statesThatMatter(build.plan).map(({ id }) => id);
+  const lit = (): PlanBuilder =>
+    new PlanBuilder('States', 400, 300).holder(60, 100).light('owl', 300, 100, 90);
+
+  test('of one switch it is that switch off, and told once', () => {
+    const build = lit().switch(160, 60, 0, 'one').sew('holder.plus', 'one.a').sew('one.b', 'owl.plus');
+    expect(states(build)).toEqual(['on', 'p3-off']);
+  });
+
+  test('of two switches it is a state of its own, with both off', () => {
+    const build = lit()
+      .switch(160, 60, 0, 'one')
+      .switch(160, 160, 0, 'two')
+      .sew('holder.plus', 'one.a')
+      .sew('one.b', 'owl.plus')
+      .sew('holder.minus', 'two.a')
+      .sew('two.b', 'owl.minus');
+    expect(states(build)).toEqual(['on', 'p3-off', 'p4-off', 'off']);
+    const off = statesThatMatter(build.plan).at(-1);
+    expect(off?.words).toBe('everything off');
+    expect([...(off?.switches ?? [])]).toEqual([
+      ['p3', false],
+      ['p4', false],
+    ]);
   });
 });

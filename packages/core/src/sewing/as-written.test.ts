@@ -11,6 +11,7 @@ import { tickStep } from '../plan/edits/progress-edits.ts';
 import { changeStitching, runName } from '../plan/edits/run-edits.ts';
 import { addWork } from '../plan/edits/sewing-edits.ts';
 import { panelOf } from '../plan/panels.ts';
+import type { Run } from '../plan/records.ts';
 import { sumRun } from '../plan/run-way.ts';
 import type { Plan } from '../plan/schema.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
@@ -85,6 +86,19 @@ describe('a machine line', () => {
     for (const text of all) expect(text).not.toMatch(/\(0 stitches|^Take .* thread the needle|^Sew \d/);
     expect(all.find((text) => text.startsWith('Machine-sew ') && /bends/.test(text))).toMatch(/needle up/);
     expect(replaySteps(all).joints).toHaveLength(5);
+  });
+
+  test('is as long as its stitches, a loop, a knot and something to hold at both ends of every seam', () => {
+    for (const lines of [1, 2]) {
+      const [id = ''] = Object.keys(plan.runs);
+      const one = applyEdit(plan, expectOk(changeStitching(plan, id, { lines })));
+      const piece = cutPieces(one).find(({ runs }) => runs.some(({ run }) => run.id === id));
+      const { threadMm } = sumRun(one, one.runs[id] as Run);
+      const { knotMm, spareMm } = one.habits;
+      const loops = piece?.addends.find(({ what }) => what === 'loops at holes')?.mm ?? 0;
+      const needed = piece?.addends.reduce((sum, { mm }) => sum + mm, 0);
+      expect(needed).toBeCloseTo(lines * threadMm + loops + 2 * lines * (knotMm + spareMm), 6);
+    }
   });
 
   test('is long without a finding, and printed visibly on the face that lies up', () => {

@@ -13,6 +13,7 @@ import {
   moveParts,
   placePair,
   turnPart,
+  turnPartOver,
 } from '../edits/part-edits.ts';
 import { changeLegSign } from '../edits/plan-edits.ts';
 import { kindOf } from '../kind-of.ts';
@@ -250,6 +251,7 @@ describe('what belongs together', () => {
     for (const refused of [
       moveParts(build.plan, ['p1', 'p2'], { x: 1, y: 0 }),
       turnPart(build.plan, 'p1', 9),
+      turnPartOver(build.plan, 'p1', 'wrong'),
       deleteParts(build.plan, ['p1']),
       alignParts(build.plan, ['p2', 'p1'], 'y'),
     ]) {
