@@ -4,6 +4,7 @@ import { applyEdit, type Edit } from '@sashiko/core/plan/edit';
 import { commitEdit, type History, redo, undo, wayProblem } from '@sashiko/core/plan/history';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { create } from 'zustand';
+import { chooseAgain, keepChosen } from './chosen-with-steps.ts';
 
 export type SaveState = 'saved' | 'waiting' | 'saving' | 'failed' | 'elsewhere' | 'gone';
 
@@ -138,10 +139,9 @@ export const usePlanStore = create<PlanStore>()((set, get) => ({
       set({ notice: { text: describeToMaker(result.problem), kind: 'problem' } });
       return false;
     }
-    set({
-      history: commitEdit(history, result.value, gesture === undefined ? null : namedGesture(gesture)),
-      notice: null,
-    });
+    const next = commitEdit(history, result.value, gesture === undefined ? null : namedGesture(gesture));
+    keepChosen(history, next);
+    set({ history: next, notice: null });
     return true;
   },
   startPreview(onEnd = () => {}) {
@@ -172,7 +172,9 @@ function goOneStep(way: 'undo' | 'redo'): void {
     );
     return;
   }
-  usePlanStore.setState({ history: way === 'undo' ? undo(history) : redo(history) });
+  const next = way === 'undo' ? undo(history) : redo(history);
+  usePlanStore.setState({ history: next });
+  chooseAgain(entry.edit, way, next.plan);
   tell(`${way === 'undo' ? 'Undone' : 'Done again'}: ${entry.edit.label}`);
 }
 

@@ -61,7 +61,7 @@ export interface Selection {
   readonly isJustPlaced: boolean;
 }
 
-const NOTHING: Selection = {
+export const NOTHING: Selection = {
   partIds: [],
   runId: null,
   bend: null,
