@@ -1,3 +1,4 @@
+/** The causes for which a light stays dark, from the nearest to the farthest. One file: each is tried only where those before it do not hold. */
 import { deriveNets } from '../joining/nets.ts';
 import { deriveSides, netAt } from '../joining/sides.ts';
 import { cellAt } from '../parts/cells.ts';

@@ -1,3 +1,4 @@
+/** The cloth on the screen: its layers at rest and under way, overlays, pointer and keys. One file: here they are put together; each is in a file of its own. */
 import { clothBox, type Face } from '@sashiko/core/cloth/cloth';
 import { faceUp, hasSeveralPanels, panelsOf } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';

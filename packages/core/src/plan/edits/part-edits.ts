@@ -1,3 +1,4 @@
+/** Edits of parts: placed, moved, turned, said, locked, taken away. One file: all go through the same two ways of changing a part. */
 import { clothBox, type Face, otherFace } from '../../cloth/cloth.ts';
 import { fail, type Result, succeed } from '../../errors/problem.ts';
 import { add, type Point, snapToMicrometre } from '../../geometry/point.ts';

@@ -1,3 +1,4 @@
+/** The layers of a panel: laid, drawn, said, taken off. One file: each of its parts is a row of the same form. */
 import { boxOf, clothBox, type Face } from '@sashiko/core/cloth/cloth';
 import { CLOTH_COLOURS, CLOTH_KINDS } from '@sashiko/core/cloth/cloth-kinds';
 import { edgesOf, type Stretch, stretchPoints } from '@sashiko/core/cloth/outline-places';

@@ -1,3 +1,4 @@
+/** What happens with the power in: lit or dark and why, heat, shorts, pins, hours. One file: it is one reading of one solved circuit, in the order in which a maker asks. */
 import { limitsFor, type WarmPlace, warmName } from '@sashiko/core/circuit/heat';
 import { liftedWords, tooManyWords } from '@sashiko/core/circuit/volts-words';
 import type { LightState } from '@sashiko/core/circuit/will-it-light';

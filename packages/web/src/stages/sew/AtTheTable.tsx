@@ -1,3 +1,4 @@
+/** Sewing step by step, with the screen beside the work: large words, one key to go on. One file: it is a page of its own, and nothing of it is used elsewhere. */
 import { pauseWork, resumeWork, tickSteps } from '@sashiko/core/plan/edits/progress-edits';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { expectedSeconds, formatWorkTime } from '@sashiko/core/sewing/pace';

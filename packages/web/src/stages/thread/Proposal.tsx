@@ -1,3 +1,4 @@
+/** A proposal that waits to be taken: its figures beside those of now, what it leaves out and why, its patches. One file: all of it is about one answer of the router. */
 import { bringsStyle } from '@sashiko/core/advice/follows-style';
 import { leftOutWords } from '@sashiko/core/advice/left-out-words';
 import { isWorse, type ThreadFigures } from '@sashiko/core/advice/thread-figures';
