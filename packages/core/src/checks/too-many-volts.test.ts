@@ -20,6 +20,7 @@ import type { Plan } from '../plan/schema.ts';
 import { statesThatMatter } from '../power/operating-states.ts';
 import { routingProblemOf } from '../router/problem-of-plan.ts';
 import { USUAL_REQUEST } from '../router/route-request.ts';
+import { checkedOnce } from '../testing/checked-once.ts';
 import { insulated } from '../testing/insulated.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
 import { randomPlan } from '../testing/random-plans.ts';
@@ -28,12 +29,11 @@ import { feedFrom } from '../wishes/wiring-edits.ts';
 import { wishTogether } from '../wishes/wish-edits.ts';
 import { wishedCircuits } from '../wishes/wished-circuits.ts';
 import { wishesOf } from '../wishes/wishes.ts';
-import { checkPlan } from './check-plan.ts';
 import { currentsOf } from './currents.ts';
 import type { Finding } from './finding.ts';
 
 const found = (plan: Plan): readonly Finding[] =>
-  checkPlan(plan).filter(({ ruleId }) => ruleId === 'too-many-volts');
+  checkedOnce(plan).filter(({ ruleId }) => ruleId === 'too-many-volts');
 
 /** A part straight on a source. */
 function fed(source: string, kindId: string, plus: string, minus: string, farMm = 200): PlanBuilder {
