@@ -57,7 +57,7 @@ test('a thousand pieces are made, stopped, and made to the end', async ({ page }
   await tray(page)
     .getByRole('button', { name: /^Make them/ })
     .click();
-  await expect(tray(page).getByText(/Lights as planned in [\d.]+ of 100/)).toBeVisible({ timeout: 60_000 });
+  await expect(tray(page).getByText(/Lights as planned in [\d,]+ of 1,000/)).toBeVisible({ timeout: 60_000 });
   await expect(tray(page).getByText('What it hangs on most')).toBeVisible();
   await expect(tray(page).getByRole('img', { name: /Current of each light/ })).toBeVisible();
   const file = await downloadBytes(page, () =>

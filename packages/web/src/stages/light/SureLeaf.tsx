@@ -63,7 +63,6 @@ function Outcome({ plan, answer }: { readonly plan: Plan; readonly answer: Light
     [plan, answer],
   );
   const first = rows.find(({ key }) => key === answer.failsFirst);
-  const share = (100 * answer.allLit) / Math.max(1, answer.trials);
   const chart = useMemo(
     () => [
       {
@@ -102,20 +101,19 @@ function Outcome({ plan, answer }: { readonly plan: Plan; readonly answer: Light
       ),
     },
     {
-      title: 'lit',
+      title: 'lit in',
       key: 'lit',
       isFigure: true,
       order: (a, b) => a.range.litIn - b.range.litIn,
-      cell: ({ range }) => (
-        <span className="figure">{Math.round((100 * range.litIn) / Math.max(1, answer.trials))} %</span>
-      ),
+      cell: ({ range }) => <span className="figure">{range.litIn.toLocaleString('en-GB')}</span>,
     },
   ];
   return (
     <>
       <p>
         <strong>
-          Lights as planned in {Number(share.toFixed(share > 99 && share < 100 ? 1 : 0))} of 100.
+          Lights as planned in {answer.allLit.toLocaleString('en-GB')} of{' '}
+          {answer.trials.toLocaleString('en-GB')}.
         </strong>{' '}
         {first !== undefined && <>{first.name} fails first.</>}
       </p>
