@@ -14,7 +14,7 @@ export const crossing: CheckRule = {
   help: 'Two threads that are not meant to be joined lie across each other. Bare thread touches wherever it crosses, so this is a short. Take one of them round, turn a part, or use another hole; only if nothing else works, carry one over an insulating patch. Where the circuits of the two share nothing and this is the one place where they touch, no current can flow round over it: it is to be mended, and stops nothing.',
   example: 'The + thread of the lower light goes straight up through the − thread of the row above it.',
   counted: (found) => `They cross ${found === 1 ? 'once' : `${found} times`}; without a patch they must not.`,
-  sees: ['panels', 'parts', 'runs', 'patches'],
+  sees: ['panels', 'seams', 'parts', 'runs', 'patches', 'habits', 'spools'],
   checkPair: (context, pair) => {
     const { plan } = context;
     if (pair.crossings.length === 0) return [];
