@@ -114,6 +114,15 @@ test('what is called off keeps what is done, asks no more, and ends its workers'
   expect(FakeWorker.all.map(askedOf)).toEqual([['a', 'c'], ['b']]);
 });
 
+test('what is called off while its plan is fetched starts no worker', async () => {
+  const pool = new Pool<string, 'verdict'>('verdict');
+  const all = pool.ask(['a', 'b'], about);
+  pool.cancel();
+  await settled();
+  expect((await all).size).toBe(0);
+  expect(FakeWorker.all).toEqual([]);
+});
+
 test('what is asked anew takes the place of what is under way, which tells nothing more', async () => {
   const pool = new Pool<string, 'verdict'>('verdict');
   const first = pool.ask(['a'], about);

@@ -64,10 +64,25 @@ export class Pool<Key, Name extends MessageName> {
     const waiting = [...keys];
     const work = async (workshop: Workshop): Promise<void> => {
       for (let key = waiting.shift(); key !== undefined && !isStopped; key = waiting.shift()) {
-        const outcome = await this.#askOne(workshop, key, questionOf, (share) => {
-          shares.set(key as Key, share);
-          tell(shareNow());
-        });
+        const at = key;
+        const question = await questionFor(at, questionOf);
+        // Called off while it was fetched: the worker is put away, and is not to be started for it again.
+        if (isStopped) return;
+        const outcome =
+          question.kind === 'failed'
+            ? question
+            : await outcomeOf<Name>(
+                askOf(
+                  workshop,
+                  this.#name,
+                  question.value,
+                  (share) => {
+                    shares.set(at, share);
+                    tell(shareNow());
+                  },
+                  true,
+                ),
+              );
         shares.delete(key);
         if (outcome.kind === 'cancelled' || isStopped) return;
         outcomes.set(key, outcome);
@@ -82,21 +97,6 @@ export class Pool<Key, Name extends MessageName> {
     return outcomes;
   }
 
-  async #askOne(
-    workshop: Workshop,
-    key: Key,
-    questionOf: (key: Key) => Promise<Question<Name>>,
-    onShare: (share: number) => void,
-  ): Promise<Outcome<Name>> {
-    let question: Question<Name>;
-    try {
-      question = await questionOf(key);
-    } catch (error) {
-      return { kind: 'failed', problem: error instanceof Error ? error.message : String(error) };
-    }
-    return outcomeOf<Name>(askOf(workshop, this.#name, question, onShare, true));
-  }
-
   /** Calls off what is not done; what is done stays. */
   readonly cancel = (): void => {
     this.#stop?.();
@@ -107,5 +107,19 @@ export class Pool<Key, Name extends MessageName> {
   #set(state: Many<Key, Name>): void {
     this.#state = state;
     for (const listener of this.#listeners) listener();
+  }
+}
+
+/** What is to be asked for a key, or why it cannot be. */
+async function questionFor<Key, Value>(
+  key: Key,
+  questionOf: (key: Key) => Promise<Value>,
+): Promise<
+  { readonly kind: 'question'; readonly value: Value } | { readonly kind: 'failed'; readonly problem: string }
+> {
+  try {
+    return { kind: 'question', value: await questionOf(key) };
+  } catch (error) {
+    return { kind: 'failed', problem: error instanceof Error ? error.message : String(error) };
   }
 }
