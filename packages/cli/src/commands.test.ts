@@ -369,7 +369,7 @@ describe('as a maker calls it', () => {
   };
 
   test('commands, statuses and a missing word', () => {
-    expect(call('check', bad, '--json').status).toBe(1);
+    expect(call('check', bad).status).toBe(1);
     expect(call('validate', good)).toMatchObject({ status: 0, error: '' });
     expect(call('validate', 'nowhere.json')).toMatchObject({ status: 2, output: '' });
     expect(call()).toMatchObject({ status: 2 });

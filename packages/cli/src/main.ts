@@ -1,7 +1,6 @@
 /** `npm run -s sashiko -- <command> FILE`: the core on the command line. Exit status: 0 well, 1 stop findings, 2 unreadable input. */
 import { cac } from 'cac';
 import { callProblem, withValues } from './calls.ts';
-import { runCommand } from './commands.ts';
 
 const cli = cac('sashiko');
 interface Options {
@@ -28,6 +27,8 @@ const finish =
     file: string,
     { json, out, seed, as, paper, panel, charge, touch, trials, seconds, move, state }: Options,
   ) => {
+    // Loaded when a command has been understood: a wrong call is answered at once.
+    const { runCommand } = await import('./commands.ts');
     const result = await runCommand(name, file, json === true, {
       ...(out === undefined ? {} : { out }),
       ...(seed === undefined ? {} : { seed: Number(seed) }),

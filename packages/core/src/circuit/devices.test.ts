@@ -235,6 +235,16 @@ describe('hours', () => {
       const plan = poweredPiece(seed);
       const times = howLong(plan);
       if (!times.ok) return;
+      const compiled = expectOk(compileCircuit(plan));
+      let near: PlanPoint | undefined;
+      /** What is drawn at a charge is asked for each source of the piece. */
+      const points = new Map<number, PlanPoint>();
+      const pointAt = (chargeLeft: number): PlanPoint => {
+        near =
+          points.get(chargeLeft) ?? expectOk(solveFaded(compiled, NOMINAL, stateOf(plan, chargeLeft), near));
+        points.set(chargeLeft, near);
+        return near;
+      };
       for (const time of times.value) {
         const kind = plan.parts[time.partId]?.kindId ?? '';
         const rows: ReadonlyArray<readonly [number, number]> = kind.startsWith('coin')
@@ -253,12 +263,7 @@ describe('hours', () => {
                 [100, 850],
                 [500, 450],
               ];
-        const compiled = expectOk(compileCircuit(plan));
-        let near: PlanPoint | undefined;
-        const cellAmpAt = (chargeLeft: number): number => {
-          near = expectOk(solveFaded(compiled, NOMINAL, stateOf(plan, chargeLeft), near));
-          return -near.ampOf(`V_${time.partId}`);
-        };
+        const cellAmpAt = (chargeLeft: number): number => -pointAt(chargeLeft).ampOf(`V_${time.partId}`);
         // Until the end that was found: what ends it is tried elsewhere.
         const end = time.charges.at(-1)?.[1] ?? 0;
         const hours = forward(end, cellAmpAt, (ma) => plainCapacity(rows, ma));

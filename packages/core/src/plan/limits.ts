@@ -5,7 +5,7 @@ import { fail, type Problem } from '../errors/problem.ts';
 import { polylineLengthMm } from '../geometry/polyline.ts';
 import { remembered } from '../units/remembered.ts';
 import type { Run } from './records.ts';
-import { cornersOfRun, wayRests } from './run-way.ts';
+import { cornersOfRun, IN_TURN, wayRests } from './run-way.ts';
 import { type Plan, TABLES } from './schema.ts';
 
 /** Wishes, at most: a table that may be missing, and so a field. */
@@ -102,6 +102,7 @@ export const stitchesOf = remembered(
     name: 'stitches of a run',
     under: (_plan: Plan, run: Run) => run,
     rests: wayRests,
+    most: IN_TURN,
   },
   (plan, run): number => ((run.lines ?? 1) * polylineLengthMm(cornersOfRun(plan, run))) / run.stitchMm,
 );

@@ -27,11 +27,15 @@ export function runPath(plan: Plan, run: RunWay): readonly Point[] {
   return run.curved === true && run.bends.length > 0 ? curvedPath(plan, run) : cornersOfRun(plan, run);
 }
 
+/** What is tried on a plan is looked at in turn with the plan itself. */
+export const IN_TURN = 2;
+
 const curvedPath = remembered(
   {
     name: 'curved path',
     under: (_plan: Plan, run: RunWay) => run,
     rests: wayRests,
+    most: IN_TURN,
   },
   (plan, run): readonly Point[] => {
     const { habits } = plan;
@@ -77,6 +81,7 @@ export const runLegs = remembered(
     name: 'legs of a run',
     under: (_plan: Plan, run: Run) => run,
     rests: wayRests,
+    most: IN_TURN,
   },
   (plan, run): readonly RunLeg[] => cutAtSeams(plan, run, runPath(plan, run)),
 );
@@ -165,6 +170,7 @@ export const sumRun = remembered(
       plan.habits,
       plan.ownParts,
     ],
+    most: IN_TURN,
   },
   (plan, run): RunSum => sumDraft(plan, run),
 );

@@ -39,6 +39,9 @@ export function seamEdges({ seams }: Pick<Plan, 'seams'>, panelId: string): read
   );
 }
 
+/** So many panels of one shape, each with seams of its own, are looked at in turn. */
+const PANELS_ALIKE = 24;
+
 /** Where the lines of the seams on a panel lie, in the order of `seamEdges`, and what is left between them. Remembered. */
 const seamLinesOn = remembered(
   {
@@ -47,6 +50,7 @@ const seamLinesOn = remembered(
     // What the seams on it say of their lines: another seam, or what else is said of one, moves none.
     rests: ({ id }, plan) =>
       seamEdges(plan, id).flatMap(({ seam, side }) => [seam[side].from, seam[side].to, seam.allowanceMm]),
+    most: PANELS_ALIKE,
   },
   ({ id, shape }, plan): SeamLines =>
     seamLinesOf(

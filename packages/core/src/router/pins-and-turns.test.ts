@@ -103,10 +103,9 @@ test.each([
   const { plan } = build;
   const [board, pack] = [build.part('board').id, build.part('pack').id];
   const lights = places.map((_, i) => build.part(`l${i}`).id);
-  let best = Number.POSITIVE_INFINITY;
-  for (const pins of assignments(['p0', 'p1', 'p2'], lights.length)) {
-    for (const boardDeg of [0, 90, 180, 270]) {
-      for (const packDeg of [0, 180]) {
+  const ways = assignments(['p0', 'p1', 'p2'], lights.length).flatMap((pins) =>
+    [0, 90, 180, 270].flatMap((boardDeg) =>
+      [0, 180].map((packDeg) => {
         let fixed = applyEdit(plan, expectOk(turnPart(plan, board, boardDeg)));
         fixed = applyEdit(fixed, expectOk(turnPart(fixed, pack, packDeg)));
         fixed = applyEdit(fixed, expectOk(lockParts(fixed, [board, pack], true)));
@@ -115,16 +114,23 @@ test.each([
             fixed,
             expectOk(putOnPin(fixed, [id], { partId: board, terminal: pins[i] as string })),
           );
-        // No way is shorter than straight lines: what cannot be the best need not be looked for.
-        if (straightMm(fixed) >= best) continue;
-        const solution = routed(fixed, USUAL_REQUEST, 24);
-        if (isClean(solution)) best = Math.min(best, solution.lengthMm);
-      }
-    }
-  }
+        return { fixed, atLeastMm: straightMm(fixed) };
+      }),
+    ),
+  );
   const free = routed(plan, USUAL_REQUEST);
   expect(isClean(free)).toBe(true);
   expect(straightMm(plan)).toBeLessThan(free.lengthMm);
+  // No way is shorter than straight lines: what they make too long need not be looked for, nor what comes after it.
+  const wantedMm = free.lengthMm / 1.03;
+  let [best, led] = [Number.POSITIVE_INFINITY, 0];
+  for (const { fixed, atLeastMm } of ways.sort((a, b) => a.atLeastMm - b.atLeastMm)) {
+    if (atLeastMm >= Math.min(best, wantedMm)) break;
+    const solution = routed(fixed, USUAL_REQUEST, 24);
+    led += 1;
+    if (isClean(solution)) best = Math.min(best, solution.lengthMm);
+  }
+  expect(led).toBeGreaterThan(0);
   expect(best).toBeLessThan(Number.POSITIVE_INFINITY);
-  expect(free.lengthMm).toBeLessThan(1.03 * best);
+  expect(wantedMm).toBeLessThan(best);
 });

@@ -97,5 +97,6 @@ describe('in three hundred random plans', () => {
 test.each(seeds(24, 300))('plan %i can be written and read, and comes out the same again', (seed) => {
   const plan = randomPlan(seed);
   expect(expectOk(parsePlan(serializePlan(plan)))).toEqual(plan);
-  if (seed % 8 === 0) expect(randomPlan(seed)).toEqual(plan);
+  // Said in full it is made anew.
+  if (seed % 8 === 0) expect(randomPlan(seed, randomSetting(seed))).toEqual(plan);
 });

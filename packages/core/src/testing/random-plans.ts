@@ -66,19 +66,20 @@ export function randomSetting(seed: number): RandomPlanSetting {
     : setting;
 }
 
-/** So many are kept: what is tried on the same plans by several files is made, and solved, once. */
-const MOST_KEPT = 60;
-const kept = new Map<string, Plan>();
+/** So many are kept: what is tried on the same plans by several files is made, and solved, once. What is led takes its time: more of it. */
+const MOST_KEPT = { led: 120, other: 60 };
+const kept = { led: new Map<string, Plan>(), other: new Map<string, Plan>() };
 
 /** A random plan. */
 export function randomPlan(seed: number, setting: Partial<RandomPlanSetting> = {}): Plan {
   const key = JSON.stringify([seed, setting]);
-  const known = kept.get(key);
+  const sort = (setting.wired ?? randomSetting(seed).wired) === 'by the router' ? 'led' : 'other';
+  const known = kept[sort].get(key);
   if (known !== undefined) return known;
   const plan = made(seed, setting);
-  const [oldest] = kept.keys();
-  if (kept.size >= MOST_KEPT && oldest !== undefined) kept.delete(oldest);
-  kept.set(key, plan);
+  const [oldest] = kept[sort].keys();
+  if (kept[sort].size >= MOST_KEPT[sort] && oldest !== undefined) kept[sort].delete(oldest);
+  kept[sort].set(key, plan);
   return plan;
 }
 

@@ -32,6 +32,24 @@ describe('an answer that is kept', () => {
     expect(work).toHaveBeenCalledTimes(3);
   });
 
+  test('as many as it says stay under one object, the oldest looked at goes', () => {
+    const work = vi.fn((box: Box, by: number) => ({ sum: box.size * by }));
+    const times = remembered(
+      { name: 'times', under: (box: Box, _by: number) => box, rests: (_box, by) => [by], most: 2 },
+      work,
+    );
+    const box = { size: 3 };
+    const [two, five] = [times(box, 2), times(box, 5)];
+    expect([times(box, 2), times(box, 5), times(box, 2)]).toEqual([two, five, two]);
+    expect(times(box, 2)).toBe(two);
+    expect(work).toHaveBeenCalledTimes(2);
+    times(box, 7);
+    expect(times(box, 2)).toBe(two);
+    expect(work).toHaveBeenCalledTimes(3);
+    expect(times(box, 5)).toEqual({ sum: 15 });
+    expect(work).toHaveBeenCalledTimes(4);
+  });
+
   test('the last one stays as long as nothing differs that matters', () => {
     const work = vi.fn(({ size }: Box) => ({ size }));
     const last = rememberedLast('size', (a: Box, b: Box) => a.size === b.size, work);

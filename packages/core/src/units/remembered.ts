@@ -29,6 +29,8 @@ interface Keeping<Args extends readonly unknown[]> {
   readonly under: (...args: Args) => object;
   /** All else that the answer rests on. Missing: nothing. */
   readonly rests?: (...args: Args) => readonly unknown[];
+  /** So many answers stay under each object, for what rests on this and that in turn. Missing: the latest alone. */
+  readonly most?: number;
 }
 
 interface Kept<Answer> {
@@ -40,27 +42,33 @@ interface Kept<Answer> {
 
 const NOTHING: readonly unknown[] = [];
 
-/** The function, with its latest answer kept under each object. */
+/** The function, with its latest answers kept under each object: one, or as many as it says. */
 export function remembered<Args extends readonly unknown[], Answer>(
-  { name, under, rests }: Keeping<Args>,
+  { name, under, rests, most = 1 }: Keeping<Args>,
   work: (...args: Args) => Answer,
 ): (...args: Args) => Answer {
-  const kept = new WeakMap<object, Kept<Answer>>();
+  /** The latest first. */
+  const kept = new WeakMap<object, Kept<Answer>[]>();
   return (...args) => {
     const key = under(...args);
-    const known = kept.get(key);
-    if (known !== undefined && rests !== undefined && areSame(known.args, args)) {
-      if (comparison !== null) compareAgain(name, known.answer, () => work(...args));
-      return known.answer;
+    const known = kept.get(key) ?? [];
+    let now: readonly unknown[] | undefined;
+    for (let i = 0; i < known.length; i += 1) {
+      const one = known[i] as Kept<Answer>;
+      if (rests === undefined || !areSame(one.args, args)) {
+        now ??= rests === undefined ? NOTHING : rests(...args);
+        if (!areSame(one.rests, now)) continue;
+        one.args = args;
+      }
+      if (i > 0) known.unshift(...known.splice(i, 1));
+      if (comparison !== null) compareAgain(name, one.answer, () => work(...args));
+      return one.answer;
     }
-    const now = rests === undefined ? NOTHING : rests(...args);
-    if (known !== undefined && areSame(known.rests, now)) {
-      known.args = args;
-      if (comparison !== null) compareAgain(name, known.answer, () => work(...args));
-      return known.answer;
-    }
+    now ??= rests === undefined ? NOTHING : rests(...args);
     const answer = work(...args);
-    kept.set(key, { args, rests: now, answer });
+    known.unshift({ args, rests: now, answer });
+    if (known.length > most) known.pop();
+    kept.set(key, known);
     return answer;
   };
 }
