@@ -66,7 +66,34 @@ ${ruleRows.join('\n')}
 | file | tests |
 |---|---|
 ${engineRows.join('\n')}
+
+## Changes of the code that tests notice
+
+\`npm run mutate -- ROOM\` changes the code of a room in one place at a time (a sample of 150, drawn once and for all; texts and types are left alone) and
+runs the tests of that room and of those that rest on it. Wanted: 95 % of the changes run through by a test, 85 % noticed, by the lower end of the interval of
+95 % at least 78 %. Those with which a test runs on for ever are told apart.
+
+| room | tried | run through, % | noticed, % | at least, % | on for ever |
+|---|---|---|---|---|---|
+${mutationRows().join('\n')}
 `;
+}
+
+interface Tally {
+  readonly tried: number;
+  readonly coveredPercent: number;
+  readonly killedPercent: number;
+  readonly killedAtLeastPercent: number;
+  readonly timedOut: number;
+}
+
+/** What the last runs told (`scripts/mutate.ts`). */
+function mutationRows(): readonly string[] {
+  const told = readFileSync(join(ROOT, '../../../docs/mutation.json'), 'utf8');
+  return Object.entries(JSON.parse(told) as Record<string, Tally>).map(
+    ([room, { tried, coveredPercent, killedPercent, killedAtLeastPercent, timedOut }]) =>
+      `| ${room} | ${tried} | ${coveredPercent} | ${killedPercent} | ${killedAtLeastPercent} | ${timedOut} |`,
+  );
 }
 
 test('every rule and every file of the engine has a test, and the index names it', async () => {

@@ -1,6 +1,17 @@
 import { describe, expect, test } from 'vitest';
 import { USUAL_ASSUMED } from '../assumptions/assumptions.ts';
-import { judgeGap, lineConductor, loopedHole, requiredGap, touchingGapMm } from './required-gap.ts';
+import {
+  judgeGap,
+  keptApart,
+  lineConductor,
+  loopedHole,
+  requiredGap,
+  rulesOfCloth,
+  touchingGapMm,
+} from './required-gap.ts';
+import type { StitchKind } from './stitch-kind.ts';
+import { bobbinStitch } from './stitches/bobbin.ts';
+import { couchedLine } from './stitches/couched.ts';
 import { runningStitch } from './stitches/running.ts';
 import { maybeThreadKind, type ThreadKind } from './thread-kinds.ts';
 
@@ -59,6 +70,49 @@ describe('required gap', () => {
   });
 });
 
+describe('two faces', () => {
+  test.each([
+    ['thick and firm', 2, 1, true],
+    ['a knit, however thick', 2, 1.5, false],
+    ['just below a knit', 2, 1.49, true],
+    ['thin', 0.4, 1, false],
+    ['no thicker than a millimetre', 1, 1, false],
+  ] as const)(
+    '%s: %d mm of looseness %d keeps them apart: %s (handbook section 3)',
+    (_, thicknessMm, looseness, isApart) => {
+      expect(rulesOfCloth({ thicknessMm, looseness }, 1, USUAL_ASSUMED)).toEqual({
+        looseness,
+        gapInStitches: 1,
+        betweenMm: USUAL_ASSUMED.betweenEnvelopesMm,
+        separatesFaces: isApart,
+      });
+    },
+  );
+
+  const on = (faces: 'right' | 'wrong' | 'both') => ({ panelId: 'a', stitchMm: 5, halfWidthMm: 1, faces });
+  test.each([
+    ['right', 'wrong', true],
+    ['wrong', 'right', true],
+    ['right', 'right', false],
+    ['both', 'wrong', false],
+    ['right', 'both', false],
+    ['both', 'both', false],
+  ] as const)('what lies on %s and on %s is apart on such cloth: %s', (a, b, isApart) => {
+    expect(keptApart(on(a), on(b), 'flat', () => ({ ...firm, separatesFaces: true }))).toBe(isApart);
+    expect(keptApart(on(a), on(b), 'flat', () => firm)).toBe(false);
+  });
+
+  test('a stitch lies where it shows: on the worked face, on the other one, or on both', () => {
+    const facesOf = (stitch: StitchKind) =>
+      (['right', 'wrong'] as const).map(
+        (worked) => lineConductor(steel, stitch, 5, worked, 'a', USUAL_ASSUMED).faces,
+      );
+    expect(facesOf(runningStitch)).toEqual(['both', 'both']);
+    expect(facesOf(couchedLine)).toEqual(['right', 'wrong']);
+    expect(facesOf(bobbinStitch)).toEqual(['wrong', 'right']);
+  });
+});
+
 describe('judging a gap', () => {
   const line = lineConductor(steel, runningStitch, 5, 'right', 'a', USUAL_ASSUMED);
   test.each([
@@ -77,5 +131,6 @@ describe('judging a gap', () => {
     expect(judgeGap(4.9, long, long, 'flat', () => firm)).toBe('mend');
     const touching = touchingGapMm(long, long, 'flat', () => firm);
     expect(judgeGap(touching - 0.01, long, long, 'flat', () => firm)).toBe('stop');
+    expect(judgeGap(touching, long, long, 'flat', () => firm)).toBe('mend');
   });
 });

@@ -3,6 +3,9 @@ import { describe, expect, test } from 'vitest';
 import { USUAL_ASSUMED } from '../assumptions/assumptions.ts';
 import type { Point } from '../geometry/point.ts';
 import { distance } from '../geometry/point.ts';
+import type { StitchKind } from './stitch-kind.ts';
+import { maybeStitchKind, SEWN_STITCHES, STITCH_KINDS } from './stitch-kinds.ts';
+import { bobbinStitch } from './stitches/bobbin.ts';
 import { runningStitch } from './stitches/running.ts';
 import { ohmPerMetreOf, THREAD_KINDS } from './thread-kinds.ts';
 import { contactOhm, loopLengthMm, loopsThatFit, sumLine } from './thread-sums.ts';
@@ -76,6 +79,22 @@ describe('running stitch', () => {
   test('a line of no length has no stitches', () => {
     expect(runningStitch.layOut(line(0), setting)).toEqual([]);
   });
+});
+
+test('stitches are told by their ids; wire and tape are laid, all else is sewn; a running stitch alone takes a step', () => {
+  const ids = STITCH_KINDS.map(({ id }) => id);
+  expect(new Set(ids).size).toBe(ids.length);
+  for (const kind of STITCH_KINDS) expect(maybeStitchKind(kind.id)).toBe(kind);
+  expect(SEWN_STITCHES.map(({ id }) => id)).toEqual(ids.filter((id) => id !== 'laid'));
+  expect(STITCH_KINDS.filter(({ takesStep }) => takesStep)).toEqual([runningStitch]);
+  expect(maybeStitchKind('cross')).toBeUndefined();
+});
+
+test('stitches are counted where they show: those on top of a running line, all that lie beneath a bobbin line', () => {
+  const countOf = (stitch: StitchKind): number => sumLine(stitch, line(35), setting, 1).stitchCount;
+  // 35 mm of 5 mm stitches and 5 mm steps: four on top, three below.
+  expect(countOf(runningStitch)).toBe(4);
+  expect(countOf(bobbinStitch)).toBe(7);
 });
 
 describe('sums of the trade', () => {
