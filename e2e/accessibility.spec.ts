@@ -23,7 +23,9 @@ const THEMES = ['light', 'dark'] as const;
 type Theme = (typeof THEMES)[number];
 
 for (const { what, width, height } of SCREENS)
-  test(`every view passes an accessibility scan on ${what}, in the light and the dark theme`, async ({ page }) => {
+  test(`every view passes an accessibility scan on ${what}, in the light and the dark theme`, async ({
+    page,
+  }) => {
     test.slow();
     let theme: Theme = 'light';
     const use = async (wanted: Theme): Promise<void> => {

@@ -32,8 +32,9 @@ describe.each(READY_PIECES.map((one) => [one.id, one] as const))('%s', (_id, one
       }
       const usual = usualSizes(one);
       const handle = field.handle?.(usual);
+      if (handle === undefined) continue;
       const pulled = field.handle?.({ ...usual, [field.id]: sizeOf(usual, field.id) + 1 });
-      if (handle === undefined || pulled === undefined) continue;
+      if (pulled === undefined) throw new Error(`the handle of ${field.id} is lost when it is pulled`);
       const moved = pulled.at[handle.along] - handle.at[handle.along];
       expect(moved * handle.perMm, field.id).toBeCloseTo(1, 6);
     }
@@ -45,6 +46,7 @@ describe.each(READY_PIECES.map((one) => [one.id, one] as const))('%s', (_id, one
       for (const p of flattenCurve(guide.nodes, guide.closed)) {
         expect(p.x).toBeGreaterThanOrEqual(box.left - 0.01);
         expect(p.x).toBeLessThanOrEqual(box.right + 0.01);
+        expect(p.y).toBeGreaterThanOrEqual(box.top - 0.01);
         expect(p.y).toBeLessThanOrEqual(box.bottom + 0.01);
       }
     }
@@ -55,6 +57,14 @@ describe.each(READY_PIECES.map((one) => [one.id, one] as const))('%s', (_id, one
     expect(merged).toHaveLength(1);
     expect(Math.abs(areaD(merged[0] as never)) / signedAreaMm2(outline)).toBeCloseTo(1, 4);
   });
+});
+
+test('most sizes can be pulled by a handle, and most pieces show folds or lines', () => {
+  const fields = READY_PIECES.flatMap(({ sizes }) => sizes);
+  expect(fields.filter(({ handle }) => handle !== undefined).length).toBeGreaterThan(0.5 * fields.length);
+  expect(
+    READY_PIECES.filter((one) => (one.guides?.(usualSizes(one)) ?? []).length > 0).length,
+  ).toBeGreaterThan(2);
 });
 
 test('areas of simple pieces are those of their closed forms', () => {
