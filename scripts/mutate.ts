@@ -46,9 +46,7 @@ const config = {
 writeFileSync(join(folder, 'config.json'), JSON.stringify(config));
 
 const begun = Date.now();
-const patterns = asked.tests.map(
-  (pattern) => `${CORE}/${pattern.endsWith('.ts') ? pattern : `${pattern}.test.ts`}`,
-);
+const patterns = asked.tests.map((pattern) => `${CORE}/${pattern}.test.ts`);
 const run = spawn('npx', ['stryker', 'run', join(folder, 'config.json')], {
   cwd: ROOT,
   stdio: 'inherit',
@@ -81,8 +79,8 @@ if (wanted.length === 0) {
   process.exit(1);
 }
 const tally = {
+  tried: wanted.length,
   ...tallied(told),
-  wanted: wanted.length,
   minutes: Math.round((Date.now() - begun) / 6000) / 10,
 };
 console.log(`${room}:`, tally);

@@ -9,7 +9,7 @@ import { tickStep } from '../plan/edits/progress-edits.ts';
 import type { Plan } from '../plan/schema.ts';
 import { cleanPart, type LeftOut } from '../router/clean-part.ts';
 import { type PlanProblem, routingProblemOf } from '../router/problem-of-plan.ts';
-import { previewProposal } from '../router/proposal.ts';
+import { previewProposal, proposalEdit } from '../router/proposal.ts';
 import { type RouteRequest, USUAL_REQUEST } from '../router/route-request.ts';
 import type { RoutingSolution } from '../router/routing-problem.ts';
 import { crosswise } from '../testing/crosswise.ts';
@@ -19,7 +19,7 @@ import { findHomes, type Home, moveHome } from './homes.ts';
 import { leftOutWords } from './left-out-words.ts';
 import { patchReasons } from './patch-reasons.ts';
 import { priceMm, threadFigures } from './thread-figures.ts';
-import { type WayOut, wayOutEdit, waysOut } from './ways-out.ts';
+import { type WayOut, waysOut } from './ways-out.ts';
 
 const FIXED: RouteRequest = { ...USUAL_REQUEST, freedom: 'fixed' };
 
@@ -152,7 +152,8 @@ describe('patches', () => {
     for (const way of ways) {
       expect(way.solution.conflicts).toBe(0);
       expect(way.patches).toBeLessThan(patched.patches?.length ?? 0);
-      const next = applyEdit(build.plan, expectOk(wayOutEdit(way)));
+      const base = way.before === null ? build.plan : applyEdit(build.plan, way.before);
+      const next = applyEdit(base, expectOk(proposalEdit(base, way.problem, way.solution)));
       expect(next).toEqual(expectOk(previewProposal(way.plan, way.problem, way.solution)));
       expect(way.dearerMm).toBeCloseTo(priceMm(threadFigures(next)) - priceMm(threadFigures(now)), 3);
       expect(way.moreThreadMm).toBeCloseTo(threadFigures(next).threadMm - threadFigures(now).threadMm, 6);

@@ -3,9 +3,8 @@
  * patch where the habits have none. Each is tried by routing, priced against the proposal, and handed out as a proposal of its own.
  */
 
-import { type Result, succeed } from '../errors/problem.ts';
 import { hasElement } from '../parts/part-element.ts';
-import { applyEdit, type Edit, squashEdits } from '../plan/edit.ts';
+import { applyEdit, type Edit } from '../plan/edit.ts';
 import { moveParts, turnPart } from '../plan/edits/part-edits.ts';
 import { changeHabits } from '../plan/edits/plan-edits.ts';
 import { holeName } from '../plan/hole-names.ts';
@@ -15,7 +14,7 @@ import type { Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { cleanPart, type LeftOut } from '../router/clean-part.ts';
 import { type PlanProblem, routingProblemOf } from '../router/problem-of-plan.ts';
-import { pinMoves, previewProposal, proposalEdit } from '../router/proposal.ts';
+import { pinMoves, previewProposal } from '../router/proposal.ts';
 import { route } from '../router/route.ts';
 import type { Freedom, RouteRequest } from '../router/route-request.ts';
 import type { RoutingSolution } from '../router/routing-problem.ts';
@@ -130,13 +129,6 @@ export function* waysOut(
     });
   }
   return found.sort((a, b) => a.leftOut.length - b.leftOut.length || a.dearerMm - b.dearerMm);
-}
-
-/** The edit that does all of a way out: what comes before, and the threads. Fails where its threads cannot be laid on the plan as it is now. */
-export function wayOutEdit({ plan, problem, solution, before }: WayOut): Result<Edit> {
-  const threads = proposalEdit(plan, problem, solution);
-  if (!threads.ok || before === null) return threads;
-  return succeed(squashEdits(before, threads.value));
 }
 
 function triesFor(

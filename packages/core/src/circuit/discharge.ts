@@ -233,37 +233,3 @@ function* chargeWhere<Load extends Given>(
   }
   return before;
 }
-
-/** What the load of a single cell does at one state of charge: current, volts at the cell, and a quantity that is watched. */
-export interface Load {
-  readonly amp: number;
-  readonly volt: number;
-  readonly watched: number;
-}
-
-export interface DischargeTask {
-  loadAt(chargeLeft: number): Load;
-  /** Capacity in Ah at a load current in A. */
-  capacityAh(amp: number): number;
-  /** Where the cell's table bends, by falling charge from 1 to 0. */
-  readonly knots: readonly number[];
-  readonly marks: ReadonlyArray<{ readonly id: string; isPast(load: Load): boolean }>;
-}
-
-/** Runs a single cell down to empty: hours at which each mark was first passed, and in all. A load without current never ends: Infinity. */
-export function discharge({ loadAt, capacityAh, knots, marks }: DischargeTask): {
-  readonly hours: ReadonlyMap<string, number>;
-  readonly endHours: number;
-} {
-  const id = 'cell';
-  const work = runDownTogether<Load & Given>({
-    banks: [{ id, capacityAh, knots }],
-    loadAt: ([charge]) => {
-      const load = loadAt(charge as number);
-      return { ...load, amps: [load.amp] };
-    },
-    marks,
-    isDone: (passed) => passed.has(id),
-  });
-  for (let step = work.next(); ; step = work.next()) if (step.done === true) return step.value;
-}

@@ -1,6 +1,6 @@
 import { type CurveNode, flattenCurve } from '../geometry/curve.ts';
 import type { Point } from '../geometry/point.ts';
-import { boundsOf, type Polygon, polygonContains } from '../geometry/polygon.ts';
+import { boundsOf, type Polygon } from '../geometry/polygon.ts';
 import { groupBy } from '../units/group-by.ts';
 import { remembered } from '../units/remembered.ts';
 import type { GuideLine, Sizes } from './ready-piece.ts';
@@ -167,14 +167,6 @@ export const markingBox = remembered(
 /** The areas of one use as polygons. */
 export function areasFor(cloth: Pick<Cloth, 'markings'>, use: MarkingUse): readonly Polygon[] {
   return markingsFor(cloth, use).map(curvePoints);
-}
-
-/** Whether there is cloth at a place: inside the outline and in no opening. */
-export function hasClothAt(cloth: Pick<Cloth, 'shape' | 'markings'>, p: Point): boolean {
-  return (
-    polygonContains(clothOutline(cloth), p) &&
-    !areasFor(cloth, 'opening').some((area) => polygonContains(area, p))
-  );
 }
 
 /** The face that is down when this one is up. */

@@ -108,20 +108,6 @@ export function centroidOf(polygon: Polygon): Point {
   return { x: minX + x / (6 * area), y: minY + y / (6 * area) };
 }
 
-/** Whether an outline has no inward corner. */
-export function isConvex(polygon: Polygon): boolean {
-  let turns = 0;
-  for (const [i, b] of polygon.entries()) {
-    const a = polygon[(i + polygon.length - 1) % polygon.length] as Point;
-    const c = polygon[(i + 1) % polygon.length] as Point;
-    const side = Math.sign((b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x));
-    if (side === 0) continue;
-    if (turns === 0) turns = side;
-    else if (side !== turns) return false;
-  }
-  return true;
-}
-
 /** The upright box round points, mm. Throws RangeError for none. */
 export function boxAround(points: readonly Point[]): {
   readonly minX: number;

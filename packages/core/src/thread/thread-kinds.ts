@@ -66,11 +66,3 @@ export function fuzzMm({ hairs }: Pick<ThreadKind, 'hairs'>, assumed: Assumed): 
 export function maybeThreadKind(id: string): ThreadKind | undefined {
   return THREAD_KINDS.find((kind) => kind.id === id);
 }
-
-/**
- * Ohms per metre from first principles: R/L = ρ·D/λ (physics), with resistivity in Ω·m, density in kg/m³ and
- * linear density in tex (1 tex = 1e-6 kg/m).
- */
-export function ohmPerMetreOf(resistivityOhmM: number, densityKgM3: number, tex: number): number {
-  return (resistivityOhmM * densityKgM3) / (tex * 1e-6);
-}

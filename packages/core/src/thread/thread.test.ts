@@ -7,7 +7,7 @@ import type { StitchKind } from './stitch-kind.ts';
 import { maybeStitchKind, SEWN_STITCHES, STITCH_KINDS } from './stitch-kinds.ts';
 import { bobbinStitch } from './stitches/bobbin.ts';
 import { runningStitch } from './stitches/running.ts';
-import { ohmPerMetreOf, THREAD_KINDS } from './thread-kinds.ts';
+import { THREAD_KINDS } from './thread-kinds.ts';
 import { contactOhm, loopLengthMm, loopsThatFit, sumLine } from './thread-sums.ts';
 
 const setting = { stitchMm: 5, gapMm: 5, workedFace: 'right' as const };
@@ -98,13 +98,18 @@ test('stitches are counted where they show: those on top of a running line, all 
 });
 
 describe('sums of the trade', () => {
-  test('resistance from first principles: 316L steel of 50 tex has 118.4 Ω/m (7.4e-7 Ω·m, 8000 kg/m³; from memory)', () => {
-    expect(ohmPerMetreOf(7.4e-7, 8000, 50)).toBeCloseTo(118.4, 6);
-    // Steel 3-ply of about 30 Ω/m would then be some 200 tex, 2-ply of 50 Ω/m some 120: heavier thread, fewer ohms.
-    const tex = (perMetre: number): number => 5920 / perMetre;
+  test('ohms of wire, tape and steel are those of their stuff: resistivity over area (physics; what the stuffs have, from memory)', () => {
     const ohmPerM = (id: string): number =>
       THREAD_KINDS.find((kind) => kind.id === id)?.ohmPerM ?? Number.NaN;
-    expect(tex(ohmPerM('steel-3-ply'))).toBeGreaterThan(tex(ohmPerM('steel-2-ply')));
+    // Copper of 17.2 nΩ·m over 0.14 mm²; tape of 0.05 Ω per square, 5 mm wide.
+    expect(ohmPerM('insulated-wire')).toBeCloseTo(17.2e-9 / 0.14e-6, 3);
+    expect(ohmPerM('conductive-tape')).toBeCloseTo(0.05 / 0.005, 9);
+    // Steel 316L, 7.4e-7 Ω·m and 8000 kg/m³: of so many ohms a metre it weighs 80 to 300 g a kilometre, the more plies the more.
+    const tex = (id: string): number => (7.4e-7 * 8000) / (ohmPerM(id) * 1e-6);
+    const steel = ['steel-2-ply', 'steel-3-ply', 'steel-4-ply'].map(tex);
+    expect(steel).toEqual([...steel].sort((a, b) => a - b));
+    expect(Math.min(...steel)).toBeGreaterThan(80);
+    expect(Math.max(...steel)).toBeLessThan(300);
   });
 
   test('a run of two holes and three stitches needs more than 75 mm and no more than 230 (common practice, no source)', () => {

@@ -1,11 +1,11 @@
 /** What is known of lines on the grid, against plain looks at every cell. */
 import { describe, expect, test } from 'vitest';
 import { seededRandom } from '../../random/random.ts';
+import { planOrder } from '../../testing/plan-order.ts';
 import { strewnBoard } from '../../testing/strewn-board.ts';
 import { prepareBoard } from './board.ts';
 import { comesNear, conflictOf, linesInBlocksOf, placeOfConflict } from './grid-line.ts';
 import { Ground } from './ground.ts';
-import { planOrder } from './order-plan.ts';
 import { ledOnGrid } from './race.ts';
 
 /** Lights strewn so closely, and planned so shortly, that some lines are in conflict. */

@@ -2,12 +2,12 @@
 import { describe, expect, test } from 'vitest';
 import { seededRandom } from '../../random/random.ts';
 import { faults, solve } from '../../testing/plain-routing-checker.ts';
+import { planOrder } from '../../testing/plan-order.ts';
 import { boardLight, boardProblem, strewnBoard, turnsOf } from '../../testing/strewn-board.ts';
 import type { RoutingPart, RoutingProblem } from '../routing-problem.ts';
 import { prepareBoard } from './board.ts';
 import { fineGridStepMm, gridStepMm } from './grid-step.ts';
 import { Ground } from './ground.ts';
-import { planOrder } from './order-plan.ts';
 import { Realisation } from './realise.ts';
 
 const stepOf = (problem: RoutingProblem): number => gridStepMm(prepareBoard(problem));

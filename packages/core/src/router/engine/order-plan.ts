@@ -54,15 +54,6 @@ export interface Kept {
   readonly pins?: boolean;
 }
 
-/** The plan of `planningOrder`, without pauses. */
-export function planOrder(...how: Parameters<typeof planningOrder>): OrderPlan {
-  const steps = planningOrder(...how);
-  for (;;) {
-    const { done, value } = steps.next();
-    if (done === true) return value;
-  }
-}
-
 /**
  * Anneals until `spent` says 1: it is asked with the number of moves made. The same random numbers and moves give the same plan,
  * however often it is paused. What it keeps stays as it is.

@@ -2,12 +2,13 @@
 import { describe, expect, test } from 'vitest';
 import { seededRandom } from '../../random/random.ts';
 import { crossingsOf } from '../../testing/plan-crossings.ts';
+import { planOrder } from '../../testing/plan-order.ts';
 import { strewnBoard } from '../../testing/strewn-board.ts';
 import type { RoutingProblem } from '../routing-problem.ts';
 import { prepareBoard } from './board.ts';
 import { CellIndex } from './cell-index.ts';
 import { legsCross } from './legs.ts';
-import { PlanState, planOrder } from './order-plan.ts';
+import { PlanState } from './order-plan.ts';
 
 describe('plans on straight lines', () => {
   test('the running cost holds for rows fed in the middle or from both ends, branches and paired turns too', () => {

@@ -1,11 +1,11 @@
 /** From the grid to tight lines and turned parts: nothing that was legal is lost on the way. */
 import { describe, expect, test } from 'vitest';
 import { seededRandom } from '../../random/random.ts';
+import { planOrder } from '../../testing/plan-order.ts';
 import { strewnBoard, turnsOf } from '../../testing/strewn-board.ts';
 import { prepareBoard } from './board.ts';
 import { pulledTight } from './finish.ts';
 import { Ground } from './ground.ts';
-import { planOrder } from './order-plan.ts';
 import { polishTurns } from './polish.ts';
 import { Realisation } from './realise.ts';
 

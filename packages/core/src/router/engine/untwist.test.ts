@@ -2,9 +2,10 @@
 import { describe, expect, test } from 'vitest';
 import { seededRandom } from '../../random/random.ts';
 import { crossingsOf } from '../../testing/plan-crossings.ts';
+import { planOrder } from '../../testing/plan-order.ts';
 import { boardLight, boardProblem, strewnBoard, turnsOf } from '../../testing/strewn-board.ts';
 import { prepareBoard } from './board.ts';
-import { planningOrder, planOrder } from './order-plan.ts';
+import { planningOrder } from './order-plan.ts';
 import { StrandOrders } from './strand-orders.ts';
 import { twistedParts } from './untwist.ts';
 
