@@ -2,6 +2,7 @@
 import { describe, expect, test } from 'vitest';
 import { willItLight } from '../circuit/will-it-light.ts';
 import { expectOk } from '../errors/problem.ts';
+import { lightsIn } from '../joining/sides.ts';
 import { maybeLightColour } from '../parts/light-colours.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { exchangeSource } from '../plan/edits/exchange-edits.ts';
@@ -62,6 +63,30 @@ describe('the resistor', () => {
     // What was foretold is what the sewn resistor gives, but for its own two contacts.
     expect(Math.abs(advice.amp / (light?.amp ?? 1) - 1)).toBeLessThan(0.05);
     expect(advice.watt).toBeCloseTo(advice.amp ** 2 * advice.resistorOhm, 12);
+  });
+
+  test('of a light of two colours each has its own: the one of fewer volts needs more before it', () => {
+    const wantedFor = (hole: string): number => {
+      const plan = wired(
+        new PlanBuilder('Two colours', 800, 400)
+          .place('aaa-holder-2-boost', 'holder', 100, 200)
+          .place('bare-leg-light-two-colour', 'a', 400, 200)
+          .sew('holder.plus-1', `a.${hole}`)
+          .sew('holder.minus-1', 'a.minus'),
+      );
+      const found = lightsIn(plan).flatMap(({ id }) => resistorFor(plan, id, 0.01) ?? []);
+      expect(found).toHaveLength(1);
+      return found[0]?.wantedOhm ?? 0;
+    };
+    const [red, green] = [wantedFor('plus-red'), wantedFor('plus-green')];
+    // At 10 mA so many volts between them (by their laws) are a hundred times so many ohms; what both share is the same for both.
+    const volts = (id: string): number => {
+      const law = maybeLightColour(id);
+      if (law === undefined) throw new Error(`no ${id}`);
+      return law.ideality * 0.02585 * Math.log1p(0.01 / law.saturationA) + 0.01 * law.seriesOhm;
+    };
+    expect(red - green).toBeCloseTo((volts('yellow-green') - volts('red')) / 0.01, -1);
+    expect(red).toBeGreaterThan(100);
   });
 
   test('none is needed where the light gets less already, and none can be told where nothing feeds it', () => {

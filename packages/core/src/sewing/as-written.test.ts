@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { checkPlan } from '../checks/check-plan.ts';
 import { expectOk } from '../errors/problem.ts';
+import type { Point } from '../geometry/point.ts';
 import { cutPieces } from '../pieces/pieces.ts';
 import { applyEdit } from '../plan/edit.ts';
 import { addMarkings, chooseWorkedFace } from '../plan/edits/cloth-edits.ts';
@@ -117,6 +118,35 @@ describe('a machine line', () => {
 });
 
 describe('faces', () => {
+  test.each([
+    ['running', 8, 3],
+    // A machine's line lies beneath; it is sewn along from the face that lies up.
+    ['bobbin', 8, 0],
+  ] as const)(
+    'a %s line of 8 mm stitches and 3 mm steps is thick for %i mm on the face worked on, for %i mm on the other',
+    (stitchId, own, far) => {
+      const build = new PlanBuilder('Line', 300, 100)
+        .light('a', 30, 50)
+        .light('b', 270, 50)
+        .sew('a.plus', 'b.plus');
+      const [id = ''] = Object.keys(build.plan.runs);
+      build.edit(
+        changeStitching(build.plan, id, { stitchId, stitchMm: 8, ...(far > 0 ? { gapMm: far } : {}) }),
+      );
+      const thickMm = (face: 'right' | 'wrong'): readonly number[] =>
+        patternDrawing(build.plan, face).flatMap((item) => {
+          if (item.kind !== 'line' || item.widthMm !== 0.7 || item.points.length !== 2) return [];
+          const [a, b] = item.points as [Point, Point];
+          return [Math.hypot(a.x - b.x, a.y - b.y)];
+        });
+      const [near, beneath] = [thickMm('right'), thickMm('wrong')];
+      expect(near.length).toBeGreaterThan(15);
+      for (const mm of near) expect(Math.abs(mm - own)).toBeLessThan(0.6);
+      expect(beneath.length > 0).toBe(far > 0);
+      for (const mm of beneath) expect(Math.abs(mm - far)).toBeLessThan(0.6);
+    },
+  );
+
   test('a part on the wrong side: the piece is turned over for its loops and back for the line, and the needle comes from the other side', () => {
     const build = smallLantern();
     build.edit(turnPartOver(build.plan, build.part('left').id, 'wrong'));
