@@ -16,10 +16,15 @@ import {
   nodesOf,
   THERMAL_VOLT,
 } from './circuit.ts';
+import {
+  type DiodeLine,
+  firstJunction,
+  JUNCTION_LEAK_S,
+  limitedStep,
+  NO_LINE,
+  tangent,
+} from './diode-line.ts';
 import { NetworkShape } from './network-solve.ts';
-
-/** Conductance laid over every junction so that reversed diodes do not cut a node off; bounds its error to 1e-14 A. */
-const JUNCTION_LEAK_S = 1e-15;
 
 /**
  * Newton stops when every junction moves by less than this, or changes no current by more than that: both far
@@ -35,9 +40,6 @@ const MOST_ITERATIONS = 300;
  */
 const LATE_ITERATION = 100;
 const LATE_SETTLED_AMP = 1e-13;
-
-/** Exponents are cut off here, where a current is beyond all sense but still a number. */
-const LARGEST_EXPONENT = 300;
 
 /** The answer at one set of values. */
 export interface CircuitPoint {
@@ -121,11 +123,20 @@ export class CompiledCircuit {
     const junctions = near?.junctions.slice() ?? Float64Array.from(laws, firstJunction);
     const firm = this.#firmPart(values, offsets);
     this.#shape ??= new NetworkShape({ size: this.#size, ends: this.#layout.ends });
+    // Written anew in each round.
+    const round: Values = {
+      siemens: new Float64Array(firm.siemens.length),
+      toKnown: new Float64Array(this.#size),
+      inflow: new Float64Array(this.#size),
+    };
+    const lines = Array.from(laws, () => NO_LINE);
     for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration += 1) {
-      const round = this.#assemble(firm, offsets, junctions, laws);
-      const solution = this.#shape.factor(round).volts(round.inflow);
+      for (let d = 0; d < laws.length; d += 1)
+        lines[d] = tangent(laws[d] as DiodeLaw, junctions[d] as number);
+      this.#assemble(round, firm, offsets, lines);
+      const solution = this.#shape.voltsInPlace(round, round.inflow);
       const settledAmp = iteration < LATE_ITERATION ? SETTLED_AMP : LATE_SETTLED_AMP;
-      if (this.#step(solution, offsets, junctions, laws, settledAmp))
+      if (this.#step(solution, offsets, junctions, lines, laws, settledAmp))
         return succeed(this.#report(values, solution, offsets, junctions, laws, iteration));
     }
     return fail('circuit-no-solution', `It did not settle in ${MOST_ITERATIONS} rounds.`);
@@ -164,19 +175,16 @@ export class CompiledCircuit {
     return firm;
   }
 
-  #assemble(firm: Values, offsets: Float64Array, junctions: Float64Array, laws: readonly DiodeLaw[]): Values {
-    const round: Values = {
-      siemens: firm.siemens.slice(),
-      toKnown: firm.toKnown.slice(),
-      inflow: firm.inflow.slice(),
-    };
+  #assemble(round: Values, firm: Values, offsets: Float64Array, lines: readonly DiodeLine[]): void {
+    round.siemens.set(firm.siemens);
+    round.toKnown.set(firm.toKnown);
+    round.inflow.set(firm.inflow);
     for (let d = 0; d < this.#diodes.length; d += 1) {
       const e = this.#diodes[d] as number;
-      const line = tangent(laws[d] as DiodeLaw, junctions[d] as number);
+      const line = lines[d] as DiodeLine;
       this.#addConductance(round, offsets, e, line.slopeS);
       this.#addCurrent(round, e, line.offsetA);
     }
-    return round;
   }
 
   #addCurrent({ inflow }: Values, e: number, amp: number): void {
@@ -212,21 +220,27 @@ export class CompiledCircuit {
     solution: Float64Array,
     offsets: Float64Array,
     junctions: Float64Array,
+    lines: readonly DiodeLine[],
     laws: readonly DiodeLaw[],
     settledAmp: number,
   ): boolean {
     let isSettled = true;
-    for (const [d, e] of this.#diodes.entries()) {
+    for (let d = 0; d < this.#diodes.length; d += 1) {
+      const e = this.#diodes[d] as number;
       const law = laws[d] as DiodeLaw;
       const old = junctions[d] as number;
-      const line = tangent(law, old);
+      const line = lines[d] as DiodeLine;
       const across =
         this.#voltAt(this.#end(e, 0), solution, offsets) - this.#voltAt(this.#end(e, 1), solution, offsets);
       const wanted = across - law.seriesOhm * (line.offsetA + line.slopeS * across);
       junctions[d] = limitedStep(law, old, wanted);
       const moved = Math.abs(wanted - old);
-      const slope = tangent(law, Math.max(old, wanted)).slopeS;
-      if (moved > SETTLED_VOLT && moved * slope > settledAmp) isSettled = false;
+      if (
+        isSettled &&
+        moved > SETTLED_VOLT &&
+        moved * tangent(law, Math.max(old, wanted)).slopeS > settledAmp
+      )
+        isSettled = false;
     }
     return isSettled;
   }
@@ -430,30 +444,4 @@ function standNodes(elements: Circuit, numbers: ReadonlyMap<string, number>): St
     if (!stand(start, place)) return null;
   }
   return { places, size, steps };
-}
-
-/** The line I = offset + slope·V that touches the curve of diode and series resistance at a junction voltage. */
-function tangent(law: DiodeLaw, junctionV: number): { readonly slopeS: number; readonly offsetA: number } {
-  const scale = law.ideality * THERMAL_VOLT;
-  const grown = law.saturationA * Math.exp(Math.min(junctionV / scale, LARGEST_EXPONENT));
-  const amp = grown - law.saturationA + JUNCTION_LEAK_S * junctionV;
-  const slope = grown / scale + JUNCTION_LEAK_S;
-  const share = 1 + slope * law.seriesOhm;
-  return { slopeS: slope / share, offsetA: (amp - slope * junctionV) / share };
-}
-
-/** Where a junction is looked for first, V: where it bends from leaking to conducting, as circuit simulators begin. */
-function firstJunction({ saturationA, ideality }: DiodeLaw): number {
-  const scale = ideality * THERMAL_VOLT;
-  return saturationA === 0 ? 0 : scale * Math.log(scale / (Math.SQRT2 * saturationA));
-}
-
-/** Keeps a junction from leaping up its exponential: above the critical voltage it may only climb by a logarithm. */
-function limitedStep(law: DiodeLaw, old: number, wanted: number): number {
-  const scale = law.ideality * THERMAL_VOLT;
-  const critical = scale * Math.log(scale / (Math.SQRT2 * law.saturationA));
-  if (wanted <= critical || Math.abs(wanted - old) <= 2 * scale) return wanted;
-  if (old <= 0) return scale * Math.log(wanted / scale);
-  const growth = 1 + (wanted - old) / scale;
-  return growth > 0 ? old + scale * Math.log(growth) : critical;
 }

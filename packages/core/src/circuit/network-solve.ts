@@ -153,15 +153,44 @@ export class NetworkShape {
 
   #all: Int32Array | undefined;
 
-  factor({ siemens, toKnown }: NetworkValues): NetworkSolver {
-    const values = new Float64Array((this.#begins[this.#rows] as number) + this.#denseSize ** 2);
-    for (let i = 0; i < this.#slots.length; i += 1)
-      values[this.#slots[i] as number] =
-        (values[this.#slots[i] as number] as number) + (siemens[i] as number);
-    const known = toKnown.slice();
-    const sums = new Float64Array(this.#order.length);
+  /** What an elimination writes on, for one that is used at once and not kept. */
+  #desk: { readonly values: Float64Array; readonly sums: Float64Array } | undefined;
+
+  /**
+   * The voltage of every node, in place of the current into each, as `factor` and its `volts` give them; conductances to known voltages are used up.
+   * Takes no new memory from round to round.
+   */
+  voltsInPlace({ siemens, toKnown }: NetworkValues, inflow: Float64Array): Float64Array {
+    this.#desk ??= { values: new Float64Array(this.#valueCount), sums: new Float64Array(this.#order.length) };
+    const { values, sums } = this.#desk;
+    values.fill(0);
+    this.#eliminate(values, siemens, toKnown, sums);
+    return this.#solve(values, sums, this.#everywhere, inflow);
+  }
+
+  get #valueCount(): number {
+    return (this.#begins[this.#rows] as number) + this.#denseSize ** 2;
+  }
+
+  #eliminate(
+    values: Float64Array,
+    siemens: ArrayLike<number>,
+    known: Float64Array,
+    sums: Float64Array,
+  ): void {
+    const slots = this.#slots;
+    for (let i = 0; i < slots.length; i += 1) {
+      const slot = slots[i] as number;
+      values[slot] = (values[slot] as number) + (siemens[i] as number);
+    }
     this.#eliminateRows(values, known, sums);
     this.#eliminateDense(values, known, sums);
+  }
+
+  factor({ siemens, toKnown }: NetworkValues): NetworkSolver {
+    const values = new Float64Array(this.#valueCount);
+    const sums = new Float64Array(this.#order.length);
+    this.#eliminate(values, siemens, toKnown.slice(), sums);
     let scratch: Float64Array | undefined;
     return {
       volts: (inflow) => this.#solve(values, sums, this.#everywhere, inflow.slice()),
@@ -245,45 +274,48 @@ export class NetworkShape {
 
   /** Hands the currents on from node to node, then finds the voltages on the way back, in place of the currents. */
   #solve(values: Float64Array, sums: Float64Array, ats: Int32Array, amps: Float64Array): Float64Array {
-    for (const at of ats) {
-      const amp = amps[this.#order[at] as number] as number;
+    const [order, rows, begins, neighbours] = [this.#order, this.#rows, this.#begins, this.#neighbours];
+    const size = this.#denseSize;
+    for (let which = 0; which < ats.length; which += 1) {
+      const at = ats[which] as number;
+      const amp = amps[order[at] as number] as number;
       const sum = sums[at] as number;
       if (sum === 0 || amp === 0) continue;
-      const { begin, end, places, from } = this.#linksOf(at);
-      for (let e = begin; e < end; e += 1) {
-        const i = places[from + e] as number;
-        amps[i] = (amps[i] as number) + ((values[e] as number) / sum) * amp;
+      if (at < rows) {
+        const end = begins[at + 1] as number;
+        for (let e = begins[at] as number; e < end; e += 1) {
+          const i = neighbours[e] as number;
+          amps[i] = (amps[i] as number) + ((values[e] as number) / sum) * amp;
+        }
+      } else {
+        const own = this.#denseEntry(at - rows, 0);
+        for (let b = at - rows + 1; b < size; b += 1) {
+          const i = order[rows + b] as number;
+          amps[i] = (amps[i] as number) + ((values[own + b] as number) / sum) * amp;
+        }
       }
     }
     for (let which = ats.length - 1; which >= 0; which -= 1) {
       const at = ats[which] as number;
-      const k = this.#order[at] as number;
+      const k = order[at] as number;
       const sum = sums[at] as number;
       if (sum === 0) {
         amps[k] = 0;
         continue;
       }
-      const { begin, end, places, from } = this.#linksOf(at);
       let inward = amps[k] as number;
-      for (let e = begin; e < end; e += 1)
-        inward += (values[e] as number) * (amps[places[from + e] as number] as number);
+      if (at < rows) {
+        const end = begins[at + 1] as number;
+        for (let e = begins[at] as number; e < end; e += 1)
+          inward += (values[e] as number) * (amps[neighbours[e] as number] as number);
+      } else {
+        const own = this.#denseEntry(at - rows, 0);
+        for (let b = at - rows + 1; b < size; b += 1)
+          inward += (values[own + b] as number) * (amps[order[rows + b] as number] as number);
+      }
       amps[k] = inward / sum;
     }
     return amps;
-  }
-
-  /** The entries of a node's links; the neighbour of entry e is `places[from + e]`. */
-  #linksOf(at: number) {
-    if (at < this.#rows)
-      return {
-        begin: this.#begins[at] as number,
-        end: this.#begins[at + 1] as number,
-        places: this.#neighbours,
-        from: 0,
-      };
-    const own = this.#denseEntry(at - this.#rows, 0);
-    const begin = own + at - this.#rows + 1;
-    return { begin, end: own + this.#denseSize, places: this.#order, from: this.#rows - own };
   }
 }
 

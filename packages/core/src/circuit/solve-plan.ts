@@ -5,7 +5,7 @@ import type { HoleRef, Part } from '../plan/records.ts';
 import type { Plan } from '../plan/schema.ts';
 import { remembered, rememberedLast } from '../units/remembered.ts';
 import { type CircuitPoint, CompiledCircuit } from './compiled-circuit.ts';
-import { type Device, type Probe, standing } from './devices/device.ts';
+import { type Device, type PlanElement, type Probe, standing } from './devices/device.ts';
 import type { DeviceState } from './devices/standing.ts';
 import { type BuildOptions, type PlanElements, planElements } from './plan-circuit.ts';
 import type { PlanState, World } from './state.ts';
@@ -116,11 +116,14 @@ function solveOnce(
   state: PlanState,
   near?: CircuitPoint,
 ): Result<PlanPoint & Pick<Probe, 'across'>> {
-  const values = Float64Array.from(elements.all, ({ element, valueAt }) => {
-    const value = valueAt(state, world);
-    if (element.kind === 'R') return value === null ? LEFT_OUT_S : 1 / value;
-    return value ?? 0;
-  });
+  const { all } = elements;
+  const values = new Float64Array(all.length);
+  for (let e = 0; e < all.length; e += 1) {
+    const one = all[e] as PlanElement;
+    const value = one.valueAt(state, world);
+    if (one.element.kind === 'R') values[e] = value === null ? LEFT_OUT_S : 1 / value;
+    else values[e] = value ?? 0;
+  }
   const solved = circuit.solve(values, near);
   if (!solved.ok) return solved;
   const point = solved.value;
