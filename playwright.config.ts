@@ -1,13 +1,16 @@
 import { defineConfig } from '@playwright/test';
-import { chromiumPath } from './scripts/chromium.mjs';
+import { findChromium } from './scripts/chromium.mjs';
 import { paceOfMachine } from './scripts/pace.mjs';
 
 const PORT = 4517;
 /** A machine that is slow, or busy with something else, gets as much more time: a true test never fails for that. */
 const pace = paceOfMachine();
+/** These settings are read where there is no Chromium too; that it is missing is said when journeys begin. */
+const executablePath = findChromium();
 
 export default defineConfig({
   testDir: './e2e',
+  globalSetup: './e2e/needs-chromium.ts',
   testMatch: '*.spec.ts',
   timeout: 90_000 * pace,
   expect: { timeout: 10_000 * pace },
@@ -25,7 +28,7 @@ export default defineConfig({
     // Each test starts with an empty browser; only those about being offline keep the application in it.
     serviceWorkers: 'block',
     launchOptions: {
-      executablePath: chromiumPath(),
+      ...(executablePath === null ? {} : { executablePath }),
       args: [
         '--no-sandbox',
         '--disable-gpu',
