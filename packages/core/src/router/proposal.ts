@@ -19,8 +19,9 @@ import { keptApart } from '../thread/required-gap.ts';
 import { maybeThreadKind } from '../thread/thread-kinds.ts';
 import type { Wish } from '../wishes/wish-list.ts';
 import { wishesOf } from '../wishes/wishes.ts';
+import { wishOfRun } from './kept-lines.ts';
 import { offBoard } from './laid-out.ts';
-import { type PlanProblem, wishOfRun } from './problem-of-plan.ts';
+import type { PlanProblem } from './problem-of-plan.ts';
 import type { PadChoice, RoutedTrace, RoutingSolution } from './routing-problem.ts';
 import { isSupplyLine, supplySewing } from './supply-lines.ts';
 

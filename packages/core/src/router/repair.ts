@@ -18,9 +18,11 @@ import { ExactCloth } from './engine/exact.ts';
 import { finish, keptLines } from './engine/finish.ts';
 import { Ground } from './engine/ground.ts';
 import type { Box } from './engine/legs.ts';
+import { improve } from './engine/moves.ts';
 import { Realisation } from './engine/realise.ts';
+import { isFast, wishOfRun } from './kept-lines.ts';
 import { onBoard } from './laid-out.ts';
-import { isFast, type PlanProblem, routingProblemOf, wishOfRun } from './problem-of-plan.ts';
+import { type PlanProblem, routingProblemOf } from './problem-of-plan.ts';
 import { proposalEdit } from './proposal.ts';
 import { USUAL_REQUEST } from './route-request.ts';
 
@@ -94,7 +96,7 @@ export function leadAnew(plan: Plan, runs: readonly Run[]): Result<Edit | null> 
   const random = seededRandom(1);
   for (let i = 0; i < MOVES && (work.conflictMm > 0 || i < MOVES / 3); i += 1) {
     if (work.search.looked > MOST_CELLS) break;
-    work.improve(random, WARM_MM);
+    improve(work, random, WARM_MM);
   }
   if (work.conflictMm > 0) return succeed(null);
   const solution = finish(work);

@@ -9,8 +9,9 @@ import { prepareBoard } from './engine/board.ts';
 import { ExactCloth } from './engine/exact.ts';
 import { keptLines, traceOf } from './engine/finish.ts';
 import { lengthOf } from './engine/legs.ts';
+import { isFast } from './kept-lines.ts';
 import { offBoard } from './laid-out.ts';
-import { isFast, routingProblemOf } from './problem-of-plan.ts';
+import { routingProblemOf } from './problem-of-plan.ts';
 import { USUAL_REQUEST } from './route-request.ts';
 
 /** A run that would get no shorter than this stays exactly as it is, mm. */

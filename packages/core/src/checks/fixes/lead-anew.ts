@@ -1,7 +1,7 @@
 import { applyEdit, type Edit, squashEdits } from '../../plan/edit.ts';
 import { runName } from '../../plan/edits/run-edits.ts';
 import type { Plan } from '../../plan/schema.ts';
-import { isFast } from '../../router/problem-of-plan.ts';
+import { isFast } from '../../router/kept-lines.ts';
 import { leadAnew } from '../../router/repair.ts';
 import type { FixKind } from '../fix-kind.ts';
 import type { Tries } from '../tries.ts';

@@ -1,5 +1,6 @@
 /** On large boards there is no time for a race: lines are led by a few plans, and the best are worked on to the end. */
 import type { Span } from './budget.ts';
+import { improve } from './moves.ts';
 import { ledOnGrid, PATCHABLE_MM, planFor, type Steps, type Workshop, worthOf } from './race.ts';
 import type { Realisation } from './realise.ts';
 
@@ -33,7 +34,7 @@ export function* workByPlan(shop: Workshop, span: Span, movesPerPart: number): S
   let left = MOVES_TO_CLEAN_PER_PART * ground.board.partCount;
   for (const enough of [TWO_CROSSINGS_MM, 0]) {
     for (; left > 0 && work.conflictMm > enough && clock.share() < span.until; left -= 1) {
-      work.improve(random, CLEANING_MM);
+      improve(work, random, CLEANING_MM);
       if (left % 4 === 0) yield best.progress();
     }
     const isPatchable = work.conflictMm <= PATCHABLE_MM && !best.isUseful;

@@ -12,6 +12,7 @@ import { clothOf, finish, solutionOn } from './finish.ts';
 import { fineGridStepMm, gridStepMm } from './grid-step.ts';
 import { Ground } from './ground.ts';
 import { mend } from './mend.ts';
+import { improve } from './moves.ts';
 import { cool, race, type Steps, type Workshop } from './race.ts';
 import { Realisation } from './realise.ts';
 
@@ -100,7 +101,7 @@ function* cleanToEnd(shop: Workshop, work: Realisation): Steps<void> {
   while (clock.isTimed && !best.isClean && clock.share() + 1.5 * best.lookShare < 1) {
     const before = work.conflictMm;
     while (work.conflictMm >= before && clock.share() + 1.5 * best.lookShare < 1) {
-      work.improve(random, CLEANING_MM);
+      improve(work, random, CLEANING_MM);
       yield best.progress();
     }
     if (work.conflictMm < before) best.offer(work);

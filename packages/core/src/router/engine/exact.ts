@@ -1,38 +1,21 @@
 /**
- * Lines as they will be sewn, judged exactly, and pulled tight: vertices dropped, slid and cut while every new leg keeps all
- * distances. Legs near a tight pad are judged in bits of at most a millimetre, because there the wanted gap changes on the way.
+ * Lines as they will be sewn, judged exactly against each other and the cloth they lie on (`still-cloth.ts`), and pulled tight: vertices dropped,
+ * slid and cut while every new leg keeps all distances.
  */
-import { type Board, exitPlace, padPlace } from './board.ts';
+import type { Board } from './board.ts';
 import { BoxList } from './box-list.ts';
-import { fanOutReach } from './doors.ts';
 import { covers, type LaidPatch } from './laid-patch.ts';
-import {
-  type Box,
-  boxOf,
-  boxOfCorners,
-  eachBit,
-  hypotenuse,
-  inside,
-  isNearEdges,
-  legToLeg,
-  lengthOf,
-  pointToLeg,
-  touchesPolygon,
-} from './legs.ts';
+import { boxOf, eachBit, hypotenuse, legToLeg, lengthOf } from './legs.ts';
+import { type LineEnds, SPARE_MM, StillCloth } from './still-cloth.ts';
 import { tightened } from './tighten.ts';
 
-export interface ExactLine {
-  readonly net: number;
-  readonly from: number;
-  readonly to: number;
+export interface ExactLine extends LineEnds {
   /** A kept line: it is neither changed nor judged. */
   readonly isKept?: boolean;
   /** x, y, x, y … from pad to pad, to the micrometre: lines are judged as they are handed out. */
   xy: number[];
 }
 
-/** Judged with this much to spare, so that rounding to micrometres cannot spoil it, mm. */
-const SPARE_MM = 0.004;
 export class ExactCloth {
   readonly board: Board;
   readonly turns: Int32Array;
@@ -40,10 +23,7 @@ export class ExactCloth {
   /** Where one line goes over another. */
   readonly patches: LaidPatch[] = [];
   readonly #boxes: BoxList;
-  readonly #bodyBoxes: Box[];
-  /** By part: the box round its pads and body, with what has to stay free. */
-  readonly #partBoxes: BoxList;
-  readonly #reachOfPart: readonly number[];
+  readonly #still: StillCloth;
   /** Which line `#nearLines` and `#nearParts` are of; −1: of none. */
   #nearOf = -1;
   #nearLines: readonly number[] = [];
@@ -55,12 +35,7 @@ export class ExactCloth {
     this.lines = lines;
     this.#boxes = new BoxList(lines.length);
     for (const i of lines.keys()) this.#boxLine(i);
-    this.#reachOfPart = board.problem.parts.map((part) =>
-      Math.max(0, ...part.pads.map((pad) => hypotenuse(pad.at.x, pad.at.y) + pad.radiusMm)),
-    );
-    this.#bodyBoxes = [];
-    this.#partBoxes = new BoxList(board.partCount);
-    for (let p = 0; p < board.partCount; p += 1) this.#boxPart(p);
+    this.#still = new StillCloth(board, turns);
   }
 
   /** The same lines and turns, without patches; what is done to the one does not change the other. */
@@ -76,49 +51,12 @@ export class ExactCloth {
     this.#boxes.set(index, boxOf((this.lines[index] as ExactLine).xy));
   }
 
-  #boxPart(p: number): void {
-    const { problem, bodies } = this.board;
-    const { at } = problem.parts[p] as { at: { x: number; y: number } };
-    const body = boxOfCorners(bodies[p]?.[this.turns[p] as number] ?? []);
-    this.#bodyBoxes[p] = body;
-    const pads = (this.#reachOfPart[p] as number) + problem.padGapMm + 1;
-    const rim = problem.bodyGapMm + 1;
-    this.#partBoxes.set(p, {
-      minX: Math.min(at.x - pads, body.minX - rim),
-      minY: Math.min(at.y - pads, body.minY - rim),
-      maxX: Math.max(at.x + pads, body.maxX + rim),
-      maxY: Math.max(at.y + pads, body.maxY + rim),
-    });
-  }
-
   padXY(pad: number): readonly [number, number] {
-    return padPlace(this.board, this.turns, pad);
+    return this.#still.padXY(pad);
   }
 
   exitXY(pad: number): readonly [number, number] {
-    return exitPlace(this.board, this.turns, pad);
-  }
-
-  /** The gap a line wants at a place. */
-  labelAt(line: ExactLine, x: number, y: number): number {
-    return this.#gapAt(line, x, y, this.board.problem.lineGapMm, this.board.localGap);
-  }
-
-  /** The gap a line wants to foreign metal at a place. */
-  #padGapAt(line: ExactLine, x: number, y: number): number {
-    return this.#gapAt(line, x, y, this.board.problem.padGapMm, this.board.localPadGap);
-  }
-
-  /** The wide gap, or the smaller one of a tight pad the line leaves from while it is within reach of that pad. */
-  #gapAt(line: ExactLine, x: number, y: number, wide: number, ofPad: ArrayLike<number>): number {
-    let gap = wide;
-    for (const pad of [line.from, line.to]) {
-      if (this.board.isTight[pad] === 0) continue;
-      const [px, py] = this.padXY(pad);
-      if (hypotenuse(px - x, py - y) < fanOutReach(this.board, pad) - 0.02)
-        gap = Math.min(gap, ofPad[pad] as number);
-    }
-    return gap;
+    return this.#still.exitXY(pad);
   }
 
   /** Finds what a line can come near to while it is pulled tight: it stays in its box. */
@@ -128,100 +66,7 @@ export class ExactCloth {
     const { net } = this.lines[index] as ExactLine;
     const lines = this.#boxes.near(this.#boxes, index, this.board.problem.lineGapMm + SPARE_MM);
     this.#nearLines = lines.filter((k) => k !== index && this.lines[k]?.net !== net);
-    this.#nearParts = this.#partBoxes.near(this.#boxes, index, 0);
-  }
-
-  /** The least gap to foreign metal that either end of a line allows. */
-  #leastPadGap({ from, to }: ExactLine): number {
-    const { localPadGap } = this.board;
-    return Math.min(localPadGap[from] as number, localPadGap[to] as number);
-  }
-
-  /** Whether a leg of a line comes into the fan-out of a tight pad at its ends. */
-  #fansOut(line: ExactLine, ax: number, ay: number, bx: number, by: number): boolean {
-    for (const pad of [line.from, line.to]) {
-      if (this.board.isTight[pad] === 0) continue;
-      const [px, py] = this.padXY(pad);
-      if (pointToLeg(px, py, ax, ay, bx, by) < fanOutReach(this.board, pad)) return true;
-    }
-    return false;
-  }
-
-  #isTightLine(line: ExactLine): boolean {
-    return this.board.isTight[line.from] === 1 || this.board.isTight[line.to] === 1;
-  }
-
-  /** Whether a leg keeps off the edges, openings and keep-outs. */
-  #keepsOff(ax: number, ay: number, bx: number, by: number): boolean {
-    const { outline, edgeMm, forbidden } = this.board.problem;
-    if (!inside(outline, ax, ay)) return false;
-    if (isNearEdges(ax, ay, bx, by, outline, edgeMm - 1e-9)) return false;
-    for (const { area, marginMm } of forbidden) {
-      if (touchesPolygon(ax, ay, bx, by, area, marginMm)) return false;
-    }
-    return true;
-  }
-
-  /** Whether a leg of a line keeps off all bodies, foreign pads and the edges. */
-  #keepsStatic(line: ExactLine, ax: number, ay: number, bx: number, by: number): boolean {
-    if (!this.#keepsOff(ax, ay, bx, by)) return false;
-    const { board } = this;
-    const { bodyGapMm, padGapMm } = board.problem;
-    const [minX, maxX, minY, maxY] = [Math.min(ax, bx), Math.max(ax, bx), Math.min(ay, by), Math.max(ay, by)];
-    const isTight = this.#isTightLine(line);
-    for (const p of this.#nearParts) {
-      const { at } = board.problem.parts[p] as { at: { x: number; y: number } };
-      const far = (this.#reachOfPart[p] as number) + padGapMm;
-      const box = this.#bodyBoxes[p] as Box;
-      const nearBody =
-        box.maxX + bodyGapMm >= minX &&
-        box.minX - bodyGapMm <= maxX &&
-        box.maxY + bodyGapMm >= minY &&
-        box.minY - bodyGapMm <= maxY;
-      const nearPads = at.x + far >= minX && at.x - far <= maxX && at.y + far >= minY && at.y - far <= maxY;
-      if (!nearBody && !nearPads) continue;
-      if (nearBody && !this.#keepsBody(line, p, ax, ay, bx, by)) return false;
-      if (!nearPads) continue;
-      const places = board.padPlaces[p]?.[this.turns[p] as number] as Float64Array;
-      for (const [k, pad] of (board.padsOfPart[p] ?? []).entries()) {
-        if ((board.netOfPad[pad] as number) === line.net) continue;
-        const [px, py] = [places[2 * k] as number, places[2 * k + 1] as number];
-        const r = board.radius[pad] as number;
-        const apart = pointToLeg(px, py, ax, ay, bx, by) - r;
-        if (apart >= padGapMm + SPARE_MM) continue;
-        if (!isTight || apart < this.#leastPadGap(line)) return false;
-        // Within a fan-out less is enough, bit by bit.
-        const ok = eachBit(ax, ay, bx, by, (cx, cy, dx, dy) => {
-          const near = pointToLeg(px, py, cx, cy, dx, dy) - r - SPARE_MM;
-          return (
-            near >= padGapMm || near >= Math.min(this.#padGapAt(line, cx, cy), this.#padGapAt(line, dx, dy))
-          );
-        });
-        if (!ok) return false;
-      }
-    }
-    return true;
-  }
-
-  #keepsBody(line: ExactLine, p: number, ax: number, ay: number, bx: number, by: number): boolean {
-    const { board } = this;
-    const body = board.bodies[p]?.[this.turns[p] as number] ?? [];
-    const gap = board.problem.bodyGapMm + SPARE_MM;
-    const own = [line.from, line.to].filter((pad) => board.partOfPad[pad] === p);
-    if (own.length === 0) return !touchesPolygon(ax, ay, bx, by, body, gap);
-    if (!touchesPolygon(ax, ay, bx, by, body, gap)) return true;
-    const { minX, minY, maxX, maxY } = this.#bodyBoxes[p] as Box;
-    return eachBit(ax, ay, bx, by, (cx, cy, dx, dy) => {
-      // Most bits have left the body far behind.
-      if ((cx > maxX + gap && dx > maxX + gap) || (cx < minX - gap && dx < minX - gap)) return true;
-      if ((cy > maxY + gap && dy > maxY + gap) || (cy < minY - gap && dy < minY - gap)) return true;
-      for (const pad of own) {
-        const [px, py] = this.padXY(pad);
-        const access = (board.depth[pad] as number) + board.problem.bodyGapMm + (board.radius[pad] as number);
-        if (Math.min(hypotenuse(cx - px, cy - py), hypotenuse(dx - px, dy - py)) < access - 0.01) return true;
-      }
-      return !touchesPolygon(cx, cy, dx, dy, body, gap);
-    });
+    this.#nearParts = this.#still.boxes.near(this.#boxes, index, 0);
   }
 
   /** Whether a leg of line `index` keeps its distance from all lines of other nets. */
@@ -281,17 +126,21 @@ export class ExactCloth {
           continue;
         }
         // Only where one of the two fans out is less enough.
-        if (apart === 0 || !(this.#fansOut(line, ax, ay, bx, by) || this.#fansOut(other, cx, cy, dx, dy)))
+        if (
+          apart === 0 ||
+          !(this.#still.fansOut(line, ax, ay, bx, by) || this.#still.fansOut(other, cx, cy, dx, dy))
+        )
           return false;
         const ok = eachBit(ax, ay, bx, by, (ex, ey, fx, fy) => {
           const near = legToLeg(ex, ey, fx, fy, cx, cy, dx, dy) - SPARE_MM;
           if (near >= gap) return true;
-          const own = Math.min(this.labelAt(line, ex, ey), this.labelAt(line, fx, fy));
+          const own = Math.min(this.#still.labelAt(line, ex, ey), this.#still.labelAt(line, fx, fy));
           if (near >= own) return true;
           return eachBit(cx, cy, dx, dy, (gx, gy, hx, hy) => {
             const apart = legToLeg(ex, ey, fx, fy, gx, gy, hx, hy) - SPARE_MM;
             return (
-              apart >= own || apart >= Math.min(own, this.labelAt(other, gx, gy), this.labelAt(other, hx, hy))
+              apart >= own ||
+              apart >= Math.min(own, this.#still.labelAt(other, gx, gy), this.#still.labelAt(other, hx, hy))
             );
           });
         });
@@ -303,14 +152,13 @@ export class ExactCloth {
 
   /** Turns a part; the lines that end at it are left as they were. */
   turnPart(p: number, turn: number): void {
-    this.turns[p] = turn;
-    this.#boxPart(p);
+    this.#still.turnPart(p, turn);
     this.#nearOf = -1;
   }
 
   /** The lines that may come too near to a part. */
   linesNear(p: number): readonly number[] {
-    return this.#boxes.near(this.#partBoxes, p, 0);
+    return this.#boxes.near(this.#still.boxes, p, 0);
   }
 
   /** Puts other points into a line. */
@@ -344,7 +192,7 @@ export class ExactCloth {
   isLegal(index: number, ax: number, ay: number, bx: number, by: number): boolean {
     this.#lookRound(index);
     return (
-      this.#keepsStatic(this.lines[index] as ExactLine, ax, ay, bx, by) &&
+      this.#still.keepsOff(this.lines[index] as ExactLine, this.#nearParts, ax, ay, bx, by) &&
       this.#keepsLines(index, ax, ay, bx, by)
     );
   }

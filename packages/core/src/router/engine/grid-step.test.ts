@@ -8,6 +8,7 @@ import type { RoutingPart, RoutingProblem } from '../routing-problem.ts';
 import { prepareBoard } from './board.ts';
 import { fineGridStepMm, gridStepMm } from './grid-step.ts';
 import { Ground } from './ground.ts';
+import { improve } from './moves.ts';
 import { Realisation } from './realise.ts';
 
 const stepOf = (problem: RoutingProblem): number => gridStepMm(prepareBoard(problem));
@@ -79,7 +80,7 @@ describe('the step of the grid', () => {
       const work = new Realisation(new Ground(board, stepMm), plan.turns);
       work.leadAll(plan.edges);
       const random = seededRandom(1);
-      for (let i = 0; i < 200; i += 1) work.improve(random, 3 * (1 - i / 200));
+      for (let i = 0; i < 200; i += 1) improve(work, random, 3 * (1 - i / 200));
       return work.conflictMm;
     };
     expect(conflictOn(gridStepMm(board))).toBeGreaterThan(0);

@@ -7,6 +7,7 @@ import type { BestSoFar, EngineProgress } from './best-so-far.ts';
 import { prepareBoard } from './board.ts';
 import type { Budget, Span } from './budget.ts';
 import { Ground } from './ground.ts';
+import { improve } from './moves.ts';
 import { type Kept, type OrderPlan, planningOrder } from './order-plan.ts';
 import { Realisation } from './realise.ts';
 
@@ -109,7 +110,7 @@ function* enter(shop: Workshop, { from, until }: Span, field: Entrant[]): Steps<
     yield best.progress();
     const moves = ENTRY_MOVES_PER_PART * partCount;
     for (let i = 0; i < moves; i += 1) {
-      work.improve(random, coolness(HOT_MM, i / moves));
+      improve(work, random, coolness(HOT_MM, i / moves));
       clock.move();
       if (i % MOVES_AT_ONCE !== 0) continue;
       yield best.progress();
@@ -157,7 +158,7 @@ export function* cool(
     const share = clock.share();
     if (share >= until || isEnough(share)) return;
     for (let i = 0; i < MOVES_AT_ONCE; i += 1) {
-      work.improve(random, coolness(hotMm, (share - from) / (until - from)));
+      improve(work, random, coolness(hotMm, (share - from) / (until - from)));
       clock.move();
     }
     yield best.progress();

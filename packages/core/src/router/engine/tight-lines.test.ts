@@ -6,6 +6,7 @@ import { strewnBoard, turnsOf } from '../../testing/strewn-board.ts';
 import { prepareBoard } from './board.ts';
 import { pulledTight } from './finish.ts';
 import { Ground } from './ground.ts';
+import { improve } from './moves.ts';
 import { polishTurns } from './polish.ts';
 import { Realisation } from './realise.ts';
 
@@ -17,7 +18,7 @@ describe('tight lines', () => {
       const work = new Realisation(new Ground(board, 1.7), plan.turns);
       work.leadAll(plan.edges);
       const random = seededRandom(seed);
-      for (let i = 0; i < 150; i += 1) work.improve(random, 2);
+      for (let i = 0; i < 150; i += 1) improve(work, random, 2);
       const cloth = pulledTight(work);
       const [length, broken] = [cloth.lengthMm(), cloth.violations()];
       for (const _ of polishTurns(cloth));
@@ -43,7 +44,7 @@ describe('tight lines', () => {
       const work = new Realisation(new Ground(board, 1.7), plan.turns);
       work.leadAll(plan.edges);
       const random = seededRandom(seed);
-      for (let i = 0; i < 120; i += 1) work.improve(random, 3);
+      for (let i = 0; i < 120; i += 1) improve(work, random, 3);
       if (work.conflictMm > 0) continue;
       clean += 1;
       expect(pulledTight(work).violations()).toBe(0);

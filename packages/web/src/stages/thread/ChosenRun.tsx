@@ -9,7 +9,7 @@ import { holeName } from '@sashiko/core/plan/hole-names';
 import type { Run } from '@sashiko/core/plan/records';
 import { copiesOf, sumRun } from '@sashiko/core/plan/run-way';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { isSewn } from '@sashiko/core/router/problem-of-plan';
+import { isSewn } from '@sashiko/core/router/kept-lines';
 import { tidyRun } from '@sashiko/core/router/tidy';
 import { maybeThreadKind } from '@sashiko/core/thread/thread-kinds';
 import { formatOhm } from '@sashiko/core/units/electrical';
