@@ -1,5 +1,7 @@
 /** What the shelf needs to be seen: names and looks of plans, without reading a plan. The plans themselves are in `repository.ts`. */
+import type { Plan } from '@sashiko/core/plan/schema';
 import { remembered } from '@sashiko/core/units/remembered';
+import { counted } from '@sashiko/core/units/words';
 import { database, type Look, type PlanRecord } from './database.ts';
 import { wholePlan } from './history-rows.ts';
 
@@ -55,6 +57,12 @@ export async function listPlans(removed = false): Promise<readonly ShelfEntry[]>
       return { ...entryOf(record), look: look?.revision === revisionOf(record) ? look : null };
     })
     .sort((a, b) => b.changedAt - a.changedAt);
+}
+
+/** What lies on a plan's cloth, in a few words. */
+export function contents(plan: Plan): string {
+  const lights = Object.values(plan.parts).filter((part) => part.colourId !== undefined).length;
+  return `${counted(lights, 'light')}, ${counted(Object.keys(plan.runs).length, 'run')}`;
 }
 
 /** Has a plan drawn anew: its record is not what its look was made of. */

@@ -4,9 +4,10 @@ import type { Plan } from '@sashiko/core/plan/schema';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { addCopy } from '../../storage/repository.ts';
+import { contents } from '../../storage/shelf.ts';
 import { STARTS } from '../../storage/starts.ts';
 import { reported } from '../../stores/shelf-store.ts';
-import { contents, drawingOf } from './draw-looks.tsx';
+import { drawingOf } from './draw-looks.tsx';
 
 interface Shown {
   readonly id: string;

@@ -3,14 +3,13 @@ import { describeProblem, type Result } from '@sashiko/core/errors/problem';
 import { planFromValue } from '@sashiko/core/formats/plan-file';
 import { firstPanel } from '@sashiko/core/plan/panels';
 import type { Plan } from '@sashiko/core/plan/schema';
-import { counted } from '@sashiko/core/units/words';
 import { startTransition, useEffect } from 'react';
 import { createRoot } from 'react-dom/client';
 import { ClothDrawing } from '../../canvas/ClothDrawing.tsx';
 import { ALL_NEAR, NEAR_FROM_SCALE } from '../../canvas/detail.ts';
 import { tableBox } from '../../canvas/table.ts';
 import { database, type Look, type PlanRecord } from '../../storage/database.ts';
-import { revisionOf } from '../../storage/shelf.ts';
+import { contents, revisionOf } from '../../storage/shelf.ts';
 import { ErrorFence } from '../../ui/ErrorFence.tsx';
 
 /** A card of the shelf is about so wide, px. */
@@ -34,12 +33,6 @@ export async function lookOf(record: PlanRecord): Promise<Look> {
   const kept = { id: String(record.id), revision: revisionOf(record) };
   if (!plan.ok) return { ...kept, svg: null, words: describeProblem(plan.problem) };
   return { ...kept, svg: await drawingOf(plan.value), words: contents(plan.value) };
-}
-
-/** What lies on a plan's cloth, in a few words. */
-export function contents(plan: Plan): string {
-  const lights = Object.values(plan.parts).filter((part) => part.colourId !== undefined).length;
-  return `${counted(lights, 'light')}, ${counted(Object.keys(plan.runs).length, 'run')}`;
 }
 
 /** The piece with some table round it, as an SVG file; empty where it cannot be drawn. */
@@ -68,7 +61,17 @@ export async function drawingOf(plan: Plan): Promise<string> {
   const svg = host.querySelector('svg');
   const text = svg === null ? '' : new XMLSerializer().serializeToString(svg);
   root.unmount();
-  return text;
+  return withOwnIds(text);
+}
+
+/** Ids that React gives count on over all that was ever drawn: in a drawing that is kept they begin anew, so that the same plan looks the same. */
+function withOwnIds(svg: string): string {
+  const own = new Map<string, string>();
+  return svg.replaceAll(/(?<=id="|url\(#)_r_\w+?_(?=["')])/g, (id) => {
+    const known = own.get(id) ?? `d${own.size}`;
+    own.set(id, known);
+    return known;
+  });
 }
 
 /** Tells when what it stands beside is drawn. */

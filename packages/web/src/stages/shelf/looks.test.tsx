@@ -1,12 +1,17 @@
 // @vitest-environment happy-dom
 import 'fake-indexeddb/auto';
-import { serializePlan } from '@sashiko/core/formats/plan-file';
+import { readFileSync } from 'node:fs';
+import { dirname } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { expectOk } from '@sashiko/core/errors/problem';
+import { parsePlan, serializePlan } from '@sashiko/core/formats/plan-file';
 import { gridPlan } from '@sashiko/core/testing/grid-plan';
 import { smallLantern } from '@sashiko/core/testing/plan-builder';
-import { beforeEach, expect, test } from 'vitest';
+import { beforeEach, describe, expect, test } from 'vitest';
 import { database, type PlanRecord } from '../../storage/database.ts';
+import { layOutDemo } from '../../storage/demo-plans.ts';
 import { importPlan } from '../../storage/repository.ts';
-import { deleteForGood, listPlans, renameStored } from '../../storage/shelf.ts';
+import { DEMO_IDS, deleteForGood, listPlans, renameStored } from '../../storage/shelf.ts';
 import { drawingOf, drawLooks, lookOf } from './draw-looks.tsx';
 
 const { plan } = smallLantern();
@@ -57,4 +62,23 @@ test('a large piece is drawn from far: a few strokes for each part', async () =>
   const strokes = (await drawingOf(large)).split('<path').length;
   expect(strokes).toBeLessThan(8 * Object.keys(large.parts).length);
   expect(strokes).toBeGreaterThan(2 * Object.keys(large.parts).length);
+});
+
+describe('the looks that come with the demo plans', () => {
+  const demo = `${dirname(fileURLToPath(import.meta.url))}/../../../../../demo`;
+
+  test.each(DEMO_IDS)('%s looks as it is drawn now (npx vitest run looks -u draws it anew)', async (id) => {
+    const text = readFileSync(`${demo}/${id}.sashiko.json`, 'utf8');
+    await expect(await drawingOf(expectOk(parsePlan(text)))).toMatchFileSnapshot(`${demo}/looks/${id}.svg`);
+  });
+
+  test('lie on the shelf of a new browser, with nothing left to draw', async () => {
+    await layOutDemo(1);
+    const entries = await listPlans();
+    expect(entries.map(({ id }) => id).sort()).toEqual([...DEMO_IDS].sort());
+    for (const { id, look } of entries) {
+      const record = await database.plans.get(id);
+      expect(look).toEqual(await lookOf(record as PlanRecord));
+    }
+  });
 });
