@@ -1,22 +1,15 @@
 import { describeToMaker } from '@sashiko/core/errors/problem';
-import { nearestAlong, walkable } from '@sashiko/core/geometry/polyline';
 import { takesColour } from '@sashiko/core/parts/part-element';
-import { maybePartKind, PART_KINDS } from '@sashiko/core/parts/part-kinds';
-import { type Spread, type SpreadTurn, spreadParts, spreadPoses } from '@sashiko/core/plan/arrange/spread';
-import { partIdOf } from '@sashiko/core/plan/edits/part-edits';
+import { PART_KINDS } from '@sashiko/core/parts/part-kinds';
+import type { SpreadTurn } from '@sashiko/core/plan/arrange/spread';
 import { formatLength } from '@sashiko/core/units/length';
 import { Button } from 'antd';
-import { useState } from 'react';
-import { useGhosts } from '../../canvas/use-ghosts.ts';
-import { usePanelInHand } from '../../stores/panel-in-hand.ts';
-import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
-import { useViewStore } from '../../stores/view-store.ts';
 import { Field } from '../../ui/Field.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { OptionSelect } from '../../ui/OptionSelect.tsx';
 import { Colours } from './Colours.tsx';
-import { type LineWay, lineOf, usualWay } from './line-ways.ts';
+import { useSpread } from './use-spread.ts';
 import { WayFields } from './WayFields.tsx';
 
 const TURNS: ReadonlyArray<{ readonly value: SpreadTurn; readonly label: string }> = [
@@ -28,69 +21,27 @@ const TURNS: ReadonlyArray<{ readonly value: SpreadTurn; readonly label: string 
 
 /** Parts at even distances along a line, ring or outline, with anchors where one must be. */
 export function SpreadLeaf() {
-  const plan = useShownPlan();
-  const { unit } = plan.habits;
-  const panel = usePanelInHand(plan);
-  const [way, setWay] = useState<LineWay>(() => {
-    const drawn = usualWay(panel, 'drawn');
-    return lineOf(panel, drawn) === undefined ? usualWay(panel, 'arc') : drawn;
-  });
-  const [kindId, setKindId] = useState('sew-on-light');
-  const [colourId, setColourId] = useState('warm-white');
-  const [count, setCount] = useState(6);
-  const [insetMm, setInsetMm] = useState(0);
-  const [turn, setTurn] = useState<SpreadTurn>('plus-right');
-  const [anchorsMm, setAnchorsMm] = useState<readonly number[]>([]);
-  const [isShown, setShown] = useState(true);
-  const line = lineOf(panel, way);
-  const kind = maybePartKind(kindId);
-  const spread: Spread | null =
-    line === undefined || kind === undefined
-      ? null
-      : {
-          line,
-          count,
-          anchorsMm,
-          turn,
-          insetMm,
-          placing: { panelId: panel.id, kindId, ...(takesColour(kind) ? { colourId } : {}) },
-        };
-  const poses = spread === null ? null : spreadPoses(spread);
-  useGhosts(
-    isShown && poses?.ok === true && kindId !== undefined
-      ? poses.value.map((pose) => ({ ...pose, kindId, face: 'right' as const }))
-      : [],
-  );
-  const chosenPartId = useViewStore((state) => state.selection.partIds[0]);
-  const anchorPart = chosenPartId === undefined ? undefined : plan.parts[chosenPartId];
-  const take = (): void => {
-    if (spread === null) return;
-    const first = currentPlan().nextNumber;
-    if (!usePlanStore.getState().commit(spreadParts(currentPlan(), spread))) return;
-    setShown(false);
-    const partIds = Array.from({ length: count }, (_, i) => partIdOf(first + i));
-    useViewStore.getState().select({ partIds, isJustPlaced: true });
-  };
+  const row = useSpread();
+  const { unit, way, line, kind, choices, anchorsMm, anchorPart, poses, isShown } = row;
+  const { setAnchorsMm, setShown, choose } = row;
+  const { kindId, colourId, count, turn, insetMm } = choices;
   return (
     <section aria-label="Spread along a line">
       <h2>Spread along a line</h2>
-      <WayFields
-        way={way}
-        onChange={(next) => {
-          setWay(next);
-          setAnchorsMm([]);
-          setShown(true);
-        }}
-      />
+      <WayFields way={way} onChange={row.goAlong} />
       <OptionSelect
         aria-label="Part to spread"
         value={kindId}
         isSearched
         options={PART_KINDS.map((one) => ({ value: one.id, label: one.title }))}
-        onChange={setKindId}
+        onChange={(next) => choose({ kindId: next })}
       />
       {kind !== undefined && takesColour(kind) && (
-        <Colours label="Colour of the spread lights" value={colourId} onChange={setColourId} />
+        <Colours
+          label="Colour of the spread lights"
+          value={colourId}
+          onChange={(next) => choose({ colourId: next })}
+        />
       )}
       <Field label="How many">
         <NumberField
@@ -100,14 +51,19 @@ export function SpreadLeaf() {
           style={{ width: '100%' }}
           value={count}
           onChange={(next) => {
-            if (next !== null) setCount(next);
+            if (next !== null) choose({ count: next });
           }}
         />
       </Field>
       <Field label="Turned">
-        <OptionSelect value={turn} options={TURNS} onChange={setTurn} />
+        <OptionSelect value={turn} options={TURNS} onChange={(next) => choose({ turn: next })} />
       </Field>
-      <LengthField label="Set in from the line" valueMm={insetMm} unit={unit} onChange={setInsetMm} />
+      <LengthField
+        label="Set in from the line"
+        valueMm={insetMm}
+        unit={unit}
+        onChange={(next) => choose({ insetMm: next })}
+      />
       {line !== undefined && (
         <>
           <div className="buttons">
@@ -115,11 +71,7 @@ export function SpreadLeaf() {
               size="small"
               disabled={anchorPart === undefined}
               title="Choose a part or put the pointer on a place first; one of the spread parts will be there"
-              onClick={() => {
-                if (anchorPart === undefined) return;
-                const { alongMm } = nearestAlong(walkable(line.points, line.closed), anchorPart.at);
-                setAnchorsMm([...anchorsMm, alongMm].sort((a, b) => a - b));
-              }}
+              onClick={row.anchorAtPart}
             >
               Anchor at {anchorPart?.name ?? 'the chosen part'}
             </Button>
@@ -154,7 +106,7 @@ export function SpreadLeaf() {
       )}
       {line === undefined && <p className="quiet">Choose the line they go along: then they can be placed.</p>}
       <div className="buttons">
-        <Button size="small" type="primary" disabled={poses?.ok !== true} onClick={take}>
+        <Button size="small" type="primary" disabled={poses?.ok !== true} onClick={row.place}>
           Place {count}
         </Button>
         {isShown && (
