@@ -8,6 +8,7 @@ import { ErrorFence } from './ui/ErrorFence.tsx';
 
 /** The worktable is the larger part of the application: it comes while the shelf is already there to look at. */
 const loadWorktable = () => import('./shell/Worktable.tsx');
+/** The table comes when a plan is opened, or a moment after the shelf. */
 const Worktable = lazy(async () => ({ default: (await loadWorktable()).Worktable }));
 /** The shelf has been looked at for so long before it is fetched, ms. */
 const AHEAD_MS = 800;
@@ -18,6 +19,7 @@ function savesData(): boolean {
   return connection?.saveData === true;
 }
 
+/** The addresses: the shelf, and a plan with one of its stages. */
 export function App() {
   const setTheme = useViewStore((state) => state.setTheme);
   useEffect(() => {

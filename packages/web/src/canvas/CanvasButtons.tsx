@@ -16,6 +16,7 @@ function addToChoice(id: string): void {
   select({ partIds: has ? selection.partIds.filter((other) => other !== id) : [...selection.partIds, id] });
 }
 
+/** What a press on a part needs to know beside how it looks. */
 interface PartButtonProps extends PartLook {
   readonly unit: LengthUnit;
   readonly isFocusable: boolean;
@@ -62,6 +63,7 @@ export const PartButton = memo(function PartButton({ unit, isFocusable, onPart, 
   );
 });
 
+/** The same for a thread. */
 interface RunButtonProps extends RunLook {
   readonly from: string;
   readonly to: string;

@@ -43,6 +43,7 @@ import { makeOneStop } from './travel.ts';
 import { useCanvasPointer } from './use-canvas-pointer.ts';
 import { type Size, useFittedCamera } from './use-fitted-camera.ts';
 
+/** Before the cloth has a size on the screen. */
 const NO_CAMERA: Camera = { scale: 1, originX: 0, originY: 0 };
 
 /** The piece on the table: true to scale, to pan and zoom, with what the stage that is open lays over it. */
@@ -191,6 +192,7 @@ function Resting({ plan, near }: { readonly plan: Plan; readonly near: NearBound
   );
 }
 
+/** What the letters over the drawing are laid out by. */
 interface NamesProps {
   readonly near: NearBounds;
   readonly camera: Camera;
@@ -207,6 +209,7 @@ function useNameLook(
   return { hidden, face: view.face, camera, isDark: panelsOf(plan).every(isDarkCloth) || view.isDim, notes };
 }
 
+/** Names of parts and panels that rest. */
 function Names({ plan, near, camera }: NamesProps & { readonly plan: Plan }) {
   const view = usePanelView(near);
   const look = useNameLook(plan, view, camera);
@@ -228,6 +231,7 @@ function Names({ plan, near, camera }: NamesProps & { readonly plan: Plan }) {
   );
 }
 
+/** What is being moved, over the rest. */
 function Moved({ near }: { readonly near: NearBounds }) {
   const view = usePanelView(near);
   const moving = useMoving();
@@ -239,11 +243,13 @@ function Moved({ near }: { readonly near: NearBounds }) {
   );
 }
 
+/** Names of what is being moved: they go along with it. */
 function MovedNames(props: NamesProps) {
   const moving = useMoving();
   return moving === null ? null : <NamesOf moving={moving} {...props} />;
 }
 
+/** Only the names that a gesture takes along. */
 function NamesOf({ moving, near, camera }: NamesProps & { readonly moving: Moving }) {
   const look = useNameLook(moving.plan, usePanelView(near), camera);
   return (
@@ -267,6 +273,7 @@ function Handles({ scale }: { readonly scale: number }) {
   );
 }
 
+/** What can be pulled on threads: bends, ends, wishes. */
 function ThreadHandles({ scale, wishes }: { readonly scale: number; readonly wishes: boolean }) {
   const plan = useShownPlan();
   return (
@@ -280,6 +287,7 @@ function ThreadHandles({ scale, wishes }: { readonly scale: number; readonly wis
   );
 }
 
+/** The handle by which chosen parts are turned. */
 function PartHandles({ scale }: { readonly scale: number }) {
   const plan = useRestingPlan();
   const face = useViewStore((state) => state.face);
@@ -292,6 +300,7 @@ function PartHandles({ scale }: { readonly scale: number }) {
   );
 }
 
+/** Nodes, curves and sizes of the cloth that can be pulled. */
 function ClothHandles({ scale }: { readonly scale: number }) {
   const plan = useShownPlan();
   const face = useViewStore((state) => state.face);
@@ -341,6 +350,7 @@ function TableStitches({
   );
 }
 
+/** The box that chooses what it is pulled over. */
 function MarqueeBox({ scale }: { readonly scale: number }) {
   const marquee = useViewStore((state) => state.marquee);
   const face = useViewStore((state) => state.face);

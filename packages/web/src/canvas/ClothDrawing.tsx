@@ -26,6 +26,7 @@ export interface DrawingHands {
   readonly onPart?: ((partId: string) => void) | undefined;
 }
 
+/** What is drawn, of which face, how dark and how near. */
 interface ClothDrawingProps {
   readonly plan: Plan;
   readonly face: Face;
@@ -38,6 +39,7 @@ interface ClothDrawingProps {
   readonly near?: NearBounds;
 }
 
+/** One empty set for all: a new one would be drawn anew. */
 const NONE: ReadonlySet<string> = new Set();
 
 /** The panels where they lie on the table, each with what is on it. */
@@ -140,6 +142,7 @@ function ItemsInHand({
   );
 }
 
+/** One thing of a panel, by what it is. */
 function ItemDrawing({
   item,
   panel,

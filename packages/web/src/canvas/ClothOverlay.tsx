@@ -16,12 +16,14 @@ import { editableLine, withNodes } from './line-edits.ts';
 import { linePath } from './seen.ts';
 import { onTable, seer } from './table.ts';
 
+/** What is laid over the cloth for the keyboard and for what is chosen. */
 interface OverlayProps {
   readonly plan: Plan;
   readonly face: Face;
   readonly scale: number;
 }
 
+/** Enter and the space bar do what a press would. */
 function onEnter(event: KeyboardEvent, act: () => void): void {
   if (event.key !== 'Enter' && event.key !== ' ') return;
   event.preventDefault();

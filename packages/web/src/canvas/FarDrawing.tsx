@@ -13,6 +13,7 @@ import type { PartLook, RunLook } from './looks.ts';
 import { choiceInk, MATERIAL, SEEN_OF_THREAD, SIGN_INK, seenOf, threadInk } from './palette.ts';
 import { linePath } from './seen.ts';
 
+/** One stroke a sign, in this order. */
 const SIGNS: readonly Sign[] = ['+', '-', 'none'];
 
 /** Threads are at least so many pixels wide, however far away. */

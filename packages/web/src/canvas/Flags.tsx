@@ -5,6 +5,7 @@ import { INK } from '../ui/ink.ts';
 import { gatherNear } from './labels.ts';
 import { seer } from './table.ts';
 
+/** Findings with their numbers, and what a press on a flag does. */
 interface FlagsProps {
   readonly plan: Plan;
   readonly face: Face;
@@ -14,6 +15,7 @@ interface FlagsProps {
   readonly onChoose: (finding: PlacedFinding) => void;
 }
 
+/** Told by shape and number as well. */
 const FLAG_COLOURS = { stop: INK.madder, mend: INK.amber, note: INK.indigo } as const;
 
 /** Flags nearer to one another than this would be drawn over each other, px. */

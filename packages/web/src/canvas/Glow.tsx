@@ -10,6 +10,7 @@ import { useId } from 'react';
 import { INK } from '../ui/ink.ts';
 import { seer } from './table.ts';
 
+/** How bright each light is, of what is full. */
 interface GlowProps {
   readonly plan: Plan;
   readonly face: Face;
@@ -18,6 +19,7 @@ interface GlowProps {
 
 /** The current that is drawn at full strength, A: the rated current of a small light. */
 const FULL_AMP = 0.02;
+/** The halo of a light at its full brightness. */
 const WIDEST_MM = 62;
 /** As strong as the faintest glow is drawn. */
 const FAINTEST = 0.05;

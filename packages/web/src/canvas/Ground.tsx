@@ -18,6 +18,7 @@ import { memo, useId } from 'react';
 import { INK } from '../ui/ink.ts';
 import { linePath } from './seen.ts';
 
+/** The cloth of a panel without what lies on it. */
 interface GroundProps {
   readonly cloth: Cloth;
   readonly backdrop: Backdrop | null;
@@ -38,6 +39,7 @@ export function clothPath(cloth: Cloth, face: Face): string {
   return ring(clothOutline(cloth)) + openings.map((marking) => ring(curvePoints(marking))).join('');
 }
 
+/** Outline, weave, picture, openings and markings of a panel. */
 export const Ground = memo(function Ground({ cloth, backdrop, image, face, isDark, isDim }: GroundProps) {
   const weave = useId();
   const clip = useId();
@@ -122,6 +124,7 @@ function Picture({
   );
 }
 
+/** Help lines of a ready piece, such as its middle. */
 function Guides({ cloth, face, isDark }: Pick<GroundProps, 'cloth' | 'face' | 'isDark'>) {
   return (
     <g
@@ -146,6 +149,7 @@ function Guides({ cloth, face, isDark }: Pick<GroundProps, 'cloth' | 'face' | 'i
   );
 }
 
+/** One line or area, on which face and how dark. */
 interface MarkingDrawingProps {
   readonly marking: Marking;
   readonly cloth: Cloth;
@@ -168,6 +172,7 @@ const LOOK: Readonly<
   reach: { width: 0.5, dash: '3 3', fill: 0.08 },
 };
 
+/** A line or area by its use: mark, fold, keep-out, pocket. */
 const MarkingDrawing = memo(function MarkingDrawing({ marking, cloth, face, isDark }: MarkingDrawingProps) {
   const { dash, width, fill } = LOOK[marking.use];
   const ink = KEPT_FREE.includes(marking.use)

@@ -18,6 +18,7 @@ const BEYOND_MM = 1.4;
 /** Loops at a hole lie within this fan towards the rim of the part, radians; round a curled leg they go all round. */
 const FAN = Math.PI * 0.6;
 
+/** Loops at holes, of the threads that are drawn. */
 interface HoleLoopsProps {
   readonly plan: Plan;
   readonly panel: Panel;
@@ -68,6 +69,7 @@ export const HoleLoops = memo(
     before.isDark === after.isDark,
 );
 
+/** Loops, part by part, so that a moved part draws its own only. */
 function loopsByPart(
   plan: Plan,
   panel: Panel,
@@ -90,6 +92,7 @@ function loopsByPart(
   return byPart;
 }
 
+/** The loops at one part. */
 interface PartLoopsProps {
   readonly part: Part;
   readonly kind: PartKind;
@@ -131,6 +134,7 @@ const PartLoops = memo(
     }),
 );
 
+/** The loops at a hole as one path: one element instead of dozens. */
 function loopsPath(
   { part, kind, panel, face }: Omit<PartLoopsProps, 'here'>,
   { holeId, loops }: LoopsHere,

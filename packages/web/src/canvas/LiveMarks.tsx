@@ -8,6 +8,7 @@ import { INK } from '../ui/ink.ts';
 import { gatherNear } from './labels.ts';
 import { seer } from './table.ts';
 
+/** What was found while something is pulled about. */
 interface LiveMarksProps {
   readonly plan: Plan;
   readonly face: Face;
@@ -40,6 +41,7 @@ export function LiveMarks({ face, scale }: Omit<LiveMarksProps, 'plan'>) {
   );
 }
 
+/** A finding as a square (stop) or a disc, with its words as a title. */
 function LiveMark({ finding, plan, face, scale }: LiveMarksProps & { readonly finding: PlacedFinding }) {
   const at = seer(plan, finding, face)(finding.at);
   const r = 8 / scale;

@@ -8,9 +8,11 @@ import { panelBox } from './table.ts';
 
 /** The numbers of the ruler stand over the panel in hand, px. */
 const ABOVE_RULER_PX = 40;
+/** A name lies so far above its panel. */
 const ABOVE_PX = 5;
 /** As tall as a name is, and about as wide as a letter of it, px. */
 const TALL_PX = 13;
+/** About as wide is a letter (by the font, rounded up): names that would overlap are left out. */
 const LETTER_PX = 7;
 /** So much of a name may lie over the panel above it, px. */
 const OVER_PX = 4;

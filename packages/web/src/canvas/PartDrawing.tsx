@@ -62,6 +62,7 @@ function shifted(shape: DrawnShape, part: Part, kind: PartKind): DrawnShape {
   return { ...shape, at: { x: 2 * x - shape.at.x, y: 2 * y - shape.at.y } };
 }
 
+/** One shape of a drawing, in the ink of its material. */
 function Shape({
   shape,
   glow,

@@ -15,6 +15,7 @@ import { NEAR_FROM_SCALE } from './detail.ts';
 import { type LabelBox, placeLabels } from './labels.ts';
 import { onTable, panelBox } from './table.ts';
 
+/** Whose names, at which zoom, and which are hidden. */
 interface NamesProps {
   readonly plan: Plan;
   readonly face: Face;
@@ -30,6 +31,7 @@ interface NamesProps {
   readonly only?: ReadonlySet<string>;
 }
 
+/** Height of a name. */
 const SIZE_PX = 13;
 /** The width of a letter of the type that ships, of its height, on average: measured over the names of the demo plans. */
 const LETTER = 0.56;
@@ -97,6 +99,7 @@ export const PartNames = memo(
     before.notes === after.notes,
 );
 
+/** Where a name lies, and of what. */
 interface NamePlace {
   readonly x: number;
   readonly y: number;
@@ -104,6 +107,7 @@ interface NamePlace {
   readonly box: LabelBox;
 }
 
+/** The box of a part on the screen: its own name must not lie there. */
 function bodyBox(plan: Plan, part: Part, panel: Panel, face: Face): LabelBox {
   const pose = poseOf(part);
   const [left, top, right, bottom] = boundsOf(

@@ -39,6 +39,7 @@ export const PatchDrawing = memo(function PatchDrawing({
   );
 });
 
+/** The middle of a patch as numbers of a transform; there and back by the sign. */
 function patchMiddle(corners: ReadonlyArray<{ readonly x: number; readonly y: number }>, sign = 1): string {
   const [x, y] = [corners.reduce((sum, p) => sum + p.x, 0), corners.reduce((sum, p) => sum + p.y, 0)];
   return `${(sign * x) / corners.length} ${(sign * y) / corners.length}`;

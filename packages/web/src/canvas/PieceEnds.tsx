@@ -9,6 +9,7 @@ import { seer } from './table.ts';
 
 /** The end of a piece is woven back through about three stitches, mm between the crossings. */
 const WEAVE_EVERY_MM = 4;
+/** Strokes that stand for the weave at an end. */
 const WEAVES = 3;
 
 /** Where pieces of thread start (a knot) and end (woven back through three stitches), or stay long (a curl). */

@@ -4,6 +4,7 @@ import { type Camera, toPixels } from '../stores/camera.ts';
 
 /** Distances between labels that read well, in the unit. */
 const NICE = [0.25, 0.5, 1, 2, 5, 10, 20, 25, 50, 100, 200, 500, 1000];
+/** Numbers of a ruler are no nearer to each other. */
 const LABEL_EVERY_PX = 62;
 
 /** The step between labels, in mm, for a scale. */
@@ -13,6 +14,7 @@ export function rulerStepMm(scale: number, unit: LengthUnit): number {
   return (usable.find((step) => step * perUnit * scale >= LABEL_EVERY_PX) ?? 1000) * perUnit;
 }
 
+/** The camera and the unit of length. */
 interface RulersProps {
   /** The panel that is measured. */
   readonly panelId: string;
@@ -21,6 +23,7 @@ interface RulersProps {
   readonly unit: LengthUnit;
 }
 
+/** One stroke of a ruler, with a number or without. */
 interface Tick {
   /** Of the fifths between numbers. */
   readonly i: number;
@@ -28,6 +31,7 @@ interface Tick {
   readonly px: number;
 }
 
+/** Where both rulers run, and their strokes at this zoom. */
 interface Layout {
   /** Upper and left ruler: where their edges run, px. */
   readonly top: number;

@@ -86,11 +86,13 @@ function LaidLine({
   );
 }
 
+/** The middle of a line through all its stitches. */
 function pathOf(sum: LineSum): readonly Point[] {
   const first = sum.spans[0];
   return first === undefined ? [] : [first.a, ...sum.spans.map((span) => span.b)];
 }
 
+/** + or − again and again along a thread: colour alone tells nothing. */
 function Signs({
   points,
   sign,
@@ -113,13 +115,16 @@ function Signs({
   );
 }
 
+/** The pale ground of a sign. */
 const DISC_MM = 1.9;
 
+/** A disc as path data. */
 function disc({ x, y }: Point): string {
   const arc = `a${DISC_MM} ${DISC_MM} 0 1 1`;
   return `M${x - DISC_MM} ${y}${arc} ${2 * DISC_MM} 0${arc} ${-2 * DISC_MM} 0`;
 }
 
+/** A + or − as path data. */
 function signPath({ x, y }: Point, sign: '+' | '-'): string {
   return `M${x - 1} ${y}H${x + 1}${sign === '+' ? `M${x} ${y - 1}V${y + 1}` : ''}`;
 }

@@ -11,6 +11,7 @@ import { INK } from '../ui/ink.ts';
 import { linePath } from './seen.ts';
 import { onTable } from './table.ts';
 
+/** Which seams are drawn, and which is chosen. */
 interface SeamsProps {
   readonly plan: Plan;
   readonly panel: Panel;
@@ -81,6 +82,7 @@ export function SeamLetters({ plan, panel, face, isDark, camera }: SeamsProps & 
   );
 }
 
+/** Half way along a line. */
 function middle(points: readonly Point[]): Point {
   return pointAlong(points, polylineLengthMm(points) / 2);
 }

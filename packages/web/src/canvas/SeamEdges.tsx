@@ -13,6 +13,7 @@ import { chooseEdge, edgeKey, edgeWords } from './seam-tool.ts';
 import { linePath } from './seen.ts';
 import { onTable } from './table.ts';
 
+/** An edge that can be sewn to another, and how it stands to the chosen one. */
 interface Offered {
   readonly edge: FreeEdge;
   readonly mark: 'chosen' | 'fits' | 'free';
@@ -39,6 +40,7 @@ export function SeamEdges({
   );
 }
 
+/** All free edges; once one is chosen, it and those it can be sewn to, marked where they are as long. */
 function offeredEdges(plan: Plan, chosen: FreeEdge | null): readonly Offered[] {
   if (chosen !== null)
     return [
@@ -53,15 +55,18 @@ function offeredEdges(plan: Plan, chosen: FreeEdge | null): readonly Offered[] {
 /** A length stands beside its edge, on the cloth: so far in for its width and its height, px. */
 const IN_PX = { x: 32, y: 14 };
 
+/** A place a little toward the middle of the panel, so that the line lies on its cloth. */
 function inwards(at: Point, middle: Point, scale: number): Point {
   const { x, y } = subtract(middle, at);
   const mm = Math.max(Math.hypot(x, y), 1e-9);
   return { x: at.x + (x / mm) * (IN_PX.x / scale), y: at.y + (y / mm) * (IN_PX.y / scale) };
 }
 
+/** Told by width as well as by a word. */
 const WIDTH_PX = { chosen: 6, fits: 5, free: 3 };
 const WORDS = { chosen: 'chosen', fits: 'as long', free: '' };
 
+/** An edge to press, with its name for those who hear it. */
 function SeamEdge({
   plan,
   face,

@@ -3,6 +3,7 @@ import { createPortal } from 'react-dom';
 import { useViewStore } from '../stores/view-store.ts';
 import { type ClothAsks, NOTHING_ASKED, useClothStore } from './cloth-store.ts';
 
+/** What a stage may ask of the cloth; the rest is as usual. */
 interface StageClothProps extends Partial<ClothAsks> {
   readonly abilities: ClothAsks['abilities'];
   /** Drawn over the cloth, in millimetres as seen. */

@@ -24,6 +24,7 @@ import { linePath, tableTransform } from './seen.ts';
 import { onTable, seer } from './table.ts';
 import { chooseHole, seamCaught } from './thread-tool.ts';
 
+/** What is laid over the cloth while threads are drawn. */
 interface OverlayProps {
   readonly plan: Plan;
   readonly scale: number;
@@ -113,6 +114,7 @@ function pullBend(plan: Plan, runId: string, { index, at, leg }: Handle): void {
     useViewStore.getState().select({ runId, bend: index });
 }
 
+/** A place as attributes of a circle. */
 function centre(p: Point): { readonly cx: number; readonly cy: number } {
   return { cx: p.x, cy: p.y };
 }
@@ -171,6 +173,7 @@ export function BendHandles({ plan, scale }: OverlayProps) {
   );
 }
 
+/** The holes that can be pressed, and the one a thread comes from. */
 interface HoleButtonsProps extends OverlayProps {
   readonly onHole?: (hole: HoleRef) => void;
 }
@@ -206,6 +209,7 @@ export const HoleButtons = memo(function HoleButtons({ plan, scale, onHole = cho
   );
 }, sameHoles);
 
+/** Holes are drawn anew only when a part, a panel or the zoom is another: threads do not move them. */
 function sameHoles(before: HoleButtonsProps, after: HoleButtonsProps): boolean {
   return (
     before.plan.parts === after.plan.parts &&

@@ -35,6 +35,7 @@ export function clampMove(plan: Plan, parts: readonly Part[], delta: Point): Poi
   return scale(boxed, low);
 }
 
+/** A move cut short where a part would leave the box of its panel. */
 function clampToBox(plan: Plan, parts: readonly Part[], delta: Point): Point {
   let { x, y } = delta;
   for (const part of parts) {
@@ -87,6 +88,7 @@ const GRID = 15;
 /** A place with much cloth all round it: where a part goes that the keyboard places. */
 export const roomiestPlace = remembered(
   { name: 'roomiest place', under: (outline: Polygon) => outline },
+  /** The place of an outline that is farthest from its edges, by a coarse grid. */
   findRoomiest,
 );
 

@@ -2,6 +2,7 @@
 import { create } from 'zustand';
 import type { CanvasAbilities } from './gestures/gesture.ts';
 
+/** What a stage asks of the one cloth: what may be done there, what is laid over it, how dark it is. */
 export interface ClothAsks {
   /** What the pointer may do. When it changes, what the pointer is doing is given up. */
   readonly abilities: CanvasAbilities;
@@ -13,6 +14,7 @@ export interface ClothAsks {
   readonly hint: string | null;
 }
 
+/** A cloth that is only looked at. */
 export const NOTHING_ASKED: ClothAsks = {
   abilities: { movesParts: false, drawsThread: false },
   isDim: false,
@@ -21,6 +23,7 @@ export const NOTHING_ASKED: ClothAsks = {
   hint: null,
 };
 
+/** What is asked now, and the groups of the drawing into which stages put theirs. */
 interface ClothState {
   readonly asks: ClothAsks;
   /** The group of the drawing that overlays are put into, in millimetres as seen. */
@@ -31,6 +34,7 @@ interface ClothState {
   setUnderlayHost(host: SVGGElement | null): void;
 }
 
+/** One stage asks at a time. */
 export const useClothStore = create<ClothState>()((set, get) => ({
   asks: NOTHING_ASKED,
   overlayHost: null,

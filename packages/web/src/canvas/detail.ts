@@ -5,6 +5,7 @@ import type { Panel } from '@sashiko/core/plan/records';
 import type { Camera } from '../stores/camera.ts';
 import { onTable } from './table.ts';
 
+/** Drawn as it is sewn, or as strokes and discs. */
 export type Detail = 'near' | 'far';
 
 /** What is drawn near: everything inside these bounds, mm on the table; nothing where it is null. */

@@ -14,6 +14,7 @@ import { Asking } from '../workers/asking.ts';
 /** Larger plans do not follow: leading threads anew would hold up the drag. */
 const MOST_PARTS = 120;
 
+/** Whether threads follow what is dragged: if the maker wants it and the plan is not too large for it. */
 function follows(plan: Plan): boolean {
   return (
     useJobsStore.getState().threadsFollow &&
@@ -25,6 +26,7 @@ function follows(plan: Plan): boolean {
 /** What the worker answered last: where a part is let go at the place it was asked about, that is the repair. */
 let answered: { readonly plan: Plan; readonly move: string; readonly edit: Edit | null } | null = null;
 
+/** An edit in one word, to know whether it is the same as before. */
 function wordsOf({ changes }: Edit): string {
   return JSON.stringify(changes);
 }
@@ -62,8 +64,10 @@ export function followingThreads(
   };
 }
 
+/** No thread led anew. */
 const NOTHING: Edit = { label: '', changes: [] };
 
+/** What an edit does to threads and patches, without the moved part. */
 function threadsOnly(edit: Edit): Edit {
   return { ...edit, changes: edit.changes.filter((change) => 'table' in change && change.table === 'runs') };
 }

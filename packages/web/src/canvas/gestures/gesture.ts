@@ -38,6 +38,7 @@ export interface Press extends Moment {
   readonly abilities: CanvasAbilities;
 }
 
+/** What goes on between a press and its release. All of it is told places of the cloth, never events. */
 export interface Gesture {
   /** The pointer has moved, farther from the press than a click does. */
   move?(now: Moment): void;
@@ -49,6 +50,7 @@ export interface Gesture {
   cancel?(): void;
 }
 
+/** When a press begins a gesture, and which. */
 export interface GestureKind {
   readonly id: string;
   /** The gesture that such a press begins, or null when the press is not of this kind. */

@@ -7,6 +7,7 @@ import { bendRun, chooseRun, sewFromHole, wishFromHole } from './thread-gestures
 import { chooseEdges, drawNode, goOnSewing, placeInHand, pointAtPicture } from './tool-gestures.ts';
 import { pullView, pullViewOrPutDown } from './view-gestures.ts';
 
+/** The first that takes a press has it. */
 export const GESTURES: readonly GestureKind[] = [
   pullView,
   drawNode,

@@ -20,6 +20,7 @@ export const movePanelOnTable: GestureKind = {
   },
 };
 
+/** A move that ends on whole millimetres. */
 function toWhole(from: number, by: number): number {
   return Math.round(from + by) - from;
 }

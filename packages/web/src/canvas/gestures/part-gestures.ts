@@ -50,6 +50,7 @@ function takePanelOf([id]: readonly string[]): void {
   if (part !== undefined && hasSeveralPanels(currentPlan())) useViewStore.getState().takePanel(part.panelId);
 }
 
+/** The handle beside a chosen part turns it, by steps unless Alt is held. */
 export const turnByHandle: GestureKind = {
   id: 'turn-by-handle',
   begin({ marks: { turn: id } }) {
@@ -58,6 +59,7 @@ export const turnByHandle: GestureKind = {
   },
 };
 
+/** How a part lies when its handle is at the pointer, degrees: in steps, or by tenths with Alt. */
 function angleTo(plan: Plan, id: string, { at, alt }: Moment): number {
   const part = plan.parts[id];
   if (part === undefined) return 0;
@@ -73,6 +75,7 @@ export const showPart: GestureKind = {
   },
 };
 
+/** A press on a part chooses it and moves all that is chosen. */
 export const moveChosenParts: GestureKind = {
   id: 'move-parts',
   begin(press) {
@@ -86,6 +89,7 @@ export const moveChosenParts: GestureKind = {
   },
 };
 
+/** Parts under way from where they were, with the threads that hang on them. */
 function moving(ids: readonly string[], { at: start, camera }: Press): Gesture {
   const targets = snapTargets(currentPlan(), panelInHand(currentPlan()), ids);
   return carrying(ids, ({ at, alt }) => {
@@ -123,6 +127,7 @@ function ontoOther(plan: Plan, parts: readonly Part[], at: Point, delta: Point):
   return edit;
 }
 
+/** What is chosen after a press on a part with its group, with Shift (`adds`) or without. */
 function chosenWith(plan: Plan, chosen: readonly string[], id: string, adds: boolean): readonly string[] {
   const group = withGroups(plan, [id]);
   if (!adds) return chosen.includes(id) ? chosen : group;
@@ -149,6 +154,7 @@ export const chooseByBox: GestureKind = {
   },
 };
 
+/** Parts of the panel in hand whose middle lies in a box. */
 function partsBetween(plan: Plan, a: Point, b: Point): readonly string[] {
   const [minX, maxX] = [Math.min(a.x, b.x), Math.max(a.x, b.x)];
   const [minY, maxY] = [Math.min(a.y, b.y), Math.max(a.y, b.y)];

@@ -30,6 +30,7 @@ export const shapeCloth: GestureKind = {
   },
 };
 
+/** Chooses the line at a place of the panel in hand, or none. */
 const chooseLine =
   (scale: number) =>
   ({ at }: Moment): void =>
@@ -58,10 +59,12 @@ function takeHold({ at, marks, camera }: Press): Gesture | null {
   return isInside ? { ...shiftLine(line, at), click: chooseLine(camera.scale) } : null;
 }
 
+/** A measure of a ready piece is pulled. */
 function pullSize(id: string, from: Point): Gesture {
   return previewed(({ at }) => resizedBy(currentPlan(), id, subtract(at, from)));
 }
 
+/** A handle of a curve is pulled. */
 function pullHandle(line: EditableLine, index: number, side: HandleSide): Gesture {
   return previewed(({ at }) =>
     withNodes(currentPlan(), line, moveHandleTo(line.nodes, index, side, at), 'bend a line'),
@@ -73,12 +76,14 @@ function nodePlace({ at, alt }: Moment): Point {
   return alt ? at : { x: Math.round(at.x * 2) / 2, y: Math.round(at.y * 2) / 2 };
 }
 
+/** A node of a line is pulled. */
 function pullNode(line: EditableLine, index: number): Gesture {
   return previewed((now) =>
     withNodes(currentPlan(), line, moveNodeTo(line.nodes, index, nodePlace(now)), 'move a node'),
   );
 }
 
+/** A node is put between two and pulled at once. */
 function pullNewNode(line: EditableLine, after: number): Gesture {
   const nodes = insertNode(line.nodes, after, line.closed);
   return previewed(
@@ -87,6 +92,7 @@ function pullNewNode(line: EditableLine, after: number): Gesture {
   );
 }
 
+/** A whole line or area is moved. */
 function shiftLine(line: EditableLine, from: Point): Gesture {
   return previewed(({ at }) => {
     const by = subtract(at, from);
