@@ -62,7 +62,8 @@ describe.each(files)('%s', (file) => {
       for (let version = 2; version <= PLAN_VERSION; version += 1)
         for (const [key, usual] of Object.entries(laterOf(name, version)))
           for (const [id, record] of Object.entries(recordsOf(name, plan[name])))
-            if (!(key in (before[id] as Raw))) expect((record as Raw)[key], `${name}.${id}.${key}`).toEqual(usual);
+            if (!(key in (before[id] as Raw)))
+              expect((record as Raw)[key], `${name}.${id}.${key}`).toEqual(usual);
     }
   });
 });

@@ -39,7 +39,9 @@ describe('round trips', () => {
   test('the same plan is the same text, whatever the order its records came in', () => {
     const shuffled: Plan = { ...plan, parts: Object.fromEntries(Object.entries(plan.parts).reverse()) };
     expect(serializePlan(shuffled)).toBe(serializePlan(plan));
-    expect(serializePlan(plan).startsWith(`{\n  "format": "sashiko-plan",\n  "version": ${PLAN_VERSION},`)).toBe(true);
+    expect(
+      serializePlan(plan).startsWith(`{\n  "format": "sashiko-plan",\n  "version": ${PLAN_VERSION},`),
+    ).toBe(true);
   });
 });
 

@@ -91,6 +91,12 @@ describe('an answer that is kept', () => {
   });
 });
 
+/** So many are compared that only those that differ are handed to the test library. */
+function expectSame(name: string, kept: unknown, fresh: unknown): void {
+  const [was, is] = [written(kept), written(fresh)];
+  if (was !== is) expect(is, name).toBe(was);
+}
+
 /** A value as text, functions left out: they stand for what they were made from. */
 function written(value: unknown): string {
   const seen = new Map<object, number>();
@@ -115,7 +121,7 @@ test('whatever is asked of plans from edit to edit, every answer that is kept is
     every: 3,
     compare(name, kept, fresh) {
       names.set(name, (names.get(name) ?? 0) + 1);
-      expect(written(fresh), name).toBe(written(kept));
+      expectSame(name, kept, fresh);
     },
   });
   for (let seed = 1; seed <= 10; seed += 1) {
@@ -151,7 +157,7 @@ test('and so it is of pieces of several panels, whose seams and layers change', 
     every: 19,
     compare(name, kept, fresh) {
       compared += 1;
-      expect(written(fresh), name).toBe(written(kept));
+      expectSame(name, kept, fresh);
     },
   });
   for (const [seed, { id }] of PIECE_SETS.entries()) {

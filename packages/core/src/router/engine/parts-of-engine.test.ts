@@ -118,7 +118,7 @@ describe('the grid', () => {
       field.ground.cellAt(60 + 1.7 * i, 60 + 1.7 * (i % 20)),
     );
     field.stampLine(0, line, new Uint8Array(line.length), 1);
-    let checked = 0;
+    let [checked, nearest] = [0, Infinity];
     for (let cell = 0; cell < field.size - field.width - 1; cell += 7) {
       for (const next of [cell + 1, cell + field.width, cell + field.width + 1]) {
         if ((field.lineNets[cell] as number) + (field.lineNets[next] as number) > 0) continue;
@@ -134,11 +134,12 @@ describe('the grid', () => {
             field.ground.x(q),
             field.ground.y(q),
           );
-          expect(apart).toBeGreaterThanOrEqual(5 - 1e-9);
+          nearest = Math.min(nearest, apart);
           checked += 1;
         }
       }
     }
+    expect(nearest).toBeGreaterThanOrEqual(5 - 1e-9);
     expect(checked).toBeGreaterThan(1000);
   });
 

@@ -65,11 +65,13 @@ test('a large piece is drawn from far: a few strokes for each part', async () =>
 });
 
 describe('the looks that come with the demo plans', () => {
-  const demo = `${dirname(fileURLToPath(import.meta.url))}/../../../../../demo`;
+  const here = dirname(fileURLToPath(import.meta.url));
 
   test.each(DEMO_IDS)('%s looks as it is drawn now (npx vitest run looks -u draws it anew)', async (id) => {
-    const text = readFileSync(`${demo}/${id}.sashiko.json`, 'utf8');
-    await expect(await drawingOf(expectOk(parsePlan(text)))).toMatchFileSnapshot(`${demo}/looks/${id}.svg`);
+    const text = readFileSync(`${here}/../../../../../demo/${id}.sashiko.json`, 'utf8');
+    await expect(await drawingOf(expectOk(parsePlan(text)))).toMatchFileSnapshot(
+      `${here}/../../storage/demo-looks/${id}.svg`,
+    );
   });
 
   test('lie on the shelf of a new browser, with nothing left to draw', async () => {
