@@ -10,6 +10,9 @@ import type { Plugin } from 'vite';
 
 const { ConfigProvider, Input, Modal } = library;
 
+/** Of the layers that `ui/styles.css` declares: what the application says itself comes after it. */
+const LAYER = 'library';
+
 /** Each component of the library that the application shows, drawn once; what they consist of comes with them. */
 export const STYLED: Readonly<Record<string, ReactElement>> = {
   AutoComplete: createElement(library.AutoComplete),
@@ -27,7 +30,7 @@ export const STYLED: Readonly<Record<string, ReactElement>> = {
   Switch: createElement(library.Switch),
 };
 
-/** The rules of all these, for any theme: colours and lengths in them are variables, which the page sets by its theme. */
+/** The rules of all these in their layer, for any theme: colours and lengths in them are variables, which the page sets by its theme. */
 export function libraryRules(): string {
   const cache = createCache();
   renderToString(
@@ -37,7 +40,7 @@ export function libraryRules(): string {
       createElement(ConfigProvider, { theme: { hashed: false } }, ...Object.values(STYLED)),
     ),
   );
-  return extractStyle(cache, { plain: true, types: ['style'] });
+  return `@layer ${LAYER}{${extractStyle(cache, { plain: true, types: ['style'] })}}`;
 }
 
 const NAME = 'virtual:library-rules';

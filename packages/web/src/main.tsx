@@ -1,6 +1,5 @@
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
-import 'antd/dist/reset.css';
 import './ui/styles.css';
 import { App } from './App.tsx';
 import { keepOffline } from './offline/keep-offline.ts';

@@ -6,10 +6,10 @@ import { useViewStore } from '../stores/view-store.ts';
 import { Filled } from './Filled.tsx';
 import { DARK_THEME, LIGHT_THEME } from './theme.ts';
 
-// Before all other styles, so that those of the application have the last word.
+// After the styles of the application, which say the order of all layers: theirs has the last word wherever this stands.
 const sheet = document.createElement('style');
 sheet.textContent = rules;
-document.head.prepend(sheet);
+document.head.append(sheet);
 
 /** The component library in the look of the application. The shelf does without it, so that it is there at once. */
 export function LibraryLook({

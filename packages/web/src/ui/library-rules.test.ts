@@ -29,3 +29,18 @@ test('the sheet holds for any theme: its colours are variables', () => {
   expect(rules).toContain('var(--ant-color-text)');
   expect(rules).not.toMatch(/css-dev-only|:where\(\.css-/);
 });
+
+test('all styles lie in the layers that are declared, the library’s below those of the application', () => {
+  const sheet = readFileSync(join(SOURCE, 'ui/styles.css'), 'utf8');
+  const layers = /^@layer (.*);$/m.exec(sheet)?.[1]?.split(', ') ?? [];
+  expect(layers.indexOf('library')).toBeLessThan(layers.indexOf('look'));
+  expect(libraryRules().startsWith('@layer library{')).toBe(true);
+  const imports = sheet.split('\n').filter((line) => line.startsWith('@import'));
+  const files = readdirSync(join(SOURCE, 'ui/styles'));
+  for (const file of files)
+    expect(
+      imports.filter((line) => line.includes(`/${file}"`)),
+      file,
+    ).toHaveLength(1);
+  for (const line of imports) expect(layers).toContain(/ layer\((\w+)\);$/.exec(line)?.[1]);
+});
