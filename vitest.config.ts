@@ -16,6 +16,8 @@ export default defineConfig({
     ],
     // One worker a core: by default one of them is left idle.
     maxWorkers: '100%',
+    // Plans are many small frozen things that live briefly: with more room for those a tenth less is spent on collecting them.
+    execArgv: ['--max-semi-space-size=64'],
     // On a slow or busy machine as much longer.
     testTimeout: 60_000 * paceOfMachine(),
     setupFiles: [fileURLToPath(new URL('./scripts/count-cost.ts', import.meta.url))],
