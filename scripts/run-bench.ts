@@ -1,4 +1,4 @@
-/** `npm run bench`: all benchmarks; `npm run bench -- router`, `-- light`, `-- boards`, `-- sheet`, `-- screen`, `-- edits`, `-- states`, `-- fixes` or `-- hostile`: those of one matter alone; `-- long`, `-- agreement`, `-- journeys`: tests with more time. */
+/** `npm run bench`: all benchmarks; `npm run bench -- router`, `-- light`, `-- boards`, `-- sheet`, `-- screen`, `-- edits`, `-- states`, `-- fixes`, `-- files` or `-- hostile`: those of one matter alone; `-- long`, `-- agreement`, `-- journeys`: tests with more time. */
 import { spawnSync } from 'node:child_process';
 
 const run = (command: string, ...args: string[]): void => {
@@ -46,6 +46,10 @@ if (only === undefined) {
 if (only === undefined || only === 'screen') {
   if (only !== undefined) run('vite', 'build', 'packages/web', '--logLevel', 'error');
   run('tsx', 'scripts/bench-screen.ts', ...process.argv.slice(3));
+}
+if (only === undefined || only === 'files') {
+  if (only !== undefined) run('vite', 'build', 'packages/web', '--logLevel', 'error');
+  run('tsx', 'scripts/bench-files.ts', ...process.argv.slice(3));
 }
 if (only === undefined || only === 'edits') run('tsx', 'scripts/bench-edits.ts');
 if (only === undefined || only === 'light') run('tsx', 'scripts/bench-light.ts');

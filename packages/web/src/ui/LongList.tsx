@@ -144,5 +144,5 @@ function scrollWhereNeeded(
 
 /** The tray that scrolls round an element. */
 function scrollerOf(element: HTMLElement | null): HTMLElement | null {
-  return element?.closest<HTMLElement>('.tray-scroll, .tray') ?? null;
+  return element?.closest<HTMLElement>('.tray-scroll, .tray, .own-scroll') ?? null;
 }

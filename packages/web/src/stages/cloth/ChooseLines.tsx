@@ -10,6 +10,7 @@ import { useState } from 'react';
 import { panelInHand } from '../../stores/panel-in-hand.ts';
 import { currentPlan, usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
+import { LongList } from '../../ui/LongList.tsx';
 import { OptionSelect } from '../../ui/OptionSelect.tsx';
 import { USES } from './uses.ts';
 
@@ -58,6 +59,8 @@ export function ChooseLines({
   );
   const room = Math.max(right - left, bottom - top) * 0.05 + 1;
   const { unit } = plan.habits;
+  // Lines are known by their place in the file.
+  const numbered = drawing.lines.map(({ name }, i) => ({ key: `svg-line-${i}`, name }));
   const setUse = (index: number, use: Use): void => setUses(uses.map((old, i) => (i === index ? use : old)));
   const panels = uses.filter((use) => use === 'outline').length;
   const take = (): void => {
@@ -101,22 +104,28 @@ export function ChooseLines({
               ` Left out, because they are no lines: ${drawing.leftOut.join(', ')}.`}
             {panels > 1 && ` ${panels} outlines: each becomes a panel, with the lines that lie in it.`}
           </p>
-          <ul className="line-list">
-            {drawing.lines.map((line, i) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: lines are known by their place in the file
-              <li key={i} onPointerEnter={() => setHovered(i)} onPointerLeave={() => setHovered(null)}>
-                <span id={`svg-line-${i}`}>{line.name}</span>
-                <OptionSelect
-                  size="small"
-                  aria-labelledby={`svg-line-${i}`}
-                  value={uses[i] ?? 'none'}
-                  options={CHOICES}
-                  onChange={(use: Use) => setUse(i, use)}
-                  onFocus={() => setHovered(i)}
-                />
-              </li>
-            ))}
-          </ul>
+          <div className="own-scroll">
+            <LongList items={numbered} keyOf={({ key }) => key} aboutPx={35} lines="line-list">
+              {({ key, name }, i) => (
+                <li
+                  key={key}
+                  data-index={i}
+                  onPointerEnter={() => setHovered(i)}
+                  onPointerLeave={() => setHovered(null)}
+                >
+                  <span id={key}>{name}</span>
+                  <OptionSelect
+                    size="small"
+                    aria-labelledby={key}
+                    value={uses[i] ?? 'none'}
+                    options={CHOICES}
+                    onChange={(use: Use) => setUse(i, use)}
+                    onFocus={() => setHovered(i)}
+                  />
+                </li>
+              )}
+            </LongList>
+          </div>
         </div>
       </div>
     </Dialog>
