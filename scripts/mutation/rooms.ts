@@ -27,7 +27,18 @@ const room = (files: string, ...tests: readonly string[]): MutatedRoom => ({
 export const MUTATED_ROOMS: Readonly<Record<string, MutatedRoom>> = {
   thread: room('thread', 'spacing/**/*'),
   spacing: room('spacing', 'checks/against-plain-scan*', 'checks/incremental*', 'router/other-ways-over*'),
-  joining: room('joining', 'power/**/*'),
+  // Quick ones only: what joins what is asked by everything.
+  joining: {
+    files: 'joining',
+    tests: [
+      'joining/**/*',
+      'power/**/*',
+      'wishes/wishes',
+      'checks/rules',
+      'checks/lit-by-hand*',
+      'sewing/tails',
+    ],
+  },
   pieces: room('pieces', 'sewing/**/*'),
   power: room('power', 'joining/**/*'),
   circuit: room('circuit', 'checks/heat*', 'checks/too-many-volts*'),

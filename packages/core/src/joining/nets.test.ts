@@ -1,7 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { expectOk } from '../errors/problem.ts';
 import { deleteRuns } from '../plan/edits/run-edits.ts';
+import type { Part, Run } from '../plan/records.ts';
 import { runPath } from '../plan/run-way.ts';
+import type { Plan } from '../plan/schema.ts';
 import { bareLine, clearanceOf } from '../spacing/clearance.ts';
 import { PlanBuilder, smallLantern } from '../testing/plan-builder.ts';
 import { deriveWishes } from '../wishes/wishes.ts';
@@ -46,6 +48,62 @@ describe('nets are what the stitches join', () => {
     expect(sides.of(nets.ofHole(build.hole('left.minus')))).toBe('-');
     const open = deriveSides(build.plan, false);
     expect(open.of(nets.ofHole(build.hole('left.plus')))).toBe('neither');
+  });
+});
+
+describe('nets stay the same object while nothing is joined or parted', () => {
+  const { plan } = smallLantern();
+  const [part] = Object.values(plan.parts) as [Part];
+  const [run] = Object.values(plan.runs) as [Run];
+  const nets = deriveNets(plan);
+  /** Asked once more for the plan itself in between: only the last answer is kept. */
+  const after = (changed: Plan) => {
+    expect(deriveNets(plan).all).toEqual(nets.all);
+    const first = deriveNets(plan);
+    return deriveNets(changed) === first;
+  };
+  const withPart = (more: Partial<Part>): Plan => ({
+    ...plan,
+    parts: { ...plan.parts, [part.id]: { ...part, ...more } },
+  });
+  const withRun = (more: Partial<Run>): Plan => ({
+    ...plan,
+    runs: { ...plan.runs, [run.id]: { ...run, ...more } },
+  });
+
+  test('what moves, turns or is sewn otherwise joins what it joined', () => {
+    expect(after(withPart({ at: { x: 1, y: 2 }, turnDeg: 45 }))).toBe(true);
+    expect(after(withRun({ bends: [{ x: 9, y: 9 }], stitchMm: 4 }))).toBe(true);
+    expect(after({ ...plan, parts: { ...plan.parts }, runs: { ...plan.runs } })).toBe(true);
+  });
+
+  test('a part of another kind, name, option, mate, stand or colour may join otherwise', () => {
+    for (const more of [
+      { kindId: 'sew-on-light' },
+      { name: 'other' },
+      { options: { ohm: 9 } },
+      { mateId: 'p2' },
+      { switchedOn: false },
+      { colourId: 'red' },
+    ] as const)
+      expect(after(withPart(more as Partial<Part>)), JSON.stringify(more)).toBe(false);
+  });
+
+  test('a run of other ends, thread or making does too', () => {
+    for (const more of [
+      { from: { ...run.from, holeId: 'minus' } },
+      { to: { ...run.to, holeId: 'a' } },
+      { threadId: 'other' },
+      { prewired: true },
+    ] as const)
+      expect(after(withRun(more as Partial<Run>)), JSON.stringify(more)).toBe(false);
+  });
+
+  test('the same parts and runs in another order are other nets: each goes by its first terminal', () => {
+    const turned = <T>(table: Readonly<Record<string, T>>): Record<string, T> =>
+      Object.fromEntries(Object.entries(table).reverse());
+    expect(after({ ...plan, parts: turned(plan.parts) })).toBe(false);
+    expect(after({ ...plan, runs: turned(plan.runs) })).toBe(false);
   });
 });
 
