@@ -15,10 +15,12 @@ export function keepOffline(): void {
   else window.addEventListener('load', begin, { once: true });
 }
 
+/** A newer version lies ready: it is taken at the next start, and the page says so. */
 function tellOfUpdate(): void {
   useOfflineStore.setState({ isUpdateWaiting: true });
 }
 
+/** Registers the service worker and watches for newer versions of it. */
 async function register(): Promise<void> {
   const { setState } = useOfflineStore;
   const wasKept = navigator.serviceWorker.controller !== null;

@@ -14,6 +14,7 @@ interface FileList {
 }
 declare const FILES: FileList;
 
+/** All caches of the application begin so; each version has its own. */
 const NAME = 'sashiko-';
 const CACHE = `${NAME}${FILES.version}`;
 const worker = self as unknown as ServiceWorkerGlobalScope;
@@ -33,10 +34,12 @@ async function keep(files: readonly string[]): Promise<void> {
   );
 }
 
+/** Caches of versions before this one. */
 async function olderCaches(): Promise<readonly string[]> {
   return (await caches.keys()).filter((key) => key.startsWith(NAME) && key !== CACHE);
 }
 
+/** What is kept and sound; what is damaged or not kept comes from the server. */
 async function answer(request: Request): Promise<Response> {
   const cache = await caches.open(CACHE);
   const file = request.mode === 'navigate' ? '/index.html' : new URL(request.url).pathname;

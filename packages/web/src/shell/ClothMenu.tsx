@@ -5,6 +5,7 @@ import { currentPlan } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 import { type MenuItem, type MenuThing, menuItems } from './menu-items.ts';
 
+/** An open menu: what it offers, and where on the page. */
 interface Open {
   readonly items: readonly MenuItem[];
   readonly left: number;
@@ -117,6 +118,7 @@ function choose(target: Element): MenuThing {
   return { kind: 'run', run };
 }
 
+/** Where a menu opens that was asked for by a key: there is no pointer then. */
 function middleOf(target: Element): { readonly clientX: number; readonly clientY: number } {
   const { left, top, width, height } = target.getBoundingClientRect();
   return { clientX: left + width / 2, clientY: top + height / 2 };

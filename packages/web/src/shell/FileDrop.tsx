@@ -55,6 +55,7 @@ export function FileDrop({ planId }: { readonly planId: string }) {
   );
 }
 
+/** What is done with a dropped file, by what it is. */
 const TAKE: Readonly<
   Record<DroppedKind, (file: File, planId: string, navigate: NavigateFunction) => Promise<void>>
 > = {
@@ -82,6 +83,7 @@ const TAKE: Readonly<
   },
 };
 
+/** Takes a dropped file by its name and its first letters; what cannot be taken is told. */
 async function take(file: File, planId: string, navigate: NavigateFunction): Promise<void> {
   const { tell } = usePlanStore.getState();
   const beginning = await file

@@ -3,6 +3,7 @@ import { Dialog } from '../ui/Dialog.tsx';
 import { GLOSSARY } from '../ui/glossary.ts';
 import { COMMANDS } from './commands.ts';
 
+/** Keys that are no commands of their own. */
 const MORE = [
   { keys: '1 … 7', words: 'Go to a stage' },
   {
@@ -15,6 +16,7 @@ const MORE = [
   { keys: '?', words: 'This list' },
 ] as const;
 
+/** All keys with what they do, and the words of the trade. */
 export function KeyHelp({ isOpen, onClose }: { readonly isOpen: boolean; readonly onClose: () => void }) {
   return (
     <Dialog title="Keys and words" open={isOpen} onCancel={onClose} footer={null} width={560}>

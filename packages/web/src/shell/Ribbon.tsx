@@ -8,12 +8,14 @@ import { useWorkDone, type WorkDone } from '../stores/sheet-store.ts';
 import { useCheckStanding, useVerdict } from '../stores/use-findings.ts';
 import { StageIcon } from './StageIcon.tsx';
 
+/** What stands beside a stage: its count or its progress, with words for those who hear it. */
 interface Badge {
   readonly text: string;
   readonly kind: 'stop' | 'mend' | 'done' | 'plain';
   readonly words: string;
 }
 
+/** The badge of a stage by what is done there, what was found, and what comes next. */
 function badgeOf(
   plan: Plan,
   stage: StageId,
@@ -99,6 +101,7 @@ export function Ribbon({ planId, stage }: { readonly planId: string; readonly st
   );
 }
 
+/** A stage in the ribbon. */
 interface StageLinkProps extends Badge {
   readonly id: StageId;
   readonly title: string;

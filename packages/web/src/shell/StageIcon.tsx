@@ -21,6 +21,7 @@ const DRAWINGS: Readonly<Record<StageId, React.ReactNode>> = {
   bench: <path d="M4 17a8 8 0 0 1 16 0M12 17l4-6" />,
 };
 
+/** A stage in a few strokes of our own. */
 export function StageIcon({ stage }: { readonly stage: StageId }) {
   return (
     <svg

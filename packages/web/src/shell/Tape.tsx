@@ -111,6 +111,7 @@ function PointerWords({ unit }: { readonly unit: LengthUnit }) {
   return <span ref={words} className="figure pointer" />;
 }
 
+/** Length, stitches and the nearest gap of what is drawn or chosen. */
 function MeasureWords() {
   const { unit } = useCommittedPlan().habits;
   const measure = useLiveMeasure();
@@ -138,6 +139,7 @@ function MeasureWords() {
   );
 }
 
+/** What the tape measures now: the thread that is being drawn, else what is chosen. */
 function useLiveMeasure(): LiveMeasure | null {
   const plan = useCalmPlan();
   const tool = useViewStore((state) => state.tool);

@@ -16,6 +16,7 @@ import { useViewStore } from '../stores/view-store.ts';
 import { download, fileName } from '../ui/download.ts';
 import { printFiles } from '../ui/print-files.ts';
 
+/** How saving stands, in words. */
 const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
   saved: 'saved in this browser',
   waiting: 'saving …',
@@ -25,6 +26,7 @@ const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
   gone: 'deleted in another tab',
 };
 
+/** Name, saved state, undo and redo, face, export and print. */
 export function TopBar({ plan, onHelp }: { readonly plan: Plan; readonly onHelp: () => void }) {
   return (
     <header className="top">
@@ -49,6 +51,7 @@ export function TopBar({ plan, onHelp }: { readonly plan: Plan; readonly onHelp:
   );
 }
 
+/** The name as a field: taken when it is left or by Enter. */
 function PlanName({ plan }: { readonly plan: Plan }) {
   const commit = usePlanStore((state) => state.commit);
   const [draft, setDraft] = useState<string | null>(null);
@@ -71,6 +74,7 @@ function PlanName({ plan }: { readonly plan: Plan }) {
   );
 }
 
+/** The plan as a file. */
 function exportPlan(plan: Plan): void {
   download(fileName(plan.name, PLAN_FILE_ENDING), 'application/json', serializePlan(plan));
 }
@@ -132,6 +136,7 @@ function SavedState({ plan }: { readonly plan: Plan }) {
   );
 }
 
+/** Both ways through the steps of the plan. */
 function UndoRedo() {
   const history = usePlanStore((state) => state.history);
   const undo = usePlanStore((state) => state.undo);
@@ -146,6 +151,7 @@ function UndoRedo() {
   );
 }
 
+/** One of the two, with the step it would take. */
 interface StepButtonProps {
   readonly verb: 'Undo' | 'Redo';
   readonly label: string | null;
@@ -153,6 +159,7 @@ interface StepButtonProps {
   readonly onStep: () => void;
 }
 
+/** Says which step it takes back or does again. */
 function StepButton({ verb, label, icon, onStep }: StepButtonProps) {
   const words = label === null ? `Nothing to ${verb.toLowerCase()}` : `${verb}: ${label}`;
   return (
@@ -170,6 +177,7 @@ function StepButton({ verb, label, icon, onStep }: StepButtonProps) {
   );
 }
 
+/** Turns the cloth over. */
 function Flip() {
   const face = useViewStore((state) => state.face);
   const setFace = useViewStore((state) => state.setFace);
@@ -186,6 +194,7 @@ function Flip() {
   );
 }
 
+/** Light or dark, whichever is not. */
 function ThemeButton() {
   const theme = useViewStore((state) => state.theme);
   const setTheme = useViewStore((state) => state.setTheme);

@@ -43,6 +43,7 @@ const LOAD_STAGE = {
   bench: async () => ({ default: (await import('../stages/bench/BenchStage.tsx')).BenchStage }),
 } as const satisfies Readonly<Record<StageId, () => Promise<{ readonly default: ComponentType }>>>;
 
+/** The tray of each stage, fetched when it is opened or a moment ahead. */
 const STAGE_VIEWS: Readonly<Record<StageId, ComponentType>> = {
   cloth: lazy(LOAD_STAGE.cloth),
   parts: lazy(LOAD_STAGE.parts),
@@ -52,6 +53,7 @@ const STAGE_VIEWS: Readonly<Record<StageId, ComponentType>> = {
   sew: lazy(LOAD_STAGE.sew),
   bench: lazy(LOAD_STAGE.bench),
 };
+/** One step at a time, at the sewing table. */
 const AtTheTable = lazy(async () => ({
   default: (await import('../stages/sew/AtTheTable.tsx')).AtTheTable,
 }));
@@ -59,6 +61,7 @@ const AtTheTable = lazy(async () => ({
 /** The table has been looked at for so long before the other stages are fetched, ms. */
 const AHEAD_MS = 600;
 
+/** Fetches all stages a moment after the table is there, so that the next one is at hand. */
 function fetchStagesAhead(): () => void {
   const timer = setTimeout(() => {
     for (const load of Object.values(LOAD_STAGE)) void load().catch(() => undefined);
@@ -82,6 +85,7 @@ export function Worktable() {
   );
 }
 
+/** A plan by its address: opens it, says why it cannot be, or goes to a stage there is. */
 function OpenPlan() {
   const { planId = '', stage, view } = useParams();
   const problem = useOpenPlan(planId);
@@ -105,6 +109,7 @@ function OpenPlan() {
   );
 }
 
+/** The worktable round the plan that is open. */
 function Table({ planId, stage }: { readonly planId: string; readonly stage: StageId }) {
   const plan = usePlanStore((state) => state.history?.plan);
   const [isHelpOpen, setHelpOpen] = useState(false);
@@ -196,6 +201,7 @@ function useOpenPlan(planId: string): string | null {
   return problem;
 }
 
+/** A plan that was migrated says how many steps back are lost. */
 function tellStepsLost(steps: number): void {
   usePlanStore
     .getState()
@@ -214,6 +220,7 @@ async function tellKeeping(): Promise<void> {
   }
 }
 
+/** Why a plan cannot be opened, with what is stored of it as a file. */
 function CannotOpen({ planId, message }: { readonly planId: string; readonly message: string }) {
   usePageTheme();
   const [text, setText] = useState<string | undefined>();

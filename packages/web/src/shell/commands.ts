@@ -27,6 +27,7 @@ import { panelInHand } from '../stores/panel-in-hand.ts';
 import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 
+/** A key, what it does in words, and doing it. */
 export interface Command {
   readonly keys: string;
   readonly words: string;
@@ -34,9 +35,12 @@ export interface Command {
   act(event: KeyboardEvent, stage: StageId): boolean;
 }
 
+/** Without Control or Command. */
 const plain = (event: KeyboardEvent): boolean => !event.ctrlKey && !event.metaKey;
+/** With Control, or Command where that stands for it. */
 const control = (event: KeyboardEvent): boolean => event.ctrlKey || event.metaKey;
 
+/** Which way each arrow points on the screen. */
 const ARROWS: Readonly<Record<string, Point>> = {
   ArrowLeft: { x: -1, y: 0 },
   ArrowRight: { x: 1, y: 0 },
@@ -44,6 +48,7 @@ const ARROWS: Readonly<Record<string, Point>> = {
   ArrowDown: { x: 0, y: 1 },
 };
 
+/** Keys that take the focus from thing to thing. */
 const WAYS: Readonly<Record<string, Direction>> = {
   ArrowLeft: 'left',
   ArrowRight: 'right',
@@ -53,6 +58,7 @@ const WAYS: Readonly<Record<string, Direction>> = {
   PageUp: 'before',
 };
 
+/** Which way a key takes the focus, if any. */
 function wayOf(event: KeyboardEvent): Direction | null {
   return WAYS[event.key] ?? null;
 }
@@ -71,11 +77,13 @@ function arrowStep(event: KeyboardEvent): Point | null {
   return snapToMicrometre(offTable(panel, face, add(from, step)));
 }
 
+/** All commands, in the order of the key help; the first that acts has the key. */
 export const COMMANDS: readonly Command[] = [
   {
     keys: 'Ctrl Z',
     words: 'Undo',
     act: (event) =>
+      /** Does it where it applies, and says whether it did. */
       doIf(control(event) && event.key.toLowerCase() === 'z' && !event.shiftKey, () =>
         usePlanStore.getState().undo(),
       ),
@@ -295,6 +303,7 @@ function doIf(applies: boolean, act: () => void): boolean {
   return applies;
 }
 
+/** Moves what is chosen or in hand by a step. */
 function moveChosen(step: Point): boolean {
   const { tool, pointer, selection, setPointer } = useViewStore.getState();
   const plan = currentPlan();
@@ -337,6 +346,7 @@ function moveChosen(step: Point): boolean {
   return commit(moveBend(plan, run.id, selection.bend, add(bend, step)), `nudge ${run.id} ${selection.bend}`);
 }
 
+/** Takes away what is chosen; while something is drawn, its last step. */
 function deleteChosen(): boolean {
   const { selection, select, tool } = useViewStore.getState();
   const plan = currentPlan();

@@ -15,6 +15,7 @@ import type { StageId } from '../stages/stages.ts';
 import { currentPlan, usePlanStore } from '../stores/plan-store.ts';
 import { useViewStore } from '../stores/view-store.ts';
 
+/** A line of the menu. */
 export interface MenuItem {
   readonly words: string;
   readonly act: () => void;
@@ -26,6 +27,7 @@ export type MenuThing =
   | { readonly kind: 'run'; readonly run: Run }
   | { readonly kind: 'cloth' };
 
+/** Commits what an item does. */
 const commit = (result: Parameters<ReturnType<typeof usePlanStore.getState>['commit']>[0]): boolean =>
   usePlanStore.getState().commit(result);
 
@@ -36,6 +38,7 @@ export function menuItems(thing: MenuThing, stage: StageId): readonly MenuItem[]
   return clothItems(stage);
 }
 
+/** What can be done with one part or several. */
 function partItems(parts: readonly Part[]): readonly MenuItem[] {
   const ids = parts.map(({ id }) => id);
   const [only] = parts;
@@ -72,6 +75,7 @@ function partItems(parts: readonly Part[]): readonly MenuItem[] {
   ];
 }
 
+/** What can be done with a thread. */
 function runItems(run: Run): readonly MenuItem[] {
   return [
     { words: 'Sew it the other way round', act: () => commit(reverseRun(currentPlan(), run.id)) },
@@ -92,6 +96,7 @@ function runItems(run: Run): readonly MenuItem[] {
   ];
 }
 
+/** What can be done where nothing lies. */
 function clothItems(stage: StageId): readonly MenuItem[] {
   const { face, setFace } = useViewStore.getState();
   return [

@@ -28,12 +28,14 @@ export interface PlanRecord {
   readonly removedAt: number;
 }
 
+/** A picture of a plan: written once, read with the plan. */
 export interface PictureRow {
   readonly planId: string;
   readonly imageId: string;
   readonly image: PlanImage;
 }
 
+/** One step of the way back or forward. */
 export interface StepRow {
   readonly planId: string;
   readonly number: number;
@@ -77,6 +79,7 @@ interface RecordOfVersion2 {
   readonly future: readonly HistoryEntry[];
 }
 
+/** The tables of the browser's store, with all versions they had. */
 class SashikoDatabase extends Dexie {
   readonly plans!: EntityTable<PlanRecord, 'id'>;
   readonly pictures!: Table<PictureRow, [planId: string, imageId: string]>;

@@ -12,6 +12,7 @@ const KEPT_STEPS = 100;
 
 /** Which objects of this page lie in the store already: pictures by plan, steps by plan and number. */
 const storedPictures = new WeakMap<PlanImage, Set<string>>();
+/** By step: under which number each plan has stored it. Steps are never written twice. */
 const storedSteps = new WeakMap<HistoryEntry, Map<string, number>>();
 
 /** What a save puts into the store and takes out of it. */

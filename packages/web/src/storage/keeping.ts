@@ -3,6 +3,7 @@ import { readFact, writeFact } from './facts.ts';
 
 /** Under which facts it is kept when the shelf was last backed up, and what the browser said to keeping it for good. */
 export const BACKED_UP = 'backed-up';
+/** That the browser was asked to keep the shelf: once is enough. */
 const ASKED = 'asked-to-keep';
 
 /** Whether the browser keeps the shelf until it is told otherwise; null where it cannot say. */

@@ -15,6 +15,7 @@ function freshId(): string {
   return `plan-${crypto.randomUUID().slice(0, 13)}`;
 }
 
+/** A plan of which no row is stored yet. */
 const NOTHING_STORED = { pictureIds: [], past: [], future: [], nextStep: 0, logged: 0 };
 
 /** Puts a plan on the shelf, with nothing to undo, in place of one of the same id. */
@@ -43,6 +44,7 @@ export async function readPlan(id: string): Promise<Result<Plan> | undefined> {
   return planFromValue(await wholeRecord(record));
 }
 
+/** A plan with its steps, as it is laid on the table. */
 export interface LoadedPlan {
   readonly history: History;
   readonly revision: number;
@@ -77,6 +79,7 @@ export async function loadPlan(id: string): Promise<LoadedPlan> {
   return { history, revision: record.revision, stepsLost: 0 };
 }
 
+/** What became of a save. */
 export type SaveOutcome =
   /** `isRemoved`: it lies off the shelf, taken there in another tab. */
   | { readonly kind: 'saved'; readonly revision: number; readonly isRemoved?: boolean }

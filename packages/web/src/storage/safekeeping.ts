@@ -61,6 +61,7 @@ export async function compareBackup({ plans, ownParts }: ShelfBackup): Promise<R
   };
 }
 
+/** Whether the shelf has a plan just as the backup does. */
 function isSame(stored: Result<Plan>, plan: Plan): boolean {
   return stored.ok && serializePlan(stored.value) === serializePlan(plan);
 }

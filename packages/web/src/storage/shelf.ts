@@ -33,6 +33,7 @@ export interface ShelfEntry {
   readonly look: Look | null;
 }
 
+/** Worked out once for each record. */
 const entryOf = remembered({ name: 'shelf entry', under: (record: PlanRecord) => record }, readEntry);
 
 function readEntry(record: PlanRecord): Omit<ShelfEntry, 'look'> {

@@ -1,5 +1,6 @@
 /** Lit pieces that come with Sashiko to begin from: of every family of pieces one. They are fetched when the list is opened. */
 
+/** A piece to begin from. */
 export interface Start {
   readonly id: string;
   /** What sort of piece it is. */
@@ -10,12 +11,14 @@ export interface Start {
 
 type Text = { readonly default: string };
 
+/** An entry of the list below. */
 const start = (id: string, family: string, file: () => Promise<Text>): Start => ({
   id,
   family,
   load: async () => (await file()).default,
 });
 
+/** In the order of the list; each is fetched when it is looked at. */
 export const STARTS: readonly Start[] = [
   start('kite', 'a decoration with openings', () => import('../../../../starts/start-kite.sashiko.json?raw')),
   start('planets', 'a hoop', () => import('../../../../starts/start-planets.sashiko.json?raw')),

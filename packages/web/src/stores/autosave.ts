@@ -17,6 +17,7 @@ const BAD_NEWS: Readonly<Partial<Record<SaveState, string>>> = {
   gone: 'This plan was deleted in another tab, so what you change here is not kept: keep yours as a copy.',
 };
 
+/** Told when another tab took away the plan that is open here. */
 const OFF_THE_SHELF =
   'This plan was taken off the shelf in another tab. What you change is kept with it: put it back from the foot of the shelf.';
 

@@ -2,6 +2,7 @@
 import type { Box } from '@sashiko/core/cloth/cloth';
 import type { Point } from '@sashiko/core/geometry/point';
 
+/** How the cloth is looked at: places on it in millimetres, on the canvas in pixels. */
 export interface Camera {
   /** Pixels per millimetre. */
   readonly scale: number;
@@ -24,6 +25,7 @@ export function pixelsApart(a: ScreenPoint, b: ScreenPoint): number {
 /** CSS pixels in a millimetre at 100 %: 96 to the inch (CSS standard). */
 export const LIFE_SIZE = 96 / 25.4;
 
+/** From a curtain on a phone to single stitches. */
 const SMALLEST_SCALE = 0.15;
 const LARGEST_SCALE = 40;
 
@@ -43,6 +45,7 @@ export function fitCamera(box: Box, widthPx: number, heightPx: number): Camera {
   };
 }
 
+/** A scale within what can be shown. */
 function clampScale(scale: number): number {
   return Math.min(LARGEST_SCALE, Math.max(SMALLEST_SCALE, scale));
 }
@@ -80,6 +83,7 @@ export function pinched(camera: Camera, before: readonly ScreenPoint[], now: rea
   return zoomAbout(pan(camera, is.px - was.px, is.py - was.py), is, factor);
 }
 
+/** Half way between two fingers. */
 function midway(a: ScreenPoint, b: ScreenPoint): ScreenPoint {
   return { px: (a.px + b.px) / 2, py: (a.py + b.py) / 2 };
 }

@@ -4,6 +4,7 @@ import type { History } from '@sashiko/core/plan/history';
 import type { Plan } from '@sashiko/core/plan/schema';
 import { NOTHING, type Selection, useViewStore } from './view-store.ts';
 
+/** What was chosen before and after each step that was taken; it goes with its step. */
 const before = new WeakMap<Edit, Selection>();
 const after = new WeakMap<Edit, Selection>();
 

@@ -6,6 +6,7 @@ import { create } from 'zustand';
 import { Asking } from '../workers/asking.ts';
 import { usePlanStore } from './plan-store.ts';
 
+/** What Check finds by the solved currents. */
 interface CurrentsState {
   /** The plan that was solved last. */
   readonly plan: Plan | null;
@@ -16,8 +17,10 @@ interface CurrentsState {
   readonly underWay: readonly PlacedFinding[] | null;
 }
 
+/** Before the first solve of a plan. */
 export const NO_CURRENTS: CurrentsState = { plan: null, findings: [], failed: null, underWay: null };
 
+/** Filled by `followCurrents` alone. */
 export const useCurrentsStore = create<CurrentsState>()(() => NO_CURRENTS);
 
 /** Edits that come one after the other, as while a key is held, are solved once. */

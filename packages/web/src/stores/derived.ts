@@ -14,7 +14,11 @@ function oncePerPlan<T>(name: string, compute: (plan: Plan) => T): (plan: Plan) 
 /** How many of the tightest places are listed. */
 const TIGHTEST = 12;
 
+/** The least gaps there are, least first. */
 export const tightestOf = oncePerPlan('tightestOf', (plan) => tightestPlaces(plan, TIGHTEST));
+/** The way of the current through every light, as switches stand. */
 export const pathsOf = oncePerPlan('pathsOf', tracePathsAsSet);
+/** What should be joined, and what of it is not. */
 export const wishesIn = oncePerPlan('wishesIn', wishDifference);
+/** Which runs are sewn with one piece of thread. */
 export const piecesOf = oncePerPlan('piecesOf', cutPieces);

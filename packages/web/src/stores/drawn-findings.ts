@@ -9,6 +9,7 @@ import { create } from 'zustand';
 import { Asking } from '../workers/asking.ts';
 import { GESTURE_PAUSE_MS, usePlanStore } from './plan-store.ts';
 
+/** What Check finds by the drawing alone. */
 interface DrawnFindingsState {
   /** The committed plan that was looked at last; null before the first. */
   readonly plan: Plan | null;
@@ -22,6 +23,7 @@ interface DrawnFindingsState {
   readonly underWay: readonly PlacedFinding[] | null;
 }
 
+/** Before a plan was looked at. */
 export const NO_FINDINGS: DrawnFindingsState = {
   plan: null,
   resting: [],
@@ -30,6 +32,7 @@ export const NO_FINDINGS: DrawnFindingsState = {
   underWay: null,
 };
 
+/** Filled as the worker answers. */
 export const useDrawnFindings = create<DrawnFindingsState>()(() => NO_FINDINGS);
 
 /** Between two looks at a gesture, ms: what is counted need not follow every step. */

@@ -4,6 +4,7 @@ import { create } from 'zustand';
 /** What kinds of files the worktable takes, by what they become. */
 export type DroppedKind = 'plan' | 'part' | 'svg' | 'picture';
 
+/** A file that was dropped where another stage is the one to take it. */
 interface DroppedState {
   readonly waiting: { readonly kind: DroppedKind; readonly file: File } | null;
   /** Leaves a file for the stage that takes such files. */
@@ -12,6 +13,7 @@ interface DroppedState {
   take(kind: DroppedKind): File | null;
 }
 
+/** One file at most waits. */
 export const useDroppedStore = create<DroppedState>()((set, get) => ({
   waiting: null,
   leave: (kind, file) => set({ waiting: { kind, file } }),

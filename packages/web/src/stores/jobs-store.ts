@@ -13,6 +13,7 @@ export type WaysOutJob =
   | { readonly state: 'working'; readonly share: number; cancel(): void }
   | { readonly state: 'found'; readonly ways: readonly WayOut[]; readonly shown: string | null };
 
+/** Threads are being looked for. */
 export interface RouteWorking {
   readonly state: 'working';
   readonly share: number;
@@ -22,6 +23,7 @@ export interface RouteWorking {
   finish(): void;
 }
 
+/** Threads that can be taken or left, and what was asked for. */
 export interface RouteProposal {
   readonly state: 'proposal';
   readonly result: RouteJobResult;
@@ -29,6 +31,7 @@ export interface RouteProposal {
   readonly waysOut: WaysOutJob | null;
 }
 
+/** How the routing stands. */
 export type RouteJob = { readonly state: 'idle' } | RouteWorking | RouteProposal;
 
 /** Places for a holder or a board: what was looked for stays while another stage is looked at. */
@@ -41,8 +44,10 @@ export interface JobsOfPlan {
   readonly request: RouteRequest;
 }
 
+/** A plan of which nothing was asked yet. */
 export const NO_JOBS: JobsOfPlan = { route: { state: 'idle' }, request: USUAL_REQUEST };
 
+/** With what the maker asked for in all plans: it stays when another is opened. */
 interface JobsState extends JobsOfPlan {
   readonly patience: RoutePatience;
   /** Whether threads about a dragged part are led anew where the drag breaks a rule. */
@@ -53,6 +58,7 @@ interface JobsState extends JobsOfPlan {
   setThreadsFollow(threadsFollow: boolean): void;
 }
 
+/** What is asked of the router, and what it has. */
 export const useJobsStore = create<JobsState>()((set) => ({
   ...NO_JOBS,
   patience: 'usual',

@@ -6,6 +6,7 @@ import type { StepWork } from '@sashiko/core/sewing/step';
 import { create } from 'zustand';
 import { HOUSE_STYLE, OPENED, PACE, readFact, writeFact } from '../storage/facts.ts';
 
+/** What belongs to the maker and not to a plan. */
 interface MakerState {
   readonly houseStyle: Habits | null;
   readonly pace: Pace;
@@ -21,6 +22,7 @@ interface MakerState {
   leave(id: string, isOpen: boolean): void;
 }
 
+/** Read once at the start, written whenever it changes. */
 export const useMakerStore = create<MakerState>()((set, get) => ({
   houseStyle: null,
   pace: UNKNOWN_PACE,

@@ -2,6 +2,7 @@
 import { hasElement } from '@sashiko/core/parts/part-element';
 import type { PartKind } from '@sashiko/core/parts/part-kind';
 
+/** Names can be hidden by these kinds. */
 export const NAME_KINDS = {
   lights: 'Lights',
   power: 'Power and switches',
@@ -9,6 +10,7 @@ export const NAME_KINDS = {
   rest: 'All else',
 } as const;
 
+/** One of the kinds by which names are hidden. */
 export type NameKind = keyof typeof NAME_KINDS;
 
 /** What a part's name counts among. */

@@ -17,6 +17,7 @@ export function usePanelInHand(plan: Pick<Plan, 'panels'>): Panel {
   );
 }
 
+/** The panel of that id, else the first. */
 function chosenOf(plan: Pick<Plan, 'panels'>, panelId: string | null): Panel {
   return (panelId === null ? undefined : plan.panels[panelId]) ?? firstPanel(plan);
 }

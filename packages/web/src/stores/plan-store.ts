@@ -6,6 +6,7 @@ import type { Plan } from '@sashiko/core/plan/schema';
 import { create } from 'zustand';
 import { chooseAgain, keepChosen } from './chosen-with-steps.ts';
 
+/** How saving stands: `elsewhere` and `gone` are what another tab did. */
 export type SaveState = 'saved' | 'waiting' | 'saving' | 'failed' | 'elsewhere' | 'gone';
 
 /** The plan on the table, and what is under way with it. */
@@ -22,6 +23,7 @@ export interface PlanOnTable {
   readonly notice: { readonly text: string; readonly kind: 'problem' | 'word' } | null;
 }
 
+/** The plan on the table and all that can be done with it. */
 interface PlanStore extends PlanOnTable {
   /** Lays a plan on the table, or (null) takes away the one that lies there; what was under way with that ends. */
   lay(history: History | null): void;
@@ -38,6 +40,7 @@ interface PlanStore extends PlanOnTable {
   setSaveState(saveState: SaveState): void;
 }
 
+/** One empty list for all: a new one would be drawn anew. */
 const NO_EDITS: readonly Edit[] = [];
 
 /** A plan as it is opened, with nothing under way. */
@@ -69,6 +72,7 @@ function gestureNamer(): (gesture: string) => string {
   };
 }
 
+/** One namer for all plans. */
 const namedGesture = gestureNamer();
 
 /** A gesture that has not moved for so long has paused, ms: what follows it slowly catches up then. */
@@ -84,6 +88,7 @@ export interface Preview {
   end(): void;
 }
 
+/** The preview of one owner; see `startPreview`. */
 class OwnedPreview implements Preview {
   hasEnded = false;
   #edit: Edit | null = null;
@@ -111,6 +116,7 @@ class OwnedPreview implements Preview {
     if (this.hasEnded) return;
     this.hasEnded = true;
     if (usePlanStore.getState().previewOwner === this)
+      /** The one plan on the table. */
       usePlanStore.setState({ preview: null, previewEdits: NO_EDITS, previewOwner: null });
     this.#onEnd();
   }

@@ -10,8 +10,10 @@ import { usePlanStore } from './plan-store.ts';
 /** The sheet that was worked out last, whatever leaf asked for it. */
 export const sheetJob = new Asking('sheet');
 
+/** What the sewing sheet is worked out from. */
 const RESTED_ON = [...FIELD_NAMES, ...TABLE_NAMES].filter(changesSheet);
 
+/** Whether two plans have the same sheet. */
 function restsOnTheSame(a: Plan, b: Plan): boolean {
   return RESTED_ON.every((name) => a[name] === b[name]);
 }
@@ -43,11 +45,13 @@ export function useSheet(plan: Plan): SheetWork {
   };
 }
 
+/** Has the sheet of a plan worked out; what went wrong is told. */
 async function work(plan: Plan): Promise<void> {
   const outcome = await sheetJob.ask({ plan });
   if (outcome.kind === 'failed') usePlanStore.getState().tell(outcome.problem, 'problem');
 }
 
+/** Worked out once for each sheet. */
 const roundsIn = remembered({ name: 'rounds', under: (sheet: SewingSheet) => sheet }, ({ steps }) =>
   roundsOf(steps),
 );

@@ -1,6 +1,7 @@
 /** What the shelf has to say, also from elsewhere: a plan that was laid there for the maker, a file that was refused. */
 import { create } from 'zustand';
 
+/** What the shelf has to say. */
 interface ShelfState {
   readonly notice: { readonly text: string; readonly kind: 'problem' | 'word' } | null;
   /** What is stored lies in this page alone: the browser keeps nothing. */
@@ -9,6 +10,7 @@ interface ShelfState {
   hush(): void;
 }
 
+/** Told also while a plan is open: it is read when the maker is back. */
 export const useShelfStore = create<ShelfState>()((set) => ({
   notice: null,
   isForThisPage: false,

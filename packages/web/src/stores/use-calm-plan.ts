@@ -3,6 +3,7 @@ import { useLayoutEffect, useState } from 'react';
 import { GESTURE_PAUSE_MS, usePlanStore } from './plan-store.ts';
 import { useViewStore } from './view-store.ts';
 
+/** The plan as it is shown at this moment. */
 function shownNow(): Plan | null {
   const { preview, history } = usePlanStore.getState();
   return preview ?? history?.plan ?? null;

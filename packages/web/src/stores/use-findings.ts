@@ -28,6 +28,7 @@ export function useFindings(): readonly PlacedFinding[] {
   );
 }
 
+/** Findings by the drawing and by currents together, without those of things that are gone. */
 function useWithCurrents(
   drawn: readonly PlacedFinding[],
   byCurrent: readonly PlacedFinding[],
@@ -51,6 +52,7 @@ export function useRestingOpenFindings(): readonly PlacedFinding[] {
   return useOpen(useRestingFindings());
 }
 
+/** Those that the maker has not accepted. */
 function useOpen(findings: readonly PlacedFinding[]): readonly PlacedFinding[] {
   const plan = useCommittedPlan();
   return useMemo(() => openFindings(plan, findings) as readonly PlacedFinding[], [plan, findings]);

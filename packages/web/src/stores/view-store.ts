@@ -15,6 +15,7 @@ export interface DrawingWay {
   readonly alongId: string | null;
 }
 
+/** What the pointer does on the cloth. */
 export type Tool =
   | { readonly kind: 'hand' }
   | {
@@ -50,6 +51,7 @@ export type Tool =
       readonly points: readonly Point[];
     };
 
+/** What is chosen. */
 export interface Selection {
   readonly partIds: readonly string[];
   readonly runId: string | null;
@@ -61,6 +63,7 @@ export interface Selection {
   readonly isJustPlaced: boolean;
 }
 
+/** Nothing is chosen. */
 export const NOTHING: Selection = {
   partIds: [],
   runId: null,
@@ -74,6 +77,7 @@ export const NOTHING: Selection = {
 export type Ghost = Pick<Part, 'kindId' | 'at' | 'turnDeg' | 'face'> &
   Pick<Partial<Part>, 'colourId' | 'options'>;
 
+/** One empty list for all: a new one would be drawn anew. */
 const NO_GHOSTS: readonly Ghost[] = [];
 
 /** How the plan on the table is looked at: of this plan alone, and replaced whole when another is opened. */
@@ -153,6 +157,7 @@ export interface ViewOfMaker {
   readonly dialogs: number;
 }
 
+/** All of how plans are looked at. */
 interface ViewState extends ViewOfPlan, ViewOfMaker {
   /** A dialog opens; call what is returned when it closes. */
   openDialog(): () => void;
@@ -181,6 +186,7 @@ interface ViewState extends ViewOfPlan, ViewOfMaker {
   putDown(): void;
 }
 
+/** What is seen and chosen; never what is in a plan. */
 export const useViewStore = create<ViewState>()((set) => ({
   ...freshView('right'),
   theme: 'light',
