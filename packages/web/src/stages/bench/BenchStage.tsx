@@ -19,6 +19,7 @@ import { StateLeaf, standNotes } from '../StateLeaf.tsx';
 import { titleOf } from '../stages.ts';
 import { WhatNext } from '../WhatNext.tsx';
 
+/** In the order of safety: without power first. */
 const GROUPS = [
   { kind: 'lights', title: 'Each light, before sewing' },
   { kind: 'ohms', title: 'Along each run, without power' },
@@ -26,6 +27,7 @@ const GROUPS = [
   { kind: 'volts', title: 'With power' },
 ] as const;
 
+/** A press on the cloth puts a switch the other way; nothing else can be done there. */
 const PUTS_SWITCHES = { movesParts: false, drawsThread: false, onPart: clickPart };
 
 /** Tests in order, what the meter should show, and what it showed. */
@@ -55,6 +57,7 @@ export function BenchStage() {
   );
 }
 
+/** The tests, group by group; what must not get power is said before them. */
 function Tests({ plan, sheet: { tests, staysOut } }: { readonly plan: Plan; readonly sheet: BenchSheet }) {
   // What must not get power is said even where there is nothing to measure yet.
   if (tests.length === 0 && staysOut.length === 0)
@@ -91,6 +94,7 @@ function SeenNow({ plan }: { readonly plan: Plan }) {
   );
 }
 
+/** What should be seen with the power on, as computed. */
 function Seen({ plan }: { readonly plan: Plan }) {
   const { answer: now, problem } = useLight(plan);
   if (problem !== null) return <p role="alert">{problem}</p>;
@@ -111,6 +115,7 @@ function Seen({ plan }: { readonly plan: Plan }) {
   );
 }
 
+/** A test with its expected reading, the maker's, and what that says. */
 function TestCard({ plan, test }: { readonly plan: Plan; readonly test: BenchTest }) {
   const setSpotlight = useViewStore((state) => state.setSpotlight);
   const reading = plan.readings[test.id];
@@ -147,6 +152,7 @@ function TestCard({ plan, test }: { readonly plan: Plan; readonly test: BenchTes
   );
 }
 
+/** What a reading says, in words and by a sign. */
 function verdictWords({ verdict, fault }: Judgement): string {
   if (verdict === 'in order') return '✓ in order';
   if (verdict === 'unsettled') return '? not settled by this reading';
@@ -176,6 +182,7 @@ function BeforePower({ plan, tests }: { readonly plan: Plan; readonly tests: rea
 /** A reading that is still typed is none: it goes into the log once. */
 const READING_RESTS_MS = 700;
 
+/** Where the maker's reading is typed or ticked. */
 function Answer({
   plan,
   test,

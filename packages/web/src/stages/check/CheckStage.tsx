@@ -16,10 +16,13 @@ import { PathsLeaf } from './PathsLeaf.tsx';
 import { RoomOverlay } from './RoomOverlay.tsx';
 
 const LEAVES = ['Findings', 'Gaps', 'Paths'] as const;
+/** One empty object for all: a new one would be drawn anew. */
 const NO_NOTES = {};
 type LeafName = (typeof LEAVES)[number];
 
+/** Parts can be dragged, threads are only looked at. */
 const MOVES_PARTS = { movesParts: true, drawsThread: false };
+/** While the way of the current is looked at, a press puts a switch the other way. */
 const PUTS_SWITCHES = { movesParts: false, drawsThread: false, onPart: clickPart };
 
 /** What the checks find, how tight it is, and the way of the current. Parts can be dragged here too, to see findings go. */

@@ -25,6 +25,7 @@ interface FindingCardProps {
   readonly onTry: (isTrying: boolean) => void;
 }
 
+/** For those who hear the sign before a finding. */
 const SEVERITY_WORDS = {
   stop: 'put right: will not work, or is not safe',
   mend: 'mend: weak, or wants doing',

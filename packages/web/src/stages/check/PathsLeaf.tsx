@@ -6,6 +6,7 @@ import { pathsOf } from '../../stores/derived.ts';
 import { useShownPlan } from '../../stores/plan-store.ts';
 import { StateLeaf } from '../StateLeaf.tsx';
 
+/** Breaks and shorts are never told in the same words. */
 const STATE_WORDS: Readonly<Record<LightPath['state'], string>> = {
   whole: 'whole',
   open: 'open, as it stands now',
@@ -71,6 +72,7 @@ export function PathsLeaf({
   );
 }
 
+/** One step of the way, from hole to hole or through a part. */
 function stepWords(plan: Plan, step: PathStep): string {
   return step.kind === 'part'
     ? capital(step.text)

@@ -3,6 +3,7 @@ import { useShownPlan } from '../../stores/plan-store.ts';
 import { useJob } from '../../workers/use-job.ts';
 import type { ShownPlace } from './shown-place.ts';
 
+/** So often is the plan sewn. */
 const TRIALS = 200;
 
 /** Sews the plan over and over with a wandering hand, in the worker. */

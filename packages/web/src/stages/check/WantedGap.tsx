@@ -6,6 +6,7 @@ import { useCommittedPlan, usePlanStore, useShownPlan } from '../../stores/plan-
 import { Hard } from '../../ui/Hard.tsx';
 import { useAnswer } from '../../workers/use-answer.ts';
 
+/** The widest gap that can be asked for, in stitches. */
 const MOST_STITCHES = 3;
 
 /** The makers' rule raised or lowered, and how many findings each setting would bring. */

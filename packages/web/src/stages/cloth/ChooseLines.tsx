@@ -38,12 +38,14 @@ function firstGuess(lines: readonly SvgLine[]): readonly Use[] {
   });
 }
 
+/** What a line of a file can become. */
 const CHOICES: ReadonlyArray<{ readonly value: Use; readonly label: string }> = [
   { value: 'outline', label: 'Outline' },
   ...USES.map(({ id, title }) => ({ value: id, label: title })),
   { value: 'none', label: 'Leave out' },
 ];
 
+/** The lines of a file, with a guess what each is; nothing is taken before the maker says so. */
 export function ChooseLines({
   drawing,
   onDone,

@@ -11,6 +11,7 @@ import { OptionSelect } from '../../ui/OptionSelect.tsx';
 import { Row } from '../../ui/Row.tsx';
 import { USES, usesById } from './uses.ts';
 
+/** The line or area that is chosen: name, use, nodes, and what can be done with it. */
 export function ChosenLine({ marking }: { readonly marking: Marking }) {
   const plan = useShownPlan();
   const commit = usePlanStore((state) => state.commit);

@@ -16,6 +16,7 @@ import { LengthField } from '../../ui/LengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { OptionSelect } from '../../ui/OptionSelect.tsx';
 
+/** What its edge does when it is cut. */
 const FRAY_WORDS = { none: 'does not fray', some: 'frays a little', much: 'frays: neaten its edge' } as const;
 
 /** The cloth: kind, thickness, looseness, colour, which face is sewn on and which is seen. */

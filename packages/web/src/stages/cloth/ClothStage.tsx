@@ -26,7 +26,9 @@ const LEAVES = {
 
 type LeafName = keyof typeof LEAVES;
 
+/** Outlines, lines and areas can be pulled. */
 const SHAPES_CLOTH = { movesParts: false, drawsThread: false, shapesCloth: true };
+/** Panels can be pulled about on the table. */
 const MOVES_PANELS = { movesParts: false, drawsThread: false, movesPanels: true };
 
 /** The piece: its outline, the lines and areas on it, its cloth, and what it is for. */
@@ -74,6 +76,7 @@ function AskForFacts({ onAnswer }: { readonly onAnswer: () => void }) {
   );
 }
 
+/** What a press does next while a line is drawn or a picture measured; null while nothing is. */
 function useHint(): string | null {
   const tool = useViewStore((state) => state.tool);
   const node = useViewStore((state) => state.selection.node);

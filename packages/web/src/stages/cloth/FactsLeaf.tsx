@@ -6,6 +6,7 @@ import { usePlanStore, useShownPlan } from '../../stores/plan-store.ts';
 import { Field } from '../../ui/Field.tsx';
 import { OptionSelect } from '../../ui/OptionSelect.tsx';
 
+/** For whom it is made: cautions follow from it. */
 const PEOPLE: ReadonlyArray<{ readonly value: NonNullable<Facts['forWhom']>; readonly label: string }> = [
   { value: 'adult', label: 'a grown-up' },
   { value: 'child', label: 'a child of 3 or more' },
@@ -14,6 +15,7 @@ const PEOPLE: ReadonlyArray<{ readonly value: NonNullable<Facts['forWhom']>; rea
   { value: 'nobody', label: 'nobody: it hangs or stands' },
 ];
 
+/** The plan's facts as questions. */
 const QUESTIONS: ReadonlyArray<{
   readonly id: Exclude<keyof Facts, 'forWhom' | 'asked'>;
   readonly words: string;

@@ -69,6 +69,7 @@ export function LayersOfPanel({ plan, panel }: { readonly plan: Plan; readonly p
 
 type Corners = NonNullable<Layer['nodes']>;
 
+/** The corners of a box, all round. */
 function boxNodes(left: number, top: number, right: number, bottom: number): Corners {
   return [
     { at: { x: left, y: top } },
@@ -78,6 +79,7 @@ function boxNodes(left: number, top: number, right: number, bottom: number): Cor
   ];
 }
 
+/** A box in the middle of a panel: where a new layer of its own lies at first. */
 function middleOf(panel: Panel): Corners {
   const { left, top, widthMm, heightMm } = clothBox(panel);
   const [x, y] = [(widthMm * (1 - POCKET_SHARE)) / 2, (heightMm * (1 - POCKET_SHARE)) / 2];
@@ -89,6 +91,7 @@ function middleOf(panel: Panel): Corners {
   );
 }
 
+/** A side of a layer as the value of a choice. */
 function edgeKey({ from, to }: Stretch): string {
   return `${from} ${to}`;
 }
@@ -110,6 +113,7 @@ function openSides(
   }));
 }
 
+/** A layer: of what it is, how it is held, which side stays open. */
 function LayerCard({ plan, layer }: { readonly plan: Plan; readonly layer: Layer }) {
   const change = (changes: Parameters<typeof changeLayer>[2]): void => {
     usePlanStore.getState().commit(changeLayer(currentPlan(), layer.id, changes));

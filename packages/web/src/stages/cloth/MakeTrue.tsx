@@ -9,6 +9,7 @@ import { LengthField } from '../../ui/LengthField.tsx';
 import { useAskingFor } from '../../workers/asking.ts';
 import { inBase64, isOnTable, LEFT, type PictureProps, straightening, tellPicture } from './picture-files.ts';
 
+/** Makes a picture true to size by what was measured on the real piece. */
 export function MakeTrue({ backdrop, image }: PictureProps) {
   const plan = useShownPlan();
   const tool = useViewStore((state) => state.tool);

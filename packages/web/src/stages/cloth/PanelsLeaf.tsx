@@ -80,6 +80,7 @@ export function PanelsLeaf() {
   );
 }
 
+/** The panel in hand: its name, where it lies on the table, what lies outside. */
 function OnePanel({ plan, panel }: { readonly plan: Plan; readonly panel: Panel }) {
   const { unit } = plan.habits;
   const { widthMm, heightMm } = clothBox(panel);
@@ -182,6 +183,7 @@ function OnePanel({ plan, panel }: { readonly plan: Plan; readonly panel: Panel 
   );
 }
 
+/** Taken when it is left, so that half a name is no edit. */
 function NameField({
   panel,
   onChange,

@@ -8,6 +8,7 @@ import { NumberField } from '../../ui/NumberField.tsx';
 import { Row } from '../../ui/Row.tsx';
 import type { PictureProps } from './picture-files.ts';
 
+/** Where the picture lies under the cloth, how large and how strong. */
 export function Placing({ backdrop, image }: PictureProps) {
   const plan = useShownPlan();
   const commit = usePlanStore((state) => state.commit);

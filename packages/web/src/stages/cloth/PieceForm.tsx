@@ -14,8 +14,10 @@ import { Row } from '../../ui/Row.tsx';
 
 /** So many sizes are measured on whoever wears it; where there are more than are seen at once, the others are folded away. */
 const MEASURED = 3;
+/** Measures of a ready piece beyond these are folded away. */
 const SEEN_AT_ONCE = 4;
 
+/** The measures of a ready piece. */
 export function Sizes({ shape }: { readonly shape: Extract<ClothShape, { kind: 'ready' }> }) {
   const plan = useShownPlan();
   const commit = usePlanStore((state) => state.commit);
@@ -48,6 +50,7 @@ export function Sizes({ shape }: { readonly shape: Extract<ClothShape, { kind: '
   );
 }
 
+/** A piece whose outline was drawn: its size, and the way to its nodes. */
 export function DrawnOutline() {
   const plan = useShownPlan();
   const select = useViewStore((state) => state.select);

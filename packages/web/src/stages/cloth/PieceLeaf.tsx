@@ -103,6 +103,7 @@ export function PieceLeaf() {
   );
 }
 
+/** A ready piece in its usual size. */
 function PieceCard({ piece, isTaken }: { readonly piece: ReadyPiece; readonly isTaken: boolean }) {
   const nodes = piece.outline(usualSizes(piece));
   const [left, top, right, bottom] = boundsOf(nodes.map((node) => node.at));

@@ -79,6 +79,7 @@ export function SeamsLeaf() {
   );
 }
 
+/** A seam by its letter: allowance, how it is pressed, when it is sewn. */
 function SeamCard({ plan, seam }: { readonly plan: Plan; readonly seam: Seam }) {
   const { unit } = plan.habits;
   const letter = seamLetter(plan, seam.id);

@@ -38,6 +38,7 @@ interface DrawnPanel {
 /** So much of the width of a panel lies between two on a card. */
 const BETWEEN = 0.12;
 
+/** A ready piece of several panels, drawn side by side. */
 function SetCard({ set }: { readonly set: PieceSet }) {
   const sizes = usualSizes(set);
   const drawn: DrawnPanel[] = [];

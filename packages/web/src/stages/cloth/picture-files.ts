@@ -19,8 +19,10 @@ export async function inBase64({ bytes, ...picture }: PictureFile): Promise<Pict
 
 /** Pictures are read and straightened to their end, also when another stage is looked at meanwhile. */
 export const readingPicture = new Asking('readPicture');
+/** Photos are made true in a worker: one at a time. */
 export const straightening = new Asking('straighten');
 
+/** What became of a photo whose plan was left. */
 export const LEFT = { kind: 'cancelled', isLeft: true } as const;
 
 /** Whether a plan is on the table, whatever was changed meanwhile. */

@@ -61,6 +61,7 @@ export const USES: readonly UseWords[] = [
   },
 ];
 
+/** The same by their id. */
 export const usesById = Object.fromEntries(USES.map((use) => [use.id, use])) as Readonly<
   Record<MarkingUse, UseWords>
 >;

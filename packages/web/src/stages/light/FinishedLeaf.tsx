@@ -10,6 +10,7 @@ import { DrawnItems } from '../StepPicture.tsx';
 
 /** As wide as the tray, in mm of paper, so that its words can be read there. */
 const TRAY_MM = 60;
+/** The drawing is made to fit a box of this height, mm. */
 const TALL_MM = 400;
 /** What is taken out fits a page. */
 const PAGE_MM = { width: 178, height: 260 } as const;

@@ -36,6 +36,7 @@ interface HoursProps {
   readonly isAlone: boolean;
 }
 
+/** How long one source lights, and as evenings where the piece has but one. */
 function Hours({ plan, time, isAlone }: HoursProps) {
   const name = plan.parts[time.partId]?.name ?? time.partId;
   const { eveningHours } = assumedIn(plan);

@@ -17,12 +17,14 @@ import { VoltsOverlay } from './VoltsOverlay.tsx';
 import { WhatIfLeaf } from './WhatIfLeaf.tsx';
 
 const LEAVES = ['Now', 'What if', 'Sure?', 'Sums', 'Finished', 'Assumed'] as const;
+/** One empty list for all: a new one would be drawn anew. */
 const NO_LIGHTS: never[] = [];
 /** What a click does here. */
 const CLICK_HINT = 'Click a switch, button or closure to put it the other way.';
 
 type LeafName = (typeof LEAVES)[number];
 
+/** A press on the cloth puts a switch the other way; nothing else can be done there. */
 const PUTS_SWITCHES = { movesParts: false, drawsThread: false, onPart: clickPart };
 
 /** The room is dimmed: lights glow as bright as computed, and the numbers stand beside. */

@@ -116,6 +116,7 @@ function isTold(reason: DarkReason): boolean {
   return reason.cause !== 'short';
 }
 
+/** Why a light is dark, with the way to the place. */
 function Reason({ plan, reason }: { readonly plan: Plan; readonly reason: DarkReason }) {
   const show = (): void => {
     useViewStore.getState().setSpotlight({
@@ -132,6 +133,7 @@ function Reason({ plan, reason }: { readonly plan: Plan; readonly reason: DarkRe
   );
 }
 
+/** A row a light: what it gets, and why it is dark if it is. */
 function rowsOf(
   plan: Plan,
   lights: readonly LightState[],

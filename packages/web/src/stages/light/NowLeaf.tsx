@@ -86,6 +86,7 @@ function AlongTheRow({ plan, lights }: { readonly plan: Plan; readonly lights: r
   );
 }
 
+/** How a source that decides for itself stands. */
 const STANDING_WORDS = {
   steady: '',
   sinking: ' Its cells cannot feed it: its output sinks.',
@@ -93,6 +94,7 @@ const STANDING_WORDS = {
   tripped: ' The protection of its pack has opened.',
 } as const;
 
+/** Each source: what it gives, and how it stands. */
 function Sources({ plan, now }: { readonly plan: Plan; readonly now: LightNow }) {
   if (now.answer.supplies.length === 0) return null;
   return (
@@ -160,6 +162,7 @@ function Sources({ plan, now }: { readonly plan: Plan; readonly now: LightNow })
   );
 }
 
+/** How the warm thing lies: that decides how warm it gets. */
 const LYING_WORDS = { open: '', covered: ', covered', skin: ', on skin' } as const;
 
 /** The warmest place, whether it is too warm or not: where to put a finger first. */
@@ -191,6 +194,7 @@ function Warmest({ plan, place }: { readonly plan: Plan; readonly place: WarmPla
   );
 }
 
+/** What each pin that is in use gives. */
 function Pins({ plan, now }: { readonly plan: Plan; readonly now: LightNow }) {
   if (now.pins.length === 0) return null;
   return (
@@ -221,6 +225,7 @@ function Pins({ plan, now }: { readonly plan: Plan; readonly now: LightNow }) {
   );
 }
 
+/** The places that take most; the rest is on the cloth. */
 const MOST_LISTED = 4;
 
 /** Where the volts are lost, as a picture on the cloth and as a list. */
@@ -258,6 +263,7 @@ function LostVolts({ plan, now }: { readonly plan: Plan; readonly now: LightNow 
   );
 }
 
+/** Whether bare metal that comes together is let conduct. */
 function Touching({ plan, count }: { readonly plan: Plan; readonly count: number }) {
   const isTouching = useViewStore((state) => state.isTouching);
   const setTouching = useViewStore((state) => state.setTouching);
@@ -271,6 +277,7 @@ function Touching({ plan, count }: { readonly plan: Plan; readonly count: number
   );
 }
 
+/** How full the cells are taken to be. */
 function ChargeLeft() {
   const chargeLeft = useViewStore((state) => state.chargeLeft);
   const setChargeLeft = useViewStore((state) => state.setChargeLeft);

@@ -10,7 +10,9 @@ import { Row } from '../../ui/Row.tsx';
 import type { LightSums } from '../../workers/messages.ts';
 import { useAnswer } from '../../workers/use-answer.ts';
 
+/** What a light is usually asked to take, to begin with. */
 const USUAL_MA = 10;
+/** While they are worked out. */
 const NO_SUMS: LightSums = { resistor: null, carried: [], rows: [] };
 
 /** What a maker would work out on paper: the resistor, how many lights a source carries, where to feed a row. */
@@ -151,6 +153,7 @@ function CellForEvening({ plan }: { readonly plan: Plan }) {
   );
 }
 
+/** The resistor that gives the wanted current, and what it has to bear. */
 function Resistor({ sums, wantedMa }: { readonly sums: LightSums; readonly wantedMa: number }) {
   const { resistor } = sums;
   if (resistor === null) return <p>Nothing feeds it, so no resistor can be worked out.</p>;

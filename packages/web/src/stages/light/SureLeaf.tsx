@@ -11,6 +11,7 @@ import { Row } from '../../ui/Row.tsx';
 import { type Column, SortedTable } from '../../ui/SortedTable.tsx';
 import { useJob } from '../../workers/use-job.ts';
 
+/** So often is the piece made. */
 const TRIALS = 1000;
 
 /** How sure the figures are: the piece made many times over, with what differs from piece to piece. */
@@ -50,8 +51,10 @@ interface RangeRow {
   readonly range: LightTrialAnswer['lights'][number];
 }
 
+/** What a row is known by. */
 const keyOf = ({ key }: RangeRow): string => key;
 
+/** The figures with their spread, light by light, and what fails first. */
 function Outcome({ plan, answer }: { readonly plan: Plan; readonly answer: LightTrialAnswer }) {
   const rows = useMemo(
     (): readonly RangeRow[] =>

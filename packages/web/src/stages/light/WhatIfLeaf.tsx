@@ -70,6 +70,7 @@ export function WhatIfLeaf({ plan }: { readonly plan: Plan }) {
   );
 }
 
+/** What would be otherwise, and the figures beside those of now. */
 const COLUMNS: readonly Column<CaseRow>[] = [
   {
     title: 'what if',
