@@ -56,6 +56,7 @@ export function BalanceLeaf() {
 /** From here to a side the pull counts, as a share of half the width (assumption). */
 const TO_SIDE = 0.25;
 
+/** Which way the piece tips, in words. */
 function balanceWords(balance: ReturnType<typeof balanceOf>): string {
   if (balance.centre === null) return 'Nothing is on the cloth yet.';
   if (balance.sumG < TIPS_FROM_G) return 'So light that it tips nothing.';

@@ -179,6 +179,7 @@ export function mirrorAtMiddle(plan: Plan, ids: readonly string[]): void {
   }
 }
 
+/** Taken when it is left, so that half a name is no edit. */
 function NameField({ plan, part }: ChosenPartProps) {
   const [name, setName] = useState<string | null>(null);
   const take = (): void => {

@@ -132,6 +132,7 @@ interface PartCardProps {
   readonly onEdit?: (own: OwnPart) => void;
 }
 
+/** A part of the drawer: pressed, it is in hand; by key it is placed where there is most room. */
 const PartCard = memo(function PartCard({ kind, colourId, power, fit, own, onEdit }: PartCardProps) {
   const isHeld = useViewStore(({ tool }) => tool.kind === 'place' && tool.kindId === kind.id);
   const { setTool } = useViewStore.getState();

@@ -33,6 +33,7 @@ export function FitLeaf() {
   );
 }
 
+/** What of a part must lie in which area; then every place and turn is tried. */
 function FitSearchForm({ part }: { readonly part: Part }) {
   const plan = useShownPlan();
   const { unit } = plan.habits;
@@ -124,6 +125,7 @@ function FitSearchForm({ part }: { readonly part: Part }) {
   );
 }
 
+/** How many places fit, and what to do where none does. */
 function fitWords(count: number): string {
   if (count === 0)
     return 'Nowhere: no place and turn satisfies all of them. Try less room, or larger openings.';

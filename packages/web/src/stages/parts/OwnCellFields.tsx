@@ -9,6 +9,7 @@ import { Figure } from './Figure.tsx';
 type BoardModel = Extract<OwnModel, { readonly kind: 'board' }>;
 export type Cells = NonNullable<BoardModel['cell']>;
 
+/** What a described board begins with once it is said to hold cells. */
 export const USUAL_CELL: Cells = { cellId: 'coin-20x3.2', count: 1, switched: true };
 /** A cell of a size that is common and not in the list. */
 export const USUAL_OWN_CELL: OwnCell = { volt: 1.5, ohm: 0.2, mah: 2000, acrossMm: 14.5, heightMm: 50.5 };
@@ -52,6 +53,7 @@ export function CellFields({
   );
 }
 
+/** What is asked of a cell that is in no list, with its unit. */
 const FIGURES: ReadonlyArray<readonly [keyof Omit<OwnCell, 'isPlugged'>, string, string]> = [
   ['volt', 'One gives, fresh or full', 'V'],
   ['ohm', 'Holds back inside', 'Ω'],

@@ -6,6 +6,7 @@ import { OptionSelect } from '../../ui/OptionSelect.tsx';
 import { copiedDown, LONGEST_LABEL, withHole } from './own-holes.ts';
 import { Reading } from './Reading.tsx';
 
+/** What a hole can be, in the words of makers. */
 const ROLES: ReadonlyArray<{ readonly value: OwnRole; readonly label: string }> = [
   { value: 'plus', label: '+' },
   { value: 'minus', label: '−' },
@@ -24,6 +25,7 @@ const ROLES: ReadonlyArray<{ readonly value: OwnRole; readonly label: string }> 
   { value: 'charge', label: 'charges' },
 ];
 
+/** What a pin can do; unknown is none of them. */
 const ABILITIES = [
   { value: 'fade', label: 'fades' },
   { value: 'analogue', label: 'reads' },
@@ -31,6 +33,7 @@ const ABILITIES = [
   { value: 'upload', label: 'loads the program' },
 ];
 
+/** What is measured of a hole. */
 const READING_WORDS = { x: 'right', y: 'below', diameterMm: 'opening', padMm: 'metal' } as const;
 
 interface HoleRowProps {

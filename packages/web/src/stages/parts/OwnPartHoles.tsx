@@ -6,6 +6,7 @@ import { OwnHoleRow } from './OwnHoleRow.tsx';
 import { edgesFrom } from './own-holes.ts';
 import { type HolesProps, SpreadHoles } from './SpreadHoles.tsx';
 
+/** A new hole lies in the middle until it is measured. */
 const MIDDLE = { x: 0, y: 0 };
 
 /** The holes as a table, with the three shortcuts that make a long board short work: spread, name in order, copy down. */

@@ -196,6 +196,7 @@ export function OwnPartModel({ model, onChange }: OwnPartModelProps) {
   );
 }
 
+/** What closes a switch. */
 const CLOSED_BY = [
   { value: 'hand', label: 'as it is left' },
   { value: 'press', label: 'while it is pressed' },
@@ -205,6 +206,7 @@ const CLOSED_BY = [
 
 type BoardModel = Extract<OwnModel, { readonly kind: 'board' }>;
 
+/** A board with cells of its own, or without. */
 function withCell({ cell: _was, ...model }: BoardModel, cell: Cells | undefined): BoardModel {
   return cell === undefined ? model : { ...model, cell };
 }

@@ -33,6 +33,7 @@ const ROOM_MM = 6;
 /** Places are kept to a tenth of a millimetre: nobody pulls more finely. */
 const tenth = (mm: number): number => Math.round(mm * 10) / 10;
 
+/** A photo as the page can show it; it leaves the browser nowhere. */
 function asDataUrl(file: File): Promise<string> {
   return new Promise((resolve, reject) => {
     const reader = new FileReader();

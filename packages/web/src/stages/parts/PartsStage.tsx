@@ -22,6 +22,7 @@ const BACK: Readonly<Record<LeafName, string>> = {
   Weight: 'Back to the weight',
 };
 
+/** Parts can be dragged; threads are only looked at. */
 const MOVES_PARTS = { movesParts: true, drawsThread: false };
 
 /** The drawer of parts, ways to lay them out, and what is known of the chosen ones. */

@@ -8,6 +8,7 @@ import { type PinStand, pinStands } from '@sashiko/core/power/pin-stands';
 import { Segmented, Select, Slider } from 'antd';
 import { usePlanStore } from '../../stores/plan-store.ts';
 
+/** What a pin can do, in words. */
 const ABILITY_WORDS: Readonly<Record<PinAbility, string>> = {
   fade: 'fades',
   analogue: 'reads',
@@ -15,8 +16,10 @@ const ABILITY_WORDS: Readonly<Record<PinAbility, string>> = {
   upload: 'loads the program',
 };
 
+/** How a pin can stand while the program runs. */
 const STANDS: readonly PinStand[] = ['driven', 'read', 'floating'];
 
+/** The part as if nothing had been said of its pins. */
 function withoutPins({ pins: _pins, ...part }: Part): Part {
   return part;
 }

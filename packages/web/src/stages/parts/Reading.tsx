@@ -34,6 +34,7 @@ export function Reading({
   );
 }
 
+/** A length that may lie on either side of the middle; null where it cannot be read. */
 function maybeReading(text: string, unit: LengthUnit): number | null {
   const trimmed = text.trim().replace('−', '-');
   const size = maybeParseLengthMm(trimmed.replace(/^-/, ''), unit);

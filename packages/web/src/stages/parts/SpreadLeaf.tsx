@@ -12,6 +12,7 @@ import { Colours } from './Colours.tsx';
 import { useSpread } from './use-spread.ts';
 import { WayFields } from './WayFields.tsx';
 
+/** How the parts of a row are turned, in words. */
 const TURNS: ReadonlyArray<{ readonly value: SpreadTurn; readonly label: string }> = [
   { value: 'plus-right', label: '+ inside' },
   { value: 'plus-left', label: '+ outside' },

@@ -7,6 +7,7 @@ import { LengthField } from '../../ui/LengthField.tsx';
 import { LineSelect } from './LineSelect.tsx';
 import { type LineWay, usualWay, type WayKind } from './line-ways.ts';
 
+/** Along what parts can be laid out. */
 const KINDS: ReadonlyArray<{ readonly value: WayKind; readonly label: string }> = [
   { value: 'straight', label: 'Straight' },
   { value: 'arc', label: 'Arc' },
@@ -81,6 +82,7 @@ export function WayFields({
   );
 }
 
+/** A place of the panel by two lengths. */
 function PlaceFields({
   what,
   at,

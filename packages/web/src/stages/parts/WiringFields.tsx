@@ -11,6 +11,7 @@ import { OptionSelect } from '../../ui/OptionSelect.tsx';
 
 /** In a drop-down: nothing decided, or not the same for all. */
 const SELF = '';
+/** Stands for parts that do not agree. */
 const SEVERAL = '…';
 
 /** What the maker decides of how parts are wired: their source, their pin, what goes on and off together. */
@@ -103,15 +104,18 @@ function BankField({ plan, parts }: { readonly plan: Plan; readonly parts: reado
   );
 }
 
+/** Whether a part hangs on a source, so that it can be said on which. */
 function takesPower(plan: Plan, part: Part): boolean {
   const kind = kindOf(plan, part);
   return !hasElement(kind, 'cell') && (consumersOf(kind).length > 0 || elementsOf(kind, 'pin').length > 0);
 }
 
+/** What all have, or that they differ. */
 function sameOf(values: readonly string[]): string {
   return values.every((value) => value === values[0]) ? (values[0] ?? SELF) : SEVERAL;
 }
 
+/** A pin as the value of a choice. */
 function pinKey(pin: { readonly partId: string; readonly terminal: string } | undefined): string {
   return pin === undefined ? SELF : `${pin.partId}/${pin.terminal}`;
 }
@@ -131,10 +135,12 @@ function pinsOf(
   );
 }
 
+/** What a pin can do, behind its name. */
 function abilityWords(abilities: readonly string[] = []): string {
   return abilities.length === 0 ? '' : ` (${abilities.join(', ')})`;
 }
 
+/** A name that no bank has. */
 function freeBankName(plan: Plan): string {
   const names = new Set(bankNames(plan));
   for (let n = names.size + 1; ; n += 1) if (!names.has(`bank ${n}`)) return `bank ${n}`;

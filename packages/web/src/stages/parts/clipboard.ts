@@ -58,6 +58,7 @@ async function clipboardText(): Promise<string | null> {
   }
 }
 
+/** How far what is pasted is moved: to the pointer, or a little beside where it came from, and not over the rim. */
 function pasteShift(clip: Clip) {
   const plan = currentPlan();
   const xs = clip.parts.map((part) => part.at.x);

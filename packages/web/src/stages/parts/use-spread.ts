@@ -19,6 +19,7 @@ interface SpreadChoices {
   readonly turn: SpreadTurn;
 }
 
+/** Six lights of the commonest sort, + toward the inside. */
 const USUAL: SpreadChoices = {
   kindId: 'sew-on-light',
   colourId: 'warm-white',

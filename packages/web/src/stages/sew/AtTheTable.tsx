@@ -51,6 +51,7 @@ export function AtTheTable({ planId }: { readonly planId: string }) {
   );
 }
 
+/** One sitting: the step that is due, and the way to all others. */
 function Sitting({
   plan,
   sheet,
@@ -144,6 +145,7 @@ function stepAt(plan: Plan, round: Round): string {
 
 const MINUTE_MS = 60_000;
 
+/** Where the work stands, and the way back to the worktable. */
 function Head({
   plan,
   steps,
@@ -175,6 +177,7 @@ function Head({
   );
 }
 
+/** While the needle lies down: since when, and what is to be put away. */
 function Paused({ plan }: { readonly plan: Plan }) {
   const { paused } = plan.sitting;
   return (
@@ -188,6 +191,7 @@ function Paused({ plan }: { readonly plan: Plan }) {
   );
 }
 
+/** The step itself: words, picture, what comes with it. */
 function StepBody({
   plan,
   steps,
@@ -253,6 +257,7 @@ interface FootProps {
   readonly onPause: () => void;
 }
 
+/** Ticks, the way on and back, reading aloud, and whether it is safe to stop here. */
 function Foot({ plan, steps, rounds, round, index, isPaused, onGo, onTick, onPause }: FootProps) {
   const isDone = isRoundDone(plan, round);
   const next = nextTick(plan, round);

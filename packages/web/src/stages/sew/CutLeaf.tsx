@@ -29,6 +29,7 @@ export function CutLeaf({ plan, pieces }: { readonly plan: Plan; readonly pieces
   );
 }
 
+/** How much of each spool is used, and whether it lasts. */
 function SpoolRows({ plan, pieces }: { readonly plan: Plan; readonly pieces: readonly Piece[] }) {
   const uses = spoolUse(plan, pieces);
   if (uses.length === 0) return null;
@@ -52,6 +53,7 @@ function SpoolRows({ plan, pieces }: { readonly plan: Plan; readonly pieces: rea
   );
 }
 
+/** One length to cut: net, knots and spare apart. */
 function PieceCard({
   plan,
   piece,

@@ -52,6 +52,7 @@ export function GatherLeaf({ plan, pieces }: { readonly plan: Plan; readonly pie
   );
 }
 
+/** For how many the piece is gathered. */
 function Kits({ plan }: { readonly plan: Plan }) {
   const commit = usePlanStore((state) => state.commit);
   const { kits } = plan;
@@ -94,6 +95,7 @@ function Kits({ plan }: { readonly plan: Plan }) {
   );
 }
 
+/** A line of the list: how much is needed, and what one costs. */
 function ItemRow({ plan, item }: { readonly plan: Plan; readonly item: GatherItem }) {
   const commit = usePlanStore((state) => state.commit);
   return (

@@ -80,6 +80,7 @@ export function HabitsLeaf({
   );
 }
 
+/** Habits kept for all plans, and taken from there. */
 function HouseStyle({ plan }: { readonly plan: Plan }) {
   const commit = usePlanStore((state) => state.commit);
   const tell = usePlanStore((state) => state.tell);

@@ -11,6 +11,7 @@ import { useViewStore } from '../../stores/view-store.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { WayCard } from './WayCard.tsx';
 
+/** What can go wrong at the table. */
 const KINDS: ReadonlyArray<{ readonly value: Mishap['kind']; readonly label: string }> = [
   { value: 'ran-out', label: 'The thread ran out' },
   { value: 'broke', label: 'A thread broke' },
@@ -91,6 +92,7 @@ export function MendLeaf({ plan, pieces }: { readonly plan: Plan; readonly piece
   );
 }
 
+/** What went wrong, from the fields. */
 function mishapOf(
   kind: Mishap['kind'],
   runId: string,

@@ -4,6 +4,7 @@ import { Button } from 'antd';
 import { useMakerStore } from '../../stores/maker-store.ts';
 import { Row } from '../../ui/Row.tsx';
 
+/** Kinds of work whose pace is learned apart. */
 const WORDS: Readonly<Record<WorkKind, string>> = {
   prepare: 'Preparing',
   sew: 'Sewing',

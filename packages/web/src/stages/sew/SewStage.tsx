@@ -15,6 +15,7 @@ import { StopsNotice } from './StopsNotice.tsx';
 const LEAVES = ['Steps', 'Cut', 'Gather', 'Habits', 'Print', 'Mend'] as const;
 type LeafName = (typeof LEAVES)[number];
 
+/** Nothing can be dragged or drawn while it is sewn. */
 const LOOKS_ONLY = { movesParts: false, drawsThread: false };
 
 /** The sewing sheet beside the cloth: what to do, cut and gather, in the maker's habits; the prints; and what to do when it goes wrong. */

@@ -74,6 +74,7 @@ export const StepRow = memo(function StepRow({ round, number, ticked, isOutOfRan
 /** A round of two hundred lights has two hundred boxes: they come in slices. */
 const TICKS_AT_ONCE = 20;
 
+/** The boxes of a step: one for each part of it. */
 function Ticks({ round, ticked }: { readonly round: Round; readonly ticked: string }) {
   const ticks = useMemo(
     () =>
@@ -115,6 +116,7 @@ function Box({
   );
 }
 
+/** The small drawing of a step. */
 function OwnPicture({ round }: { readonly round: Round }) {
   return <StepPicture plan={useShownPlan()} step={round} widthMm={46} heightMm={30} />;
 }

@@ -7,6 +7,7 @@ import { formatLength } from '@sashiko/core/units/length';
 import { Button } from 'antd';
 import { usePlanStore } from '../../stores/plan-store.ts';
 
+/** A way to mend it: what it costs, step by step. */
 export function WayCard({
   plan,
   way,

@@ -7,6 +7,7 @@ import { useState } from 'react';
 import { usePlanStore } from '../../stores/plan-store.ts';
 import { OptionSelect } from '../../ui/OptionSelect.tsx';
 
+/** What other work does to the piece. */
 const KINDS: ReadonlyArray<{ readonly value: Work['kind']; readonly label: string }> = [
   { value: 'open', label: 'opens a way in' },
   { value: 'do', label: 'comes first' },
@@ -51,6 +52,7 @@ export function WorksEditor({ plan }: { readonly plan: Plan }) {
   );
 }
 
+/** Other work: what, where, and what it needs. */
 function WorkRow({ plan, work }: { readonly plan: Plan; readonly work: Work }) {
   const commit = usePlanStore((state) => state.commit);
   const places = [

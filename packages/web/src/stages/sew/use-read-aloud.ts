@@ -18,6 +18,7 @@ export function useReadAloud(words: string): { readonly isOn: boolean; readonly 
   return voices === 0 ? null : { isOn, toggle: () => setOn(!isOn) };
 }
 
+/** How many voices the browser has; none where it cannot speak. */
 function voiceCount(): number {
   return 'speechSynthesis' in window ? speechSynthesis.getVoices().length : 0;
 }

@@ -15,8 +15,10 @@ interface PlanCardProps {
   readonly onExport: () => void;
 }
 
+/** When a plan was changed, as it is read in English. */
 const DATE = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
+/** The verdict of a check by sign, beside its words. */
 const MARK: Readonly<Record<CardVerdict['kind'], string>> = { stop: '✕', mend: '!', clear: '✓', plain: '…' };
 
 /** One plan on the shelf, with a small drawing of it. */

@@ -12,6 +12,7 @@ import {
 import { useShelfStore } from '../../stores/shelf-store.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 
+/** What becomes of a plan that lies on the shelf in another state. */
 const CHOICES: ReadonlyArray<{ readonly value: ChoiceForDoubles; readonly label: string }> = [
   { value: 'keep-both', label: 'Keep both: the one of the backup comes beside it' },
   { value: 'take-backup', label: 'Take the one of the backup in its place' },

@@ -5,6 +5,7 @@ import { useOfflineStore } from '../../stores/offline-store.ts';
 import { reported, useShelfStore } from '../../stores/shelf-store.ts';
 import { FileAsk } from '../../ui/FileAsk.tsx';
 
+/** Fetched when it is used: to look at the shelf it is not needed. */
 const work = () => import('./shelf-work.ts');
 const DATE = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 

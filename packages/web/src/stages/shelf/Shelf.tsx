@@ -12,6 +12,7 @@ import { useLooks } from './use-looks.ts';
 import { saveBackupNow, useShelf } from './use-shelf.ts';
 import { type ShelfChecking, useShelfCheck } from './use-shelf-check.ts';
 
+/** Dialogs bring the component library with them: they are fetched when they are opened. */
 const Renaming = lazy(async () => ({ default: (await import('./dialogs.tsx')).Renaming }));
 const Starts = lazy(async () => ({ default: (await import('./Starts.tsx')).Starts }));
 const Restoring = lazy(async () => ({ default: (await import('./dialogs.tsx')).Restoring }));

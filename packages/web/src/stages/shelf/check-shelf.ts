@@ -19,6 +19,7 @@ export interface ShelfCheck {
   readonly progress: { readonly done: number; readonly all: number; readonly share: number } | null;
 }
 
+/** Two workers for all plans of the shelf. */
 const pool = new Pool<ShelfEntry, 'verdict'>('verdict');
 
 /** Checks them, and tells again and again how far it is, until all is done or it is called off. */
@@ -37,10 +38,12 @@ export async function checkShelf(
   unsubscribe();
 }
 
+/** What is done stays; the rest is told as not checked. */
 export function stopChecking(): void {
   pool.cancel();
 }
 
+/** How far it is, and the verdicts so far. */
 function checkOf({ outcomes, share }: Many<ShelfEntry, 'verdict'>, all: number): ShelfCheck {
   return {
     verdicts: new Map(
@@ -50,6 +53,7 @@ function checkOf({ outcomes, share }: Many<ShelfEntry, 'verdict'>, all: number):
   };
 }
 
+/** The verdict of a plan on its card, or why there is none. */
 function sayOf(outcome: Outcome<'verdict'>): Omit<CardVerdict, 'revision'> {
   if (outcome.kind !== 'answered')
     return {

@@ -4,6 +4,7 @@ import { LibraryLook } from '../../ui/LibraryLook.tsx';
 import { RenameDialog } from './RenameDialog.tsx';
 import { RestoreDialog } from './RestoreDialog.tsx';
 
+/** With the look of the component library, which the shelf does without. */
 export function Renaming(props: ComponentProps<typeof RenameDialog>) {
   return (
     <LibraryLook>

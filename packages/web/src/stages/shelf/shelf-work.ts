@@ -60,11 +60,13 @@ export async function readBackup(file: File): Promise<ShelfBackup | null> {
   return text.ok ? backupIn(file, text.value) : notBroughtBack(file, text.problem);
 }
 
+/** The backup in a file; what is none is told. */
 function backupIn(file: File, text: string): ShelfBackup | null {
   const read = parseShelf(text);
   return read.ok ? read.value : notBroughtBack(file, read.problem);
 }
 
+/** Tells why a file was not brought back. */
 function notBroughtBack({ name }: File, problem: Problem): null {
   const why = describeProblem(problem);
   useShelfStore.getState().tell(`“${name}” was not brought back. ${why} Nothing was changed.`, 'problem');
