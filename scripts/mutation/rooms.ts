@@ -25,7 +25,7 @@ const room = (files: string, ...tests: readonly string[]): MutatedRoom => ({
 });
 
 export const MUTATED_ROOMS: Readonly<Record<string, MutatedRoom>> = {
-  thread: room('thread', 'spacing/**/*'),
+  thread: { files: 'thread', tests: ['thread/**/*', 'spacing/**/*', 'plan/passes*'] },
   spacing: room('spacing', 'checks/against-plain-scan*', 'checks/incremental*', 'router/other-ways-over*'),
   // Quick ones only: what joins what is asked by everything.
   joining: {
@@ -40,9 +40,19 @@ export const MUTATED_ROOMS: Readonly<Record<string, MutatedRoom>> = {
     ],
   },
   pieces: room('pieces', 'sewing/**/*'),
-  power: room('power', 'joining/**/*'),
+  power: {
+    files: 'power',
+    tests: [
+      'power/**/*',
+      'joining/**/*',
+      'checks/states*',
+      'checks/lit-by-hand*',
+      'checks/own-sources*',
+      'meter/**/*',
+    ],
+  },
   circuit: room('circuit', 'checks/heat*', 'checks/too-many-volts*'),
-  meter: room('meter', 'joining/**/*'),
+  meter: { files: 'meter', tests: ['meter/**/*', 'bench/**/*', 'joining/**/*'] },
   'checks/rules': room('checks/rules', 'checks/heat*', 'checks/own-sources*', 'checks/advice*', 'reach/**/*'),
   'checks/fixes': room('checks/fixes', 'checks/fix*', 'checks/each-fix*'),
   sewing: room('sewing', 'formats/several-panels*'),

@@ -52,7 +52,7 @@ export function GatherLeaf({ plan, pieces }: { readonly plan: Plan; readonly pie
   );
 }
 
-/** For how many the piece is gathered. */
+/** For how many the piece is gathered, what is laid by, and in which money. */
 function Kits({ plan }: { readonly plan: Plan }) {
   const commit = usePlanStore((state) => state.commit);
   const { kits } = plan;

@@ -52,7 +52,7 @@ export function WorksEditor({ plan }: { readonly plan: Plan }) {
   );
 }
 
-/** Other work: what, where, and what it needs. */
+/** Other work: what it does, where, and whether it sews in a zip. */
 function WorkRow({ plan, work }: { readonly plan: Plan; readonly work: Work }) {
   const commit = usePlanStore((state) => state.commit);
   const places = [

@@ -10,6 +10,7 @@ import { LengthField } from '../../ui/LengthField.tsx';
 /** A tail that is tied or sewn on is about a hand long at first, mm. */
 const USUAL_TAIL_MM = 120;
 
+/** What a free end is for. */
 const USES: ReadonlyArray<{ readonly value: EndUse; readonly label: string }> = [
   { value: 'tied', label: 'tied: a switch' },
   { value: 'later', label: 'kept for a later part' },

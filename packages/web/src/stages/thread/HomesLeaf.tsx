@@ -116,6 +116,7 @@ export function HomesLeaf({ plan }: { readonly plan: Plan }) {
   );
 }
 
+/** Where a home is, in the maker's unit. */
 function placeWords(plan: Plan, { at, turnDeg, isPresent }: Home): string {
   if (isPresent) return 'Where it is';
   const mm = (value: number): string => formatLength(value, plan.habits.unit, 0);

@@ -14,8 +14,10 @@ import { More } from '../../ui/More.tsx';
 import { OptionSelect } from '../../ui/OptionSelect.tsx';
 import { StitchFields, StitchSelect, ThreadSelect } from './StitchFields.tsx';
 
+/** How + and − of bare legs are told apart: asked beside the stitch, because it is sewn at the same hole. */
 const legs = habitChoice('legSign');
 
+/** The two ways a run can be drawn. */
 const STRAIGHT = 'straight';
 const CURVED = 'curved';
 

@@ -184,6 +184,7 @@ function StoppedAt({
   );
 }
 
+/** What the proposal is, worst first. */
 function headline(leftOut: number, isNoBetter: boolean, patches: number, stops: number): string {
   if (leftOut > 0)
     return `Found no way for ${leftOut} ${leftOut === 1 ? 'thread' : 'threads'}; the rest keeps all gaps. Let lights turn further, exchange pins, or give the parts named here more room.`;
@@ -212,6 +213,7 @@ function StrongLines({ traces }: { readonly traces: readonly RoutedTrace[] }) {
   );
 }
 
+/** What becomes of the threads that are there. */
 function whatGoes(plan: Plan, kept: number): string {
   const gone = Object.keys(plan.runs).length - kept;
   if (gone === 0)
@@ -224,6 +226,7 @@ function sideMark(title: string): string {
   return title.replace(/^- /, '− ').replace(/^none /, '');
 }
 
+/** Metres, pieces and gaps, as they are and as they would be. */
 function Comparison({
   now,
   then,

@@ -11,12 +11,14 @@ import { Field } from '../../ui/Field.tsx';
 import type { RoutePatience } from '../../workers/messages.ts';
 import { scopeKey, scopeOf, scopeOptions } from './route-scope.ts';
 
+/** How long it may take. */
 const PATIENCE: ReadonlyArray<{ readonly value: RoutePatience; readonly label: string }> = [
   { value: 'usual', label: 'a few seconds' },
   { value: 30, label: 'half a minute' },
   { value: 60, label: 'a minute' },
 ];
 
+/** How far lights may be turned. */
 const FREEDOMS: ReadonlyArray<{ readonly value: Freedom; readonly label: string }> = [
   { value: 'fixed', label: 'not at all' },
   { value: 'half', label: 'by half turns' },
@@ -27,6 +29,7 @@ const FREEDOMS: ReadonlyArray<{ readonly value: Freedom; readonly label: string 
 /** How far holders, boards, sensors and switches may be moved for shorter or uncrossed threads. */
 const MOVES_MM = [0, 10, 20];
 
+/** Whether there is a part that turns otherwise than lights do. */
 function hasLargeParts(plan: Plan): boolean {
   return Object.values(plan.parts).some((part) => {
     const kind = kindOf(plan, part);

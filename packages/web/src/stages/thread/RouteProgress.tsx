@@ -49,6 +49,7 @@ function inWords({ plan, preview, solution }: RouteJobResult): string {
   return `So far ${thread}${instead}, ${patches === 0 ? 'no patch' : count(patches, 'patch', 'patches')}${still}.`;
 }
 
+/** A number with its noun. */
 function count(many: number, one: string, several = `${one}s`): string {
   return `${many} ${many === 1 ? one : several}`;
 }

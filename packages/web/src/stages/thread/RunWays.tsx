@@ -89,6 +89,7 @@ export function RunWays({ plan, run }: { readonly plan: Plan; readonly run: Run 
   );
 }
 
+/** Whether two runs end in one hole, so that they can be joined to one. */
 function meets(a: Run, b: Run): boolean {
   const ends = [holeKey(b.from), holeKey(b.to)];
   return ends.includes(holeKey(a.from)) || ends.includes(holeKey(a.to));

@@ -31,6 +31,7 @@ export function StitchFields({ sewn, unit, onChange }: StitchFieldsProps) {
   );
 }
 
+/** The threads there are. */
 export function ThreadSelect({
   value,
   onChange,

@@ -25,7 +25,9 @@ import { WishesOverlay } from './WishesOverlay.tsx';
 const LEAVES = ['Sew', 'Wishes', 'Spools'] as const;
 type LeafName = (typeof LEAVES)[number];
 
+/** A press draws threads; parts are only looked at. */
 const SEWS = { movesParts: false, drawsThread: true };
+/** A press wishes holes joined. */
 const WISHES = { ...SEWS, wishes: true };
 /** While a proposal is looked at. */
 const LOOKS_ONLY = { movesParts: false, drawsThread: false };
@@ -101,6 +103,7 @@ function Overlay({
   );
 }
 
+/** What a press does next; null while that needs no word. */
 function useHint(isWishing: boolean): string | null {
   const plan = useCommittedPlan();
   const hasSeams = Object.keys(plan.seams).length > 0;

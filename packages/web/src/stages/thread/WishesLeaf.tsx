@@ -109,10 +109,12 @@ function Circuits({ plan }: { readonly plan: Plan }) {
   );
 }
 
+/** All that belongs to a circuit. */
 function membersOf({ source, boards, consumers, buttons }: WishedCircuit): readonly string[] {
   return [source, ...boards, ...consumers, ...buttons].map(({ id }) => id);
 }
 
+/** A terminal as the key of a line. */
 function terminalKey({ partId, terminal }: Terminal): string {
   return `${partId}/${terminal}`;
 }
@@ -122,6 +124,7 @@ function wishName({ side, title }: Wish): string {
   return side === 'none' ? title : `${side === '+' ? '+' : '−'} ${title}`;
 }
 
+/** A hole of a wish, with the way to take it out. */
 function WishedHole({ wish, terminal }: { readonly wish: Wish; readonly terminal: Terminal }) {
   const plan = useShownPlan();
   const hole = holesOf(plan, terminal)[0];

@@ -61,6 +61,7 @@ const WISH_INK: Readonly<Record<Wish['side'], string>> = {
   none: INK.night,
 };
 
+/** A dotted line: not sewn, only wished. */
 function Dots({ d, ink, scale }: { readonly d: string; readonly ink: string; readonly scale: number }) {
   const dash = `0.01 ${9 / scale}`;
   return (
