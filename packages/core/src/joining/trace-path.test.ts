@@ -84,6 +84,34 @@ describe('as set', () => {
   });
 });
 
+describe('what glows by data has a way too', () => {
+  const build = new PlanBuilder()
+    .holder(40, 100)
+    .light('plain', 150, 40)
+    .place('addressable-light', 'pixel', 150, 100)
+    .sew('holder.plus', 'pixel.plus')
+    .sew('pixel.minus', 'holder.minus');
+
+  test('after the lights, from + through it to −; its data lead nowhere', () => {
+    expect(
+      tracePaths(build.plan).map(({ partId, state }) => [build.plan.parts[partId]?.name, state]),
+    ).toEqual([
+      ['plain', 'lost'],
+      ['pixel', 'whole'],
+    ]);
+    const [, pixel] = tracePaths(build.plan);
+    expect(pixel?.lightId).toBe(pixel?.partId);
+    expect(texts(pixel as LightPath)).toEqual(['through pixel, from + to −']);
+  });
+
+  test('a buzzer takes power and glows not: it has none', () => {
+    const before = tracePaths(build.plan).length;
+    const { plan } = new PlanBuilder().holder(40, 100).place('buzzer', 'buzzer', 120, 100);
+    expect(tracePaths(plan)).toEqual([]);
+    expect(before).toBe(2);
+  });
+});
+
 describe('where the way is lost', () => {
   const build = new PlanBuilder().holder(40, 100).switch(100, 40).light('a', 150, 100);
 
