@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { USUAL_ASSUMED } from '../assumptions/assumptions.ts';
+import { ohmmeterOn } from '../circuit/ohmmeter.ts';
 import { PART_KINDS } from '../parts/part-kinds.ts';
 import { changeThread } from '../plan/edits/run-edits.ts';
 import { sumRun } from '../plan/run-way.ts';
@@ -116,6 +117,83 @@ describe('the short that is looked for', () => {
     expect(early).toBeLessThan(at(`sew:${second?.id}`));
     expect(early).toBeLessThan(at(`start:${second?.id}`));
     expect(apartProofs(across('resistor', 'a', 'b', { ohm: 220 }).plan)[0]?.pairs[0]?.mayHide).toBe(false);
+  });
+});
+
+describe('the limit by what lies across', () => {
+  const pairOf = (build: PlanBuilder) => apartProofs(build.plan)[0]?.pairs[0];
+  /** Whole threads and their contacts, Ω: a short anywhere on them has less. */
+  const wholeOhm = (build: PlanBuilder): number =>
+    Object.values(build.plan.runs).reduce(
+      (sum, run) => sum + sumRun(build.plan, run).ohm + 2 * contactOhm(5, USUAL_ASSUMED),
+      0,
+    );
+
+  test('where nothing or lights lie across any reading both ways is a short: no limit, nothing hides it', () => {
+    for (const kindId of ['sew-on-light', 'bare-leg-light-5'])
+      expect(pairOf(across(kindId, 'plus', 'minus'))).toMatchObject({ shortOhm: 0, mayHide: false });
+    const open = new PlanBuilder('Open', 300, 200)
+      .holder(60, 100)
+      .place('snap-ball', 'snap', 220, 60)
+      .sew('holder.plus', 'snap.hole-1');
+    expect(pairOf(open)).toMatchObject({ across: 'nothing', shortOhm: 0, mayHide: false });
+  });
+
+  test('of a chip it is never hidden; of a large resistor a short is far below what the resistor shows', () => {
+    expect(pairOf(across('buzzer', 'plus', 'minus'))?.mayHide).toBe(false);
+    const build = across('resistor', 'a', 'b', { ohm: 220 });
+    expect(pairOf(build)?.shortOhm).toBeLessThanOrEqual(2 * wholeOhm(build) + 1e-9);
+    expect(pairOf(build)?.shortOhm).toBeLessThan(220 * (1 - USUAL_ASSUMED.threadSpread));
+  });
+
+  test('of a small resistor it is what the sound piece shows, less the spread of thread', () => {
+    const build = across('resistor', 'a', 'b', { ohm: 1 });
+    const pair = pairOf(build);
+    if (pair === undefined) throw new Error('no pair');
+    const sound = ohmmeterOn(build.plan).between(pair.a, pair.b);
+    expect(sound).toBeGreaterThan(1);
+    expect(pair.shortOhm).toBeCloseTo(sound * (1 - USUAL_ASSUMED.threadSpread), 9);
+    expect(pair.parts.map(({ name }) => name)).toEqual(['part']);
+  });
+});
+
+describe('where the tips are put', () => {
+  test('to the holes of the source, the sewn one before the others', () => {
+    const build = new PlanBuilder('Tips', 300, 200)
+      .place('coin-cell-holder-switched', 'holder', 60, 100)
+      .light('lamp', 220, 60)
+      .sew('lamp.plus', 'holder.plus-2');
+    const [pair] = apartProofs(build.plan)[0]?.pairs ?? [];
+    expect(pair?.a).toEqual(build.hole('holder.plus-2'));
+    // Nothing is sewn to − yet: its first hole.
+    expect(pair?.b).toEqual(build.hole('holder.minus-1'));
+  });
+
+  test('behind a switch that stays open to whatever is sewn there', () => {
+    const build = new PlanBuilder('Behind', 300, 200)
+      .holder(60, 150)
+      .place('push-switch', 'button', 150, 150)
+      .light('lamp', 220, 50)
+      .sew('holder.plus', 'button.a')
+      .sew('button.b', 'lamp.plus')
+      .sew('lamp.minus', 'holder.minus');
+    const { pairs, closed } = apartProofs(build.plan)[0] ?? { pairs: [], closed: [] };
+    expect(closed).toEqual([]);
+    expect(pairs.map(({ a }) => build.plan.parts[a.partId]?.name)).toEqual(['holder', 'button']);
+    expect(pairs.map(({ b }) => b)).toEqual([build.hole('holder.minus'), build.hole('holder.minus')]);
+  });
+
+  test('what has no thread is measured against nothing but the source', () => {
+    const build = new PlanBuilder('Far', 300, 200)
+      .holder(60, 150)
+      .place('push-switch', 'button', 150, 150)
+      .light('lamp', 220, 50)
+      .sew('holder.plus', 'button.a')
+      .sew('lamp.minus', 'holder.minus');
+    // Behind the button nothing is sewn yet.
+    expect(apartProofs(build.plan)[0]?.pairs.map(({ a }) => build.plan.parts[a.partId]?.name)).toEqual([
+      'holder',
+    ]);
   });
 });
 

@@ -5,7 +5,7 @@ import { takesColour } from '../parts/part-element.ts';
 import { PART_KINDS } from '../parts/part-kinds.ts';
 import { tryWords } from '../sewing/try-words.ts';
 import { PlanBuilder } from '../testing/plan-builder.ts';
-import { mayHangOn, needsSpareCell } from './try-light.ts';
+import { mayHangOn, needsSpareCell, trialFinder } from './try-light.ts';
 
 const cell = (id: string): CellKind => maybeCellKind(id) as CellKind;
 const LIGHTS = PART_KINDS.filter(({ elements }) => elements.some(({ kind }) => kind === 'light'));
@@ -61,5 +61,31 @@ describe('what a light is tried on', () => {
     expect(mayHangOn(light, cell('aaa-alkaline'), 2)).toBe(false);
     expect(mayHangOn(light, cell('lithium-polymer'), 1)).toBe(false);
     expect(mayHangOn(light, cell('aaa-alkaline'), 1, 5)).toBe(false);
+  });
+
+  test('one finder tells lights apart by their colour and their resistor', () => {
+    const build = new PlanBuilder('Both', 300, 200)
+      .place('power-board', 'power', 80, 100)
+      .place('aaa-holder-1', 'weak', 80, 40)
+      .bareLight('bare', 200, 60)
+      .light('sewn', 200, 120)
+      .bareLight('white', 250, 60, 0, 'warm-white');
+    const finder = trialFinder(build.plan);
+    const strongFor = (name: string) => finder.tooStrongFor(build.part(name)).map(({ part }) => part.name);
+    expect([strongFor('bare'), strongFor('sewn'), strongFor('bare')]).toEqual([['power'], [], ['power']]);
+    expect(finder.supplyFor(build.part('white'))).toBe('spare');
+    expect(finder.supplyFor(build.part('power'))).toBeNull();
+  });
+
+  test('a light of a colour that is not known takes nothing that could be reckoned', () => {
+    const build = new PlanBuilder('Hang', 200, 200).bareLight('lamp', 100, 100);
+    const [light] = lightsOf(build.plan, build.part('lamp'));
+    if (light === undefined) throw new Error('it is a light');
+    const unknown = {
+      ...light,
+      part: { ...light.part, colourId: 'no-such' },
+      light: { ...light.light, colourId: undefined },
+    };
+    expect(mayHangOn(unknown as unknown as typeof light, cell('lithium-polymer'), 1)).toBe(true);
   });
 });
