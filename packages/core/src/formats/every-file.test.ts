@@ -68,6 +68,31 @@ describe.each(files)('%s', (file) => {
   });
 });
 
+test('what a version brought is filled in for ever as it is now: files of before mean what they meant', () => {
+  const versions = Array.from({ length: PLAN_VERSION }, (_, i) => i + 1);
+  /** A field as its own version brought it, without what it has since later. */
+  const first = (field: (typeof FIELD_NAMES)[number]): unknown => {
+    const { empty } = FIELDS[field];
+    const later = versions.flatMap((version) => Object.keys(laterOf(field, version)));
+    return later.length === 0
+      ? empty
+      : Object.fromEntries(Object.entries(empty as Raw).filter(([key]) => !later.includes(key)));
+  };
+  const brought = versions.map((version) => {
+    const fields = FIELD_NAMES.filter((field) => FIELDS[field].since === version);
+    const tables = TABLE_NAMES.filter((table) => TABLES[table].since === version);
+    const later = [...FIELD_NAMES, ...TABLE_NAMES].map((name) => [name, laterOf(name, version)] as const);
+    return {
+      version,
+      fields: Object.fromEntries(fields.map((field) => [field, first(field)])),
+      tables: Object.fromEntries(tables.map((table) => [table, emptyTable(table)])),
+      later: Object.fromEntries(later.filter(([, values]) => Object.keys(values).length > 0)),
+    };
+  });
+  // A new version adds to it (`-u`); what is stored of one that was committed is never changed.
+  expect(brought).toMatchSnapshot();
+});
+
 describe('what is kept', () => {
   test('is of every version there was', () => {
     const versions = new Set(files.map((file) => (JSON.parse(textOf(file)) as Raw)['version']));

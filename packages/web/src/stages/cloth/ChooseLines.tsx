@@ -107,7 +107,7 @@ export function ChooseLines({
             {panels > 1 && ` ${panels} outlines: each becomes a panel, with the lines that lie in it.`}
           </p>
           <div className="own-scroll">
-            <LongList items={numbered} keyOf={({ key }) => key} aboutPx={35} lines="line-list">
+            <LongList items={numbered} keyOf={({ key }) => key} aboutPx={39} lines="line-list">
               {({ key, name }, i) => (
                 <li
                   key={key}

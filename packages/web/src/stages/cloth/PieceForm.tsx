@@ -14,7 +14,7 @@ import { Row } from '../../ui/Row.tsx';
 
 /** So many sizes are measured on whoever wears it; where there are more than are seen at once, the others are folded away. */
 const MEASURED = 3;
-/** Measures of a ready piece beyond these are folded away. */
+/** Of a piece with more measures than this the further ones are folded away. */
 const SEEN_AT_ONCE = 4;
 
 /** The measures of a ready piece. */
